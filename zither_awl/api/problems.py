@@ -1,0 +1,57 @@
+"""One handler turns the error tree into `application/problem+json` (RFC 9457)."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from flask import Flask, Response
+from werkzeug.exceptions import HTTPException
+
+from zither_awl.api.schemas.base import ErrorOut, ProblemOut
+from zither_awl.core import errors as domain
+
+STATUS: dict[type[domain.ZitherAwlError], int] = {
+    domain.InvalidValue: 422, domain.AgeError: 422, domain.NotFound: 404, domain.StaleWrite: 409, domain.Clash: 409,
+    domain.StoreUnavailable: 503,
+}  # fmt: skip
+TITLE = {
+    422: "Some fields need another look.", 404: "That is not here.", 409: "Two things do not go together.",
+    503: "The database cannot be used.",
+}  # fmt: skip
+
+
+def register(app: Flask) -> None:
+    """Answer every error of ours, and every HTTP error, as a problem."""
+    app.register_error_handler(domain.ZitherAwlError, _of_domain)
+    app.register_error_handler(HTTPException, _of_http)
+    app.register_error_handler(Exception, _of_mistake)
+
+
+def _of_domain(error: Any) -> Response:
+    status = STATUS[type(error)]
+    problems = error.problems if isinstance(error, domain.InvalidValue) else ()
+    detail = " ".join(f"{p.message} {p.hint}".strip() for p in problems) or str(error)
+    return _answer(ProblemOut(
+        title=TITLE[status], status=status, detail=detail,
+        errors=[ErrorOut(field=p.field, message=p.message, hint=p.hint) for p in problems],
+        theirs=getattr(error, "theirs", None), other=getattr(error, "other", None),
+    ))  # fmt: skip
+
+
+def _of_http(error: Any) -> Response:
+    status = error.code or 500
+    detail = error.description or error.name
+    return _answer(ProblemOut(title=error.name, status=status, detail=detail, errors=[]))
+
+
+def _of_mistake(error: Any) -> Response:
+    from flask import current_app
+
+    current_app.logger.error("unexpected", exc_info=error)
+    return _answer(ProblemOut(
+        title="The program made a mistake.", status=500, detail="Nothing was changed. Reload, and try again.", errors=[],
+    ))  # fmt: skip
+
+
+def _answer(problem: ProblemOut) -> Response:
+    return Response(problem.model_dump_json(), problem.status, content_type="application/problem+json")

@@ -1,0 +1,1 @@
+"""What comes in and goes out, one file a subject. In and Out models are kept apart."""

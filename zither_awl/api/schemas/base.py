@@ -1,0 +1,105 @@
+"""The roots of the models, the problem shape, and values that many subjects share."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
+
+
+def _only_text(value: object) -> object:
+    if isinstance(value, str | dt.date):
+        return value
+    raise ValueError("Write the date as YYYY-MM-DD")
+
+
+def _json_whole(value: object) -> object:
+    if isinstance(value, bool):
+        raise ValueError("A whole number is expected")
+    return int(value) if isinstance(value, float) and value.is_integer() else value
+
+
+Day = Annotated[dt.date, BeforeValidator(_only_text)]
+"""Pydantic would take 0 for 1 January 1970."""
+Whole = BeforeValidator(_json_whole)
+"""Pydantic would take false for 0. Stands last in an Annotated, or the limits vanish from the schema."""
+Id = Annotated[int, Field(ge=0, le=2**53), Whole]
+Mm = Annotated[float, Field(ge=-10_000, le=100_000, allow_inf_nan=False)]
+Text = Annotated[str, Field(max_length=1000)]
+
+
+class In(BaseModel):
+    """Something that comes in: unknown fields are refused, spaces around words dropped."""
+
+    model_config = ConfigDict(extra="forbid", str_strip_whitespace=True)
+
+
+class Out(BaseModel):
+    """Something that goes out: every key is always there."""
+
+    model_config = ConfigDict(from_attributes=True, json_schema_serialization_defaults_required=True)
+
+
+class ErrorOut(Out):
+    """One bad field."""
+
+    field: str
+    message: str
+    hint: str
+
+
+class ProblemOut(Out):
+    """What went wrong (RFC 9457), with one entry per bad field."""
+
+    type: str = "about:blank"
+    title: str
+    status: int
+    detail: str
+    errors: list[ErrorOut]
+    theirs: int | None = None
+    other: str | None = None
+
+
+class QuantityOut(Out):
+    """A number with its unit and limit."""
+
+    label: str
+    value: float
+    unit: str
+    limit: float | None
+
+
+class ReasonOut(Out):
+    """A rule, said plainly, with its numbers and evidence."""
+
+    rule: str
+    text: str
+    numbers: list[QuantityOut]
+    evidence: list[str]
+    source: str
+
+
+class SpotIn(In):
+    """A place of a unit."""
+
+    unit_id: Id
+    board: Id
+    place: Id
+
+
+class SpotOut(Out):
+    """A place of a unit."""
+
+    unit_id: int
+    board: int
+    place: int
+
+
+class DoneOut(Out):
+    """It is done; the id of what was made, where something was."""
+
+    id: int | str | None = None
+
+
+Pattern = Literal["ring", "dot", "stripe", "cross", "chevron"]

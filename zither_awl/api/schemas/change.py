@@ -1,0 +1,131 @@
+"""Models of the change, Today, and files coming in."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from zither_awl.api.schemas.base import ErrorOut, Id, In, Out, ReasonOut, SpotIn, SpotOut, Text
+from zither_awl.api.schemas.watch import EpisodeOut
+
+
+class NamedOut(Out):
+    id: int
+    name: str
+
+
+class SwapOut(Out):
+    out: NamedOut | None
+    in_: NamedOut | None
+    spot: SpotOut | None
+    where: str
+    bin: str
+    reasons: list[ReasonOut]
+    others: list[NamedOut]
+
+
+class KeepOut(Out):
+    tray: NamedOut
+    reasons: list[ReasonOut]
+
+
+class ChangeOut(Out):
+    swaps: list[SwapOut]
+    by_hand: list[NamedOut]
+    keep: list[KeepOut]
+    let_in: list[SwapOut]
+    reasons: list[ReasonOut]
+    resting: list[NamedOut]
+    out_now: list[NamedOut]
+
+
+class ChoiceIn(In):
+    out: Id | None = None
+    in_: Id | None = None
+    spot: SpotIn | None = None
+
+
+class AcceptIn(In):
+    swaps: Annotated[list[ChoiceIn], Field(max_length=12)]
+    by_hand: list[Id] = []
+
+
+class DeclineIn(In):
+    swaps: list[ChoiceIn]
+    reason: Text
+
+
+class ReasonsOut(Out):
+    reasons: list[ReasonOut]
+
+
+class TaskOut(Out):
+    id: int
+    kind: Literal["put", "rest", "by hand"]
+    tray: str
+    text: str
+    where: str
+    condition: str
+    done: bool
+
+
+class LineOut(Out):
+    """Something to mind today: a rule's reason about a tray."""
+
+    tray: str
+    text: str
+    severity: str
+
+
+class ShowingOut(Out):
+    child_id: int
+    child: str
+    tray_id: int
+    tray: str
+
+
+class TodayOut(Out):
+    day: dt.date
+    tasks: list[TaskOut]
+    by_hand: list[LineOut]
+    mind: list[LineOut]
+    show_again: list[LineOut]
+    to_show: list[ShowingOut]
+    questions: list[EpisodeOut]
+    change_waits: int
+    seen_mornings: int
+
+
+class TickIn(In):
+    done: bool
+
+
+class ImportIn(In):
+    """A file's text, or rows as they were mended on screen."""
+
+    text: Annotated[str, Field(max_length=2_000_000)] | None = None
+    rows: Annotated[list[dict[str, str]], Field(max_length=2000)] | None = None
+    stood: bool = True
+
+
+class FieldChangeOut(Out):
+    field: str
+    before: str
+    after: str
+
+
+class ReportRowOut(Out):
+    number: int
+    cells: dict[str, str]
+    status: Literal["new", "same", "changed", "bad"]
+    changes: list[FieldChangeOut]
+    problems: list[ErrorOut]
+
+
+class ReportOut(Out):
+    columns: list[str]
+    rows: list[ReportRowOut]
+    problem_csv: str
+    taken: int

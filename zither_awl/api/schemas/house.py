@@ -1,0 +1,129 @@
+"""Models of the session, the household and the children."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from zither_awl.api.schemas.base import Day, In, Out, Pattern, Text, Whole
+from zither_awl.core.values import Mobility
+
+
+class HouseholdIn(In):
+    name: Text
+    lengths: Literal["cm", "in"] = "cm"
+    zone: Text = "Europe/London"
+    language: Annotated[str, Field(max_length=8)] = "en"
+
+
+class HouseholdOut(Out):
+    name: str
+    lengths: Literal["cm", "in"]
+    zone: str
+    language: str
+
+
+class AdultIn(In):
+    name: Text
+
+
+class AdultOut(Out):
+    id: int
+    name: str
+
+
+class SessionOut(Out):
+    household: HouseholdOut | None
+    adults: list[AdultOut]
+    csrf_token: str
+    now: dt.datetime
+    today: dt.date
+    version: str
+    demo: bool
+
+
+class MeasurementIn(In):
+    on: Day
+    stature_mm: float | None = None
+    mass_g: float | None = None
+
+
+class MeasurementOut(Out):
+    on: dt.date
+    stature_mm: float | None
+    mass_g: float | None
+
+
+class ChildIn(In):
+    name: Text
+    pattern: Pattern
+    born: Day
+    gestation_weeks: Annotated[int | None, Whole] = None
+    sex: Literal["female", "male"] | None = None
+    mobility: Mobility = Mobility.WALKS
+    mobility_since: Day | None = None
+    still_mouths: bool = False
+    allergies: list[str] = []
+    under_eyes_reason: Annotated[str, Field(max_length=200)] = ""
+    measurements: list[MeasurementIn] = []
+
+
+class ReachOut(Out):
+    comfort_low: float
+    comfort_high: float
+    sight: float
+    stretch: float
+    climb: float
+
+
+class ChildOut(Out):
+    id: int
+    name: str
+    pattern: Pattern
+    born: dt.date
+    gestation_weeks: int | None
+    sex: Literal["female", "male"] | None
+    mobility: Mobility
+    mobility_since: dt.date | None
+    still_mouths: bool
+    allergies: list[str]
+    under_eyes_reason: str
+    measurements: list[MeasurementOut]
+    archived: bool
+    age: str
+    months: int
+    reach: ReachOut | None
+    carry_g: float | None
+    later_mm: float | None
+
+
+class ChildrenOut(Out):
+    children: list[ChildOut]
+    archived: list[ChildOut]
+
+
+class ArchiveIn(In):
+    archived: bool
+
+
+class DeleteIn(In):
+    name: Text
+
+
+class ChangeSetOut(Out):
+    id: int
+    at: dt.datetime
+    adult_id: int | None
+    label: str
+    undone: bool
+
+
+class HistoryOut(Out):
+    sets: list[ChangeSetOut]
+
+
+class UndoneOut(Out):
+    label: str | None
+    left: list[str]

@@ -1,0 +1,196 @@
+"""Models of units, what stands on them, and the cupboard."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from zither_awl.api.schemas.base import Id, In, Mm, Out, ReasonOut, SpotIn, SpotOut, Text, Whole
+from zither_awl.api.schemas.house import ChildOut
+from zither_awl.core.values import Softness
+
+
+class BoardIn(In):
+    height_mm: Mm
+    places: Annotated[int, Whole]
+    divided: bool = True
+    load_g: float | None = None
+
+
+class BoardOut(Out):
+    height_mm: float
+    places: int
+    divided: bool
+    load_g: float | None
+    place_width_mm: float
+    clearance_mm: float | None
+
+
+class UnitIn(In):
+    name: Text
+    kind: Text = "shelf"
+    room: Text = ""
+    width_mm: Mm
+    height_mm: Mm
+    depth_mm: Mm
+    boards: list[BoardIn]
+    comes: list[Id]
+    barrier: Literal["none", "gate", "door"] = "none"
+    climb_on_mm: Mm | None = None
+    version: Id = 0
+
+
+class UnitOut(Out):
+    id: int
+    name: str
+    kind: str
+    room: str
+    width_mm: float
+    height_mm: float
+    depth_mm: float
+    boards: list[BoardOut]
+    comes: list[int]
+    barrier: Literal["none", "gate", "door"]
+    climb_on_mm: float | None
+    archived: bool
+    version: int
+
+
+class CardIn(In):
+    area: Text
+    from_months: Annotated[int, Whole]
+    to_months: Annotated[int, Whole]
+    follows: list[Id] = []
+
+
+class CardOut(Out):
+    id: int
+    name: str
+    area: str
+    from_months: int
+    to_months: int
+    follows: list[int]
+
+
+class PieceIn(In):
+    """A piece: its shape and its sizes in mm (ball 1, cylinder 2, brick 3; irregular as the brick around it)."""
+
+    shape: Literal["ball", "cylinder", "brick", "irregular"]
+    sizes_mm: Annotated[list[float], Field(min_length=1, max_length=3)]
+
+
+class PieceOut(Out):
+    shape: Literal["ball", "cylinder", "brick", "irregular"]
+    sizes_mm: list[float]
+
+
+class TrayIn(In):
+    name: Text
+    card: CardIn
+    width_mm: Mm
+    depth_mm: Mm
+    height_mm: Mm
+    mass_g: float
+    pieces: Annotated[int, Whole] = 1
+    piece: PieceIn | None = None
+    softness: Softness = Softness.FIRM
+    breakable: bool = False
+    hazards: list[str] = []
+    cord_mm: float | None = None
+    tags: list[str] = []
+    bin: Text = ""
+    for_children: list[Id] = []
+
+
+class TrayOut(Out):
+    id: int
+    name: str
+    card: CardOut
+    width_mm: float
+    depth_mm: float
+    height_mm: float
+    mass_g: float
+    pieces: int
+    piece: PieceOut | None
+    softness: Softness
+    breakable: bool
+    hazards: list[str]
+    cord_mm: float | None
+    tags: list[str]
+    bin: str
+    for_children: list[int]
+    archived: bool
+    liquid: bool
+    condition: str
+    stands: str
+
+
+class CupboardOut(Out):
+    trays: list[TrayOut]
+    archived: list[TrayOut]
+    areas: list[str]
+    tags: list[str]
+    hazards: list[str]
+
+
+class ActionIn(In):
+    kind: Literal["gate", "by_hand", "swap", "move", "rest"]
+    tray: Id
+    to: SpotIn | None = None
+    other: Id | None = None
+    unit: Id | None = None
+    child: Id | None = None
+
+
+class ActionOut(Out):
+    kind: Literal["gate", "by_hand", "swap", "move", "rest"]
+    text: str
+    tray: int
+    to: SpotOut | None
+    other: int | None
+    unit: int | None
+    child: int | None
+
+
+class FindingOut(Out):
+    rule: str
+    severity: Literal["must", "should", "note"]
+    child: int | None
+    tray: int
+    spot: SpotOut
+    reasons: list[ReasonOut]
+    actions: list[ActionOut]
+
+
+class PlacementOut(Out):
+    tray_id: int
+    spot: SpotOut
+    spot_words: str
+    by_hand: bool
+    since: str
+
+
+class ShelfOut(Out):
+    units: list[UnitOut]
+    archived_units: list[UnitOut]
+    placements: list[PlacementOut]
+    trays: list[TrayOut]
+    children: list[ChildOut]
+    findings: list[FindingOut]
+
+
+class MoveIn(In):
+    tray_id: Id
+    to: SpotIn | None
+    by_hand: bool = False
+    versions: dict[str, Id] = {}
+
+
+class ActIn(In):
+    action: ActionIn
+    versions: dict[str, Id] = {}
+
+
+class ChildrenIn(In):
+    children: list[Id]

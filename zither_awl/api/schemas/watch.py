@@ -1,0 +1,185 @@
+"""Models of mornings, episodes and the record of a child."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Any, Literal
+
+from pydantic import AwareDatetime, Field
+
+from zither_awl.api.schemas.base import Id, In, Out, ReasonOut, Text, Whole
+from zither_awl.api.schemas.house import ChildOut
+from zither_awl.core.values import Place, Work
+
+Uuid = Annotated[str, Field(min_length=8, max_length=36)]
+
+
+class MorningIn(In):
+    present: list[Id]
+
+
+class EndIn(In):
+    seen: Literal["all", "part"]
+
+
+class EventIn(In):
+    device: Uuid
+    sequence: Id
+    schema_version: Id
+    at: AwareDatetime
+    monotonic_ms: float | None = None
+    kind: Literal["start", "round", "broken", "back", "helped", "note", "finish"]
+    episode_id: Uuid
+    child_id: Id | None = None
+    tray_id: Id | None = None
+    cause: Annotated[str, Field(max_length=32)] = ""
+    text: Text = ""
+    work: Work | None = None
+    place: Place | None = None
+
+
+class EventsIn(In):
+    events: Annotated[list[EventIn], Field(max_length=500)]
+
+
+class TakenOut(Out):
+    new: int
+
+
+class EpisodeIn(In):
+    child_id: Id
+    tray_id: Id
+    began: AwareDatetime
+    ended: AwareDatetime
+    work: Work = Work.RIGHT
+    place: Place = Place.BACK
+    rounds: Annotated[int, Field(ge=0, le=200), Whole] = 0
+    helped: Literal["", "prompted", "shown again", "together"] = ""
+    note: Text = ""
+
+
+class EpisodeEventOut(Out):
+    kind: str
+    at: dt.datetime
+    cause: str
+    text: str
+
+
+class EpisodeOut(Out):
+    id: str
+    child_id: int
+    tray_id: int
+    tray: str
+    began: dt.datetime
+    ended: dt.datetime | None
+    work: Work | None
+    place: Place | None
+    events: list[EpisodeEventOut]
+    adult: str
+    question: str
+    struck: bool
+    longest_min: float | None
+    likely_end: dt.datetime | None
+
+
+class EpisodesOut(Out):
+    episodes: list[EpisodeOut]
+
+
+class TraceOut(Out):
+    at: dt.datetime
+    adult: str
+    label: str
+    before: dict[str, Any]
+    after: dict[str, Any]
+
+
+class TracesOut(Out):
+    lines: list[TraceOut]
+
+
+class StrikeIn(In):
+    struck: bool
+
+
+class MorningOut(Out):
+    id: int
+    began: dt.datetime
+    ended: dt.datetime | None
+    seen: Literal["all", "part"] | None
+    present: list[int]
+    adult: str
+
+
+class OfferOut(Out):
+    """A tray a child could take, in the order of the shelf."""
+
+    tray_id: int
+    name: str
+    for_children: list[int]
+    by_hand: bool
+    condition: str
+
+
+class ScaleOut(Out):
+    child_id: int
+    own_p90_min: float | None
+
+
+class WatchOut(Out):
+    morning: MorningOut | None
+    children: list[ChildOut]
+    offers: list[OfferOut]
+    episodes: list[EpisodeOut]
+    questions: list[EpisodeOut]
+    scales: list[ScaleOut]
+    now: dt.datetime
+    last: MorningOut | None
+
+
+class PresentationIn(In):
+    child_id: Id
+    tray_id: Id
+
+
+class PresentedOut(Out):
+    again: bool
+
+
+class RecordRowOut(Out):
+    tray_id: int
+    tray: str
+    area: str
+    stands: bool
+    state: str
+    mastery: list[ReasonOut]
+    alone: int
+    of: int
+    days: int
+    probability: float
+    interval: tuple[float, float]
+    interest: list[ReasonOut]
+    sign: str
+    faded: bool
+    chosen: int
+    available: int
+    seen: str
+    rate: float
+    longest_min: float | None
+    repetitions: int
+    visits: int
+
+
+class WeekOut(Out):
+    week: dt.date
+    median_min: float
+
+
+class RecordOut(Out):
+    child: ChildOut
+    rows: list[RecordRowOut]
+    weeks: list[WeekOut]
+    span_verdict: str
+    span_low: float | None
+    span_high: float | None
+    notes: list[EpisodeOut]

@@ -1,0 +1,44 @@
+"""The OpenAPI document, made from the views themselves."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import ValidationError
+from spectree import Response, SpecTree
+
+from zither_awl import __version__
+from zither_awl.api.schemas.base import ErrorOut, ProblemOut
+
+
+def _before(_request: Any, response: Any, error: ValidationError | None, _instance: Any, *_rest: Any) -> None:
+    """Give a refused request the same shape as every other problem."""
+    if error is None:
+        return
+    errors = [
+        ErrorOut(field=".".join(map(str, e["loc"])) or "body", message=f"{e['msg']}.", hint="")
+        for e in error.errors(include_url=False, include_context=False, include_input=False)
+    ]
+    problem = ProblemOut(title="Some fields need another look.", status=422, detail=errors[0].message, errors=errors)
+    response.set_data(problem.model_dump_json())
+    response.content_type = "application/problem+json"
+
+
+def _after(_request: Any, response: Any, error: ValidationError | None, _instance: Any, *_rest: Any) -> None:
+    """An answer that breaks its own schema is our mistake: say so without its insides."""
+    if error is not None:
+        problem = ProblemOut(title="The program made a mistake.", status=500, detail="Nothing was changed.", errors=[])
+        response.set_data(problem.model_dump_json())
+
+
+api = SpecTree(
+    "flask", title="Zither Awl", version=__version__, path="apidoc", page_templates={}, mode="strict",
+    before=_before, after=_after, validation_error_model=ProblemOut,
+    naming_strategy=lambda model: model.__name__, nested_naming_strategy=lambda _parent, child: child,
+)  # fmt: skip
+
+
+def answers(**by_status: Any) -> Response:
+    """The answers of a view, with the problems every view may give."""
+    return Response(HTTP_400=ProblemOut, HTTP_403=ProblemOut, HTTP_404=ProblemOut, HTTP_409=ProblemOut,
+                    HTTP_422=ProblemOut, HTTP_503=ProblemOut, **by_status)  # fmt: skip

@@ -1,0 +1,57 @@
+"""Ages in completed months, corrected for an early birth, and their wording."""
+
+from __future__ import annotations
+
+import calendar
+from datetime import date, timedelta
+
+from zither_awl.core.errors import AgeError, FieldProblem
+
+TERM_WEEKS = 40
+EARLY_WEEKS = 37
+"""Born before this is early. AAP 2004, Age terminology during the perinatal period (from memory)."""
+CORRECT_UNTIL_MONTHS = 24
+"""Correction ends at this corrected age: common practice; the AAP policy of 2004 says three years."""
+
+
+def completed_months(born: date, on: date) -> int:
+    """Whole months lived on a day. A month ends on the birth day, or on the month's last day if it is shorter.
+
+    Raises: AgeError if `on` is before `born`.
+    """
+    if on < born:
+        raise AgeError(FieldProblem("on", f"{on.isoformat()} is before the birth on {born.isoformat()}."))
+    whole = (on.year - born.year) * 12 + on.month - born.month
+    last_day = calendar.monthrange(on.year, on.month)[1]
+    return whole - (on.day < min(born.day, last_day))
+
+
+def due_date(born: date, gestation_weeks: int) -> date:
+    """The day a birth at so many weeks would have been at term (40 weeks)."""
+    return born + timedelta(weeks=TERM_WEEKS - gestation_weeks)
+
+
+def corrected_months(born: date, gestation_weeks: int | None, on: date) -> int:
+    """Completed months from the due date for a child born before 37 weeks, until 24; else from the birth.
+
+    Before the due date the corrected age is 0. It jumps when the correction ends.
+    """
+    chronological = completed_months(born, on)
+    if gestation_weeks is None or gestation_weeks >= EARLY_WEEKS:
+        return chronological
+    due = due_date(born, gestation_weeks)
+    corrected = completed_months(due, on) if on >= due else 0
+    return corrected if corrected < CORRECT_UNTIL_MONTHS else chronological
+
+
+def age_text(born: date, on: date, locale: str = "en") -> str:
+    """An age as people say it: "7 weeks", "13 m", "2 y 7 m"; Spanish for a locale that begins with "es"."""
+    spanish = locale.startswith("es")
+    months = completed_months(born, on)
+    if months < 3:
+        weeks = (on - born).days // 7
+        return f"{weeks} semanas" if spanish else f"{weeks} weeks"
+    if months < 24:
+        return f"{months} m"
+    years, rest = divmod(months, 12)
+    return f"{years} {'a' if spanish else 'y'}" + (f" {rest} m" if rest else "")

@@ -1,0 +1,164 @@
+"""The child's body: stature, mass, reach and what a child carries. A default for reach, never a judgement of health.
+
+Ratios of stature for 1 to 6 years are rounded from published child anthropometry (Snyder et al. 1977
+and later surveys; from memory); the zones built on them are common practice, no source.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal, Protocol
+
+from zither_awl.core import growth_table as table
+from zither_awl.core.ages import completed_months, corrected_months
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.practice import Practice
+from zither_awl.core.values import MOST_MONTHS, Child, Mobility
+
+Sex = Literal["female", "male"]
+ELBOW, SHOULDER, EYE, TIPTOE = 0.60, 0.78, 0.89, 1.22
+CLIMB_STEP_MM = 250.0
+"""A step, a box or the shelf's own lowest board under a walking child's feet. Common practice, no source."""
+
+_STRETCH = {
+    Mobility.LIES_OR_SITS: 0.55, Mobility.CRAWLS: 0.75, Mobility.PULLS_UP: 1.17,
+    Mobility.WALKS: TIPTOE, Mobility.CLIMBS: TIPTOE,
+}  # fmt: skip
+_HAZARD = {
+    Mobility.LIES_OR_SITS: 0.60, Mobility.CRAWLS: 0.85, Mobility.PULLS_UP: TIPTOE,
+    Mobility.WALKS: TIPTOE, Mobility.CLIMBS: TIPTOE,
+}  # fmt: skip
+
+
+class _Median(Protocol):
+    def __call__(self, months: int, sex: Sex | None = None) -> float: ...
+
+
+@dataclass(frozen=True, slots=True)
+class Reach:
+    """Heights in mm above the floor: where a child lifts with comfort, sees, stretches, and could get to."""
+
+    comfort_low: float
+    comfort_high: float
+    sight: float
+    stretch: float
+    climb: float
+
+    @property
+    def choosing(self) -> float:
+        """The highest board from which the child can choose and lift a tray."""
+        return min(self.comfort_high, self.sight)
+
+
+def lms_value(lms: table.Lms, deviations: float = 0.0) -> float:
+    """The value so many standard deviations from the median: M (1 + L S z)^(1/L). Source: WHO 2006 (LMS method)."""
+    power, median, spread = lms
+    if deviations == 0:
+        return median
+    return float(median * (1 + power * spread * deviations) ** (1 / power))
+
+
+def stature_mm(months: int, sex: Sex | None = None, deviations: float = 0.0) -> float:
+    """Median stature at so many completed months, or so many SD from it. A missing sex averages both.
+
+    Raises: InvalidValue above 96 months: please measure.
+    """
+    return 10 * _averaged(table.STATURE_CM_FEMALE, table.STATURE_CM_MALE, months, sex, deviations)
+
+
+def mass_g(months: int, sex: Sex | None = None, deviations: float = 0.0) -> float:
+    """Median mass at so many completed months, or so many SD from it. A missing sex averages both."""
+    return 1000 * _averaged(table.MASS_KG_FEMALE, table.MASS_KG_MALE, months, sex, deviations)
+
+
+def _averaged(
+    girls: tuple[table.Lms, ...], boys: tuple[table.Lms, ...], months: int, sex: Sex | None, deviations: float
+) -> float:
+    if not 0 <= months <= MOST_MONTHS:
+        raise InvalidValue(FieldProblem("months", f"is {months}; the table holds 0 to {MOST_MONTHS}: please measure."))
+    girl, boy = lms_value(girls[months], deviations), lms_value(boys[months], deviations)
+    return girl if sex == "female" else boy if sex == "male" else (girl + boy) / 2
+
+
+def stature_of(child: Child, on: date) -> float:
+    """The child's stature in mm: the newest measurement grown along the median since, else the median."""
+    measured = [m for m in child.measurements if m.stature_mm is not None and m.on <= on]
+    return _grown(child, on, [(m.on, m.stature_mm or 0) for m in measured], stature_mm)
+
+
+def mass_of(child: Child, on: date) -> float:
+    """The child's mass in g: the newest measurement grown along the median since, else the median."""
+    measured = [m for m in child.measurements if m.mass_g is not None and m.on <= on]
+    return _grown(child, on, [(m.on, m.mass_g or 0) for m in measured], mass_g)
+
+
+def _grown(child: Child, on: date, measured: list[tuple[date, float]], median: _Median) -> float:
+    now = median(_table_months(child, on), child.sex)
+    if not measured:
+        return now
+    day, value = max(measured)
+    # A growth chart's percentile hardly moves in a few months, so the measured share of the median is kept.
+    return value * max(1.0, now / median(_table_months(child, day), child.sex))
+
+
+def _table_months(child: Child, on: date) -> int:
+    return min(corrected_months(child.born, child.gestation_weeks, on), MOST_MONTHS)
+
+
+def hazard_stature(child: Child, on: date, practice: Practice = Practice()) -> float:
+    """Stature for hazards in mm: as measured within three months, else the larger of that and + 2 SD."""
+    fresh = [
+        m for m in child.measurements
+        if m.stature_mm and m.on <= on and completed_months(m.on, on) < practice.stale_measure_months
+    ]  # fmt: skip
+    usual = stature_of(child, on)
+    return usual if fresh else max(usual, stature_mm(_table_months(child, on), child.sex, 2.0))
+
+
+def hazard_zone_mm(
+    child: Child, on: date, climb_on_mm: float | None = None, practice: Practice = Practice(),
+    mobility: Mobility | None = None,
+) -> float:  # fmt: skip
+    """How high in mm a child could get at something, by how the child gets about (or by another `mobility`)."""
+    moves = mobility or child.mobility
+    zone = _HAZARD[moves] * hazard_stature(child, on, practice)
+    if moves is Mobility.WALKS:
+        return zone + CLIMB_STEP_MM
+    if moves is Mobility.CLIMBS:
+        return zone + max(practice.climb_on_mm if climb_on_mm is None else climb_on_mm, CLIMB_STEP_MM)
+    return zone
+
+
+def reach(child: Child, on: date, climb_on_mm: float | None = None, *, practice: Practice = Practice()) -> Reach:
+    """Where a child lifts, sees, stretches and could get to, in mm above the floor on a day."""
+    tall = stature_of(child, on)
+    arm = _STRETCH[child.mobility]
+    low = 0.25 if child.mobility in (Mobility.WALKS, Mobility.CLIMBS) else 0.0
+    return Reach(
+        comfort_low=low * tall,
+        comfort_high=min(SHOULDER, arm) * tall,
+        sight=min(EYE, arm) * tall,
+        stretch=arm * tall,
+        climb=hazard_zone_mm(child, on, climb_on_mm, practice),
+    )
+
+
+def elbow_mm(child: Child, on: date) -> float:
+    """Elbow height of a child: heavy and wet things stand no higher."""
+    return ELBOW * stature_of(child, on)
+
+
+def carry_limit_g(child: Child, on: date) -> float | None:
+    """What a child carries level in two hands, in g; None while it works where things stand.
+
+    None until three months after walking, then 5 % of body mass to 24 months, 10 % after.
+    Common practice, no source.
+    """
+    months = completed_months(child.born, on)
+    if child.mobility not in (Mobility.WALKS, Mobility.CLIMBS):
+        return None
+    since = child.mobility_since
+    if months < 24 and since is not None and (on < since or completed_months(since, on) < 3):
+        return None
+    return (0.05 if months < 24 else 0.10) * mass_of(child, on)

@@ -1,0 +1,104 @@
+"""How long a child works unbroken. A child is compared only with itself; freely chosen work has no norm."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+from statistics import median
+
+from zither_awl.core.exact import Slope, theil_sen
+from zither_awl.core.values import Episode
+
+STEPS = (
+    "looks and leaves", "handles, eyes elsewhere", "works, turns at noises", "works on through noises",
+    "has to be called twice",
+)  # fmt: skip
+"""Concentration as seen, in five described steps of our own."""
+
+
+@dataclass(frozen=True, slots=True)
+class EpisodeStats:
+    """One episode in numbers: unbroken stretches in minutes, rounds, what broke it, whether the child came back."""
+
+    stretches_min: tuple[float, ...]
+    longest_min: float
+    total_min: float
+    repetitions: int
+    interruptions: tuple[tuple[str, int], ...]
+    resumed: bool
+
+
+def episode_stats(episode: Episode) -> EpisodeStats | None:
+    """The stretches of an ended episode; None while it is open, because an open end is not a duration.
+
+    A break ends a stretch; coming back begins the next. Rounds are counted as they were tapped.
+    """
+    if episode.ended is None:
+        return None
+    stretches: list[float] = []
+    start, working = episode.began, True
+    for event in sorted(episode.events, key=lambda e: e.at):
+        if event.kind == "broken" and working:
+            stretches.append(_minutes(event.at - start))
+            working = False
+        elif event.kind == "back" and not working:
+            start, working = event.at, True
+    if working:
+        stretches.append(_minutes(episode.ended - start))
+    breaks = Counter(e.cause or "unknown" for e in episode.events if e.kind == "broken")
+    backs = sum(e.kind == "back" for e in episode.events)
+    return EpisodeStats(
+        stretches_min=tuple(stretches), longest_min=max(stretches), total_min=sum(stretches),
+        repetitions=sum(e.kind == "round" for e in episode.events),
+        interruptions=tuple(breaks.items()), resumed=bool(breaks) and backs >= sum(breaks.values()),
+    )  # fmt: skip
+
+
+def _minutes(length: timedelta) -> float:
+    return max(0.0, length.total_seconds() / 60)
+
+
+def longest_of(episodes: Sequence[Episode]) -> list[float]:
+    """The longest unbroken stretch of each ended episode, oldest first, in minutes."""
+    ended = sorted((e for e in episodes if not e.struck), key=lambda e: e.began)
+    return [stats.longest_min for e in ended if (stats := episode_stats(e)) is not None]
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """Weekly medians of the longest stretch, and their trend in minutes a week, if it can be told."""
+
+    weeks: tuple[tuple[date, float], ...]
+    slope: Slope | None
+    verdict: str
+
+
+def span(episodes: Sequence[Episode], on: date) -> Span:
+    """How the longest stretch develops by week, with a Theil-Sen slope.
+
+    Says "growing" or "shrinking" only when the 95 % interval leaves out 0 and there are five weeks or more.
+    Only work somebody wrote down is in it.
+    """
+    by_week: dict[date, list[float]] = {}
+    for episode in episodes:
+        stats = None if episode.struck else episode_stats(episode)
+        day = episode.began.date()
+        if stats is not None and day <= on:
+            by_week.setdefault(day - timedelta(days=day.weekday()), []).append(stats.longest_min)
+    weeks = tuple((week, median(values)) for week, values in sorted(by_week.items()))
+    slope = theil_sen([(w - weeks[0][0]).days / 7 for w, _ in weeks], [v for _, v in weeks]) if weeks else None
+    return Span(weeks, slope, _verdict(weeks, slope))
+
+
+def _verdict(weeks: Sequence[tuple[date, float]], slope: Slope | None) -> str:
+    if slope is None or len(weeks) < 5:
+        return "too early to say"
+    return "growing" if slope.low > 0 else "shrinking" if slope.high < 0 else "no clear change"
+
+
+def own_scale_min(episodes: Sequence[Episode], on: date) -> float | None:
+    """A child's own 90th percentile of unbroken minutes over eight weeks; None under ten episodes."""
+    recent = longest_of([e for e in episodes if 0 <= (on - e.began.date()).days <= 56])
+    return sorted(recent)[int(0.9 * (len(recent) - 1))] if len(recent) >= 10 else None

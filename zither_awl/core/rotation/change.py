@@ -1,0 +1,274 @@
+"""Propose a change of the shelf by signs: at most two at once, gently, and never one that brings a hazard."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from datetime import date
+
+from zither_awl.core.ages import corrected_months
+from zither_awl.core.finding import Action, Finding
+from zither_awl.core.judgement import Judgements, State
+from zither_awl.core.mastery import School
+from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.rotation.coming import Coming, coming
+from zither_awl.core.rotation.leaving import Leaving, leavings
+from zither_awl.core.shelf.check import applied, check_shelf
+from zither_awl.core.shelf.rules import Scene, free_spots
+from zither_awl.core.values import Placement, Spot, Tray
+from zither_awl.core.words import counted, listed
+
+MOST_ALTERNATIVES = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Swap:
+    """One change: a tray out, a tray in, or one for the other on a spot. `others` could come in instead."""
+
+    out: Tray | None
+    in_: Tray | None
+    spot: Spot | None
+    why_out: str
+    reasons: tuple[Reason, ...]
+    others: tuple[Tray, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """A proposal. Empty `swaps` means nothing should change yet, and `reasons` say why.
+
+    `by_hand`: open trays with a hazard that go by hand with the change. `let_in`: what a nearly empty
+    shelf may take now (ROOM-8). `keep`: why each of the others stays.
+    """
+
+    swaps: tuple[Swap, ...]
+    by_hand: tuple[Placement, ...]
+    keep: tuple[tuple[Tray, tuple[Reason, ...]], ...]
+    let_in: tuple[Swap, ...]
+    reasons: tuple[Reason, ...]
+
+    @property
+    def out(self) -> tuple[Tray, ...]:
+        """What goes out."""
+        return tuple(s.out for s in self.swaps if s.out is not None)
+
+    @property
+    def in_(self) -> tuple[Tray, ...]:
+        """What comes in."""
+        return tuple(s.in_ for s in self.swaps if s.in_ is not None)
+
+
+def propose_change(
+    state: State, school: School, on: date, *, judge: Judgements | None = None
+) -> Change:
+    """The change the signs ask for on a day, with reasons and evidence; at most P(2) swaps.
+
+    The shelf after it has no must finding and no kind of finding the shelf before it lacked.
+    """
+    judge = judge or Judgements(state, on, school)
+    verdicts = [(p, leavings(p, judge)) for p in state.placements]
+    cured, by_hand, trouble = _cured(state, on)
+    keep = tuple((p.tray, tuple(v.reason for v in each)) for p, each in verdicts if not _goes(each))
+    waiting = _pause(state, on) or trouble
+    if waiting is not None:
+        return Change((), by_hand, keep, (), (waiting, *_known_after(judge)))
+    swaps = tuple(_swaps([(p, v) for p, v in verdicts if _goes(v)], cured, judge))
+    if swaps:
+        return Change(swaps, by_hand, keep, (), _summary(swaps))
+    let_in = tuple(_let_in(cured, judge))
+    return Change((), by_hand, keep, let_in, (_nothing(state), *_known_after(judge)))
+
+
+def _goes(verdicts: Sequence[Leaving]) -> bool:
+    return bool(verdicts) and all(v.goes for v in verdicts)
+
+
+def _cured(state: State, on: date) -> tuple[Scene, tuple[Placement, ...], Reason | None]:
+    """The shelf with every open hazard by hand; a reason when a must finding is left that cannot be cured so."""
+    scene = Scene(state.placements, state.units, state.children, on, state.practice)
+    by_hand: list[Placement] = []
+    for finding in _musts(scene):
+        if finding.rule == "exposure" and finding.tray not in [p.tray.id for p in by_hand]:
+            by_hand += [p for p in scene.placements if p.tray.id == finding.tray]
+            scene = applied(Action("by_hand", "", finding.tray), scene)
+    left = _musts(scene)
+    if not left:
+        return scene, tuple(by_hand), None
+    name = state.tray(left[0].tray).name
+    return scene, tuple(by_hand), Reason("SAFETY", f"First mend what the shelf shows about {name}.", (),
+                                         (f"tray:{left[0].tray}",))  # fmt: skip
+
+
+def _musts(scene: Scene) -> list[Finding]:
+    found = check_shelf(scene.placements, scene.units, scene.children, scene.on, practice=scene.practice)
+    return [f for f in found if f.severity == "must"]
+
+
+def _pause(state: State, on: date) -> Reason | None:
+    """Why it is too soon after the last accepted change, if it is (decision: P(3) counted mornings)."""
+    if not state.changes:
+        return None
+    last = max(c.at for c in state.changes)
+    seen = sum(m.seen == "all" and m.began > last and m.day <= on for m in state.log.mornings)
+    needed = state.practice.mornings_between_changes
+    if seen >= needed:
+        return None
+    text = f"The last change was {counted(seen, 'whole morning')} ago; after {needed} its taking can be judged."
+    return Reason("ROT-2", text, (Quantity("whole mornings since", seen, "mornings", needed),))
+
+
+def _swaps(
+    going: list[tuple[Placement, tuple[Leaving, ...]]], scene: Scene, judge: Judgements
+) -> Iterator[Swap]:
+    """The most pressing swaps, one after the other on the shelf as the earlier ones leave it."""
+    made, taken = 0, set[int]()
+    for placement, verdicts in sorted(going, key=lambda pair: _pressing(pair[1])):
+        if made == judge.state.practice.changes_at_once:
+            return
+        swap = _swap(placement, verdicts, scene, judge, taken)
+        if swap is not None:
+            made += 1
+            taken |= {t.id for t in (swap.out, swap.in_) if t is not None}
+            scene = after_swaps(scene, [swap])
+            yield swap
+
+
+def _pressing(verdicts: Sequence[Leaving]) -> tuple[int, int]:
+    order = ("faded", "too hard", "successor", "too easy", "ignored")
+    return min(order.index(v.why) for v in verdicts), verdicts[0].child.id
+
+
+def _swap(
+    placement: Placement, verdicts: Sequence[Leaving], scene: Scene, judge: Judgements, taken: set[int]
+) -> Swap | None:
+    successors = [v.successor for v in verdicts if v.successor is not None and v.successor.id not in taken]
+    fitting = [
+        (each, spot) for each in _ready(judge, taken, successors)
+        if (spot := _clean_spot(placement, each.tray, scene)) is not None
+    ]  # fmt: skip
+    out_reasons = tuple(v.reason for v in verdicts)
+    why = verdicts[0].why
+    if fitting:
+        best, spot = fitting[0]
+        others = tuple(each.tray for each, _ in fitting[1 : 1 + MOST_ALTERNATIVES])
+        return Swap(placement.tray, best.tray, spot, why, (*out_reasons, best.reason), others)
+    alone = Swap(placement.tray, None, None, why, out_reasons)
+    return alone if why != "successor" and not new_trouble(scene, after_swaps(scene, [alone])) else None
+
+
+def _ready(judge: Judgements, taken: set[int], first: Sequence[Tray] = ()) -> list[Coming]:
+    """Resting trays that may come in, one verdict each, successors first, then the most pressing."""
+    out = {p.tray.id for p in judge.state.placements} | taken
+    best = [verdicts[0] for t in judge.state.trays if t.id not in out and (verdicts := coming(t, judge))]
+    wanted = {t.id for t in first}
+    ready = [v for v in best if v.ready]
+    return sorted(ready, key=lambda v: (v.tray.id not in wanted, v.rank, v.tray.card.from_months, v.tray.id))
+
+
+def _clean_spot(placement: Placement, tray: Tray, scene: Scene) -> Spot | None:
+    """Where a tray could come in for another with no new trouble: the same spot, else a free one."""
+    for spot in (placement.spot, *free_spots(scene)):
+        swap = Swap(placement.tray, tray, spot, "", ())
+        if not new_trouble(scene, after_swaps(scene, [swap])):
+            return spot
+    return None
+
+
+def after_swaps(scene: Scene, swaps: Iterable[Swap]) -> Scene:
+    """The shelf as it would stand after some swaps."""
+    placements = list(scene.placements)
+    for swap in swaps:
+        if swap.out is not None:
+            placements = [p for p in placements if p.tray.id != swap.out.id]
+        if swap.in_ is not None and swap.spot is not None:
+            placements.append(Placement(id=-swap.in_.id, tray=swap.in_, spot=swap.spot))
+    return replace(scene, placements=tuple(placements))
+
+
+def new_trouble(before: Scene, after: Scene) -> tuple[Finding, ...]:
+    """What a change would bring: any must finding, any new kind of finding, or a tag or area lost (ROT-7)."""
+    known = {f.kind for f in _all(before)}
+    bad = [f for f in _all(after) if f.severity == "must" or (f.kind not in known and f.severity != "note")]
+    return (*bad, *_lost(before, after))
+
+
+def _all(scene: Scene) -> tuple[Finding, ...]:
+    return check_shelf(scene.placements, scene.units, scene.children, scene.on, practice=scene.practice)
+
+
+_ALWAYS = ("open-ended", "puzzle", "books", "paper and crayons", "basket")
+
+
+def _lost(before: Scene, after: Scene) -> Iterator[Finding]:
+    """ROT-7: what is always out is still out: something of each tag, of language and of practical life."""
+    def kinds(scene: Scene) -> set[str]:
+        tags = {tag for p in scene.placements for tag in p.tray.tags if tag in _ALWAYS}
+        return tags | {p.tray.card.area for p in scene.placements if p.tray.card.area in ("language", "practical life")}
+
+    for kind in sorted(kinds(before) - kinds(after)):
+        first = before.placements[0]
+        yield Finding("ROT-7", "should", None, first.tray.id, first.spot,
+                      (Reason("ROT-7", f"Nothing with {kind} would be left out."),))  # fmt: skip
+
+
+def _let_in(scene: Scene, judge: Judgements) -> Iterator[Swap]:
+    """One or two trays that a shelf with room may take now."""
+    made, taken = 0, set[int]()
+    for each in _ready(judge, set()):
+        if made == judge.state.practice.changes_at_once:
+            return
+        if each.tray.id in taken or not _has_room(each, scene):
+            continue
+        for spot in free_spots(scene):
+            swap = Swap(None, each.tray, spot, "", (_room(each, scene), each.reason))
+            if not new_trouble(scene, after := after_swaps(scene, [swap])):
+                scene, made = after, made + 1
+                taken.add(each.tray.id)
+                yield swap
+                break
+
+
+def _room(each: Coming, scene: Scene) -> Reason:
+    out, most = _out_and_most(each, scene)
+    text = f"{counted(out, 'tray')} out for {each.child.name}; at this age up to {most}. Added as it is shown."
+    return Reason("ROOM-8", text, (Quantity("out", out, "trays", most),))
+
+
+def _has_room(each: Coming, scene: Scene) -> bool:
+    out, most = _out_and_most(each, scene)
+    return out < most
+
+
+def _out_and_most(each: Coming, scene: Scene) -> tuple[int, int]:
+    months = corrected_months(each.child.born, each.child.gestation_weeks, scene.on)
+    return len(scene.out_for(each.child)), scene.practice.trays_out_at(months)
+
+
+def _summary(swaps: Sequence[Swap]) -> tuple[Reason, ...]:
+    rungs = [s.in_.name for s in swaps if s.in_ and any(r.rule == "ROT-6" for r in s.reasons)]
+    text = f"{counted(len(swaps), 'change')}, gently" + (f": {listed(rungs)} in." if rungs else ".")
+    return (Reason("ROT-2", text, (Quantity("changes", len(swaps), "", 2),)),)
+
+
+def _nothing(state: State) -> Reason:
+    if not state.log.mornings:
+        return Reason("ROOM-8", "Nothing has been seen yet. Begin with few trays, and watch a morning.")
+    return Reason("ROT-1", "Nothing should change yet: no tray is both known and done with, and none lies untouched.")
+
+
+def _known_after(judge: Judgements) -> tuple[Reason, ...]:
+    """What will be known after which morning: the tray that is nearest to a verdict."""
+    practice = judge.state.practice
+    needed = practice.recent_mornings + practice.least_earlier_mornings
+    waits: list[tuple[int, str, str]] = []
+    for placement in judge.state.placements:
+        for child in judge.state.children:
+            if child.id in placement.tray.for_children and not placement.by_hand:
+                short = needed - judge.of(child, placement.tray).interest.available
+                if short > 0:
+                    waits.append((short, placement.tray.name, child.name))
+    if not waits:
+        return ()
+    short, tray, child_name = min(waits)
+    text = f"After {counted(short, 'more whole morning')} it can be told whether {child_name} still loves {tray}."
+    return (Reason("ROT-1", text, (Quantity("whole mornings still needed", short, "mornings", needed),)),)

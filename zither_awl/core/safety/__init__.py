@@ -1,0 +1,10 @@
+"""Which known hazards a tray has, and which child could get at them. It says what it checked, never "safe"."""
+
+from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball
+from zither_awl.core.safety.exposure import Exposed, endangers, exposed, exposure, work_condition
+from zither_awl.core.safety.hazards import DECLARED, Hazard, hazards
+
+__all__ = [
+    "DECLARED", "Exposed", "Hazard", "Verdict", "endangers", "exposed", "exposure",
+    "fits_small_parts_cylinder", "hazards", "small_ball", "work_condition",
+]  # fmt: skip

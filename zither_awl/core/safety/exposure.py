@@ -1,0 +1,149 @@
+"""Which child could get at which hazard: every tray against every child who comes there, not only the one it is for."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from zither_awl.core.ages import age_text, corrected_months
+from zither_awl.core.body import hazard_zone_mm
+from zither_awl.core.finding import Finding
+from zither_awl.core.practice import Practice
+from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.safety.hazards import Hazard, hazards
+from zither_awl.core.sources import SMALL_PARTS_MONTHS
+from zither_awl.core.values import Child, Mobility, Placement, Tray, Unit
+from zither_awl.core.words import listed
+
+
+@dataclass(frozen=True, slots=True)
+class Exposed:
+    """One hazard one child could get at, with the child's age and reach on the day."""
+
+    hazard: Hazard
+    child: Child
+    months: int
+    zone_mm: float
+
+
+def endangers(hazard: Hazard, child: Child, on: date) -> bool:
+    """Whether a hazard is one for this child: by its age, because it still mouths, or by its allergy."""
+    if hazard.supervision == "never":
+        return True
+    if hazard.kind.startswith("allergen:"):
+        return hazard.kind.partition(":")[2] in child.allergies
+    if hazard.mouthed and child.still_mouths:
+        return True
+    minimum = hazard.minimum_age_months
+    return minimum is not None and corrected_months(child.born, child.gestation_weeks, on) < minimum
+
+
+def exposed(
+    placement: Placement, unit: Unit, children: Iterable[Child], on: date, practice: Practice = Practice()
+) -> Iterator[Exposed]:
+    """The hazards of one placement that some child could get at on a day."""
+    height = unit.boards[placement.spot.board].height_mm
+    for hazard in hazards(placement.tray, practice):
+        for child in children:
+            if not endangers(hazard, child, on):
+                continue
+            zone = hazard_zone_mm(child, on, unit.climb_on_mm, practice)
+            reaches = not placement.by_hand and child.id in unit.comes and height <= zone
+            if reaches or _given_too_early(hazard, placement, child, on):
+                yield Exposed(hazard, child, corrected_months(child.born, child.gestation_weeks, on), zone)
+
+
+def _given_too_early(hazard: Hazard, placement: Placement, child: Child, on: date) -> bool:
+    """A tray set out by hand for the very child its hazard is for, and not allowed "with an adult at the table"."""
+    return placement.by_hand and child.id in placement.tray.for_children and not under_eyes(hazard, child, on)
+
+
+def under_eyes(hazard: Hazard, child: Child, on: date) -> bool:
+    """Whether the household lets this child do small-part work with an adult at the table.
+
+    Only from 24 months, only with a reason, and never for a child who still mouths.
+    """
+    old_enough = corrected_months(child.born, child.gestation_weeks, on) >= 24
+    return hazard.mouthed and old_enough and bool(child.under_eyes_reason) and not child.still_mouths
+
+
+def exposure(
+    placements: Sequence[Placement], children: Sequence[Child], units: Sequence[Unit], on: date,
+    *, practice: Practice = Practice(),
+) -> tuple[Finding, ...]:  # fmt: skip
+    """A finding for every tray and every child who could get at a hazard of it under its age.
+
+    Judges open placements of units the child comes to; a tray by hand only for the children it is for.
+    """
+    by_id = {unit.id: unit for unit in units}
+    found = []
+    for placement in placements:
+        unit = by_id[placement.spot.unit_id]
+        worst: dict[int, Exposed] = {}
+        for each in exposed(placement, unit, children, on, practice):
+            worst.setdefault(each.child.id, each)
+        found += [_finding(placement, unit, each, on) for each in worst.values()]
+        found += _under_eyes_notes(placement, children, on, practice)
+    return tuple(found)
+
+
+def _finding(placement: Placement, unit: Unit, each: Exposed, on: date) -> Finding:
+    child, hazard = each.child, each.hazard
+    age = age_text(child.born, on)
+    text = f"{child.name} can reach this: {hazard.text}."
+    if placement.by_hand:
+        text = f"This is meant for {child.name}: {hazard.text}."
+    elif child.id in placement.tray.for_children:
+        text = f"This is out for {child.name}: {hazard.text}."
+    text += f" {child.name} is {age}{_limit_words(hazard, child)}."
+    numbers = (
+        *hazard.numbers,
+        Quantity(f"{child.name}'s age", each.months, "months", hazard.minimum_age_months),
+        Quantity(f"{child.name} can get to", round(each.zone_mm), "mm"),
+        Quantity("board", unit.boards[placement.spot.board].height_mm, "mm"),
+    )
+    reason = Reason("SAFETY", text, numbers, (f"tray:{placement.tray.id}",), hazard.source)
+    return Finding("exposure", hazard.severity, child.id, placement.tray.id, placement.spot, (reason,))
+
+
+def _limit_words(hazard: Hazard, child: Child) -> str:
+    if hazard.minimum_age_months is None:
+        return ""
+    if hazard.mouthed and child.still_mouths:
+        return f" and still mouths; limit {hazard.minimum_age_months} months"
+    return f"; limit {hazard.minimum_age_months} months"
+
+
+def _under_eyes_notes(
+    placement: Placement, children: Iterable[Child], on: date, practice: Practice
+) -> list[Finding]:  # fmt: skip
+    """Small-part work a child does by hand with an adult at the table stays a finding, as a note."""
+    watched = [
+        child.name for child in children
+        if placement.by_hand and child.id in placement.tray.for_children
+        and any(endangers(h, child, on) and under_eyes(h, child, on) for h in hazards(placement.tray, practice))
+    ]  # fmt: skip
+    if not watched:
+        return []
+    text = f"Under eyes: an adult at the table while {listed(watched)} works with this."
+    reason = Reason("SAFETY", text, evidence=(f"tray:{placement.tray.id}",))
+    return [Finding("under-eyes", "note", None, placement.tray.id, placement.spot, (reason,))]
+
+
+def work_condition(tray: Tray, children: Iterable[Child], on: date, practice: Practice = Practice()) -> str:
+    """Where a tray with a hazard may be worked with, wherever it stands; empty when nobody mobile is endangered."""
+    kept_from = [
+        child.name for child in children
+        if child.mobility is not Mobility.LIES_OR_SITS and child.id not in tray.for_children
+        and any(h.severity == "must" and endangers(h, child, on) for h in hazards(tray, practice))
+    ]  # fmt: skip
+    if not kept_from:
+        return ""
+    verb = "sleeps" if len(kept_from) == 1 else "sleep"
+    return f"At a table {listed(kept_from)} cannot reach, or while {listed(kept_from)} {verb}."
+
+
+def mouths_or_is_small(child: Child, on: date) -> bool:
+    """Whether small parts are a hazard for this child."""
+    return child.still_mouths or corrected_months(child.born, child.gestation_weeks, on) < SMALL_PARTS_MONTHS

@@ -1,0 +1,84 @@
+"""A child at a shelf, as a model: for the demo's history and for testing our rules. Never a claim about children.
+
+Each tray i has a taste t ~ Beta(2.5, 1.8) for the child, a novelty n (1 at first), and is known or not (K).
+Readiness R = 1 without prerequisites, else 0.30 + 0.70 x (share of prerequisites known); q = 1 if shown, else 0.5.
+Pull u = max(0.05, t n R q). A pick falls on i with weight exp(7 u_i), on nothing with exp(7 x 0.30).
+Minutes = 14 u exp(N(-0.45^2 / 2, 0.45)). It succeeds with 0.90 if known, else 0.20; if not known it becomes
+known with 0.22 R q. After a visit n falls by 0.97 (not yet known) or 0.88 (known); a week of rest gives back 0.10.
+The numbers are ours, tuned by hand.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from math import exp
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from random import Random
+
+PULL, NOTHING, LEAST = 7.0, 0.30, 0.05
+MINUTES, SPREAD = 14.0, 0.45
+FADE_LEARNING, FADE_KNOWN, REST_BACK = 0.97, 0.88, 0.10
+
+
+@dataclass(frozen=True, slots=True)
+class Visit:
+    """One simulated visit: the tray, the minutes at work, and whether it was done without help."""
+
+    tray: int
+    minutes: float
+    success: bool
+
+
+@dataclass(slots=True)
+class SimulatedChild:
+    """The state of one simulated child. `follows` maps a tray to the trays it follows from."""
+
+    follows: Mapping[int, Sequence[int]]
+    taste: dict[int, float] = field(default_factory=dict)
+    novelty: dict[int, float] = field(default_factory=dict)
+    known: set[int] = field(default_factory=set)
+    shown: set[int] = field(default_factory=set)
+
+    def pull(self, tray: int) -> float:
+        """How strongly a tray draws the child now."""
+        shown = 1.0 if tray in self.shown else 0.5
+        return max(LEAST, self.taste[tray] * self.novelty[tray] * self._ready(tray) * shown)
+
+    def _ready(self, tray: int) -> float:
+        before = self.follows.get(tray, ())
+        return 0.30 + 0.70 * sum(b in self.known for b in before) / len(before) if before else 1.0
+
+    def meet(self, trays: Sequence[int], rng: Random) -> None:
+        """Give a taste to every tray not met before."""
+        for tray in trays:
+            if tray not in self.taste:
+                self.taste[tray], self.novelty[tray] = rng.betavariate(2.5, 1.8), 1.0
+
+    def morning(self, shelf: Sequence[int], picks: int, rng: Random) -> list[Visit]:
+        """A morning of so many picks from what stands on the shelf."""
+        self.meet(shelf, rng)
+        visits = []
+        for _ in range(picks):
+            weights = [exp(PULL * self.pull(tray)) for tray in shelf]
+            choice = rng.choices([*shelf, None], [*weights, exp(PULL * NOTHING)])[0]
+            if choice is not None:
+                visits.append(self._visit(choice, rng))
+        return visits
+
+    def _visit(self, tray: int, rng: Random) -> Visit:
+        pull, knew = self.pull(tray), tray in self.known
+        minutes = MINUTES * pull * exp(rng.gauss(-SPREAD * SPREAD / 2, SPREAD))
+        success = rng.random() < (0.90 if knew else 0.20)
+        if not knew and rng.random() < 0.22 * self._ready(tray) * (1.0 if tray in self.shown else 0.5):
+            self.known.add(tray)
+        self.novelty[tray] *= FADE_KNOWN if knew else FADE_LEARNING
+        return Visit(tray, max(0.5, minutes), success)
+
+    def rest_a_week(self, shelf: Sequence[int]) -> None:
+        """A week passes: what is not on the shelf becomes a little new again."""
+        for tray in self.novelty:
+            if tray not in shelf:
+                self.novelty[tray] = min(1.0, self.novelty[tray] + REST_BACK)

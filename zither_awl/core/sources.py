@@ -1,0 +1,32 @@
+"""Limits with their sources: one place to read them, one place to mend them.
+
+"From memory" marks a number not yet verified at its source.
+"""
+
+CYLINDER_DIAMETER_MM = 31.7
+"""Inner diameter of the small-parts cylinder."""
+CYLINDER_SHALLOW_MM = 25.4
+CYLINDER_DEEP_MM = 57.1
+"""Its floor slants from the shallow to the deep side."""
+CYLINDER_VOLUME_ML = 32.6
+CYLINDER_SOURCE = "16 CFR 1501.4 (the same gauge in EN 71-1 and ISO 8124-1), from memory"
+
+SMALL_BALL_MM = 44.4
+SMALL_BALL_SOURCE = "16 CFR 1500.18(a)(17), 1.75 in, from memory"
+
+SMALL_PARTS_MONTHS = 36
+BALLOON_MONTHS = 96
+BALLOON_SOURCE = "16 CFR 1500.19(b)(2), from memory"
+MAGNET_MONTHS = 168
+MAGNET_SOURCE = "16 CFR 1262, ASTM F963, EN 71-1 (flux index below 50 kG²mm²), from memory"
+CELL_MONTHS = 72
+CELL_SOURCE = "16 CFR 1263 (a compartment opened only with a tool), from memory; the age is common practice"
+CORD_FREE_MM = 300.0
+"""Longest free cord under 18 months; the stricter of the standards' values."""
+CORD_MONTHS = 18
+CORD_SOURCE = "ASTM F963 4.14, from memory"
+WATER_MONTHS = 48
+WATER_SOURCE = "US CPSC: a child can drown in about 25 mm of water, from memory"
+CHOKING_FOOD_MONTHS = 48
+CHOKING_FOOD_SOURCE = "American Academy of Pediatrics; USDA, from memory"
+COMMON_PRACTICE = "common practice, no source"

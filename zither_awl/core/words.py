@@ -1,0 +1,21 @@
+"""How the core says numbers and names, so that every reason reads alike."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+
+def listed(names: Iterable[str]) -> str:
+    """Names as people list them: "Wren, Tove and Anselm"."""
+    each = list(names)
+    return each[0] if len(each) == 1 else ", ".join(each[:-1]) + f" and {each[-1]}" if each else ""
+
+
+def mass_text(mass_g: float) -> str:
+    """A mass in grams, or in kilograms from 1 kg."""
+    return f"{mass_g / 1000:.1f} kg" if mass_g >= 1000 else f"{mass_g:.0f} g"
+
+
+def counted(number: int, one: str, many: str = "") -> str:
+    """A number with its noun: "1 morning", "2 mornings"."""
+    return f"{number} {one if number == 1 else many or one + 's'}"

@@ -1,0 +1,149 @@
+"""CSV tables as people have them: headers in any order and any case, comma or semicolon, with or without BOM."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterable, Mapping, Sequence
+from difflib import get_close_matches
+from math import isfinite, nan
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+
+MOST_ROWS = 2000
+
+
+def read_table(text: str, columns: Sequence[str]) -> list[dict[str, str]]:
+    """The rows of a CSV text as cells by known column. A column `problem` from an earlier report is passed over.
+
+    With semicolons a decimal comma is turned into a point by whoever reads the number. Raises: InvalidValue for an
+    empty file, an unknown or repeated header (with a suggestion), or more than 2000 rows.
+    """
+    body = text.lstrip("\ufeff")
+    lines = [line for line in body.splitlines() if line.strip()]
+    if not lines:
+        raise InvalidValue(FieldProblem("file", "is empty.", "Download the sample and begin from it."))
+    delimiter = ";" if lines[0].count(";") > lines[0].count(",") else ","
+    table = list(csv.reader(io.StringIO(body), delimiter=delimiter))
+    rows = [row for row in table if any(cell.strip() for cell in row)]
+    header = [_known(cell, columns) for cell in rows[0]]
+    _check_header(header)
+    if len(rows) - 1 > MOST_ROWS:
+        raise InvalidValue(FieldProblem("file", f"has {len(rows) - 1} rows; the limit is {MOST_ROWS}.", "Split it."))
+    return [
+        {name: cell.strip() for name, cell in zip(header, row, strict=False) if name != "problem"} for row in rows[1:]
+    ]
+
+
+def _known(cell: str, columns: Sequence[str]) -> str:
+    name = "_".join(cell.strip().lower().replace("-", " ").split())
+    if name in columns or name == "problem":
+        return name
+    close = get_close_matches(name, columns, n=1)
+    hint = f"Did you mean {close[0]}?" if close else f"Known columns: {', '.join(columns)}."
+    raise InvalidValue(FieldProblem("header", f"{cell.strip()!r} is not a column.", hint))
+
+
+def _check_header(header: Sequence[str]) -> None:
+    twice = {name for name in header if header.count(name) > 1}
+    if twice:
+        raise InvalidValue(FieldProblem("header", f"{', '.join(sorted(twice))} is there twice.", "Keep one."))
+
+
+def write_table(columns: Sequence[str], rows: Iterable[Mapping[str, str]]) -> str:
+    """A CSV text with those columns. A cell that a spreadsheet would run as a formula gets a leading apostrophe."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(columns)
+    for row in rows:
+        writer.writerow([_harmless(row.get(name, "")) for name in columns])
+    return out.getvalue()
+
+
+def _harmless(cell: str) -> str:
+    return f"'{cell}" if cell[:1] in ("=", "+", "-", "@") and not cell[1:].replace(".", "", 1).isdigit() else cell
+
+
+class Cells:
+    """Reads the cells of one row, gathering what is wrong instead of stopping at it."""
+
+    def __init__(self, cells: Mapping[str, str]) -> None:
+        self._cells = {k: v.removeprefix("'") if v[:2] in ("'=", "'+", "'-", "'@") else v for k, v in cells.items()}
+        self.problems: list[FieldProblem] = []
+
+    def wrong(self, column: str, message: str, hint: str = "") -> None:
+        """Note a problem."""
+        self.problems.append(FieldProblem(column, message, hint))
+
+    def text(self, column: str, default: str = "") -> str:
+        """The cell, or the default where it is empty."""
+        return self._cells.get(column, "") or default
+
+    def needed(self, column: str) -> str:
+        """The cell; a problem where it is empty."""
+        if not self.text(column):
+            self.wrong(column, "is empty.", "Fill it in.")
+        return self.text(column)
+
+    def listed(self, column: str) -> list[str]:
+        """A cell of several values between bars: "sharp | glass"."""
+        return [part.strip() for part in self.text(column).split("|") if part.strip()]
+
+    def one_of(self, column: str, allowed: Sequence[str], default: str = "") -> str:
+        """One word of a list, with "did you mean" for a misspelt one."""
+        word = self.text(column, default)
+        if word.lower() in allowed:
+            return word.lower()
+        self.unknown(column, word, allowed)
+        return ""
+
+    def unknown(self, column: str, word: str, allowed: Sequence[str]) -> None:
+        """Note a word that is not in the list, with the nearest one that is."""
+        close = get_close_matches(word.lower(), [a.lower() for a in allowed], n=1, cutoff=0.5)
+        nearest = next((a for a in allowed if close and a.lower() == close[0]), "")
+        hint = f"Did you mean {nearest}?" if nearest else f"Expected one of: {', '.join(allowed)}."
+        self.wrong(column, f"{word!r} is not known." if word else "is empty.", hint)
+
+    def number(self, column: str, default: float | None = None) -> float | None:
+        """A number; a decimal comma is understood."""
+        word = self.text(column)
+        if not word:
+            return default
+        try:
+            value = float(word.replace(",", "."))
+        except ValueError:
+            value = nan
+        if not isfinite(value):
+            self.wrong(column, f"{word!r} is not a number.", "Write digits, as 12.5; the unit is in the header.")
+            return default
+        return value
+
+    def whole(self, column: str, default: int | None = None) -> int | None:
+        """A whole number."""
+        value = self.number(column)
+        if value is None:
+            if not self.text(column) and default is None:
+                self.wrong(column, "is empty.", "Fill it in.")
+            return default
+        if value != int(value):
+            self.wrong(column, f"is {value:g}; a whole number is expected.")
+        return int(value)
+
+    def yes(self, column: str) -> bool:
+        """Yes or no; empty is no."""
+        word = self.text(column, "no").lower()
+        if word not in ("yes", "no", "y", "n", "true", "false", "1", "0", "si", "sí"):
+            self.wrong(column, f"{word!r} is not known.", "Write yes or no.")
+        return word in ("yes", "y", "true", "1", "si", "sí")
+
+    def length_mm(self, column: str) -> float | None:
+        """A length in mm from whichever of `_mm`, `_cm`, `_in` the header has; units are never guessed."""
+        for unit, factor in (("mm", 1.0), ("cm", 10.0), ("in", 25.4)):
+            value = self.number(f"{column}_{unit}")
+            if value is not None:
+                return value * factor
+        return None
+
+    def length_column(self, column: str) -> str:
+        """The column a length was written in."""
+        return next((f"{column}_{u}" for u in ("mm", "cm", "in") if self.text(f"{column}_{u}")), f"{column}_mm")

@@ -1,0 +1,52 @@
+"""Use cases of the cupboard by hand: a tray added or mended, whose it is, archived."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.values import Tray
+from zither_awl.services.desk import Desk
+
+
+@dataclass(frozen=True, slots=True)
+class TrayDraft:
+    """A tray as it is typed: the tray, the names of its bin, and the cards it follows from."""
+
+    tray: Tray
+    bin: str
+    follows: Sequence[int]
+
+
+def save_tray(desk: Desk, draft: TrayDraft, adult_id: int | None) -> int:
+    """Add (id 0) or change a tray. Raises: InvalidValue for a card that is not there or follows itself."""
+    house = desk.house()
+    old = house.tray(draft.tray.id) if draft.tray.id else None
+    cards = {t.card.id for t in house.all_trays}
+    card_id = old.card.id if old else 0
+    if set(draft.follows) - cards or card_id in draft.follows:
+        raise InvalidValue(FieldProblem("follows", "names a tray that cannot be followed.", "Choose another."))
+    with desk.write(adult_id, f"{'Changed' if old else 'Added'} {draft.tray.name}") as work:
+        card = replace(draft.tray.card, id=card_id, follows=tuple(draft.follows))
+        bin_id = work.cupboard.save_bin(draft.bin) if draft.bin.strip() else None
+        return work.cupboard.save_tray(replace(draft.tray, card=card, bin_id=bin_id))
+
+
+def set_children(desk: Desk, tray_id: int, children: Iterable[int], adult_id: int | None) -> None:
+    """Say who a tray is for."""
+    house = desk.house()
+    tray, meant = house.tray(tray_id), frozenset(children)
+    for child_id in meant:
+        house.child(child_id)
+    with desk.write(adult_id, f"Whose {tray.name} is") as work:
+        work.cupboard.save_tray(replace(tray, for_children=meant))
+
+
+def archive_tray(desk: Desk, tray_id: int, archived: bool, adult_id: int | None) -> None:
+    """Put a tray away with its history, off its spot, or bring it back."""
+    tray = desk.house().tray(tray_id)
+    with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} {tray.name}") as work:
+        work.cupboard.save_tray(replace(tray, archived=archived))
+        if archived:
+            work.log.take_away(tray_id, desk.now())

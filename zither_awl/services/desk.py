@@ -1,0 +1,189 @@
+"""The desk everything is done at: the database, the clock, and one snapshot of the house by revision."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from datetime import date, datetime
+from functools import cached_property
+from threading import Lock
+from typing import Protocol, TypeVar
+from zoneinfo import ZoneInfo
+
+from zither_awl.core.errors import NotFound
+from zither_awl.core.finding import Finding
+from zither_awl.core.judgement import Judgements, State
+from zither_awl.core.practice import Practice
+from zither_awl.core.shelf import Scene, check_shelf
+from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Household, Log, Placement, Tray, Unit
+from zither_awl.services.clock import Clock, SystemClock
+from zither_awl.store import Engine, Signature, Work, unit_of_work, untracked
+from zither_awl.store.log import Task
+
+
+@dataclass(frozen=True)
+class House:
+    """Everything kept, as core values, at one revision. `all_...` hold the archived ones too."""
+
+    revision: int
+    household: Household | None
+    adults: tuple[Adult, ...]
+    all_children: tuple[Child, ...]
+    all_units: tuple[Unit, ...]
+    bins: tuple[Bin, ...]
+    all_trays: tuple[Tray, ...]
+    log: Log
+    changes: tuple[ChangeRecord, ...]
+    tasks: tuple[Task, ...]
+    seeded_on: date | None
+
+    @cached_property
+    def children(self) -> tuple[Child, ...]:
+        """The children of the house now."""
+        return tuple(c for c in self.all_children if not c.archived)
+
+    @cached_property
+    def units(self) -> tuple[Unit, ...]:
+        """The units in use."""
+        return tuple(u for u in self.all_units if not u.archived)
+
+    @cached_property
+    def trays(self) -> tuple[Tray, ...]:
+        """The trays that are not archived."""
+        return tuple(t for t in self.all_trays if not t.archived)
+
+    @cached_property
+    def placements(self) -> tuple[Placement, ...]:
+        """What stands now, on units in use."""
+        units = {u.id for u in self.units}
+        return tuple(
+            p for p in self.log.placements if p.until is None and not p.tray.archived and p.spot.unit_id in units
+        )
+
+    @property
+    def zone(self) -> ZoneInfo:
+        """The household's time zone; UTC before there is a household."""
+        return ZoneInfo(self.household.zone if self.household else "UTC")
+
+    @property
+    def practice(self) -> Practice:
+        """The settings of practice: the defaults, until House can change them."""
+        return Practice()
+
+    @property
+    def state(self) -> State:
+        """The house as the judgements and the rotation see it."""
+        return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
+                     log=self.log, changes=self.changes, practice=self.practice)  # fmt: skip
+
+    def scene(self, on: date) -> Scene:
+        """The shelves as their rules see them on a day."""
+        return Scene(self.placements, self.units, self.children, on, self.practice)
+
+    @cached_property
+    def _judged(self) -> dict[date, Judgements]:
+        return {}
+
+    def judgements(self, on: date) -> Judgements:
+        """The judgements of a day, each reckoned once."""
+        if on not in self._judged:
+            self._judged[on] = Judgements(self.state, on)
+        return self._judged[on]
+
+    @cached_property
+    def _found(self) -> dict[date, tuple[Finding, ...]]:
+        return {}
+
+    def findings(self, on: date) -> tuple[Finding, ...]:
+        """What the shelf's rules find on a day, reckoned once."""
+        if on not in self._found:
+            self._found[on] = check_shelf(self.placements, self.units, self.children, on, practice=self.practice)
+        return self._found[on]
+
+    def child(self, child_id: int) -> Child:
+        """A child by id. Raises: NotFound."""
+        return _found_in(self.all_children, child_id, "child")
+
+    def unit(self, unit_id: int) -> Unit:
+        """A unit by id. Raises: NotFound."""
+        return _found_in(self.all_units, unit_id, "unit")
+
+    def tray(self, tray_id: int) -> Tray:
+        """A tray by id. Raises: NotFound."""
+        return _found_in(self.all_trays, tray_id, "tray")
+
+    def bin_name(self, bin_id: int | None) -> str:
+        """The name of a bin, or nothing."""
+        return next((b.name for b in self.bins if b.id == bin_id), "")
+
+
+class _HasId(Protocol):
+    @property
+    def id(self) -> int: ...
+
+
+T = TypeVar("T", bound=_HasId)
+
+
+def _found_in(things: tuple[T, ...], key: int, word: str) -> T:
+    for thing in things:
+        if thing.id == key:
+            return thing
+    raise NotFound(f"There is no {word} {key}.")
+
+
+class Desk:
+    """One household's database and clock. Safe to share between the server's threads."""
+
+    def __init__(self, engine: Engine, clock: Clock | None = None) -> None:
+        self._engine = engine
+        self._clock = clock or SystemClock()
+        self._house: House | None = None
+        self._lock = Lock()
+
+    def now(self) -> datetime:
+        """The instant, in UTC."""
+        return self._clock.now()
+
+    def today(self) -> date:
+        """The day in the household's zone."""
+        return self.now().astimezone(self.house().zone).date()
+
+    def house(self) -> House:
+        """The house as it stands, read again only after a write."""
+        with unit_of_work(self._engine) as work:
+            revision = work.revision()
+            with self._lock:
+                if self._house is None or self._house.revision != revision:
+                    self._house = _read(work, revision)
+                return self._house
+
+    @contextmanager
+    def write(self, adult_id: int | None, label: str) -> Iterator[Work]:
+        """A transaction that becomes one change set under that label."""
+        with unit_of_work(self._engine, Signature(self.now(), adult_id, label)) as work:
+            yield work
+
+    @contextmanager
+    def write_untracked(self) -> Iterator[Work]:
+        """A transaction that cannot be undone: undo itself, deleting for good, seeding."""
+        with untracked(self._engine) as work:
+            yield work
+
+    @contextmanager
+    def read(self) -> Iterator[Work]:
+        """A transaction that only reads."""
+        with unit_of_work(self._engine) as work:
+            yield work
+
+
+def _read(work: Work, revision: int) -> House:
+    trays = work.cupboard.trays()
+    return House(
+        revision=revision, household=work.people.household(), adults=work.people.adults(),
+        all_children=work.people.children(), all_units=work.room.units(), bins=work.cupboard.bins(), all_trays=trays,
+        log=Log(mornings=work.log.mornings(), episodes=work.log.episodes(), presentations=work.log.presentations(),
+                placements=work.log.placements({t.id: t for t in trays})),
+        changes=work.log.changes(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
+    )  # fmt: skip

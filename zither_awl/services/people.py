@@ -1,0 +1,83 @@
+"""Use cases about the household, its adults and its children."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date
+from zoneinfo import ZoneInfo, available_timezones
+
+from zither_awl.core.ages import completed_months
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.values import MOST_MONTHS, Adult, Child, Household
+from zither_awl.services.desk import Desk
+
+
+def save_household(desk: Desk, household: Household, adult_id: int | None = None) -> None:
+    """Name the house and its units and zone. Raises: InvalidValue for an unknown zone."""
+    if household.zone not in available_timezones():
+        raise InvalidValue(FieldProblem("zone", f"{household.zone!r} is not a time zone.",
+                                        "For example Europe/London."))  # fmt: skip
+    ZoneInfo(household.zone)
+    with desk.write(adult_id, f"Named the house {household.name}") as work:
+        work.people.save_household(household)
+
+
+def add_adult(desk: Desk, name: str, adult_id: int | None = None) -> Adult:
+    """Add an adult who watches and sets out."""
+    with desk.write(adult_id, f"Added {name}") as work:
+        return work.people.add_adult(name)
+
+
+def save_child(desk: Desk, child: Child, adult_id: int | None) -> int:
+    """Add or change a child; a change of how it gets about is kept with today's date.
+
+    A new child comes to every unit that is open to all. Raises: InvalidValue for a birth in the future or over
+    8 years ago.
+    """
+    today = desk.today()
+    _check_birth(child.born, today)
+    house = desk.house()
+    old = house.child(child.id) if child.id else None
+    if old is not None and old.mobility is child.mobility:
+        child = replace(child, mobility_since=child.mobility_since or old.mobility_since)
+    elif child.mobility_since is None:
+        child = replace(child, mobility_since=today if old is not None else None)
+    for measured in child.measurements:
+        if measured.on > today or measured.on < child.born:
+            raise InvalidValue(FieldProblem("measured_on", f"{measured.on} is not between the birth and today."))
+    with desk.write(adult_id, f"{'Changed' if old else 'Added'} {child.name}") as work:
+        child_id = work.people.save_child(child)
+        if old is None:
+            for unit in house.units:
+                if unit.comes >= {c.id for c in house.children}:
+                    work.room.save_unit(replace(unit, comes=unit.comes | {child_id}))
+    return child_id
+
+
+def _check_birth(born: date, today: date) -> None:
+    if born > today:
+        raise InvalidValue(FieldProblem("born", f"{born} is in the future.", "Check the year."))
+    months = completed_months(born, today)
+    if months > MOST_MONTHS:
+        hint = "Zither Awl is for children up to 8 years. Check the year."
+        raise InvalidValue(FieldProblem("born", f"makes {months // 12} years; the limit is 8 years.", hint))
+
+
+def archive_child(desk: Desk, child_id: int, archived: bool, adult_id: int | None) -> None:
+    """Put a child away with its history, or bring it back."""
+    child = desk.house().child(child_id)
+    with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} {child.name}") as work:
+        work.people.save_child(replace(child, archived=archived))
+
+
+def delete_child(desk: Desk, child_id: int, typed_name: str) -> None:
+    """Delete a child and everything written about it, for good; the undo list goes with it.
+
+    Raises: InvalidValue unless the child's name was typed.
+    """
+    child = desk.house().child(child_id)
+    if typed_name.strip() != child.name:
+        raise InvalidValue(FieldProblem("name", f"is {typed_name!r}; write {child.name} to delete for good."))
+    with desk.write_untracked() as work:
+        work.people.delete_child(child_id)
+        work.history.forget()

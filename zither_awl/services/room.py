@@ -1,0 +1,48 @@
+"""Use cases about units: add, change, archive, close to a child."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from zither_awl.core.errors import FieldProblem, InvalidValue, StaleWrite
+from zither_awl.core.values import Spot, Unit
+from zither_awl.services.desk import Desk, House
+
+
+def save_unit(desk: Desk, unit: Unit, adult_id: int | None) -> int:
+    """Add (id 0) or change a unit. Trays on spots that are no longer there go back to their bins.
+
+    Raises: StaleWrite if the unit was changed since the version it was read at.
+    """
+    house = desk.house()
+    old = house.unit(unit.id) if unit.id else None
+    if old is not None and old.version != unit.version:
+        raise StaleWrite(f"{old.name} was changed in another window since you opened it.", old.version)
+    _check_children(unit, house)
+    with desk.write(adult_id, f"{'Changed' if old else 'Added'} the {unit.name}") as work:
+        unit_id = work.room.save_unit(unit)
+        for placement in house.placements:
+            if placement.spot.unit_id == unit_id and not _there(placement.spot, unit):
+                work.log.take_away(placement.tray.id, desk.now())
+    return unit_id
+
+
+def _check_children(unit: Unit, house: House) -> None:
+    unknown = unit.comes - {c.id for c in house.all_children}
+    if unknown:
+        raise InvalidValue(FieldProblem("comes", f"names children that are not here: {sorted(unknown)}."))
+
+
+def _there(spot: Spot, unit: Unit) -> bool:
+    return spot.board < len(unit.boards) and spot.place < unit.boards[spot.board].places
+
+
+def archive_unit(desk: Desk, unit_id: int, archived: bool, adult_id: int | None) -> None:
+    """Put a unit away with its history, or bring it back. What stands on it goes to the bins."""
+    house = desk.house()
+    unit = house.unit(unit_id)
+    with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} the {unit.name}") as work:
+        work.room.save_unit(replace(unit, archived=archived))
+        for placement in house.placements:
+            if archived and placement.spot.unit_id == unit_id:
+                work.log.take_away(placement.tray.id, desk.now())

@@ -1,0 +1,144 @@
+"""Use cases of changing the shelf: propose, accept, decline, explain."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.finding import Action
+from zither_awl.core.reasons import Reason
+from zither_awl.core.rotation import Change, Swap, after_swaps, explain_not, new_trouble, propose_change
+from zither_awl.core.rotation.leaving import leavings
+from zither_awl.core.shelf import Scene
+from zither_awl.core.shelf.check import applied
+from zither_awl.core.values import ChangeRecord, Spot
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import put
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """One swap as a person chose it: a tray out, one in, and where it goes (its place, if not said)."""
+
+    out: int | None
+    in_: int | None
+    spot: Spot | None = None
+
+
+def proposal(desk: Desk) -> Change:
+    """What the signs ask for today, reckoned once per revision and day."""
+    house, today = desk.house(), desk.today()
+    if house.__dict__.get("proposed", (None,))[0] != today:
+        made = propose_change(house.state, "criterion", today, judge=house.judgements(today))
+        house.__dict__["proposed"] = (today, made)
+    result: Change = house.__dict__["proposed"][1]
+    return result
+
+
+def why_not(desk: Desk, tray_id: int) -> tuple[Reason, ...]:
+    """Why a tray stays, or does not come in."""
+    house, today = desk.house(), desk.today()
+    return explain_not(house.tray(tray_id), house.state, today, judge=house.judgements(today))
+
+
+def accept(desk: Desk, choices: Sequence[Choice], by_hand: Sequence[int], adult_id: int | None) -> int:
+    """Carry out a change as it was chosen: move the placements, write the set-up list, keep the history.
+
+    Raises: InvalidValue if it would bring a hazard or a new kind of finding, or names what is not there.
+    """
+    house, today = desk.house(), desk.today()
+    scene = _by_hand(house, by_hand, today)
+    swaps = [_swap(choice, house, scene) for choice in choices]
+    after = after_swaps(scene, swaps)
+    trouble = [] if not swaps else list(new_trouble(scene, after))
+    if trouble:
+        raise InvalidValue(FieldProblem("swaps", trouble[0].reasons[0].text, "Choose another tray, or leave it."))
+    return _carry_out(desk, house, swaps, by_hand, adult_id)
+
+
+def _by_hand(house: House, by_hand: Sequence[int], today: date) -> Scene:
+    scene = house.scene(today)
+    for tray_id in by_hand:
+        scene = applied(Action("by_hand", "", tray_id), scene)
+    return scene
+
+
+def _swap(choice: Choice, house: House, scene: Scene) -> Swap:
+    standing = {p.tray.id: p for p in scene.placements}
+    if choice.out is not None and choice.out not in standing:
+        raise InvalidValue(FieldProblem("out", f"{house.tray(choice.out).name} no longer stands there.", "Reload."))
+    if choice.in_ is not None and choice.in_ in standing:
+        raise InvalidValue(FieldProblem("in", f"{house.tray(choice.in_).name} is out already.", "Reload."))
+    spot = choice.spot or (standing[choice.out].spot if choice.out is not None else None)
+    if choice.in_ is not None and spot is None:
+        raise InvalidValue(FieldProblem("spot", "is missing: say where it goes."))
+    out = house.tray(choice.out) if choice.out is not None else None
+    return Swap(out, house.tray(choice.in_) if choice.in_ is not None else None, spot, _why(choice, house), ())
+
+
+def _why(choice: Choice, house: House) -> str:
+    """Why it leaves, by the signs if they say so; "chosen" when the adult overruled them."""
+    return next((s.why_out for s in _proposed(house) if s.out and s.out.id == choice.out), "chosen")
+
+
+def _proposed(house: House) -> tuple[Swap, ...]:
+    made = house.__dict__.get("proposed")
+    return made[1].swaps if made else ()
+
+
+def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequence[int], adult_id: int | None) -> int:
+    out = [s.out for s in swaps if s.out is not None]
+    coming = [(s.in_, s.spot) for s in swaps if s.in_ is not None and s.spot is not None]
+    record = ChangeRecord(id=0, at=desk.now(), out=tuple(t.id for t in out), in_=tuple(t.id for t, _ in coming),
+                          why_out=tuple(s.why_out for s in swaps if s.out is not None))  # fmt: skip
+    label = ", ".join([*(f"{t.name} out" for t in out), *(f"{t.name} in" for t, _ in coming)]) or "Set out by hand"
+    with desk.write(adult_id, f"Change: {label}"[:200]) as work:
+        change_id = work.log.add_change(record, "accepted", "", adult_id)
+        standing = {p.tray.id: p for p in house.placements}
+        for tray_id in by_hand:
+            put(work, desk, tray_id, standing[tray_id].spot, True)
+        for tray in out:
+            put(work, desk, tray.id, None, False)
+        for tray, spot in coming:
+            put(work, desk, tray.id, spot, False)
+        touched = {standing[t.id].spot.unit_id for t in out} | {s.unit_id for _, s in coming}
+        for unit_id in touched | {standing[t].spot.unit_id for t in by_hand}:
+            work.room.touch(unit_id)
+        lines = [("rest", t.id) for t in out] + [("put", t.id) for t, _ in coming]
+        work.log.add_tasks(change_id, lines + [("by hand", t) for t in by_hand])
+    return change_id
+
+
+def decline(desk: Desk, choices: Sequence[Choice], reason: str, adult_id: int | None) -> None:
+    """Write down that a proposal was declined, and why. Raises: InvalidValue without a reason."""
+    if not reason.strip():
+        raise InvalidValue(FieldProblem("reason", "is empty; a few words will do.", 'For example "still talks of it".'))
+    record = ChangeRecord(id=0, at=desk.now(), out=tuple(c.out for c in choices if c.out is not None),
+                          in_=tuple(c.in_ for c in choices if c.in_ is not None))  # fmt: skip
+    with desk.write(adult_id, "Declined a change") as work:
+        work.log.add_change(record, "declined", reason.strip()[:1000], adult_id)
+
+
+def remedies(desk: Desk) -> list[tuple[int, Reason]]:
+    """What lies untouched and wants showing again before it counts: (tray, reason)."""
+    house, today = desk.house(), desk.today()
+    judge = house.judgements(today)
+    return [
+        (p.tray.id, verdict.reason)
+        for p in house.placements if not p.by_hand
+        for verdict in leavings(p, judge) if not verdict.goes and verdict.remedy
+    ]  # fmt: skip
+
+
+def tick(desk: Desk, task_id: int, done: bool, adult_id: int | None) -> None:
+    """Tick a line of the set-up list off, or take the tick back."""
+    with desk.write(adult_id, "Ticked the set-up list" if done else "Took a tick back") as work:
+        work.log.tick(task_id, desk.now() if done else None)
+
+
+def recent(house: House, today: date, days: int = 2) -> tuple[ChangeRecord, ...]:
+    """The changes accepted in the last days: their lines still stand on Today."""
+    first = today - timedelta(days=days)
+    return tuple(c for c in house.changes if c.at.astimezone(house.zone).date() >= first)

@@ -1,0 +1,219 @@
+"""Keeps what happened: mornings, episodes and their events, presentations, placements, changes, tasks."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any, Literal, cast
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from zither_awl.core.errors import NotFound
+from zither_awl.core.values import (
+    ChangeRecord,
+    Episode,
+    EpisodeEvent,
+    Morning,
+    Place,
+    Placement,
+    Presentation,
+    Spot,
+    Tray,
+    Work,
+)
+from zither_awl.store.models import (
+    ChangeRow,
+    EpisodeEventRow,
+    EpisodeRow,
+    MorningChildRow,
+    MorningRow,
+    PlacementRow,
+    PresentationRow,
+    TaskRow,
+)
+
+
+@dataclass(frozen=True, slots=True)
+class SentEvent:
+    """An event as a device sent it: what happened, and the device's own count and clocks."""
+
+    event: EpisodeEvent
+    device: str
+    sequence: int
+    monotonic_ms: float | None
+    schema_version: int
+
+
+@dataclass(frozen=True, slots=True)
+class Task:
+    """A line of the set-up list."""
+
+    id: int
+    change_id: int
+    kind: Literal["put", "rest", "by hand"]
+    tray_id: int
+    done_at: datetime | None
+
+
+class LogKeeper:
+    """The household's log."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def placements(self, trays: dict[int, Tray]) -> tuple[Placement, ...]:
+        """Every placement, past and present."""
+        return tuple(
+            Placement(id=r.id, tray=trays[r.tray_id], spot=Spot(r.unit_id, r.board, r.place), by_hand=r.by_hand,
+                      since=r.since, until=r.until)
+            for r in self._session.scalars(select(PlacementRow).order_by(PlacementRow.id))
+        )  # fmt: skip
+
+    def place(self, tray_id: int, spot: Spot, since: datetime, *, by_hand: bool = False) -> None:
+        """A tray comes to a spot."""
+        self._session.add(PlacementRow(tray_id=tray_id, unit_id=spot.unit_id, board=spot.board, place=spot.place,
+                                       by_hand=by_hand, since=since))  # fmt: skip
+        self._session.flush()
+
+    def take_away(self, tray_id: int, until: datetime) -> Spot | None:
+        """A tray leaves its spot; the placement stays in the history. Returns where it stood."""
+        row = self._session.scalars(
+            select(PlacementRow).where(PlacementRow.tray_id == tray_id, PlacementRow.until.is_(None))
+        ).first()
+        if row is None:
+            return None
+        row.until = until
+        self._session.flush()
+        return Spot(row.unit_id, row.board, row.place)
+
+    def stood_since(self, placement_id: int, since: datetime) -> None:
+        """A placement began earlier than it was written down."""
+        self._found(PlacementRow, placement_id, "placement").since = since
+
+    def mornings(self) -> tuple[Morning, ...]:
+        """Every morning, oldest first."""
+        present: defaultdict[int, set[int]] = defaultdict(set)
+        for morning_id, child_id in self._session.execute(select(MorningChildRow.morning_id, MorningChildRow.child_id)):
+            present[morning_id].add(child_id)
+        m = MorningRow
+        rows = self._session.execute(select(m.id, m.day, m.began, m.ended, m.seen, m.adult_id).order_by(m.began))
+        return tuple(
+            Morning(id=r.id, day=r.day, began=r.began, ended=r.ended, seen=cast("Any", r.seen),
+                    present=frozenset(present[r.id]), adult_id=r.adult_id)
+            for r in rows
+        )  # fmt: skip
+
+    def save_morning(self, morning: Morning) -> int:
+        """Insert (id 0) or update a morning and who was there. Returns its id."""
+        row = MorningRow() if morning.id == 0 else self._found(MorningRow, morning.id, "morning")
+        for name in ("day", "began", "ended", "seen", "adult_id"):
+            setattr(row, name, getattr(morning, name))
+        self._session.add(row)
+        self._session.flush()
+        rows = {c.child_id: c for c in self._session.scalars(select(MorningChildRow).where(
+            MorningChildRow.morning_id == row.id))}  # fmt: skip
+        self._session.add_all(MorningChildRow(morning_id=row.id, child_id=c) for c in morning.present - rows.keys())
+        for gone in rows.keys() - morning.present:
+            self._session.delete(rows[gone])
+        self._session.flush()
+        return int(row.id)
+
+    def episodes(self) -> tuple[Episode, ...]:
+        """Every episode with its events, struck ones too, oldest first."""
+        v = EpisodeEventRow
+        events: defaultdict[str, list[EpisodeEvent]] = defaultdict(list)
+        for r in self._session.execute(select(v.episode_id, v.kind, v.at, v.cause, v.text).order_by(v.at, v.id)):
+            events[r.episode_id].append(EpisodeEvent(kind=cast("Any", r.kind), at=r.at, cause=r.cause, text=r.text))
+        e = EpisodeRow
+        columns = (e.id, e.child_id, e.tray_id, e.morning_id, e.adult_id, e.began, e.ended, e.work, e.place, e.question,
+                   e.struck)  # fmt: skip
+        return tuple(
+            Episode(
+                id=r.id, child_id=r.child_id, tray_id=r.tray_id, morning_id=r.morning_id, adult_id=r.adult_id,
+                began=r.began, ended=r.ended, work=Work(r.work) if r.work else None,
+                place=Place(r.place) if r.place else None, question=r.question, struck=r.struck,
+                events=tuple(events.get(r.id, ())),
+            )
+            for r in self._session.execute(select(*columns).order_by(e.began))
+        )  # fmt: skip
+
+    def save_episode(self, episode: Episode) -> None:
+        """Insert or update an episode, without its events."""
+        row = self._session.get(EpisodeRow, episode.id) or EpisodeRow(id=episode.id)
+        for name in ("child_id", "tray_id", "morning_id", "adult_id", "began", "ended", "question", "struck"):
+            setattr(row, name, getattr(episode, name))
+        row.work = episode.work.value if episode.work else None
+        row.place = episode.place.value if episode.place else None
+        self._session.add(row)
+        self._session.flush()
+
+    def has_event(self, device: str, sequence: int) -> bool:
+        """Whether this device's event came before."""
+        v = EpisodeEventRow
+        return self._session.scalar(select(v.id).where(v.device == device, v.sequence == sequence)) is not None
+
+    def add_event(self, episode_id: str, sent: SentEvent) -> None:
+        """Append an event to an episode."""
+        self._session.add(EpisodeEventRow(
+            episode_id=episode_id, kind=sent.event.kind, at=sent.event.at, cause=sent.event.cause, text=sent.event.text,
+            device=sent.device, sequence=sent.sequence, monotonic_ms=sent.monotonic_ms,
+            schema_version=sent.schema_version,
+        ))  # fmt: skip
+
+    def presentations(self) -> tuple[Presentation, ...]:
+        """Every presentation, oldest first."""
+        rows = self._session.scalars(select(PresentationRow).order_by(PresentationRow.at))
+        return tuple(
+            Presentation(id=r.id, child_id=r.child_id, tray_id=r.tray_id, at=r.at, again=r.again, adult_id=r.adult_id)
+            for r in rows
+        )
+
+    def add_presentation(self, child_id: int, tray_id: int, at: datetime, adult_id: int | None) -> bool:
+        """Record a showing. Returns whether it was a showing again."""
+        p = PresentationRow
+        again = self._session.scalar(select(p.id).where(p.child_id == child_id, p.tray_id == tray_id)) is not None
+        self._session.add(p(child_id=child_id, tray_id=tray_id, at=at, again=again, adult_id=adult_id))
+        return again
+
+    def changes(self) -> tuple[ChangeRecord, ...]:
+        """The accepted changes."""
+        rows = self._session.scalars(select(ChangeRow).where(ChangeRow.decision == "accepted").order_by(ChangeRow.at))
+        return tuple(
+            ChangeRecord(id=r.id, at=r.at, out=tuple(r.out), in_=tuple(r.in_), why_out=tuple(r.why_out)) for r in rows
+        )
+
+    def add_change(self, record: ChangeRecord, decision: str, note: str, adult_id: int | None) -> int:
+        """Record a change that was accepted or declined. Returns its id."""
+        row = ChangeRow(at=record.at, out=list(record.out), in_=list(record.in_), why_out=list(record.why_out),
+                        decision=decision, note=note, adult_id=adult_id)  # fmt: skip
+        self._session.add(row)
+        self._session.flush()
+        return row.id
+
+    def declined(self) -> list[tuple[datetime, tuple[int, ...], tuple[int, ...], str]]:
+        """When which change was declined, and the reason given."""
+        rows = self._session.scalars(select(ChangeRow).where(ChangeRow.decision == "declined").order_by(ChangeRow.at))
+        return [(r.at, tuple(r.out), tuple(r.in_), r.note) for r in rows]
+
+    def tasks(self) -> tuple[Task, ...]:
+        """The set-up list, oldest first."""
+        rows = self._session.scalars(select(TaskRow).order_by(TaskRow.id))
+        return tuple(Task(r.id, r.change_id, cast("Any", r.kind), r.tray_id, r.done_at) for r in rows)
+
+    def add_tasks(self, change_id: int, lines: Sequence[tuple[str, int]]) -> None:
+        """Add (kind, tray) lines to the set-up list."""
+        self._session.add_all(TaskRow(change_id=change_id, kind=kind, tray_id=tray) for kind, tray in lines)
+        self._session.flush()
+
+    def tick(self, task_id: int, done_at: datetime | None) -> None:
+        """Tick a line off, or take the tick back."""
+        self._found(TaskRow, task_id, "task").done_at = done_at
+
+    def _found(self, kind: Any, key: int, word: str) -> Any:
+        row = self._session.get(kind, key)
+        if row is None:
+            raise NotFound(f"There is no {word} {key}.")
+        return row

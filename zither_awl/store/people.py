@@ -1,0 +1,103 @@
+"""Keeps the household, its adults and its children."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from typing import Any, cast
+
+from sqlalchemy import delete, select
+from sqlalchemy.orm import Session
+
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.values import Adult, Child, Household, Measurement, Mobility
+from zither_awl.store.models import AdultRow, ChildRow, HouseholdRow, MeasurementRow
+
+
+class People:
+    """Household, adults, children with their measurements."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def household(self) -> Household | None:
+        """The house, or None before the first run is through."""
+        row = self._session.get(HouseholdRow, 1)
+        if row is None:
+            return None
+        return Household(name=row.name, lengths=cast("Any", row.lengths), zone=row.zone, language=row.language)
+
+    def save_household(self, household: Household) -> None:
+        """Write the house."""
+        row = self._session.get(HouseholdRow, 1) or HouseholdRow(id=1)
+        row.name, row.lengths, row.zone, row.language = (
+            household.name, household.lengths, household.zone, household.language,
+        )  # fmt: skip
+        self._session.add(row)
+
+    def adults(self) -> tuple[Adult, ...]:
+        """Every adult, in the order they were added."""
+        return tuple(Adult(id=r.id, name=r.name) for r in self._session.scalars(select(AdultRow).order_by(AdultRow.id)))
+
+    def add_adult(self, name: str) -> Adult:
+        """Add an adult. Raises: InvalidValue if the name is taken."""
+        adult = Adult(id=0, name=name)
+        if self._session.scalar(select(AdultRow.id).where(AdultRow.name == name)) is not None:
+            raise InvalidValue(FieldProblem("name", f"{name} is there already.", "Add a second letter or a nickname."))
+        row = AdultRow(name=adult.name)
+        self._session.add(row)
+        self._session.flush()
+        return Adult(id=row.id, name=row.name)
+
+    def children(self) -> tuple[Child, ...]:
+        """Every child, archived ones too, in the order they were added."""
+        measured: defaultdict[int, list[Measurement]] = defaultdict(list)
+        for m in self._session.scalars(select(MeasurementRow).order_by(MeasurementRow.measured_on, MeasurementRow.id)):
+            measured[m.child_id].append(Measurement(on=m.measured_on, stature_mm=m.stature_mm, mass_g=m.mass_g))
+        rows = self._session.scalars(select(ChildRow).order_by(ChildRow.id))
+        return tuple(_child(row, tuple(measured[row.id])) for row in rows)
+
+    def save_child(self, child: Child) -> int:
+        """Insert (id 0) or update a child; new measurements are added to the old. Returns its id."""
+        taken = self._session.scalar(select(ChildRow.id).where(ChildRow.name == child.name, ChildRow.id != child.id))
+        if taken is not None:
+            raise InvalidValue(FieldProblem("name", f"{child.name} is there already.", "Use another name."))
+        row = ChildRow() if child.id == 0 else self._row(child.id)
+        for name in ("name", "pattern", "born", "gestation_weeks", "sex", "mobility_since", "still_mouths",
+                     "under_eyes_reason", "archived"):  # fmt: skip
+            setattr(row, name, getattr(child, name))
+        row.mobility, row.allergies = child.mobility.value, list(child.allergies)
+        self._session.add(row)
+        self._session.flush()
+        self._add_measurements(row.id, child)
+        return row.id
+
+    def _add_measurements(self, child_id: int, child: Child) -> None:
+        known = {
+            (m.measured_on, m.stature_mm, m.mass_g)
+            for m in self._session.scalars(select(MeasurementRow).where(MeasurementRow.child_id == child_id))
+        }
+        self._session.add_all(
+            MeasurementRow(child_id=child_id, measured_on=m.on, stature_mm=m.stature_mm, mass_g=m.mass_g)
+            for m in child.measurements if (m.on, m.stature_mm, m.mass_g) not in known
+        )  # fmt: skip
+        self._session.flush()
+
+    def delete_child(self, child_id: int) -> None:
+        """Delete a child for good, with everything written about it."""
+        self._row(child_id)
+        self._session.execute(delete(ChildRow).where(ChildRow.id == child_id))
+
+    def _row(self, child_id: int) -> ChildRow:
+        row = self._session.get(ChildRow, child_id)
+        if row is None:
+            raise NotFound(f"There is no child {child_id}.")
+        return row
+
+
+def _child(row: ChildRow, measurements: tuple[Measurement, ...]) -> Child:
+    return Child(
+        id=row.id, name=row.name, pattern=row.pattern, born=row.born, gestation_weeks=row.gestation_weeks,
+        sex=cast("Any", row.sex), mobility=Mobility(row.mobility), mobility_since=row.mobility_since,
+        still_mouths=row.still_mouths, allergies=tuple(row.allergies), under_eyes_reason=row.under_eyes_reason,
+        measurements=measurements, archived=row.archived,
+    )  # fmt: skip

@@ -1,0 +1,92 @@
+"""Keeps the furniture: units, their boards, and which children come to them."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from typing import Any, cast
+
+from sqlalchemy import delete, select
+from sqlalchemy.orm import Session
+
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
+from zither_awl.core.values import Board, Unit
+from zither_awl.store.models import BoardRow, UnitChildRow, UnitRow
+
+
+class Room:
+    """Units. A unit's version grows with every write that touches what stands on it."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def units(self) -> tuple[Unit, ...]:
+        """Every unit, archived ones too, in the order they were added."""
+        boards: defaultdict[int, list[Board]] = defaultdict(list)
+        for b in self._session.scalars(select(BoardRow).order_by(BoardRow.unit_id, BoardRow.position)):
+            boards[b.unit_id].append(
+                Board(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g)
+            )
+        comes: defaultdict[int, set[int]] = defaultdict(set)
+        for c in self._session.scalars(select(UnitChildRow)):
+            comes[c.unit_id].add(c.child_id)
+        rows = self._session.scalars(select(UnitRow).order_by(UnitRow.id))
+        return tuple(_unit(r, tuple(boards[r.id]), frozenset(comes[r.id])) for r in rows)
+
+    def save_unit(self, unit: Unit) -> int:
+        """Insert (id 0) or update a unit with its boards. Returns its id."""
+        taken = self._session.scalar(select(UnitRow.id).where(UnitRow.name == unit.name, UnitRow.id != unit.id))
+        if taken is not None:
+            raise InvalidValue(FieldProblem("name", f"{unit.name} is there already.", "Use another name."))
+        row = UnitRow(version=1) if unit.id == 0 else self._row(unit.id)
+        for name in ("name", "kind", "room", "width_mm", "height_mm", "depth_mm", "barrier", "climb_on_mm", "archived"):
+            setattr(row, name, getattr(unit, name))
+        self._session.add(row)
+        self._session.flush()
+        self._save_boards(row.id, unit)
+        self._save_comes(row.id, unit)
+        if unit.id:
+            row.version += 1
+        return row.id
+
+    def _save_boards(self, unit_id: int, unit: Unit) -> None:
+        rows = {b.position: b for b in self._session.scalars(select(BoardRow).where(BoardRow.unit_id == unit_id))}
+        for at, board in enumerate(unit.boards):
+            row = rows.pop(at, None) or BoardRow(unit_id=unit_id, position=at)
+            row.height_mm, row.places, row.divided, row.load_g = (
+                board.height_mm, board.places, board.divided, board.load_g,
+            )  # fmt: skip
+            self._session.add(row)
+        for left_over in rows.values():
+            self._session.delete(left_over)
+
+    def _save_comes(self, unit_id: int, unit: Unit) -> None:
+        rows = {c.child_id: c for c in self._session.scalars(select(UnitChildRow).where(
+            UnitChildRow.unit_id == unit_id))}  # fmt: skip
+        self._session.add_all(UnitChildRow(unit_id=unit_id, child_id=c) for c in unit.comes - rows.keys())
+        for child_id in rows.keys() - unit.comes:
+            self._session.delete(rows[child_id])
+
+    def touch(self, unit_id: int, read_version: int | None = None) -> None:
+        """Say that what stands on a unit changed. Raises: StaleWrite if somebody changed it since `read_version`."""
+        row = self._row(unit_id)
+        if read_version is not None and row.version != read_version:
+            raise StaleWrite(f"{row.name} was changed in another window since you opened it.", row.version)
+        row.version += 1
+
+    def forget_child(self, child_id: int) -> None:
+        """A child no longer comes anywhere."""
+        self._session.execute(delete(UnitChildRow).where(UnitChildRow.child_id == child_id))
+
+    def _row(self, unit_id: int) -> UnitRow:
+        row = self._session.get(UnitRow, unit_id)
+        if row is None:
+            raise NotFound(f"There is no unit {unit_id}.")
+        return row
+
+
+def _unit(row: UnitRow, boards: tuple[Board, ...], comes: frozenset[int]) -> Unit:
+    return Unit(
+        id=row.id, name=row.name, kind=row.kind, room=row.room, width_mm=row.width_mm, height_mm=row.height_mm,
+        depth_mm=row.depth_mm, boards=boards, comes=comes, barrier=cast("Any", row.barrier),
+        climb_on_mm=row.climb_on_mm, archived=row.archived, version=row.version,
+    )  # fmt: skip
