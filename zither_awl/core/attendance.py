@@ -58,6 +58,11 @@ def counted_mornings(child: Child, tray: Tray, log: Log, *, practice: Practice =
     return Counted(tuple(good), tuple(why_not.items()))
 
 
+def whole_mornings(log: Log) -> tuple[Morning, ...]:
+    """The ended mornings that were all seen."""
+    return tuple(m for m in log.mornings if m.ended is not None and m.seen == "all")
+
+
 def _overlaps(placement: Placement, morning: Morning) -> bool:
     ends = morning.ended or morning.began
     return (placement.since is None or placement.since < ends) and (

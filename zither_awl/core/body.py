@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date
+from functools import lru_cache
 from typing import Literal, Protocol
 
 from zither_awl.core import growth_table as table
@@ -81,12 +82,14 @@ def _averaged(
     return girl if sex == "female" else boy if sex == "male" else (girl + boy) / 2
 
 
+@lru_cache(maxsize=2048)
 def stature_of(child: Child, on: date) -> float:
     """The child's stature in mm: the newest measurement grown along the median since, else the median."""
     measured = [m for m in child.measurements if m.stature_mm is not None and m.on <= on]
     return _grown(child, on, [(m.on, m.stature_mm or 0) for m in measured], stature_mm)
 
 
+@lru_cache(maxsize=2048)
 def mass_of(child: Child, on: date) -> float:
     """The child's mass in g: the newest measurement grown along the median since, else the median."""
     measured = [m for m in child.measurements if m.mass_g is not None and m.on <= on]
@@ -106,6 +109,7 @@ def _table_months(child: Child, on: date) -> int:
     return min(corrected_months(child.born, child.gestation_weeks, on), MOST_MONTHS)
 
 
+@lru_cache(maxsize=2048)
 def hazard_stature(child: Child, on: date, practice: Practice = Practice()) -> float:
     """Stature for hazards in mm: as measured within three months, else the larger of that and + 2 SD."""
     fresh = [
@@ -130,6 +134,7 @@ def hazard_zone_mm(
     return zone
 
 
+@lru_cache(maxsize=2048)
 def reach(child: Child, on: date, climb_on_mm: float | None = None, *, practice: Practice = Practice()) -> Reach:
     """Where a child lifts, sees, stretches and could get to, in mm above the floor on a day."""
     tall = stature_of(child, on)

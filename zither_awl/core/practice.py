@@ -50,6 +50,8 @@ class Practice:
     rest_too_hard_days: int = 42
     notice_mornings: int = 5
     shown_first_from_months: int = 30
+    showings_a_day: int = 2
+    """New showings per child and day (PRES-4)."""
     forgotten_timer_min: float = 90.0
     same_start_s: float = 120.0
     """Two live starts of the same child and card within this are one episode seen twice."""

@@ -34,9 +34,13 @@ class Visit:
 
 @dataclass(slots=True)
 class SimulatedChild:
-    """The state of one simulated child. `follows` maps a tray to the trays it follows from."""
+    """The state of one simulated child. `follows` maps a tray to the trays it follows from; the rest are the
+    model's numbers that differ from child to child (minutes at full pull, and how novelty falls with a visit)."""
 
     follows: Mapping[int, Sequence[int]]
+    minutes: float = MINUTES
+    fade_learning: float = FADE_LEARNING
+    fade_known: float = FADE_KNOWN
     taste: dict[int, float] = field(default_factory=dict)
     novelty: dict[int, float] = field(default_factory=dict)
     known: set[int] = field(default_factory=set)
@@ -57,6 +61,10 @@ class SimulatedChild:
             if tray not in self.taste:
                 self.taste[tray], self.novelty[tray] = rng.betavariate(2.5, 1.8), 1.0
 
+    def prefer(self, tray: int, taste: float) -> None:
+        """Fix a taste (0 to 1) that is known instead of drawn."""
+        self.taste[tray], self.novelty[tray] = taste, 1.0
+
     def morning(self, shelf: Sequence[int], picks: int, rng: Random) -> list[Visit]:
         """A morning of so many picks from what stands on the shelf."""
         self.meet(shelf, rng)
@@ -70,11 +78,11 @@ class SimulatedChild:
 
     def _visit(self, tray: int, rng: Random) -> Visit:
         pull, knew = self.pull(tray), tray in self.known
-        minutes = MINUTES * pull * exp(rng.gauss(-SPREAD * SPREAD / 2, SPREAD))
+        minutes = self.minutes * pull * exp(rng.gauss(-SPREAD * SPREAD / 2, SPREAD))
         success = rng.random() < (0.90 if knew else 0.20)
         if not knew and rng.random() < 0.22 * self._ready(tray) * (1.0 if tray in self.shown else 0.5):
             self.known.add(tray)
-        self.novelty[tray] *= FADE_KNOWN if knew else FADE_LEARNING
+        self.novelty[tray] *= self.fade_known if knew else self.fade_learning
         return Visit(tray, max(0.5, minutes), success)
 
     def rest_a_week(self, shelf: Sequence[int]) -> None:

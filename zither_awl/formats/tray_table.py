@@ -5,7 +5,7 @@ Columns (units in the header): see COLUMNS. Several values in a cell stand betwe
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import chain
 
@@ -109,7 +109,7 @@ def _piece(row: Cells) -> Shape | None:
         return None
     try:
         numbers = [float(part.replace(",", ".")) for part in sizes.replace("×", "x").split("x")]
-        return _solid_or_irregular(word, numbers)
+        return shape_of(word, numbers)
     except InvalidValue as problem:
         row.wrong("piece_mm", problem.problems[0].message)
     except (ValueError, TypeError):
@@ -118,7 +118,8 @@ def _piece(row: Cells) -> Shape | None:
     return None
 
 
-def _solid_or_irregular(word: str, numbers: list[float]) -> Shape:
+def shape_of(word: str, numbers: Sequence[float]) -> Shape:
+    """The shape a word and its sizes in mm mean. Raises: InvalidValue for a size, TypeError for their number."""
     kinds: dict[str, type[Solid]] = {"ball": Sphere, "cylinder": Cylinder, "brick": Box}
     if word == "irregular":
         return Irregular(None, Box(*numbers) if len(numbers) == 3 else Sphere(*numbers))

@@ -142,6 +142,10 @@ class Desk:
         self._house: House | None = None
         self._lock = Lock()
 
+    def close(self) -> None:
+        """Let go of the database file."""
+        self._engine.dispose()
+
     def now(self) -> datetime:
         """The instant, in UTC."""
         return self._clock.now()

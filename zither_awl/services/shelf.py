@@ -30,16 +30,18 @@ class Marks:
 
 def marks(house: House, desk: Desk) -> tuple[Marks, ...]:
     """Each child's reach today."""
+    return tuple(marks_of(child, desk) for child in house.children)
+
+
+def marks_of(child: Child, desk: Desk) -> Marks:
+    """One child's reach today."""
     today = desk.today()
-    return tuple(
-        Marks(
-            child=child, age=age_text(child.born, today),
-            months=corrected_months(child.born, child.gestation_weeks, today),
-            reach=reach(child, today), carry_g=carry_limit_g(child, today),
-            later_mm=None if child.mobility in (Mobility.WALKS, Mobility.CLIMBS)
-            else hazard_zone_mm(child, today, mobility=Mobility.WALKS),
-        )
-        for child in house.children
+    return Marks(
+        child=child, age=age_text(child.born, today),
+        months=corrected_months(child.born, child.gestation_weeks, today),
+        reach=reach(child, today), carry_g=carry_limit_g(child, today),
+        later_mm=None if child.mobility in (Mobility.WALKS, Mobility.CLIMBS)
+        else hazard_zone_mm(child, today, mobility=Mobility.WALKS),
     )  # fmt: skip
 
 

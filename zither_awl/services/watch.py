@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
+from statistics import median
 from typing import Literal
 from uuid import uuid4
 
+from zither_awl.core.concentration import longest_of, own_scale_min
 from zither_awl.core.errors import Clash, FieldProblem, InvalidValue, NotFound
-from zither_awl.core.values import Episode, EpisodeEvent, Morning, Place, Work
+from zither_awl.core.values import Episode, EpisodeEvent, Morning, Place, Tray, Work
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import condition_of
 from zither_awl.store import Work as Store
 from zither_awl.store.history import TraceLine
 from zither_awl.store.log import SentEvent
@@ -41,6 +44,42 @@ class DeviceEvent:
 def open_morning(house: House) -> Morning | None:
     """The morning that is begun and not ended, if there is one."""
     return next((m for m in reversed(house.log.mornings) if m.ended is None), None)
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """A tray a child could take now, and where it may be worked with."""
+
+    tray: Tray
+    by_hand: bool
+    condition: str
+
+
+@dataclass(frozen=True, slots=True)
+class Board:
+    """The morning as it stands. `scales` holds each child's own 90th percentile of unbroken minutes, or None."""
+
+    morning: Morning | None
+    last: Morning | None
+    offers: tuple[Offer, ...]
+    episodes: tuple[Episode, ...]
+    scales: tuple[tuple[int, float | None], ...]
+
+
+def board(desk: Desk) -> Board:
+    """The open morning, or the one that ended last today, with what was seen in it and what could be taken."""
+    house, today = desk.house(), desk.today()
+    morning = open_morning(house)
+    last = next((m for m in reversed(house.log.mornings) if m.ended is not None and m.day == today), None)
+    shown = morning or last
+    standing = sorted(house.placements, key=lambda p: p.spot)
+    return Board(
+        morning=morning, last=last,
+        offers=tuple(Offer(p.tray, p.by_hand, condition_of(house, p.tray, desk)) for p in standing),
+        episodes=tuple(e for e in house.log.episodes if shown and e.morning_id == shown.id and not e.struck),
+        scales=tuple((c.id, own_scale_min([e for e in house.log.episodes if e.child_id == c.id], today))
+                     for c in house.children),
+    )  # fmt: skip
 
 
 def begin_morning(desk: Desk, present: Iterable[int], adult_id: int | None) -> int:
@@ -182,6 +221,35 @@ def forgotten(house: House, now: datetime) -> tuple[Episode, ...]:
         e for e in house.log.episodes
         if not e.struck and (e.question or (e.ended is None and (now - e.began > limit or e.morning_id in ended)))
     )  # fmt: skip
+
+
+USUAL_MIN = 10.0
+"""Offered as the likely length of a forgotten episode where the child has no earlier one with that tray."""
+
+
+def likely_end(house: House, episode: Episode) -> datetime:
+    """When a forgotten episode most likely ended: the child's own usual length, but no later than what came next.
+
+    Only offered to the adult who answers; never taken by itself.
+    """
+    alike = [e for e in house.log.episodes if e.child_id == episode.child_id and e.tray_id == episode.tray_id]
+    lengths = longest_of(alike)
+    usual = episode.began + timedelta(minutes=median(lengths) if lengths else USUAL_MIN)
+    heard = max((e.at for e in episode.events if e.kind != "finish"), default=episode.began)
+    after = [e.began for e in house.log.episodes
+             if e.child_id == episode.child_id and e.began > episode.began and not e.struck]  # fmt: skip
+    morning = next((m for m in house.log.mornings if m.id == episode.morning_id), None)
+    latest = [*after, *([morning.ended] if morning and morning.ended else [])]
+    return max(min([max(usual, heard), *latest]), episode.began + timedelta(minutes=1))
+
+
+def episodes_of(house: House, day: date | None, child_id: int | None, tray_id: int | None) -> list[Episode]:
+    """Episodes of a day, a child, a tray (each if given), newest first, struck ones too."""
+    return [
+        e for e in reversed(house.log.episodes)
+        if (day is None or e.began.astimezone(house.zone).date() == day)
+        and child_id in (None, e.child_id) and tray_id in (None, e.tray_id)
+    ]  # fmt: skip
 
 
 def save_episode(desk: Desk, episode: Episode, adult_id: int | None, *, rounds: int | None = None,

@@ -133,9 +133,11 @@ def _swaps(
             yield swap
 
 
-def _pressing(verdicts: Sequence[Leaving]) -> tuple[int, int]:
+def _pressing(verdicts: Sequence[Leaving]) -> tuple[int, bool, int]:
+    """What is done with before what is merely ready for more; and first what has its next rung at hand."""
     order = ("faded", "too hard", "successor", "too easy", "ignored")
-    return min(order.index(v.why) for v in verdicts), verdicts[0].child.id
+    alone = all(v.successor is None for v in verdicts)
+    return min(order.index(v.why) for v in verdicts), alone, verdicts[0].child.id
 
 
 def _swap(
@@ -144,7 +146,8 @@ def _swap(
     successors = [v.successor for v in verdicts if v.successor is not None and v.successor.id not in taken]
     fitting = [
         (each, spot) for each in _ready(judge, taken, successors)
-        if (spot := _clean_spot(placement, each.tray, scene)) is not None
+        # One child's loss is not made good by another child's gain.
+        if each.tray.for_children & placement.tray.for_children and (spot := _clean_spot(placement, each.tray, scene)) is not None
     ]  # fmt: skip
     out_reasons = tuple(v.reason for v in verdicts)
     why = verdicts[0].why

@@ -41,7 +41,10 @@ def leavings(placement: Placement, judge: Judgements) -> tuple[Leaving, ...]:
 def _leaving(known: Judgement, judge: Judgements) -> Leaving:
     child, tray = known.child, known.tray
     evidence = known.interest.reasons[0].evidence
-    if known.interest.ignored:
+    # A mastered tray whose fading shows in the counts is simply done with; only when its lying untouched is the
+    # whole evidence does it need the remedy first.
+    only_ignored = known.interest.ignored and (known.mastery.state != "mastered" or known.interest.sign == "ignored")
+    if only_ignored:
         return _ignored(known, judge)
     if known.mastery.state in ("mastered", "fading"):
         next_one = ready_successor(child, tray, judge)

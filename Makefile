@@ -1,0 +1,89 @@
+# Every step leaves a stamp that depends on exactly what it reads, so that a second run starts at once.
+PY      ?= python3
+UV_VER  := 0.13.9
+VENV    := .venv
+BIN     := $(VENV)/bin
+S       := .stamps
+UV      := $(S)/uvpkg/bin/uv
+WEB_SRC := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
+API_SRC := $(shell find zither_awl -name '*.py' -not -path '*/static/*')
+export UV_PYTHON_DOWNLOADS := never
+export NODE_OPTIONS := --max-old-space-size=4096
+
+.PHONY: demo serve dev build test check bench lighthouse shots lock types clean
+.DELETE_ON_ERROR:
+
+demo: $(S)/py $(S)/build   ## sets everything up, seeds the invented household, serves it
+	@$(BIN)/zither-awl demo
+
+serve: $(S)/py $(S)/build  ## serves your own household from ./data
+	@$(BIN)/zither-awl serve
+
+dev: $(S)/py $(S)/npm      ## the demo behind Vite, with the screen reloading as you edit
+	@$(BIN)/zither-awl demo --no-browser & cd web && npx vite; kill %1 2>/dev/null || true
+
+build: $(S)/build
+
+test: check $(S)/browser   ## checks, then every test
+	$(BIN)/pytest -n 2 --dist loadgroup
+
+check: $(S)/py $(S)/build
+	$(BIN)/ruff check zither_awl tests bench
+	$(BIN)/mypy
+	$(BIN)/lint-imports
+	cd web && npx tsc -p . && npx eslint .
+
+bench: $(S)/py $(S)/build
+	$(BIN)/python -m bench.server
+
+lighthouse: $(S)/py $(S)/build $(S)/browser   ## needs the npm registry once
+	$(BIN)/python -m bench.lighthouse
+
+shots: $(S)/py $(S)/build $(S)/browser        ## renews docs/screenshots from the demo
+	$(BIN)/python -m bench.shots
+
+$(S)/uv:
+	@mkdir -p $(S)
+	@$(PY) -m pip install -q --disable-pip-version-check --no-warn-script-location --target $(S)/uvpkg uv==$(UV_VER)
+	@touch $@
+
+# requirements.lock has hashes and no addresses; pip can read it too.
+# Compiled once here: where Python may not write bytecode itself, every start would compile all packages anew.
+$(S)/py: $(S)/uv pyproject.toml requirements.lock
+	@[ -x $(BIN)/python ] || $(UV) venv --quiet --python $(PY) $(VENV)
+	@$(UV) pip sync --quiet --compile-bytecode --python $(BIN)/python --require-hashes requirements.lock
+	@$(UV) pip install --quiet --python $(BIN)/python --no-deps -e .
+	@touch $@
+
+lock: $(S)/uv
+	$(UV) pip compile --quiet pyproject.toml --group dev --generate-hashes --python-version 3.11 \
+	  --custom-compile-command "make lock" -o requirements.lock
+
+$(S)/npm: web/package.json web/package-lock.json web/.npmrc
+	@mkdir -p $(S)
+	@cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+# The OpenAPI document and the client's types: rewritten only when they change, so that Vite is not run for nothing.
+$(S)/types: $(S)/py $(S)/npm $(API_SRC)
+	@$(BIN)/zither-awl openapi web/openapi.json.new
+	@cmp -s web/openapi.json.new web/openapi.json && rm web/openapi.json.new || mv web/openapi.json.new web/openapi.json
+	@[ web/src/lib/schema.d.ts -nt web/openapi.json ] || (cd web && npx openapi-typescript openapi.json \
+	  -o src/lib/schema.d.ts --default-non-nullable=false --alphabetize)
+	@touch $@
+
+types: $(S)/types
+
+$(S)/build: $(S)/npm $(S)/types $(WEB_SRC)
+	@cd web && npx vite build --logLevel warn
+	@touch $@
+
+$(S)/browser:
+	@mkdir -p $(S)
+	@if [ -x /usr/bin/chromium ] && [ -x /usr/bin/chromedriver ]; then echo "chromium: there"; \
+	else apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends \
+	  chromium chromium-driver >/dev/null; fi
+	@touch $@
+
+clean:
+	rm -rf $(S) $(VENV) web/node_modules zither_awl/static

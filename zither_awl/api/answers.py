@@ -1,0 +1,161 @@
+"""Core values as the models that go out. Only names and shapes change here; nothing is reckoned."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any, cast
+
+from zither_awl.api.schemas import change as change_models
+from zither_awl.api.schemas import house as house_models
+from zither_awl.api.schemas import shelf as shelf_models
+from zither_awl.api.schemas import watch as watch_models
+from zither_awl.api.schemas.base import QuantityOut, ReasonOut, SpotIn, SpotOut
+from zither_awl.core.concentration import episode_stats
+from zither_awl.core.finding import Action, Finding
+from zither_awl.core.reasons import Reason
+from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
+from zither_awl.core.values import Episode, Morning, Placement, Spot, Tray, Unit
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import Marks, condition_of, marks
+from zither_awl.services.watch import likely_end
+
+
+def reasons_out(reasons: Iterable[Reason]) -> list[ReasonOut]:
+    """Reasons with their numbers."""
+    return [
+        ReasonOut(rule=r.rule, text=r.text, evidence=list(r.evidence), source=r.source,
+                  numbers=[QuantityOut(label=q.label, value=q.value, unit=q.unit, limit=q.limit) for q in r.numbers])
+        for r in reasons
+    ]  # fmt: skip
+
+
+def spot_out(spot: Spot) -> SpotOut:
+    """A spot."""
+    return SpotOut(unit_id=spot.unit_id, board=spot.board, place=spot.place)
+
+
+def spot_in(spot: SpotIn) -> Spot:
+    """A spot that came in."""
+    return Spot(spot.unit_id, spot.board, spot.place)
+
+
+def child_out(each: Marks) -> house_models.ChildOut:
+    """A child with its heights today."""
+    c, r = each.child, each.reach
+    return house_models.ChildOut(
+        id=c.id, name=c.name, pattern=cast("Any", c.pattern), born=c.born, gestation_weeks=c.gestation_weeks, sex=c.sex,
+        mobility=c.mobility, mobility_since=c.mobility_since, still_mouths=c.still_mouths, allergies=list(c.allergies),
+        under_eyes_reason=c.under_eyes_reason, archived=c.archived, age=each.age, months=each.months,
+        measurements=[house_models.MeasurementOut(on=m.on, stature_mm=m.stature_mm, mass_g=m.mass_g)
+                      for m in c.measurements],
+        reach=house_models.ReachOut(comfort_low=r.comfort_low, comfort_high=r.comfort_high, sight=r.sight,
+                                    stretch=r.stretch, climb=r.climb),
+        carry_g=each.carry_g, later_mm=each.later_mm,
+    )  # fmt: skip
+
+
+def children_out(desk: Desk) -> list[house_models.ChildOut]:
+    """The children of the house now."""
+    return [child_out(each) for each in marks(desk.house(), desk)]
+
+
+def unit_out(unit: Unit) -> shelf_models.UnitOut:
+    """A unit with what its boards leave free."""
+    return shelf_models.UnitOut(
+        id=unit.id, name=unit.name, kind=unit.kind, room=unit.room, width_mm=unit.width_mm, height_mm=unit.height_mm,
+        depth_mm=unit.depth_mm, comes=sorted(unit.comes), barrier=unit.barrier, climb_on_mm=unit.climb_on_mm,
+        archived=unit.archived, version=unit.version,
+        boards=[shelf_models.BoardOut(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g,
+                                      place_width_mm=unit.place_width_mm(at), clearance_mm=unit.clearance_mm(at))
+                for at, b in enumerate(unit.boards)],
+    )  # fmt: skip
+
+
+def piece_out(piece: Shape | None) -> shelf_models.PieceOut | None:
+    """A piece as its shape's word and sizes."""
+    match piece:
+        case None:
+            return None
+        case Sphere(d):
+            return shelf_models.PieceOut(shape="ball", sizes_mm=[d])
+        case Cylinder(d, length):
+            return shelf_models.PieceOut(shape="cylinder", sizes_mm=[d, length])
+        case Box(a, b, c):
+            return shelf_models.PieceOut(shape="brick", sizes_mm=[a, b, c])
+        case Irregular(_, around):
+            return shelf_models.PieceOut(shape="irregular", sizes_mm=_sizes(around))
+
+
+def _sizes(solid: Solid) -> list[float]:
+    out = piece_out(solid)
+    return out.sizes_mm if out else []
+
+
+def tray_out(tray: Tray, house: House, desk: Desk) -> shelf_models.TrayOut:
+    """A tray, where it stands, and where it may be worked with."""
+    card = tray.card
+    standing = next((p for p in house.placements if p.tray.id == tray.id), None)
+    unit = house.unit(standing.spot.unit_id) if standing else None
+    return shelf_models.TrayOut(
+        id=tray.id, name=tray.name, width_mm=tray.width_mm, depth_mm=tray.depth_mm, height_mm=tray.height_mm,
+        mass_g=tray.mass_g, pieces=tray.pieces, piece=piece_out(tray.piece), softness=tray.softness,
+        breakable=tray.breakable, hazards=list(tray.hazards), cord_mm=tray.cord_mm, tags=list(tray.tags),
+        bin=house.bin_name(tray.bin_id), for_children=sorted(tray.for_children), archived=tray.archived,
+        liquid=tray.liquid, condition=condition_of(house, tray, desk),
+        stands=f"{unit.name}, {standing.spot.words(unit)}" if standing and unit else "",
+        card=shelf_models.CardOut(id=card.id, name=card.name, area=card.area, from_months=card.from_months,
+                                  to_months=card.to_months, follows=list(card.follows)),
+    )  # fmt: skip
+
+
+def placement_out(placement: Placement, house: House, desk: Desk) -> shelf_models.PlacementOut:
+    """Where a tray stands, and since which day."""
+    since = placement.since.astimezone(house.zone).date().isoformat() if placement.since else ""
+    words = placement.spot.words(house.unit(placement.spot.unit_id))
+    return shelf_models.PlacementOut(tray_id=placement.tray.id, spot=spot_out(placement.spot), spot_words=words,
+                                     by_hand=placement.by_hand, since=since)  # fmt: skip
+
+
+def action_out(action: Action) -> shelf_models.ActionOut:
+    """An action as it is offered."""
+    return shelf_models.ActionOut(
+        kind=action.kind, text=action.text, tray=action.tray, to=spot_out(action.to) if action.to else None,
+        other=action.other, unit=action.unit, child=action.child,
+    )  # fmt: skip
+
+
+def finding_out(finding: Finding) -> shelf_models.FindingOut:
+    """A finding with its reasons and the actions that cure it."""
+    return shelf_models.FindingOut(
+        rule=finding.rule, severity=finding.severity, child=finding.child, tray=finding.tray,
+        spot=spot_out(finding.spot), reasons=reasons_out(finding.reasons),
+        actions=[action_out(a) for a in finding.actions],
+    )  # fmt: skip
+
+
+def episode_out(episode: Episode, house: House) -> watch_models.EpisodeOut:
+    """An episode with its events."""
+    stats = episode_stats(episode)
+    adult = next((a.name for a in house.adults if a.id == episode.adult_id), "")
+    return watch_models.EpisodeOut(
+        id=episode.id, child_id=episode.child_id, tray_id=episode.tray_id, tray=house.tray(episode.tray_id).name,
+        began=episode.began, ended=episode.ended, work=episode.work, place=episode.place, adult=adult,
+        question=episode.question, struck=episode.struck, longest_min=stats.longest_min if stats else None,
+        likely_end=likely_end(house, episode) if episode.ended is None else None,
+        events=[watch_models.EpisodeEventOut(kind=e.kind, at=e.at, cause=e.cause, text=e.text)
+                for e in episode.events],
+    )  # fmt: skip
+
+
+def morning_out(morning: Morning | None, house: House) -> watch_models.MorningOut | None:
+    """A morning and who watched."""
+    if morning is None:
+        return None
+    adult = next((a.name for a in house.adults if a.id == morning.adult_id), "")
+    return watch_models.MorningOut(id=morning.id, began=morning.began, ended=morning.ended, seen=morning.seen,
+                                   present=sorted(morning.present), adult=adult)  # fmt: skip
+
+
+def named(tray: Tray | None) -> change_models.NamedOut | None:
+    """A tray's id and name."""
+    return None if tray is None else change_models.NamedOut(id=tray.id, name=tray.name)

@@ -1,0 +1,38 @@
+"""What every view needs: the desk of this household, and which adult is looking."""
+
+from __future__ import annotations
+
+from flask import current_app, request
+from werkzeug.exceptions import BadRequest, Forbidden, UnsupportedMediaType
+
+from zither_awl.services.desk import Desk
+
+KEY = "zither_awl_desk"
+ADULT_HEADER = "X-Adult"
+
+
+def desk() -> Desk:
+    """The desk the factory put up."""
+    found: Desk = current_app.extensions[KEY]
+    return found
+
+
+def adult_id() -> int | None:
+    """The adult chosen on this device, if that adult is still in the house."""
+    word = request.headers.get(ADULT_HEADER, "")
+    chosen = int(word) if word.isdecimal() else None
+    return chosen if chosen in {a.id for a in desk().house().adults} else None
+
+
+def guard() -> None:
+    """Refuse what no page of ours sends: a foreign origin, a body that is not a JSON object."""
+    origin = request.headers.get("Origin")
+    if origin is not None and origin != request.host_url.rstrip("/"):
+        raise Forbidden("This request came from another page. Open Zither Awl itself.")
+    if request.method not in ("POST", "PUT", "PATCH") or not request.path.startswith("/api/"):
+        return
+    # Spectree would take a malformed body for an empty one.
+    if not request.is_json:
+        raise UnsupportedMediaType("Send application/json.")
+    if not isinstance(request.get_json(), dict):
+        raise BadRequest("The body must be a JSON object.")

@@ -1,0 +1,109 @@
+"""The change, and Today's set-up list that follows from it."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+
+from zither_awl.api.answers import episode_out, named, reasons_out, spot_in, spot_out
+from zither_awl.api.context import adult_id, desk
+from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.change import (
+    AcceptIn,
+    ChangeOut,
+    ChoiceIn,
+    DeclineIn,
+    KeepOut,
+    LineOut,
+    NamedOut,
+    ReasonsOut,
+    ShowingOut,
+    SwapOut,
+    TaskOut,
+    TickIn,
+    TodayOut,
+)
+from zither_awl.api.spec import answers, api
+from zither_awl.core.rotation import Swap
+from zither_awl.services import rotation, shelf, today
+from zither_awl.services.desk import House
+from zither_awl.services.rotation import Choice
+
+bp = Blueprint("change", __name__, url_prefix="/api")
+
+
+@bp.get("/change")
+@api.validate(resp=answers(HTTP_200=ChangeOut), tags=["change"])
+def get_change() -> ChangeOut:
+    """What the signs ask for today, why, and why the rest stays."""
+    at = desk()
+    house, change = at.house(), rotation.proposal(at)
+    return ChangeOut(
+        swaps=[_swap(s, house) for s in change.swaps],
+        by_hand=[NamedOut(id=p.tray.id, name=p.tray.name) for p in change.by_hand],
+        keep=[KeepOut(tray=NamedOut(id=t.id, name=t.name), reasons=reasons_out(r)) for t, r in change.keep],
+        let_in=[_swap(s, house) for s in change.let_in], reasons=reasons_out(change.reasons),
+        resting=[NamedOut(id=t.id, name=t.name) for t in shelf.resting_trays(house)],
+        out_now=[NamedOut(id=p.tray.id, name=p.tray.name) for p in house.placements],
+    )  # fmt: skip
+
+
+def _swap(swap: Swap, house: House) -> SwapOut:
+    where = ""
+    if swap.spot is not None:
+        unit = house.unit(swap.spot.unit_id)
+        where = f"{unit.name}, {swap.spot.words(unit)}"
+    others = [NamedOut(id=t.id, name=t.name) for t in swap.others]
+    return SwapOut(out=named(swap.out), in_=named(swap.in_), spot=spot_out(swap.spot) if swap.spot else None,
+                   where=where, bin=house.bin_name(swap.in_.bin_id) if swap.in_ else "",
+                   reasons=reasons_out(swap.reasons), others=others)  # fmt: skip
+
+
+@bp.post("/change/accept")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["change"])
+def accept(json: AcceptIn) -> DoneOut:
+    """Carry out a change as it was chosen."""
+    return DoneOut(id=rotation.accept(desk(), [_choice(s) for s in json.swaps], json.by_hand, adult_id()))
+
+
+@bp.post("/change/decline")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["change"])
+def decline(json: DeclineIn) -> DoneOut:
+    """Write down that a proposal was declined, and why."""
+    rotation.decline(desk(), [_choice(s) for s in json.swaps], json.reason, adult_id())
+    return DoneOut()
+
+
+def _choice(json: ChoiceIn) -> Choice:
+    return Choice(json.out, json.in_, spot_in(json.spot) if json.spot else None)
+
+
+@bp.get("/trays/<int:tray_id>/why-not")
+@api.validate(resp=answers(HTTP_200=ReasonsOut), tags=["change"])
+def why_not(tray_id: int) -> ReasonsOut:
+    """Why a tray stays, or does not come in."""
+    return ReasonsOut(reasons=reasons_out(rotation.why_not(desk(), tray_id)))
+
+
+@bp.get("/today")
+@api.validate(resp=answers(HTTP_200=TodayOut), tags=["today"])
+def get_today() -> TodayOut:
+    """The set-up list, what to mind, what to show, what has to be asked."""
+    at = desk()
+    house, page = at.house(), today.page(at)
+    return TodayOut(
+        day=page.day, tasks=[TaskOut.model_validate(t) for t in page.tasks],
+        by_hand=[LineOut.model_validate(line) for line in page.by_hand],
+        mind=[LineOut.model_validate(line) for line in page.mind],
+        show_again=[LineOut.model_validate(line) for line in page.show_again],
+        to_show=[ShowingOut(child_id=c.id, child=c.name, tray_id=t.id, tray=t.name) for c, t in page.to_show],
+        questions=[episode_out(e, house) for e in page.questions], change_waits=page.change_waits,
+        seen_mornings=page.seen_mornings,
+    )  # fmt: skip
+
+
+@bp.post("/tasks/<int:task_id>/tick")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["today"])
+def tick(task_id: int, json: TickIn) -> DoneOut:
+    """Tick a line of the set-up list off, or take the tick back."""
+    rotation.tick(desk(), task_id, json.done, adult_id())
+    return DoneOut(id=task_id)

@@ -1,0 +1,96 @@
+"""Children: who they are, and the record of each."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+
+from zither_awl.api.answers import child_out, children_out, episode_out, reasons_out
+from zither_awl.api.context import adult_id, desk
+from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.house import ArchiveIn, ChildIn, ChildrenOut, DeleteIn
+from zither_awl.api.schemas.watch import RecordOut, RecordRowOut, WeekOut
+from zither_awl.api.spec import answers, api
+from zither_awl.core.judgement import Judgement
+from zither_awl.core.values import Child, Measurement
+from zither_awl.services import people
+from zither_awl.services.desk import House
+from zither_awl.services.record import record_of
+from zither_awl.services.shelf import marks_of
+
+bp = Blueprint("children", __name__, url_prefix="/api/children")
+
+
+@bp.get("")
+@api.validate(resp=answers(HTTP_200=ChildrenOut), tags=["children"])
+def list_children() -> ChildrenOut:
+    """The children of the house, and the archived ones."""
+    at = desk()
+    gone = [c for c in at.house().all_children if c.archived]
+    return ChildrenOut(children=children_out(at), archived=[child_out(marks_of(c, at)) for c in gone])
+
+
+def _child(json: ChildIn, child_id: int) -> Child:
+    measured = tuple(Measurement(on=m.on, stature_mm=m.stature_mm, mass_g=m.mass_g) for m in json.measurements)
+    return Child(
+        id=child_id, name=json.name, pattern=json.pattern, born=json.born, gestation_weeks=json.gestation_weeks,
+        sex=json.sex, mobility=json.mobility, mobility_since=json.mobility_since, still_mouths=json.still_mouths,
+        allergies=tuple(json.allergies), under_eyes_reason=json.under_eyes_reason, measurements=measured,
+    )  # fmt: skip
+
+
+@bp.post("")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["children"])
+def add_child(json: ChildIn) -> DoneOut:
+    """Add a child."""
+    return DoneOut(id=people.save_child(desk(), _child(json, 0), adult_id()))
+
+
+@bp.put("/<int:child_id>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["children"])
+def change_child(child_id: int, json: ChildIn) -> DoneOut:
+    """Change a child; new measurements are added to the old."""
+    return DoneOut(id=people.save_child(desk(), _child(json, child_id), adult_id()))
+
+
+@bp.post("/<int:child_id>/archive")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["children"])
+def archive_child(child_id: int, json: ArchiveIn) -> DoneOut:
+    """Put a child away with its history, or bring it back."""
+    people.archive_child(desk(), child_id, json.archived, adult_id())
+    return DoneOut(id=child_id)
+
+
+@bp.post("/<int:child_id>/delete")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["children"])
+def delete_child(child_id: int, json: DeleteIn) -> DoneOut:
+    """Delete a child and everything written about it, for good."""
+    people.delete_child(desk(), child_id, json.name)
+    return DoneOut()
+
+
+@bp.get("/<int:child_id>/record")
+@api.validate(resp=answers(HTTP_200=RecordOut), tags=["children"])
+def get_record(child_id: int) -> RecordOut:
+    """Mastery, interest and concentration of one child, per tray, always apart."""
+    at = desk()
+    house, record = at.house(), record_of(at, child_id)
+    slope = record.span.slope
+    return RecordOut(
+        child=child_out(record.marks), rows=[_row(j, house) for j in record.judgements],
+        weeks=[WeekOut(week=week, median_min=minutes) for week, minutes in record.span.weeks],
+        span_verdict=record.span.verdict, span_low=slope.low if slope else None, span_high=slope.high if slope else None,
+        notes=[episode_out(e, house) for e in record.notes],
+    )  # fmt: skip
+
+
+def _row(known: Judgement, house: House) -> RecordRowOut:
+    mastery, interest = known.mastery, known.interest
+    alone, of, days = mastery.criterion
+    return RecordRowOut(
+        tray_id=known.tray.id, tray=known.tray.name, area=known.tray.card.area,
+        stands=any(p.tray.id == known.tray.id for p in house.placements), state=mastery.state,
+        mastery=reasons_out(mastery.reasons), alone=alone, of=of, days=days, probability=mastery.probability,
+        interval=mastery.interval, interest=reasons_out(interest.reasons), sign=interest.sign, faded=interest.faded,
+        chosen=interest.chosen, available=interest.available, seen=interest.seen, rate=interest.rate,
+        longest_min=known.longest_min, repetitions=known.repetitions, visits=len(known.visits),
+    )  # fmt: skip

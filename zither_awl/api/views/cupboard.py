@@ -1,0 +1,175 @@
+"""The cupboard by hand, and files coming in and going out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from flask import Blueprint, Response
+
+from zither_awl.api.answers import tray_out
+from zither_awl.api.context import adult_id, desk
+from zither_awl.api.schemas.base import DoneOut, ErrorOut
+from zither_awl.api.schemas.change import FieldChangeOut, ImportIn, ReportOut, ReportRowOut
+from zither_awl.api.schemas.house import ArchiveIn
+from zither_awl.api.schemas.shelf import ChildrenIn, CupboardOut, PieceIn, TrayIn
+from zither_awl.api.spec import answers, api
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.safety.hazards import ALLERGENS, DECLARED
+from zither_awl.core.shapes import Shape
+from zither_awl.core.values import AREAS, TAGS, Card, Tray
+from zither_awl.formats import samples
+from zither_awl.formats.tray_table import shape_of
+from zither_awl.services import cupboard, importing
+from zither_awl.services.importing import Report
+
+bp = Blueprint("cupboard", __name__, url_prefix="/api")
+
+
+@bp.get("/cupboard")
+@api.validate(resp=answers(HTTP_200=CupboardOut), tags=["cupboard"])
+def get_cupboard() -> CupboardOut:
+    """Every tray, and the words a tray may be described with."""
+    at = desk()
+    house = at.house()
+    return CupboardOut(
+        trays=[tray_out(t, house, at) for t in house.trays], areas=list(AREAS), tags=list(TAGS),
+        archived=[tray_out(t, house, at) for t in house.all_trays if t.archived],
+        hazards=[k for k in DECLARED if k != "allergen"] + [f"allergen:{a}" for a in ALLERGENS],
+    )  # fmt: skip
+
+
+def _piece(piece: PieceIn | None) -> Shape | None:
+    if piece is None:
+        return None
+    try:
+        return shape_of(piece.shape, piece.sizes_mm)
+    except TypeError:
+        text = f"{len(piece.sizes_mm)} sizes do not describe a {piece.shape}."
+        raise InvalidValue(FieldProblem("piece", text, "Ball 1, cylinder 2, brick 3.")) from None
+
+
+def _draft(json: TrayIn, tray_id: int) -> cupboard.TrayDraft:
+    card = Card(id=0, name=json.name, area=json.card.area, from_months=json.card.from_months,
+                to_months=json.card.to_months)  # fmt: skip
+    tray = Tray(
+        id=tray_id, name=json.name, card=card, width_mm=json.width_mm, depth_mm=json.depth_mm, height_mm=json.height_mm,
+        mass_g=json.mass_g, pieces=json.pieces, piece=_piece(json.piece), softness=json.softness,
+        breakable=json.breakable, hazards=tuple(json.hazards), cord_mm=json.cord_mm, tags=tuple(json.tags),
+        for_children=frozenset(json.for_children),
+    )  # fmt: skip
+    return cupboard.TrayDraft(tray, json.bin, json.card.follows)
+
+
+@bp.post("/trays")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def add_tray(json: TrayIn) -> DoneOut:
+    """Add a tray by hand."""
+    return DoneOut(id=cupboard.save_tray(desk(), _draft(json, 0), adult_id()))
+
+
+@bp.put("/trays/<int:tray_id>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def change_tray(tray_id: int, json: TrayIn) -> DoneOut:
+    """Change a tray."""
+    return DoneOut(id=cupboard.save_tray(desk(), _draft(json, tray_id), adult_id()))
+
+
+@bp.put("/trays/<int:tray_id>/children")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def set_children(tray_id: int, json: ChildrenIn) -> DoneOut:
+    """Say who a tray is for."""
+    cupboard.set_children(desk(), tray_id, json.children, adult_id())
+    return DoneOut(id=tray_id)
+
+
+@bp.post("/trays/<int:tray_id>/archive")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def archive_tray(tray_id: int, json: ArchiveIn) -> DoneOut:
+    """Put a tray away with its history, or bring it back."""
+    cupboard.archive_tray(desk(), tray_id, json.archived, adult_id())
+    return DoneOut(id=tray_id)
+
+
+@bp.post("/import/trays/check")
+@api.validate(resp=answers(HTTP_200=ReportOut), tags=["files"])
+def check_trays(json: ImportIn) -> ReportOut:
+    """Check a file of trays, or rows mended on screen; nothing is written."""
+    return _report(importing.check_trays(desk(), _rows(json, importing.rows_of_trays)))
+
+
+@bp.post("/import/trays")
+@api.validate(resp=answers(HTTP_200=ReportOut), tags=["files"])
+def take_trays(json: ImportIn) -> ReportOut:
+    """Take the good rows, all in one write."""
+    return _report(importing.take_trays(desk(), _rows(json, importing.rows_of_trays), adult_id()))
+
+
+@bp.post("/import/episodes/check")
+@api.validate(resp=answers(HTTP_200=ReportOut), tags=["files"])
+def check_episodes(json: ImportIn) -> ReportOut:
+    """Check a file of past episodes; nothing is written."""
+    return _report(importing.check_episodes(desk(), _rows(json, importing.rows_of_episodes)))
+
+
+@bp.post("/import/episodes")
+@api.validate(resp=answers(HTTP_200=ReportOut), tags=["files"])
+def take_episodes(json: ImportIn) -> ReportOut:
+    """Take the good rows with their mornings and showings, all in one write."""
+    rows = _rows(json, importing.rows_of_episodes)
+    return _report(importing.take_episodes(desk(), rows, adult_id(), stood=json.stood))
+
+
+def _rows(json: ImportIn, read: Callable[[str], list[dict[str, str]]]) -> list[dict[str, str]]:
+    if json.rows is not None:
+        return json.rows
+    return read(json.text or "")
+
+
+def _report(report: Report) -> ReportOut:
+    return ReportOut(
+        columns=list(report.columns), problem_csv=report.problem_csv, taken=report.taken,
+        rows=[
+            ReportRowOut(
+                number=r.number, cells=dict(r.cells), status=r.status,
+                changes=[FieldChangeOut(field=f, before=b, after=a) for f, b, a in r.changes],
+                problems=[ErrorOut(field=p.field, message=p.message, hint=p.hint) for p in r.problems],
+            )
+            for r in report.rows
+        ],
+    )  # fmt: skip
+
+
+def _names() -> list[str]:
+    """The children, the oldest first."""
+    return [c.name for c in sorted(desk().house().children, key=lambda c: c.born)]
+
+
+@bp.get("/samples/trays.csv")
+def sample_trays() -> Any:
+    """A file of trays to begin from."""
+    return _csv(samples.trays_csv(_names()), "sample-trays.csv")
+
+
+@bp.get("/samples/episodes.csv")
+def sample_episodes() -> Any:
+    """Three weeks of past episodes to begin from, for the sample trays."""
+    return _csv(samples.episodes_csv(desk().today(), _names()), "sample-episodes.csv")
+
+
+@bp.get("/export/trays.csv")
+def export_trays() -> Any:
+    """Every tray, in the columns that come in."""
+    return _csv(importing.export_trays(desk()), "trays.csv")
+
+
+@bp.get("/export/episodes.csv")
+def export_episodes() -> Any:
+    """Every episode that was not struck out."""
+    return _csv(importing.export_episodes(desk()), "episodes.csv")
+
+
+def _csv(text: str, name: str) -> Response:
+    # The mark at the start tells spreadsheets that the letters are UTF-8.
+    headers = {"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store"}
+    return Response("\ufeff" + text, content_type="text/csv; charset=utf-8", headers=headers)

@@ -1,0 +1,77 @@
+"""The session, the household, its adults, and undo."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+from flask_wtf.csrf import generate_csrf
+
+from zither_awl import __version__
+from zither_awl.api.context import adult_id, desk
+from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.house import (
+    AdultIn,
+    AdultOut,
+    ChangeSetOut,
+    HistoryOut,
+    HouseholdIn,
+    HouseholdOut,
+    SessionOut,
+    UndoneOut,
+)
+from zither_awl.api.spec import answers, api
+from zither_awl.core.values import Household
+from zither_awl.services import history, people
+
+bp = Blueprint("session", __name__, url_prefix="/api")
+
+
+@bp.get("/session")
+@api.validate(resp=answers(HTTP_200=SessionOut), tags=["house"])
+def get_session() -> SessionOut:
+    """Who lives here, what day it is in the house, and the token every write carries."""
+    at = desk()
+    house = at.house()
+    return SessionOut(
+        household=HouseholdOut.model_validate(house.household) if house.household else None,
+        adults=[AdultOut(id=a.id, name=a.name) for a in house.adults], csrf_token=generate_csrf(), now=at.now(),
+        today=at.today(), version=__version__, demo=house.seeded_on is not None,
+    )  # fmt: skip
+
+
+@bp.put("/household")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def put_household(json: HouseholdIn) -> DoneOut:
+    """Name the house, its units of length and its time zone."""
+    household = Household(name=json.name, lengths=json.lengths, zone=json.zone, language=json.language)
+    people.save_household(desk(), household, adult_id())
+    return DoneOut()
+
+
+@bp.post("/adults")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def add_adult(json: AdultIn) -> DoneOut:
+    """Add an adult who watches and sets out."""
+    return DoneOut(id=people.add_adult(desk(), json.name, adult_id()).id)
+
+
+@bp.get("/history")
+@api.validate(resp=answers(HTTP_200=HistoryOut), tags=["undo"])
+def get_history() -> HistoryOut:
+    """The writes that can be undone, newest first."""
+    return HistoryOut(sets=[ChangeSetOut.model_validate(each) for each in history.listed(desk())])
+
+
+@bp.post("/undo")
+@api.validate(resp=answers(HTTP_200=UndoneOut), tags=["undo"])
+def undo() -> UndoneOut:
+    """Take back the newest write; names what was left because others changed it since."""
+    done = history.undo(desk())
+    return UndoneOut(label=done.label, left=list(done.left)) if done else UndoneOut(label=None, left=[])
+
+
+@bp.post("/redo")
+@api.validate(resp=answers(HTTP_200=UndoneOut), tags=["undo"])
+def redo() -> UndoneOut:
+    """Do again what was taken back last."""
+    done = history.redo(desk())
+    return UndoneOut(label=done.label, left=list(done.left)) if done else UndoneOut(label=None, left=[])

@@ -1,0 +1,118 @@
+"""The factory: all wiring, no logic."""
+
+from __future__ import annotations
+
+import mimetypes
+import secrets
+from pathlib import Path
+from typing import Any
+
+from flask import Flask, Response, jsonify, request, send_from_directory
+from flask_wtf import CSRFProtect
+from werkzeug.exceptions import NotFound
+
+from zither_awl.api import problems
+from zither_awl.api.context import KEY, guard
+from zither_awl.api.spec import api
+from zither_awl.api.views import change, children, cupboard, session, shelf, watch
+from zither_awl.services.clock import Clock
+from zither_awl.services.desk import Desk
+from zither_awl.settings import Settings
+from zither_awl.store import Engine, prepare
+
+STATIC = Path(__file__).parent / "static"
+CSP = "; ".join((
+    "default-src 'self'", "script-src 'self'",
+    # Radix and dnd-kit put <style> elements into the page; without them it scrolls behind an open dialog.
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:", "font-src 'self'", "connect-src 'self'", "object-src 'none'", "base-uri 'none'",
+    "form-action 'self'", "frame-ancestors 'none'",
+))  # fmt: skip
+HEADERS = {
+    "Content-Security-Policy": CSP, "X-Content-Type-Options": "nosniff", "Referrer-Policy": "same-origin",
+    "Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
+}  # fmt: skip
+FOREVER = "public, max-age=31536000, immutable"
+
+# Bare Python 3.11 does not know these everywhere.
+mimetypes.add_type("font/woff2", ".woff2")
+mimetypes.add_type("text/javascript", ".js")
+
+
+def create_app(settings: Settings, engine: Engine | None = None, clock: Clock | None = None) -> Flask:
+    """The application on one household's database, which is opened, checked and migrated first.
+
+    Raises: StoreUnavailable, in plain words, if the database cannot be used.
+    """
+    app = Flask(__name__, static_folder=None)
+    app.extensions[KEY] = Desk(engine or prepare(settings.database), clock)
+    app.config.update(
+        SECRET_KEY=_secret(settings.data), SESSION_COOKIE_HTTPONLY=True, SESSION_COOKIE_SAMESITE="Strict",
+        SESSION_COOKIE_NAME="zither-awl", WTF_CSRF_TIME_LIMIT=None, WTF_CSRF_HEADERS=["X-CSRF-Token"],
+        MAX_CONTENT_LENGTH=8 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", "[::1]"],
+    )  # fmt: skip
+    problems.register(app)
+    app.before_request(_refuse_foreign_host)
+    app.before_request(guard)
+    CSRFProtect(app)
+    for blueprint in (session.bp, children.bp, shelf.bp, cupboard.bp, watch.bp, change.bp):
+        app.register_blueprint(blueprint)
+    app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(document(app)))
+    app.add_url_rule("/", "page", page)
+    app.add_url_rule("/<path:path>", "page", page)
+    app.after_request(_headers)
+    return app
+
+
+def _refuse_foreign_host() -> None:
+    # Flask looks at TRUSTED_HOSTS only when the host is read: read it on every request.
+    _ = request.host
+
+
+def _secret(folder: Path) -> str:
+    """The key that signs the session cookie: made once, kept beside the database, readable by its owner only."""
+    folder.mkdir(parents=True, exist_ok=True)
+    key = folder / "secret-key"
+    if not key.exists():
+        key.touch(mode=0o600)
+        key.write_text(secrets.token_hex(32))
+    return key.read_text()
+
+
+def document(app: Flask) -> dict[str, Any]:
+    """The OpenAPI document of the API."""
+    with app.app_context():
+        return dict(api.spec)
+
+
+def page(path: str = "") -> Response:
+    """A built file, or the one page of the front end for every other address."""
+    if path.startswith("api/"):
+        raise NotFound("There is no such address in the API.")
+    built = path if path and (STATIC / path).is_file() else "index.html"
+    if not (STATIC / built).is_file():
+        raise NotFound("The front end is not built. Run make build.")
+    answer = _send(built)
+    answer.headers["Cache-Control"] = FOREVER if built.startswith("assets/") else "no-cache"
+    return answer
+
+
+def _send(path: str) -> Response:
+    """A file in the best encoding the browser takes; the build leaves the compressed twins beside it."""
+    for ending, encoding in ((".br", "br"), (".gz", "gzip")):
+        if encoding in request.accept_encodings and (STATIC / (path + ending)).is_file():
+            mime = mimetypes.guess_type(path)[0] or "application/octet-stream"
+            answer = send_from_directory(STATIC, path + ending, mimetype=mime)
+            answer.headers["Content-Encoding"] = encoding
+            answer.vary.add("Accept-Encoding")
+            return answer
+    return send_from_directory(STATIC, path)
+
+
+def _headers(answer: Response) -> Response:
+    for name, value in HEADERS.items():
+        answer.headers.setdefault(name, value)
+    if request.path.startswith("/api/"):
+        answer.headers.setdefault("Cache-Control", "no-store")
+    return answer

@@ -1,0 +1,167 @@
+"""The commands: serve, demo, import, migrate, check, backup, openapi."""
+
+from __future__ import annotations
+
+import json
+import os
+import socket
+import sys
+import webbrowser
+from collections.abc import Callable
+from dataclasses import replace
+from pathlib import Path
+from typing import Any
+
+import click
+
+from zither_awl import __version__
+from zither_awl.core.errors import ZitherAwlError
+from zither_awl.services import demo as demo_service
+from zither_awl.services import importing
+from zither_awl.services.desk import Desk
+from zither_awl.settings import Settings
+from zither_awl.store import backup as copy_database
+from zither_awl.store import prepare
+
+THREADS = 4
+
+
+def _data(default: str) -> Callable[[Callable[..., Any]], Callable[..., Any]]:
+    return click.option("--data", type=click.Path(file_okay=False, path_type=Path), default=default, show_default=True,
+                        help="The folder that holds the household's database.")  # fmt: skip
+
+
+_PORT = click.option("--port", type=click.IntRange(1, 65535), default=8136, show_default=True,
+                     help="Where to listen, on this machine only.")  # fmt: skip
+_BROWSER = click.option("--browser/--no-browser", default=True, help="Open a browser where there is one.")
+
+
+@click.group()
+@click.version_option(__version__)
+def main() -> None:
+    """Zither Awl: curate toddler shelves, watch the work, change one thing at a time.
+
+    Everything stays on this machine: the program listens on 127.0.0.1 and sends nothing anywhere.
+    """
+
+
+def run() -> None:
+    """The console command: our own errors are said in a sentence, not as a trace."""
+    try:
+        main()
+    except ZitherAwlError as problem:
+        click.echo(str(problem), err=True)
+        sys.exit(1)
+
+
+@main.command()
+@_data("data")
+@_PORT
+@_BROWSER
+def serve(data: Path, port: int, browser: bool) -> None:
+    """Serve your household. On an empty folder it begins with the welcome."""
+    _serve(Settings(data=data, port=port), browser)
+
+
+@main.command()
+@_data("data/demo")
+@_PORT
+@_BROWSER
+@click.option("--keep", is_flag=True, help="Keep the demo as it is, even if its last day is not yesterday.")
+def demo(data: Path, port: int, browser: bool, keep: bool) -> None:
+    """Serve the invented household of the demo, with sixteen weeks that end yesterday."""
+    settings = Settings(data=data, port=port)
+    click.echo(demo_service.prepare_demo(settings.database, keep=keep))
+    _serve(settings, browser)
+
+
+def _serve(settings: Settings, browser: bool) -> None:
+    from waitress.server import create_server
+
+    from zither_awl.app import create_app
+
+    if not _free(settings.port):
+        raise click.ClickException(f"Port {settings.port} is taken. Stop what uses it, or give another with --port.")
+    server = create_server(create_app(settings), host=settings.host, port=settings.port, threads=THREADS)
+    address = f"http://{settings.host}:{settings.port}"
+    click.echo(f"Zither Awl is at {address}   (Ctrl+C stops it)")
+    if browser and (os.environ.get("DISPLAY") or sys.platform in ("darwin", "win32")):
+        webbrowser.open(address)
+    server.run()
+
+
+def _free(port: int) -> bool:
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((Settings.host, port))
+        except OSError:
+            return False
+    return True
+
+
+@main.command("import")
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@_data("data")
+@click.option("--episodes", is_flag=True, help="The file holds past episodes, not trays.")
+@click.option("--take", is_flag=True, help="Take the good rows; without it the file is only checked.")
+def import_file(file: Path, data: Path, episodes: bool, take: bool) -> None:
+    """Check a CSV of trays (or episodes), and take its good rows with --take. Nothing is half imported."""
+    desk = Desk(prepare(Settings(data=data).database))
+    text = file.read_text(encoding="utf-8-sig")
+    if episodes:
+        rows = importing.rows_of_episodes(text)
+        report = importing.take_episodes(desk, rows, None) if take else importing.check_episodes(desk, rows)
+    else:
+        rows = importing.rows_of_trays(text)
+        report = importing.take_trays(desk, rows, None) if take else importing.check_trays(desk, rows)
+    for row in report.rows:
+        for problem in row.problems:
+            click.echo(f"row {row.number}, {problem.field}: {problem.message} {problem.hint}".rstrip())
+    bad = sum(row.status == "bad" for row in report.rows)
+    click.echo(f"{len(report.rows)} rows, {bad} with problems, {report.taken} taken.")
+
+
+@main.command()
+@_data("data")
+def migrate(data: Path) -> None:
+    """Bring the database to this version's schema (serve does it by itself)."""
+    prepare(Settings(data=data).database, create=False)
+    click.echo("The database is up to date.")
+
+
+@main.command()
+@_data("data")
+def check(data: Path) -> None:
+    """Check the database, and print what the rules find on the shelves today."""
+    desk = Desk(prepare(Settings(data=data).database, create=False))
+    findings = desk.house().findings(desk.today())
+    for finding in findings:
+        click.echo(f"{finding.severity:6}  {desk.house().tray(finding.tray).name}: {finding.reasons[0].text}")
+    click.echo(f"The database is whole. {len(findings)} findings by the rules checked; it cannot say more than that.")
+
+
+@main.command()
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+@_data("data")
+def backup(file: Path, data: Path) -> None:
+    """Copy the household's database to FILE, even while it is in use."""
+    copy_database(Settings(data=data).database, file)
+    click.echo(f"Copied to {file}. To go back to it, put it in the data folder as zither-awl.db.")
+
+
+@main.command(hidden=True)
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+def openapi(file: Path) -> None:
+    """Write the OpenAPI document, for the types of the front end."""
+    import tempfile
+
+    from zither_awl.app import create_app, document
+
+    with tempfile.TemporaryDirectory() as folder:
+        made = document(create_app(replace(Settings(), data=Path(folder))))
+    file.write_text(json.dumps(made, indent=1, sort_keys=True) + "\n")
+
+
+if __name__ == "__main__":
+    run()

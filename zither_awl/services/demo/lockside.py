@@ -1,0 +1,117 @@
+"""Lockside, a lock-keeper's cottage by a canal. Nobody in it is real."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from zither_awl.core.values import Board, Child, Household, Measurement, Mobility, Unit
+
+HOUSE = Household(name="Lockside", lengths="cm", zone="Europe/London", language="en")
+ADULTS = ("Odile", "Kwame", "Sefa")
+WEEKS = 16
+
+
+def children(today: date) -> tuple[Child, ...]:
+    """Anselm 4 y 6 m, Wren 2 y 7 m (born at 35 weeks), Tove 13 m; measured six weeks ago."""
+    measured = today - timedelta(days=42)
+    return (
+        Child(id=0, name="Anselm", pattern="stripe", born=_months_before(today, 54),
+              measurements=(Measurement(on=measured, stature_mm=1062, mass_g=17200),)),
+        Child(id=0, name="Wren", pattern="ring", born=_months_before(today, 31), gestation_weeks=35,
+              allergies=("sesame",), measurements=(Measurement(on=measured, stature_mm=918, mass_g=13100),)),
+        Child(id=0, name="Tove", pattern="dot", born=_months_before(today, 13), mobility=Mobility.PULLS_UP,
+              mobility_since=today - timedelta(days=70), still_mouths=True,
+              measurements=(Measurement(on=measured, stature_mm=742, mass_g=9400),)),
+    )  # fmt: skip
+
+
+def _months_before(today: date, months: int) -> date:
+    """A birth date that makes so many completed months today; never later than the 28th, so that it always exists."""
+    total = today.year * 12 + today.month - 1 - months
+    born = date(total // 12, total % 12 + 1, min(today.day, 28))
+    return born - timedelta(days=3)
+
+
+def units(anselm: int, wren: int, tove: int) -> tuple[Unit, ...]:
+    """The window shelf, Tove's low shelf, the kitchen sill behind its gate, the door rail and the book ledge."""
+    everybody = frozenset((anselm, wren, tove))
+    return (
+        Unit(id=0, name="window shelf", room="living room", width_mm=1240, height_mm=830, depth_mm=300,
+             boards=(Board(height_mm=610, places=4), Board(height_mm=340, places=4), Board(height_mm=70, places=4)),
+             comes=everybody),
+        Unit(id=0, name="low shelf", room="living room", width_mm=960, height_mm=420, depth_mm=300,
+             boards=(Board(height_mm=120, places=3),), comes=everybody),
+        Unit(id=0, name="kitchen sill", kind="sill", room="kitchen", width_mm=1300, height_mm=780, depth_mm=240,
+             boards=(Board(height_mm=780, places=4, divided=False),), comes=frozenset((anselm,)), barrier="gate"),
+        Unit(id=0, name="door rail", kind="rail", room="hall", width_mm=900, height_mm=760, depth_mm=260,
+             boards=(Board(height_mm=760, places=2, divided=False),), comes=frozenset((anselm, wren))),
+        Unit(id=0, name="book ledge", kind="ledge", room="living room", width_mm=900, height_mm=400, depth_mm=160,
+             boards=(Board(height_mm=400, places=3, divided=False),), comes=everybody),
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Stay:
+    """A tray on a spot from the Monday of one week to the Monday of another (None: it still stands there)."""
+
+    tray: str
+    unit: str
+    board: int
+    place: int
+    from_week: int
+    to_week: int | None = None
+
+
+STAYS: tuple[Stay, ...] = (
+    Stay("Spooning shells", "window shelf", 0, 0, 0, 10),
+    Stay("Spooning chickpeas", "window shelf", 0, 0, 10),
+    Stay("Wool to its colour", "window shelf", 0, 1, 3),
+    Stay("Shell to shell", "window shelf", 0, 1, 0, 3),
+    Stay("Four cylinders", "window shelf", 0, 2, 5),
+    Stay("Lid to its jar", "window shelf", 0, 2, 0, 5),
+    Stay("Turning three bolts", "window shelf", 0, 3, 2),
+    Stay("Water, jug to cup", "window shelf", 1, 0, 8),
+    Stay("Sponge, bowl to bowl", "window shelf", 1, 0, 0, 8),
+    Stay("Folding: one line", "window shelf", 1, 1, 1),
+    Stay("Carding wool", "window shelf", 1, 2, 6, 12),
+    Stay("Dough and roller", "window shelf", 1, 2, 13),
+    Stay("Drum and sticks", "window shelf", 1, 3, 0),
+    Stay("Blocks", "window shelf", 2, 0, 0),
+    Stay("Books for bread week", "window shelf", 2, 1, 13),
+    Stay("Fruit puzzle, four knobs", "window shelf", 2, 2, 0),
+    Stay("Basket of wooden things", "low shelf", 0, 0, 0),
+    Stay("Shells in a tin", "low shelf", 0, 1, 7),
+    Stay("Ball into the box", "low shelf", 0, 2, 4),
+    Stay("Numerals and counters to ten", "kitchen sill", 0, 0, 9),
+    Stay("Counting to five with spindles", "kitchen sill", 0, 0, 0, 9),
+    Stay("Paper and thick crayons", "kitchen sill", 0, 3, 0),
+    Stay("Sweeping to the square", "door rail", 0, 0, 4),
+    Stay("Cloth books", "book ledge", 0, 0, 0),
+)
+"""What stood where and when. Week 0 is the first of the sixteen."""
+
+TASTES: dict[tuple[str, str], float] = {
+    ("Anselm", "Spooning shells"): 0.7, ("Anselm", "Spooning chickpeas"): 0.8, ("Anselm", "Paper and thick crayons"): 0.5,
+    ("Anselm", "Numerals and counters to ten"): 0.6, ("Anselm", "Blocks"): 0.55, ("Anselm", "Dough and roller"): 0.6,
+    ("Anselm", "Drum and sticks"): 0.45, ("Wren", "Four cylinders"): 0.7, ("Wren", "Wool to its colour"): 0.6,
+    ("Wren", "Books for bread week"): 0.6, ("Wren", "Blocks"): 0.45, ("Wren", "Dough and roller"): 0.6, ("Tove", "Ball into the box"): 0.75,
+}  # fmt: skip
+"""What a child is known to like; every other taste is drawn."""
+
+NOTES: dict[str, tuple[str, ...]] = {
+    "Spooning chickpeas": (
+        "Fourteen times round, tongue out, did not hear the door. Swept up two strays with his hand.",
+        "Counted the ones that fell, aloud, to nine.",
+    ),
+    "Spooning shells": ("Chose the big spoon, then changed to the small one by herself.",),
+    "Water, jug to cup": ("Stopped at the line, looked, and smiled at nobody.", "Wiped the drips before I saw them."),
+    "Folding: one line": ("Every corner to its corner, then all of them out again.",),
+    "Blocks": ("A lock with two gates, and a boat that waits.", "Built as high as the sill and then left it standing."),
+    "Turning three bolts": ("Tried the wrong nut twice and said: the other one.",),
+    "Basket of wooden things": ("Knocked two on the floor, listened, knocked again.",),
+    "Ball into the box": ("Looked into the hole for it each time.",),
+    "Dough and roller": ("Rolled until it was paper.",),
+    "Four cylinders": ("Put the third in the fourth hole, shook it, took it out herself.",),
+}
+"""What people wrote, by tray."""

@@ -1,0 +1,39 @@
+"""Use cases of looking at one child: the three judgements per tray, and how concentration develops."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from zither_awl.core.concentration import Span, span
+from zither_awl.core.judgement import Judgement
+from zither_awl.core.values import Episode
+from zither_awl.services.desk import Desk
+from zither_awl.services.shelf import Marks, marks_of
+
+MOST_NOTES = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Record:
+    """What is known about one child: per tray, over the weeks, and the newest words written about it."""
+
+    marks: Marks
+    judgements: tuple[Judgement, ...]
+    span: Span
+    notes: tuple[Episode, ...]
+
+
+def record_of(desk: Desk, child_id: int) -> Record:
+    """The record of a child: every tray it is for or has worked with, what stands out now first."""
+    house, today = desk.house(), desk.today()
+    child = house.child(child_id)
+    judge = house.judgements(today)
+    out = {p.tray.id for p in house.placements}
+    known = [judge.of(child, tray) for tray in house.trays]
+    kept = [j for j in known if child_id in j.tray.for_children or j.visits]
+    own = [e for e in house.log.episodes if e.child_id == child_id and not e.struck]
+    noted = [e for e in reversed(own) if any(ev.kind == "note" for ev in e.events)]
+    return Record(
+        marks=marks_of(child, desk), span=span(own, today), notes=tuple(noted[:MOST_NOTES]),
+        judgements=tuple(sorted(kept, key=lambda j: (j.tray.id not in out, j.tray.card.area, j.tray.name))),
+    )  # fmt: skip

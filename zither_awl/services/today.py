@@ -1,0 +1,109 @@
+"""Today: what to set out, what to mind, what to show, what has to be asked."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from zither_awl.core.attendance import whole_mornings
+from zither_awl.core.reasons import Severity
+from zither_awl.core.values import Child, Episode, Placement, Tray
+from zither_awl.services import rotation
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import condition_of
+from zither_awl.services.watch import forgotten
+from zither_awl.store.log import Task
+
+_ORDER = ("rest", "put", "by hand")
+
+
+@dataclass(frozen=True, slots=True)
+class SetUp:
+    """A line of the set-up list: what to do, where, and under which condition the tray may be worked with."""
+
+    id: int
+    kind: Literal["put", "rest", "by hand"]
+    tray: str
+    text: str
+    where: str
+    condition: str
+    done: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """Something to mind about a tray."""
+
+    tray: str
+    text: str
+    severity: Severity
+
+
+@dataclass(frozen=True, slots=True)
+class Page:
+    """Everything Today shows."""
+
+    day: date
+    tasks: tuple[SetUp, ...]
+    by_hand: tuple[Line, ...]
+    mind: tuple[Line, ...]
+    show_again: tuple[Line, ...]
+    to_show: tuple[tuple[Child, Tray], ...]
+    questions: tuple[Episode, ...]
+    change_waits: int
+    seen_mornings: int
+
+
+def page(desk: Desk) -> Page:
+    """Today as it stands."""
+    house, day = desk.house(), desk.today()
+    findings = [f for f in house.findings(day) if f.severity != "note" or f.rule == "under-eyes"]
+    return Page(
+        day=day, tasks=tuple(_tasks(desk, house, day)),
+        by_hand=tuple(Line(p.tray.name, condition_of(house, p.tray, desk), "note")
+                      for p in house.placements if p.by_hand),
+        mind=tuple(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings),
+        show_again=tuple(Line(house.tray(tray).name, reason.text, "note") for tray, reason in rotation.remedies(desk)),
+        to_show=tuple(_to_show(house, desk)), questions=forgotten(house, desk.now()),
+        change_waits=len(rotation.proposal(desk).swaps), seen_mornings=len(whole_mornings(house.log)),
+    )  # fmt: skip
+
+
+def _tasks(desk: Desk, house: House, day: date) -> list[SetUp]:
+    """Lines not yet done, and those of the last two days with their ticks, in the order of the work."""
+    recent = {c.id for c in rotation.recent(house, day)}
+    shown = [t for t in house.tasks if t.done_at is None or t.change_id in recent]
+    standing = {p.tray.id: p for p in house.placements}
+    lines = [_set_up(t, house, standing.get(t.tray_id), desk) for t in shown]
+    return sorted((line for line in lines if line), key=lambda line: (line.done, _ORDER.index(line.kind)))
+
+
+def _set_up(task: Task, house: House, standing: Placement | None, desk: Desk) -> SetUp | None:
+    """The words of a line; None when the tray was moved on since, so that the line no longer says the truth."""
+    tray = house.tray(task.tray_id)
+    bin_name = house.bin_name(tray.bin_id) or "its bin"
+    if (task.kind == "rest") is not (standing is None):
+        return None
+    where = ""
+    if standing is not None:
+        unit = house.unit(standing.spot.unit_id)
+        where = f"{unit.name}, {standing.spot.words(unit)}"
+    text = {
+        "rest": f"Rest {tray.name} in {bin_name}", "put": f"Pull {tray.name} from {bin_name}",
+        "by hand": f"Close {tray.name} away; set it out by hand",
+    }[task.kind]  # fmt: skip
+    return SetUp(task.id, task.kind, tray.name, text, where, condition_of(house, tray, desk), task.done_at is not None)
+
+
+def _to_show(house: House, desk: Desk) -> list[tuple[Child, Tray]]:
+    """Trays that wait for a showing, for children who are shown first; at most P(2) a child and day."""
+    judge, shown = house.judgements(desk.today()), {(p.child_id, p.tray_id) for p in house.log.presentations}
+    waiting: list[tuple[Child, Tray]] = []
+    for child in house.children:
+        if judge.months(child) < house.practice.shown_first_from_months:
+            continue
+        trays = [p.tray for p in house.placements if child.id in p.tray.for_children]
+        new = [t for t in trays if (child.id, t.id) not in shown]
+        waiting += [(child, tray) for tray in new[: house.practice.showings_a_day]]
+    return waiting
