@@ -157,7 +157,8 @@ class RecordRowOut(Out):
     of: int
     days: int
     probability: float
-    interval: tuple[float, float]
+    probability_low: float
+    probability_high: float
     interest: list[ReasonOut]
     sign: str
     faded: bool

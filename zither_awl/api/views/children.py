@@ -90,7 +90,7 @@ def _row(known: Judgement, house: House) -> RecordRowOut:
         tray_id=known.tray.id, tray=known.tray.name, area=known.tray.card.area,
         stands=any(p.tray.id == known.tray.id for p in house.placements), state=mastery.state,
         mastery=reasons_out(mastery.reasons), alone=alone, of=of, days=days, probability=mastery.probability,
-        interval=mastery.interval, interest=reasons_out(interest.reasons), sign=interest.sign, faded=interest.faded,
+        probability_low=mastery.interval[0], probability_high=mastery.interval[1], interest=reasons_out(interest.reasons), sign=interest.sign, faded=interest.faded,
         chosen=interest.chosen, available=interest.available, seen=interest.seen, rate=interest.rate,
         longest_min=known.longest_min, repetitions=known.repetitions, visits=len(known.visits),
     )  # fmt: skip

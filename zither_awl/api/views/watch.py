@@ -35,11 +35,12 @@ bp = Blueprint("watch", __name__, url_prefix="/api")
 
 
 class EpisodesQuery(BaseModel):
-    """Which episodes: of a day, of a child, of a tray; the newest first."""
+    """Which episodes: of a day, of a child, of a tray, or named ones; the newest first."""
 
     day: Day | None = None
     child: int | None = None
     tray: int | None = None
+    ids: Annotated[str, Field(max_length=4000, description="Ids of episodes, with commas between.")] = ""
     limit: Annotated[int, Field(ge=1, le=500)] = 100
 
 
@@ -96,7 +97,9 @@ def send_events(json: EventsIn) -> TakenOut:
 def list_episodes(query: EpisodesQuery) -> EpisodesOut:
     """Episodes, newest first, struck ones too."""
     house = desk().house()
-    found = watch.episodes_of(house, query.day, query.child, query.tray)[: query.limit]
+    found = watch.episodes_of(house, query.day, query.child, query.tray)
+    wanted = set(filter(None, query.ids.split(",")))
+    found = [e for e in found if not wanted or e.id in wanted][: query.limit]
     return EpisodesOut(episodes=[episode_out(e, house) for e in found])
 
 

@@ -1,0 +1,31 @@
+import js from '@eslint/js'
+import jsxA11y from 'eslint-plugin-jsx-a11y'
+import reactHooks from 'eslint-plugin-react-hooks'
+import tseslint from 'typescript-eslint'
+
+/** Which way imports may run; every breach is reported. */
+const never = (files, group, message) => ({
+  files, rules: { 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] },
+})
+
+export default tseslint.config(
+  { ignores: ['dist', 'public', 'src/lib/schema.d.ts'] },
+  js.configs.recommended,
+  ...tseslint.configs.strictTypeChecked,
+  reactHooks.configs.flat.recommended,
+  jsxA11y.flatConfigs.strict,
+  {
+    files: ['**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
+      // Our controls are wrapped (Field), which the rule cannot look into.
+      'jsx-a11y/label-has-associated-control': 'off',
+    },
+  },
+  never(['src/features/**'], ['@/features/*', '../../*', '@/app/*'], 'Features meet only in app/.'),
+  never(['src/ui/**'], ['@/features/*', '@/app/*', '@tanstack/*'], 'ui/ knows no domain and no server.'),
+  never(['src/lib/**'], ['@/*', 'react', 'react-dom'], 'lib/ is plain TypeScript.'),
+  { files: ['**/*.js'], extends: [tseslint.configs.disableTypeChecked] },
+)

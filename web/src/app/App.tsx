@@ -1,0 +1,36 @@
+import { QueryClientProvider } from '@tanstack/react-query'
+import { createBrowserRouter, Navigate, RouterProvider, type RouteObject } from 'react-router'
+import { queryClient } from '@/lib/queries'
+import { Frame } from './Frame'
+import { Lost } from './Lost'
+
+/** A view, loaded when it is first opened. */
+const view = (path: string, load: () => Promise<{ Page: React.ComponentType }>): RouteObject => ({
+  path, lazy: async () => ({ Component: (await load()).Page }),
+})
+
+const router = createBrowserRouter([{
+  path: '/', Component: Frame, HydrateFallback: () => null, errorElement: <Lost />,
+  children: [
+    { index: true, element: <Navigate to="/today" replace /> },
+    view('today', () => import('./pages/today')),
+    view('watch', () => import('./pages/watch')),
+    view('shelf', () => import('./pages/shelf')),
+    view('cupboard', () => import('./pages/cupboard')),
+    view('children', () => import('./pages/children')),
+    view('change', () => import('./pages/change')),
+    view('work', () => import('./pages/work')),
+    view('house', () => import('./pages/house')),
+    view('welcome', () => import('./pages/welcome')),
+    { path: '*', element: <Lost /> },
+  ],
+}])
+
+/** The whole front end. */
+export function App() {
+  return (
+    <QueryClientProvider client={queryClient}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  )
+}

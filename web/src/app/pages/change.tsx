@@ -1,0 +1,1 @@
+export { ChangeView as Page } from '@/features/change/ChangeView'

@@ -1,0 +1,7 @@
+import { ChildrenView } from '@/features/children/ChildrenView'
+import { useHouse } from '../session'
+
+export function Page() {
+  const { lengths, zone, today } = useHouse()
+  return <ChildrenView lengths={lengths} zone={zone} today={today} />
+}

@@ -1,0 +1,7 @@
+import { HouseView } from '@/features/house/HouseView'
+import { useSession } from '../session'
+
+export function Page() {
+  const { session } = useSession()
+  return session ? <HouseView session={session} /> : null
+}

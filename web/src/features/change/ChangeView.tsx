@@ -1,0 +1,184 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Field, SelectField } from '@/ui/Field'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { Why } from '@/ui/Why'
+import { answer, client, type Schemas } from '@/lib/http'
+import { changeQuery, refresh, whyNotQuery } from '@/lib/queries'
+import { counted, sentence } from '@/lib/words'
+
+type Change = Schemas['ChangeOut']
+type Swap = Schemas['SwapOut']
+type Named = Schemas['NamedOut']
+type Choice = { taken: boolean; in_: number | null }
+
+/** Change: what goes out, what comes in, why, from which bin; or why nothing should change yet. */
+export function ChangeView() {
+  const { data: change, error } = useQuery(changeQuery)
+  if (!change) return <Waiting error={error} />
+  const swaps = change.swaps.length ? change.swaps : change.let_in
+  return (
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_minmax(18rem,22.5rem)] max-[900px]:grid-cols-1">
+      <div className="flex flex-col gap-4 px-5 py-4">
+        <Heading title="Change">{change.swaps.length ? `${counted(change.swaps.length, 'change')}, gently` : 'nothing should change yet'}</Heading>
+        {change.swaps.length === 0 && (
+          <section className="panel p-5" aria-label="Nothing should change yet">
+            <Why reasons={change.reasons} />
+            {change.let_in.length > 0 && <p className="mt-3 font-semibold">What the shelf may take now:</p>}
+          </section>
+        )}
+        {(swaps.length > 0 || change.by_hand.length > 0) && <Proposal key={swaps.map((s) => `${s.out?.id ?? 0}-${s.in_?.id ?? 0}`).join()} change={change} swaps={swaps} />}
+        <Own change={change} />
+      </div>
+      <aside aria-label="Why" className="flex flex-col gap-4 border-l border-line bg-paper p-5 max-[900px]:border-t max-[900px]:border-l-0">
+        <WhyNot change={change} />
+        <Keep change={change} />
+      </aside>
+    </div>
+  )
+}
+
+function useAccept() {
+  return useWrite(async (swaps: Schemas['ChoiceIn'][], byHand: number[]) => {
+    await answer(client.POST('/api/change/accept', { body: { swaps, by_hand: byHand } }))
+    await refresh()
+  })
+}
+
+function Proposal({ change, swaps }: { change: Change; swaps: readonly Swap[] }) {
+  const [choices, setChoices] = useState<Choice[]>(swaps.map((swap) => ({ taken: true, in_: swap.in_?.id ?? null })))
+  const [declining, setDeclining] = useState(false)
+  const accept = useAccept()
+  const body = swaps.flatMap((swap, at) => {
+    const choice = choices[at]
+    return choice?.taken ? [{ out: swap.out?.id ?? null, in_: choice.in_, spot: choice.in_ === null ? null : swap.spot }] : []
+  })
+  const byHand = change.by_hand.map((each) => each.id)
+  const set = (at: number, choice: Choice) => setChoices(choices.map((each, n) => (n === at ? choice : each)))
+  const empty = body.length === 0 && byHand.length === 0
+  return (
+    <section aria-label="Proposal" className="flex flex-col gap-4">
+      {swaps.map((swap, at) => <SwapCard key={at} swap={swap} choice={choices[at] ?? { taken: true, in_: null }} onChoice={(choice) => set(at, choice)} />)}
+      {change.by_hand.length > 0 && (
+        <Notice tone="must">Set out by hand with it, because a child could get at {change.by_hand.length === 1 ? 'it' : 'them'}: {change.by_hand.map((each) => each.name).join(', ')}.</Notice>
+      )}
+      {accept.failed && <Notice tone="must" role="alert">{accept.failed.message}</Notice>}
+      <div className="flex flex-wrap gap-2">
+        <Button look="main" size="touch" disabled={accept.busy || empty} onClick={() => void accept.run(body, byHand)}>
+          {body.length === swaps.length ? 'Accept' : body.length ? `Accept ${body.length} of ${swaps.length}` : 'Set out by hand only'}
+        </Button>
+        {swaps.length > 0 && <Button size="touch" aria-expanded={declining} onClick={() => setDeclining(!declining)}>Decline…</Button>}
+      </div>
+      {declining && <Decline swaps={swaps} onDone={() => setDeclining(false)} />}
+    </section>
+  )
+}
+
+function SwapCard({ swap, choice, onChoice }: { swap: Swap; choice: Choice; onChoice: (choice: Choice) => void }) {
+  const offered = [swap.in_, ...swap.others].filter((each): each is Named => each !== null)
+  const chosen = offered.find((each) => each.id === choice.in_)
+  return (
+    <article className={`panel p-5 ${choice.taken ? '' : 'opacity-75'}`} aria-label={[swap.out?.name, swap.in_?.name].filter(Boolean).join(', then ')}>
+      <div className="mb-4 flex items-center gap-3" aria-hidden="true">
+        <span className="size-3.5 rounded-full border-2 border-ink-2 bg-paper" /><span className="h-0.5 flex-1 bg-ink-2" /><span className="size-3.5 rounded-full border-2 border-woad bg-woad" />
+      </div>
+      <div className="grid grid-cols-2 gap-5">
+        <div>
+          <p className="text-sm text-ink-2">Out, to rest</p>
+          <h2 className="text-lg">{swap.out?.name ?? 'nothing'}</h2>
+        </div>
+        <div>
+          <p className="text-sm text-ink-2">In{swap.bin && chosen?.id === swap.in_?.id && `, from ${swap.bin}`}</p>
+          <h2 className="text-lg">{chosen?.name ?? 'nothing, the place stays free'}</h2>
+          {swap.where && choice.in_ !== null && <p className="text-ink-2">{sentence(swap.where)}</p>}
+        </div>
+      </div>
+      <div className="mt-4 border-t border-line pt-3"><Why reasons={swap.reasons} /></div>
+      <div className="mt-4 flex flex-wrap items-end gap-3">
+        {offered.length > 0 && (
+          <SelectField label="Come in" value={choice.in_ ?? ''} onChange={(event) => onChoice({ ...choice, in_: Number(event.target.value) || null })}>
+            {offered.map((each, at) => <option key={each.id} value={each.id}>{each.name}{at === 0 ? ' (proposed)' : ''}</option>)}
+            {swap.out && <option value="">Nothing</option>}
+          </SelectField>
+        )}
+        <Button aria-pressed={!choice.taken} onClick={() => onChoice({ ...choice, taken: !choice.taken })}>{choice.taken ? 'Leave this one out of it' : 'Take it in again'}</Button>
+      </div>
+    </article>
+  )
+}
+
+function Decline({ swaps, onDone }: { swaps: readonly Swap[]; onDone: () => void }) {
+  const [reason, setReason] = useState('')
+  const decline = useWrite(async () => {
+    await answer(client.POST('/api/change/decline', { body: { swaps: swaps.map((s) => ({ out: s.out?.id ?? null, in_: s.in_?.id ?? null })), reason } }))
+    await refresh()
+    onDone()
+  })
+  return (
+    <form className="panel flex flex-wrap items-end gap-2 p-4" onSubmit={(event) => { event.preventDefault(); void decline.run() }}>
+      <Field className="min-w-64 flex-1" label="Why not now?" value={reason} onChange={(event) => setReason(event.target.value)} error={decline.failed?.message} hint="A few words; they are kept with the date." />
+      <Button type="submit" disabled={decline.busy}>Decline it</Button>
+    </form>
+  )
+}
+
+/** A change of the adult's own choosing: any tray out, any in. */
+function Own({ change }: { change: Change }) {
+  const [out, setOut] = useState('')
+  const [in_, setIn] = useState('')
+  const accept = useAccept()
+  if (change.out_now.length === 0) return null
+  return (
+    <details className="panel p-4">
+      <summary className="font-semibold">Choose another change</summary>
+      <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={(event) => { event.preventDefault(); void accept.run([{ out: Number(out), in_: Number(in_) || null }], []) }}>
+        <SelectField label="Out" value={out} onChange={(event) => setOut(event.target.value)}>
+          <option value="">Choose a tray</option>{change.out_now.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        </SelectField>
+        <SelectField label="In, on its place" value={in_} onChange={(event) => setIn(event.target.value)}>
+          <option value="">Nothing</option>{change.resting.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        </SelectField>
+        <Button type="submit" look="main" disabled={!out || accept.busy}>Make this change</Button>
+      </form>
+      {accept.failed && <div className="mt-3"><Notice tone="must" role="alert">{accept.failed.message}</Notice></div>}
+    </details>
+  )
+}
+
+function WhyNot({ change }: { change: Change }) {
+  const [tray, setTray] = useState<number | null>(null)
+  const { data } = useQuery({ ...whyNotQuery(tray ?? 0), enabled: tray !== null })
+  const all = [...change.resting, ...change.out_now].sort((a, b) => a.name.localeCompare(b.name))
+  if (all.length === 0) return <p className="text-ink-2">The cupboard is empty. <Link className="text-woad underline" to="/cupboard">Bring in your trays</Link>.</p>
+  return (
+    <section aria-label="Why not this one?" className="flex flex-col gap-2">
+      <SelectField label="Why not this one?" value={tray ?? ''} onChange={(event) => setTray(Number(event.target.value) || null)}>
+        <option value="">Choose any tray</option>{all.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+      </SelectField>
+      {tray !== null && data && <div role="status"><Why reasons={data.reasons} /></div>}
+    </section>
+  )
+}
+
+function Keep({ change }: { change: Change }) {
+  if (change.keep.length === 0) return null
+  return (
+    <section aria-label="What stays">
+      <h2 className="mb-2">What stays, and why</h2>
+      <ul className="flex flex-col">
+        {change.keep.map((each) => (
+          <li key={each.tray.id} className="border-t border-line py-2">
+            <details>
+              <summary className="font-semibold">{each.tray.name}</summary>
+              <div className="mt-1.5 text-[0.9375rem]">{each.reasons.length ? <Why reasons={each.reasons} /> : <p className="text-ink-2">It is for nobody yet.</p>}</div>
+            </details>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,129 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Field, SelectField, Tick } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { PatternMark, type Pattern } from '@/ui/PatternMark'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+import { toMm, type Lengths } from '@/lib/words'
+
+type Child = Schemas['ChildOut']
+type Mobility = Child['mobility']
+const PATTERNS: readonly Pattern[] = ['ring', 'dot', 'stripe', 'cross', 'chevron']
+const MOBILITY: readonly Mobility[] = ['lies or sits', 'crawls', 'pulls up', 'walks', 'climbs']
+const POUND_G = 453.592
+
+type Draft = {
+  name: string; pattern: Pattern; born: string; early: boolean; weeks: string; sex: '' | 'female' | 'male'; mobility: Mobility; since: string
+  mouths: boolean; allergies: string; underEyes: string; measuredOn: string; tall: string; heavy: string
+}
+
+function draftFrom(child: Child | null, used: readonly string[]): Draft {
+  return {
+    name: child?.name ?? '', pattern: child?.pattern ?? PATTERNS.find((each) => !used.includes(each)) ?? 'ring', born: child?.born ?? '',
+    early: child?.gestation_weeks != null, weeks: String(child?.gestation_weeks ?? ''), sex: child?.sex ?? '', mobility: child?.mobility ?? 'walks',
+    since: child?.mobility_since ?? '', mouths: child?.still_mouths ?? false, allergies: child?.allergies.join(', ') ?? '',
+    underEyes: child?.under_eyes_reason ?? '', measuredOn: '', tall: '', heavy: '',
+  }
+}
+
+const number = (typed: string) => (typed.trim() ? Number(typed.replace(',', '.')) : null)
+
+function bodyOf(draft: Draft, child: Child | null, lengths: Lengths, today: string): Schemas['ChildIn'] {
+  const tall = number(draft.tall)
+  const heavy = number(draft.heavy)
+  const measured = tall === null && heavy === null ? [] : [{
+    on: draft.measuredOn || today, stature_mm: tall === null ? null : toMm(tall, lengths),
+    mass_g: heavy === null ? null : Math.round(heavy * (lengths === 'cm' ? 1000 : POUND_G)),
+  }]
+  const moved = child !== null && child.mobility !== draft.mobility
+  return {
+    name: draft.name, pattern: draft.pattern, born: draft.born, gestation_weeks: draft.early ? number(draft.weeks) : null, sex: draft.sex || null,
+    mobility: draft.mobility, mobility_since: draft.since && !moved ? draft.since : null, still_mouths: draft.mouths,
+    allergies: draft.allergies.split(',').map((each) => each.trim()).filter(Boolean), under_eyes_reason: draft.underEyes, measurements: measured,
+  }
+}
+
+type ChildFormProps = { child: Child | null; used: readonly string[]; lengths: Lengths; today: string; onSaved: (id: number) => void; label?: string }
+
+/** Who a child is. Only the name, the mark and the birth date are needed. */
+export function ChildForm({ child, used, lengths, today, onSaved, label }: ChildFormProps) {
+  const [draft, setDraft] = useState(() => draftFrom(child, used))
+  const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part })
+  const save = useWrite(async () => {
+    const body = bodyOf(draft, child, lengths, today)
+    const done = child ? await answer(client.PUT('/api/children/{child_id}', { params: { path: { child_id: child.id } }, body }))
+      : await answer(client.POST('/api/children', { body }))
+    await refresh()
+    onSaved(Number(done.id))
+  })
+  const problem = save.failed instanceof Problem ? save.failed : null
+  return (
+    <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+      <div className="grid grid-cols-2 gap-3 max-[500px]:grid-cols-1">
+        <Field label="Name" value={draft.name} maxLength={120} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+        <Field label="Born" type="date" value={draft.born} error={problem?.of('born')} onChange={(event) => set({ born: event.target.value })} />
+      </div>
+      <Marks draft={draft} set={set} />
+      <ChoiceRow label="Gets about" wrap value={draft.mobility} choices={MOBILITY.map((value) => ({ value, label: value }))} onChange={(mobility) => set({ mobility })} />
+      <div className="flex flex-wrap gap-x-6">
+        <Tick label="Still puts things in the mouth" checked={draft.mouths} onChange={(event) => set({ mouths: event.target.checked })} />
+        <Tick label="Born before 37 weeks" checked={draft.early} onChange={(event) => set({ early: event.target.checked })} />
+      </div>
+      {draft.early && <Field label="Weeks at birth" inputMode="numeric" value={draft.weeks} error={problem?.of('gestation_weeks')} hint="Ages are corrected by it until 24 months." onChange={(event) => set({ weeks: event.target.value })} />}
+      <Measured draft={draft} set={set} lengths={lengths} problem={problem} />
+      <More draft={draft} set={set} />
+      {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{label ?? (child ? 'Save' : 'Add the child')}</Button>
+    </form>
+  )
+}
+
+type Part = { draft: Draft; set: (part: Partial<Draft>) => void }
+
+function Marks({ draft, set }: Part) {
+  return (
+    <fieldset>
+      <legend className="text-sm font-semibold">Mark</legend>
+      <div className="flex flex-wrap gap-2">
+        {PATTERNS.map((pattern) => (
+          <label key={pattern} className="inline-flex min-h-control items-center gap-2 rounded-control border border-edge px-3 has-checked:border-woad has-checked:bg-woad-2 has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
+            <input type="radio" name="pattern" className="sr-only" checked={draft.pattern === pattern} onChange={() => set({ pattern })} />
+            <PatternMark pattern={pattern} />{pattern}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
+function Measured({ draft, set, lengths, problem }: Part & { lengths: Lengths; problem: Problem | null }) {
+  return (
+    <details>
+      <summary className="py-1 font-semibold text-woad">Measured height and weight (optional)</summary>
+      <p className="mb-2 text-sm text-ink-2">Without it the median for the age is taken, and for hazards a taller one. A default for reach, never a judgement of growth.</p>
+      <div className="grid grid-cols-3 gap-3 max-[500px]:grid-cols-1">
+        <Field label="Height" unit={lengths} inputMode="decimal" value={draft.tall} error={problem?.of('stature_mm')} onChange={(event) => set({ tall: event.target.value })} />
+        <Field label="Weight" unit={lengths === 'cm' ? 'kg' : 'lb'} inputMode="decimal" value={draft.heavy} error={problem?.of('mass_g')} onChange={(event) => set({ heavy: event.target.value })} />
+        <Field label="Measured on" type="date" value={draft.measuredOn} error={problem?.of('measured_on')} onChange={(event) => set({ measuredOn: event.target.value })} />
+      </div>
+    </details>
+  )
+}
+
+function More({ draft, set }: Part) {
+  return (
+    <details>
+      <summary className="py-1 font-semibold text-woad">Allergies, and work under eyes (optional)</summary>
+      <div className="flex flex-col gap-3 pt-1">
+        <SelectField label="Growth table" value={draft.sex} hint="Only to estimate height and weight when nobody measured; left open, both are averaged." onChange={(event) => set({ sex: event.target.value as Draft['sex'] })}>
+          <option value="">not said</option><option value="female">girls</option><option value="male">boys</option>
+        </SelectField>
+        <Field label="Allergies" value={draft.allergies} hint="With commas between: sesame, milk" onChange={(event) => set({ allergies: event.target.value })} />
+        <Field label="Small pieces with an adult at the table, because" value={draft.underEyes} hint="From 24 months and not while things still go into the mouth. Such a tray may then be set out by hand for this child; the note stays on Today." onChange={(event) => set({ underEyes: event.target.value })} />
+      </div>
+    </details>
+  )
+}

@@ -1,0 +1,100 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Dialog } from '@/ui/Dialog'
+import { Field } from '@/ui/Field'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { PatternMark } from '@/ui/PatternMark'
+import { useWrite } from '@/ui/useWrite'
+import { cx } from '@/lib/cx'
+import { answer, client, type Schemas } from '@/lib/http'
+import { childrenQuery, refresh } from '@/lib/queries'
+import { length, mass, type Lengths } from '@/lib/words'
+import { ChildForm } from './ChildForm'
+import { Record } from './Record'
+
+type Child = Schemas['ChildOut']
+type ChildrenViewProps = { lengths: Lengths; zone: string; today: string }
+
+/** Children: one child at a time, never beside another. */
+export function ChildrenView({ lengths, zone, today }: ChildrenViewProps) {
+  const { data, error } = useQuery(childrenQuery)
+  const [params, setParams] = useSearchParams()
+  const [form, setForm] = useState<Child | 'new' | null>(null)
+  if (!data) return <Waiting error={error} />
+  const child = data.children.find((each) => each.id === Number(params.get('child'))) ?? data.children[0]
+  const used = data.children.map((each) => each.pattern)
+  return (
+    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+      <Heading title="Children" aside={<Button onClick={() => setForm('new')}>Add a child</Button>} />
+      <nav aria-label="Which child" className="flex flex-wrap gap-2">
+        {data.children.map((each) => (
+          <button key={each.id} type="button" aria-current={each.id === child?.id} onClick={() => setParams({ child: String(each.id) })}
+            className={cx('inline-flex min-h-control items-center gap-2 rounded-full border px-4', each.id === child?.id ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
+            <PatternMark pattern={each.pattern} />{each.name}
+          </button>
+        ))}
+      </nav>
+      {child ? <><About child={child} lengths={lengths} onEdit={() => setForm(child)} /><Record key={child.id} child={child} zone={zone} /></>
+        : <p className="panel max-w-md p-5 text-ink-2">No child yet. The youngest of the house sets what may stand open: add every child, also the one who only crawls past.</p>}
+      <Archived gone={data.archived} />
+      {form && (
+        <Dialog title={form === 'new' ? 'Add a child' : `Change ${form.name}`} open onClose={() => setForm(null)}>
+          <ChildForm child={form === 'new' ? null : form} used={used} lengths={lengths} today={today} onSaved={(id) => { setForm(null); setParams({ child: String(id) }) }} />
+          {form !== 'new' && <Leaving child={form} onDone={() => setForm(null)} />}
+        </Dialog>
+      )}
+    </div>
+  )
+}
+
+function About({ child, lengths, onEdit }: { child: Child; lengths: Lengths; onEdit: () => void }) {
+  const facts = [
+    child.age, child.mobility, child.still_mouths ? 'still mouths' : '', child.reach && `lifts to ${length(child.reach.comfort_high, lengths)}`,
+    child.reach && `could get at things to ${length(child.reach.climb, lengths)}`, child.carry_g === null ? 'works where things stand' : `carries to ${mass(child.carry_g)}`,
+    child.allergies.length ? `allergic to ${child.allergies.join(', ')}` : '',
+  ].filter(Boolean)
+  return <p className="flex flex-wrap items-center gap-3 text-ink-2">{facts.join(' · ')}<Button onClick={onEdit}>Change {child.name}</Button></p>
+}
+
+function Leaving({ child, onDone }: { child: Child; onDone: () => void }) {
+  const [name, setName] = useState('')
+  const archive = useWrite(async () => {
+    await answer(client.POST('/api/children/{child_id}/archive', { params: { path: { child_id: child.id } }, body: { archived: true } }))
+    await refresh(); onDone()
+  })
+  const remove = useWrite(async () => {
+    await answer(client.POST('/api/children/{child_id}/delete', { params: { path: { child_id: child.id } }, body: { name } }))
+    await refresh(); onDone()
+  })
+  return (
+    <div className="mt-5 flex flex-col gap-3 border-t border-line pt-4">
+      <Button className="self-start" onClick={() => void archive.run()}>Archive {child.name}, with the record</Button>
+      <details>
+        <summary className="py-1 text-madder">Delete for good</summary>
+        <p className="my-2 text-sm text-ink-2">Everything written about {child.name} is deleted, and the undo list with it. This cannot be undone. Backups you made keep their copies.</p>
+        <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void remove.run() }}>
+          <Field label={`Write ${child.name} to delete`} value={name} error={remove.failed?.message} onChange={(event) => setName(event.target.value)} />
+          <Button type="submit" look="warn" disabled={name !== child.name}>Delete for good</Button>
+        </form>
+      </details>
+      {archive.failed && <Notice tone="must" role="alert">{archive.failed.message}</Notice>}
+    </div>
+  )
+}
+
+function Archived({ gone }: { gone: readonly Child[] }) {
+  const back = useWrite(async (id: number) => {
+    await answer(client.POST('/api/children/{child_id}/archive', { params: { path: { child_id: id } }, body: { archived: false } }))
+    await refresh()
+  })
+  if (gone.length === 0) return null
+  return (
+    <section aria-label="Archived children" className="flex flex-wrap items-center gap-2">
+      <h2>Archived</h2>
+      {gone.map((each) => <Button key={each.id} onClick={() => void back.run(each.id)}>Bring back {each.name}</Button>)}
+    </section>
+  )
+}

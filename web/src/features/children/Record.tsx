@@ -1,0 +1,134 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Waiting } from '@/ui/Notice'
+import { Why } from '@/ui/Why'
+import { cx } from '@/lib/cx'
+import type { Schemas } from '@/lib/http'
+import { recordQuery } from '@/lib/queries'
+import { counted, dayOf, plain, timeOfDay } from '@/lib/words'
+
+type Row = Schemas['RecordRowOut']
+type RecordProps = { child: Schemas['ChildOut']; zone: string }
+
+const STATE_WORDS: Record<string, string> = {
+  'not shown': 'not shown', shown: 'shown', working: 'working', alone: 'alone', mastered: 'mastered', fading: 'known, may be slipping',
+}
+
+/** What is known about one child: mastery, interest and concentration in three columns that are never added up. */
+export function Record({ child, zone }: RecordProps) {
+  const { data: record, error } = useQuery(recordQuery(child.id))
+  const [chosen, setChosen] = useState<number | null>(null)
+  if (!record) return <Waiting error={error} />
+  const known = record.rows.filter((row) => row.visits > 0 || row.stands || row.state !== 'not shown')
+  const row = known.find((each) => each.tray_id === chosen) ?? known[0]
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_minmax(18rem,22rem)] items-start gap-5 max-[1000px]:grid-cols-1">
+      <div className="flex min-w-0 flex-col gap-4">
+        <Weeks weeks={record.weeks} verdict={record.span_verdict} low={record.span_low} high={record.span_high} />
+        {known.length === 0 ? <p className="panel p-5 text-ink-2">Nothing seen yet. Watch a morning, or bring in past work from a file in the <Link className="text-woad underline" to="/cupboard">Cupboard</Link>.</p>
+          : <Table rows={known} chosen={row?.tray_id ?? null} choose={setChosen} />}
+      </div>
+      <aside aria-label="Why" className="panel flex flex-col gap-4 p-4">
+        {row && <RowWhy row={row} child={child} />}
+        <Notes notes={record.notes} zone={zone} />
+      </aside>
+    </div>
+  )
+}
+
+function Table({ rows, chosen, choose }: { rows: readonly Row[]; chosen: number | null; choose: (id: number) => void }) {
+  return (
+    <div className="panel overflow-x-auto">
+      <table className="w-full text-left text-[0.9375rem]">
+        <thead className="text-sm text-ink-2">
+          <tr className="border-b border-line">{['Tray', 'Mastery', 'Interest', 'Longest unbroken', 'Rounds at once'].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.tray_id} className={cx('border-b border-line last:border-0', row.tray_id === chosen && 'bg-woad-2')}>
+              <th scope="row" className="p-1 font-semibold">
+                <button type="button" aria-pressed={row.tray_id === chosen} className="min-h-control px-1.5 text-left" onClick={() => choose(row.tray_id)}>
+                  {row.tray}<span className="block text-xs font-normal text-ink-2">{row.area}{row.stands ? '' : ' · resting'}</span>
+                </button>
+              </th>
+              <td className="p-2.5"><Holes row={row} /></td>
+              <td className="p-2.5">{row.chosen} of {counted(row.available, 'morning')}<span className="block text-xs text-ink-2">{row.sign}</span></td>
+              <td className="p-2.5 tabular-nums">{row.longest_min === null ? '' : `${plain(row.longest_min, 0)} min`}</td>
+              <td className="p-2.5 tabular-nums">{row.repetitions || ''}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+const RUNGS = ['shown', 'working', 'alone', 'mastered']
+
+/** The way to mastery as a string with holes; the word says it too. */
+function Holes({ row }: { row: Row }) {
+  const reached = row.state === 'fading' ? 3 : RUNGS.indexOf(row.state)
+  return (
+    <span className="flex flex-col gap-0.5">
+      <svg width="86" height="14" aria-hidden="true">
+        <path d="M6 7H80" stroke="#51636c" strokeWidth="1.5" strokeDasharray={row.state === 'fading' ? '4 3' : undefined} />
+        {RUNGS.map((rung, at) => <circle key={rung} cx={8 + at * 23} cy="7" r="5" stroke="#1f5673" strokeWidth="1.5" fill={at <= reached ? '#1f5673' : '#fbfcfb'} />)}
+      </svg>
+      {STATE_WORDS[row.state] ?? row.state}
+    </span>
+  )
+}
+
+function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
+  return (
+    <>
+      <div><p className="text-sm text-ink-2">{row.area}</p><h2 className="text-lg">{row.tray}</h2></div>
+      <section><h3 className="mb-1">Mastery</h3><Why reasons={row.mastery} />
+        <p className="mt-1 text-sm text-ink-2">By tracing instead: {plain(row.probability * 100, 0)} in 100 (from {plain(row.probability_low * 100, 0)} with careful assumptions to {plain(row.probability_high * 100, 0)} with generous ones).</p>
+      </section>
+      <section><h3 className="mb-1">Interest</h3><Why reasons={row.interest} />
+        <p className="mt-1 text-sm text-ink-2">Discounted rate {plain(row.rate, 2)}, the last seven mornings weighing half of it.</p>
+      </section>
+      <Link className="text-woad underline underline-offset-4" to={`/work?child=${child.id}&tray=${row.tray_id}`}>Every piece of work: {row.visits}</Link>
+    </>
+  )
+}
+
+function Weeks({ weeks, verdict, low, high }: { weeks: readonly Schemas['WeekOut'][]; verdict: string; low: number | null; high: number | null }) {
+  if (weeks.length === 0) return null
+  const most = Math.max(...weeks.map((each) => each.median_min), 1)
+  const x = (at: number) => 12 + (at * 560) / Math.max(weeks.length - 1, 1)
+  const said = weeks.map((each) => `week of ${each.week}: ${plain(each.median_min, 0)} min`).join(', ')
+  return (
+    <section className="panel p-4" aria-label="Concentration">
+      <h2>Longest unbroken stretch, median by week</h2>
+      <svg viewBox="0 0 620 84" className="my-2 w-full max-w-3xl" role="img" aria-label={said}>
+        <path d="M12 66H572" stroke="#51636c" strokeWidth="1.5" />
+        {weeks.map((each, at) => {
+          const tall = (46 * each.median_min) / most
+          return <g key={each.week}><path d={`M${x(at)} ${66 - tall}V66`} stroke="#1f5673" strokeWidth="5" strokeLinecap="round" /><text x={x(at)} y={60 - tall} fontSize="11" textAnchor="middle" fill="#51636c">{plain(each.median_min, 0)}</text></g>
+        })}
+        <text x="12" y="81" fontSize="11" fill="#51636c">{weeks[0]?.week}</text><text x="572" y="81" fontSize="11" textAnchor="end" fill="#51636c">{weeks.at(-1)?.week}</text>
+      </svg>
+      <p className="text-ink-2">{verdict}{low !== null && high !== null && `: between ${plain(low, 2)} and ${plain(high, 2)} minutes a week (95 % interval)`}. Only work somebody wrote down is in it; freely chosen work has no norm.</p>
+    </section>
+  )
+}
+
+function Notes({ notes, zone }: { notes: readonly Schemas['EpisodeOut'][]; zone: string }) {
+  const lines = notes.flatMap((each) => each.events.filter((event) => event.kind === 'note').map((event) => ({ each, event })))
+  if (lines.length === 0) return null
+  return (
+    <section aria-label="Words written"><h3 className="mb-2">Words written</h3>
+      <ul className="flex flex-col gap-3">
+        {lines.slice(0, 6).map(({ each, event }) => (
+          <li key={each.id + event.at} className="border-l-2 border-line pl-3">
+            <p className="said">{event.text}</p>
+            <p className="text-sm text-ink-3">{each.tray}, {dayOf(each.began, zone)} {timeOfDay(each.began, zone)}{each.adult && `, seen by ${each.adult}`}</p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,143 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { Field, SelectField, Tick } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+import { fromMm, toMm, type Lengths } from '@/lib/words'
+
+type Tray = Schemas['TrayOut']
+type Cupboard = Schemas['CupboardOut']
+type Shape = NonNullable<Schemas['TrayIn']['piece']>['shape']
+type Person = { id: number; name: string }
+
+type Draft = {
+  name: string; area: string; from: string; to: string; follows: number[]; width: string; depth: string; height: string; mass: string; pieces: string
+  shape: '' | Shape; sizes: string; softness: Tray['softness']; breakable: boolean; hazards: string[]; cord: string; tags: string[]; bin: string; children: number[]
+}
+
+function draftFrom(tray: Tray | null, lengths: Lengths): Draft {
+  const mm = (value: number) => String(fromMm(value, lengths))
+  return {
+    name: tray?.name ?? '', area: tray?.card.area ?? 'practical life', from: String(tray?.card.from_months ?? 24), to: String(tray?.card.to_months ?? 60),
+    follows: tray?.card.follows ?? [], width: mm(tray?.width_mm ?? 260), depth: mm(tray?.depth_mm ?? 200), height: mm(tray?.height_mm ?? 90),
+    mass: String(tray?.mass_g ?? ''), pieces: String(tray?.pieces ?? 1), shape: tray?.piece?.shape ?? '', sizes: tray?.piece?.sizes_mm.join(' x ') ?? '',
+    softness: tray?.softness ?? 'firm', breakable: tray?.breakable ?? false, hazards: tray?.hazards ?? [], cord: tray?.cord_mm == null ? '' : String(tray.cord_mm),
+    tags: tray?.tags ?? [], bin: tray?.bin ?? '', children: tray?.for_children ?? [],
+  }
+}
+
+const number = (typed: string) => Number(typed.replace(',', '.')) || 0
+
+function bodyOf(draft: Draft, lengths: Lengths): Schemas['TrayIn'] {
+  const sizes = draft.sizes.split(/[x×]/).map((each) => number(each.trim()))
+  return {
+    name: draft.name, card: { area: draft.area, from_months: number(draft.from), to_months: number(draft.to), follows: draft.follows },
+    width_mm: toMm(number(draft.width), lengths), depth_mm: toMm(number(draft.depth), lengths), height_mm: toMm(number(draft.height), lengths),
+    mass_g: number(draft.mass), pieces: number(draft.pieces), piece: draft.shape ? { shape: draft.shape, sizes_mm: sizes } : null, softness: draft.softness,
+    breakable: draft.breakable, hazards: draft.hazards, cord_mm: draft.cord ? number(draft.cord) : null, tags: draft.tags, bin: draft.bin, for_children: draft.children,
+  }
+}
+
+type TrayFormProps = { tray: Tray | null; cupboard: Cupboard; people: readonly Person[]; lengths: Lengths; onSaved: () => void }
+
+/** A tray by hand: what it is, how large, what its smallest piece is, for whom. */
+export function TrayForm({ tray, cupboard, people, lengths, onSaved }: TrayFormProps) {
+  const [draft, setDraft] = useState(() => draftFrom(tray, lengths))
+  const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part })
+  const save = useWrite(async () => {
+    const body = bodyOf(draft, lengths)
+    await (tray ? answer(client.PUT('/api/trays/{tray_id}', { params: { path: { tray_id: tray.id } }, body })) : answer(client.POST('/api/trays', { body })))
+    await refresh()
+    onSaved()
+  })
+  const problem = save.failed instanceof Problem ? save.failed : null
+  return (
+    <form className="flex flex-col gap-4" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+      <div className="grid grid-cols-2 gap-3 max-[600px]:grid-cols-1">
+        <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+        <SelectField label="Area" value={draft.area} error={problem?.of('area')} onChange={(event) => set({ area: event.target.value })}>
+          {cupboard.areas.map((area) => <option key={area}>{area}</option>)}
+        </SelectField>
+        <Field label="From" unit="months" inputMode="numeric" value={draft.from} error={problem?.of('from_months')} onChange={(event) => set({ from: event.target.value })} />
+        <Field label="To" unit="months" inputMode="numeric" value={draft.to} error={problem?.of('to_months')} onChange={(event) => set({ to: event.target.value })} />
+      </div>
+      <Sizes draft={draft} set={set} problem={problem} lengths={lengths} />
+      <Piece draft={draft} set={set} problem={problem} />
+      <Picks legend="For" all={people.map((each) => [each.id, each.name] as const)} picked={draft.children} onPick={(children) => set({ children })} />
+      <Links draft={draft} set={set} cupboard={cupboard} tray={tray} problem={problem} />
+      {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{tray ? 'Save the tray' : 'Add the tray'}</Button>
+    </form>
+  )
+}
+
+type Part = { draft: Draft; set: (part: Partial<Draft>) => void; problem: Problem | null }
+
+function Sizes({ draft, set, problem, lengths }: Part & { lengths: Lengths }) {
+  return (
+    <div className="grid grid-cols-4 gap-3 max-[600px]:grid-cols-2">
+      <Field label="Width" unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
+      <Field label="Depth" unit={lengths} inputMode="decimal" value={draft.depth} error={problem?.of('depth_mm')} onChange={(event) => set({ depth: event.target.value })} />
+      <Field label="Height" unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
+      <Field label="Loaded" unit="g" inputMode="decimal" value={draft.mass} error={problem?.of('mass_g')} hint="with everything on it" onChange={(event) => set({ mass: event.target.value })} />
+    </div>
+  )
+}
+
+const SIZE_HINTS: Record<Shape, string> = { ball: '9', cylinder: '8 x 60', brick: '10 x 20 x 40', irregular: '40 x 30 x 20' }
+
+function Piece({ draft, set, problem }: Part) {
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="font-semibold">The smallest piece</legend>
+      <div className="grid grid-cols-4 gap-3 max-[600px]:grid-cols-2">
+        <Field label="Pieces" inputMode="numeric" value={draft.pieces} error={problem?.of('pieces')} onChange={(event) => set({ pieces: event.target.value })} />
+        <SelectField label="Shape" value={draft.shape} onChange={(event) => set({ shape: event.target.value as Draft['shape'] })}>
+          <option value="">no loose piece</option><option>ball</option><option>cylinder</option><option>brick</option><option>irregular</option>
+        </SelectField>
+        <Field label="Size" unit="mm" value={draft.sizes} disabled={!draft.shape} error={problem?.of('piece') ?? problem?.of('diameter_mm')} hint={draft.shape ? `as ${SIZE_HINTS[draft.shape]}` : undefined} onChange={(event) => set({ sizes: event.target.value })} />
+        <SelectField label="Made" value={draft.softness} onChange={(event) => set({ softness: event.target.value as Draft['softness'] })}>
+          <option>firm</option><option>soft</option><option>cloth</option>
+        </SelectField>
+      </div>
+      <div className="flex flex-wrap items-center gap-x-5">
+        <Tick label="Breakable" checked={draft.breakable} onChange={(event) => set({ breakable: event.target.checked })} />
+        <Field label="Longest cord or loop" unit="mm" inputMode="decimal" className="w-48" value={draft.cord} error={problem?.of('cord_mm')} onChange={(event) => set({ cord: event.target.value })} />
+      </div>
+    </fieldset>
+  )
+}
+
+function Links({ draft, set, cupboard, tray, problem }: Part & { cupboard: Cupboard; tray: Tray | null }) {
+  const others = cupboard.trays.filter((each) => each.id !== tray?.id)
+  return (
+    <details>
+      <summary className="py-1 font-semibold text-woad">What makes it unsafe, what it follows from, tags and bin</summary>
+      <div className="flex flex-col gap-3 pt-2">
+        <Picks legend="Unsafe because of" all={cupboard.hazards.map((each) => [each, each.replace('allergen:', 'allergen: ')] as const)} picked={draft.hazards} onPick={(hazards) => set({ hazards })} />
+        <Picks legend="Tags" all={cupboard.tags.map((each) => [each, each] as const)} picked={draft.tags} onPick={(tags) => set({ tags })} />
+        <Field label="Bin" value={draft.bin} error={problem?.of('bin')} onChange={(event) => set({ bin: event.target.value })} />
+        <SelectField label="Follows from" value={draft.follows[0] ?? ''} error={problem?.of('follows')} onChange={(event) => set({ follows: event.target.value ? [Number(event.target.value)] : [] })}>
+          <option value="">nothing</option>{others.map((each) => <option key={each.id} value={each.card.id}>{each.name}</option>)}
+        </SelectField>
+      </div>
+    </details>
+  )
+}
+
+type PicksProps<T extends string | number> = { legend: string; all: readonly (readonly [T, string])[]; picked: readonly T[]; onPick: (next: T[]) => void }
+
+function Picks<T extends string | number>({ legend, all, picked, onPick }: PicksProps<T>) {
+  return (
+    <fieldset>
+      <legend className="text-sm font-semibold">{legend}</legend>
+      <div className="flex flex-wrap gap-x-5">
+        {all.map(([value, label]) => (
+          <Tick key={value} label={label} checked={picked.includes(value)} onChange={(event) => onPick(event.target.checked ? [...picked, value] : picked.filter((each) => each !== value))} />
+        ))}
+      </div>
+    </fieldset>
+  )
+}

@@ -1,0 +1,42 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Field, SelectField } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+
+const zones = Intl.supportedValuesOf('timeZone')
+const here = () => {
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+  return zones.includes(zone) ? zone : 'Europe/London'
+}
+const LENGTHS = [{ value: 'cm', label: 'cm and kg' }, { value: 'in', label: 'inches and lb' }] as const
+
+type HouseFormProps = { household: Schemas['HouseholdOut'] | null; onSaved?: () => void; label?: string; adult?: boolean }
+
+/** The house's name, how it measures, and its time zone; on the first morning also who is writing. */
+export function HouseForm({ household, onSaved, label = 'Save', adult = false }: HouseFormProps) {
+  const [name, setName] = useState(household?.name ?? '')
+  const [lengths, setLengths] = useState<'cm' | 'in'>(household?.lengths ?? 'cm')
+  const [zone, setZone] = useState(household?.zone ?? here())
+  const [keeper, setKeeper] = useState('')
+  const save = useWrite(async () => {
+    await answer(client.PUT('/api/household', { body: { name, lengths, zone, language: household?.language ?? 'en' } }))
+    if (adult && keeper.trim()) await answer(client.POST('/api/adults', { body: { name: keeper } }))
+    onSaved?.()
+    await refresh()
+  })
+  const problem = save.failed instanceof Problem ? save.failed : null
+  return (
+    <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+      <Field label="Name of the house" value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
+      {adult && <Field label="Your name" value={keeper} hint="Whoever watches is written beside what was seen." onChange={(event) => setKeeper(event.target.value)} />}
+      <ChoiceRow label="Measures in" choices={LENGTHS} value={lengths} onChange={setLengths} />
+      <SelectField label="Time zone" value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
+      {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{label}</Button>
+    </form>
+  )
+}

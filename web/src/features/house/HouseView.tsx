@@ -1,0 +1,92 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Field } from '@/ui/Field'
+import { Heading } from '@/ui/Heading'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, type Schemas } from '@/lib/http'
+import { historyQuery, refresh, shelfQuery } from '@/lib/queries'
+import { dayOf, timeOfDay } from '@/lib/words'
+import { HouseForm } from './HouseForm'
+
+/** House: its name and settings, its adults, what was archived, and what was done last. */
+export function HouseView({ session }: { session: Schemas['SessionOut'] }) {
+  const zone = session.household?.zone ?? 'UTC'
+  return (
+    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+      <Heading title="House">{session.household?.name}{session.demo && ' · the invented household of the demo'}</Heading>
+      <div className="grid grid-cols-2 items-start gap-4 max-[900px]:grid-cols-1">
+        <section className="panel p-4" aria-label="Settings"><h2 className="mb-3">Settings</h2><HouseForm household={session.household} /></section>
+        <Adults adults={session.adults} />
+        <Care />
+        <ArchivedUnits />
+        <Done zone={zone} />
+      </div>
+      <p className="text-sm text-ink-3">Zither Awl {session.version}. Everything stays on this machine. <a className="text-woad underline" href="/apidoc/index.html">The API</a></p>
+    </div>
+  )
+}
+
+function Adults({ adults }: { adults: readonly { id: number; name: string }[] }) {
+  const [name, setName] = useState('')
+  const add = useWrite(async () => { await answer(client.POST('/api/adults', { body: { name } })); setName(''); await refresh() })
+  return (
+    <section className="panel p-4" aria-label="Adults">
+      <h2>Adults</h2>
+      <p className="my-2">{adults.map((each) => each.name).join(', ') || 'Nobody yet: whoever watches is written beside what was seen.'}</p>
+      <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
+        <Field label="Add an adult" value={name} error={add.failed?.message} onChange={(event) => setName(event.target.value)} />
+        <Button type="submit" disabled={!name.trim()}>Add</Button>
+      </form>
+      <p className="mt-3 text-sm text-ink-2">Children are added and changed under <Link className="text-woad underline" to="/children">Children</Link>.</p>
+    </section>
+  )
+}
+
+function Care() {
+  return (
+    <section className="panel p-4" aria-label="What it checks">
+      <h2>What it checks, and what it does not</h2>
+      <p className="mt-2 text-ink-2">
+        Known hazards of what you entered, against how high each child could get; never more than that. Supervision, your local codes, the
+        makers&rsquo; instructions and licensed practice stand above it. It does not diagnose: where something worries you, ask your
+        paediatrician or health visitor. A swallowed magnet or button cell is an emergency.
+      </p>
+    </section>
+  )
+}
+
+function ArchivedUnits() {
+  const { data: shelf } = useQuery(shelfQuery)
+  const back = useWrite(async (id: number) => {
+    await answer(client.POST('/api/units/{unit_id}/archive', { params: { path: { unit_id: id } }, body: { archived: false } }))
+    await refresh()
+  })
+  if (!shelf || shelf.archived_units.length === 0) return null
+  return (
+    <section className="panel p-4" aria-label="Archived units">
+      <h2 className="mb-2">Archived units</h2>
+      <div className="flex flex-wrap gap-2">{shelf.archived_units.map((unit) => <Button key={unit.id} onClick={() => void back.run(unit.id)}>Bring back {unit.name}</Button>)}</div>
+      {back.failed && <Notice tone="must" role="alert">{back.failed.message}</Notice>}
+    </section>
+  )
+}
+
+function Done({ zone }: { zone: string }) {
+  const { data: history } = useQuery(historyQuery)
+  return (
+    <section className="panel p-4" aria-label="Done last">
+      <h2>Done last</h2>
+      {history?.sets.length === 0 && <p className="mt-2 text-ink-2">Nothing yet. The last fifty writes can be undone, also after a reload.</p>}
+      <ol className="mt-2 max-h-72 overflow-y-auto text-[0.9375rem]">
+        {history?.sets.slice(0, 20).map((set) => (
+          <li key={set.id} className="border-t border-line py-1 first:border-0">
+            <span className={set.undone ? 'text-ink-3 line-through' : ''}>{set.label}</span> <span className="text-sm text-ink-3">{dayOf(set.at, zone)} {timeOfDay(set.at, zone)}{set.undone && ', undone'}</span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}

@@ -1,0 +1,186 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { SelectField, Tick } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { Why } from '@/ui/Why'
+import { whyNotQuery } from '@/lib/queries'
+import { counted, length, mass, sentence, type Lengths } from '@/lib/words'
+import { spotId, spotOf } from './spots'
+import type { Finding, Placement, Shelf, Tray } from './types'
+import type { Ask } from './useShelf'
+
+type MarginProps = { shelf: Shelf; chosen: number | null; ask: (what: Ask) => Promise<void>; lengths: Lengths; choose: (id: number) => void }
+
+/** The margin says why: the chosen tray with its findings and actions, or everything that was found. */
+export function Margin({ shelf, chosen, ask, lengths, choose }: MarginProps) {
+  const tray = shelf.trays.find((each) => each.id === chosen)
+  return (
+    <aside aria-label="Why" className="flex flex-col gap-4 border-l border-line bg-paper p-5 max-[900px]:border-t max-[900px]:border-l-0">
+      {tray ? <Chosen tray={tray} shelf={shelf} ask={ask} lengths={lengths} /> : <Overview shelf={shelf} choose={choose} />}
+    </aside>
+  )
+}
+
+function Overview({ shelf, choose }: { shelf: Shelf; choose: (id: number) => void }) {
+  if (shelf.placements.length === 0)
+    return (
+      <>
+        <h2>Nothing stands here yet</h2>
+        <p className="text-ink-2">
+          Drag a tray from the bins to a place, or choose one and say where it goes. With the keyboard: space picks it up, the arrows carry it, space puts it down.
+        </p>
+        <p className="text-ink-2">Begin with few. A shelf that is nearly empty is easier to choose from and easier to keep.</p>
+      </>
+    )
+  return (
+    <>
+      <h2>{shelf.findings.length ? counted(shelf.findings.length, 'finding') : 'No finding'}</h2>
+      <p className="text-sm text-ink-2">
+        Checked: known hazards against each child&rsquo;s reach, fit, load, height, and how much is out. Supervision, local codes and the
+        makers&rsquo; instructions stand above it.
+      </p>
+      <ul className="flex flex-col gap-2">
+        {shelf.findings.map((finding, at) => (
+          <li key={at}>
+            <button type="button" className="w-full rounded-control text-left hover:bg-woad-2" onClick={() => choose(finding.tray)}>
+              <Notice tone={finding.severity}>
+                <span className="block font-semibold">{shelf.trays.find((each) => each.id === finding.tray)?.name}</span>
+                <span className="block text-[0.9375rem]">{finding.reasons[0]?.text}</span>
+              </Notice>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}
+
+type ChosenProps = { tray: Tray; shelf: Shelf; ask: (what: Ask) => Promise<void>; lengths: Lengths }
+
+function Chosen({ tray, shelf, ask, lengths }: ChosenProps) {
+  const standing = shelf.placements.find((each) => each.tray_id === tray.id)
+  const findings = shelf.findings.filter((each) => each.tray === tray.id)
+  return (
+    <>
+      <div>
+        <p className="text-sm text-ink-2">{tray.stands ? sentence(tray.stands) : `Resting${tray.bin && ` in ${tray.bin}`}`}</p>
+        <h2 className="text-xl">{tray.name}</h2>
+      </div>
+      {findings.map((finding) => <Found key={`${finding.rule}:${finding.child ?? 0}`} finding={finding} ask={ask} />)}
+      {tray.condition && <Notice tone="note">{tray.condition}</Notice>}
+      <Facts tray={tray} shelf={shelf} lengths={lengths} />
+      <ForWhom tray={tray} shelf={shelf} ask={ask} />
+      <Shown tray={tray} shelf={shelf} ask={ask} />
+      <MoveTo tray={tray} shelf={shelf} standing={standing} ask={ask} />
+      <WhyNot tray={tray} out={standing !== undefined} />
+    </>
+  )
+}
+
+function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise<void> }) {
+  return (
+    <section aria-label="Finding" className="flex flex-col gap-2">
+      <Notice tone={finding.severity}>
+        <p className="font-semibold">{finding.reasons[0]?.text}</p>
+      </Notice>
+      <Why reasons={finding.reasons.map((reason) => ({ ...reason, text: '' }))} />
+      {finding.actions.length > 0 && (
+        <div className="flex flex-wrap gap-2">
+          {finding.actions.map((action, at) => (
+            <Button key={action.text} look={at === 0 ? 'main' : 'plain'} onClick={() => void ask({ kind: 'act', action })}>{action.text}</Button>
+          ))}
+        </div>
+      )}
+      {finding.actions.length === 0 && finding.severity !== 'note' && (
+        <p className="text-sm text-ink-2">No single step cures this without another finding. Change who it is for, or let it rest.</p>
+      )}
+    </section>
+  )
+}
+
+function Facts({ tray, shelf, lengths }: { tray: Tray; shelf: Shelf; lengths: Lengths }) {
+  const mine = shelf.children.filter((child) => tray.for_children.includes(child.id))
+  const carriers = mine.filter((child) => child.carry_g !== null).map((child) => `${child.name} carries to ${mass(child.carry_g ?? 0)}`)
+  const facts = [
+    ['Area', tray.card.area],
+    ['Ages', `${tray.card.from_months} to ${tray.card.to_months} months`],
+    ['Tray', `${length(tray.width_mm, lengths)} wide, ${length(tray.depth_mm, lengths)} deep, ${length(tray.height_mm, lengths)} high`],
+    ['Loaded', [mass(tray.mass_g), ...carriers].join('; ')],
+    ['Pieces', `${tray.pieces}${tray.piece ? `, the smallest a ${tray.piece.shape} of ${tray.piece.sizes_mm.join(' × ')} mm` : ''}`],
+  ]
+  return (
+    <dl className="text-[0.9375rem]">
+      {facts.map(([name, value]) => (
+        <div key={name} className="flex justify-between gap-4 border-b border-line py-1.5">
+          <dt className="text-ink-2">{name}</dt><dd className="text-right">{value}</dd>
+        </div>
+      ))}
+    </dl>
+  )
+}
+
+function ForWhom({ tray, shelf, ask }: Omit<ChosenProps, 'lengths'>) {
+  const set = (child: number, on: boolean) =>
+    ask({ kind: 'for', tray: tray.id, children: on ? [...tray.for_children, child] : tray.for_children.filter((id) => id !== child) })
+  return (
+    <fieldset>
+      <legend className="font-bold">For</legend>
+      <div className="flex flex-wrap gap-x-4">
+        {shelf.children.map((child) => (
+          <Tick key={child.id} label={child.name} checked={tray.for_children.includes(child.id)} onChange={(event) => void set(child.id, event.target.checked)} />
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
+function Shown({ tray, shelf, ask }: Omit<ChosenProps, 'lengths'>) {
+  const [said, setSaid] = useState('')
+  const mine = shelf.children.filter((child) => tray.for_children.includes(child.id))
+  if (mine.length === 0) return null
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      {mine.map((child) => (
+        <Button key={child.id} onClick={() => void ask({ kind: 'shown', tray: tray.id, child: child.id }).then(() => setSaid(`Written down: shown to ${child.name}.`))}>
+          I showed {child.name} this
+        </Button>
+      ))}
+      <p role="status" className="text-sm text-ink-2">{said}</p>
+    </div>
+  )
+}
+
+function MoveTo({ tray, shelf, standing, ask }: Omit<ChosenProps, 'lengths'> & { standing: Placement | undefined }) {
+  const [to, setTo] = useState('')
+  const taken = new Map(shelf.placements.map((each) => [spotId(each.spot), each.tray_id]))
+  const spots = shelf.units.flatMap((unit) => unit.boards.flatMap((board, at) =>
+    Array.from({ length: board.places }, (_, place) => ({ id: spotId({ unit_id: unit.id, board: at, place }), text: `${unit.name}, board ${at + 1}, place ${place + 1}` }))))
+  return (
+    <div className="flex flex-col gap-2 border-t border-line pt-3">
+      {standing && (
+        <Tick label="By hand: closed away, an adult sets it out" checked={standing.by_hand}
+          onChange={(event) => void ask({ kind: 'move', tray: tray.id, to: standing.spot, byHand: event.target.checked })} />
+      )}
+      <div className="flex items-end gap-2">
+        <SelectField label="Move to" value={to} className="flex-1" onChange={(event) => setTo(event.target.value)}>
+          <option value="">Choose a place (boards from the top)</option>
+          {spots.filter((each) => !taken.has(each.id)).map((each) => <option key={each.id} value={each.id}>{each.text}</option>)}
+        </SelectField>
+        <Button disabled={!to} onClick={() => { void ask({ kind: 'move', tray: tray.id, to: spotOf(to), byHand: standing?.by_hand ?? false }); setTo('') }}>Move</Button>
+      </div>
+      {standing && <Button className="self-start" onClick={() => void ask({ kind: 'move', tray: tray.id, to: null, byHand: false })}>Let it rest</Button>}
+    </div>
+  )
+}
+
+function WhyNot({ tray, out }: { tray: Tray; out: boolean }) {
+  const { data } = useQuery(whyNotQuery(tray.id))
+  if (!data) return null
+  return (
+    <section className="border-t border-line pt-3">
+      <h3 className="mb-1">{out ? 'Why it stays, or goes' : 'Why not this one?'}</h3>
+      <div className="text-[0.9375rem]"><Why reasons={data.reasons} /></div>
+    </section>
+  )
+}

@@ -1,0 +1,162 @@
+import { closestCenter, DndContext, DragOverlay, KeyboardSensor, MouseSensor, pointerWithin, TouchSensor, useSensor, useSensors,
+  type Announcements, type CollisionDetection, type DragEndEvent } from '@dnd-kit/core'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { cx } from '@/lib/cx'
+import { counted, type Lengths } from '@/lib/words'
+import { ClashNotice } from './ClashNotice'
+import { Elevation } from './drawing/Elevation'
+import { viewOf } from './drawing/geometry'
+import { Margin } from './Margin'
+import { PrintedShelf } from './PrintedShelf'
+import { BINS, spotId, spotOf, toNextSpot } from './spots'
+import { Bins, Place, type Pick } from './Trays'
+import type { Shelf, Unit } from './types'
+import { UnitForm } from './UnitForm'
+import { useShelf } from './useShelf'
+
+const trayOf = (id: string | number): number => Number(String(id).replace('tray:', ''))
+const collide: CollisionDetection = (args) => (args.pointerCoordinates ? pointerWithin(args) : closestCenter(args))
+
+/** The keyboard picks up with space, so that enter chooses, as a tap does. */
+const KEYS = { start: ['Space'], end: ['Space', 'Enter'], cancel: ['Escape'] }
+
+function useHands() {
+  return useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 160, tolerance: 8 } }),
+    useSensor(KeyboardSensor, { keyboardCodes: KEYS, coordinateGetter: toNextSpot }),
+  )
+}
+
+const HOW = 'Press space to pick the tray up, the arrows to carry it from place to place, space to put it down, escape to leave it where it was. Press enter to see why.'
+
+function spoken(shelf: Shelf): Announcements {
+  const name = (id: string | number) => shelf.trays.find((each) => each.id === trayOf(id))?.name ?? 'The tray'
+  const where = (id: string | number) => {
+    const spot = spotOf(String(id))
+    if (!spot) return 'the bins'
+    const unit = shelf.units.find((each) => each.id === spot.unit_id)
+    return `${unit?.name ?? ''}, board ${spot.board + 1} from the top, place ${spot.place + 1}`
+  }
+  return {
+    onDragStart: ({ active }) => `${name(active.id)} picked up.`,
+    onDragOver: ({ active, over }) => (over ? `${name(active.id)} over ${where(over.id)}.` : undefined),
+    onDragEnd: ({ active, over }) => (over ? `${name(active.id)} put down: ${where(over.id)}.` : `${name(active.id)} stays where it was.`),
+    onDragCancel: ({ active }) => `${name(active.id)} stays where it was.`,
+  }
+}
+
+/** Shelf: what stands where, to scale, and whether it is right for everyone who can reach it. */
+export function ShelfView({ lengths }: { lengths: Lengths }) {
+  const { shelf, error, ask, clash, failed, settle } = useShelf()
+  const hands = useHands()
+  const [params, setParams] = useSearchParams()
+  const [carried, setCarried] = useState<number | null>(null)
+  const [form, setForm] = useState<Unit | 'new' | null>(null)
+  if (!shelf) return <Waiting error={error} />
+  const chosen = Number(params.get('tray')) || null
+  const standing = shelf.placements.find((each) => each.tray_id === chosen)
+  const unitId = Number(params.get('unit')) || standing?.spot.unit_id
+  const unit = shelf.units.find((each) => each.id === unitId) ?? shelf.units[0]
+  const go = (next: Record<string, string>) => setParams(next, { replace: true })
+  const pick: Pick = { chosen, choose: (id) => go({ ...(unit ? { unit: String(unit.id) } : {}), tray: String(id) }) }
+  const put = ({ active, over: target }: DragEndEvent) => {
+    setCarried(null)
+    if (!target) return
+    const tray = trayOf(active.id)
+    const now = shelf.placements.find((each) => each.tray_id === tray)
+    const to = target.id === BINS ? null : spotOf(String(target.id))
+    if (!(now && to ? spotId(now.spot) === target.id : !now && !to)) void ask({ kind: 'move', tray, to, byHand: now?.by_hand ?? false })
+  }
+  const out = new Set(shelf.placements.map((each) => each.tray_id))
+  return (
+    <DndContext sensors={hands} collisionDetection={collide} accessibility={{ announcements: spoken(shelf), screenReaderInstructions: { draggable: HOW } }}
+      onDragStart={({ active }) => setCarried(trayOf(active.id))} onDragEnd={put} onDragCancel={() => setCarried(null)}>
+      <div className="no-print grid flex-1 grid-cols-[minmax(0,1fr)_minmax(18rem,22.5rem)] max-[900px]:grid-cols-1">
+        <div className="flex min-w-0 flex-col">
+          <div className="flex flex-1 flex-col gap-3 px-5 pt-4">
+            <Heading title={unit ? unit.name.charAt(0).toUpperCase() + unit.name.slice(1) : 'Shelf'} aside={
+              <>
+                {unit && <Button onClick={() => setForm(unit)}>Measure and change</Button>}
+                <Button onClick={() => setForm('new')}>Add a unit</Button>
+                <Button onClick={() => window.print()}>Print</Button>
+              </>}>
+              {unit && <Count shelf={shelf} unit={unit} />}
+            </Heading>
+            <UnitTabs shelf={shelf} unit={unit} onGo={(id) => go({ unit: String(id) })} />
+            {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
+            {clash && <ClashNotice clash={clash} onKeep={settle} onAgain={() => { settle(); void ask(clash.ask) }} />}
+            {unit ? <Drawn shelf={shelf} unit={unit} lengths={lengths} pick={pick} /> : <NoUnit onAdd={() => setForm('new')} />}
+          </div>
+          <Bins trays={shelf.trays.filter((each) => !out.has(each.id))} pick={pick} />
+        </div>
+        <Margin key={chosen} shelf={shelf} chosen={chosen} ask={ask} lengths={lengths} choose={pick.choose} />
+      </div>
+      <DragOverlay dropAnimation={null}>
+        {carried !== null && (
+          <span className="inline-block rounded-control border-2 border-woad bg-paper px-3 py-2 font-semibold">
+            {shelf.trays.find((each) => each.id === carried)?.name}
+          </span>
+        )}
+      </DragOverlay>
+      {form && <UnitForm unit={form === 'new' ? null : form} shelf={shelf} lengths={lengths} onClose={() => setForm(null)} onSaved={(id) => { setForm(null); go({ unit: String(id) }) }} />}
+      {unit && <PrintedShelf shelf={shelf} unit={unit} lengths={lengths} />}
+    </DndContext>
+  )
+}
+
+function Count({ shelf, unit }: { shelf: Shelf; unit: Unit }) {
+  const places = unit.boards.reduce((sum, board) => sum + board.places, 0)
+  const taken = new Set(shelf.placements.filter((each) => each.spot.unit_id === unit.id).map((each) => spotId(each.spot))).size
+  const coming = shelf.children.filter((child) => unit.comes.includes(child.id)).map((child) => child.name)
+  return <>{taken} of {counted(places, 'place')}; {coming.length ? `${coming.join(', ')} ${coming.length === 1 ? 'comes' : 'come'} here` : 'no child comes here'}{unit.barrier !== 'none' && ` (${unit.barrier})`}</>
+}
+
+function UnitTabs({ shelf, unit, onGo }: { shelf: Shelf; unit: Unit | undefined; onGo: (id: number) => void }) {
+  if (shelf.units.length < 2) return null
+  return (
+    <nav aria-label="Units" className="flex flex-wrap gap-2">
+      {shelf.units.map((each) => {
+        const musts = shelf.findings.filter((f) => f.severity === 'must' && f.spot.unit_id === each.id).length
+        return (
+          <button key={each.id} type="button" aria-current={each.id === unit?.id} onClick={() => onGo(each.id)}
+            className={cx('min-h-9 rounded-full border px-3.5 text-[0.9375rem]', each.id === unit?.id ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
+            {each.name}{musts > 0 && <span className="ml-1.5 font-semibold text-madder">{counted(musts, 'finding')}</span>}
+          </button>
+        )
+      })}
+    </nav>
+  )
+}
+
+function NoUnit({ onAdd }: { onAdd: () => void }) {
+  return (
+    <div className="panel mx-auto my-8 max-w-md p-6">
+      <h2>No shelf yet</h2>
+      <p className="my-3 text-ink-2">Measure a shelf, a windowsill or a place on the floor. It is drawn to scale as you type, with each child&rsquo;s reach beside it.</p>
+      <Button look="main" onClick={onAdd}>Add a unit</Button>
+    </div>
+  )
+}
+
+function Drawn({ shelf, unit, lengths, pick }: { shelf: Shelf; unit: Unit; lengths: Lengths; pick: Pick }) {
+  const view = viewOf(unit, shelf.children.flatMap((child) => (child.reach ? [child.reach] : [])))
+  const ratio = view.width / view.height
+  return (
+    <div className="relative mx-auto" style={{ aspectRatio: ratio, width: `min(100%, calc((100vh - 21rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }}>
+      <Elevation unit={unit} people={shelf.children} lengths={lengths} title={`The ${unit.name} from the front, with a ruler and each child's reach`} />
+      {unit.boards.flatMap((board, at) => Array.from({ length: board.places }, (_, place) => {
+        const spot = { unit_id: unit.id, board: at, place }
+        const here = shelf.placements.filter((each) => spotId(each.spot) === spotId(spot)).flatMap((placement) => {
+          const tray = shelf.trays.find((each) => each.id === placement.tray_id)
+          return tray ? [{ tray, placement }] : []
+        })
+        return <Place key={spotId(spot)} unit={unit} spot={spot} view={view} here={here} findings={shelf.findings} pick={pick} />
+      }))}
+    </div>
+  )
+}

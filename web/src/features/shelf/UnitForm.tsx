@@ -1,0 +1,125 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Dialog } from '@/ui/Dialog'
+import { Field, SelectField, Tick } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, Problem } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+import type { Lengths } from '@/lib/words'
+import { bodyOf, draftFrom, draftOf, KINDS, shapeOf, withBoards, type UnitDraft } from './draft'
+import { Elevation } from './drawing/Elevation'
+import { viewOf } from './drawing/geometry'
+import type { Child, Shelf, Unit } from './types'
+
+type UnitFormProps = { unit: Unit | null; shelf: Pick<Shelf, 'children'>; lengths: Lengths; onClose: () => void; onSaved: (id: number) => void }
+
+/** A unit by its numbers, drawn to scale as they are typed. */
+export function UnitForm({ unit, shelf, lengths, onClose, onSaved }: UnitFormProps) {
+  return (
+    <Dialog title={unit ? `Measure and change: ${unit.name}` : 'Add a unit'} open onClose={onClose} wide>
+      <UnitFields unit={unit} people={shelf.children} lengths={lengths} onSaved={onSaved} />
+    </Dialog>
+  )
+}
+
+const BARRIERS = [{ value: 'none', label: 'Nothing between' }, { value: 'gate', label: 'A gate' }, { value: 'door', label: 'A door' }] as const
+
+type UnitFieldsProps = { unit: Unit | null; people: readonly Child[]; lengths: Lengths; onSaved: (id: number) => void }
+
+/** The fields of a unit, also used on the first morning. */
+export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) {
+  const everyone = people.map((child) => child.id)
+  const [draft, setDraft] = useState<UnitDraft>(() => (unit ? draftFrom(unit, lengths) : draftOf(KINDS[0] as (typeof KINDS)[number], everyone, lengths)))
+  const save = useWrite(async () => {
+    const body = bodyOf(draft, lengths, unit?.version ?? 0)
+    const done = unit
+      ? await answer(client.PUT('/api/units/{unit_id}', { params: { path: { unit_id: unit.id } }, body }))
+      : await answer(client.POST('/api/units', { body }))
+    await refresh()
+    onSaved(Number(done.id))
+  })
+  const away = useWrite(async () => {
+    if (!unit) return
+    await answer(client.POST('/api/units/{unit_id}/archive', { params: { path: { unit_id: unit.id } }, body: { archived: true } }))
+    await refresh()
+    onSaved(0)
+  })
+  const problem = save.failed instanceof Problem ? save.failed : null
+  const set = (part: Partial<UnitDraft>) => setDraft({ ...draft, ...part })
+  return (
+    <form className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-5 max-[700px]:grid-cols-1" onSubmit={(event) => { event.preventDefault(); void save.run() }} noValidate>
+      <div className="flex flex-col gap-3">
+        {!unit && (
+          <SelectField label="What is it?" value={draft.kind} onChange={(event) => {
+            const kind = KINDS.find((each) => each.value === event.target.value)
+            if (kind) setDraft(draftOf(kind, draft.comes, lengths))
+          }}>{KINDS.map((kind) => <option key={kind.value} value={kind.value}>{kind.label}</option>)}</SelectField>
+        )}
+        <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+        <div className="grid grid-cols-3 gap-2">
+          <Field label="Width" unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
+          <Field label="Height" unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
+          <Field label="Depth" unit={lengths} inputMode="decimal" value={draft.depth} error={problem?.of('depth_mm')} onChange={(event) => set({ depth: event.target.value })} />
+        </div>
+        <Boards draft={draft} set={set} setDraft={setDraft} lengths={lengths} problem={problem} />
+        <fieldset>
+          <legend className="text-sm font-semibold">Which children come to it?</legend>
+          <div className="flex flex-wrap gap-x-4">
+            {people.map((child) => (
+              <Tick key={child.id} label={child.name} checked={draft.comes.includes(child.id)}
+                onChange={(event) => set({ comes: event.target.checked ? [...draft.comes, child.id] : draft.comes.filter((id) => id !== child.id) })} />
+            ))}
+          </div>
+        </fieldset>
+        <ChoiceRow label="What keeps the others away?" choices={BARRIERS} value={draft.barrier} onChange={(barrier) => set({ barrier })} />
+        <Field label="Highest thing to climb on in the room" unit={lengths} hint="A chair, if left empty. Only counts for a child who climbs." inputMode="decimal" value={draft.climbOn} error={problem?.of('climb_on_mm')} onChange={(event) => set({ climbOn: event.target.value })} />
+      </div>
+      <div className="flex flex-col gap-4">
+        <Preview draft={draft} people={people} lengths={lengths} />
+        {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
+        <p className="text-sm text-ink-2">Anchor every unit to the wall, whatever it holds; follow the maker&rsquo;s instructions.</p>
+        <div className="flex flex-wrap gap-2">
+          <Button type="submit" look="main" disabled={save.busy}>{unit ? 'Save the unit' : 'Add the unit'}</Button>
+          {unit && <Button look="warn" onClick={() => void away.run()}>Archive it</Button>}
+        </div>
+      </div>
+    </form>
+  )
+}
+
+type BoardsProps = { draft: UnitDraft; set: (part: Partial<UnitDraft>) => void; setDraft: (next: UnitDraft) => void; lengths: Lengths; problem: Problem | null }
+
+function Boards({ draft, set, setDraft, lengths, problem }: BoardsProps) {
+  const change = (at: number, part: Partial<UnitDraft['boards'][number]>) => set({ boards: draft.boards.map((board, n) => (n === at ? { ...board, ...part } : board)) })
+  const divided = draft.boards[0]?.divided ?? true
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="sr-only">Boards</legend>
+      <div className="flex items-end gap-4">
+        <SelectField label="Boards" value={draft.boards.length} onChange={(event) => setDraft(withBoards(draft, Number(event.target.value), lengths))} error={problem?.of('boards')}>
+          {Array.from({ length: 10 }, (_, n) => <option key={n} value={n + 1}>{n + 1}</option>)}
+        </SelectField>
+        <Tick label="Dividers between places" checked={divided} onChange={(event) => set({ boards: draft.boards.map((board) => ({ ...board, divided: event.target.checked })) })} />
+      </div>
+      {draft.boards.map((board, at) => (
+        <div key={at} className="grid grid-cols-2 gap-2">
+          <Field label={`Board ${at + 1}${at === 0 && draft.boards.length > 1 ? ' (top)' : ''}, above the floor`} unit={lengths} inputMode="decimal" value={board.height} error={problem?.of(`boards.${at}.height_mm`)} onChange={(event) => change(at, { height: event.target.value })} />
+          <Field label={`Places on board ${at + 1}`} inputMode="numeric" value={board.places} error={problem?.of(`boards.${at}.places`)} onChange={(event) => change(at, { places: event.target.value })} />
+        </div>
+      ))}
+    </fieldset>
+  )
+}
+
+function Preview({ draft, people, lengths }: { draft: UnitDraft; people: readonly Child[]; lengths: Lengths }) {
+  const shape = shapeOf(draft, lengths)
+  if (!shape) return <p className="panel grid min-h-48 place-items-center p-4 text-ink-3">These numbers make no unit yet: every board lies at or below the top.</p>
+  const view = viewOf(shape, people.flatMap((child) => (child.reach ? [child.reach] : [])))
+  return (
+    <div className="relative w-full rounded-control bg-ground" style={{ aspectRatio: Math.max(view.width / view.height, 0.7) }}>
+      <Elevation unit={shape} people={people} lengths={lengths} title="The unit as it is measured so far, from the front, to scale" />
+    </div>
+  )
+}

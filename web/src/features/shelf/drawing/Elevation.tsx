@@ -1,0 +1,84 @@
+import { PatternFill } from '@/ui/PatternMark'
+import { length, type Lengths } from '@/lib/words'
+import type { Child } from '../types'
+import { BOARD_MM, childX, placeRect, rulerMarks, viewOf, type Rect, type UnitShape } from './geometry'
+
+type ElevationProps = { unit: UnitShape; people: readonly Child[]; lengths: Lengths; title: string }
+
+/** The front of a unit to scale, a ruler, and beside it how high each child lifts, sees and stretches. */
+export function Elevation({ unit, people, lengths, title }: ElevationProps) {
+  const marks = people.flatMap((child) => (child.reach ? [child.reach] : []))
+  const view = viewOf(unit, marks)
+  const top = view.y + view.height
+  return (
+    <svg viewBox={`${view.x} ${-top} ${view.width} ${view.height}`} className="absolute inset-0 size-full" role="img" aria-label={title}>
+      <defs>{people.map((child) => <PatternFill key={child.id} id={`fill-${child.id}`} pattern={child.pattern} />)}</defs>
+      <Ruler view={view} lengths={lengths} />
+      {people.map((child, at) => <Heights key={child.id} child={child} x={childX(at, view)} view={view} lengths={lengths} />)}
+      <Furniture unit={unit} />
+      <path d={`M${view.x} 0H${view.x + view.width}`} stroke="#1d2b33" strokeWidth="4" />
+    </svg>
+  )
+}
+
+function Ruler({ view, lengths }: { view: Rect; lengths: Lengths }) {
+  const x = view.x + 92
+  const top = view.y + view.height
+  return (
+    <g stroke="#72827e" strokeWidth="2" fontSize="25" fill="#5a6971">
+      <path d={`M${x} 0V${-top + 60}`} />
+      <text x={view.x + 14} y={-top + 34} stroke="none">{lengths}</text>
+      {rulerMarks(top - 60, lengths).map(({ mm, label }) => (
+        <g key={mm}>
+          <path d={`M${x - 16} ${-mm}h${label ? 28 : 16}`} />
+          {label && <text x={x - 26} y={-mm + 9} textAnchor="end" stroke="none">{label}</text>}
+        </g>
+      ))}
+    </g>
+  )
+}
+
+function Heights({ child, x, view, lengths }: { child: Child; x: number; view: Rect; lengths: Lengths }) {
+  if (!child.reach) return null
+  const { comfort_low: low, comfort_high: high, sight, stretch, climb } = child.reach
+  const top = view.y + view.height - 70
+  const shown = Math.min(stretch, top)
+  const hazard = Math.min(climb, top)
+  return (
+    <g>
+      <title>
+        {`${child.name}: lifts with comfort from ${length(low, lengths)} to ${length(high, lengths)}, sees to ${length(sight, lengths)}, `}
+        {`stretches to ${length(stretch, lengths)}, could get at things to ${length(climb, lengths)}`}
+        {child.later_mm === null ? '' : `; when walking, to ${length(child.later_mm, lengths)}`}
+      </title>
+      <path d={`M${x} 0V${-shown}`} stroke="#72827e" strokeWidth="2.5" strokeDasharray="3 7" />
+      <path d={`M${x - 30} ${-shown}h60`} stroke="#1d2b33" strokeWidth="3.5" />
+      {stretch > top && <path d={`M${x - 9} ${-shown - 8}l9 -14l9 14`} fill="none" stroke="#1d2b33" strokeWidth="3" />}
+      <path d={`M${x - 20} ${-sight}h40`} stroke="#1d2b33" strokeWidth="2" strokeDasharray="6 4" />
+      <rect x={x - 25} y={-high} width="50" height={Math.max(high - low, 1)} rx="18" fill={`url(#fill-${child.id})`} stroke="#1d2b33" strokeWidth="2.5" />
+      {child.still_mouths && <path d={`M${x - 40} ${-hazard}H${view.x + view.width - 20}`} stroke="#a3352b" strokeWidth="2.5" strokeDasharray="4 9" />}
+      <text x={x} y={-shown - 30} textAnchor="middle" fontSize="27" fontWeight="700" fill="#1d2b33">{child.name.slice(0, 8)}</text>
+    </g>
+  )
+}
+
+function Furniture({ unit }: { unit: UnitShape }) {
+  const { width_mm: width, height_mm: height, boards } = unit
+  const boxed = unit.kind === 'shelf'
+  return (
+    <g fill="#e9d9b6" stroke="#b59a63" strokeWidth="2">
+      {boxed && <rect x="0" y={-height} width={width} height={height} fill="#f5ecd9" stroke="none" />}
+      {boxed && <><rect x={-BOARD_MM} y={-height} width={BOARD_MM} height={height} /><rect x={width} y={-height} width={BOARD_MM} height={height} /></>}
+      {boxed && (boards[0]?.height_mm ?? 0) < height - BOARD_MM && <rect x="0" y={-height} width={width} height={BOARD_MM} />}
+      {boards.map((board, at) => (
+        <g key={at}>
+          <rect x={boxed ? 0 : -BOARD_MM} y={-board.height_mm} width={boxed ? width : width + 2 * BOARD_MM} height={BOARD_MM} />
+          {board.divided && Array.from({ length: board.places - 1 }, (_, place) => {
+            const rect = placeRect(unit, at, place)
+            return <rect key={place} x={rect.x + rect.width} y={-rect.y - rect.height} width={BOARD_MM} height={rect.height} />
+          })}
+        </g>
+      ))}
+    </g>
+  )
+}

@@ -1,0 +1,151 @@
+import { useQuery } from '@tanstack/react-query'
+import { Check } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { cx } from '@/lib/cx'
+import { answer, client, type Schemas } from '@/lib/http'
+import { refresh, todayQuery } from '@/lib/queries'
+import { calendarDay, counted, sentence } from '@/lib/words'
+
+type Today = Schemas['TodayOut']
+type Task = Schemas['TaskOut']
+
+/** Today: what to set out, what to mind, what to show; one page on the fridge. */
+export function TodayView({ questions }: { questions: (today: Today) => ReactNode }) {
+  const { data: today, error } = useQuery(todayQuery)
+  if (!today) return <Waiting error={error} />
+  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.show_again.length === 0
+  return (
+    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+      <Heading title="Today" aside={<Button onClick={() => window.print()}>Print</Button>}>{calendarDay(today.day)}</Heading>
+      <ChangeLine today={today} />
+      {bare && <Nothing />}
+      <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] items-start gap-4 max-[820px]:grid-cols-1 print:grid-cols-2">
+        <div className="flex flex-col gap-4">
+          <SetUp tasks={today.tasks} />
+          <Listed title="By hand today" note="Closed away; an adult sets it out." lines={today.by_hand} />
+          <ToShow today={today} />
+        </div>
+        <div className="flex flex-col gap-4">
+          <Mind today={today} />
+          <Listed title="Show again before it counts" lines={today.show_again} />
+          <div className="no-print">{questions(today)}</div>
+        </div>
+      </div>
+    </div>
+  )
+}
+
+function ChangeLine({ today }: { today: Today }) {
+  const { change_waits: waits } = today
+  return (
+    <p className="no-print text-ink-2">
+      {waits > 0 ? <><Link className="font-semibold text-woad underline underline-offset-4" to="/change">{counted(waits, 'change')} proposed</Link>, by the signs of {counted(today.seen_mornings, 'whole morning')}.</>
+        : <>No change is proposed. <Link className="text-woad underline underline-offset-4" to="/change">Why not?</Link></>}{' '}
+      <Link className="text-woad underline underline-offset-4" to="/watch">Begin the morning in Watch</Link>
+    </p>
+  )
+}
+
+function Nothing() {
+  return (
+    <section className="panel max-w-2xl p-5">
+      <h2>Nothing to set out</h2>
+      <p className="mt-2 text-ink-2">
+        When a change is accepted, what to pull from which bin and where to put it stands here, to be ticked off as it is done. Begin on
+        the <Link className="text-woad underline" to="/shelf">Shelf</Link> with a few trays, then watch a morning.
+      </p>
+    </section>
+  )
+}
+
+const panel = 'panel p-4'
+
+function SetUp({ tasks }: { tasks: readonly Task[] }) {
+  if (tasks.length === 0) return null
+  const left = tasks.filter((task) => !task.done).length
+  return (
+    <section aria-label="Set out" className={panel}>
+      <h2 className="flex justify-between gap-2">Set out <span className="font-normal text-ink-2">{left === 0 ? 'all done' : `${left} to do`}</span></h2>
+      <ul className="mt-2 flex flex-col">{tasks.map((task) => <li key={task.id} className="border-t border-line first:border-0"><Line task={task} /></li>)}</ul>
+    </section>
+  )
+}
+
+function Line({ task }: { task: Task }) {
+  const tick = useWrite(async (done: boolean) => {
+    await answer(client.POST('/api/tasks/{task_id}/tick', { params: { path: { task_id: task.id } }, body: { done } }))
+    await refresh()
+  })
+  return (
+    <>
+      <button type="button" role="checkbox" aria-checked={task.done} disabled={tick.busy} onClick={() => void tick.run(!task.done)}
+        className="flex min-h-touch w-full items-start gap-3 py-2.5 text-left">
+        <span className={cx('mt-0.5 grid size-6 shrink-0 place-items-center rounded-md border-2', task.done ? 'border-moss bg-moss text-paper' : 'border-edge')}>{task.done && <Check size={16} aria-hidden />}</span>
+        <span>
+          <span className={cx('block font-semibold', task.done && 'text-ink-2 line-through')}>{task.text}</span>
+          {task.where && <span className="block text-ink-2">{task.kind === 'put' ? 'to the ' : ''}{task.where}</span>}
+          {task.condition && <span className="block text-[0.9375rem] text-saffron">{task.condition}</span>}
+        </span>
+      </button>
+      {tick.failed && <Notice tone="must" role="alert">{tick.failed.message}</Notice>}
+    </>
+  )
+}
+
+function Listed({ title, note, lines }: { title: string; note?: string; lines: readonly Schemas['LineOut'][] }) {
+  if (lines.length === 0) return null
+  return (
+    <section aria-label={title} className={panel}>
+      <h2>{title}</h2>
+      {note && <p className="text-sm text-ink-2">{note}</p>}
+      <ul className="mt-2 flex flex-col gap-2">
+        {lines.map((line, at) => <li key={at}><p className="font-semibold">{line.tray}</p>{line.text && <p className="text-[0.9375rem] text-ink-2">{line.text}</p>}</li>)}
+      </ul>
+    </section>
+  )
+}
+
+function ToShow({ today }: { today: Today }) {
+  const show = useWrite(async (child_id: number, tray_id: number) => {
+    await answer(client.POST('/api/presentations', { body: { child_id, tray_id } }))
+    await refresh()
+  })
+  if (today.to_show.length === 0) return null
+  return (
+    <section aria-label="To show" className={panel}>
+      <h2>To show</h2>
+      <p className="text-sm text-ink-2">Few a day, and not to a tired child.</p>
+      <ul className="mt-2 flex flex-col gap-2">
+        {today.to_show.map((each) => (
+          <li key={`${each.child_id}:${each.tray_id}`} className="flex flex-wrap items-center justify-between gap-2">
+            <span><strong>{each.tray}</strong> to {each.child}</span>
+            <span className="no-print"><Button size="touch" onClick={() => void show.run(each.child_id, each.tray_id)}>I showed this</Button></span>
+          </li>
+        ))}
+      </ul>
+      {show.failed && <Notice tone="must" role="alert">{show.failed.message}</Notice>}
+    </section>
+  )
+}
+
+function Mind({ today }: { today: Today }) {
+  return (
+    <section aria-label="Mind" className={panel}>
+      <h2>Mind</h2>
+      {today.mind.length === 0 && (
+        <p className="mt-1 text-ink-2">No finding on the shelves. Checked: known hazards against each child&rsquo;s reach, fit, load and height; it does not replace your eyes.</p>
+      )}
+      <ul className="mt-2 flex flex-col gap-2">
+        {today.mind.map((line, at) => (
+          <li key={at}><Notice tone={line.severity as 'must' | 'should' | 'note'}><span className="block font-semibold">{sentence(line.tray)}</span><span className="block text-[0.9375rem]">{line.text}</span></Notice></li>
+        ))}
+      </ul>
+      {today.mind.length > 0 && <p className="no-print mt-3"><Link className="text-woad underline underline-offset-4" to="/shelf">See what cures it on the Shelf</Link></p>}
+    </section>
+  )
+}

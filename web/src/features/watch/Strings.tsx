@@ -1,0 +1,124 @@
+import { useEffect, useRef, useState } from 'react'
+import { timeOfDay } from '@/lib/words'
+import { rounds, stretches, swing, type Episode } from './record'
+
+type Person = { id: number; name: string }
+export type StringsProps = {
+  people: readonly Person[]; episodes: readonly Episode[]; scales: readonly { child_id: number; own_p90_min: number | null }[]
+  began: number; ended: number | null; now: number; zone: string; aside: (id: number) => string
+}
+
+const HALF_HOUR = 1_800_000
+const LEFT = 118
+const RIGHT = 26
+const LANE = 104
+const TOP = 44
+
+function useWidth() {
+  const ref = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(1000)
+  useEffect(() => {
+    const box = ref.current
+    if (!box) return
+    const watch = new ResizeObserver(([entry]) => { if (entry) setWidth(Math.round(entry.contentRect.width)) })
+    watch.observe(box)
+    return () => watch.disconnect()
+  }, [])
+  return { ref, width }
+}
+
+/** A vibrating stretch of string: waves under a bow, wider the longer the work was unbroken. */
+function wave(x0: number, x1: number, y: number, half: number): string {
+  const steps = Math.max(4, Math.round((x1 - x0) / 1.5))
+  let path = `M${x0.toFixed(1)} ${y}`
+  for (let n = 1; n <= steps; n += 1) {
+    const t = n / steps
+    const x = x0 + (x1 - x0) * t
+    path += `L${x.toFixed(1)} ${(y + half * Math.sin(Math.PI * t) * Math.sin((x - x0) * 1.05)).toFixed(1)}`
+  }
+  return path
+}
+
+/** The morning as strings, one a child: where a child works, its string swings; a notch marks what broke it. */
+export function Strings(props: StringsProps) {
+  const { people, episodes, began, ended, now, zone } = props
+  const { ref, width } = useWidth()
+  const from = Math.floor(began / HALF_HOUR) * HALF_HOUR
+  const to = Math.ceil(Math.max(ended ?? now, began + 4 * HALF_HOUR) / HALF_HOUR) * HALF_HOUR
+  const x = (at: number) => LEFT + ((at - from) / (to - from)) * (width - LEFT - RIGHT)
+  const marks = Array.from({ length: (to - from) / HALF_HOUR + 1 }, (_, n) => from + n * HALF_HOUR)
+  const crowded = (width - LEFT) / marks.length < 46
+  const height = TOP + LANE * people.length
+  return (
+    <div ref={ref}>
+      <svg width={width} height={height} role="img" aria-label={spokenMorning(props)} className="block">
+        {marks.map((at, n) => (
+          <g key={at}>
+            <path d={`M${x(at)} 22V${height}`} stroke="#d3dcda" />
+            {!(crowded && n % 2) && <text x={x(at)} y={15} fontSize="12.5" textAnchor="middle" fill="#5a6971">{timeOfDay(at, zone)}</text>}
+          </g>
+        ))}
+        {people.map((child, lane) => (
+          <Lane key={child.id} {...props} child={child} y={TOP + LANE * lane + LANE / 2} x={x} right={width - RIGHT}
+            own={episodes.filter((each) => each.child_id === child.id)} />
+        ))}
+        {ended === null && (
+          <g>
+            <path d={`M${x(now)} 22V${height}`} stroke="#a3352b" strokeWidth="1.5" />
+            <text x={x(now) + 6} y={32} fontSize="12.5" fontWeight="700" fill="#a3352b">{timeOfDay(now, zone)}</text>
+          </g>
+        )}
+      </svg>
+    </div>
+  )
+}
+
+type LaneProps = StringsProps & { child: Person; own: readonly Episode[]; y: number; x: (at: number) => number; right: number }
+
+function Lane({ child, own, y, x, right, now, scales, aside }: LaneProps) {
+  const p90 = scales.find((each) => each.child_id === child.id)?.own_p90_min ?? null
+  return (
+    <g>
+      <text x="0" y={y - 6} fontSize="15.5" fontWeight="700" fill="#1d2b33">{child.name.slice(0, 12)}</text>
+      <text x="0" y={y + 13} fontSize="12.5" fill="#51636c">{aside(child.id)}</text>
+      <path d={`M${LEFT} ${y}H${right}`} stroke="#51636c" strokeWidth="1.5" />
+      {[LEFT, right].map((end) => <circle key={end} cx={end} cy={y} r="4.5" fill="#fbfcfb" stroke="#51636c" strokeWidth="1.5" />)}
+      {own.map((episode, at) => <Swing key={episode.id} episode={episode} y={y} x={x} now={now} p90={p90} before={own[at - 1]} />)}
+    </g>
+  )
+}
+
+type SwingProps = { episode: Episode; before: Episode | undefined; y: number; x: (at: number) => number; now: number; p90: number | null }
+
+function Swing({ episode, before, y, x, now, p90 }: SwingProps) {
+  const parts = stretches(episode, now)
+  const end = episode.ended ? Date.parse(episode.ended) : now
+  const middle = x((Date.parse(episode.began) + end) / 2)
+  const times = rounds(episode)
+  const name = `${episode.tray.length > 17 ? `${episode.tray.slice(0, 16).trimEnd()}…` : episode.tray}${times > 1 ? `, ${times}` : ''}`
+  const near = before && middle - x(Date.parse(before.began)) < 96
+  const breaks = episode.events.filter((each) => each.kind === 'broken')
+  return (
+    <g>
+      {parts.map(({ from, to }) => {
+        const half = swing((to - from) / 60_000, p90)
+        const [x0, x1] = [x(from), Math.max(x(to), x(from) + 3)]
+        return (
+          <g key={from}>
+            <path d={`M${x0} ${y}Q${(x0 + x1) / 2} ${y - 2 * half} ${x1} ${y}Q${(x0 + x1) / 2} ${y + 2 * half} ${x0} ${y}Z`} fill="#dbe8ee" />
+            <path d={wave(x0, x1, y, half)} fill="none" stroke="#1f5673" strokeWidth="1.3" />
+          </g>
+        )
+      })}
+      {breaks.map((each) => <path key={each.at} d={`M${x(Date.parse(each.at)) - 5} ${y - 15}h10l-5 9z`} fill="#8f5d00" />)}
+      <text x={middle} y={near ? y + 44 : y - 34} fontSize="12.5" textAnchor="middle" fill="#1d2b33">{name}</text>
+    </g>
+  )
+}
+
+/** The same in words, for whoever does not see the drawing. */
+function spokenMorning({ people, episodes, zone }: StringsProps): string {
+  const of = (child: Person) => episodes.filter((each) => each.child_id === child.id).map((each) =>
+    `${each.tray} from ${timeOfDay(each.began, zone)}${each.ended ? ` to ${timeOfDay(each.ended, zone)}` : ''}${rounds(each) ? `, ${rounds(each)} times round` : ''}`)
+  return people.map((child) => `${child.name}: ${of(child).join('; ') || 'nothing yet'}.`).join(' ')
+}

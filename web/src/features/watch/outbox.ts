@@ -1,0 +1,74 @@
+/** Events wait here until the server has them. They outlive a reload; each is sent until it is taken, and taken once. */
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+
+export type SentEvent = Schemas['EventIn']
+type Store = { device: string; next: number; waiting: SentEvent[] }
+export type Outbox = { waiting: readonly SentEvent[]; refused: string }
+
+const KEY = 'zither-awl:outbox'
+const SCHEMA_VERSION = 1
+const listeners = new Set<() => void>()
+let sending = false
+let seen: Outbox = { waiting: read().waiting, refused: '' }
+
+function read(): Store {
+  const kept = localStorage.getItem(KEY)
+  return kept ? (JSON.parse(kept) as Store) : { device: crypto.randomUUID(), next: 1, waiting: [] }
+}
+
+function keep(store: Store, refused = seen.refused): void {
+  localStorage.setItem(KEY, JSON.stringify(store))
+  seen = { waiting: store.waiting, refused }
+  listeners.forEach((listen) => listen())
+}
+
+export type NewEvent = Pick<SentEvent, 'kind' | 'episode_id'> & Partial<Pick<SentEvent, 'child_id' | 'tray_id' | 'cause' | 'text' | 'work' | 'place'>>
+
+/** Write an event down on this device, at an instant (ms), and try to send it. */
+export function append(event: NewEvent, atMs: number): void {
+  const store = read()
+  const full: SentEvent = {
+    device: store.device, sequence: store.next, schema_version: SCHEMA_VERSION, at: new Date(atMs).toISOString(),
+    monotonic_ms: performance.now(), cause: '', text: '', ...event,
+  }
+  keep({ ...store, next: store.next + 1, waiting: [...store.waiting, full] }, '')
+  void flush()
+}
+
+/** Send what waits, in order, one by one. What the server refuses is taken out and told; what does not arrive stays. */
+export async function flush(): Promise<void> {
+  if (sending) return
+  sending = true
+  let taken = false
+  try {
+    let first = read().waiting[0]
+    while (first) {
+      const { sequence } = first
+      const refused = await send(first)
+      const store = read()
+      keep({ ...store, waiting: store.waiting.filter((each) => each.sequence !== sequence) }, refused || seen.refused)
+      taken = true
+      first = read().waiting[0]
+    }
+  } catch {
+    // The server is away: the events stay, and the next try is not far.
+  } finally {
+    sending = false
+    if (taken) await refresh()
+  }
+}
+
+async function send(event: SentEvent): Promise<string> {
+  try {
+    await answer(client.POST('/api/events', { body: { events: [event] } }))
+    return ''
+  } catch (error) {
+    if (error instanceof Problem && (error.status === 422 || error.status === 404)) return error.message
+    throw error
+  }
+}
+
+export const subscribe = (listen: () => void): (() => void) => { listeners.add(listen); return () => { listeners.delete(listen) } }
+export const outbox = (): Outbox => seen
+export const clearRefused = (): void => { keep(read(), '') }

@@ -1,0 +1,70 @@
+/** A morning as it is drawn: what the server knows, with the events this device has not sent yet folded in. Pure. */
+
+export type LaneEvent = { kind: string; at: string; cause: string; text: string }
+export type Episode = {
+  id: string; child_id: number; tray_id: number; tray: string; began: string; ended: string | null
+  work: string | null; place: string | null; events: LaneEvent[]; question: string
+}
+export type UnsentEvent = LaneEvent & {
+  episode_id: string; child_id?: number | null; tray_id?: number | null; work?: string | null; place?: string | null
+}
+
+/** The episodes with every unsent event applied in its order. An event of an episode nobody knows is passed over. */
+export function fold(known: readonly Episode[], unsent: readonly UnsentEvent[], trayName: (id: number) => string): Episode[] {
+  const all = new Map<string, Episode>(known.map((each) => [each.id, each]))
+  for (const event of unsent) {
+    const said = { kind: event.kind, at: event.at, cause: event.cause, text: event.text }
+    if (event.kind === 'start') {
+      const tray_id = event.tray_id ?? 0
+      if (!all.has(event.episode_id))
+        all.set(event.episode_id, {
+          id: event.episode_id, child_id: event.child_id ?? 0, tray_id, tray: trayName(tray_id), began: event.at, ended: null,
+          work: null, place: null, events: [said], question: '',
+        })
+      continue
+    }
+    const before = all.get(event.episode_id)
+    if (!before) continue
+    const ended = event.kind === 'finish' ? { ended: event.at, work: event.work ?? null, place: event.place ?? null } : {}
+    all.set(before.id, { ...before, ...ended, events: [...before.events, said] })
+  }
+  return [...all.values()].sort((a, b) => Date.parse(a.began) - Date.parse(b.began))
+}
+
+/** Times round. */
+export const rounds = (episode: Episode): number => episode.events.filter((each) => each.kind === 'round').length
+
+/** The last break that the child has not come back from. */
+export function brokenBy(episode: Episode): LaneEvent | undefined {
+  const last = episode.events.filter((each) => each.kind === 'broken' || each.kind === 'back').at(-1)
+  return last?.kind === 'broken' ? last : undefined
+}
+
+export type Stretch = { from: number; to: number }
+
+/** The unbroken stretches, in ms since 1970; an open one runs to `now`. */
+export function stretches(episode: Episode, now: number): Stretch[] {
+  const end = episode.ended ? Date.parse(episode.ended) : now
+  const found: Stretch[] = []
+  let from: number | null = Date.parse(episode.began)
+  for (const event of [...episode.events].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))) {
+    const at = Date.parse(event.at)
+    if (event.kind === 'broken' && from !== null) { found.push({ from, to: at }); from = null }
+    if (event.kind === 'back' && from === null) from = at
+  }
+  if (from !== null) found.push({ from, to: Math.max(end, from) })
+  return found
+}
+
+/** Since when a child is at it without a break; null while broken off. */
+export const unbrokenSince = (episode: Episode, now: number): number | null =>
+  brokenBy(episode) ? null : stretches(episode, now).at(-1)?.from ?? null
+
+/** Until ten pieces of work are known a swing is drawn against twenty minutes for everybody. */
+const FLAT_MIN = 20
+/** Nobody has said how deep it was: the middle of five steps. */
+const DEPTH = 2
+
+/** Half the swing of the string in px, against the child's own 90th percentile of unbroken minutes. */
+export const swing = (unbrokenMin: number, ownP90Min: number | null): number =>
+  4 + 24 * Math.min(1, unbrokenMin / (ownP90Min ?? FLAT_MIN)) * (0.6 + 0.1 * DEPTH)

@@ -1,0 +1,66 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Field, SelectField } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+import { fromLocalField, localField } from '@/lib/words'
+
+type Episode = Schemas['EpisodeOut']
+type Body = Schemas['EpisodeIn']
+type Named = { id: number; name: string }
+const WORKS = ['done right', 'done, mended by the child', 'done with a mistake left', 'not finished'] as const
+const PLACES = ['put back', 'left out'] as const
+const HELPS = ['', 'prompted', 'shown again', 'together'] as const
+const choices = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))
+
+type Draft = { child: string; tray: string; began: string; ended: string; work: (typeof WORKS)[number]; place: (typeof PLACES)[number]; rounds: string; helped: (typeof HELPS)[number]; note: string }
+
+function draftFrom(episode: Episode | null, people: readonly Named[], zone: string, now: string): Draft {
+  const began = localField(episode?.began ?? now, zone)
+  return {
+    child: String(episode?.child_id ?? people[0]?.id ?? ''), tray: String(episode?.tray_id ?? ''), began,
+    ended: episode ? (episode.ended ? localField(episode.ended, zone) : '') : began, work: episode?.work ?? 'done right', place: episode?.place ?? 'put back',
+    rounds: String(episode?.events.filter((each) => each.kind === 'round').length ?? 0), helped: '', note: '',
+  }
+}
+
+type EpisodeFormProps = { episode: Episode | null; people: readonly Named[]; trays: readonly Named[]; zone: string; now: string; onSaved: () => void }
+
+/** A past piece of work, entered or mended; an overlap is refused with the clash shown. */
+export function EpisodeForm({ episode, people, trays, zone, now, onSaved }: EpisodeFormProps) {
+  const [draft, setDraft] = useState(() => draftFrom(episode, people, zone, now))
+  const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part })
+  const save = useWrite(async () => {
+    const began = fromLocalField(draft.began, zone)
+    const ended = fromLocalField(draft.ended, zone)
+    if (!began || !ended || !draft.tray || !draft.child)
+      throw new Problem(422, 'A child, a tray, a beginning and an end are needed.', [])
+    const body: Body = { child_id: Number(draft.child), tray_id: Number(draft.tray), began, ended, work: draft.work, place: draft.place, rounds: Number(draft.rounds) || 0, helped: draft.helped, note: draft.note }
+    await (episode ? answer(client.PUT('/api/episodes/{episode_id}', { params: { path: { episode_id: episode.id } }, body })) : answer(client.POST('/api/episodes', { body })))
+    await refresh()
+    onSaved()
+  })
+  const problem = save.failed instanceof Problem ? save.failed : null
+  return (
+    <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+      <div className="grid grid-cols-2 gap-3">
+        <SelectField label="Child" value={draft.child} onChange={(event) => set({ child: event.target.value })}>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        <SelectField label="Tray" value={draft.tray} onChange={(event) => set({ tray: event.target.value })}>
+          <option value="">Choose a tray</option>{trays.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        </SelectField>
+        <Field label="Began" type="datetime-local" step="1" value={draft.began} error={problem?.of('began')} onChange={(event) => set({ began: event.target.value })} />
+        <Field label="Ended" type="datetime-local" step="1" value={draft.ended} error={problem?.of('ended')} onChange={(event) => set({ ended: event.target.value })} />
+        <Field label="Times round" inputMode="numeric" value={draft.rounds} error={problem?.of('rounds')} onChange={(event) => set({ rounds: event.target.value })} />
+        <SelectField label="Helped" value={draft.helped} onChange={(event) => set({ helped: event.target.value as Draft['helped'] })}>{HELPS.map((each) => <option key={each} value={each}>{each || (episode ? 'no more than is written' : 'not at all')}</option>)}</SelectField>
+      </div>
+      <ChoiceRow label="The work" wrap choices={choices(WORKS)} value={draft.work} onChange={(work) => set({ work })} />
+      <ChoiceRow label="Its things" choices={choices(PLACES)} value={draft.place} onChange={(place) => set({ place })} />
+      <Field label="A line of words" value={draft.note} onChange={(event) => set({ note: event.target.value })} />
+      {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>Write it down</Button>
+    </form>
+  )
+}

@@ -1,0 +1,104 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Dialog } from '@/ui/Dialog'
+import { SelectField } from '@/ui/Field'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { cx } from '@/lib/cx'
+import { answer, client, type Schemas } from '@/lib/http'
+import { episodesQuery, refresh, traceQuery, type EpisodeFilter } from '@/lib/queries'
+import { counted, dayOf, plain, timeOfDay } from '@/lib/words'
+import { EpisodeForm } from './EpisodeForm'
+
+type Episode = Schemas['EpisodeOut']
+type Named = { id: number; name: string }
+type WorkViewProps = { people: readonly Named[]; trays: readonly Named[]; zone: string; now: string }
+
+function filterFrom(params: URLSearchParams): EpisodeFilter {
+  const number = (name: string) => Number(params.get(name)) || undefined
+  const [child, tray, day, ids] = [number('child'), number('tray'), params.get('day'), params.get('ids')]
+  return { ...(child ? { child } : {}), ...(tray ? { tray } : {}), ...(day ? { day } : {}), ...(ids ? { ids } : {}) }
+}
+
+/** The record, piece by piece: to be read, mended, struck out, with a trace of who changed what. */
+export function WorkView({ people, trays, zone, now }: WorkViewProps) {
+  const [params, setParams] = useSearchParams()
+  const filter = filterFrom(params)
+  const { data, error } = useQuery(episodesQuery(filter))
+  const [form, setForm] = useState<Episode | null>(null)
+  const adding = params.has('new')
+  const set = (name: string, value: string) => {
+    const next = new URLSearchParams(params)
+    next.delete('ids')
+    if (value) next.set(name, value); else next.delete(name)
+    setParams(next, { replace: true })
+  }
+  const close = () => { setForm(null); set('new', '') }
+  return (
+    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+      <Heading title="Work seen" aside={<Button look="main" onClick={() => set('new', '1')}>Enter past work</Button>}>{data && counted(data.episodes.length, 'piece')}</Heading>
+      <div className="flex flex-wrap items-end gap-3">
+        <SelectField label="Child" value={filter.child ?? ''} onChange={(event) => set('child', event.target.value)}><option value="">any</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        <SelectField label="Tray" value={filter.tray ?? ''} onChange={(event) => set('tray', event.target.value)}><option value="">any</option>{trays.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        {(filter.ids ?? filter.child ?? filter.tray) !== undefined && <Button onClick={() => setParams({})}>Show all</Button>}
+      </div>
+      {!data && <Waiting error={error} />}
+      {data?.episodes.length === 0 && <p className="panel max-w-lg p-5 text-ink-2">No work written down here. Log it live in Watch, enter it by hand, or bring in a file in the Cupboard.</p>}
+      {data && data.episodes.length > 0 && (
+        <ul className="panel divide-y divide-line">{data.episodes.map((each) => <li key={each.id}><Line episode={each} people={people} zone={zone} onMend={() => setForm(each)} /></li>)}</ul>
+      )}
+      {(form ?? adding) && (
+        <Dialog title={form ? 'Mend this piece of work' : 'Enter past work'} open onClose={close}>
+          <EpisodeForm episode={form} people={people} trays={trays} zone={zone} now={now} onSaved={close} />
+        </Dialog>
+      )}
+    </div>
+  )
+}
+
+function Line({ episode, people, zone, onMend }: { episode: Episode; people: readonly Named[]; zone: string; onMend: () => void }) {
+  const [open, setOpen] = useState(false)
+  const strike = useWrite(async () => {
+    await answer(client.POST('/api/episodes/{episode_id}/strike', { params: { path: { episode_id: episode.id } }, body: { struck: !episode.struck } }))
+    await refresh()
+  })
+  const times = episode.events.filter((each) => each.kind === 'round').length
+  const helped = episode.events.filter((each) => each.kind === 'helped').map((each) => each.cause).join(', ')
+  const breaks = episode.events.filter((each) => each.kind === 'broken').map((each) => each.cause || 'something').join(', ')
+  const facts = [episode.work, episode.place, times && `${times} times round`, helped ? `helped: ${helped}` : 'alone', breaks && `broken off by ${breaks}`,
+    episode.longest_min !== null && `longest ${plain(episode.longest_min, 0)} min`, episode.adult && `seen by ${episode.adult}`].filter(Boolean)
+  return (
+    <article className={cx('flex flex-wrap items-start justify-between gap-3 p-3', episode.struck && 'text-ink-3')}>
+      <div className="min-w-0 flex-1">
+        <h2 className={cx('text-base', episode.struck && 'line-through')}>{people.find((each) => each.id === episode.child_id)?.name ?? 'A child'}: {episode.tray}</h2>
+        <p className="text-[0.9375rem] text-ink-2">{dayOf(episode.began, zone)}, {timeOfDay(episode.began, zone)} to {episode.ended ? timeOfDay(episode.ended, zone) : 'not said'} · {facts.join(' · ')}</p>
+        {episode.events.filter((each) => each.kind === 'note').map((each) => <p key={each.at + each.text} className="said mt-1">{each.text}</p>)}
+        {open && <Trace id={episode.id} zone={zone} />}
+        {strike.failed && <Notice tone="must" role="alert">{strike.failed.message}</Notice>}
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {!episode.struck && <Button onClick={onMend}>Mend</Button>}
+        <Button onClick={() => void strike.run()}>{episode.struck ? 'Bring back' : 'Strike out'}</Button>
+        <Button aria-expanded={open} onClick={() => setOpen(!open)}>Trace</Button>
+      </div>
+    </article>
+  )
+}
+
+const plainText = (value: unknown): string => (value === null || value === undefined ? 'nothing' : JSON.stringify(value))
+
+function Trace({ id, zone }: { id: string; zone: string }) {
+  const { data, error } = useQuery(traceQuery(id))
+  if (!data) return <Waiting error={error} />
+  if (data.lines.length === 0) return <p className="mt-2 text-sm text-ink-2">Nothing was changed since it came in.</p>
+  const differs = (line: Schemas['TraceOut']) => Object.keys(line.after).filter((key) => key !== 'id' && Object.keys(line.before).length > 0 && line.before[key] !== line.after[key])
+    .map((key) => `${key} from ${plainText(line.before[key])} to ${plainText(line.after[key])}`).join('; ')
+  return (
+    <ol className="mt-2 text-sm text-ink-2">
+      {data.lines.map((line, at) => <li key={at}>{dayOf(line.at, zone)} {timeOfDay(line.at, zone)}{line.adult && `, ${line.adult}`}: {line.label}. {differs(line)}</li>)}
+    </ol>
+  )
+}

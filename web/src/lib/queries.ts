@@ -1,0 +1,52 @@
+/** Every question to the server, once. A write makes all of them stale: one house, one truth. */
+import { QueryClient, queryOptions } from '@tanstack/react-query'
+import { answer, client, keepToken } from './http'
+
+export const queryClient = new QueryClient({
+  defaultOptions: { queries: { staleTime: 15_000, retry: false, refetchOnWindowFocus: true } },
+})
+
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: async () => {
+    const session = await answer(client.GET('/api/session'))
+    keepToken(session.csrf_token)
+    return session
+  },
+  staleTime: 60_000,
+})
+export const shelfQuery = queryOptions({ queryKey: ['shelf'], queryFn: () => answer(client.GET('/api/shelf')) })
+export const cupboardQuery = queryOptions({ queryKey: ['cupboard'], queryFn: () => answer(client.GET('/api/cupboard')) })
+export const childrenQuery = queryOptions({ queryKey: ['children'], queryFn: () => answer(client.GET('/api/children')) })
+export const recordQuery = (childId: number) => queryOptions({
+  queryKey: ['record', childId],
+  queryFn: () => answer(client.GET('/api/children/{child_id}/record', { params: { path: { child_id: childId } } })),
+})
+export const changeQuery = queryOptions({ queryKey: ['change'], queryFn: () => answer(client.GET('/api/change')) })
+export const todayQuery = queryOptions({ queryKey: ['today'], queryFn: () => answer(client.GET('/api/today')) })
+export const historyQuery = queryOptions({ queryKey: ['history'], queryFn: () => answer(client.GET('/api/history')) })
+/** Watch keeps the instant it was fetched at, so that the server's clock can be carried on here. */
+export const watchQuery = queryOptions({
+  queryKey: ['watch'],
+  queryFn: async () => {
+    const watch = await answer(client.GET('/api/watch'))
+    return { ...watch, clockSkewMs: new Date(watch.now).getTime() - Date.now() }
+  },
+  refetchInterval: 30_000,
+})
+export const whyNotQuery = (trayId: number) => queryOptions({
+  queryKey: ['why-not', trayId],
+  queryFn: () => answer(client.GET('/api/trays/{tray_id}/why-not', { params: { path: { tray_id: trayId } } })),
+})
+export type EpisodeFilter = { day?: string; child?: number; tray?: number; ids?: string }
+export const episodesQuery = (filter: EpisodeFilter) => queryOptions({
+  queryKey: ['episodes', filter],
+  queryFn: () => answer(client.GET('/api/episodes', { params: { query: filter } })),
+})
+export const traceQuery = (id: string) => queryOptions({
+  queryKey: ['trace', id],
+  queryFn: () => answer(client.GET('/api/episodes/{episode_id}/trace', { params: { path: { episode_id: id } } })),
+})
+
+/** After a write: ask everything on screen again. */
+export const refresh = (): Promise<void> => queryClient.invalidateQueries()

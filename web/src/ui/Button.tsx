@@ -1,0 +1,38 @@
+import type { ButtonHTMLAttributes } from 'react'
+import { cx } from '@/lib/cx'
+
+type Look = 'main' | 'plain' | 'quiet' | 'warn'
+type Size = 'control' | 'touch' | 'thumb'
+
+const looks: Record<Look, string> = {
+  main: 'border-woad bg-woad text-paper hover:bg-ink',
+  plain: 'border-edge bg-paper text-ink hover:bg-woad-2',
+  quiet: 'border-transparent bg-transparent text-woad underline underline-offset-4 hover:bg-woad-2',
+  warn: 'border-madder bg-paper text-madder hover:bg-madder-2',
+}
+const sizes: Record<Size, string> = {
+  control: 'min-h-control px-3.5 text-[0.9375rem]', touch: 'min-h-touch px-4', thumb: 'min-h-thumb px-4 text-[1.0625rem]',
+}
+
+type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; size?: Size; keyName?: string }
+
+/** A button. `keyName` shows the key that does the same. */
+export function Button({ look = 'plain', size = 'control', keyName, className, children, ...rest }: ButtonProps) {
+  return (
+    <button type="button" {...rest} className={cx(
+      'inline-flex items-center justify-center gap-2 rounded-control border font-semibold disabled:opacity-60',
+      looks[look], sizes[size], className)}>
+      {children}
+      {keyName && <KeyName>{keyName}</KeyName>}
+    </button>
+  )
+}
+
+/** The name of a key, drawn small; it is told to screen readers by aria-keyshortcuts where it works. */
+export function KeyName({ children }: { children: string }) {
+  return (
+    <span aria-hidden="true" className="rounded border border-current px-1.5 text-xs leading-5 font-normal pointer-coarse:hidden">
+      {children}
+    </span>
+  )
+}

@@ -1,0 +1,57 @@
+import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react'
+import { cx } from '@/lib/cx'
+
+const control = 'min-h-control w-full rounded-control border border-edge bg-paper px-3 text-ink disabled:opacity-60'
+
+type Wrapped = { label: string; hint?: string | undefined; error?: string | undefined; unit?: string; className?: string }
+
+function Wrap({ label, hint, error, unit, className, id, children }: Wrapped & { id: string; children: ReactNode }) {
+  return (
+    <div className={cx('flex flex-col gap-1', className)}>
+      <label htmlFor={id} className="text-sm font-semibold">
+        {label}{unit && <span className="font-normal text-ink-3"> ({unit})</span>}
+      </label>
+      {children}
+      {hint && !error && <p id={`${id}-hint`} className="text-sm text-ink-3">{hint}</p>}
+      {error && <p id={`${id}-error`} role="alert" className="text-sm font-semibold text-madder">{error}</p>}
+    </div>
+  )
+}
+
+const described = (id: string, { hint, error }: Wrapped) =>
+  error ? { 'aria-invalid': true, 'aria-describedby': `${id}-error` } : hint ? { 'aria-describedby': `${id}-hint` } : {}
+
+/** A labelled input whose error stands at the field. */
+export function Field({ label, hint, error, unit, className, ...rest }: Wrapped & InputHTMLAttributes<HTMLInputElement>) {
+  const id = useId()
+  const wrapped = { label, hint, error, ...(unit ? { unit } : {}), ...(className ? { className } : {}) }
+  return (
+    <Wrap {...wrapped} id={id}>
+      <input {...rest} {...described(id, wrapped)} id={id} className={cx(control, error && 'border-2 border-madder')} />
+    </Wrap>
+  )
+}
+
+type SelectProps = Wrapped & SelectHTMLAttributes<HTMLSelectElement>
+
+/** A labelled native select: the best one for thumbs, keys and screen readers. */
+export function SelectField({ label, hint, error, unit, className, children, ...rest }: SelectProps) {
+  const id = useId()
+  const wrapped = { label, hint, error, ...(unit ? { unit } : {}), ...(className ? { className } : {}) }
+  return (
+    <Wrap {...wrapped} id={id}>
+      <select {...rest} {...described(id, wrapped)} id={id} className={cx(control, error && 'border-2 border-madder')}>{children}</select>
+    </Wrap>
+  )
+}
+
+/** A tick box with its label beside it. */
+export function Tick({ label, ...rest }: { label: ReactNode } & InputHTMLAttributes<HTMLInputElement>) {
+  const id = useId()
+  return (
+    <span className="inline-flex min-h-control items-center gap-2">
+      <input {...rest} id={id} type="checkbox" className="size-5 accent-woad" />
+      <label htmlFor={id}>{label}</label>
+    </span>
+  )
+}
