@@ -80,7 +80,7 @@ def _serve(settings: Settings, browser: bool) -> None:
 
     from zither_awl.app import create_app
 
-    if not _free(settings.port):
+    if not _free(settings):
         raise click.ClickException(f"Port {settings.port} is taken. Stop what uses it, or give another with --port.")
     server = create_server(create_app(settings), host=settings.host, port=settings.port, threads=THREADS)
     address = f"http://{settings.host}:{settings.port}"
@@ -90,11 +90,11 @@ def _serve(settings: Settings, browser: bool) -> None:
     server.run()
 
 
-def _free(port: int) -> bool:
+def _free(settings: Settings) -> bool:
     with socket.socket() as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            probe.bind((Settings.host, port))
+            probe.bind((settings.host, settings.port))
         except OSError:
             return False
     return True

@@ -24,7 +24,8 @@ def reasons_out(reasons: Iterable[Reason]) -> list[ReasonOut]:
     """Reasons with their numbers."""
     return [
         ReasonOut(rule=r.rule, text=r.text, evidence=list(r.evidence), source=r.source,
-                  numbers=[QuantityOut(label=q.label, value=q.value, unit=q.unit, limit=q.limit) for q in r.numbers])
+                  numbers=[QuantityOut(label=q.label, value=q.value, unit=q.unit, limit=q.limit, needed=q.needed)
+                           for q in r.numbers])
         for r in reasons
     ]  # fmt: skip
 

@@ -147,8 +147,8 @@ def _reasons(
     last = done[-practice.mastered_of_last :]
     evidence = tuple(f"episode:{e.id}" for e in last)
     numbers = (
-        Quantity("done alone", alone, f"of the last {of}", practice.mastered_times),
-        Quantity("on different days", days, "days", practice.mastered_days),
+        Quantity("done alone", alone, f"of the last {of}", practice.mastered_times, needed=True),
+        Quantity("on different days", days, "days", practice.mastered_days, needed=True),
     )
     said: dict[MasteryState, str] = {
         "not shown": "Not shown yet, and not tried.",

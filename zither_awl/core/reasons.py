@@ -11,12 +11,13 @@ Severity = Literal["must", "should", "note"]
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A number with its unit and, where there is one, the limit it was held against."""
+    """A number with its unit and, where there is one, the limit it was held against; `needed` if it is to be reached."""
 
     label: str
     value: float
     unit: str
     limit: float | None = None
+    needed: bool = False
 
 
 @dataclass(frozen=True, slots=True)

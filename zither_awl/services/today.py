@@ -50,6 +50,7 @@ class Page:
     mind: tuple[Line, ...]
     show_again: tuple[Line, ...]
     to_show: tuple[tuple[Child, Tray], ...]
+    out: tuple[tuple[str, tuple[str, ...]], ...]
     questions: tuple[Episode, ...]
     change_waits: int
     seen_mornings: int
@@ -65,7 +66,7 @@ def page(desk: Desk) -> Page:
                       for p in house.placements if p.by_hand),
         mind=tuple(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings),
         show_again=tuple(Line(house.tray(tray).name, reason.text, "note") for tray, reason in rotation.remedies(desk)),
-        to_show=tuple(_to_show(house, desk)), questions=forgotten(house, desk.now()),
+        out=tuple(_out(house)), to_show=tuple(_to_show(house, desk)), questions=forgotten(house, desk.now()),
         change_waits=len(rotation.proposal(desk).swaps), seen_mornings=len(whole_mornings(house.log)),
     )  # fmt: skip
 
@@ -94,6 +95,13 @@ def _set_up(task: Task, house: House, standing: Placement | None, desk: Desk) ->
         "by hand": f"Close {tray.name} away; set it out by hand",
     }[task.kind]  # fmt: skip
     return SetUp(task.id, task.kind, tray.name, text, where, condition_of(house, tray, desk), task.done_at is not None)
+
+
+def _out(house: House) -> list[tuple[str, tuple[str, ...]]]:
+    """What stands open, unit by unit, in the order of the places."""
+    standing = sorted((p for p in house.placements if not p.by_hand), key=lambda p: p.spot)
+    names = {u.id: u.name for u in house.units}
+    return [(name, tuple(p.tray.name for p in standing if p.spot.unit_id == unit_id)) for unit_id, name in names.items()]
 
 
 def _to_show(house: House, desk: Desk) -> list[tuple[Child, Tray]]:

@@ -1465,6 +1465,16 @@ export interface components {
             tray_id: number;
         };
         /**
+         * OutNowOut
+         * @description What stands open on a unit, in the order of its places.
+         */
+        OutNowOut: {
+            /** Trays */
+            trays: string[];
+            /** Unit */
+            unit: string;
+        };
+        /**
          * PieceIn
          * @description A piece: its shape and its sizes in mm (ball 1, cylinder 2, brick 3; irregular as the brick around it).
          */
@@ -1555,6 +1565,8 @@ export interface components {
             label: string;
             /** Limit */
             limit: number | null;
+            /** Needed */
+            needed: boolean;
             /** Unit */
             unit: string;
             /** Value */
@@ -1833,6 +1845,8 @@ export interface components {
             day: string;
             /** Mind */
             mind: components["schemas"]["LineOut"][];
+            /** Out */
+            out: components["schemas"]["OutNowOut"][];
             /** Questions */
             questions: components["schemas"]["EpisodeOut"][];
             /** Seen Mornings */

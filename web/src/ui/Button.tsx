@@ -11,27 +11,27 @@ const looks: Record<Look, string> = {
   warn: 'border-madder bg-paper text-madder hover:bg-madder-2',
 }
 const sizes: Record<Size, string> = {
-  control: 'min-h-control px-3.5 text-[0.9375rem]', touch: 'min-h-touch px-4', thumb: 'min-h-thumb px-4 text-[1.0625rem]',
+  control: 'min-h-control px-3.5 text-[0.9375rem]', touch: 'min-h-touch px-3 whitespace-nowrap', thumb: 'min-h-thumb px-4 text-[1.0625rem]',
 }
 
-type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; size?: Size; keyName?: string }
+type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; size?: Size; keyName?: string; keyRests?: boolean }
 
-/** A button. `keyName` shows the key that does the same. */
-export function Button({ look = 'plain', size = 'control', keyName, className, children, ...rest }: ButtonProps) {
+/** A button. `keyName` shows the key that does the same; while it `keyRests` its room is kept, so that nothing moves. */
+export function Button({ look = 'plain', size = 'control', keyName, keyRests = false, className, children, ...rest }: ButtonProps) {
   return (
     <button type="button" {...rest} className={cx(
       'inline-flex items-center justify-center gap-2 rounded-control border font-semibold disabled:opacity-60',
       looks[look], sizes[size], className)}>
       {children}
-      {keyName && <KeyName>{keyName}</KeyName>}
+      {keyName && <KeyName rests={keyRests}>{keyName}</KeyName>}
     </button>
   )
 }
 
 /** The name of a key, drawn small; it is told to screen readers by aria-keyshortcuts where it works. */
-export function KeyName({ children }: { children: string }) {
+export function KeyName({ children, rests = false }: { children: string; rests?: boolean }) {
   return (
-    <span aria-hidden="true" className="rounded border border-current px-1.5 text-xs leading-5 font-normal pointer-coarse:hidden">
+    <span aria-hidden="true" className={cx('rounded border border-current px-1.5 text-xs leading-5 font-normal pointer-coarse:hidden', rests && 'invisible')}>
       {children}
     </span>
   )

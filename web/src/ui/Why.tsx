@@ -1,10 +1,11 @@
 import { Link } from 'react-router'
 import { plain } from '@/lib/words'
 
-type Quantity = { label: string; value: number; unit: string; limit: number | null }
+type Quantity = { label: string; value: number; unit: string; limit: number | null; needed: boolean }
 type Reason = { rule: string; text: string; numbers: readonly Quantity[]; evidence: readonly string[]; source: string }
 
-const said = (q: Quantity) => `${plain(q.value, 2)} ${q.unit}`.trim() + (q.limit === null ? '' : `; limit ${plain(q.limit, 2)}`)
+const amount = (q: Quantity) => (q.value > 0 && q.value < 0.005 ? 'under 0.01' : plain(q.value, 2))
+const said = (q: Quantity) => `${amount(q)} ${q.unit}`.trim() + (q.limit === null ? '' : `; ${q.needed ? 'needed' : 'limit'} ${plain(q.limit, 2)}`)
 
 /** The program's reasons: the sentence, the numbers with their limits, the source, and a way to what was seen. */
 export function Why({ reasons, numbers = true }: { reasons: readonly Reason[]; numbers?: boolean }) {

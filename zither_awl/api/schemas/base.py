@@ -68,6 +68,7 @@ class QuantityOut(Out):
     value: float
     unit: str
     limit: float | None
+    needed: bool
 
 
 class ReasonOut(Out):

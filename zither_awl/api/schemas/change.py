@@ -86,6 +86,13 @@ class ShowingOut(Out):
     tray: str
 
 
+class OutNowOut(Out):
+    """What stands open on a unit, in the order of its places."""
+
+    unit: str
+    trays: list[str]
+
+
 class TodayOut(Out):
     day: dt.date
     tasks: list[TaskOut]
@@ -93,6 +100,7 @@ class TodayOut(Out):
     mind: list[LineOut]
     show_again: list[LineOut]
     to_show: list[ShowingOut]
+    out: list[OutNowOut]
     questions: list[EpisodeOut]
     change_waits: int
     seen_mornings: int

@@ -15,6 +15,7 @@ from zither_awl.api.schemas.change import (
     KeepOut,
     LineOut,
     NamedOut,
+    OutNowOut,
     ReasonsOut,
     ShowingOut,
     SwapOut,
@@ -96,6 +97,7 @@ def get_today() -> TodayOut:
         mind=[LineOut.model_validate(line) for line in page.mind],
         show_again=[LineOut.model_validate(line) for line in page.show_again],
         to_show=[ShowingOut(child_id=c.id, child=c.name, tray_id=t.id, tray=t.name) for c, t in page.to_show],
+        out=[OutNowOut(unit=unit, trays=list(trays)) for unit, trays in page.out if trays],
         questions=[episode_out(e, house) for e in page.questions], change_waits=page.change_waits,
         seen_mornings=page.seen_mornings,
     )  # fmt: skip

@@ -114,7 +114,7 @@ def _pause(state: State, on: date) -> Reason | None:
     if seen >= needed:
         return None
     text = f"The last change was {counted(seen, 'whole morning')} ago; after {needed} its taking can be judged."
-    return Reason("ROT-2", text, (Quantity("whole mornings since", seen, "mornings", needed),))
+    return Reason("ROT-2", text, (Quantity("whole mornings since", seen, "mornings", needed, needed=True),))
 
 
 def _swaps(
@@ -274,4 +274,4 @@ def _known_after(judge: Judgements) -> tuple[Reason, ...]:
         return ()
     short, tray, child_name = min(waits)
     text = f"After {counted(short, 'more whole morning')} it can be told whether {child_name} still loves {tray}."
-    return (Reason("ROT-1", text, (Quantity("whole mornings still needed", short, "mornings", needed),)),)
+    return (Reason("ROT-1", text, (Quantity("whole mornings still needed", short, "mornings"),)),)

@@ -52,7 +52,7 @@ def _coming(tray: Tray, child: Child, judge: Judgements) -> Coming:
     if left is not None:
         days = (judge.on - left).days
         text = f"It has rested {counted(days, 'day')} and fits {child.name} now."
-        rested = Quantity("rested", days, "days", judge.state.practice.rest_days)
+        rested = Quantity("rested", days, "days", judge.state.practice.rest_days, needed=True)
         return Coming(tray, child, RESTED, Reason("ROT-6", text, (rested,), evidence))
     text = f"It has not been out yet and fits {child.name} now."
     return Coming(tray, child, NEW, Reason("ROT-6", text, (), evidence))
@@ -62,7 +62,7 @@ def _too_early(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
     card, months = tray.card, judge.months(child)
     if not card.from_months <= months <= card.to_months:
         text = f"Its window is {card.from_months} to {card.to_months} months; {child.name} is {months}."
-        return Reason("SEQ-6", text, (Quantity("age", months, "months", card.from_months),))
+        return Reason("SEQ-6", text, (Quantity("age", months, "months", card.from_months, needed=True),))
     missing = [p for p in card.follows if not judge.mastered(child, p)]
     if missing:
         names = listed(_card_name(p, judge) for p in missing)
@@ -90,7 +90,7 @@ def _still_resting(tray: Tray, child: Child, judge: Judgements) -> Reason | None
 def _rest(child: Child, left: date, needed: int, judge: Judgements) -> Reason:
     days = (judge.on - left).days
     text = f"It has rested {days} of {counted(needed, 'day')}; look again for {child.name} then."
-    return Reason("ROT-8", text, (Quantity("rested", days, "days", needed),))
+    return Reason("ROT-8", text, (Quantity("rested", days, "days", needed, needed=True),))
 
 
 def _left_on(tray: Tray, judge: Judgements) -> date | None:

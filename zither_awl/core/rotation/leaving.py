@@ -64,7 +64,7 @@ def _still_working(known: Judgement, evidence: tuple[str, ...]) -> Reason:
     name, seen = known.child.name, known.interest
     if seen.available < 3:
         text = f"Too early to say for {name}: {counted(seen.available, 'counted morning')} so far."
-        return Reason("ROT-9", text, (Quantity("counted mornings", seen.available, "mornings", 6),), evidence)
+        return Reason("ROT-9", text, (Quantity("counted mornings", seen.available, "mornings", 6, needed=True),), evidence)
     text = f"{name} is at it: chosen {seen.chosen} of {seen.available} mornings, not mastered yet."
     return Reason("ROT-1", text, seen.reasons[0].numbers, evidence)
 

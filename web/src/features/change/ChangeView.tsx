@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Field, SelectField } from '@/ui/Field'
@@ -14,10 +14,12 @@ import { counted, sentence } from '@/lib/words'
 type Change = Schemas['ChangeOut']
 type Swap = Schemas['SwapOut']
 type Named = Schemas['NamedOut']
+/** How a tray looks, by its id. */
+type Picture = (trayId: number) => ReactNode
 type Choice = { taken: boolean; in_: number | null }
 
 /** Change: what goes out, what comes in, why, from which bin; or why nothing should change yet. */
-export function ChangeView() {
+export function ChangeView({ picture }: { picture: Picture }) {
   const { data: change, error } = useQuery(changeQuery)
   if (!change) return <Waiting error={error} />
   const swaps = change.swaps.length ? change.swaps : change.let_in
@@ -31,7 +33,7 @@ export function ChangeView() {
             {change.let_in.length > 0 && <p className="mt-3 font-semibold">What the shelf may take now:</p>}
           </section>
         )}
-        {(swaps.length > 0 || change.by_hand.length > 0) && <Proposal key={swaps.map((s) => `${s.out?.id ?? 0}-${s.in_?.id ?? 0}`).join()} change={change} swaps={swaps} />}
+        {(swaps.length > 0 || change.by_hand.length > 0) && <Proposal key={swaps.map((s) => `${s.out?.id ?? 0}-${s.in_?.id ?? 0}`).join()} change={change} swaps={swaps} picture={picture} />}
         <Own change={change} />
       </div>
       <aside aria-label="Why" className="flex flex-col gap-4 border-l border-line bg-paper p-5 max-[900px]:border-t max-[900px]:border-l-0">
@@ -49,7 +51,7 @@ function useAccept() {
   })
 }
 
-function Proposal({ change, swaps }: { change: Change; swaps: readonly Swap[] }) {
+function Proposal({ change, swaps, picture }: { change: Change; swaps: readonly Swap[]; picture: Picture }) {
   const [choices, setChoices] = useState<Choice[]>(swaps.map((swap) => ({ taken: true, in_: swap.in_?.id ?? null })))
   const [declining, setDeclining] = useState(false)
   const accept = useAccept()
@@ -62,7 +64,7 @@ function Proposal({ change, swaps }: { change: Change; swaps: readonly Swap[] })
   const empty = body.length === 0 && byHand.length === 0
   return (
     <section aria-label="Proposal" className="flex flex-col gap-4">
-      {swaps.map((swap, at) => <SwapCard key={at} swap={swap} choice={choices[at] ?? { taken: true, in_: null }} onChoice={(choice) => set(at, choice)} />)}
+      {swaps.map((swap, at) => <SwapCard key={at} swap={swap} picture={picture} choice={choices[at] ?? { taken: true, in_: null }} onChoice={(choice) => set(at, choice)} />)}
       {change.by_hand.length > 0 && (
         <Notice tone="must">Set out by hand with it, because a child could get at {change.by_hand.length === 1 ? 'it' : 'them'}: {change.by_hand.map((each) => each.name).join(', ')}.</Notice>
       )}
@@ -78,7 +80,9 @@ function Proposal({ change, swaps }: { change: Change; swaps: readonly Swap[] })
   )
 }
 
-function SwapCard({ swap, choice, onChoice }: { swap: Swap; choice: Choice; onChoice: (choice: Choice) => void }) {
+type SwapCardProps = { swap: Swap; picture: Picture; choice: Choice; onChoice: (choice: Choice) => void }
+
+function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
   const offered = [swap.in_, ...swap.others].filter((each): each is Named => each !== null)
   const chosen = offered.find((each) => each.id === choice.in_)
   return (
@@ -87,14 +91,20 @@ function SwapCard({ swap, choice, onChoice }: { swap: Swap; choice: Choice; onCh
         <span className="size-3.5 rounded-full border-2 border-ink-2 bg-paper" /><span className="h-0.5 flex-1 bg-ink-2" /><span className="size-3.5 rounded-full border-2 border-woad bg-woad" />
       </div>
       <div className="grid grid-cols-2 gap-5">
-        <div>
-          <p className="text-sm text-ink-2">Out, to rest</p>
-          <h2 className="text-lg">{swap.out?.name ?? 'nothing'}</h2>
+        <div className="flex items-end justify-between gap-3">
+          <div>
+            <p className="text-sm text-ink-2">Out, to rest</p>
+            <h2 className="text-lg">{swap.out?.name ?? 'nothing'}</h2>
+          </div>
+          {swap.out && picture(swap.out.id)}
         </div>
-        <div>
+        <div className="flex items-end justify-between gap-3">
+          <div>
           <p className="text-sm text-ink-2">In{swap.bin && chosen?.id === swap.in_?.id && `, from ${swap.bin}`}</p>
           <h2 className="text-lg">{chosen?.name ?? 'nothing, the place stays free'}</h2>
           {swap.where && choice.in_ !== null && <p className="text-ink-2">{sentence(swap.where)}</p>}
+          </div>
+          {choice.in_ !== null && picture(choice.in_)}
         </div>
       </div>
       <div className="mt-4 border-t border-line pt-3"><Why reasons={swap.reasons} /></div>

@@ -16,7 +16,7 @@ type MarginProps = { shelf: Shelf; chosen: number | null; ask: (what: Ask) => Pr
 export function Margin({ shelf, chosen, ask, lengths, choose }: MarginProps) {
   const tray = shelf.trays.find((each) => each.id === chosen)
   return (
-    <aside aria-label="Why" className="flex flex-col gap-4 border-l border-line bg-paper p-5 max-[900px]:border-t max-[900px]:border-l-0">
+    <aside aria-label="Why" className="sticky top-0 flex max-h-screen flex-col gap-4 self-stretch overflow-y-auto border-l border-line bg-paper p-5 max-[900px]:static max-[900px]:max-h-none max-[900px]:border-t max-[900px]:border-l-0">
       {tray ? <Chosen tray={tray} shelf={shelf} ask={ask} lengths={lengths} /> : <Overview shelf={shelf} choose={choose} />}
     </aside>
   )

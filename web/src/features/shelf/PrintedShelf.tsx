@@ -1,7 +1,7 @@
 import type { Lengths } from '@/lib/words'
 import { Elevation } from './drawing/Elevation'
 import { over, placeRect, viewOf } from './drawing/geometry'
-import { TrayForm } from './drawing/TrayForm'
+import { TrayForm } from '@/ui/drawing/TrayForm'
 import { spotId } from './spots'
 import type { Shelf, Unit } from './types'
 

@@ -147,7 +147,7 @@ function Drawn({ shelf, unit, lengths, pick }: { shelf: Shelf; unit: Unit; lengt
   const view = viewOf(unit, shelf.children.flatMap((child) => (child.reach ? [child.reach] : [])))
   const ratio = view.width / view.height
   return (
-    <div className="relative mx-auto" style={{ aspectRatio: ratio, width: `min(100%, calc((100vh - 21rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }}>
+    <div className="relative mx-auto" style={{ aspectRatio: ratio, width: `min(100%, calc((100vh - 20.5rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }}>
       <Elevation unit={unit} people={shelf.children} lengths={lengths} title={`The ${unit.name} from the front, with a ruler and each child's reach`} />
       {unit.boards.flatMap((board, at) => Array.from({ length: board.places }, (_, place) => {
         const spot = { unit_id: unit.id, board: at, place }

@@ -2,7 +2,7 @@ import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { Hand, Info, TriangleAlert } from 'lucide-react'
 import { cx } from '@/lib/cx'
 import { clearance, over, placeRect, type Rect } from './drawing/geometry'
-import { TrayForm } from './drawing/TrayForm'
+import { TrayForm } from '@/ui/drawing/TrayForm'
 import { BINS, spotId } from './spots'
 import type { Finding, Placement, Spot, Tray, Unit } from './types'
 
@@ -46,7 +46,7 @@ function Standing({ tray, placement, place, share, unit, pick, findings }: Stand
       <svg viewBox={`0 ${-tall} ${place.width / share} ${tall}`} className={cx('absolute inset-0 size-full', placement.by_hand && 'opacity-45')} aria-hidden>
         <g transform={`translate(${(place.width / share - tray.width_mm) / 2} 0)`}><TrayForm tray={tray} /></g>
       </svg>
-      <span className="absolute inset-x-0.5 top-0.5 text-center text-[0.8125rem] leading-tight font-semibold">{tray.name}</span>
+      <span className="absolute inset-x-0.5 top-0.5 text-center text-[0.8125rem] leading-tight font-semibold [text-shadow:0_0_3px_white,0_0_5px_white,0_0_5px_white]">{tray.name}</span>
       <Flag worst={worst} byHand={placement.by_hand} />
     </button>
   )
@@ -68,7 +68,7 @@ export function Bins({ trays, pick }: { trays: readonly Tray[]; pick: Pick }) {
   return (
     <section aria-label="In the bins" ref={setNodeRef} className={cx('no-print border-t border-line bg-paper px-5 py-3', isOver && 'bg-woad-2')}>
       <h2 className="mb-2 text-sm font-normal text-ink-2">In the bins{trays.length === 0 && ': nothing rests'}</h2>
-      <ul className="flex max-h-32 flex-wrap gap-2 overflow-y-auto">{trays.map((tray) => <li key={tray.id}><Chip tray={tray} pick={pick} /></li>)}</ul>
+      <ul className="flex max-h-24 flex-wrap gap-2 overflow-y-auto">{trays.map((tray) => <li key={tray.id}><Chip tray={tray} pick={pick} /></li>)}</ul>
     </section>
   )
 }

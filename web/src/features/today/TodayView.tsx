@@ -18,7 +18,7 @@ type Task = Schemas['TaskOut']
 export function TodayView({ questions }: { questions: (today: Today) => ReactNode }) {
   const { data: today, error } = useQuery(todayQuery)
   if (!today) return <Waiting error={error} />
-  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.show_again.length === 0
+  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.show_again.length + today.out.length === 0
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="Today" aside={<Button onClick={() => window.print()}>Print</Button>}>{calendarDay(today.day)}</Heading>
@@ -29,6 +29,7 @@ export function TodayView({ questions }: { questions: (today: Today) => ReactNod
           <SetUp tasks={today.tasks} />
           <Listed title="By hand today" note="Closed away; an adult sets it out." lines={today.by_hand} />
           <ToShow today={today} />
+          <OutNow out={today.out} />
         </div>
         <div className="flex flex-col gap-4">
           <Mind today={today} />
@@ -106,6 +107,19 @@ function Listed({ title, note, lines }: { title: string; note?: string; lines: r
       <ul className="mt-2 flex flex-col gap-2">
         {lines.map((line, at) => <li key={at}><p className="font-semibold">{line.tray}</p>{line.text && <p className="text-[0.9375rem] text-ink-2">{line.text}</p>}</li>)}
       </ul>
+    </section>
+  )
+}
+
+function OutNow({ out }: { out: Today['out'] }) {
+  if (out.length === 0) return null
+  return (
+    <section aria-label="Stands out" className={panel}>
+      <h2>Stands out</h2>
+      <p className="text-sm text-ink-2">From the top left, for whoever sets to rights.</p>
+      <dl className="mt-2 flex flex-col gap-2">
+        {out.map((each) => <div key={each.unit}><dt className="font-semibold">{sentence(each.unit)}</dt><dd className="text-[0.9375rem] text-ink-2">{each.trays.join(' · ')}</dd></div>)}
+      </dl>
     </section>
   )
 }

@@ -49,20 +49,20 @@ function AtWork(props: CardProps & { episode: Episode }) {
         </div>
         <span className="text-3xl font-bold tabular-nums" role="timer" aria-label={`At it for ${clock(now - Date.parse(episode.began))}`}>{clock(now - Date.parse(episode.began))}</span>
       </div>
-      <div className="grid grid-cols-[1.6fr_1fr_1fr] gap-2">
-        <Button look="main" size="thumb" aria-keyshortcuts="Space" onClick={() => write({ kind: 'round', episode_id: episode.id })}>
+      <div className="grid grid-cols-3 gap-2">
+        <Button look="main" size="thumb" className="col-span-3" aria-keyshortcuts="Space" onClick={() => write({ kind: 'round', episode_id: episode.id })}>
           Once round <span className="text-2xl tabular-nums">{rounds(episode)}</span>
         </Button>
         {broken
-          ? <Button size="thumb" onClick={() => write({ kind: 'back', episode_id: episode.id })} keyName="I">Came back</Button>
-          : <Button size="thumb" aria-expanded={open === 'broken'} onClick={() => toggle('broken')} keyName="I">Broken off</Button>}
-        <Button size="thumb" aria-expanded={open === 'helped'} onClick={() => toggle('helped')} keyName="H">Helped</Button>
+          ? <Button size="touch" onClick={() => write({ kind: 'back', episode_id: episode.id })} keyName="I">Came back</Button>
+          : <Button size="touch" aria-expanded={open === 'broken'} onClick={() => toggle('broken')} keyName="I">Broken off</Button>}
+        <Button size="touch" aria-expanded={open === 'helped'} onClick={() => toggle('helped')} keyName="H">Helped</Button>
+        <Button size="touch" aria-expanded={open === 'note'} onClick={() => toggle('note')} keyName="N">Note</Button>
       </div>
       <Tray {...props} episode={episode} />
-      <div className="grid grid-cols-[1.6fr_1fr_1fr] gap-2">
+      <div className="grid grid-cols-[1.5fr_1fr] gap-2">
         <DoneButton episode={episode} write={write} onRest={onRest} />
         <Button size="touch" onClick={() => onRest(episode)} keyName="E">Otherwise…</Button>
-        <Button size="touch" aria-expanded={open === 'note'} onClick={() => toggle('note')} keyName="N">Note</Button>
       </div>
       <div className="flex flex-wrap gap-2">
         <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => toggle('showed')}>I showed…</Button>
@@ -137,12 +137,12 @@ function Free(props: CardProps) {
 type OffersProps = { label: string; offers: readonly Offer[]; child: Child; onPick: (tray: number) => void; keys?: boolean }
 
 /** The trays a child could take: those meant for it first, the others behind one more tap. */
-function Offers({ label, offers, child, onPick, keys = false }: OffersProps) {
+function Offers({ label, offers, child, onPick, keys }: OffersProps) {
   const own = offers.filter((each) => each.for_children.includes(child.id))
   const rest = offers.filter((each) => !each.for_children.includes(child.id))
   const chip = (each: Offer, at: number) => (
     <Button key={each.tray_id} size="touch" onClick={() => onPick(each.tray_id)} title={each.condition}
-      {...(keys && at < 10 ? { keyName: String((at + 1) % 10), 'aria-keyshortcuts': String((at + 1) % 10) } : {})}>
+      {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}>
       {each.name}{each.by_hand && <span className="text-sm font-normal">by hand</span>}
     </Button>
   )

@@ -11,8 +11,8 @@ export type StringsProps = {
 const HALF_HOUR = 1_800_000
 const LEFT = 118
 const RIGHT = 26
-const LANE = 104
-const TOP = 44
+const LANE = 88
+const TOP = 40
 
 function useWidth() {
   const ref = useRef<HTMLDivElement>(null)
@@ -111,7 +111,7 @@ function Swing({ episode, before, y, x, now, p90 }: SwingProps) {
         )
       })}
       {breaks.map((each) => <path key={each.at} d={`M${x(Date.parse(each.at)) - 5} ${y - 15}h10l-5 9z`} fill="#8f5d00" />)}
-      <text x={middle} y={near ? y + 44 : y - 34} fontSize="12.5" textAnchor="middle" fill="#1d2b33">{name}</text>
+      <text x={middle} y={near ? y + 38 : y - 31} fontSize="12.5" textAnchor="middle" fill="#1d2b33">{name}</text>
     </g>
   )
 }

@@ -56,8 +56,19 @@ function Heights({ child, x, view, lengths }: { child: Child; x: number; view: R
       {stretch > top && <path d={`M${x - 9} ${-shown - 8}l9 -14l9 14`} fill="none" stroke="#1d2b33" strokeWidth="3" />}
       <path d={`M${x - 20} ${-sight}h40`} stroke="#1d2b33" strokeWidth="2" strokeDasharray="6 4" />
       <rect x={x - 25} y={-high} width="50" height={Math.max(high - low, 1)} rx="18" fill={`url(#fill-${child.id})`} stroke="#1d2b33" strokeWidth="2.5" />
-      {child.still_mouths && <path d={`M${x - 40} ${-hazard}H${view.x + view.width - 20}`} stroke="#a3352b" strokeWidth="2.5" strokeDasharray="4 9" />}
+      {child.still_mouths && <HazardLine child={child} x={x} y={hazard} right={view.x + view.width - 16} lengths={lengths} />}
       <text x={x} y={-shown - 30} textAnchor="middle" fontSize="27" fontWeight="700" fill="#1d2b33">{child.name.slice(0, 8)}</text>
+    </g>
+  )
+}
+
+/** How high a child who mouths could get at things, and how high once it walks. */
+function HazardLine({ child, x, y, right, lengths }: { child: Child; x: number; y: number; right: number; lengths: Lengths }) {
+  const later = child.later_mm === null ? '' : `; when walking: ${length(child.later_mm, lengths)}`
+  return (
+    <g>
+      <path d={`M${x - 40} ${-y}H${right}`} stroke="#a3352b" strokeWidth="2.5" strokeDasharray="4 9" />
+      <text x={right} y={-y - 12} textAnchor="end" fontSize="24" fill="#a3352b">{`${child.name.slice(0, 12)} gets at things to ${length(child.reach?.climb ?? y, lengths)}${later}`}</text>
     </g>
   )
 }

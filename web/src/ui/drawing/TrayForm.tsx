@@ -132,3 +132,13 @@ export function TrayForm({ tray }: { tray: FormTray }) {
     </g>
   )
 }
+
+/** A tray drawn by itself, as wide as it is given, on a line. */
+export function TrayPicture({ tray, width = 120 }: { tray: FormTray; width?: number }) {
+  const tall = Math.max(tray.height_mm, 60) + 12
+  return (
+    <svg viewBox={`-6 ${-tall} ${tray.width_mm + 12} ${tall + 6}`} width={width} aria-hidden="true" className="shrink-0">
+      <TrayForm tray={tray} />
+    </svg>
+  )
+}
