@@ -101,7 +101,7 @@ def page(path: str = "") -> Response:
 def _send(path: str) -> Response:
     """A file in the best encoding the browser takes; the build leaves the compressed twins beside it."""
     for ending, encoding in ((".br", "br"), (".gz", "gzip")):
-        if encoding in request.accept_encodings and (STATIC / (path + ending)).is_file():
+        if request.accept_encodings.quality(encoding) > 0 and (STATIC / (path + ending)).is_file():
             mime = mimetypes.guess_type(path)[0] or "application/octet-stream"
             answer = send_from_directory(STATIC, path + ending, mimetype=mime)
             answer.headers["Content-Encoding"] = encoding

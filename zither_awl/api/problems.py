@@ -49,7 +49,8 @@ def _of_mistake(error: Any) -> Response:
 
     current_app.logger.error("unexpected", exc_info=error)
     return _answer(ProblemOut(
-        title="The program made a mistake.", status=500, detail="Nothing was changed. Reload, and try again.", errors=[],
+        title="The program made a mistake.", status=500, detail="Nothing was changed. Reload, and try again.",
+        errors=[],
     ))  # fmt: skip
 
 

@@ -11,9 +11,9 @@ from zither_awl import __version__
 from zither_awl.api.schemas.base import ErrorOut, ProblemOut
 
 
-def _before(_request: Any, response: Any, error: ValidationError | None, _instance: Any, *_rest: Any) -> None:
+def _before(_request: Any, response: Any, error: Exception | None, _instance: Any, *_rest: Any) -> None:
     """Give a refused request the same shape as every other problem."""
-    if error is None:
+    if not isinstance(error, ValidationError):
         return
     errors = [
         ErrorOut(field=".".join(map(str, e["loc"])) or "body", message=f"{e['msg']}.", hint="")
@@ -24,7 +24,7 @@ def _before(_request: Any, response: Any, error: ValidationError | None, _instan
     response.content_type = "application/problem+json"
 
 
-def _after(_request: Any, response: Any, error: ValidationError | None, _instance: Any, *_rest: Any) -> None:
+def _after(_request: Any, response: Any, error: Exception | None, _instance: Any, *_rest: Any) -> None:
     """An answer that breaks its own schema is our mistake: say so without its insides."""
     if error is not None:
         problem = ProblemOut(title="The program made a mistake.", status=500, detail="Nothing was changed.", errors=[])

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from statistics import median
 
-from zither_awl.core.attendance import Counted, counted_mornings
+from zither_awl.core.attendance import Counted, counted_mornings, fell_in
 from zither_awl.core.concentration import longest_of
 from zither_awl.core.exact import discounted_rate, fisher_fewer
 from zither_awl.core.practice import Practice
@@ -61,8 +61,7 @@ def interest(child: Child, tray: Tray, log: Log, on: date, *, practice: Practice
 
 
 def _chosen_on(morning: Morning, visits: Sequence[Episode]) -> bool:
-    ends = morning.ended or morning.began
-    return any(e.morning_id == morning.id or morning.began <= e.began <= ends for e in visits)
+    return any(fell_in(e, morning) for e in visits)
 
 
 def _unbroken_no(picked: Sequence[bool]) -> int:

@@ -11,7 +11,10 @@ Severity = Literal["must", "should", "note"]
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A number with its unit and, where there is one, the limit it was held against; `needed` if it is to be reached."""
+    """A number with its unit and, where there is one, the limit it was held against.
+
+    `needed` says that the limit is to be reached, not to be kept under.
+    """
 
     label: str
     value: float

@@ -100,8 +100,7 @@ def _set_up(task: Task, house: House, standing: Placement | None, desk: Desk) ->
 def _out(house: House) -> list[tuple[str, tuple[str, ...]]]:
     """What stands open, unit by unit, in the order of the places."""
     standing = sorted((p for p in house.placements if not p.by_hand), key=lambda p: p.spot)
-    names = {u.id: u.name for u in house.units}
-    return [(name, tuple(p.tray.name for p in standing if p.spot.unit_id == unit_id)) for unit_id, name in names.items()]
+    return [(u.name, tuple(p.tray.name for p in standing if p.spot.unit_id == u.id)) for u in house.units]
 
 
 def _to_show(house: House, desk: Desk) -> list[tuple[Child, Tray]]:

@@ -78,7 +78,8 @@ def get_record(child_id: int) -> RecordOut:
     return RecordOut(
         child=child_out(record.marks), rows=[_row(j, house) for j in record.judgements],
         weeks=[WeekOut(week=week, median_min=minutes) for week, minutes in record.span.weeks],
-        span_verdict=record.span.verdict, span_low=slope.low if slope else None, span_high=slope.high if slope else None,
+        span_verdict=record.span.verdict, span_low=slope.low if slope else None,
+        span_high=slope.high if slope else None,
         notes=[episode_out(e, house) for e in record.notes],
     )  # fmt: skip
 
@@ -89,8 +90,10 @@ def _row(known: Judgement, house: House) -> RecordRowOut:
     return RecordRowOut(
         tray_id=known.tray.id, tray=known.tray.name, area=known.tray.card.area,
         stands=any(p.tray.id == known.tray.id for p in house.placements), state=mastery.state,
-        mastery=reasons_out(mastery.reasons), alone=alone, of=of, days=days, probability=mastery.probability,
-        probability_low=mastery.interval[0], probability_high=mastery.interval[1], interest=reasons_out(interest.reasons), sign=interest.sign, faded=interest.faded,
+        mastery=reasons_out(mastery.reasons), alone=alone, of=of, days=days,
+        probability=mastery.probability,
+        probability_low=mastery.interval[0], probability_high=mastery.interval[1],
+        interest=reasons_out(interest.reasons), sign=interest.sign, faded=interest.faded,
         chosen=interest.chosen, available=interest.available, seen=interest.seen, rate=interest.rate,
         longest_min=known.longest_min, repetitions=known.repetitions, visits=len(known.visits),
     )  # fmt: skip

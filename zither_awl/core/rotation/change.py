@@ -147,7 +147,8 @@ def _swap(
     fitting = [
         (each, spot) for each in _ready(judge, taken, successors)
         # One child's loss is not made good by another child's gain.
-        if each.tray.for_children & placement.tray.for_children and (spot := _clean_spot(placement, each.tray, scene)) is not None
+        if each.tray.for_children & placement.tray.for_children
+        and (spot := _clean_spot(placement, each.tray, scene)) is not None
     ]  # fmt: skip
     out_reasons = tuple(v.reason for v in verdicts)
     why = verdicts[0].why

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from zither_awl.core.attendance import fell_in
 from zither_awl.core.judgement import Judgement, Judgements
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.values import Child, Log, Placement, Tray, Work
@@ -64,7 +65,8 @@ def _still_working(known: Judgement, evidence: tuple[str, ...]) -> Reason:
     name, seen = known.child.name, known.interest
     if seen.available < 3:
         text = f"Too early to say for {name}: {counted(seen.available, 'counted morning')} so far."
-        return Reason("ROT-9", text, (Quantity("counted mornings", seen.available, "mornings", 6, needed=True),), evidence)
+        mornings = Quantity("counted mornings", seen.available, "mornings", 6, needed=True)
+        return Reason("ROT-9", text, (mornings,), evidence)
     text = f"{name} is at it: chosen {seen.chosen} of {seen.available} mornings, not mastered yet."
     return Reason("ROT-1", text, seen.reasons[0].numbers, evidence)
 
@@ -120,9 +122,8 @@ def picks_per_morning(child: Child, log: Log) -> float:
     recent = sorted((m for m in log.mornings if child.id in m.present and m.seen == "all"), key=lambda m: m.began)[-8:]
     if not recent:
         return 0.0
-    ids = {m.id for m in recent}
-    picked = {(e.morning_id, e.tray_id) for e in log.episodes
-              if e.child_id == child.id and e.morning_id in ids and not e.struck}  # fmt: skip
+    own = [e for e in log.episodes if e.child_id == child.id and not e.struck and e.began >= recent[0].began]
+    picked = {(m.id, e.tray_id) for m in recent for e in own if fell_in(e, m)}
     return len(picked) / len(recent)
 
 

@@ -92,10 +92,12 @@ STAYS: tuple[Stay, ...] = (
 """What stood where and when. Week 0 is the first of the sixteen."""
 
 TASTES: dict[tuple[str, str], float] = {
-    ("Anselm", "Spooning shells"): 0.7, ("Anselm", "Spooning chickpeas"): 0.8, ("Anselm", "Paper and thick crayons"): 0.5,
-    ("Anselm", "Numerals and counters to ten"): 0.6, ("Anselm", "Blocks"): 0.55, ("Anselm", "Dough and roller"): 0.6,
-    ("Anselm", "Drum and sticks"): 0.45, ("Wren", "Four cylinders"): 0.7, ("Wren", "Wool to its colour"): 0.6,
-    ("Wren", "Books for bread week"): 0.6, ("Wren", "Blocks"): 0.45, ("Wren", "Dough and roller"): 0.6, ("Tove", "Ball into the box"): 0.75,
+    ("Anselm", "Spooning shells"): 0.7, ("Anselm", "Spooning chickpeas"): 0.8, ("Anselm", "Blocks"): 0.55,
+    ("Anselm", "Paper and thick crayons"): 0.5, ("Anselm", "Numerals and counters to ten"): 0.6,
+    ("Anselm", "Dough and roller"): 0.6, ("Anselm", "Drum and sticks"): 0.45,
+    ("Wren", "Four cylinders"): 0.7, ("Wren", "Wool to its colour"): 0.6, ("Wren", "Books for bread week"): 0.6,
+    ("Wren", "Blocks"): 0.45, ("Wren", "Dough and roller"): 0.6,
+    ("Tove", "Ball into the box"): 0.75,
 }  # fmt: skip
 """What a child is known to like; every other taste is drawn."""
 

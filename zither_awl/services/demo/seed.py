@@ -23,8 +23,6 @@ from zither_awl.store.log import SentEvent
 
 SEED = 20
 PICKS = 4
-CONSTANT: dict[str, float] = {"fade_learning": 0.998, "fade_known": 0.985}
-"""The children of the demo are constant: what they love they love for months, so that little fades at once."""
 MINUTES_A_WEEK = 0.9
 FOLDING, QUIET_MORNINGS = "Folding: one line", 10
 """Wren mastered it and loves it less: in the last ten mornings she leaves it alone."""
@@ -84,7 +82,8 @@ class _History:
         self._trays = {t.name: t for t in house.trays}
         cards = {t.card.id: t.id for t in house.trays}
         follows = {t.id: [cards[c] for c in t.card.follows] for t in house.trays}
-        self._models = {c.id: SimulatedChild(follows, **CONSTANT) for c in house.children}
+        # Constant children: what they love they love for months, so that little fades at once.
+        self._models = {c.id: SimulatedChild(follows, fade_learning=0.998, fade_known=0.985) for c in house.children}
         for (name, tray), taste in lockside.TASTES.items():
             child_id = next(c.id for c in house.children if c.name == name)
             self._models[child_id].prefer(self._trays[tray].id, taste)

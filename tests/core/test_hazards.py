@@ -1,0 +1,185 @@
+"""What a tray's hazards are, and which child could get at them."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Any
+
+import pytest
+
+from tests.builders import BEADS, TODAY, child, placed, tray, unit
+from zither_awl.core.safety import DECLARED, exposure, hazards, work_condition
+from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
+from zither_awl.core.values import Board, Measurement, Mobility, Softness
+
+TOVE = child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True)
+ILSE = child("Ilse", 48, id=1)
+
+
+def kinds(**more: Any) -> list[str]:
+    return [h.kind for h in hazards(tray(**more))]
+
+
+def test_the_smallest_piece_decides() -> None:
+    assert kinds(piece=BEADS) == ["small-part"]
+    assert kinds(piece=Sphere(40)) == ["small-ball"]
+    assert kinds(piece=Sphere(46)) == []
+    assert kinds(piece=None) == []
+
+
+def test_a_ball_a_ruler_calls_just_too_big_is_still_judged() -> None:
+    """The ruler's tolerance of 1 mm is taken off before judging."""
+    assert kinds(piece=Sphere(45.3)) == ["small-ball"]
+    assert kinds(piece=Sphere(45.5)) == []
+
+
+def test_an_unknown_shape_is_to_be_tested_and_counts() -> None:
+    found = hazards(tray(piece=Irregular(None, Box(60, 50, 40))))
+    assert found[0].kind == "small-part"
+    assert "may go into" in found[0].text
+
+
+def test_cloth_is_judged_by_its_cords_and_not_by_its_size() -> None:
+    """ASTM F963 4.14: free length at most 300 mm under 18 months; from memory."""
+    assert kinds(piece=Box(10, 10, 2), softness=Softness.CLOTH) == []
+    assert kinds(softness=Softness.CLOTH, cord_mm=300) == []
+    cord = hazards(tray(softness=Softness.CLOTH, cord_mm=301))[0]
+    assert (cord.kind, cord.minimum_age_months) == ("cord", 18)
+
+
+def test_a_soft_thing_is_tested_unless_it_is_too_big_to_squeeze_in() -> None:
+    assert kinds(piece=Sphere(60), softness=Softness.SOFT) == ["small-part"]
+    assert kinds(piece=Sphere(66), softness=Softness.SOFT) == []
+
+
+def test_a_breakable_thing_is_judged_whole_and_in_pieces() -> None:
+    crayon, thick = Cylinder(8, 90), Cylinder(18, 110)
+    broken = hazards(tray(piece=crayon, breakable=True))
+    assert [(h.kind, h.severity) for h in broken] == [("small-part", "should")]
+    assert kinds(piece=crayon) == []
+    assert kinds(piece=thick, breakable=True) == []
+
+
+@pytest.mark.parametrize("kind", [k for k in DECLARED if k != "allergen"])
+def test_every_declared_hazard_says_what_it_is_and_whence(kind: str) -> None:
+    found = hazards(tray(hazards=(kind,)))[0]
+    assert found.text
+    assert found.source
+    assert found.supervision in ("near", "touch", "never")
+
+
+def found(tray_: Any, *, by_hand: bool = False, children: Any = (ILSE, TOVE), at: int = 1, **unit_: Any) -> list[Any]:
+    placement = placed(tray_, board=at, by_hand=by_hand)
+    return list(exposure([placement], children, [unit(**unit_)], TODAY))
+
+
+def test_beads_on_a_board_the_baby_reaches_are_named_with_child_size_limit_and_source() -> None:
+    (finding,) = found(tray("Spooning beads", piece=BEADS))
+    reason = finding.reasons[0]
+    assert (finding.severity, finding.child, finding.tray) == ("must", 2, 1)
+    assert "Tove can reach this: a 9 mm piece drops into the small-parts cylinder" in reason.text
+    assert "still mouths; limit 36 months" in reason.text
+    assert {q.label: q.value for q in reason.numbers}["piece, longest size"] == 9
+    assert "16 CFR 1501.4" in reason.source
+
+
+def test_by_hand_behind_a_gate_or_with_bigger_pieces_the_finding_is_gone() -> None:
+    beads = tray(piece=BEADS)
+    assert found(beads, by_hand=True) == []
+    assert found(beads, comes=frozenset({1})) == []
+    assert found(tray(piece=Sphere(60))) == []
+
+
+def test_out_of_reach_counts_only_for_a_child_who_cannot_get_there() -> None:
+    high = (Board(height_mm=1500, places=4),)
+    assert found(tray(piece=BEADS), at=0, boards=high, height_mm=1600.0) == []
+    # Nobody measured this one lately, so it may be taller than the median: + 2 SD, and a step of 250 mm.
+    walker = child("Tove", 30, id=2)
+    assert found(tray(piece=BEADS), children=(ILSE, walker), at=0, boards=(Board(height_mm=1400, places=4),),
+                 height_mm=1600.0) != []  # fmt: skip
+
+
+def test_the_reach_of_a_crawling_child_ends_lower() -> None:
+    crawler = child("Tove", 9, id=2, mobility=Mobility.CRAWLS, still_mouths=True,
+                    measurements=(Measurement(on=TODAY, stature_mm=700),))  # fmt: skip
+    at_limit = (Board(height_mm=0.85 * 700, places=2),)
+    above = (Board(height_mm=0.85 * 700 + 1, places=2),)
+    assert found(tray(piece=BEADS), children=(crawler,), at=0, boards=at_limit) != []
+    assert found(tray(piece=BEADS), children=(crawler,), at=0, boards=above) == []
+
+
+def test_three_years_and_no_longer_mouthing_is_the_limit() -> None:
+    almost, just = child(months=35), child(months=36)
+    assert found(tray(piece=BEADS), children=(almost,)) != []
+    assert found(tray(piece=BEADS), children=(just,)) == []
+
+
+def test_a_child_who_still_mouths_is_never_too_old_for_it() -> None:
+    assert found(tray(piece=BEADS), children=(child(months=60, still_mouths=True),)) != []
+
+
+def test_a_child_born_early_counts_by_the_corrected_age_until_two() -> None:
+    born_early = child("Tove", 24, id=2, gestation_weeks=28)
+    glass = tray(hazards=("glass",))
+    assert [f.child for f in found(glass, children=(child("Tove", 19, id=2, gestation_weeks=28),))] == [2]
+    assert found(glass, children=(born_early,)) == []
+
+
+def test_an_allergen_endangers_only_whom_it_endangers() -> None:
+    allergic = child(allergies=("sesame",))
+    seeds = tray(hazards=("allergen:sesame",))
+    assert [f.child for f in found(seeds, children=(allergic, TOVE))] == [1]
+    assert found(tray(hazards=("allergen:milk",)), children=(allergic,)) == []
+
+
+def test_water_beads_are_for_nobody() -> None:
+    assert [f.child for f in found(tray(hazards=("swelling-beads",)))] == [1, 2]
+
+
+WREN = child("Wren", 30, id=1)
+
+
+def test_small_parts_by_hand_for_the_child_itself_stay_a_finding() -> None:
+    assert [f.severity for f in found(tray(piece=BEADS), by_hand=True, children=(WREN,))] == ["must"]
+
+
+def test_from_two_the_household_may_decide_for_under_eyes_and_it_stays_a_note() -> None:
+    decided = child("Wren", 30, id=1, under_eyes_reason="counts every one back")
+    (note,) = found(tray(piece=BEADS), by_hand=True, children=(decided,))
+    assert (note.rule, note.severity) == ("under-eyes", "note")
+    assert "an adult at the table while Wren works" in note.reasons[0].text
+
+
+@pytest.mark.parametrize("who", [
+    pytest.param(child("Wren", 23, id=1, under_eyes_reason="careful"), id="under two"),
+    pytest.param(child("Wren", 30, id=1, under_eyes_reason="careful", still_mouths=True), id="still mouths"),
+])  # fmt: skip
+def test_under_two_or_mouthing_it_cannot_be_decided_away(who: Any) -> None:
+    assert [f.severity for f in found(tray(piece=BEADS), by_hand=True, children=(who,))] == ["must"]
+
+
+def test_nobody_can_switch_it_off_for_an_open_placement() -> None:
+    decided = child("Wren", 30, id=1, under_eyes_reason="careful")
+    assert [f.severity for f in found(tray(piece=BEADS), children=(decided,))] == ["must"]
+
+
+def test_a_tray_with_a_hazard_says_where_it_may_be_worked_with() -> None:
+    condition = work_condition(tray(piece=BEADS), (ILSE, TOVE), TODAY)
+    assert condition == "At a table Tove cannot reach, or while Tove sleeps."
+    lying = child("Tove", 4, id=2, mobility=Mobility.LIES_OR_SITS)
+    assert work_condition(tray(piece=BEADS), (ILSE, lying), TODAY) == ""
+    assert work_condition(tray(), (ILSE, TOVE), TODAY) == ""
+
+
+def test_one_finding_for_a_child_and_tray_however_many_hazards() -> None:
+    many = tray(piece=BEADS, hazards=("glass", "sharp"))
+    assert len([f for f in found(many) if f.child == 2]) == 1
+
+
+def test_a_measurement_of_today_lowers_the_line_of_a_small_child() -> None:
+    small = (Measurement(on=TODAY - timedelta(days=10), stature_mm=720),)
+    measured = child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True, measurements=small)
+    board = (Board(height_mm=900, places=2),)
+    tall = {"boards": board, "height_mm": 1000.0, "at": 0}
+    assert found(tray(piece=BEADS), children=(TOVE,), **tall) != []
+    assert found(tray(piece=BEADS), children=(measured,), **tall) == []
