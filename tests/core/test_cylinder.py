@@ -54,9 +54,7 @@ def test_things_of_a_household(piece: Shape, answer: str) -> None:
 
 
 sizes = st.floats(3, 80)
-solids = st.one_of(
-    st.builds(Sphere, sizes), st.builds(Cylinder, sizes, sizes), st.builds(Box, sizes, sizes, sizes)
-)
+solids = st.one_of(st.builds(Sphere, sizes), st.builds(Cylinder, sizes, sizes), st.builds(Box, sizes, sizes, sizes))
 
 
 @given(solids)

@@ -61,7 +61,9 @@ def test_work_not_mastered_yet_stays() -> None:
 def ignored(visits: list[Episode], *, mornings: int = 30, **more: Any) -> State:
     """Pouring lies untouched while three other trays are chosen every morning."""
     others = [tray(f"Other {n}", id=10 + n, card=card(f"Other {n}", id=10 + n)) for n in range(3)]
-    chosen = [episode(d, tray_id=t.id, hour=9, minute=15 * n) for d in range(1, mornings + 1) for n, t in enumerate(others)]
+    chosen = [
+        episode(d, tray_id=t.id, hour=9, minute=15 * n) for d in range(1, mornings + 1) for n, t in enumerate(others)
+    ]
     out = [placed(POURING), *(placed(t, place=1 + n) for n, t in enumerate(others))]
     return state_of([POURING, *others], out, [*visits, *chosen], log=log_of([p.tray for p in out], [*visits, *chosen], mornings=mornings, placements=[replace(p, since=at(400)) for p in out]), **more)  # fmt: skip
 
@@ -80,8 +82,14 @@ def test_six_mornings_untouched_are_beyond_luck_when_everything_else_is_chosen()
 
 def test_where_luck_could_explain_it_the_remedy_comes_first_and_then_six_mornings_more() -> None:
     """ROT-9 before ROT-3: show it again, then six more mornings; common practice, no source."""
+
     def verdict(shown_again_days_ago: int | None) -> Any:
-        idle = state_of([POURING], [placed(POURING)], [], log=log_of([POURING], [], mornings=30, placements=[placed(POURING, since=at(400))]))
+        idle = state_of(
+            [POURING],
+            [placed(POURING)],
+            [],
+            log=log_of([POURING], [], mornings=30, placements=[placed(POURING, since=at(400))]),
+        )
         if shown_again_days_ago is not None:
             again = replace(shown(3), at=at(shown_again_days_ago, 8), again=True)
             idle = replace(idle, log=replace(idle.log, presentations=(*idle.log.presentations, again)))
@@ -114,7 +122,9 @@ def test_too_hard_when_what_it_follows_from_is_not_mastered() -> None:
     state = ignored([])
     harder = replace(POURING, card=replace(POURING.card, follows=(99,)))
     out = tuple(replace(p, tray=harder) if p.tray.id == 3 else p for p in state.placements)
-    assert verdict_on(replace(state, placements=out, trays=(harder, *state.trays[1:])), placed(harder)).why == "too hard"
+    assert (
+        verdict_on(replace(state, placements=out, trays=(harder, *state.trays[1:])), placed(harder)).why == "too hard"
+    )
 
 
 def test_at_most_two_change_at_once() -> None:
@@ -131,7 +141,10 @@ def test_a_tray_goes_only_if_the_rule_holds_for_every_child_it_is_for() -> None:
     both = (child(), child("Bruno", 50, id=2))
     change = propose(state_of([shared], [placed(shared)], [*ONCE_LOVED, *hers], children=both))
     assert change.swaps == ()
-    assert [r.text.split(",")[0] for r in change.keep[0][1]] == ["Mastered", "Mastered and still loved by Bruno: it stays."]
+    assert [r.text.split(",")[0] for r in change.keep[0][1]] == [
+        "Mastered",
+        "Mastered and still loved by Bruno: it stays.",
+    ]
 
 
 def test_what_comes_in_is_for_a_child_who_loses_something() -> None:
@@ -201,7 +214,9 @@ def test_nothing_should_change_yet_says_what_will_be_known_after_which_morning()
 def test_an_open_hazard_goes_by_hand_with_the_change() -> None:
     beads = replace(POURING, piece=BEADS)
     family = (child(), child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True))
-    change = propose(state_of([FOLDING, TWO_LINES, beads], [placed(FOLDING), placed(beads, place=1)], ONCE_LOVED, children=family))
+    change = propose(
+        state_of([FOLDING, TWO_LINES, beads], [placed(FOLDING), placed(beads, place=1)], ONCE_LOVED, children=family)
+    )
     assert [p.tray.id for p in change.by_hand] == [3]
     assert len(change.swaps) == 1
 
@@ -232,7 +247,9 @@ def test_why_not_this_one_is_answered_for_any_tray(more: dict[str, Any], text: s
 def test_why_not_says_so_when_others_are_more_pressing_or_no_place_is_free() -> None:
     state = state_of([POURING, OTHER], [placed(POURING)], [])
     assert any("others are more pressing" in r.text for r in explain_not(OTHER, state, TODAY))
-    full = [placed(tray(f"F{n}", id=20 + n, card=card(f"F{n}", id=20 + n)), board=n // 4, place=n % 4) for n in range(12)]
+    full = [
+        placed(tray(f"F{n}", id=20 + n, card=card(f"F{n}", id=20 + n)), board=n // 4, place=n % 4) for n in range(12)
+    ]
     packed = state_of([OTHER, *(p.tray for p in full)], full, [])
     assert any("No place is free" in r.text for r in explain_not(OTHER, packed, TODAY))
 
@@ -258,11 +275,26 @@ def _state(drawn: list[dict[str, Any]]) -> State:
     trays, out, visits = [], [], []
     for n, d in enumerate(drawn, start=1):
         made = card(f"T{n}", id=n, follows=(n - 1,) if d["follows"] and n > 1 else ())
-        trays.append(tray(f"T{n}", id=n, card=made, piece=d["piece"], mass_g=d["mass"], width_mm=d["width"], tags=d["tag"], for_children=d["meant"]))
+        trays.append(
+            tray(
+                f"T{n}",
+                id=n,
+                card=made,
+                piece=d["piece"],
+                mass_g=d["mass"],
+                width_mm=d["width"],
+                tags=d["tag"],
+                for_children=d["meant"],
+            )
+        )
         if d["out"]:
             out.append(placed(trays[-1], board=(n - 1) // 4, place=(n - 1) % 4, since=at(100)))
         first = {0: 40, 1: 1, 2: 12}[d["fade"]]
-        visits += [episode(day, tray_id=n, child_id=c, hour=8 + n, minute=20 * c) for day in range(first, 28, 3) for c in d["meant"]]
+        visits += [
+            episode(day, tray_id=n, child_id=c, hour=8 + n, minute=20 * c)
+            for day in range(first, 28, 3)
+            for c in d["meant"]
+        ]
     return state_of(trays, out, visits, children=FAMILY)
 
 
@@ -273,7 +305,9 @@ def test_no_proposed_change_brings_a_must_or_a_kind_of_finding_the_shelf_lacked(
     change = propose(state)
     before = Scene(state.placements, state.units, state.children, TODAY)
     by_hand = {p.tray.id for p in change.by_hand}
-    cured = replace(before, placements=tuple(replace(p, by_hand=True) if p.tray.id in by_hand else p for p in before.placements))
+    cured = replace(
+        before, placements=tuple(replace(p, by_hand=True) if p.tray.id in by_hand else p for p in before.placements)
+    )
     swaps = change.swaps or change.let_in
     after = after_swaps(cured, swaps)
     found = check_shelf(after.placements, after.units, after.children, TODAY)

@@ -32,7 +32,9 @@ def test_a_light_tray_of_the_right_size_at_the_right_height_is_no_finding() -> N
     assert check([placed(tray())]) == ()
 
 
-@pytest.mark.parametrize(("months", "most"), [(8, 6), (11, 6), (12, 8), (35, 8), (36, 10), (47, 10), (48, 12), (90, 12)])
+@pytest.mark.parametrize(
+    ("months", "most"), [(8, 6), (11, 6), (12, 8), (35, 8), (36, 10), (47, 10), (48, 12), (90, 12)]
+)
 def test_how_many_may_be_out_at_an_age(months: int, most: int) -> None:
     """ROOM-1: common practice, no source (8 places, 8 trays at 24 months)."""
     assert Practice().trays_out_at(months) == most
@@ -49,7 +51,9 @@ def test_one_too_many_is_said_once_and_by_whom() -> None:
 
 
 def test_a_tray_by_hand_or_for_somebody_else_does_not_count_as_out() -> None:
-    scene = Scene((placed(tray(), by_hand=True), placed(tray(id=2, for_children=frozenset({2})))), (unit(),), (ILSE,), TODAY)
+    scene = Scene(
+        (placed(tray(), by_hand=True), placed(tray(id=2, for_children=frozenset({2})))), (unit(),), (ILSE,), TODAY
+    )
     assert scene.out_for(ILSE) == []
 
 
@@ -80,9 +84,14 @@ def test_a_tray_fits_its_place_with_room_for_the_hands(size: dict[str, float], f
 
 
 def _side_by_side(gap: float) -> list[Finding]:
-    plank = unit("sill", kind="sill", width_mm=1000.0, height_mm=500.0, boards=(Board(height_mm=500, places=2, divided=False),))
+    plank = unit(
+        "sill", kind="sill", width_mm=1000.0, height_mm=500.0, boards=(Board(height_mm=500, places=2, divided=False),)
+    )
     width = 500.0 - gap
-    pair = [placed(tray("Left", id=1, width_mm=width), board=0, place=0), placed(tray("Right", id=2, width_mm=width), board=0, place=1)]
+    pair = [
+        placed(tray("Left", id=1, width_mm=width), board=0, place=0),
+        placed(tray("Right", id=2, width_mm=width), board=0, place=1),
+    ]
     return [f for f in check(pair, units=[plank]) if f.rule.startswith("ROOM-3")]
 
 
@@ -196,7 +205,9 @@ def _placements(drawn: list[dict[str, Any]]) -> list[Placement]:
 
 @settings(deadline=None, max_examples=60)
 @given(some_trays, st.data())
-def test_a_shelf_without_a_finding_stays_so_when_a_tray_is_taken_away(drawn: list[dict[str, Any]], data: st.DataObject) -> None:
+def test_a_shelf_without_a_finding_stays_so_when_a_tray_is_taken_away(
+    drawn: list[dict[str, Any]], data: st.DataObject
+) -> None:
     placements = _placements(drawn)
     before = {f.key for f in check(placements, children=(ILSE, TOVE))}
     for _ in range(len(placements)):

@@ -8,6 +8,7 @@ from datetime import date, datetime
 from typing import Any
 
 from sqlalchemy import Table, delete, event, func, insert, inspect, select, update
+from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from zither_awl.store.models import Base, ChangeItemRow, ChangeSetRow, RevisionRow, UnitRow
@@ -168,15 +169,23 @@ class History:
         here = None if row is None else {name: _plain(value) for name, value in row.items()}
         if not _same(here, now):
             return False
-        if then is None:
-            self._session.execute(delete(table).where(*at))
-        elif here is None:
-            self._session.execute(insert(table).values(_from_plain(table, then)))
-        else:
-            values = {k: v for k, v in _from_plain(table, then).items() if k not in _NOT_COMPARED}
-            self._session.execute(update(table).where(*at).values(values))
+        try:
+            with self._session.begin_nested():
+                self._session.execute(_change(table, at, here is None, then))
+        except IntegrityError:
+            # Something written since rests on this row, or what it rests on has gone.
+            return False
         self._session.expire_all()
         return True
+
+
+def _change(table: Table, at: list[Any], gone: bool, then: dict[str, Any] | None) -> Any:
+    """The statement that brings one row to an image."""
+    if then is None:
+        return delete(table).where(*at)
+    if gone:
+        return insert(table).values(_from_plain(table, then))
+    return update(table).where(*at).values({k: v for k, v in _from_plain(table, then).items() if k not in _NOT_COMPARED})
 
 
 def _same(here: dict[str, Any] | None, image: dict[str, Any] | None) -> bool:

@@ -1,0 +1,64 @@
+"""Migrations end at the models, go both ways, and open every database a landed version made."""
+
+from __future__ import annotations
+
+import shutil
+from pathlib import Path
+
+import pytest
+from alembic.autogenerate import compare_metadata
+from alembic.migration import MigrationContext
+from sqlalchemy import inspect
+
+from tests.builders import DATA
+from zither_awl.services.desk import Desk
+from zither_awl.store import open_engine, prepare
+from zither_awl.store.engine import migrate
+from zither_awl.store.models import Base
+
+OLD = sorted(DATA.glob("*.db"))
+
+
+def test_the_migrations_end_at_the_models(tmp_path: Path) -> None:
+    engine = prepare(tmp_path / "new.db")
+    with engine.connect() as connection:
+        context = MigrationContext.configure(connection, opts={"compare_type": True})
+        assert compare_metadata(context, Base.metadata) == []
+    engine.dispose()
+
+
+def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
+    engine = prepare(tmp_path / "new.db")
+    migrate(engine, "base")
+    assert set(inspect(engine).get_table_names()) <= {"alembic_version"}
+    migrate(engine)
+    assert set(Base.metadata.tables) <= set(inspect(engine).get_table_names())
+    engine.dispose()
+
+
+def test_there_is_a_database_of_every_landed_version() -> None:
+    assert [path.stem for path in OLD] == ["0.1.0"]
+
+
+@pytest.mark.parametrize("old", OLD, ids=lambda path: path.stem)
+def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, tmp_path: Path) -> None:
+    copy = tmp_path / "zither-awl.db"
+    shutil.copy(old, copy)
+    desk = Desk(prepare(copy))
+    house = desk.house()
+    assert house.household is not None
+    assert (house.household.name, len(house.children), len(house.trays)) == ("Garden Flat", 2, 2)
+    assert [p.tray.name for p in house.placements] == ["Spooning chickpeas"]
+    (episode,) = house.log.episodes
+    assert (len(episode.events), house.log.mornings[0].seen) == (3, "all")
+    assert house.findings(episode.began.date())[0].rule == "exposure"
+    desk.close()
+
+
+def test_pragmas_hold_on_every_connection(tmp_path: Path) -> None:
+    engine = open_engine(tmp_path / "new.db")
+    with engine.connect() as connection:
+        asked = {name: connection.exec_driver_sql(f"PRAGMA {name}").scalar() for name in
+                 ("foreign_keys", "journal_mode", "secure_delete")}  # fmt: skip
+    assert asked == {"foreign_keys": 1, "journal_mode": "wal", "secure_delete": 1}
+    engine.dispose()
