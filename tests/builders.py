@@ -59,8 +59,13 @@ def tray(name: str = "Pouring", *, id: int = 1, **more: Any) -> Tray:
     """A tray that fits a common place, for child 1."""
     made = more.pop("card", None) or card(name, id=id)
     kept: dict[str, Any] = {
-        "width_mm": 250.0, "depth_mm": 200.0, "height_mm": 90.0, "mass_g": 400.0, "for_children": frozenset({1}), **more,
-    }  # fmt: skip
+        "width_mm": 250.0,
+        "depth_mm": 200.0,
+        "height_mm": 90.0,
+        "mass_g": 400.0,
+        "for_children": frozenset({1}),
+        **more,
+    }
     return Tray(id=id, name=name, card=made, **kept)
 
 
@@ -115,9 +120,11 @@ def log_of(
     """So many whole mornings, every tray standing open all the time and shown to child 1 and 2."""
     standing = placements if placements is not None else [placed(t, since=at(400)) for t in trays]
     return Log(
-        mornings=tuple(morning(n) for n in range(mornings, 0, -1)), episodes=tuple(episodes),
-        presentations=tuple(shown(t.id, c) for t in trays for c in (1, 2)), placements=tuple(standing),
-    )  # fmt: skip
+        mornings=tuple(morning(n) for n in range(mornings, 0, -1)),
+        episodes=tuple(episodes),
+        presentations=tuple(shown(t.id, c) for t in trays for c in (1, 2)),
+        placements=tuple(standing),
+    )
 
 
 def state_of(trays: list[Tray], out: list[Placement], episodes: list[Episode], **more: Any) -> State:

@@ -108,9 +108,12 @@ def house(desk: Desk) -> SmallHouse:
     adult = people.add_adult(desk, "Bram").id
     ilse = people.save_child(desk, Child(id=0, name="Ilse", pattern="stripe", born=born_months_ago(48)), adult)
     tove = people.save_child(
-        desk, Child(id=0, name="Tove", pattern="dot", born=born_months_ago(13), mobility=Mobility.PULLS_UP,
-                    still_mouths=True), adult,
-    )  # fmt: skip
+        desk,
+        Child(
+            id=0, name="Tove", pattern="dot", born=born_months_ago(13), mobility=Mobility.PULLS_UP, still_mouths=True
+        ),
+        adult,
+    )
     shelf = room.save_unit(desk, unit("low shelf", id=0, comes=frozenset({ilse, tove})), adult)
     return SmallHouse(desk, adult, ilse, tove, shelf)
 
@@ -149,9 +152,12 @@ class Client:
     def send(self, method: str, path: str, body: Any = None, status: int = 200, **headers: str) -> Any:
         """A write's JSON."""
         answer = self.flask.open(
-            path, method=method, json=body if body is not None else {}, headers={**self.headers, **headers},
+            path,
+            method=method,
+            json=body if body is not None else {},
+            headers={**self.headers, **headers},
             base_url="http://127.0.0.1:8136",
-        )  # fmt: skip
+        )
         assert answer.status_code == status, answer.get_data(as_text=True)
         return answer.get_json(force=True)
 

@@ -23,7 +23,7 @@ from zither_awl.settings import Settings
 from zither_awl.store import backup as copy_database
 from zither_awl.store import prepare
 
-THREADS = 4
+THREADS = 8
 
 
 def _data(default: str) -> Callable[[Callable[..., Any]], Callable[..., Any]]:

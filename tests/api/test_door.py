@@ -23,7 +23,7 @@ def every_error(root: type[errors.ZitherAwlError] = errors.ZitherAwlError) -> se
     return {root}.union(*(every_error(kind) for kind in root.__subclasses__()))
 
 
-@pytest.mark.parametrize("kind", sorted(every_error() - {errors.ZitherAwlError}, key=lambda kind: kind.__name__))
+@pytest.mark.parametrize("kind", sorted(every_error() - {errors.ZitherAwlError}, key=str))
 def test_every_error_of_the_domain_has_a_status(kind: type[errors.ZitherAwlError]) -> None:
     assert kind in problems.STATUS
     assert problems.STATUS[kind] in problems.TITLE
@@ -69,9 +69,14 @@ def test_a_write_without_the_token_is_refused(client: Client) -> None:
     assert client.get("/api/session")["household"]["name"] == "House"
 
 
-@pytest.mark.parametrize(("body", "kind", "status"), [
-    ("{", "application/json", 400), ("[]", "application/json", 400), ("name=x", "application/x-www-form-urlencoded", 415),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("body", "kind", "status"),
+    [
+        ("{", "application/json", 400),
+        ("[]", "application/json", 400),
+        ("name=x", "application/x-www-form-urlencoded", 415),
+    ],
+)
 def test_a_body_that_is_no_json_object_is_refused(client: Client, body: str, kind: str, status: int) -> None:
     answer = client.flask.put("/api/household", data=body, content_type=kind, headers=client.headers, base_url=HOME)
     assert answer.status_code == status

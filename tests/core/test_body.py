@@ -96,9 +96,12 @@ def test_hazards_use_two_deviations_more_when_nobody_measured_within_three_month
 
 
 ZONES = [
-    (Mobility.LIES_OR_SITS, 0.60, 0), (Mobility.CRAWLS, 0.85, 0), (Mobility.PULLS_UP, 1.22, 0),
-    (Mobility.WALKS, 1.22, 250), (Mobility.CLIMBS, 1.22, 450),
-]  # fmt: skip
+    (Mobility.LIES_OR_SITS, 0.60, 0),
+    (Mobility.CRAWLS, 0.85, 0),
+    (Mobility.PULLS_UP, 1.22, 0),
+    (Mobility.WALKS, 1.22, 250),
+    (Mobility.CLIMBS, 1.22, 450),
+]
 
 
 @pytest.mark.parametrize(("mobility", "share", "step"), ZONES, ids=[str(z[0]) for z in ZONES])

@@ -17,10 +17,13 @@ from zither_awl.core.values import Episode, EpisodeEvent
 def broken(*marks: tuple[str, float], minutes: float = 20, rounds: int = 0) -> Episode:
     """An episode with breaks and returns at so many minutes from its beginning."""
     events = [
-        EpisodeEvent(kind="broken" if kind != "back" else "back", at=at(1) + timedelta(minutes=m),
-                     cause="" if kind in ("broken", "back") else kind)
+        EpisodeEvent(
+            kind="broken" if kind != "back" else "back",
+            at=at(1) + timedelta(minutes=m),
+            cause="" if kind in ("broken", "back") else kind,
+        )
         for kind, m in marks
-    ]  # fmt: skip
+    ]
     events += [EpisodeEvent(kind="round", at=at(1) + timedelta(minutes=1 + n)) for n in range(rounds)]
     return episode(1, minutes=minutes, events=tuple(events))
 

@@ -82,8 +82,9 @@ def test_a_cylinder_that_some_tilt_gets_in_is_never_called_unable_to_fit(d: floa
         return
     corners = [
         (sx * length / 2 * sin(tilt) + sd * d / 2 * cos(tilt), sx * length / 2 * cos(tilt) - sd * d / 2 * sin(tilt))
-        for sx in (-1, 1) for sd in (-1, 1)
-    ]  # fmt: skip
+        for sx in (-1, 1)
+        for sd in (-1, 1)
+    ]
     top = max(z for _, z in corners)
     # Lowered until its top is level with the rim, pushed as far to the deep side as the wall allows.
     inside = all(z - top >= -(41.25 + x + (15.85 - half_x)) for x, z in corners)

@@ -95,13 +95,27 @@ def test_out_of_reach_counts_only_for_a_child_who_cannot_get_there() -> None:
     assert found(tray(piece=BEADS), at=0, boards=high, height_mm=1600.0) == []
     # Nobody measured this one lately, so it may be taller than the median: + 2 SD, and a step of 250 mm.
     walker = child("Tove", 30, id=2)
-    assert found(tray(piece=BEADS), children=(ILSE, walker), at=0, boards=(Board(height_mm=1400, places=4),),
-                 height_mm=1600.0) != []  # fmt: skip
+    assert (
+        found(
+            tray(piece=BEADS),
+            children=(ILSE, walker),
+            at=0,
+            boards=(Board(height_mm=1400, places=4),),
+            height_mm=1600.0,
+        )
+        != []
+    )
 
 
 def test_the_reach_of_a_crawling_child_ends_lower() -> None:
-    crawler = child("Tove", 9, id=2, mobility=Mobility.CRAWLS, still_mouths=True,
-                    measurements=(Measurement(on=TODAY, stature_mm=700),))  # fmt: skip
+    crawler = child(
+        "Tove",
+        9,
+        id=2,
+        mobility=Mobility.CRAWLS,
+        still_mouths=True,
+        measurements=(Measurement(on=TODAY, stature_mm=700),),
+    )
     at_limit = (Board(height_mm=0.85 * 700, places=2),)
     above = (Board(height_mm=0.85 * 700 + 1, places=2),)
     assert found(tray(piece=BEADS), children=(crawler,), at=0, boards=at_limit) != []
@@ -150,10 +164,13 @@ def test_from_two_the_household_may_decide_for_under_eyes_and_it_stays_a_note() 
     assert "an adult at the table while Wren works" in note.reasons[0].text
 
 
-@pytest.mark.parametrize("who", [
-    pytest.param(child("Wren", 23, id=1, under_eyes_reason="careful"), id="under two"),
-    pytest.param(child("Wren", 30, id=1, under_eyes_reason="careful", still_mouths=True), id="still mouths"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    "who",
+    [
+        pytest.param(child("Wren", 23, id=1, under_eyes_reason="careful"), id="under two"),
+        pytest.param(child("Wren", 30, id=1, under_eyes_reason="careful", still_mouths=True), id="still mouths"),
+    ],
+)
 def test_under_two_or_mouthing_it_cannot_be_decided_away(who: Any) -> None:
     assert [f.severity for f in found(tray(piece=BEADS), by_hand=True, children=(who,))] == ["must"]
 
@@ -180,6 +197,6 @@ def test_a_measurement_of_today_lowers_the_line_of_a_small_child() -> None:
     small = (Measurement(on=TODAY - timedelta(days=10), stature_mm=720),)
     measured = child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True, measurements=small)
     board = (Board(height_mm=900, places=2),)
-    tall = {"boards": board, "height_mm": 1000.0, "at": 0}
+    tall: dict[str, Any] = {"boards": board, "height_mm": 1000.0, "at": 0}
     assert found(tray(piece=BEADS), children=(TOVE,), **tall) != []
     assert found(tray(piece=BEADS), children=(measured,), **tall) == []

@@ -75,23 +75,37 @@ def counted(log: Log, who: Any = ILSE) -> tuple[int, dict[str, int]]:
     return len(found.mornings), dict(found.left_out)
 
 
-def _log(*, placed_since: Any = None, mornings: Any = None, presentations: Any = (shown(),), until: Any = None) -> Log:
+def _log(*, placed_since: Any = None, mornings: Any = None, presentations: Any = None, until: Any = None) -> Log:
     days = mornings or tuple(morning(n) for n in (3, 2, 1))
     since = placed_since or at(100)
-    return Log(mornings=days, presentations=presentations, placements=(placed(POURING, since=since, until=until),))
+    return Log(
+        mornings=days,
+        presentations=(shown(),) if presentations is None else presentations,
+        placements=(placed(POURING, since=since, until=until),),
+    )
 
 
 def test_only_mornings_that_could_have_been_chosen_and_were_seen_count() -> None:
     assert counted(_log()) == (3, {})
 
 
-@pytest.mark.parametrize(("log", "why"), [
-    pytest.param(_log(mornings=(morning(2), morning(1, present=frozenset({2})))), "away", id="the child was away"),
-    pytest.param(_log(mornings=(morning(2), morning(1, seen="part"))), "only partly seen", id="partly seen"),
-    pytest.param(_log(mornings=(morning(2), morning(1)), presentations=(shown(days_ago=2),), placed_since=at(1, 9)),
-                 "put out or away during it", id="put out at nine"),
-    pytest.param(_log(mornings=(morning(2), morning(1)), until=at(1, 10)), "put out or away during it", id="taken away at ten"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("log", "why"),
+    [
+        pytest.param(_log(mornings=(morning(2), morning(1, present=frozenset({2})))), "away", id="the child was away"),
+        pytest.param(_log(mornings=(morning(2), morning(1, seen="part"))), "only partly seen", id="partly seen"),
+        pytest.param(
+            _log(mornings=(morning(2), morning(1)), presentations=(shown(days_ago=2),), placed_since=at(1, 9)),
+            "put out or away during it",
+            id="put out at nine",
+        ),
+        pytest.param(
+            _log(mornings=(morning(2), morning(1)), until=at(1, 10)),
+            "put out or away during it",
+            id="taken away at ten",
+        ),
+    ],
+)
 def test_the_others_are_left_out_and_named(log: Log, why: str) -> None:
     number, left_out = counted(log)
     assert left_out == {why: 1}

@@ -47,6 +47,13 @@ def test_what_is_mastered_and_still_loved_stays_unless_its_next_rung_is_ready() 
     assert (swap.in_, swap.why_out) == (TWO_LINES, "successor")
 
 
+def test_what_is_still_loved_leaves_for_its_own_successor_only() -> None:
+    beads = replace(TWO_LINES, piece=BEADS)
+    family = (child(), child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True))
+    change = propose(state_of([FOLDING, beads, POURING], [placed(FOLDING)], LOVED, children=family))
+    assert change.swaps == ()
+
+
 def test_a_next_rung_outside_its_window_is_not_ready() -> None:
     late = replace(TWO_LINES, card=replace(TWO_LINES.card, from_months=60))
     assert propose(state_of([FOLDING, late], [placed(FOLDING)], LOVED)).swaps == ()
@@ -65,7 +72,18 @@ def ignored(visits: list[Episode], *, mornings: int = 30, **more: Any) -> State:
         episode(d, tray_id=t.id, hour=9, minute=15 * n) for d in range(1, mornings + 1) for n, t in enumerate(others)
     ]
     out = [placed(POURING), *(placed(t, place=1 + n) for n, t in enumerate(others))]
-    return state_of([POURING, *others], out, [*visits, *chosen], log=log_of([p.tray for p in out], [*visits, *chosen], mornings=mornings, placements=[replace(p, since=at(400)) for p in out]), **more)  # fmt: skip
+    return state_of(
+        [POURING, *others],
+        out,
+        [*visits, *chosen],
+        log=log_of(
+            [p.tray for p in out],
+            [*visits, *chosen],
+            mornings=mornings,
+            placements=[replace(p, since=at(400)) for p in out],
+        ),
+        **more,
+    )
 
 
 def verdict_on(state: State, of: Placement) -> Any:
@@ -229,12 +247,14 @@ def test_what_does_not_fit_has_to_be_mended_first() -> None:
 
 
 WHY_NOT = [
-    pytest.param({"card": card("Late", id=9, from_months=60)}, "Its window is 60 to 72 months; Ilse is 48", id="too young"),
+    pytest.param(
+        {"card": card("Late", id=9, from_months=60)}, "Its window is 60 to 72 months; Ilse is 48", id="too young"
+    ),
     pytest.param({"card": card("Early", id=9, to_months=40)}, "Its window is 12 to 40 months", id="too old"),
     pytest.param({"card": card("Next", id=9, follows=(3,))}, "has not mastered Pouring yet", id="prerequisite"),
     pytest.param({"for_children": frozenset()}, "not for anybody yet", id="for nobody"),
     pytest.param({"width_mm": 900.0}, "does not fit", id="too wide for any place"),
-]  # fmt: skip
+]
 
 
 @pytest.mark.parametrize(("more", "text"), WHY_NOT)
@@ -260,14 +280,21 @@ def test_why_not_for_a_tray_that_is_out_says_why_it_stays() -> None:
 
 
 houses = st.lists(
-    st.fixed_dictionaries({
-        "piece": st.sampled_from([None, BEADS, Sphere(60)]), "mass": st.sampled_from([300.0, 900.0, 1700.0]),
-        "width": st.sampled_from([200.0, 270.0, 600.0]), "out": st.booleans(), "follows": st.booleans(),
-        "fade": st.integers(0, 2), "tag": st.sampled_from([(), ("open-ended",), ("books",)]),
-        "meant": st.sampled_from([frozenset({1}), frozenset({2}), frozenset({1, 2})]),
-    }),
-    min_size=1, max_size=8,
-)  # fmt: skip
+    st.fixed_dictionaries(
+        {
+            "piece": st.sampled_from([None, BEADS, Sphere(60)]),
+            "mass": st.sampled_from([300.0, 900.0, 1700.0]),
+            "width": st.sampled_from([200.0, 270.0, 600.0]),
+            "out": st.booleans(),
+            "follows": st.booleans(),
+            "fade": st.integers(0, 2),
+            "tag": st.sampled_from([(), ("open-ended",), ("books",)]),
+            "meant": st.sampled_from([frozenset({1}), frozenset({2}), frozenset({1, 2})]),
+        }
+    ),
+    min_size=1,
+    max_size=8,
+)
 FAMILY = (child(), child("Tove", 20, id=2, still_mouths=True))
 
 

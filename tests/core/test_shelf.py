@@ -70,15 +70,18 @@ def test_one_place_one_tray_two_of_one_concept_never_three() -> None:
 WIDE = (1240 - 3 * 18) / 4
 
 
-@pytest.mark.parametrize(("size", "fits"), [
-    pytest.param({"width_mm": WIDE - 20}, True, id="as wide as the place less 10 mm at each side"),
-    pytest.param({"width_mm": WIDE - 19}, False, id="a millimetre wider"),
-    pytest.param({"depth_mm": 300.0}, True, id="as deep as the shelf"),
-    pytest.param({"depth_mm": 301.0}, False, id="deeper than the shelf"),
-    pytest.param({"height_mm": 252.0 - 40}, True, id="40 mm of air above"),
-    pytest.param({"height_mm": 252.0 - 39}, False, id="39 mm of air above"),
-])  # fmt: skip
-def test_a_tray_fits_its_place_with_room_for_the_hands(size: dict[str, float], fits: bool) -> None:
+@pytest.mark.parametrize(
+    ("size", "fits"),
+    [
+        pytest.param({"width_mm": WIDE - 20}, True, id="as wide as the place less 10 mm at each side"),
+        pytest.param({"width_mm": WIDE - 19}, False, id="a millimetre wider"),
+        pytest.param({"depth_mm": 300.0}, True, id="as deep as the shelf"),
+        pytest.param({"depth_mm": 301.0}, False, id="deeper than the shelf"),
+        pytest.param({"height_mm": 252.0 - 40}, True, id="40 mm of air above"),
+        pytest.param({"height_mm": 252.0 - 39}, False, id="39 mm of air above"),
+    ],
+)
+def test_a_tray_fits_its_place_with_room_for_the_hands(size: dict[str, Any], fits: bool) -> None:
     """ROOM-3: 10 mm at each side and 40 mm above; common practice, no source."""
     assert ("ROOM-3" not in rules([placed(tray(**size))])) is fits
 
@@ -151,8 +154,15 @@ def _scene(placements: list[Placement], units: list[Unit], children: tuple[Child
 
 
 def test_every_action_offered_cures_its_finding_and_brings_no_other() -> None:
-    gated = unit("kitchen sill", id=2, kind="sill", comes=frozenset({1}), barrier="gate", height_mm=700.0,
-                 boards=(Board(height_mm=700, places=3, divided=False),))  # fmt: skip
+    gated = unit(
+        "kitchen sill",
+        id=2,
+        kind="sill",
+        comes=frozenset({1}),
+        barrier="gate",
+        height_mm=700.0,
+        boards=(Board(height_mm=700, places=3, divided=False),),
+    )
     resting = tray("Spooning shells", id=7, piece=Sphere(60), card=card("Spooning", id=1))
     scene = _scene([placed(tray("Spooning", piece=BEADS, card=card("Spooning", id=1)))], [unit(), gated])
     (finding,) = check_shelf(scene.placements, scene.units, scene.children, TODAY)
@@ -185,22 +195,31 @@ def test_a_tray_too_high_is_moved_to_a_place_that_is_free_and_low_enough() -> No
     assert (first.kind, first.to) == ("move", Spot(1, 1, 0))
 
 
-some_trays = st.lists(
+some_trays: st.SearchStrategy[list[dict[str, Any]]] = st.lists(
     st.builds(
-        dict, width=st.sampled_from([120.0, 250.0, 400.0]), mass=st.sampled_from([200.0, 900.0, 2500.0]),
-        piece=st.sampled_from([None, BEADS, Sphere(60)]), board=st.integers(0, 2), place=st.integers(0, 3),
-        by_hand=st.booleans(), meant=st.sampled_from([frozenset({1}), frozenset({2}), frozenset({1, 2})]),
+        dict,
+        width=st.sampled_from([120.0, 250.0, 400.0]),
+        mass=st.sampled_from([200.0, 900.0, 2500.0]),
+        piece=st.sampled_from([None, BEADS, Sphere(60)]),
+        board=st.integers(0, 2),
+        place=st.integers(0, 3),
+        by_hand=st.booleans(),
+        meant=st.sampled_from([frozenset({1}), frozenset({2}), frozenset({1, 2})]),
     ),
     max_size=9,
-)  # fmt: skip
+)
 
 
 def _placements(drawn: list[dict[str, Any]]) -> list[Placement]:
     return [
-        placed(tray(f"T{n}", id=n, width_mm=d["width"], mass_g=d["mass"], piece=d["piece"], for_children=d["meant"]),
-               board=d["board"], place=d["place"], by_hand=d["by_hand"])
+        placed(
+            tray(f"T{n}", id=n, width_mm=d["width"], mass_g=d["mass"], piece=d["piece"], for_children=d["meant"]),
+            board=d["board"],
+            place=d["place"],
+            by_hand=d["by_hand"],
+        )
         for n, d in enumerate(drawn, start=1)
-    ]  # fmt: skip
+    ]
 
 
 @settings(deadline=None, max_examples=60)

@@ -13,33 +13,63 @@ from zither_awl.core.practice import Practice
 from zither_awl.core.values import Board, Household, Measurement, Spot
 
 
-@pytest.mark.parametrize(("make", "field", "message"), [
-    pytest.param(lambda: child("  "), "name", "is empty", id="no name"),
-    pytest.param(lambda: child("å" * 81), "name", "81 characters; the limit is 80", id="a name of 81 letters"),
-    pytest.param(lambda: child(pattern="star"), "pattern", "expected one of ring", id="a pattern of nobody's"),
-    pytest.param(lambda: child(gestation_weeks=21), "gestation_weeks", "22 to 44", id="born at 21 weeks"),
-    pytest.param(lambda: Measurement(on=TODAY, stature_mm=96), "stature_mm", "300 to 1500", id="a height in cm"),
-    pytest.param(lambda: Measurement(on=TODAY, mass_g=12), "mass_g", "1500 to 50000", id="a mass in kg"),
-    pytest.param(lambda: unit(width_mm=0.0), "width_mm", "more than 0", id="a shelf without width"),
-    pytest.param(lambda: unit(depth_mm=-3.0), "depth_mm", "more than 0", id="a negative depth"),
-    pytest.param(lambda: unit(boards=(Board(height_mm=831, places=2),)), "boards.0.height_mm", "above the top at 830", id="a board above the top"),
-    pytest.param(lambda: unit(boards=(Board(height_mm=-1, places=2),)), "boards.0.height_mm", "below the floor", id="a board below the floor"),
-    pytest.param(lambda: unit(boards=(Board(height_mm=100, places=0),)), "boards.0.places", "1 to 12", id="a board without places"),
-    pytest.param(lambda: unit(boards=(Board(height_mm=100, places=2), Board(height_mm=100, places=2))), "boards.1.height_mm", "not below the board above", id="boards out of order"),
-    pytest.param(lambda: unit(kind="wardrobe"), "kind", "expected one of shelf", id="an unknown kind of unit"),
-    pytest.param(lambda: card(area="cooking"), "area", "expected one of practical life", id="an unknown area"),
-    pytest.param(lambda: card(from_months=40, to_months=40), "from_months", "rising", id="a window that is shut"),
-    pytest.param(lambda: card(to_months=97), "from_months", "0 to 96", id="older than eight"),
-    pytest.param(lambda: tray(width_mm=0), "width_mm", "more than 0", id="a tray without width"),
-    pytest.param(lambda: tray(mass_g=20_001), "mass_g", "at most 20000", id="a tray of 20 kg"),
-    pytest.param(lambda: tray(pieces=0), "pieces", "1 to 1000", id="no pieces"),
-    pytest.param(lambda: tray(cord_mm=0), "cord_mm", "more than 0", id="a cord of nothing"),
-    pytest.param(lambda: episode(1, ended=at(1, 8)), "ended", "not after the beginning", id="ended before it began"),
-    pytest.param(lambda: episode(1, ended=at(1) + timedelta(hours=9)), "ended", "more than 8 hours", id="nine hours of pouring"),
-    pytest.param(lambda: Household(name="House", lengths="furlong"), "lengths", "cm or in", id="furlongs"),  # type: ignore[arg-type]
-    pytest.param(lambda: Practice(faded_p=1.0), "faded_p", "between 0 and 1", id="a chance of one"),
-    pytest.param(lambda: Practice(changes_at_once=0), "changes_at_once", "at least 1", id="no change at once"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("make", "field", "message"),
+    [
+        pytest.param(lambda: child("  "), "name", "is empty", id="no name"),
+        pytest.param(lambda: child("å" * 81), "name", "81 characters; the limit is 80", id="a name of 81 letters"),
+        pytest.param(lambda: child(pattern="star"), "pattern", "expected one of ring", id="a pattern of nobody's"),
+        pytest.param(lambda: child(gestation_weeks=21), "gestation_weeks", "22 to 44", id="born at 21 weeks"),
+        pytest.param(lambda: Measurement(on=TODAY, stature_mm=96), "stature_mm", "300 to 1500", id="a height in cm"),
+        pytest.param(lambda: Measurement(on=TODAY, mass_g=12), "mass_g", "1500 to 50000", id="a mass in kg"),
+        pytest.param(lambda: unit(width_mm=0.0), "width_mm", "more than 0", id="a shelf without width"),
+        pytest.param(lambda: unit(depth_mm=-3.0), "depth_mm", "more than 0", id="a negative depth"),
+        pytest.param(
+            lambda: unit(boards=(Board(height_mm=831, places=2),)),
+            "boards.0.height_mm",
+            "above the top at 830",
+            id="a board above the top",
+        ),
+        pytest.param(
+            lambda: unit(boards=(Board(height_mm=-1, places=2),)),
+            "boards.0.height_mm",
+            "below the floor",
+            id="a board below the floor",
+        ),
+        pytest.param(
+            lambda: unit(boards=(Board(height_mm=100, places=0),)),
+            "boards.0.places",
+            "1 to 12",
+            id="a board without places",
+        ),
+        pytest.param(
+            lambda: unit(boards=(Board(height_mm=100, places=2), Board(height_mm=100, places=2))),
+            "boards.1.height_mm",
+            "not below the board above",
+            id="boards out of order",
+        ),
+        pytest.param(lambda: unit(kind="wardrobe"), "kind", "expected one of shelf", id="an unknown kind of unit"),
+        pytest.param(lambda: card(area="cooking"), "area", "expected one of practical life", id="an unknown area"),
+        pytest.param(lambda: card(from_months=40, to_months=40), "from_months", "rising", id="a window that is shut"),
+        pytest.param(lambda: card(to_months=97), "from_months", "0 to 96", id="older than eight"),
+        pytest.param(lambda: tray(width_mm=0), "width_mm", "more than 0", id="a tray without width"),
+        pytest.param(lambda: tray(mass_g=20_001), "mass_g", "at most 20000", id="a tray of 20 kg"),
+        pytest.param(lambda: tray(pieces=0), "pieces", "1 to 1000", id="no pieces"),
+        pytest.param(lambda: tray(cord_mm=0), "cord_mm", "more than 0", id="a cord of nothing"),
+        pytest.param(
+            lambda: episode(1, ended=at(1, 8)), "ended", "not after the beginning", id="ended before it began"
+        ),
+        pytest.param(
+            lambda: episode(1, ended=at(1) + timedelta(hours=9)),
+            "ended",
+            "more than 8 hours",
+            id="nine hours of pouring",
+        ),
+        pytest.param(lambda: Household(name="House", lengths="furlong"), "lengths", "cm or in", id="furlongs"),  # type: ignore[arg-type]
+        pytest.param(lambda: Practice(faded_p=1.0), "faded_p", "between 0 and 1", id="a chance of one"),
+        pytest.param(lambda: Practice(changes_at_once=0), "changes_at_once", "at least 1", id="no change at once"),
+    ],
+)
 def test_a_wrong_value_names_its_field_and_limit(make: Any, field: str, message: str) -> None:
     with pytest.raises(InvalidValue) as caught:
         make()

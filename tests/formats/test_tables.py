@@ -20,24 +20,30 @@ from zither_awl.formats.tray_table import read_tray, tray_cells
 COLUMNS = ("name", "width_mm", "mass_g")
 
 
-@pytest.mark.parametrize("text", [
-    "name,width_mm,mass_g\nPouring,250,400\n",
-    "\ufeffname,width_mm,mass_g\r\nPouring,250,400\r\n",
-    "Mass_G;NAME;Width mm\n400;Pouring;250\n",
-    "width_mm,problem,mass_g,name\n250,too wide,400,Pouring\n\n\n",
-    'name,width_mm,mass_g\n"Pouring",250,400\n,,\n',
-])  # fmt: skip
+@pytest.mark.parametrize(
+    "text",
+    [
+        "name,width_mm,mass_g\nPouring,250,400\n",
+        "\ufeffname,width_mm,mass_g\r\nPouring,250,400\r\n",
+        "Mass_G;NAME;Width mm\n400;Pouring;250\n",
+        "width_mm,problem,mass_g,name\n250,too wide,400,Pouring\n\n\n",
+        'name,width_mm,mass_g\n"Pouring",250,400\n,,\n',
+    ],
+)
 def test_headers_come_in_any_order_with_comma_or_semicolon_with_or_without_a_mark(text: str) -> None:
     (row,) = read_table(text, COLUMNS)
     assert {k: row[k] for k in COLUMNS} == {"name": "Pouring", "width_mm": "250", "mass_g": "400"}
 
 
-@pytest.mark.parametrize(("text", "message", "hint"), [
-    ("", "is empty", "Download the sample"),
-    ("nmae,mass_g\nx,1\n", "'nmae' is not a column", "Did you mean name?"),
-    ("name,name\nx,y\n", "name is there twice", "Keep one"),
-    ("name\n" + "x\n" * (MOST_ROWS + 1), "the limit is 2000", "Split it"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("text", "message", "hint"),
+    [
+        ("", "is empty", "Download the sample"),
+        ("nmae,mass_g\nx,1\n", "'nmae' is not a column", "Did you mean name?"),
+        ("name,name\nx,y\n", "name is there twice", "Keep one"),
+        ("name\n" + "x\n" * (MOST_ROWS + 1), "the limit is 2000", "Split it"),
+    ],
+)
 def test_a_file_that_cannot_be_read_says_why(text: str, message: str, hint: str) -> None:
     with pytest.raises(InvalidValue) as caught:
         read_table(text, COLUMNS)
@@ -56,10 +62,25 @@ def test_a_cell_that_a_spreadsheet_would_run_is_made_harmless_and_read_back() ->
 
 
 GOOD = {
-    "name": "Spooning", "area": "practical life", "from_months": "24", "to_months": "48", "width_mm": "250", "depth_mm": "200",
-    "height_mm": "90", "mass_g": "400", "pieces": "10", "piece_shape": "ball", "piece_mm": "9", "unsafe": "dried-pulses | glass",
-    "tags": "food", "bin": "Bin 1", "for": "Ilse | Tove", "follows_from": "Pouring", "soft": "no", "breakable": "yes",
-}  # fmt: skip
+    "name": "Spooning",
+    "area": "practical life",
+    "from_months": "24",
+    "to_months": "48",
+    "width_mm": "250",
+    "depth_mm": "200",
+    "height_mm": "90",
+    "mass_g": "400",
+    "pieces": "10",
+    "piece_shape": "ball",
+    "piece_mm": "9",
+    "unsafe": "dried-pulses | glass",
+    "tags": "food",
+    "bin": "Bin 1",
+    "for": "Ilse | Tove",
+    "follows_from": "Pouring",
+    "soft": "no",
+    "breakable": "yes",
+}
 
 
 def test_a_good_row_becomes_a_tray_with_its_card() -> None:
@@ -68,7 +89,11 @@ def test_a_good_row_becomes_a_tray_with_its_card() -> None:
     assert line is not None
     made = line.tray
     assert (made.name, made.card.area, made.piece, made.hazards) == (
-        "Spooning", "practical life", Sphere(9), ("dried-pulses", "glass"))  # fmt: skip
+        "Spooning",
+        "practical life",
+        Sphere(9),
+        ("dried-pulses", "glass"),
+    )
     assert (line.for_children, line.follows, line.bin, made.breakable) == (
         ("Ilse", "Tove"),
         ("Pouring",),
@@ -77,9 +102,15 @@ def test_a_good_row_becomes_a_tray_with_its_card() -> None:
     )
 
 
-@pytest.mark.parametrize(("column", "unit", "written", "mm"), [
-    ("width", "cm", "25", 250), ("width", "cm", "25,5", 255), ("depth", "in", "8", 203.2), ("height", "mm", "90", 90),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("column", "unit", "written", "mm"),
+    [
+        ("width", "cm", "25", 250),
+        ("width", "cm", "25,5", 255),
+        ("depth", "in", "8", 203.2),
+        ("height", "mm", "90", 90),
+    ],
+)
 def test_units_stand_in_the_header(column: str, unit: str, written: str, mm: float) -> None:
     cells = {k: v for k, v in GOOD.items() if not k.startswith(column)}
     line, _ = read_tray({**cells, f"{column}_{unit}": written})
@@ -128,16 +159,26 @@ def test_all_bad_cells_of_a_row_are_named_at_once() -> None:
 
 
 shapes: st.SearchStrategy[Shape | None] = st.one_of(
-    st.none(), st.builds(Sphere, st.integers(1, 90)), st.builds(Cylinder, st.integers(1, 90), st.integers(1, 90)),
+    st.none(),
+    st.builds(Sphere, st.integers(1, 90)),
+    st.builds(Cylinder, st.integers(1, 90), st.integers(1, 90)),
     st.builds(Box, st.integers(1, 90), st.integers(1, 90), st.integers(1, 90)),
     st.builds(Irregular, st.none(), st.builds(Box, st.integers(1, 90), st.integers(1, 90), st.integers(1, 90))),
-)  # fmt: skip
+)
 trays = st.builds(
-    tray, st.text("abcæøДж 'x", min_size=1, max_size=20).map(str.strip).filter(bool), card=st.just(card()), piece=shapes,
-    width_mm=st.integers(60, 900).map(float), mass_g=st.integers(1, 9000).map(float), pieces=st.integers(1, 60),
-    softness=st.sampled_from(list(Softness)), breakable=st.booleans(), hazards=st.sampled_from([(), ("glass",), ("sharp", "allergen:nuts")]),
-    cord_mm=st.one_of(st.none(), st.integers(1, 900).map(float)), tags=st.sampled_from([(), ("books", "puzzle")]),
-)  # fmt: skip
+    tray,
+    st.text("abcæøДж 'x", min_size=1, max_size=20).map(str.strip).filter(bool),
+    card=st.just(card()),
+    piece=shapes,
+    width_mm=st.integers(60, 900).map(float),
+    mass_g=st.integers(1, 9000).map(float),
+    pieces=st.integers(1, 60),
+    softness=st.sampled_from(list(Softness)),
+    breakable=st.booleans(),
+    hazards=st.sampled_from([(), ("glass",), ("sharp", "allergen:nuts")]),
+    cord_mm=st.one_of(st.none(), st.integers(1, 900).map(float)),
+    tags=st.sampled_from([(), ("books", "puzzle")]),
+)
 
 
 @given(trays)
@@ -163,15 +204,18 @@ def test_a_row_of_past_work_is_read_with_what_is_left_out() -> None:
     assert (line.work, line.place, line.rounds, line.seen) == ("done right", "put back", 0, "all")
 
 
-@pytest.mark.parametrize(("cells", "column", "message"), [
-    ({"ended": "9:05"}, "ended", "is not after began"),
-    ({"day": "2 March"}, "day", "is not a date"),
-    ({"began": "late"}, "began", "is not a time of day"),
-    ({"work": "done rihgt"}, "work", "is not known"),
-    ({"rounds": "201"}, "rounds", "expected 0 to 200"),
-    ({"helped": "promptd"}, "helped", "is not known"),
-    ({"child": ""}, "child", "is empty"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("cells", "column", "message"),
+    [
+        ({"ended": "9:05"}, "ended", "is not after began"),
+        ({"day": "2 March"}, "day", "is not a date"),
+        ({"began": "late"}, "began", "is not a time of day"),
+        ({"work": "done rihgt"}, "work", "is not known"),
+        ({"rounds": "201"}, "rounds", "expected 0 to 200"),
+        ({"helped": "promptd"}, "helped", "is not known"),
+        ({"child": ""}, "child", "is empty"),
+    ],
+)
 def test_a_bad_row_of_past_work_says_what_is_wrong(cells: dict[str, str], column: str, message: str) -> None:
     line, problems = episode_table.read_episode({**EPISODE, **cells})
     assert line is None

@@ -48,9 +48,10 @@ def test_the_stories_are_in_it(demo: Desk) -> None:
         for f in shelf.findings_with_actions(demo)
     }
     assert found == {
-        ("Spooning chickpeas", "exposure", "Wren"), ("Spooning chickpeas", "exposure", "Tove"),
+        ("Spooning chickpeas", "exposure", "Wren"),
+        ("Spooning chickpeas", "exposure", "Tove"),
         ("Water, jug to cup", "ROOM-5", "Wren"),
-    }  # fmt: skip
+    }
     swaps = {(s.out and s.out.name, s.in_ and s.in_.name) for s in rotation.proposal(demo).swaps}
     assert ("Folding: one line", "Folding: two lines") in swaps
     anselm = next(c for c in house.children if c.name == "Anselm")

@@ -62,7 +62,12 @@ def test_an_import_is_one_write_and_is_undone_in_one(house: SmallHouse) -> None:
 
 
 def test_good_rows_can_be_taken_and_the_bad_ones_come_back_with_their_problem(house: SmallHouse) -> None:
-    text = samples.trays_csv(NAMES).replace("Blocks,practical life", "Blocks,practical lfie").replace("Wool to its colour,sensorial", "Wool,sensorial").replace("Ilse | Tove", "Ilse | Tvoe")  # fmt: skip
+    text = (
+        samples.trays_csv(NAMES)
+        .replace("Blocks,practical life", "Blocks,practical lfie")
+        .replace("Wool to its colour,sensorial", "Wool,sensorial")
+        .replace("Ilse | Tove", "Ilse | Tvoe")
+    )
     report = trays(house.desk, text)
     assert report.taken == 12
     bad = {r.cells["name"]: r.problems for r in report.rows if r.status == "bad"}

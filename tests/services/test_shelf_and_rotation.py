@@ -41,7 +41,9 @@ def test_a_move_keeps_the_history_of_where_it_stood(house: SmallHouse, clock: Se
     shelf.move(house.desk, tray_id, None, False, {}, house.adult)
     past = house.desk.house().log.placements
     assert [(p.spot.place, p.since, p.until) for p in past] == [
-        (0, NOW, NOW + timedelta(days=1)), (2, NOW + timedelta(days=1), NOW + timedelta(days=2))]  # fmt: skip
+        (0, NOW, NOW + timedelta(days=1)),
+        (2, NOW + timedelta(days=1), NOW + timedelta(days=2)),
+    ]
     assert house.desk.house().placements == ()
 
 
@@ -128,9 +130,13 @@ def test_a_new_child_comes_to_every_unit_that_is_open_to_all(house: SmallHouse) 
     assert new not in kept.unit(closed).comes
 
 
-@pytest.mark.parametrize(("born", "message"), [
-    (NOW.date() + timedelta(days=1), "in the future"), (NOW.date().replace(year=2017), "the limit is 8 years"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("born", "message"),
+    [
+        (NOW.date() + timedelta(days=1), "in the future"),
+        (NOW.date().replace(year=2017), "the limit is 8 years"),
+    ],
+)
 def test_a_birth_that_cannot_be_is_refused(house: SmallHouse, born: object, message: str) -> None:
     with pytest.raises(InvalidValue, match=message):
         people.save_child(house.desk, Child(id=0, name="Mo", pattern="cross", born=born), None)  # type: ignore[arg-type]
@@ -176,8 +182,20 @@ def test_a_tray_cannot_follow_itself_or_one_that_is_not_here(house: SmallHouse) 
 
 
 def test_a_hundred_trays_are_no_trouble(house: SmallHouse) -> None:
-    rows = [{"name": f"Tray {n}", "area": "sensorial", "from_months": "24", "to_months": "60", "width_mm": "200",
-             "depth_mm": "200", "height_mm": "80", "mass_g": "300", "for": "Ilse"} for n in range(100)]  # fmt: skip
+    rows = [
+        {
+            "name": f"Tray {n}",
+            "area": "sensorial",
+            "from_months": "24",
+            "to_months": "60",
+            "width_mm": "200",
+            "depth_mm": "200",
+            "height_mm": "80",
+            "mass_g": "300",
+            "for": "Ilse",
+        }
+        for n in range(100)
+    ]
     from zither_awl.services import importing
 
     assert importing.take_trays(house.desk, rows, house.adult).taken == 100
@@ -192,7 +210,7 @@ def test_accepting_moves_the_trays_writes_the_list_and_undoes_in_one(demo: Desk)
     after = {p.tray.name: p.spot for p in demo.house().placements}
     assert after["Folding: two lines"] == before["Folding: one line"]
     page = today.page(demo)
-    assert [t.text for t in page.tasks if t.kind == "put"][0] == "Pull Folding: two lines from Bin 4"
+    assert next(t.text for t in page.tasks if t.kind == "put") == "Pull Folding: two lines from Bin 4"
     assert {t.kind for t in page.tasks} == {"rest", "put", "by hand"}
     assert page.tasks[0].kind == "rest"
     rotation.tick(demo, page.tasks[0].id, True, None)
@@ -217,8 +235,11 @@ def test_a_change_that_would_bring_a_hazard_is_refused(demo: Desk) -> None:
 def test_a_change_names_what_is_there(demo: Desk) -> None:
     by_name = {t.name: t.id for t in demo.house().trays}
     resting, out = by_name["Bells by pitch"], by_name["Blocks"]
-    for choice, message in ((Choice(resting, None), "no longer stands"), (Choice(None, out), "is out already"),
-                            (Choice(None, resting), "say where it goes")):  # fmt: skip
+    for choice, message in (
+        (Choice(resting, None), "no longer stands"),
+        (Choice(None, out), "is out already"),
+        (Choice(None, resting), "say where it goes"),
+    ):
         with pytest.raises(InvalidValue, match=message):
             rotation.accept(demo, [choice], [], None)
 
@@ -242,7 +263,8 @@ def test_today_repeats_what_is_under_eyes_and_what_waits_to_be_shown(house: Smal
     put(house, add(house, "Folding"), place=1)
     page = today.page(house.desk)
     assert [(line.tray, line.text) for line in page.by_hand] == [
-        ("Spooning", "At a table Tove cannot reach, or while Tove sleeps.")]  # fmt: skip
+        ("Spooning", "At a table Tove cannot reach, or while Tove sleeps.")
+    ]
     assert [(c.name, t.name) for c, t in page.to_show] == [("Ilse", "Spooning"), ("Ilse", "Folding")]
     assert ("low shelf", ("Folding",)) in page.out
 

@@ -36,8 +36,16 @@ class Device:
 
     def event(self, kind: Any, episode_id: str, at: datetime, **more: Any) -> DeviceEvent:
         self.count += 1
-        return DeviceEvent(device=self.name, sequence=self.count, schema_version=more.pop("schema_version", 1), at=at,
-                           monotonic_ms=1.0, kind=kind, episode_id=episode_id, **more)  # fmt: skip
+        return DeviceEvent(
+            device=self.name,
+            sequence=self.count,
+            schema_version=more.pop("schema_version", 1),
+            at=at,
+            monotonic_ms=1.0,
+            kind=kind,
+            episode_id=episode_id,
+            **more,
+        )
 
     def send(self, *events: DeviceEvent) -> int:
         return watch.append(self.house.desk, events, self.house.adult)
@@ -61,7 +69,8 @@ def test_a_morning_is_begun_with_who_is_here_and_ended_as_seen(house: SmallHouse
     clock.move_on(timedelta(hours=2))
     watch.end_morning(house.desk, morning_id, "part", house.adult)
     (morning,) = house.desk.house().log.mornings
-    assert (morning.present, morning.seen, morning.adult_id) == ({house.ilse, house.tove}, "part", house.adult)
+    assert morning.present == {house.ilse, house.tove}
+    assert (morning.seen, morning.adult_id) == ("part", house.adult)
     assert morning.ended == NOW + timedelta(hours=2)
 
 
@@ -81,11 +90,15 @@ def test_a_morning_left_open_is_ended_as_partly_seen_when_the_next_begins(house:
 def test_a_piece_of_work_is_told_event_by_event(house: SmallHouse, set_out: list[int]) -> None:
     watch.begin_morning(house.desk, [house.ilse], house.adult)
     device = Device(house)
-    device.send(device.takes("episode-1", set_out[0], at(1)), device.event("round", "episode-1", at(2)),
-                device.event("broken", "episode-1", at(4), cause="noise"), device.event("back", "episode-1", at(5)),
-                device.event("helped", "episode-1", at(6), cause="prompted"),
-                device.event("note", "episode-1", at(7), text="Wiped the drips."),
-                device.event("finish", "episode-1", at(9), work=Work.MENDED, place=Place.OUT))  # fmt: skip
+    device.send(
+        device.takes("episode-1", set_out[0], at(1)),
+        device.event("round", "episode-1", at(2)),
+        device.event("broken", "episode-1", at(4), cause="noise"),
+        device.event("back", "episode-1", at(5)),
+        device.event("helped", "episode-1", at(6), cause="prompted"),
+        device.event("note", "episode-1", at(7), text="Wiped the drips."),
+        device.event("finish", "episode-1", at(9), work=Work.MENDED, place=Place.OUT),
+    )
     episode = only(house)
     assert [e.kind for e in episode.events] == ["start", "round", "broken", "back", "helped", "note", "finish"]
     assert (episode.began, episode.ended, episode.work, episode.place) == (at(1), at(9), Work.MENDED, Place.OUT)
@@ -103,8 +116,11 @@ def test_events_come_once_however_often_they_are_sent(house: SmallHouse, set_out
 
 def test_events_are_applied_in_the_devices_order(house: SmallHouse, set_out: list[int]) -> None:
     device = Device(house)
-    events = [device.takes("episode-1", set_out[0], at(1)), device.event("round", "episode-1", at(2)),
-              device.event("finish", "episode-1", at(3), work=Work.RIGHT, place=Place.BACK)]  # fmt: skip
+    events = [
+        device.takes("episode-1", set_out[0], at(1)),
+        device.event("round", "episode-1", at(2)),
+        device.event("finish", "episode-1", at(3), work=Work.RIGHT, place=Place.BACK),
+    ]
     device.send(*reversed(events))
     assert [e.kind for e in only(house).events] == ["start", "round", "finish"]
 
@@ -188,8 +204,15 @@ def test_an_event_of_nobody_is_refused(house: SmallHouse, set_out: list[int]) ->
 
 
 def past(house: SmallHouse, tray_id: int, began: float, ended: float, **more: Any) -> Episode:
-    return Episode(id=more.pop("id", ""), child_id=house.ilse, tray_id=tray_id, began=at(began), ended=at(ended),
-                   work=Work.RIGHT, place=Place.BACK)  # fmt: skip
+    return Episode(
+        id=more.pop("id", ""),
+        child_id=house.ilse,
+        tray_id=tray_id,
+        began=at(began),
+        ended=at(ended),
+        work=Work.RIGHT,
+        place=Place.BACK,
+    )
 
 
 def test_past_work_is_entered_mended_and_struck_out_with_a_trace(house: SmallHouse, set_out: list[int]) -> None:

@@ -105,11 +105,16 @@ def test_with_nothing_written_there_is_nothing_to_undo(desk: Desk) -> None:
     assert history.redo(desk) is None
 
 
+def half_a_write(house: SmallHouse) -> None:
+    with house.desk.write(house.adult, "half") as work:
+        work.people.add_adult("Half")
+        raise RuntimeError("the lights went out")
+
+
 def test_a_write_that_fails_changes_nothing_and_is_not_listed(house: SmallHouse) -> None:
     before = snapshot(house.desk.house())
     listed = history.listed(house.desk)
-    with pytest.raises(RuntimeError), house.desk.write(house.adult, "half") as work:
-        work.people.add_adult("Half")
-        raise RuntimeError("the lights went out")
+    with pytest.raises(RuntimeError):
+        half_a_write(house)
     assert snapshot(house.desk.house()) == before
     assert history.listed(house.desk) == listed

@@ -58,7 +58,9 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
 def test_pragmas_hold_on_every_connection(tmp_path: Path) -> None:
     engine = open_engine(tmp_path / "new.db")
     with engine.connect() as connection:
-        asked = {name: connection.exec_driver_sql(f"PRAGMA {name}").scalar() for name in
-                 ("foreign_keys", "journal_mode", "secure_delete")}  # fmt: skip
+        asked = {
+            name: connection.exec_driver_sql(f"PRAGMA {name}").scalar()
+            for name in ("foreign_keys", "journal_mode", "secure_delete")
+        }
     assert asked == {"foreign_keys": 1, "journal_mode": "wal", "secure_delete": 1}
     engine.dispose()

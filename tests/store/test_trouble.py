@@ -64,11 +64,14 @@ def test_a_locked_database_says_that_it_is_in_use(database: Path, monkeypatch: p
         holder.close()
 
 
-@pytest.mark.parametrize(("said", "told"), [
-    ("attempt to write a readonly database", "cannot be written to"),
-    ("unable to open database file", "Check that its folder exists"),
-    ("something else", "could not be used: something else"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("said", "told"),
+    [
+        ("attempt to write a readonly database", "cannot be written to"),
+        ("unable to open database file", "Check that its folder exists"),
+        ("something else", "could not be used: something else"),
+    ],
+)
 def test_what_sqlite_says_is_put_into_words(said: str, told: str) -> None:
     assert told in in_plain_words(sqlite3.OperationalError(said), Path("zither-awl.db"))
 

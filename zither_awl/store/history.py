@@ -185,7 +185,8 @@ def _change(table: Table, at: list[Any], gone: bool, then: dict[str, Any] | None
         return delete(table).where(*at)
     if gone:
         return insert(table).values(_from_plain(table, then))
-    return update(table).where(*at).values({k: v for k, v in _from_plain(table, then).items() if k not in _NOT_COMPARED})
+    values = {k: v for k, v in _from_plain(table, then).items() if k not in _NOT_COMPARED}
+    return update(table).where(*at).values(values)
 
 
 def _same(here: dict[str, Any] | None, image: dict[str, Any] | None) -> bool:

@@ -144,14 +144,15 @@ def _swap(
     placement: Placement, verdicts: Sequence[Leaving], scene: Scene, judge: Judgements, taken: set[int]
 ) -> Swap | None:
     successors = [v.successor for v in verdicts if v.successor is not None and v.successor.id not in taken]
+    why = verdicts[0].why
+    only = {t.id for t in successors} if all(v.why == "successor" for v in verdicts) else None
     fitting = [
         (each, spot) for each in _ready(judge, taken, successors)
-        # One child's loss is not made good by another child's gain.
-        if each.tray.for_children & placement.tray.for_children
+        # One child's loss is no other child's gain, and what is still loved leaves for its successor only.
+        if each.tray.for_children & placement.tray.for_children and (only is None or each.tray.id in only)
         and (spot := _clean_spot(placement, each.tray, scene)) is not None
     ]  # fmt: skip
     out_reasons = tuple(v.reason for v in verdicts)
-    why = verdicts[0].why
     if fitting:
         best, spot = fitting[0]
         others = tuple(each.tray for each, _ in fitting[1 : 1 + MOST_ALTERNATIVES])

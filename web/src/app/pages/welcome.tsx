@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { ChildForm } from '@/features/children/ChildForm'
 import { Importer } from '@/features/cupboard/Importer'
 import { HouseForm } from '@/features/house/HouseForm'
@@ -14,6 +15,8 @@ export function Page() {
   const { lengths, today } = useHouse()
   const { data: shelf, error } = useQuery(shelfQuery)
   const { data: all } = useQuery(childrenQuery)
+  // Kept here and not in the view, so that a step is drawn with what the step before it has just written.
+  const [at, setAt] = useState<number | null>(null)
   if (!session || !shelf || !all) return <Waiting error={error} />
   const people = all.children
   const child = (key: string, label: string) => (next: () => void) =>
@@ -31,5 +34,5 @@ export function Page() {
       done: shelf.trays.length > 0, body: (next) => <Importer kind="trays" onDone={next} />, optional: 'Later' },
   ]
   const first = steps.findIndex((step) => !step.done)
-  return <WelcomeView key="welcome" steps={steps} start={first === -1 ? steps.length : first} />
+  return <WelcomeView steps={steps} at={at ?? (first === -1 ? steps.length : first)} go={setAt} />
 }

@@ -23,7 +23,8 @@ export const toNextSpot: KeyboardCoordinateGetter = (event, { context }) => {
   event.preventDefault()
   const middle = { x: from.left + from.width / 2, y: from.top + from.height / 2 }
   let best: { far: number; x: number; y: number } | undefined
-  for (const rect of context.droppableRects.values()) {
+  for (const [id, rect] of context.droppableRects) {
+    if (id === context.over?.id) continue
     const dx = rect.left + rect.width / 2 - middle.x
     const dy = rect.top + rect.height / 2 - middle.y
     const along = dx * step.x + dy * step.y

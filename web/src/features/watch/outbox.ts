@@ -3,18 +3,19 @@ import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 
 export type SentEvent = Schemas['EventIn']
-type Store = { device: string; next: number; waiting: SentEvent[] }
+type Store = { device: string; next: number; lastMs: number; waiting: SentEvent[] }
 export type Outbox = { waiting: readonly SentEvent[]; refused: string }
 
 const KEY = 'zither-awl:outbox'
 const SCHEMA_VERSION = 1
+const CLOCK_SLACK_MS = 120_000
 const listeners = new Set<() => void>()
 let sending = false
 let seen: Outbox = { waiting: read().waiting, refused: '' }
 
 function read(): Store {
   const kept = localStorage.getItem(KEY)
-  return kept ? (JSON.parse(kept) as Store) : { device: crypto.randomUUID(), next: 1, waiting: [] }
+  return kept ? (JSON.parse(kept) as Store) : { device: crypto.randomUUID(), next: 1, lastMs: 0, waiting: [] }
 }
 
 function keep(store: Store, refused = seen.refused): void {
@@ -28,11 +29,14 @@ export type NewEvent = Pick<SentEvent, 'kind' | 'episode_id'> & Partial<Pick<Sen
 /** Write an event down on this device, at an instant (ms), and try to send it. */
 export function append(event: NewEvent, atMs: number): void {
   const store = read()
+  // What is written down later did not happen earlier: a clock set right by a moment must not turn two events round.
+  const behind = store.lastMs - atMs
+  const lastMs = behind >= 0 && behind < CLOCK_SLACK_MS ? store.lastMs + 1 : atMs
   const full: SentEvent = {
-    device: store.device, sequence: store.next, schema_version: SCHEMA_VERSION, at: new Date(atMs).toISOString(),
+    device: store.device, sequence: store.next, schema_version: SCHEMA_VERSION, at: new Date(lastMs).toISOString(),
     monotonic_ms: performance.now(), cause: '', text: '', ...event,
   }
-  keep({ ...store, next: store.next + 1, waiting: [...store.waiting, full] }, '')
+  keep({ ...store, next: store.next + 1, lastMs, waiting: [...store.waiting, full] }, '')
   void flush()
 }
 

@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
@@ -8,10 +8,9 @@ import { cx } from '@/lib/cx'
 export type Step = { name: string; title: string; why: string; body: (next: () => void) => ReactNode; done: boolean; optional?: string }
 
 /** Welcome: from an empty house to a shelf with a reason, one question at a time. */
-export function WelcomeView({ steps, start }: { steps: readonly Step[]; start: number }) {
-  const [at, setAt] = useState(start)
+export function WelcomeView({ steps, at, go }: { steps: readonly Step[]; at: number; go: (at: number) => void }) {
   const step = steps[at]
-  const next = () => setAt((now) => now + 1)
+  const next = () => go(at + 1)
   if (!step) return <Ready />
   return (
     <div className="mx-auto flex w-full max-w-4xl flex-1 flex-col gap-5 px-5 py-6">
@@ -19,7 +18,7 @@ export function WelcomeView({ steps, start }: { steps: readonly Step[]; start: n
       <nav aria-label="Steps" className="relative flex justify-between">
         <span aria-hidden className="absolute inset-x-3 top-[7px] h-0.5 bg-ink-2" />
         {steps.map((each, n) => (
-          <button key={each.name} type="button" disabled={n > at && !each.done} aria-current={n === at ? 'step' : undefined} onClick={() => setAt(n)}
+          <button key={each.name} type="button" disabled={n > at && !each.done} aria-current={n === at ? 'step' : undefined} onClick={() => go(n)}
             className="relative flex min-h-control flex-col items-center gap-1 px-1 text-sm disabled:text-ink-3">
             <span aria-hidden className={cx('size-4 rounded-full border-2', n === at ? 'border-woad bg-woad' : each.done ? 'border-woad bg-woad-2' : 'border-ink-2 bg-paper')} />
             <span className={cx(n === at && 'font-bold')}>{each.name}</span>

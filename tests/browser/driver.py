@@ -1,0 +1,212 @@
+"""A headless Chromium that asks nobody anything, and the few ways a person has with a page."""
+
+from __future__ import annotations
+
+import json
+import shutil
+import tempfile
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from typing import Any
+
+from selenium import webdriver
+from selenium.common.exceptions import (
+    ElementClickInterceptedException,
+    NoSuchElementException,
+    StaleElementReferenceException,
+)
+from selenium.webdriver.chrome.options import Options
+from selenium.webdriver.chrome.service import Service
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.ui import Select, WebDriverWait
+
+AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
+PATIENCE_S = 15
+FLAGS = (
+    "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-default-apps",
+    "--disable-extensions", "--metrics-recording-only", "--mute-audio", "--hide-scrollbars", "--lang=en-GB",
+    "--force-color-profile=srgb", "--proxy-server=direct://", "--proxy-bypass-list=*",
+    "--disable-features=Translate,MediaRouter,OptimizationHints,AutofillServerCommunication",
+)  # fmt: skip
+COUNTED = """
+window.__counts ??= {taps: 0, keys: 0};
+addEventListener('click', (e) => { if (e.detail > 0) window.__counts.taps += 1 }, true);
+addEventListener('keydown', () => { window.__counts.keys += 1 }, true);
+"""
+
+
+@contextmanager
+def chromium(width: int = 1280, height: int = 800) -> Iterator[webdriver.Chrome]:
+    """A browser of a true viewport with a new profile, gone afterwards with everything it kept."""
+    profile = tempfile.mkdtemp(prefix="chromium-")
+    options = Options()
+    options.binary_location = "/usr/bin/chromium"
+    for flag in (*FLAGS, f"--window-size={width},{height}", f"--user-data-dir={profile}"):
+        options.add_argument(flag)
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL", "performance": "ALL"})
+    # An explicit path: Selenium's own manager would look for a driver elsewhere.
+    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    resize(driver, width, height)
+    try:
+        yield driver
+    finally:
+        driver.quit()
+        shutil.rmtree(profile, ignore_errors=True)
+
+
+def resize(driver: webdriver.Chrome, width: int, height: int) -> None:
+    """Give the page a viewport of just this size."""
+    size = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}
+    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
+
+
+class Person:
+    """Someone at a page: finds things by role and name, taps, types, and waits until something is so."""
+
+    def __init__(self, driver: webdriver.Chrome, address: str) -> None:
+        self.driver, self.address = driver, address
+        self.taps = self.keystrokes = 0
+
+    def go(self, path: str) -> None:
+        """Open an address, and wait for its title."""
+        self.driver.get(self.address + path)
+        self.until(lambda: self.driver.find_elements(By.TAG_NAME, "h1"), f"a title on {path}")
+
+    def until(self, true: Callable[[], Any], what: str) -> Any:
+        """Wait until something is so; what the page redraws meanwhile is asked again."""
+        ignored = (StaleElementReferenceException, NoSuchElementException, ElementClickInterceptedException)
+        wait = WebDriverWait(self.driver, PATIENCE_S, poll_frequency=0.05, ignored_exceptions=ignored)
+        return wait.until(lambda _: true(), f"waited for {what}")
+
+    def find(self, role: str, name: str, within: str = "") -> WebElement:
+        """The first visible thing of a role whose accessible name begins with `name`."""
+        return self.until(lambda: self._find(role, name, within), f"{role} {name!r}")  # type: ignore[no-any-return]
+
+    def _find(self, role: str, name: str, within: str = "") -> WebElement | None:
+        root: Any = self.driver.find_element(By.CSS_SELECTOR, within) if within else self.driver
+        for element in root.find_elements(By.CSS_SELECTOR, _SELECTORS[role]):
+            if element.accessible_name.startswith(name) and element.is_displayed():
+                return element  # type: ignore[no-any-return]
+        return None
+
+    def sees(self, text: str) -> bool:
+        """Whether a text is on the page."""
+        return text in self.driver.find_element(By.TAG_NAME, "body").text
+
+    def wait_to_see(self, text: str) -> None:
+        """Wait until a text is on the page."""
+        self.until(lambda: self.sees(text), f"the text {text!r}")
+
+    def wait_until_gone(self, text: str) -> None:
+        """Wait until a text is no longer on the page."""
+        self.until(lambda: not self.sees(text), f"{text!r} to be gone")
+
+    def tap(self, role: str, name: str, within: str = "") -> None:
+        """One tap."""
+        self.taps += 1
+
+        def tapped() -> bool:
+            element = self.find(role, name, within)
+            if not element.is_enabled():
+                return False
+            self.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", element)
+            element.click()
+            return True
+
+        self.until(tapped, f"a tap on {role} {name!r}")
+
+    def type(self, name: str, text: str, within: str = "") -> None:
+        """A tap into a field, and its text instead of what was there."""
+        field = self.find("field", name, within)
+        self.taps += 1
+        self.keystrokes += len(text)
+        if field.get_attribute("type") in ("date", "datetime-local"):
+            # A date field takes its parts by the locale of the browser: set its value as the field itself would.
+            self.driver.execute_script(_SET_VALUE, field, text)
+            return
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(text or Keys.DELETE)
+
+    def choose(self, name: str, option: str, within: str = "") -> None:
+        """Choose in a select: two taps."""
+        self.taps += 2
+        select = Select(self.find("select", name, within))
+        for each in select.options:
+            if each.text.startswith(option):
+                select.select_by_visible_text(each.text)
+                return
+        raise AssertionError(f"{option!r} is not among {[o.text for o in select.options]}")
+
+    def give_file(self, name: str, path: Path) -> None:
+        """Choose a file: two taps."""
+        self.taps += 2
+        # The field itself is hidden behind its label, which people tap.
+        css = f"input[type=file][aria-label^='{name}']"
+        field = self.until(lambda: self.driver.find_element(By.CSS_SELECTOR, css), f"the file field {name!r}")
+        field.send_keys(str(path))
+
+    def press(self, *keys: str) -> None:
+        """Keys, to whatever has the focus."""
+        self.keystrokes += len(keys)
+        actions = ActionChains(self.driver)
+        for key in keys:
+            actions.send_keys(key)
+        actions.perform()
+
+    def focused(self) -> str:
+        """The accessible name of what has the focus."""
+        return self.driver.switch_to.active_element.accessible_name
+
+    def tab_to(self, name: str, *, most: int = 120) -> None:
+        """Tab until something of a name has the focus."""
+        for _ in range(most):
+            self.press(Keys.TAB)
+            if self.focused().startswith(name):
+                return
+        raise AssertionError(f"no way to {name!r} by tab; the focus is on {self.focused()!r}")
+
+    def violations(self) -> list[str]:
+        """What axe-core finds on the page as it stands."""
+        self.driver.execute_script(AXE.read_text())
+        found = self.driver.execute_async_script("axe.run(document).then((r) => arguments[0](r.violations))")
+        return [f"{v['id']}: {v['nodes'][0]['html'][:160]}" for v in found]
+
+    def complaints(self) -> list[str]:
+        """What the browser's console complained of."""
+        return [entry["message"] for entry in self.driver.get_log("browser") if entry["level"] == "SEVERE"]
+
+    def asked_elsewhere(self) -> list[str]:
+        """Requests that went anywhere but to the program itself."""
+        urls = []
+        for entry in self.driver.get_log("performance"):
+            message = json.loads(entry["message"])["message"]
+            if message["method"] == "Network.requestWillBeSent":
+                urls.append(message["params"]["request"]["url"])
+        inside = (self.address, "data:", "blob:", "chrome:", "about:")
+        return [url for url in urls if not url.startswith(inside)]
+
+    def estimate_min(self) -> float:
+        """A keystroke-level estimate of everything done so far, in minutes.
+
+        0.28 s a key, 1.1 s to reach for a target, 0.2 s to tap it, and 1.35 s to think before each tap.
+        Source: Card, Moran and Newell 1983, from memory.
+        """
+        return (self.keystrokes * 0.28 + self.taps * (1.1 + 0.2 + 1.35)) / 60
+
+
+_SELECTORS = {
+    "button": "button, [role=button], summary, label:has(input[type=file])", "link": "a", "select": "select",
+    "field": "input:not([type=checkbox]):not([type=radio]):not([type=file]), textarea",
+    "tick": "input[type=checkbox], [role=checkbox]", "choice": "[role=radio], input[type=radio], [role=group] button",
+    "heading": "h1, h2, h3", "region": "section, aside",
+}  # fmt: skip
+_SET_VALUE = """
+const [field, value] = arguments
+Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, value)
+field.dispatchEvent(new Event('input', { bubbles: true }))
+"""

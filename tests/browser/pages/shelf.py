@@ -1,0 +1,49 @@
+"""The Shelf as a person handles it."""
+
+from __future__ import annotations
+
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+from selenium.webdriver.remote.webelement import WebElement
+
+from tests.browser.driver import Person
+
+
+class ShelfPage:
+    """Places, trays and the margin."""
+
+    def __init__(self, person: Person) -> None:
+        self.person = person
+
+    def place(self, unit: int, board: int, place: int) -> WebElement:
+        """A place of a board, both counted from 0."""
+        css = f'[data-spot="spot:{unit}:{board}:{place}"]'
+        return self.person.until(lambda: self.person.driver.find_element(By.CSS_SELECTOR, css), css)  # type: ignore[no-any-return]
+
+    def standing(self, unit: int, board: int, place: int) -> list[str]:
+        """The names of what stands on a place."""
+        spans = self.place(unit, board, place).find_elements(By.CSS_SELECTOR, "button > span:first-of-type")
+        return [span.text for span in spans]
+
+    def tray(self, name: str) -> WebElement:
+        """A tray by its name, on the shelf or among the bins."""
+        return self.person.find("button", name)
+
+    def drag(self, name: str, to: tuple[int, int, int]) -> None:
+        """Carry a tray to a place with the pointer, in a few steps as a hand does."""
+        self.person.taps += 1
+        target = self.place(*to)
+        driver = self.person.driver
+        driver.execute_script("window.scrollTo(0, 0)")
+        chain = ActionChains(driver, duration=60).click_and_hold(self.tray(name)).move_by_offset(8, -8)
+        chain.move_to_element(target).move_by_offset(2, 2).release().perform()
+        self.person.until(lambda: name in self.standing(*to), f"{name} to stand on {to}")
+
+    def wait_for(self, name: str, at: tuple[int, int, int]) -> None:
+        """Wait until a tray stands on a place."""
+        self.person.until(lambda: name in self.standing(*at), f"{name} at {at}")
+
+    def spoken(self) -> str:
+        """What the live region said last."""
+        regions = self.person.driver.find_elements(By.CSS_SELECTOR, "[id^=DndLiveRegion]")
+        return " ".join(region.get_attribute("textContent") or "" for region in regions)
