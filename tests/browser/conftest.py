@@ -6,18 +6,25 @@ import os
 import shutil
 import threading
 from collections.abc import Callable, Generator, Iterator
-from contextlib import ExitStack
+from contextlib import ExitStack, suppress
 from pathlib import Path
 
 import pytest
-from waitress.server import create_server
+from selenium import webdriver
+from waitress.server import BaseWSGIServer, MultiSocketServer, create_server
 
-from tests.browser.driver import Person, chromium
+from tests.browser.driver import Person, chromium, resize
 from zither_awl.app import STATIC, create_app
 from zither_awl.services.clock import Clock, SetClock
 from zither_awl.settings import Settings
 
 Serve = Callable[..., str]
+
+
+def _run(server: BaseWSGIServer | MultiSocketServer) -> None:
+    # The loop may be waiting on the socket that closing the server takes from it.
+    with suppress(OSError):
+        server.run()
 
 
 @pytest.fixture
@@ -31,20 +38,37 @@ def serve(tmp_path: Path, clock: SetClock) -> Iterator[Serve]:
             if source is not None:
                 shutil.copy(source, folder / "zither-awl.db")
             server = create_server(create_app(Settings(data=folder), clock=at), host="127.0.0.1", port=0, threads=8)
-            threading.Thread(target=server.run, daemon=True).start()
+            threading.Thread(target=_run, args=(server,), daemon=True).start()
             stack.callback(server.close)
             return f"http://127.0.0.1:{server.effective_port}"
 
         yield start
 
 
+@pytest.fixture(scope="session")
+def browser() -> Iterator[webdriver.Chrome]:
+    """One browser for all tests of a worker: starting one takes longer than most tests."""
+    with chromium() as driver:
+        yield driver
+
+
 @pytest.fixture
-def visit() -> Iterator[Callable[..., Person]]:
-    """Opens a browser at an address."""
+def visit(browser: webdriver.Chrome) -> Iterator[Callable[..., Person]]:
+    """Opens a browser at an address: the first is the shared one, made new, every further one is another.
+
+    Every served house has a port of its own, so its pages keep nothing of another's; cookies know no port.
+    """
     with ExitStack() as stack:
+        free = [browser]
 
         def open_at(address: str, width: int = 1280, height: int = 800) -> Person:
-            return Person(stack.enter_context(chromium(width, height)), address)
+            driver = free.pop() if free else stack.enter_context(chromium(width, height))
+            driver.get("about:blank")
+            driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
+            driver.get_log("browser")
+            driver.get_log("performance")
+            resize(driver, width, height)
+            return Person(driver, address)
 
         yield open_at
 

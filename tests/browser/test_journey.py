@@ -233,7 +233,7 @@ def test_watch_by_single_keys_which_can_be_switched_off(at_demo: Person, clock: 
     person.driver.execute_script("document.activeElement.blur()")
     person.press("2")
     person.find("button", "Once round", watch.lane("Anselm"))
-    person.driver.find_element("css selector", "[data-lane='1']").click()
+    person.driver.execute_script("document.querySelector('[data-lane=\"1\"]').focus()")
     person.press(Keys.SPACE)
     person.until(lambda: watch.rounds("Anselm") == 1, "a round by the space bar")
     clock.move_on(timedelta(minutes=3))

@@ -11,7 +11,7 @@ from zither_awl.core.finding import Action
 from zither_awl.core.reasons import Reason
 from zither_awl.core.rotation import Change, Swap, after_swaps, explain_not, new_trouble, propose_change
 from zither_awl.core.rotation.leaving import leavings
-from zither_awl.core.shelf import Scene
+from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.shelf.check import applied
 from zither_awl.core.values import ChangeRecord, Spot
 from zither_awl.services.desk import Desk, House
@@ -52,7 +52,9 @@ def accept(desk: Desk, choices: Sequence[Choice], by_hand: Sequence[int], adult_
     scene = _by_hand(house, by_hand, today)
     swaps = [_swap(choice, house, scene) for choice in choices]
     after = after_swaps(scene, swaps)
-    trouble = [] if not swaps else list(new_trouble(scene, after))
+    # What stood there before may be overruled; what this would bring may not.
+    known = {f.key for f in check_shelf(scene.placements, scene.units, scene.children, today, practice=scene.practice)}
+    trouble = [f for f in new_trouble(scene, after) if f.key not in known] if swaps else []
     if trouble:
         raise InvalidValue(FieldProblem("swaps", trouble[0].reasons[0].text, "Choose another tray, or leave it."))
     return _carry_out(desk, house, swaps, by_hand, adult_id)

@@ -90,7 +90,7 @@ function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
       <div className="mb-4 flex items-center gap-3" aria-hidden="true">
         <span className="size-3.5 rounded-full border-2 border-ink-2 bg-paper" /><span className="h-0.5 flex-1 bg-ink-2" /><span className="size-3.5 rounded-full border-2 border-woad bg-woad" />
       </div>
-      <div className="grid grid-cols-2 gap-5">
+      <div className="grid grid-cols-2 gap-5 max-[600px]:grid-cols-1">
         <div className="flex items-end justify-between gap-3">
           <div>
             <p className="text-sm text-ink-2">Out, to rest</p>

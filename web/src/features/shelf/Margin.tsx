@@ -80,7 +80,7 @@ function Chosen({ tray, shelf, ask, lengths }: ChosenProps) {
 
 function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise<void> }) {
   return (
-    <section aria-label="Finding" className="flex flex-col gap-2">
+    <section aria-label={`Finding: ${finding.reasons[0]?.text ?? finding.rule}`} className="flex flex-col gap-2">
       <Notice tone={finding.severity}>
         <p className="font-semibold">{finding.reasons[0]?.text}</p>
       </Notice>

@@ -93,7 +93,7 @@ type SwingProps = { episode: Episode; before: Episode | undefined; y: number; x:
 function Swing({ episode, before, y, x, now, p90 }: SwingProps) {
   const parts = stretches(episode, now)
   const end = episode.ended ? Date.parse(episode.ended) : now
-  const middle = x((Date.parse(episode.began) + end) / 2)
+  const middle = Math.max(x((Date.parse(episode.began) + end) / 2), LEFT + 46)
   const times = rounds(episode)
   const name = `${episode.tray.length > 17 ? `${episode.tray.slice(0, 16).trimEnd()}…` : episode.tray}${times > 1 ? `, ${times}` : ''}`
   const near = before && middle - x(Date.parse(before.began)) < 96

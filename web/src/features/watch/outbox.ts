@@ -4,23 +4,24 @@ import { refresh } from '@/lib/queries'
 
 export type SentEvent = Schemas['EventIn']
 type Store = { device: string; next: number; lastMs: number; waiting: SentEvent[] }
-export type Outbox = { waiting: readonly SentEvent[]; refused: string }
+/** `sent` have reached the server, but its answer has not been asked again yet: they are still to be drawn. */
+export type Outbox = { waiting: readonly SentEvent[]; sent: readonly SentEvent[]; refused: string }
 
 const KEY = 'zither-awl:outbox'
 const SCHEMA_VERSION = 1
 const CLOCK_SLACK_MS = 120_000
 const listeners = new Set<() => void>()
 let sending = false
-let seen: Outbox = { waiting: read().waiting, refused: '' }
+let seen: Outbox = { waiting: read().waiting, sent: [], refused: '' }
 
 function read(): Store {
   const kept = localStorage.getItem(KEY)
   return kept ? (JSON.parse(kept) as Store) : { device: crypto.randomUUID(), next: 1, lastMs: 0, waiting: [] }
 }
 
-function keep(store: Store, refused = seen.refused): void {
+function keep(store: Store, refused = seen.refused, sent = seen.sent): void {
   localStorage.setItem(KEY, JSON.stringify(store))
-  seen = { waiting: store.waiting, refused }
+  seen = { waiting: store.waiting, sent, refused }
   listeners.forEach((listen) => listen())
 }
 
@@ -51,7 +52,8 @@ export async function flush(): Promise<void> {
       const { sequence } = first
       const refused = await send(first)
       const store = read()
-      keep({ ...store, waiting: store.waiting.filter((each) => each.sequence !== sequence) }, refused || seen.refused)
+      const waiting = store.waiting.filter((each) => each.sequence !== sequence)
+      keep({ ...store, waiting }, refused || seen.refused, refused ? seen.sent : [...seen.sent, first])
       taken = true
       first = read().waiting[0]
     }
@@ -59,8 +61,15 @@ export async function flush(): Promise<void> {
     // The server is away: the events stay, and the next try is not far.
   } finally {
     sending = false
-    if (taken) await refresh()
+    if (taken) await settle()
   }
+}
+
+/** Ask the server again, and only then stop drawing what it had been sent by then. */
+async function settle(): Promise<void> {
+  const drawn = seen.sent
+  await refresh()
+  keep(read(), seen.refused, seen.sent.filter((each) => !drawn.includes(each)))
 }
 
 async function send(event: SentEvent): Promise<string> {

@@ -9,7 +9,7 @@ export type UnsentEvent = LaneEvent & {
   episode_id: string; child_id?: number | null; tray_id?: number | null; work?: string | null; place?: string | null
 }
 
-/** The episodes with every unsent event applied in its order. An event of an episode nobody knows is passed over. */
+/** The episodes with every unsent event applied in its order; one the server has already, or of an episode nobody knows, is passed over. */
 export function fold(known: readonly Episode[], unsent: readonly UnsentEvent[], trayName: (id: number) => string): Episode[] {
   const all = new Map<string, Episode>(known.map((each) => [each.id, each]))
   for (const event of unsent) {
@@ -24,7 +24,7 @@ export function fold(known: readonly Episode[], unsent: readonly UnsentEvent[], 
       continue
     }
     const before = all.get(event.episode_id)
-    if (!before) continue
+    if (!before || before.events.some((each) => each.kind === event.kind && Date.parse(each.at) === Date.parse(event.at))) continue
     const ended = event.kind === 'finish' ? { ended: event.at, work: event.work ?? null, place: event.place ?? null } : {}
     all.set(before.id, { ...before, ...ended, events: [...before.events, said] })
   }

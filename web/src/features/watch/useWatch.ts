@@ -31,9 +31,9 @@ export function useWatch() {
   }, [])
   const episodes = useMemo(() => {
     const name = (id: number) => watch?.offers.find((each) => each.tray_id === id)?.name ?? 'A tray'
-    const unsent = box.waiting.map((event) => ({ cause: '', text: '', ...event }))
+    const unsent = [...box.sent, ...box.waiting].map((event) => ({ cause: '', text: '', ...event }))
     return fold(watch?.episodes ?? [], unsent, name)
-  }, [watch, box.waiting])
+  }, [watch, box])
   const write = useMemo(() => (event: NewEvent) => append(event, Date.now() + skew), [skew])
   return { watch, error, episodes, now, box, write }
 }

@@ -18,20 +18,20 @@ const choices = <T extends string>(values: readonly T[]) => values.map((value) =
 
 type Draft = { child: string; tray: string; began: string; ended: string; work: (typeof WORKS)[number]; place: (typeof PLACES)[number]; rounds: string; helped: (typeof HELPS)[number]; note: string }
 
-function draftFrom(episode: Episode | null, people: readonly Named[], zone: string, now: string): Draft {
+function draftFrom(episode: Episode | null, child: number | null, people: readonly Named[], zone: string, now: string): Draft {
   const began = localField(episode?.began ?? now, zone)
   return {
-    child: String(episode?.child_id ?? people[0]?.id ?? ''), tray: String(episode?.tray_id ?? ''), began,
+    child: String(episode?.child_id ?? child ?? people[0]?.id ?? ''), tray: String(episode?.tray_id ?? ''), began,
     ended: episode ? (episode.ended ? localField(episode.ended, zone) : '') : began, work: episode?.work ?? 'done right', place: episode?.place ?? 'put back',
     rounds: String(episode?.events.filter((each) => each.kind === 'round').length ?? 0), helped: '', note: '',
   }
 }
 
-type EpisodeFormProps = { episode: Episode | null; people: readonly Named[]; trays: readonly Named[]; zone: string; now: string; onSaved: () => void }
+type EpisodeFormProps = { episode: Episode | null; child: number | null; people: readonly Named[]; trays: readonly Named[]; zone: string; now: string; onSaved: () => void }
 
 /** A past piece of work, entered or mended; an overlap is refused with the clash shown. */
-export function EpisodeForm({ episode, people, trays, zone, now, onSaved }: EpisodeFormProps) {
-  const [draft, setDraft] = useState(() => draftFrom(episode, people, zone, now))
+export function EpisodeForm({ episode, child, people, trays, zone, now, onSaved }: EpisodeFormProps) {
+  const [draft, setDraft] = useState(() => draftFrom(episode, child, people, zone, now))
   const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part })
   const save = useWrite(async () => {
     const began = fromLocalField(draft.began, zone)

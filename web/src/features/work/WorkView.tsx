@@ -50,9 +50,9 @@ export function WorkView({ people, trays, zone, now }: WorkViewProps) {
       {data && data.episodes.length > 0 && (
         <ul className="panel divide-y divide-line">{data.episodes.map((each) => <li key={each.id}><Line episode={each} people={people} zone={zone} onMend={() => setForm(each)} /></li>)}</ul>
       )}
-      {(form ?? adding) && (
+      {(form ?? adding) && people.length > 0 && trays.length > 0 && (
         <Dialog title={form ? 'Mend this piece of work' : 'Enter past work'} open onClose={close}>
-          <EpisodeForm episode={form} people={people} trays={trays} zone={zone} now={now} onSaved={close} />
+          <EpisodeForm episode={form} child={filter.child ?? null} people={people} trays={trays} zone={zone} now={now} onSaved={close} />
         </Dialog>
       )}
     </div>

@@ -1,0 +1,164 @@
+"""Every view: nothing for axe-core to find, no request that leaves, one page on paper, colours that can be read."""
+
+from __future__ import annotations
+
+import base64
+import io
+import re
+from collections.abc import Callable
+from itertools import product
+from pathlib import Path
+
+import pytest
+from pypdf import PdfReader
+
+from tests.browser.driver import Person, resize
+
+VIEWS = ("/today", "/watch", "/shelf", "/shelf?tray=2", "/cupboard", "/children", "/change", "/work?child=2", "/house")
+THEME = Path(__file__).parents[2] / "web/src/theme.css"
+
+
+def look_at(person: Person, path: str) -> None:
+    """Open a view and wait until its data is there."""
+    person.go(path)
+    person.until(lambda: not person.sees("One moment"), f"the data of {path}")
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (800, 1280), (390, 844)], ids=["laptop", "tablet", "telephone"])
+def test_axe_finds_nothing_on_any_view_and_nothing_leaves(at_demo: Person, size: tuple[int, int]) -> None:
+    resize(at_demo.driver, *size)
+    found = {}
+    for path in VIEWS:
+        look_at(at_demo, path)
+        found[path] = at_demo.violations()
+        width = at_demo.driver.execute_script("return document.documentElement.scrollWidth")
+        assert width <= size[0], f"{path} is {width} px wide on a screen of {size[0]} px"
+    assert {path: v for path, v in found.items() if v} == {}
+    assert at_demo.complaints() == []
+    assert at_demo.asked_elsewhere() == []
+
+
+def test_axe_finds_nothing_in_dialogs_and_during_a_morning(at_demo: Person) -> None:
+    for path, button in (
+        ("/shelf", "Measure and change"),
+        ("/shelf", "Add a unit"),
+        ("/cupboard", "Add a tray"),
+        ("/children", "Change Anselm"),
+        ("/work?child=2", "Enter past work"),
+    ):
+        look_at(at_demo, path)
+        at_demo.tap("button", button)
+        at_demo.until(lambda: at_demo.driver.find_elements("css selector", "[role=dialog]"), "the dialog")
+        assert at_demo.violations() == [], button
+    look_at(at_demo, "/watch")
+    at_demo.tap("button", "Begin the morning")
+    at_demo.tap("button", "Turning three bolts", "section[aria-label='Anselm']")
+    at_demo.find("button", "Once round")
+    assert at_demo.violations() == []
+    at_demo.tap("button", "Broken off")
+    assert at_demo.violations() == []
+
+
+EMPTY = {
+    "/today": "Nothing to set out",
+    "/watch": "No child yet",
+    "/shelf": "No shelf yet",
+    "/cupboard": "The cupboard is empty",
+    "/children": "No child yet",
+    "/change": "Nothing has been seen yet",
+    "/work": "No work written down here",
+}
+
+
+def test_an_empty_house_is_told_what_to_do_first_on_every_view(at_empty: Person) -> None:
+    at_empty.go("/")
+    at_empty.wait_to_see("Your house")
+    at_empty.type("Name of the house", "Garden Flat")
+    at_empty.tap("button", "Go on")
+    at_empty.wait_to_see("A child")
+    for path, text in EMPTY.items():
+        at_empty.go(path)
+        at_empty.wait_to_see(text)
+        assert at_empty.violations() == [], path
+
+
+@pytest.mark.parametrize("paper", [(8.27, 11.69), (8.5, 11.0)], ids=["A4", "Letter"])
+@pytest.mark.parametrize("path", ["/today", "/shelf"])
+def test_today_and_shelf_print_on_one_page(at_demo: Person, path: str, paper: tuple[float, float]) -> None:
+    """Source: the page count and the text of the PDF are read by pypdf."""
+    look_at(at_demo, path)
+    made = at_demo.driver.execute_cdp_cmd(
+        "Page.printToPDF", {"paperWidth": paper[0], "paperHeight": paper[1], "printBackground": True}
+    )
+    pages = PdfReader(io.BytesIO(base64.b64decode(made["data"]))).pages
+    assert len(pages) == 1
+    text = pages[0].extract_text()
+    assert "Spooning chickpeas" in text
+    assert "Who is looking" not in text
+    assert "Print" not in text.split()
+
+
+def _tokens() -> dict[str, str]:
+    return dict(re.findall(r"--color-([\w-]+): (#[0-9a-f]{6});", THEME.read_text()))
+
+
+def _luminance(colour: str) -> float:
+    parts = [int(colour[n : n + 2], 16) / 255 for n in (1, 3, 5)]
+    linear = [p / 12.92 if p <= 0.04045 else ((p + 0.055) / 1.055) ** 2.4 for p in parts]
+    return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2]
+
+
+def contrast(a: str, b: str) -> float:
+    """Source: WCAG 2.1, relative luminance and contrast ratio."""
+    light, dark = sorted((_luminance(a), _luminance(b)), reverse=True)
+    return (light + 0.05) / (dark + 0.05)
+
+
+TEXT = list(product(("ink", "ink-2", "ink-3", "woad", "madder", "saffron", "moss"), ("ground", "paper")))
+ON_TINTS = [
+    ("ink", "birch"),
+    ("ink", "birch-2"),
+    ("paper", "woad"),
+    ("ink", "woad-2"),
+    ("madder", "madder-2"),
+    ("ink", "saffron-2"),
+    ("paper", "ink"),
+    ("ink-2", "woad-2"),
+]
+
+
+@pytest.mark.parametrize(("text", "ground"), TEXT + ON_TINTS)
+def test_text_can_be_read_on_its_ground(text: str, ground: str) -> None:
+    """Source: WCAG 2.1, 1.4.3: 4.5 to 1."""
+    tokens = _tokens()
+    assert contrast(tokens[text], tokens[ground]) >= 4.5
+
+
+@pytest.mark.parametrize("ground", ["ground", "paper"])
+def test_the_edge_of_a_control_can_be_seen(ground: str) -> None:
+    """Source: WCAG 2.1, 1.4.11: 3 to 1."""
+    assert contrast(_tokens()["edge"], _tokens()[ground]) >= 3.0
+
+
+def test_no_colour_of_the_stock_palette_is_left() -> None:
+    assert "--color-*: initial" in THEME.read_text()
+
+
+def test_who_is_looking_is_chosen_once_per_device(
+    serve: Callable[..., str], visit: Callable[..., Person], demo_file: Path
+) -> None:
+    person = visit(serve(demo_file))
+    look_at(person, "/watch")
+    person.choose("Who is looking", "Kwame")
+    person.tap("button", "Begin the morning")
+    person.wait_to_see("Kwame watches")
+    look_at(person, "/watch")
+    person.wait_to_see("Kwame watches")
+    look_at(person, "/house")
+    person.wait_to_see("Began the morning")
+
+
+def test_the_reference_of_the_api_shows_without_asking_anybody(at_demo: Person) -> None:
+    at_demo.driver.get(at_demo.address + "/apidoc/index.html")
+    at_demo.wait_to_see("/api/shelf")
+    assert at_demo.asked_elsewhere() == []
