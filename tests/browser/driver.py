@@ -212,7 +212,8 @@ _FIND = (
     + """
 const [selector, name, within] = arguments
 const root = within ? document.querySelector(within) : document
-return [...(root?.querySelectorAll(selector) ?? [])].find((each) => each.checkVisibility() && nameOf(each).startsWith(name)) ?? null
+const all = [...(root?.querySelectorAll(selector) ?? [])]
+return all.find((each) => each.checkVisibility() && nameOf(each).startsWith(name)) ?? null
 """
 )
 _SET_VALUE = """

@@ -108,7 +108,8 @@ def test_the_import_report_names_every_mistake_and_they_are_mended_in_place(at_d
 def test_good_rows_are_taken_and_the_bad_ones_saved_with_their_problem(at_demo: Person, tmp_path: Path) -> None:
     person = at_demo
     (tmp_path / "two.csv").write_text(
-        "name,area,width_mm,depth_mm,height_mm,mass_g\nScrubbing,practical life,250,200,90,600\nPolishing,polish,250,200,90,600\n"
+        "name,area,width_mm,depth_mm,height_mm,mass_g\n"
+        "Scrubbing,practical life,250,200,90,600\nPolishing,polish,250,200,90,600\n"
     )
     person.go("/cupboard")
     person.give_file("Trays from a file", tmp_path / "two.csv")

@@ -283,8 +283,8 @@ def test_the_record_of_a_child_keeps_the_three_judgements_apart(demo: Desk) -> N
 
 
 def test_marks_beside_a_shelf_tell_the_line_once_the_baby_walks(house: SmallHouse) -> None:
-    tove = next(m for m in shelf.marks(house.desk.house(), house.desk) if m.child.name == "Tove")
-    ilse = next(m for m in shelf.marks(house.desk.house(), house.desk) if m.child.name == "Ilse")
+    tove = next(m for m in shelf.marks(house.desk.house(), house.desk.today()) if m.child.name == "Tove")
+    ilse = next(m for m in shelf.marks(house.desk.house(), house.desk.today()) if m.child.name == "Ilse")
     assert ilse.later_mm is None
     assert tove.later_mm is not None
     assert tove.later_mm == pytest.approx(tove.reach.climb + 250)

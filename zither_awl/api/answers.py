@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from datetime import date
 from typing import Any, cast
 
 from zither_awl.api.schemas import change as change_models
@@ -57,7 +58,7 @@ def child_out(each: Marks) -> house_models.ChildOut:
 
 def children_out(desk: Desk) -> list[house_models.ChildOut]:
     """The children of the house now."""
-    return [child_out(each) for each in marks(desk.house(), desk)]
+    return [child_out(each) for each in marks(desk.house(), desk.today())]
 
 
 def unit_out(unit: Unit) -> shelf_models.UnitOut:
@@ -92,24 +93,24 @@ def _sizes(solid: Solid) -> list[float]:
     return out.sizes_mm if out else []
 
 
-def tray_out(tray: Tray, house: House, desk: Desk) -> shelf_models.TrayOut:
+def tray_out(tray: Tray, house: House, today: date) -> shelf_models.TrayOut:
     """A tray, where it stands, and where it may be worked with."""
     card = tray.card
-    standing = next((p for p in house.placements if p.tray.id == tray.id), None)
+    standing = house.standing.get(tray.id)
     unit = house.unit(standing.spot.unit_id) if standing else None
     return shelf_models.TrayOut(
         id=tray.id, name=tray.name, width_mm=tray.width_mm, depth_mm=tray.depth_mm, height_mm=tray.height_mm,
         mass_g=tray.mass_g, pieces=tray.pieces, piece=piece_out(tray.piece), softness=tray.softness,
         breakable=tray.breakable, hazards=list(tray.hazards), cord_mm=tray.cord_mm, tags=list(tray.tags),
         bin=house.bin_name(tray.bin_id), for_children=sorted(tray.for_children), archived=tray.archived,
-        liquid=tray.liquid, condition=condition_of(house, tray, desk),
+        liquid=tray.liquid, condition=condition_of(house, tray, today),
         stands=f"{unit.name}, {standing.spot.words(unit)}" if standing and unit else "",
         card=shelf_models.CardOut(id=card.id, name=card.name, area=card.area, from_months=card.from_months,
                                   to_months=card.to_months, follows=list(card.follows)),
     )  # fmt: skip
 
 
-def placement_out(placement: Placement, house: House, desk: Desk) -> shelf_models.PlacementOut:
+def placement_out(placement: Placement, house: House) -> shelf_models.PlacementOut:
     """Where a tray stands, and since which day."""
     since = placement.since.astimezone(house.zone).date().isoformat() if placement.since else ""
     words = placement.spot.words(house.unit(placement.spot.unit_id))

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Hashable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import date, datetime
 from functools import cached_property
 from threading import Lock
-from typing import Protocol, TypeVar
+from typing import Any, Protocol, TypeVar
 from zoneinfo import ZoneInfo
 
 from zither_awl.core.errors import NotFound
@@ -61,6 +61,11 @@ class House:
             p for p in self.log.placements if p.until is None and not p.tray.archived and p.spot.unit_id in units
         )
 
+    @cached_property
+    def standing(self) -> dict[int, Placement]:
+        """What stands now, by the tray's id."""
+        return {p.tray.id: p for p in self.placements}
+
     @property
     def zone(self) -> ZoneInfo:
         """The household's time zone; UTC before there is a household."""
@@ -82,24 +87,27 @@ class House:
         return Scene(self.placements, self.units, self.children, on, self.practice)
 
     @cached_property
-    def _judged(self) -> dict[date, Judgements]:
+    def _reckoned(self) -> dict[Hashable, Any]:
         return {}
+
+    def once(self, key: Hashable, reckon: Callable[[], R]) -> R:
+        """What `reckon` gives, reckoned once for this snapshot; `key` names it with the day and ids it depends on.
+
+        Two threads may reckon the same at once: they get equal values.
+        """
+        if key not in self._reckoned:
+            self._reckoned[key] = reckon()
+        kept: R = self._reckoned[key]
+        return kept
 
     def judgements(self, on: date) -> Judgements:
-        """The judgements of a day, each reckoned once."""
-        if on not in self._judged:
-            self._judged[on] = Judgements(self.state, on)
-        return self._judged[on]
-
-    @cached_property
-    def _found(self) -> dict[date, tuple[Finding, ...]]:
-        return {}
+        """The judgements of a day."""
+        return self.once(("judgements", on), lambda: Judgements(self.state, on))
 
     def findings(self, on: date) -> tuple[Finding, ...]:
-        """What the shelf's rules find on a day, reckoned once."""
-        if on not in self._found:
-            self._found[on] = check_shelf(self.placements, self.units, self.children, on, practice=self.practice)
-        return self._found[on]
+        """What the shelf's rules find on a day."""
+        return self.once(("findings", on), lambda: check_shelf(
+            self.placements, self.units, self.children, on, practice=self.practice))  # fmt: skip
 
     def child(self, child_id: int) -> Child:
         """A child by id. Raises: NotFound."""
@@ -124,6 +132,7 @@ class _HasId(Protocol):
 
 
 T = TypeVar("T", bound=_HasId)
+R = TypeVar("R")
 
 
 def _found_in(things: tuple[T, ...], key: int, word: str) -> T:

@@ -167,6 +167,10 @@ def export_trays(desk: Desk) -> str:
 def export_episodes(desk: Desk) -> str:
     """Every episode that was not struck out as CSV, times in the household's zone."""
     house = desk.house()
+    return house.once("episodes as CSV", lambda: _episodes_csv(house))
+
+
+def _episodes_csv(house: House) -> str:
     children, trays = {c.id: c.name for c in house.all_children}, {t.id: t.name for t in house.all_trays}
     adults = {a.id: a.name for a in house.adults}
     return write_table(episode_table.COLUMNS, [

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date
 
 from zither_awl.core.concentration import Span, span
 from zither_awl.core.judgement import Judgement
 from zither_awl.core.values import Episode
-from zither_awl.services.desk import Desk
+from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import Marks, marks_of
 
 MOST_NOTES = 12
@@ -26,6 +27,10 @@ class Record:
 def record_of(desk: Desk, child_id: int) -> Record:
     """The record of a child: every tray it is for or has worked with, what stands out now first."""
     house, today = desk.house(), desk.today()
+    return house.once(("record", child_id, today), lambda: _record(house, child_id, today))
+
+
+def _record(house: House, child_id: int, today: date) -> Record:
     child = house.child(child_id)
     judge = house.judgements(today)
     out = {p.tray.id for p in house.placements}
@@ -34,6 +39,6 @@ def record_of(desk: Desk, child_id: int) -> Record:
     own = [e for e in house.log.episodes if e.child_id == child_id and not e.struck]
     noted = [e for e in reversed(own) if any(ev.kind == "note" for ev in e.events)]
     return Record(
-        marks=marks_of(child, desk), span=span(own, today), notes=tuple(noted[:MOST_NOTES]),
+        marks=marks_of(child, today), span=span(own, today), notes=tuple(noted[:MOST_NOTES]),
         judgements=tuple(sorted(kept, key=lambda j: (j.tray.id not in out, j.tray.card.area, j.tray.name))),
     )  # fmt: skip

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -30,11 +30,8 @@ class Choice:
 def proposal(desk: Desk) -> Change:
     """What the signs ask for today, reckoned once per revision and day."""
     house, today = desk.house(), desk.today()
-    if house.__dict__.get("proposed", (None,))[0] != today:
-        made = propose_change(house.state, "criterion", today, judge=house.judgements(today))
-        house.__dict__["proposed"] = (today, made)
-    result: Change = house.__dict__["proposed"][1]
-    return result
+    return house.once(("change", today), lambda: propose_change(
+        house.state, "criterion", today, judge=house.judgements(today)))  # fmt: skip
 
 
 def why_not(desk: Desk, tray_id: int) -> tuple[Reason, ...]:
@@ -50,7 +47,8 @@ def accept(desk: Desk, choices: Sequence[Choice], by_hand: Sequence[int], adult_
     """
     house, today = desk.house(), desk.today()
     scene = _by_hand(house, by_hand, today)
-    swaps = [_swap(choice, house, scene) for choice in choices]
+    signs = {s.out.id: s.why_out for s in proposal(desk).swaps if s.out}
+    swaps = [_swap(choice, house, scene, signs) for choice in choices]
     after = after_swaps(scene, swaps)
     # What stood there before may be overruled; what this would bring may not.
     known = {f.key for f in check_shelf(scene.placements, scene.units, scene.children, today, practice=scene.practice)}
@@ -67,7 +65,7 @@ def _by_hand(house: House, by_hand: Sequence[int], today: date) -> Scene:
     return scene
 
 
-def _swap(choice: Choice, house: House, scene: Scene) -> Swap:
+def _swap(choice: Choice, house: House, scene: Scene, signs: Mapping[int, str]) -> Swap:
     standing = {p.tray.id: p for p in scene.placements}
     if choice.out is not None and choice.out not in standing:
         raise InvalidValue(FieldProblem("out", f"{house.tray(choice.out).name} no longer stands there.", "Reload."))
@@ -77,17 +75,9 @@ def _swap(choice: Choice, house: House, scene: Scene) -> Swap:
     if choice.in_ is not None and spot is None:
         raise InvalidValue(FieldProblem("spot", "is missing: say where it goes."))
     out = house.tray(choice.out) if choice.out is not None else None
-    return Swap(out, house.tray(choice.in_) if choice.in_ is not None else None, spot, _why(choice, house), ())
-
-
-def _why(choice: Choice, house: House) -> str:
-    """Why it leaves, by the signs if they say so; "chosen" when the adult overruled them."""
-    return next((s.why_out for s in _proposed(house) if s.out and s.out.id == choice.out), "chosen")
-
-
-def _proposed(house: House) -> tuple[Swap, ...]:
-    made = house.__dict__.get("proposed")
-    return made[1].swaps if made else ()
+    # It leaves by the signs if they say so, and as "chosen" where the adult overruled them.
+    why = signs.get(choice.out or 0, "chosen")
+    return Swap(out, house.tray(choice.in_) if choice.in_ is not None else None, spot, why, ())
 
 
 def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequence[int], adult_id: int | None) -> int:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from datetime import date
 
 from zither_awl.core.ages import age_text, corrected_months
 from zither_awl.core.body import Reach, carry_limit_g, hazard_zone_mm, reach
@@ -28,14 +29,13 @@ class Marks:
     later_mm: float | None
 
 
-def marks(house: House, desk: Desk) -> tuple[Marks, ...]:
+def marks(house: House, today: date) -> tuple[Marks, ...]:
     """Each child's reach today."""
-    return tuple(marks_of(child, desk) for child in house.children)
+    return tuple(marks_of(child, today) for child in house.children)
 
 
-def marks_of(child: Child, desk: Desk) -> Marks:
+def marks_of(child: Child, today: date) -> Marks:
     """One child's reach today."""
-    today = desk.today()
     return Marks(
         child=child, age=age_text(child.born, today),
         months=corrected_months(child.born, child.gestation_weeks, today),
@@ -48,15 +48,11 @@ def marks_of(child: Child, desk: Desk) -> Marks:
 def findings_with_actions(desk: Desk) -> tuple[Finding, ...]:
     """What the rules find now; the pressing ones with the actions that cure them."""
     house, today = desk.house(), desk.today()
-    if "actions" not in house.__dict__ or house.__dict__["actions"][0] != today:
-        scene, resting = house.scene(today), resting_trays(house)
-        found = tuple(
-            replace(f, actions=actions_for(f, scene, resting)) if f.severity != "note" else f
-            for f in house.findings(today)
-        )
-        house.__dict__["actions"] = (today, found)
-    result: tuple[Finding, ...] = house.__dict__["actions"][1]
-    return result
+    scene, resting = house.scene(today), resting_trays(house)
+    return house.once(("actions", today), lambda: tuple(
+        replace(f, actions=actions_for(f, scene, resting)) if f.severity != "note" else f
+        for f in house.findings(today)
+    ))  # fmt: skip
 
 
 def resting_trays(house: House) -> tuple[Tray, ...]:
@@ -65,9 +61,11 @@ def resting_trays(house: House) -> tuple[Tray, ...]:
     return tuple(t for t in house.trays if t.id not in out)
 
 
-def condition_of(house: House, tray: Tray, desk: Desk) -> str:
+def condition_of(house: House, tray: Tray, today: date) -> str:
     """Where this tray may be worked with, if it endangers somebody mobile."""
-    return work_condition(tray, house.children, desk.today(), house.practice)
+    return house.once(
+        ("condition", today, tray.id), lambda: work_condition(tray, house.children, today, house.practice)
+    )
 
 
 def move(

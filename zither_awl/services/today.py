@@ -61,26 +61,26 @@ def page(desk: Desk) -> Page:
     house, day = desk.house(), desk.today()
     findings = [f for f in house.findings(day) if f.severity != "note" or f.rule == "under-eyes"]
     return Page(
-        day=day, tasks=tuple(_tasks(desk, house, day)),
-        by_hand=tuple(Line(p.tray.name, condition_of(house, p.tray, desk), "note")
+        day=day, tasks=tuple(_tasks(house, day)),
+        by_hand=tuple(Line(p.tray.name, condition_of(house, p.tray, day), "note")
                       for p in house.placements if p.by_hand),
         mind=tuple(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings),
         show_again=tuple(Line(house.tray(tray).name, reason.text, "note") for tray, reason in rotation.remedies(desk)),
-        out=tuple(_out(house)), to_show=tuple(_to_show(house, desk)), questions=forgotten(house, desk.now()),
+        out=tuple(_out(house)), to_show=tuple(_to_show(house, day)), questions=forgotten(house, desk.now()),
         change_waits=len(rotation.proposal(desk).swaps), seen_mornings=len(whole_mornings(house.log)),
     )  # fmt: skip
 
 
-def _tasks(desk: Desk, house: House, day: date) -> list[SetUp]:
+def _tasks(house: House, day: date) -> list[SetUp]:
     """Lines not yet done, and those of the last two days with their ticks, in the order of the work."""
     recent = {c.id for c in rotation.recent(house, day)}
     shown = [t for t in house.tasks if t.done_at is None or t.change_id in recent]
     standing = {p.tray.id: p for p in house.placements}
-    lines = [_set_up(t, house, standing.get(t.tray_id), desk) for t in shown]
+    lines = [_set_up(t, house, standing.get(t.tray_id), day) for t in shown]
     return sorted((line for line in lines if line), key=lambda line: (line.done, _ORDER.index(line.kind)))
 
 
-def _set_up(task: Task, house: House, standing: Placement | None, desk: Desk) -> SetUp | None:
+def _set_up(task: Task, house: House, standing: Placement | None, day: date) -> SetUp | None:
     """The words of a line; None when the tray was moved on since, so that the line no longer says the truth."""
     tray = house.tray(task.tray_id)
     bin_name = house.bin_name(tray.bin_id) or "its bin"
@@ -94,7 +94,7 @@ def _set_up(task: Task, house: House, standing: Placement | None, desk: Desk) ->
         "rest": f"Rest {tray.name} in {bin_name}", "put": f"Pull {tray.name} from {bin_name}",
         "by hand": f"Close {tray.name} away; set it out by hand",
     }[task.kind]  # fmt: skip
-    return SetUp(task.id, task.kind, tray.name, text, where, condition_of(house, tray, desk), task.done_at is not None)
+    return SetUp(task.id, task.kind, tray.name, text, where, condition_of(house, tray, day), task.done_at is not None)
 
 
 def _out(house: House) -> list[tuple[str, tuple[str, ...]]]:
@@ -103,9 +103,9 @@ def _out(house: House) -> list[tuple[str, tuple[str, ...]]]:
     return [(u.name, tuple(p.tray.name for p in standing if p.spot.unit_id == u.id)) for u in house.units]
 
 
-def _to_show(house: House, desk: Desk) -> list[tuple[Child, Tray]]:
+def _to_show(house: House, day: date) -> list[tuple[Child, Tray]]:
     """Trays that wait for a showing, for children who are shown first; at most P(2) a child and day."""
-    judge, shown = house.judgements(desk.today()), {(p.child_id, p.tray_id) for p in house.log.presentations}
+    judge, shown = house.judgements(day), {(p.child_id, p.tray_id) for p in house.log.presentations}
     waiting: list[tuple[Child, Tray]] = []
     for child in house.children:
         if judge.months(child) < house.practice.shown_first_from_months:

@@ -75,7 +75,7 @@ def board(desk: Desk) -> Board:
     standing = sorted(house.placements, key=lambda p: p.spot)
     return Board(
         morning=morning, last=last,
-        offers=tuple(Offer(p.tray, p.by_hand, condition_of(house, p.tray, desk)) for p in standing),
+        offers=tuple(Offer(p.tray, p.by_hand, condition_of(house, p.tray, today)) for p in standing),
         episodes=tuple(e for e in house.log.episodes if shown and e.morning_id == shown.id and not e.struck),
         scales=tuple((c.id, own_scale_min([e for e in house.log.episodes if e.child_id == c.id], today))
                      for c in house.children),

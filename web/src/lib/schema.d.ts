@@ -1475,6 +1475,16 @@ export interface components {
             unit: string;
         };
         /**
+         * PartOut
+         * @description One skill of several in a tray, judged by itself.
+         */
+        PartOut: {
+            /** Done */
+            done: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
          * PieceIn
          * @description A piece: its shape and its sizes in mm (ball 1, cylinder 2, brick 3; irregular as the brick around it).
          */
@@ -1644,6 +1654,8 @@ export interface components {
             mastery: components["schemas"]["ReasonOut"][];
             /** Of */
             of: number;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
             /** Probability */
             probability: number;
             /** Probability High */

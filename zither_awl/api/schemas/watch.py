@@ -146,6 +146,13 @@ class PresentedOut(Out):
     again: bool
 
 
+class PartOut(Out):
+    """One skill of several in a tray, judged by itself."""
+
+    name: str
+    done: bool
+
+
 class RecordRowOut(Out):
     tray_id: int
     tray: str
@@ -156,6 +163,7 @@ class RecordRowOut(Out):
     alone: int
     of: int
     days: int
+    parts: list[PartOut]
     probability: float
     probability_low: float
     probability_high: float

@@ -8,7 +8,7 @@ from zither_awl.api.answers import child_out, children_out, episode_out, reasons
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.house import ArchiveIn, ChildIn, ChildrenOut, DeleteIn
-from zither_awl.api.schemas.watch import RecordOut, RecordRowOut, WeekOut
+from zither_awl.api.schemas.watch import PartOut, RecordOut, RecordRowOut, WeekOut
 from zither_awl.api.spec import answers, api
 from zither_awl.core.judgement import Judgement
 from zither_awl.core.values import Child, Measurement
@@ -26,7 +26,7 @@ def list_children() -> ChildrenOut:
     """The children of the house, and the archived ones."""
     at = desk()
     gone = [c for c in at.house().all_children if c.archived]
-    return ChildrenOut(children=children_out(at), archived=[child_out(marks_of(c, at)) for c in gone])
+    return ChildrenOut(children=children_out(at), archived=[child_out(marks_of(c, at.today())) for c in gone])
 
 
 def _child(json: ChildIn, child_id: int) -> Child:
@@ -91,7 +91,7 @@ def _row(known: Judgement, house: House) -> RecordRowOut:
         tray_id=known.tray.id, tray=known.tray.name, area=known.tray.card.area,
         stands=any(p.tray.id == known.tray.id for p in house.placements), state=mastery.state,
         mastery=reasons_out(mastery.reasons), alone=alone, of=of, days=days,
-        probability=mastery.probability,
+        parts=[PartOut(name=name, done=done) for name, done in mastery.parts], probability=mastery.probability,
         probability_low=mastery.interval[0], probability_high=mastery.interval[1],
         interest=reasons_out(interest.reasons), sign=interest.sign, faded=interest.faded,
         chosen=interest.chosen, available=interest.available, seen=interest.seen, rate=interest.rate,

@@ -31,10 +31,10 @@ bp = Blueprint("cupboard", __name__, url_prefix="/api")
 def get_cupboard() -> CupboardOut:
     """Every tray, and the words a tray may be described with."""
     at = desk()
-    house = at.house()
+    house, today = at.house(), at.today()
     return CupboardOut(
-        trays=[tray_out(t, house, at) for t in house.trays], areas=list(AREAS), tags=list(TAGS),
-        archived=[tray_out(t, house, at) for t in house.all_trays if t.archived],
+        trays=[tray_out(t, house, today) for t in house.trays], areas=list(AREAS), tags=list(TAGS),
+        archived=[tray_out(t, house, today) for t in house.all_trays if t.archived],
         hazards=[k for k in DECLARED if k != "allergen"] + [f"allergen:{a}" for a in ALLERGENS],
     )  # fmt: skip
 

@@ -22,11 +22,11 @@ bp = Blueprint("shelf", __name__, url_prefix="/api")
 def get_shelf() -> ShelfOut:
     """Every unit, what stands on it, the children's heights, and the findings."""
     at = desk()
-    house = at.house()
+    house, today = at.house(), at.today()
     return ShelfOut(
         units=[unit_out(u) for u in house.units], archived_units=[unit_out(u) for u in house.all_units if u.archived],
-        placements=[placement_out(p, house, at) for p in house.placements],
-        trays=[tray_out(t, house, at) for t in house.trays], children=children_out(at),
+        placements=[placement_out(p, house) for p in house.placements],
+        trays=[tray_out(t, house, today) for t in house.trays], children=children_out(at),
         findings=[finding_out(f) for f in shelf.findings_with_actions(at)],
     )  # fmt: skip
 

@@ -6,7 +6,7 @@ import { Why } from '@/ui/Why'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { recordQuery } from '@/lib/queries'
-import { counted, dayOf, plain, timeOfDay } from '@/lib/words'
+import { counted, dayOf, plain, sentence, timeOfDay } from '@/lib/words'
 
 type Row = Schemas['RecordRowOut']
 type RecordProps = { child: Schemas['ChildOut']; zone: string }
@@ -85,6 +85,7 @@ function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
     <>
       <div><p className="text-sm text-ink-2">{row.area}</p><h2 className="text-lg">{row.tray}</h2></div>
       <section><h3 className="mb-1">Mastery</h3><Why reasons={row.mastery} />
+        {row.parts.length > 0 && <p className="mt-1">Part by part: {row.parts.map((part) => `${part.name} ${part.done ? 'known' : 'not yet'}`).join(', ')}.</p>}
         <p className="mt-1 text-sm text-ink-2">By tracing instead: {plain(row.probability * 100, 0)} in 100 (from {plain(row.probability_low * 100, 0)} with careful assumptions to {plain(row.probability_high * 100, 0)} with generous ones).</p>
       </section>
       <section><h3 className="mb-1">Interest</h3><Why reasons={row.interest} />
@@ -111,7 +112,7 @@ function Weeks({ weeks, verdict, low, high }: { weeks: readonly Schemas['WeekOut
         })}
         <text x="12" y="81" fontSize="11" fill="#51636c">{weeks[0]?.week}</text><text x="572" y="81" fontSize="11" textAnchor="end" fill="#51636c">{weeks.at(-1)?.week}</text>
       </svg>
-      <p className="text-ink-2">{verdict}{low !== null && high !== null && `: between ${plain(low, 2)} and ${plain(high, 2)} minutes a week (95 % interval)`}. Only work somebody wrote down is in it; freely chosen work has no norm.</p>
+      <p className="text-ink-2">{sentence(verdict)}{low !== null && high !== null && `: between ${plain(low, 2)} and ${plain(high, 2)} minutes a week (95 % interval)`}. Only work somebody wrote down is in it; freely chosen work has no norm.</p>
     </section>
   )
 }

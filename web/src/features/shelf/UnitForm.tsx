@@ -104,7 +104,7 @@ function Boards({ draft, set, setDraft, lengths, problem }: BoardsProps) {
         <Tick label="Dividers between places" checked={divided} onChange={(event) => set({ boards: draft.boards.map((board) => ({ ...board, divided: event.target.checked })) })} />
       </div>
       {draft.boards.map((board, at) => (
-        <div key={at} className="grid grid-cols-2 gap-2">
+        <div key={at} className="grid grid-cols-2 items-end gap-2">
           <Field label={`Board ${at + 1}${at === 0 && draft.boards.length > 1 ? ' (top)' : ''}, above the floor`} unit={lengths} inputMode="decimal" value={board.height} error={problem?.of(`boards.${at}.height_mm`)} onChange={(event) => change(at, { height: event.target.value })} />
           <Field label={`Places on board ${at + 1}`} inputMode="numeric" value={board.places} error={problem?.of(`boards.${at}.places`)} onChange={(event) => change(at, { places: event.target.value })} />
         </div>

@@ -29,7 +29,7 @@ function useWidth() {
 
 /** A vibrating stretch of string: waves under a bow, wider the longer the work was unbroken. */
 function wave(x0: number, x1: number, y: number, half: number): string {
-  const steps = Math.max(4, Math.round((x1 - x0) / 1.5))
+  const steps = Math.max(4, Math.round(x1 - x0))
   let path = `M${x0.toFixed(1)} ${y}`
   for (let n = 1; n <= steps; n += 1) {
     const t = n / steps
@@ -95,8 +95,8 @@ function Swing({ episode, before, y, x, now, p90 }: SwingProps) {
   const end = episode.ended ? Date.parse(episode.ended) : now
   const middle = Math.max(x((Date.parse(episode.began) + end) / 2), LEFT + 46)
   const times = rounds(episode)
-  const name = `${episode.tray.length > 17 ? `${episode.tray.slice(0, 16).trimEnd()}…` : episode.tray}${times > 1 ? `, ${times}` : ''}`
-  const near = before && middle - x(Date.parse(before.began)) < 96
+  const name = `${episode.tray.length > 20 ? `${episode.tray.slice(0, 19).trimEnd()}…` : episode.tray}${times > 1 ? `, ${times} rounds` : ''}`
+  const near = before && middle - x((Date.parse(before.began) + (before.ended ? Date.parse(before.ended) : now)) / 2) < 168
   const breaks = episode.events.filter((each) => each.kind === 'broken')
   return (
     <g>

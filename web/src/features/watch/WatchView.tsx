@@ -68,7 +68,7 @@ function Morning({ watch, morning, episodes, now, write, zone }: MorningProps) {
       <Strings people={present} episodes={episodes} scales={watch.scales} began={began} ended={null} now={now} zone={zone}
         aside={(id) => (openOf(id) ? 'at work' : '')} />
       {(said || showed.failed) && <p role="status" className="text-ink-2">{showed.failed?.message ?? said}</p>}
-      <div className="grid grid-cols-[repeat(auto-fit,minmax(22rem,1fr))] gap-4">
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(min(22rem,100%),1fr))] items-start gap-4">
         {present.map((child) => (
           <Card key={child.id} child={child} episode={openOf(child.id)} offers={watch.offers} now={now} zone={zone} active={active === child.id && present.length > 1}
             open={open.child === child.id ? open.what : null} setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => setActive(child.id)}

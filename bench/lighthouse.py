@@ -1,0 +1,69 @@
+"""Lighthouse (desktop preset) on Today and Shelf of the demo. Run by `make lighthouse`; printed, never asserted.
+
+Lighthouse itself comes from the npm registry at the first run; the pages are served on this machine.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+
+PORT = 8198
+VERSION = "12.8.2"
+CHROME = (
+    "--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --disable-background-networking "
+    "--disable-component-update --disable-sync --no-first-run --proxy-server=direct:// --proxy-bypass-list=*"
+)
+
+
+def main() -> None:
+    """Serve the demo and print the scores."""
+    folder = Path(tempfile.mkdtemp())
+    demo = [
+        sys.executable,
+        "-m",
+        "zither_awl.cli",
+        "demo",
+        "--data",
+        str(folder / "demo"),
+        "--port",
+        str(PORT),
+        "--no-browser",
+    ]
+    server = subprocess.Popen(demo, stdout=subprocess.PIPE, text=True)
+    try:
+        assert server.stdout is not None
+        while "is at" not in server.stdout.readline():
+            pass
+        for view in ("today", "shelf"):
+            out = folder / f"{view}.json"
+            command = [
+                "npx",
+                "--yes",
+                f"lighthouse@{VERSION}",
+                f"http://127.0.0.1:{PORT}/{view}",
+                "--quiet",
+                "--preset=desktop",
+                "--output=json",
+                f"--output-path={out}",
+                "--no-enable-error-reporting",
+                f"--chrome-flags={CHROME}",
+                "--only-categories=performance,accessibility,best-practices",
+            ]
+            subprocess.run(command, check=True, env={**os.environ, "CHROME_PATH": "/usr/bin/chromium"}, cwd=folder)
+            report = json.loads(out.read_text())
+            print(view, {name: round(100 * c["score"]) for name, c in report["categories"].items()})
+            for name, audit in report["audits"].items():
+                if audit["score"] is not None and audit["score"] < 0.9 and audit["scoreDisplayMode"] != "informative":
+                    print("   ", name, audit["score"], audit.get("displayValue", ""))
+    finally:
+        server.terminate()
+        server.wait()
+
+
+if __name__ == "__main__":
+    main()

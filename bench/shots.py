@@ -1,0 +1,143 @@
+"""Renews docs/screenshots from the demo household, at ten past ten on a Monday in the middle of a morning."""
+
+from __future__ import annotations
+
+import shutil
+import tempfile
+import threading
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+from waitress.server import create_server
+
+from tests.browser.driver import Person, chromium, resize
+from zither_awl.app import create_app
+from zither_awl.core.values import Place, Work
+from zither_awl.services import watch
+from zither_awl.services.clock import SetClock
+from zither_awl.services.demo import seed_demo
+from zither_awl.services.desk import Desk
+from zither_awl.services.watch import DeviceEvent
+from zither_awl.settings import Settings
+from zither_awl.store import prepare
+
+OUT = Path(__file__).parents[1] / "docs/screenshots"
+MONDAY = datetime(2026, 3, 16, 8, 31, tzinfo=UTC)
+MORNING = (
+    # child, tray, from minute, to minute (None: still at it), rounds, broken off at minute
+    ("Anselm", "Spooning chickpeas", 9, 31, 14, None), ("Anselm", "Blocks", 39, 52, 0, 45),
+    ("Anselm", "Turning three bolts", 66, None, 9, None),
+    ("Wren", "Wool to its colour", 5, 14, 3, None), ("Wren", "Water, jug to cup", 21, 40, 6, 30),
+    ("Wren", "Four cylinders", 58, 93, 11, None),
+    ("Tove", "Basket of wooden things", 15, 22, 0, None), ("Tove", "Ball into the box", 34, 41, 5, 38),
+    ("Tove", "Shells in a tin", 86, None, 4, None),
+)  # fmt: skip
+NOW_MIN = 101
+
+
+def log_the_morning(desk: Desk, clock: SetClock) -> None:
+    """A morning of the demo, told event by event as a tablet would."""
+    house = desk.house()
+    children, trays = {c.name: c.id for c in house.children}, {t.name: t.id for t in house.trays}
+    odile = house.adults[0].id
+    watch.begin_morning(desk, children.values(), odile)
+    events: list[DeviceEvent] = []
+
+    def tell(minute: float, kind: watch.EventKind, episode: int, **more: Any) -> None:
+        at = MONDAY + timedelta(minutes=minute)
+        events.append(
+            DeviceEvent(
+                device="tablet-one",
+                sequence=len(events),
+                schema_version=1,
+                at=at,
+                monotonic_ms=None,
+                kind=kind,
+                episode_id=f"morning-{episode}",
+                **more,
+            )
+        )
+
+    for n, (child, tray, start, end, rounds, broken) in enumerate(MORNING):
+        tell(start, "start", n, child_id=children[child], tray_id=trays[tray])
+        for turn in range(rounds):
+            tell(start + 1 + turn * ((end or NOW_MIN) - start - 2) / max(rounds, 1), "round", n)
+        if broken is not None:
+            tell(broken, "broken", n, cause="other child")
+            tell(broken + 1, "back", n)
+        if end is not None:
+            tell(end, "finish", n, work=Work.RIGHT, place=Place.BACK)
+    watch.append(desk, events, odile)
+    clock.move_on(timedelta(minutes=NOW_MIN))
+
+
+def main() -> None:
+    """Take them all."""
+    OUT.mkdir(parents=True, exist_ok=True)
+    folder, clock = Path(tempfile.mkdtemp()), SetClock(MONDAY)
+    desk = Desk(prepare(folder / "zither-awl.db"), clock)
+    seed_demo(desk)
+    with chromium() as driver:
+        _demo(Person(driver, _serve(folder, clock)), desk, clock)
+        empty = Path(tempfile.mkdtemp())
+        prepare(empty / "zither-awl.db").dispose()
+        _welcome(Person(driver, _serve(empty, clock)))
+    desk.close()
+    shutil.rmtree(folder, ignore_errors=True)
+
+
+def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
+    person.go("/today")
+    person.choose("Who is looking", "Odile")
+    _shoot(person, "/shelf?tray=2", "shelf", "Why it stays")
+    _shoot(person, "/children?child=2", "children", "Words written")
+    _shoot(person, "/cupboard", "cupboard", "Spooning shells")
+    _shoot(person, "/change", "change", "Folding: two lines")
+    _shoot(person, "/house", "house", "What it checks")
+    log_the_morning(desk, clock)
+    _shoot_both(person, "/watch", "watch", "Turning three bolts")
+    person.go("/change")
+    person.tap("button", "Accept")
+    person.wait_to_see("whole mornings ago")
+    _shoot_both(person, "/today", "today", "Pull Folding: two lines")
+
+
+def _welcome(newcomer: Person) -> None:
+    newcomer.go("/")
+    newcomer.wait_to_see("Your house")
+    newcomer.type("Name of the house", "Lockside")
+    newcomer.type("Your name", "Odile")
+    newcomer.tap("button", "Go on")
+    newcomer.wait_to_see("A child")
+    newcomer.type("Name", "Wren")
+    newcomer.type("Born", "2023-08-10")
+    newcomer.tap("button", "Add the child")
+    newcomer.tap("button", "No other child")
+    newcomer.wait_to_see("Where the trays stand")
+    newcomer.driver.execute_script("scrollTo(0, 0)")
+    newcomer.driver.save_screenshot(str(OUT / "welcome.png"))
+
+
+def _shoot_both(person: Person, path: str, name: str, until: str) -> None:
+    _shoot(person, path, name, until)
+    resize(person.driver, 800, 1280)
+    _shoot(person, path, f"{name}-tablet", until)
+    resize(person.driver, 1280, 800)
+
+
+def _serve(folder: Path, clock: SetClock) -> str:
+    server = create_server(create_app(Settings(data=folder), clock=clock), host="127.0.0.1", port=0, threads=8)
+    threading.Thread(target=server.run, daemon=True).start()
+    return f"http://127.0.0.1:{server.effective_port}"
+
+
+def _shoot(person: Person, path: str, name: str, until: str) -> None:
+    person.go(path)
+    person.wait_to_see(until)
+    person.until(lambda: person.driver.execute_script("return document.fonts.status") == "loaded", "the fonts")
+    person.driver.save_screenshot(str(OUT / f"{name}.png"))
+
+
+if __name__ == "__main__":
+    main()
