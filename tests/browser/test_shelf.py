@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from pathlib import Path
 
-from tests.browser.driver import Person
+from tests.browser.driver import Person, resize
 from tests.browser.pages.shelf import ShelfPage
 from zither_awl.formats import samples
 
@@ -54,6 +54,15 @@ def test_a_unit_is_drawn_as_it_is_typed_and_its_mistakes_are_told_at_the_field(a
     person.go("/house")
     person.tap("button", "Bring back porch sill")
     person.wait_until_gone("Bring back porch sill")
+
+
+def test_a_tray_is_carried_by_a_finger(at_demo: Person) -> None:
+    resize(at_demo.driver, 800, 1280)
+    at_demo.go("/shelf")
+    shelf = ShelfPage(at_demo)
+    shelf.drag_by_touch("Drum and sticks", (1, 2, 3))
+    shelf.wait_for("Drum and sticks", (1, 2, 3))
+    assert shelf.standing(1, 1, 3) == []
 
 
 def test_a_tray_is_moved_by_a_menu_and_whom_it_is_for_is_changed_in_place(at_demo: Person) -> None:

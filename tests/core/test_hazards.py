@@ -189,8 +189,12 @@ def test_a_tray_with_a_hazard_says_where_it_may_be_worked_with() -> None:
 
 
 def test_one_finding_for_a_child_and_tray_however_many_hazards() -> None:
-    many = tray(piece=BEADS, hazards=("glass", "sharp"))
-    assert len([f for f in found(many) if f.child == 2]) == 1
+    many = tray(piece=BEADS, hazards=("dried-pulses", "glass"))
+    (finding,) = [f for f in found(many) if f.child == 2]
+    assert [r.text for r in finding.reasons[1:]] == [
+        "Also: dried pulses swell when breathed in.",
+        "Also: glass or china that can break.",
+    ]
 
 
 def test_a_measurement_of_today_lowers_the_line_of_a_small_child() -> None:

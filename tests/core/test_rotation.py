@@ -15,7 +15,7 @@ from zither_awl.core.rotation import Change, after_swaps, explain_not, propose_c
 from zither_awl.core.rotation.leaving import leavings, missed_by_luck, picks_per_morning
 from zither_awl.core.shapes import Sphere
 from zither_awl.core.shelf import Scene, check_shelf
-from zither_awl.core.values import ChangeRecord, Episode, Log, Mobility, Placement, Work
+from zither_awl.core.values import ChangeRecord, Declined, Episode, Log, Mobility, Placement, Work
 
 FOLDING = tray("Folding: one line", id=1, card=card("Folding: one line", id=1))
 TWO_LINES = tray("Folding: two lines", id=2, card=card("Folding: two lines", id=2, follows=(1,)))
@@ -189,6 +189,15 @@ def test_after_an_accepted_change_none_is_proposed_for_three_whole_mornings() ->
     assert after(2).swaps == ()
     assert "The last change was 2 whole mornings ago" in after(2).reasons[0].text
     assert len(after(3).swaps) == 1
+
+
+@pytest.mark.parametrize(("days", "asked_again"), [(2, False), (3, True)])
+def test_what_was_declined_is_asked_again_after_three_whole_mornings(days: int, asked_again: bool) -> None:
+    kept = Declined(at=at(days, 6), out=(1,), note="she still talks of it")
+    state = state_of([FOLDING, TWO_LINES], [placed(FOLDING)], ONCE_LOVED, declined=(kept,))
+    assert bool(propose(state).swaps) is asked_again
+    told = " ".join(r.text for r in explain_not(FOLDING, state, TODAY))
+    assert ("You kept it" in told) is not asked_again
 
 
 def rested(days: int, why: str, **more: Any) -> list[str]:

@@ -213,6 +213,7 @@ def test_accepting_moves_the_trays_writes_the_list_and_undoes_in_one(demo: Desk)
     assert next(t.text for t in page.tasks if t.kind == "put") == "Pull Folding: two lines from Bin 4"
     assert {t.kind for t in page.tasks} == {"rest", "put", "by hand"}
     assert page.tasks[0].kind == "rest"
+    assert ("Folding: two lines", "Not touched yet, 0 mornings out.") in [(line.tray, line.text) for line in page.new]
     rotation.tick(demo, page.tasks[0].id, True, None)
     assert today.page(demo).tasks[-1].done
     assert "whole mornings ago" in rotation.proposal(demo).reasons[0].text
@@ -250,8 +251,11 @@ def test_declining_needs_a_reason_and_keeps_it(demo: Desk) -> None:
     with pytest.raises(InvalidValue, match="a few words"):
         rotation.decline(demo, [choice], " ", None)
     rotation.decline(demo, [choice], "she still talks of it", None)
-    with demo.read() as work:
-        assert work.log.declined()[-1][3] == "she still talks of it"
+    assert demo.house().declined[-1].note == "she still talks of it"
+    assert first.out not in [s.out for s in rotation.proposal(demo).swaps]
+    kept = dict(rotation.proposal(demo).keep)
+    assert first.out is not None
+    assert "You kept it: “she still talks of it”" in kept[first.out][0].text
 
 
 def test_why_not_answers_for_every_tray_of_the_demo(demo: Desk) -> None:

@@ -144,6 +144,19 @@ def test_taking_another_leaves_the_first_without_an_invented_end(house: SmallHou
     assert watch.forgotten(house.desk.house(), at(13)) == (first,)
 
 
+def test_two_tablets_that_saw_different_things_at_once_keep_both_and_ask_which(
+    house: SmallHouse, set_out: list[int]
+) -> None:
+    first, second = Device(house, "tablet-one"), Device(house, "tablet-two")
+    first.send(first.takes("episode-1", set_out[0], at(1)), first.event("finish", "episode-1", at(20)))
+    second.send(second.takes("episode-2", set_out[1], at(10)), second.event("finish", "episode-2", at(30)))
+    assert [e.question for e in house.desk.house().log.episodes] == ["", "which one?"]
+    asked = watch.forgotten(house.desk.house(), at(31))
+    assert [e.id for e in asked] == ["episode-2"]
+    watch.strike(house.desk, "episode-2", True, house.adult)
+    assert watch.forgotten(house.desk.house(), at(31)) == ()
+
+
 def test_several_children_at_once(house: SmallHouse, set_out: list[int]) -> None:
     device = Device(house)
     device.send(device.takes("episode-1", set_out[0], at(1)), device.takes("episode-2", set_out[1], at(1), house.tove))

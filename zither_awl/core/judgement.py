@@ -14,7 +14,7 @@ from zither_awl.core.concentration import longest_of
 from zither_awl.core.interest import Interest, interest
 from zither_awl.core.mastery import Mastery, School, mastery
 from zither_awl.core.practice import Practice
-from zither_awl.core.values import ChangeRecord, Child, Episode, Log, Placement, Presentation, Tray, Unit
+from zither_awl.core.values import ChangeRecord, Child, Declined, Episode, Log, Placement, Presentation, Tray, Unit
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,6 +30,7 @@ class State:
     placements: tuple[Placement, ...]
     log: Log = field(default_factory=Log)
     changes: tuple[ChangeRecord, ...] = ()
+    declined: tuple[Declined, ...] = ()
     practice: Practice = field(default_factory=Practice)
 
     def tray(self, tray_id: int) -> Tray:

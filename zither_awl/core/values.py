@@ -418,6 +418,15 @@ class ChangeRecord:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Declined:
+    """A proposal that was declined: which trays were to leave, and the reason given."""
+
+    at: datetime
+    out: tuple[int, ...]
+    note: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Log:
     """What was seen, all of it: mornings, episodes, presentations, placements past and present."""
 

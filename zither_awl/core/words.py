@@ -19,3 +19,8 @@ def mass_text(mass_g: float) -> str:
 def counted(number: int, one: str, many: str = "") -> str:
     """A number with its noun: "1 morning", "2 mornings"."""
     return f"{number} {one if number == 1 else many or one + 's'}"
+
+
+def sentence(text: str) -> str:
+    """A text with its first letter large and a full stop at its end."""
+    return text[:1].upper() + text[1:] + ("" if text.endswith(".") else ".")

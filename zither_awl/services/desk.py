@@ -16,7 +16,7 @@ from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.practice import Practice
 from zither_awl.core.shelf import Scene, check_shelf
-from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Household, Log, Placement, Tray, Unit
+from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Declined, Household, Log, Placement, Tray, Unit
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.store import Engine, Signature, Work, unit_of_work, untracked
 from zither_awl.store.log import Task
@@ -35,6 +35,7 @@ class House:
     all_trays: tuple[Tray, ...]
     log: Log
     changes: tuple[ChangeRecord, ...]
+    declined: tuple[Declined, ...]
     tasks: tuple[Task, ...]
     seeded_on: date | None
 
@@ -80,7 +81,7 @@ class House:
     def state(self) -> State:
         """The house as the judgements and the rotation see it."""
         return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
-                     log=self.log, changes=self.changes, practice=self.practice)  # fmt: skip
+                     log=self.log, changes=self.changes, declined=self.declined, practice=self.practice)  # fmt: skip
 
     def scene(self, on: date) -> Scene:
         """The shelves as their rules see them on a day."""
@@ -198,5 +199,5 @@ def _read(work: Work, revision: int) -> House:
         all_children=work.people.children(), all_units=work.room.units(), bins=work.cupboard.bins(), all_trays=trays,
         log=Log(mornings=work.log.mornings(), episodes=work.log.episodes(), presentations=work.log.presentations(),
                 placements=work.log.placements({t.id: t for t in trays})),
-        changes=work.log.changes(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
+        changes=work.log.changes(), declined=work.log.declined(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
     )  # fmt: skip

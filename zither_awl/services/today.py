@@ -7,8 +7,10 @@ from datetime import date
 from typing import Literal
 
 from zither_awl.core.attendance import whole_mornings
+from zither_awl.core.interest import first_reaction
 from zither_awl.core.reasons import Severity
 from zither_awl.core.values import Child, Episode, Placement, Tray
+from zither_awl.core.words import sentence
 from zither_awl.services import rotation
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import condition_of
@@ -49,6 +51,7 @@ class Page:
     by_hand: tuple[Line, ...]
     mind: tuple[Line, ...]
     show_again: tuple[Line, ...]
+    new: tuple[Line, ...]
     to_show: tuple[tuple[Child, Tray], ...]
     out: tuple[tuple[str, tuple[str, ...]], ...]
     questions: tuple[Episode, ...]
@@ -66,7 +69,8 @@ def page(desk: Desk) -> Page:
                       for p in house.placements if p.by_hand),
         mind=tuple(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings),
         show_again=tuple(Line(house.tray(tray).name, reason.text, "note") for tray, reason in rotation.remedies(desk)),
-        out=tuple(_out(house)), to_show=tuple(_to_show(house, day)), questions=forgotten(house, desk.now()),
+        new=tuple(_new(house)), out=tuple(_out(house)),
+        to_show=tuple(_to_show(house, day)), questions=forgotten(house, desk.now()),
         change_waits=len(rotation.proposal(desk).swaps), seen_mornings=len(whole_mornings(house.log)),
     )  # fmt: skip
 
@@ -95,6 +99,18 @@ def _set_up(task: Task, house: House, standing: Placement | None, day: date) -> 
         "by hand": f"Close {tray.name} away; set it out by hand",
     }[task.kind]  # fmt: skip
     return SetUp(task.id, task.kind, tray.name, text, where, condition_of(house, tray, day), task.done_at is not None)
+
+
+def _new(house: House) -> list[Line]:
+    """How what came out with the last change was met (ROT-9), until it was taken for P(5) mornings."""
+    last = max(house.changes, key=lambda c: c.at, default=None)
+    if last is None:
+        return []
+    fresh = [p for p in house.placements if p.tray.id in last.in_ and not p.by_hand]
+    since = sum(m.began > last.at for m in whole_mornings(house.log))
+    if since > house.practice.notice_mornings:
+        return []
+    return [Line(p.tray.name, sentence(first_reaction(p, house.log, practice=house.practice)), "note") for p in fresh]
 
 
 def _out(house: House) -> list[tuple[str, tuple[str, ...]]]:

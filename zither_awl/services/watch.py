@@ -169,7 +169,7 @@ def _apply(work: Store, event: DeviceEvent, house: House, adult_id: int | None) 
         episode = _episode(house, episode_id)
         episode_id = episode.id
         if event.kind == "finish":
-            _finish(work, event, episode)
+            _finish(work, event, episode, house)
     # The start and the finish are events of the log too: they carry the device's count, so that they come once.
     text = event.episode_id if event.kind == "start" and episode_id != event.episode_id else event.text
     work.log.add_event(episode_id, SentEvent(
@@ -178,10 +178,11 @@ def _apply(work: Store, event: DeviceEvent, house: House, adult_id: int | None) 
     ))  # fmt: skip
 
 
-def _finish(work: Store, event: DeviceEvent, episode: Episode) -> None:
+def _finish(work: Store, event: DeviceEvent, episode: Episode, house: House) -> None:
+    """End an episode as it was seen. Recorded live it is never refused: an overlap is asked about in the evening."""
     ended = max(event.at, episode.began + timedelta(seconds=1))
-    question = "" if episode.question == "ended when?" else episode.question
-    work.log.save_episode(replace(episode, ended=ended, work=event.work, place=event.place, question=question))
+    done = replace(episode, ended=ended, work=event.work, place=event.place)
+    work.log.save_episode(replace(done, question="which one?" if _overlapping(house, done) else ""))
 
 
 def _start(work: Store, event: DeviceEvent, house: House, adult_id: int | None) -> str:
@@ -286,15 +287,18 @@ def _add_told(work: Store, episode: Episode, old: Episode | None, rounds: int, h
 
 
 def _check_overlap(house: House, episode: Episode) -> None:
+    other = _overlapping(house, episode)
+    if other is not None and other.ended is not None:
+        clock = f"{other.began.astimezone(house.zone):%H:%M} to {other.ended.astimezone(house.zone):%H:%M}"
+        name = house.child(other.child_id).name
+        raise Clash(f"{name} was with {house.tray(other.tray_id).name} from {clock} that day.", other.id)
+
+
+def _overlapping(house: House, episode: Episode) -> Episode | None:
+    """Another ended episode of the same child that was going on while this one was."""
     ended = episode.ended or episode.began
-    for other in house.log.episodes:
-        if other.child_id != episode.child_id or other.id == episode.id or other.struck or other.ended is None:
-            continue
-        if other.began < ended and episode.began < other.ended:
-            zone = house.zone
-            clock = f"{other.began.astimezone(zone):%H:%M} to {other.ended.astimezone(zone):%H:%M}"
-            name = house.child(other.child_id).name
-            raise Clash(f"{name} was with {house.tray(other.tray_id).name} from {clock} that day.", other.id)
+    alike = (e for e in house.log.episodes if e.child_id == episode.child_id and e.id != episode.id and not e.struck)
+    return next((e for e in alike if e.ended and e.began < ended and episode.began < e.ended), None)
 
 
 def _morning_at(house: House, episode: Episode) -> int | None:

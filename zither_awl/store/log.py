@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 from zither_awl.core.errors import NotFound
 from zither_awl.core.values import (
     ChangeRecord,
+    Declined,
     Episode,
     EpisodeEvent,
     Morning,
@@ -193,10 +194,10 @@ class LogKeeper:
         self._session.flush()
         return row.id
 
-    def declined(self) -> list[tuple[datetime, tuple[int, ...], tuple[int, ...], str]]:
-        """When which change was declined, and the reason given."""
+    def declined(self) -> tuple[Declined, ...]:
+        """The proposals that were declined."""
         rows = self._session.scalars(select(ChangeRow).where(ChangeRow.decision == "declined").order_by(ChangeRow.at))
-        return [(r.at, tuple(r.out), tuple(r.in_), r.note) for r in rows]
+        return tuple(Declined(at=r.at, out=tuple(r.out), note=r.note) for r in rows)
 
     def tasks(self) -> tuple[Task, ...]:
         """The set-up list, oldest first."""

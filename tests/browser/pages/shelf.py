@@ -39,6 +39,28 @@ class ShelfPage:
         chain.move_to_element(target).move_by_offset(2, 2).release().perform()
         self.person.until(lambda: name in self.standing(*to), f"{name} to stand on {to}")
 
+    def drag_by_touch(self, name: str, to: tuple[int, int, int]) -> None:
+        """Hold a tray with a finger until it lifts, carry it to a place, let go."""
+        driver = self.person.driver
+        driver.execute_cdp_cmd("Emulation.setTouchEmulationEnabled", {"enabled": True})
+        driver.execute_script("window.scrollTo(0, 0)")
+        begin, end = (self._middle(element) for element in (self.tray(name), self.place(*to)))
+        self._touch("touchStart", begin)
+        self.person.until(lambda: driver.find_elements(By.CSS_SELECTOR, "button.opacity-30"), f"{name} to lift")
+        for step in range(1, 6):
+            self._touch("touchMove", tuple(b + (e - b) * step / 5 for b, e in zip(begin, end, strict=True)))
+        self.person.until(lambda: "bg-woad-2/70" in (self.place(*to).get_attribute("class") or ""), "the place to show")
+        self._touch("touchEnd", None)
+        driver.execute_cdp_cmd("Emulation.setTouchEmulationEnabled", {"enabled": False})
+
+    def _middle(self, element: WebElement) -> tuple[float, ...]:
+        box = element.rect
+        return (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+
+    def _touch(self, kind: str, at: tuple[float, ...] | None) -> None:
+        points = [] if at is None else [{"x": at[0], "y": at[1]}]
+        self.person.driver.execute_cdp_cmd("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points})
+
     def wait_for(self, name: str, at: tuple[int, int, int]) -> None:
         """Wait until a tray stands on a place."""
         self.person.until(lambda: name in self.standing(*at), f"{name} at {at}")

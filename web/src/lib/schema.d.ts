@@ -1857,6 +1857,8 @@ export interface components {
             day: string;
             /** Mind */
             mind: components["schemas"]["LineOut"][];
+            /** New */
+            new: components["schemas"]["LineOut"][];
             /** Out */
             out: components["schemas"]["OutNowOut"][];
             /** Questions */

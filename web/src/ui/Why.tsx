@@ -13,7 +13,7 @@ export function Why({ reasons, numbers = true }: { reasons: readonly Reason[]; n
     <ul className="flex flex-col gap-3">
       {reasons.map((reason, at) => (
         <li key={at} className="flex flex-col gap-1">
-          <p>{reason.text}</p>
+          {reason.text && <p>{reason.text}</p>}
           {numbers && reason.numbers.length > 0 && (
             <dl className="text-sm">
               {reason.numbers.map((q) => (

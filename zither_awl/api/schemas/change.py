@@ -99,6 +99,7 @@ class TodayOut(Out):
     by_hand: list[LineOut]
     mind: list[LineOut]
     show_again: list[LineOut]
+    new: list[LineOut]
     to_show: list[ShowingOut]
     out: list[OutNowOut]
     questions: list[EpisodeOut]

@@ -96,6 +96,7 @@ def get_today() -> TodayOut:
         by_hand=[LineOut.model_validate(line) for line in page.by_hand],
         mind=[LineOut.model_validate(line) for line in page.mind],
         show_again=[LineOut.model_validate(line) for line in page.show_again],
+        new=[LineOut.model_validate(line) for line in page.new],
         to_show=[ShowingOut(child_id=c.id, child=c.name, tray_id=t.id, tray=t.name) for c, t in page.to_show],
         out=[OutNowOut(unit=unit, trays=list(trays)) for unit, trays in page.out if trays],
         questions=[episode_out(e, house) for e in page.questions], change_waits=page.change_waits,

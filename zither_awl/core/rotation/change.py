@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
-from datetime import date
+from datetime import date, datetime
 
 from zither_awl.core.ages import corrected_months
+from zither_awl.core.attendance import whole_mornings
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.mastery import School
@@ -66,7 +67,7 @@ def propose_change(
     The shelf after it has no must finding and no kind of finding the shelf before it lacked.
     """
     judge = judge or Judgements(state, on, school)
-    verdicts = [(p, leavings(p, judge)) for p in state.placements]
+    verdicts = [(p, not_declined(p, leavings(p, judge), state, on)) for p in state.placements]
     cured, by_hand, trouble = _cured(state, on)
     keep = tuple((p.tray, tuple(v.reason for v in each)) for p, each in verdicts if not _goes(each))
     waiting = _pause(state, on) or trouble
@@ -109,12 +110,28 @@ def _pause(state: State, on: date) -> Reason | None:
     if not state.changes:
         return None
     last = max(c.at for c in state.changes)
-    seen = sum(m.seen == "all" and m.began > last and m.day <= on for m in state.log.mornings)
-    needed = state.practice.mornings_between_changes
+    seen, needed = _whole_mornings_since(last, state, on), state.practice.mornings_between_changes
     if seen >= needed:
         return None
     text = f"The last change was {counted(seen, 'whole morning')} ago; after {needed} its taking can be judged."
     return Reason("ROT-2", text, (Quantity("whole mornings since", seen, "mornings", needed, needed=True),))
+
+
+def _whole_mornings_since(at: datetime, state: State, on: date) -> int:
+    return sum(m.began > at and m.day <= on for m in whole_mornings(state.log))
+
+
+def not_declined(
+    placement: Placement, verdicts: tuple[Leaving, ...], state: State, on: date
+) -> tuple[Leaving, ...]:  # fmt: skip
+    """What an adult kept stays, and says so, until P(3) whole mornings have passed."""
+    last = max((d for d in state.declined if placement.tray.id in d.out), key=lambda d: d.at, default=None)
+    needed = state.practice.mornings_between_changes
+    if last is None or (seen := _whole_mornings_since(last.at, state, on)) >= needed or not _goes(verdicts):
+        return verdicts
+    text = f"You kept it: “{last.note}”. It is asked again after {counted(needed - seen, 'more whole morning')}."
+    since = Quantity("whole mornings since", seen, "mornings", needed, needed=True)
+    return tuple(replace(v, why="", reason=Reason("ROT-5", text, (since,), v.reason.evidence)) for v in verdicts)
 
 
 def _swaps(

@@ -6,7 +6,7 @@ from datetime import date
 
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.reasons import Reason
-from zither_awl.core.rotation.change import Swap, after_swaps, new_trouble
+from zither_awl.core.rotation.change import Swap, after_swaps, new_trouble, not_declined
 from zither_awl.core.rotation.coming import coming
 from zither_awl.core.rotation.leaving import leavings
 from zither_awl.core.shelf.rules import Scene, free_spots
@@ -18,7 +18,8 @@ def explain_not(tray: Tray, state: State, on: date, *, judge: Judgements | None 
     judge = judge or Judgements(state, on)
     placement = next((p for p in state.placements if p.tray.id == tray.id), None)
     if placement is not None:
-        return tuple(v.reason for v in leavings(placement, judge)) or (_for_nobody(tray),)
+        verdicts_on_it = not_declined(placement, leavings(placement, judge), state, on)
+        return tuple(v.reason for v in verdicts_on_it) or (_for_nobody(tray),)
     verdicts = coming(tray, judge)
     if not verdicts:
         return (_for_nobody(tray),)

@@ -3,8 +3,9 @@
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball
 from zither_awl.core.safety.exposure import Exposed, endangers, exposed, exposure, work_condition
 from zither_awl.core.safety.hazards import DECLARED, Hazard, hazards
+from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
 
 __all__ = [
-    "DECLARED", "Exposed", "Hazard", "Verdict", "endangers", "exposed", "exposure",
-    "fits_small_parts_cylinder", "hazards", "small_ball", "work_condition",
+    "DECLARED", "Box", "Cylinder", "Exposed", "Hazard", "Irregular", "Sphere", "Verdict", "endangers", "exposed",
+    "exposure", "fits_small_parts_cylinder", "hazards", "small_ball", "work_condition",
 ]  # fmt: skip

@@ -80,15 +80,17 @@ def exposure(
     found = []
     for placement in placements:
         unit = by_id[placement.spot.unit_id]
-        worst: dict[int, Exposed] = {}
+        of_child: dict[int, list[Exposed]] = {}
         for each in exposed(placement, unit, children, on, practice):
-            worst.setdefault(each.child.id, each)
-        found += [_finding(placement, unit, each, on) for each in worst.values()]
+            of_child.setdefault(each.child.id, []).append(each)
+        found += [_finding(placement, unit, all_of_it, on) for all_of_it in of_child.values()]
         found += _under_eyes_notes(placement, children, on, practice)
     return tuple(found)
 
 
-def _finding(placement: Placement, unit: Unit, each: Exposed, on: date) -> Finding:
+def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on: date) -> Finding:
+    """One finding for a child and a tray: the worst hazard in full, the others beside it."""
+    each, *others = all_of_it
     child, hazard = each.child, each.hazard
     age = age_text(child.born, on)
     text = f"{child.name} can reach this: {hazard.text}."
@@ -104,7 +106,10 @@ def _finding(placement: Placement, unit: Unit, each: Exposed, on: date) -> Findi
         Quantity("board", unit.boards[placement.spot.board].height_mm, "mm"),
     )
     reason = Reason("SAFETY", text, numbers, (f"tray:{placement.tray.id}",), hazard.source)
-    return Finding("exposure", hazard.severity, child.id, placement.tray.id, placement.spot, (reason,))
+    beside = tuple(
+        Reason("SAFETY", f"Also: {o.hazard.text}.", o.hazard.numbers, reason.evidence, o.hazard.source) for o in others
+    )
+    return Finding("exposure", hazard.severity, child.id, placement.tray.id, placement.spot, (reason, *beside))
 
 
 def _limit_words(hazard: Hazard, child: Child) -> str:

@@ -84,7 +84,7 @@ function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise
       <Notice tone={finding.severity}>
         <p className="font-semibold">{finding.reasons[0]?.text}</p>
       </Notice>
-      <Why reasons={finding.reasons.map((reason) => ({ ...reason, text: '' }))} />
+      <Why reasons={finding.reasons.map((reason, at) => (at === 0 ? { ...reason, text: '' } : reason))} />
       {finding.actions.length > 0 && (
         <div className="flex flex-wrap gap-2">
           {finding.actions.map((action, at) => (

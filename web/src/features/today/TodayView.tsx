@@ -33,6 +33,7 @@ export function TodayView({ questions }: { questions: (today: Today) => ReactNod
         </div>
         <div className="flex flex-col gap-4">
           <Mind today={today} />
+          <Listed title="New on the shelf" note="The first reaction says most." lines={today.new} />
           <Listed title="Show again before it counts" lines={today.show_again} />
           <div className="no-print">{questions(today)}</div>
         </div>

@@ -36,6 +36,7 @@ function AtWork(props: CardProps & { episode: Episode }) {
   const { child, episode, now, zone, open, setOpen, write, onRest } = props
   const broken = brokenBy(episode)
   const since = unbrokenSince(episode, now)
+  const condition = props.offers.find((each) => each.tray_id === episode.tray_id)?.condition
   const toggle = (which: Open) => setOpen(open === which ? null : which)
   return (
     <>
@@ -49,6 +50,7 @@ function AtWork(props: CardProps & { episode: Episode }) {
         </div>
         <span className="text-3xl font-bold tabular-nums" role="timer" aria-label={`At it for ${clock(now - Date.parse(episode.began))}`}>{clock(now - Date.parse(episode.began))}</span>
       </div>
+      {condition && <p className="rounded-control border border-saffron bg-saffron-2 px-3 py-1.5 text-[0.9375rem]">{condition}</p>}
       <div className="grid grid-cols-3 gap-2">
         <Button look="main" size="thumb" className="col-span-3" aria-keyshortcuts="Space" onClick={() => write({ kind: 'round', episode_id: episode.id })}>
           Once round <span className="text-2xl tabular-nums">{rounds(episode)}</span>

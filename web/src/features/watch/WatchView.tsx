@@ -15,6 +15,7 @@ import { clearRefused } from './outbox'
 import type { Episode } from './record'
 import { Strings } from './Strings'
 import { keysOn, switchKeys, useKeys } from './useKeys'
+import { useWakeLock } from './useWakeLock'
 import { useWatch } from './useWatch'
 
 type Watch = Schemas['WatchOut']
@@ -38,6 +39,7 @@ export function WatchView({ zone, questions }: WatchViewProps) {
 type MorningProps = Omit<ReturnType<typeof useWatch>, 'watch'> & { watch: Watch & { clockSkewMs: number }; morning: Schemas['MorningOut']; zone: string }
 
 function Morning({ watch, morning, episodes, now, write, zone }: MorningProps) {
+  useWakeLock()
   const present = watch.children.filter((child) => morning.present.includes(child.id))
   const [active, setActive] = useState<number | null>(present[0]?.id ?? null)
   const [open, setOpen] = useState<{ child: number; what: Open }>({ child: 0, what: null })
