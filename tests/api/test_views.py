@@ -321,3 +321,17 @@ def test_an_adult_who_is_not_of_the_house_writes_as_nobody(client: Client, famil
     morning = client.post("/api/mornings", {"present": [family["ilse"]]})["id"]
     assert morning
     assert client.get("/api/watch")["morning"]["adult"] == ""
+
+
+def test_a_bin_within_reach_is_told_on_today_until_it_is_locked(client: Client, family: dict[str, int]) -> None:
+    assert family
+    (kept,) = client.get("/api/cupboard")["bins"]
+    assert (kept["name"], kept["holds"], kept["found"]) == ("Bin 1", ["Spooning"], [])
+    client.put(f"/api/bins/{kept['id']}", {"place": "under the bench", "height_mm": 200})
+    (found,) = client.get("/api/cupboard")["bins"][0]["found"]
+    assert "Tove can reach Spooning in Bin 1" in found["text"]
+    assert client.get("/api/today")["mind"][0]["severity"] == "must"
+    client.put(f"/api/bins/{kept['id']}", {"place": "under the bench", "height_mm": 200, "locked": True})
+    assert client.get("/api/today")["mind"] == []
+    client.put(f"/api/bins/{kept['id']}", {"height_mm": 9000}, 422)
+    client.put("/api/bins/99", {"height_mm": 100}, 404)

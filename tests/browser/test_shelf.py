@@ -193,3 +193,15 @@ def test_a_change_is_declined_with_a_reason_and_one_of_our_own_is_made(at_demo: 
     person.wait_to_see("The last change was 0 whole mornings ago")
     person.go("/today")
     person.wait_to_see("Pull Bells by pitch from Bin 5")
+
+
+def test_a_bin_within_reach_is_found_and_locked(at_demo: Person) -> None:
+    person = at_demo
+    person.go("/cupboard")
+    person.type("Above the floor", "20", "form[aria-label='Bin 6']")
+    person.tap("button", "Save Bin 6")
+    person.wait_to_see("Tove can reach Snipping paper strips in Bin 6, which is not locked: a blade or point.")
+    assert person.violations() == []
+    person.tap("tick", "Locked", "form[aria-label='Bin 6']")
+    person.tap("button", "Save Bin 6")
+    person.wait_until_gone("which is not locked")

@@ -8,9 +8,9 @@ from typing import Any
 import pytest
 
 from tests.builders import BEADS, TODAY, child, placed, tray, unit
-from zither_awl.core.safety import DECLARED, exposure, hazards, work_condition
+from zither_awl.core.safety import DECLARED, bin_exposure, exposure, hazards, work_condition
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
-from zither_awl.core.values import Board, Measurement, Mobility, Softness
+from zither_awl.core.values import Bin, Board, Measurement, Mobility, Softness
 
 TOVE = child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True)
 ILSE = child("Ilse", 48, id=1)
@@ -204,3 +204,23 @@ def test_a_measurement_of_today_lowers_the_line_of_a_small_child() -> None:
     tall: dict[str, Any] = {"boards": board, "height_mm": 1000.0, "at": 0}
     assert found(tray(piece=BEADS), children=(TOVE,), **tall) != []
     assert found(tray(piece=BEADS), children=(measured,), **tall) == []
+
+
+def in_bin(height_mm: float | None, *, locked: bool = False, **more: Any) -> list[str]:
+    """Whom beads resting in a bin would endanger."""
+    rests = tray("Beads", piece=BEADS, bin_id=4, **more)
+    found_in = bin_exposure([Bin(id=4, name="Bin 4", height_mm=height_mm, locked=locked)], [rests], (ILSE, TOVE), TODAY)
+    return [f.reason.text for f in found_in]
+
+
+def test_a_bin_is_judged_like_an_open_shelf_unless_it_is_locked() -> None:
+    (told,) = in_bin(300)
+    assert told.startswith("Tove can reach Beads in Bin 4, which is not locked: a 9 mm piece drops into")
+    assert in_bin(300, locked=True) == []
+    assert in_bin(1900) == []
+
+
+def test_a_bin_whose_height_nobody_said_is_not_judged_and_one_in_another_bin_not_there() -> None:
+    assert in_bin(None) == []
+    elsewhere = tray(piece=BEADS, bin_id=5)
+    assert bin_exposure([Bin(id=4, name="Bin 4", height_mm=300)], [elsewhere], (TOVE,), TODAY) == ()

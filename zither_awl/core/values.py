@@ -235,7 +235,10 @@ _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Bin:
-    """A labelled storage container. It is judged like an open placement unless it is locked."""
+    """A labelled storage container. It is judged like an open placement unless it is locked.
+
+    `height_mm` is where it stands above the floor, None while nobody said.
+    """
 
     id: int
     name: str
@@ -247,6 +250,9 @@ class Bin:
     def __post_init__(self) -> None:
         wrong = Gathering()
         _named(wrong, self.name)
+        wrong.check(len(self.place) <= NAME_LENGTH, "place", f"has {len(self.place)} characters; the limit is 80.")
+        high = self.height_mm
+        wrong.check(high is None or 0 <= high <= MOST_MM, "height_mm", f"is {high or 0:g} mm; expected 0 to 5000 mm.")
         wrong.finish()
 
 

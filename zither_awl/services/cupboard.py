@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from datetime import date
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.values import Tray
-from zither_awl.services.desk import Desk
+from zither_awl.core.safety import BinFinding, bin_exposure
+from zither_awl.core.values import Bin, Tray
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import resting_trays
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,6 +44,35 @@ def set_children(desk: Desk, tray_id: int, children: Iterable[int], adult_id: in
         house.child(child_id)
     with desk.write(adult_id, f"Whose {tray.name} is") as work:
         work.cupboard.save_tray(replace(tray, for_children=meant))
+
+
+@dataclass(frozen=True, slots=True)
+class BinCheck:
+    """A bin, what rests in it, and what was found in it."""
+
+    bin: Bin
+    holds: tuple[Tray, ...]
+    found: tuple[BinFinding, ...]
+
+
+def bins_of(house: House, today: date) -> tuple[BinCheck, ...]:
+    """Every bin with what rests in it, judged like an open placement unless it is locked."""
+    return house.once(("bins", today), lambda: _bins_of(house, today))
+
+
+def _bins_of(house: House, today: date) -> tuple[BinCheck, ...]:
+    resting = resting_trays(house)
+    found = bin_exposure(house.bins, resting, house.children, today, practice=house.practice)
+    return tuple(
+        BinCheck(b, tuple(t for t in resting if t.bin_id == b.id), tuple(f for f in found if f.bin == b.id))
+        for b in house.bins
+    )  # fmt: skip
+
+
+def change_bin(desk: Desk, changed: Bin, adult_id: int | None) -> None:
+    """Say where a bin stands and whether it is locked."""
+    with desk.write(adult_id, f"Where {changed.name} stands") as work:
+        work.cupboard.change_bin(changed)
 
 
 def archive_tray(desk: Desk, tray_id: int, archived: bool, adult_id: int | None) -> None:

@@ -12,6 +12,7 @@ from zither_awl.core.reasons import Severity
 from zither_awl.core.values import Child, Episode, Placement, Tray
 from zither_awl.core.words import sentence
 from zither_awl.services import rotation
+from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import condition_of
 from zither_awl.services.watch import forgotten
@@ -67,7 +68,7 @@ def page(desk: Desk) -> Page:
         day=day, tasks=tuple(_tasks(house, day)),
         by_hand=tuple(Line(p.tray.name, condition_of(house, p.tray, day), "note")
                       for p in house.placements if p.by_hand),
-        mind=tuple(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings),
+        mind=(*_in_bins(house, day), *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
         show_again=tuple(Line(house.tray(tray).name, reason.text, "note") for tray, reason in rotation.remedies(desk)),
         new=tuple(_new(house)), out=tuple(_out(house)),
         to_show=tuple(_to_show(house, day)), questions=forgotten(house, desk.now()),
@@ -99,6 +100,11 @@ def _set_up(task: Task, house: House, standing: Placement | None, day: date) -> 
         "by hand": f"Close {tray.name} away; set it out by hand",
     }[task.kind]  # fmt: skip
     return SetUp(task.id, task.kind, tray.name, text, where, condition_of(house, tray, day), task.done_at is not None)
+
+
+def _in_bins(house: House, day: date) -> list[Line]:
+    """What a child could get at in a bin."""
+    return [Line(house.tray(f.tray).name, f.reason.text, "must") for each in bins_of(house, day) for f in each.found]
 
 
 def _new(house: House) -> list[Line]:

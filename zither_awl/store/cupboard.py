@@ -37,6 +37,13 @@ class Cupboard:
             self._session.flush()
         return row.id
 
+    def change_bin(self, each: Bin) -> None:
+        """Write where a bin stands, and whether it is locked. Raises: NotFound."""
+        row = self._session.get(BinRow, each.id)
+        if row is None:
+            raise NotFound(f"There is no bin {each.id}.")
+        row.place, row.height_mm, row.lid, row.locked = each.place, each.height_mm, each.lid, each.locked
+
     def cards(self) -> dict[int, Card]:
         """Every card by id."""
         follows: defaultdict[int, list[int]] = defaultdict(list)

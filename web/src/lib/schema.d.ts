@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bins/{bin_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say where a bin stands, and whether it is locked. */
+        put: operations["put__api_bins_{bin_id}"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/change": {
         parameters: {
             query?: never;
@@ -808,6 +825,51 @@ export interface components {
             /** Archived */
             archived: boolean;
         };
+        /** BinIn */
+        BinIn: {
+            /**
+             * Height Mm
+             * @default null
+             */
+            height_mm?: number | null;
+            /**
+             * Lid
+             * @default true
+             */
+            lid?: boolean;
+            /**
+             * Locked
+             * @default false
+             */
+            locked?: boolean;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+        };
+        /**
+         * BinOut
+         * @description A bin, the names of what rests in it, and what a child could get at there.
+         */
+        BinOut: {
+            /** Found */
+            found: components["schemas"]["ReasonOut"][];
+            /** Height Mm */
+            height_mm: number | null;
+            /** Holds */
+            holds: string[];
+            /** Id */
+            id: number;
+            /** Lid */
+            lid: boolean;
+            /** Locked */
+            locked: boolean;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+        };
         /** BoardIn */
         BoardIn: {
             /**
@@ -1030,6 +1092,8 @@ export interface components {
             archived: components["schemas"]["TrayOut"][];
             /** Areas */
             areas: string[];
+            /** Bins */
+            bins: components["schemas"]["BinOut"][];
             /** Hazards */
             hazards: string[];
             /** Tags */
@@ -2125,6 +2189,86 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AdultIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "put__api_bins_{bin_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bin_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BinIn"];
             };
         };
         responses: {

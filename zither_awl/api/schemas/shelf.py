@@ -126,8 +126,29 @@ class TrayOut(Out):
     stands: str
 
 
+class BinIn(In):
+    place: Annotated[str, Field(max_length=200)] = ""
+    height_mm: Mm | None = None
+    lid: bool = True
+    locked: bool = False
+
+
+class BinOut(Out):
+    """A bin, the names of what rests in it, and what a child could get at there."""
+
+    id: int
+    name: str
+    place: str
+    height_mm: float | None
+    lid: bool
+    locked: bool
+    holds: list[str]
+    found: list[ReasonOut]
+
+
 class CupboardOut(Out):
     trays: list[TrayOut]
+    bins: list[BinOut]
     archived: list[TrayOut]
     areas: list[str]
     tags: list[str]

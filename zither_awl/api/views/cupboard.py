@@ -7,17 +7,17 @@ from typing import Any
 
 from flask import Blueprint, Response
 
-from zither_awl.api.answers import tray_out
+from zither_awl.api.answers import reasons_out, tray_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut, ErrorOut
 from zither_awl.api.schemas.change import FieldChangeOut, ImportIn, ReportOut, ReportRowOut
 from zither_awl.api.schemas.house import ArchiveIn
-from zither_awl.api.schemas.shelf import ChildrenIn, CupboardOut, PieceIn, TrayIn
+from zither_awl.api.schemas.shelf import BinIn, BinOut, ChildrenIn, CupboardOut, PieceIn, TrayIn
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.safety.hazards import ALLERGENS, DECLARED
 from zither_awl.core.shapes import Shape
-from zither_awl.core.values import AREAS, TAGS, Card, Tray
+from zither_awl.core.values import AREAS, TAGS, Bin, Card, Tray
 from zither_awl.formats import samples
 from zither_awl.formats.tray_table import shape_of
 from zither_awl.services import cupboard, importing
@@ -33,10 +33,27 @@ def get_cupboard() -> CupboardOut:
     at = desk()
     house, today = at.house(), at.today()
     return CupboardOut(
-        trays=[tray_out(t, house, today) for t in house.trays], areas=list(AREAS), tags=list(TAGS),
+        trays=[tray_out(t, house, today) for t in house.trays],
+        bins=[_bin(each) for each in cupboard.bins_of(house, today)], areas=list(AREAS), tags=list(TAGS),
         archived=[tray_out(t, house, today) for t in house.all_trays if t.archived],
         hazards=[k for k in DECLARED if k != "allergen"] + [f"allergen:{a}" for a in ALLERGENS],
     )  # fmt: skip
+
+
+def _bin(each: cupboard.BinCheck) -> BinOut:
+    b = each.bin
+    return BinOut(id=b.id, name=b.name, place=b.place, height_mm=b.height_mm, lid=b.lid, locked=b.locked,
+                  holds=[t.name for t in each.holds], found=reasons_out(f.reason for f in each.found))  # fmt: skip
+
+
+@bp.put("/bins/<int:bin_id>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def change_bin(bin_id: int, json: BinIn) -> DoneOut:
+    """Say where a bin stands, and whether it is locked."""
+    name = desk().house().bin_name(bin_id) or f"bin {bin_id}"
+    changed = Bin(id=bin_id, name=name, place=json.place, height_mm=json.height_mm, lid=json.lid, locked=json.locked)
+    cupboard.change_bin(desk(), changed, adult_id())
+    return DoneOut(id=bin_id)
 
 
 def _piece(piece: PieceIn | None) -> Shape | None:

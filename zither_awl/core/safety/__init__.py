@@ -1,11 +1,13 @@
 """Which known hazards a tray has, and which child could get at them. It says what it checked, never "safe"."""
 
+from zither_awl.core.safety.bins import BinFinding, bin_exposure
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball
 from zither_awl.core.safety.exposure import Exposed, endangers, exposed, exposure, work_condition
 from zither_awl.core.safety.hazards import DECLARED, Hazard, hazards
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
 
 __all__ = [
-    "DECLARED", "Box", "Cylinder", "Exposed", "Hazard", "Irregular", "Sphere", "Verdict", "endangers", "exposed",
-    "exposure", "fits_small_parts_cylinder", "hazards", "small_ball", "work_condition",
+    "DECLARED", "BinFinding", "Box", "Cylinder", "Exposed", "Hazard", "Irregular", "Sphere", "Verdict",
+    "bin_exposure", "endangers", "exposed", "exposure", "fits_small_parts_cylinder", "hazards", "small_ball",
+    "work_condition",
 ]  # fmt: skip

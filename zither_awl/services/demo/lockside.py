@@ -10,6 +10,7 @@ from zither_awl.core.values import Board, Child, Household, Measurement, Mobilit
 HOUSE = Household(name="Lockside", lengths="cm", zone="Europe/London", language="en")
 ADULTS = ("Odile", "Kwame", "Sefa")
 WEEKS = 16
+BINS, BINS_MM = "top of the hall cupboard", 1900.0
 
 
 def children(today: date) -> tuple[Child, ...]:

@@ -12,7 +12,7 @@ from uuid import UUID
 from zither_awl.core.simulate import SimulatedChild, Visit
 from zither_awl.core.values import ChangeRecord, Child, Episode, EpisodeEvent, Morning, Place, Spot, Tray, Work
 from zither_awl.formats import samples
-from zither_awl.services import importing, people, room
+from zither_awl.services import cupboard, importing, people, room
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.demo import lockside
 from zither_awl.services.demo.lockside import NOTES, STAYS, WEEKS
@@ -58,6 +58,8 @@ def seed_demo(desk: Desk, seed: int = SEED) -> None:
         room.save_unit(desk, unit, None)
     report = importing.take_trays(desk, importing.rows_of_trays(samples.demo_trays_csv()), None)
     assert report.taken == len(report.rows), report.problem_csv
+    for each in desk.house().bins:
+        cupboard.change_bin(desk, replace(each, place=lockside.BINS, height_mm=lockside.BINS_MM), None)
     house = desk.house()
     with desk.write_untracked() as work:
         _History(work, house, today, Random(seed)).write()

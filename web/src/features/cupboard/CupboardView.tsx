@@ -9,6 +9,7 @@ import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { cupboardQuery, refresh } from '@/lib/queries'
 import { counted, length, mass, type Lengths } from '@/lib/words'
+import { Bins } from './Bins'
 import { Importer } from './Importer'
 import { TrayForm } from './TrayForm'
 
@@ -40,6 +41,7 @@ export function CupboardView({ people, lengths }: { people: readonly Person[]; l
         </>
       )}
       <div className="grid grid-cols-2 items-start gap-4 max-[900px]:grid-cols-1"><Importer kind="trays" /><Importer kind="episodes" /></div>
+      <Bins bins={cupboard.bins} lengths={lengths} />
       <Archived trays={cupboard.archived} />
       {form && (
         <Dialog title={form === 'new' ? 'Add a tray' : form.name} open onClose={() => setForm(null)} wide>

@@ -84,7 +84,6 @@ function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise
       <Notice tone={finding.severity}>
         <p className="font-semibold">{finding.reasons[0]?.text}</p>
       </Notice>
-      <Why reasons={finding.reasons.map((reason, at) => (at === 0 ? { ...reason, text: '' } : reason))} />
       {finding.actions.length > 0 && (
         <div className="flex flex-wrap gap-2">
           {finding.actions.map((action, at) => (
@@ -95,6 +94,7 @@ function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise
       {finding.actions.length === 0 && finding.severity !== 'note' && (
         <p className="text-sm text-ink-2">No single step cures this without another finding. Change who it is for, or let it rest.</p>
       )}
+      <Why reasons={finding.reasons.map((reason, at) => (at === 0 ? { ...reason, text: '' } : reason))} />
     </section>
   )
 }

@@ -1,0 +1,48 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { Field, Tick } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+import { fromMm, toMm, type Lengths } from '@/lib/words'
+
+type Bin = Schemas['BinOut']
+
+/** The bins: what rests in each, where it stands and whether it is locked; judged like an open shelf unless it is. */
+export function Bins({ bins, lengths }: { bins: readonly Bin[]; lengths: Lengths }) {
+  if (bins.length === 0) return null
+  return (
+    <section aria-label="Bins" className="panel p-4">
+      <h2>Bins</h2>
+      <p className="mb-2 text-sm text-ink-2">A bin is judged like an open shelf at its height, unless it is locked. A lid keeps nobody out.</p>
+      <ul className="divide-y divide-line">{bins.map((bin) => <li key={bin.id}><Line bin={bin} lengths={lengths} /></li>)}</ul>
+    </section>
+  )
+}
+
+function Line({ bin, lengths }: { bin: Bin; lengths: Lengths }) {
+  const [place, setPlace] = useState(bin.place)
+  const [height, setHeight] = useState(bin.height_mm === null ? '' : String(fromMm(bin.height_mm, lengths)))
+  const [locked, setLocked] = useState(bin.locked)
+  const save = useWrite(async () => {
+    const height_mm = height.trim() ? toMm(Number(height.replace(',', '.')), lengths) : null
+    await answer(client.PUT('/api/bins/{bin_id}', { params: { path: { bin_id: bin.id } }, body: { place, height_mm, lid: bin.lid, locked } }))
+    await refresh()
+  })
+  const problem = save.failed instanceof Problem ? save.failed : null
+  return (
+    <form aria-label={bin.name} className="flex flex-col gap-2 py-3" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+      <p><strong>{bin.name}</strong> <span className="text-ink-2">{bin.holds.join(', ') || 'empty'}</span></p>
+      {bin.found.map((each) => <Notice key={each.text} tone="must">{each.text}</Notice>)}
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label={`Where ${bin.name} stands`} value={place} error={problem?.of('place')} onChange={(event) => setPlace(event.target.value)} />
+        <Field label="Above the floor" unit={lengths} className="w-40" inputMode="decimal" value={height} error={problem?.of('height_mm')} onChange={(event) => setHeight(event.target.value)} />
+        <Tick label="Locked" checked={locked} onChange={(event) => setLocked(event.target.checked)} />
+        <Button type="submit" disabled={save.busy}>Save {bin.name}</Button>
+      </div>
+      {bin.height_mm === null && !bin.locked && <p className="text-sm text-ink-2">Not judged yet: say how high it stands.</p>}
+      {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
+    </form>
+  )
+}
