@@ -25,7 +25,8 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import Select, WebDriverWait
 
 AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
-PATIENCE_S = 15
+# Long only where the machine is slow: a wait ends as soon as what it waits for is so.
+PATIENCE_S = 45
 FLAGS = (
     "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-default-apps",

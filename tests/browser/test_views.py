@@ -98,6 +98,16 @@ def test_today_and_shelf_print_on_one_page(at_demo: Person, path: str, paper: tu
     assert "Print" not in text.split()
 
 
+def test_the_marks_of_the_children_are_drawn_on_paper_too(at_demo: Person) -> None:
+    """Each of the two drawings, on screen and on paper, holds the patterns it is filled with."""
+    look_at(at_demo, "/shelf")
+    fills = at_demo.driver.execute_script(
+        "return [...document.querySelectorAll('rect[fill^=\\'url(\\']')].map((each) => "
+        "each.ownerSVGElement.querySelector(each.getAttribute('fill').slice(4, -1).replace(/:/g, '\\\\:')) !== null)"
+    )
+    assert fills == [True] * 6
+
+
 def _tokens() -> dict[str, str]:
     return dict(re.findall(r"--color-([\w-]+): (#[0-9a-f]{6});", THEME.read_text()))
 

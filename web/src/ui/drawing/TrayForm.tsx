@@ -133,11 +133,13 @@ export function TrayForm({ tray }: { tray: FormTray }) {
   )
 }
 
-/** A tray drawn by itself, as wide as it is given, on a line. */
-export function TrayPicture({ tray, width = 120 }: { tray: FormTray; width?: number }) {
+const PX_PER_MM = 0.42
+
+/** A tray drawn by itself, to the same scale as every other. */
+export function TrayPicture({ tray }: { tray: FormTray }) {
   const tall = Math.max(tray.height_mm, 60) + 12
   return (
-    <svg viewBox={`-6 ${-tall} ${tray.width_mm + 12} ${tall + 6}`} width={width} aria-hidden="true" className="shrink-0">
+    <svg viewBox={`-6 ${-tall} ${tray.width_mm + 12} ${tall + 6}`} width={(tray.width_mm + 12) * PX_PER_MM} aria-hidden="true" className="shrink-0">
       <TrayForm tray={tray} />
     </svg>
   )

@@ -1,3 +1,4 @@
+import { useId } from 'react'
 import { PatternFill } from '@/ui/PatternMark'
 import { length, type Lengths } from '@/lib/words'
 import type { Child } from '../types'
@@ -7,14 +8,16 @@ type ElevationProps = { unit: UnitShape; people: readonly Child[]; lengths: Leng
 
 /** The front of a unit to scale, a ruler, and beside it how high each child lifts, sees and stretches. */
 export function Elevation({ unit, people, lengths, title }: ElevationProps) {
+  // The page holds the drawing twice, once for paper: each has its own patterns.
+  const own = useId()
   const marks = people.flatMap((child) => (child.reach ? [child.reach] : []))
   const view = viewOf(unit, marks)
   const top = view.y + view.height
   return (
     <svg viewBox={`${view.x} ${-top} ${view.width} ${view.height}`} className="absolute inset-0 size-full" role="img" aria-label={title}>
-      <defs>{people.map((child) => <PatternFill key={child.id} id={`fill-${child.id}`} pattern={child.pattern} />)}</defs>
+      <defs>{people.map((child) => <PatternFill key={child.id} id={`${own}-${child.id}`} pattern={child.pattern} />)}</defs>
       <Ruler view={view} lengths={lengths} />
-      {people.map((child, at) => <Heights key={child.id} child={child} x={childX(at, view)} view={view} lengths={lengths} />)}
+      {people.map((child, at) => <Heights key={child.id} child={child} fill={`${own}-${child.id}`} x={childX(at, view)} view={view} lengths={lengths} />)}
       <Furniture unit={unit} />
       <path d={`M${view.x} 0H${view.x + view.width}`} stroke="#1d2b33" strokeWidth="4" />
     </svg>
@@ -38,7 +41,7 @@ function Ruler({ view, lengths }: { view: Rect; lengths: Lengths }) {
   )
 }
 
-function Heights({ child, x, view, lengths }: { child: Child; x: number; view: Rect; lengths: Lengths }) {
+function Heights({ child, fill, x, view, lengths }: { child: Child; fill: string; x: number; view: Rect; lengths: Lengths }) {
   if (!child.reach) return null
   const { comfort_low: low, comfort_high: high, sight, stretch, climb } = child.reach
   const top = view.y + view.height - 70
@@ -55,7 +58,7 @@ function Heights({ child, x, view, lengths }: { child: Child; x: number; view: R
       <path d={`M${x - 30} ${-shown}h60`} stroke="#1d2b33" strokeWidth="3.5" />
       {stretch > top && <path d={`M${x - 9} ${-shown - 8}l9 -14l9 14`} fill="none" stroke="#1d2b33" strokeWidth="3" />}
       <path d={`M${x - 20} ${-sight}h40`} stroke="#1d2b33" strokeWidth="2" strokeDasharray="6 4" />
-      <rect x={x - 25} y={-high} width="50" height={Math.max(high - low, 1)} rx="18" fill={`url(#fill-${child.id})`} stroke="#1d2b33" strokeWidth="2.5" />
+      <rect x={x - 25} y={-high} width="50" height={Math.max(high - low, 1)} rx="18" fill={`url(#${fill})`} stroke="#1d2b33" strokeWidth="2.5" />
       {child.still_mouths && <HazardLine child={child} x={x} y={hazard} right={view.x + view.width - 16} lengths={lengths} />}
       <text x={x} y={-shown - 30} textAnchor="middle" fontSize="27" fontWeight="700" fill="#1d2b33">{child.name.slice(0, 8)}</text>
     </g>
