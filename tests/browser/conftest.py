@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import shutil
+import tempfile
 import threading
 from collections.abc import Callable, Generator, Iterator
 from contextlib import ExitStack, suppress
@@ -94,7 +95,8 @@ def pytest_runtest_makereport(item: pytest.Item) -> Generator[None, pytest.TestR
     if report.when == "call" and report.failed:
         for value in getattr(item, "funcargs", {}).values():
             if isinstance(value, Person):
-                folder = Path(os.environ.get("ZITHER_AWL_PICTURES", "/tmp/zither-awl-failed"))
+                kept_in = os.environ.get("ZITHER_AWL_PICTURES") or f"{tempfile.gettempdir()}/zither-awl-failed"
+                folder = Path(kept_in)
                 folder.mkdir(parents=True, exist_ok=True)
                 value.driver.save_screenshot(str(folder / f"{item.name[:60]}.png"))
     return report

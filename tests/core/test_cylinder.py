@@ -14,6 +14,7 @@ from zither_awl.core.errors import InvalidValue
 from zither_awl.core.safety import fits_small_parts_cylinder, small_ball
 from zither_awl.core.safety.cylinder import too_big_when_squeezed
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere, half_of, measured_less
+from zither_awl.core.sources import SMALL_PARTS_MONTHS
 
 MAKERS: dict[str, Any] = {"sphere": Sphere, "cylinder": Cylinder, "box": Box}
 
@@ -31,8 +32,8 @@ def test_the_worked_cases_of_the_gauge(given_: dict[str, Any], expected: dict[st
 @pytest.mark.parametrize(("given_", "expected"), worked_cases("a.small_ball"))
 def test_the_worked_cases_of_the_small_ball(given_: dict[str, float], expected: dict[str, bool]) -> None:
     """Source: 16 CFR 1500.18(a)(17), from memory."""
-    if given_["age_months"] < 36:
-        assert small_ball(given_["diameter_mm"]) is expected["fails"]
+    fails = small_ball(given_["diameter_mm"]) and given_["age_months"] < SMALL_PARTS_MONTHS
+    assert fails is expected["fails"]
 
 
 @pytest.mark.parametrize(
