@@ -54,6 +54,24 @@ def test_what_is_still_loved_leaves_for_its_own_successor_only() -> None:
     assert change.swaps == ()
 
 
+@pytest.mark.parametrize(
+    ("taken", "stays"),
+    [
+        pytest.param([1], True, id="taken again yesterday"),
+        pytest.param([3], True, id="taken again three mornings ago"),
+        pytest.param([4], False, id="that was four mornings ago"),
+        pytest.param([], False, id="not taken again"),
+    ],
+)
+def test_what_was_about_to_go_stays_when_it_is_taken_again(taken: list[int], stays: bool) -> None:
+    """ROT-5: common practice, no source; the three mornings are ours."""
+    visits = [*ONCE_LOVED, *(episode(n) for n in taken)]
+    change = propose(state_of([FOLDING, TWO_LINES], [placed(FOLDING)], visits))
+    assert (change.swaps == ()) is stays
+    told = " ".join(r.text for r in explain_not(FOLDING, state_of([FOLDING], [placed(FOLDING)], visits), TODAY))
+    assert ("took it again" in told) is stays
+
+
 def test_a_next_rung_outside_its_window_is_not_ready() -> None:
     late = replace(TWO_LINES, card=replace(TWO_LINES.card, from_months=60))
     assert propose(state_of([FOLDING, late], [placed(FOLDING)], LOVED)).swaps == ()

@@ -18,7 +18,10 @@ from zither_awl.core.words import counted
 
 @dataclass(frozen=True, slots=True)
 class Interest:
-    """What was counted. `recent` and `earlier` are (chosen, of); `sign` names what made it faded or ignored."""
+    """What was counted. `recent` and `earlier` are (chosen, of); `sign` names what made it faded or ignored.
+
+    `taken_again`: lately taken after mornings untouched (ROT-5).
+    """
 
     rate: float
     chosen: int
@@ -28,6 +31,7 @@ class Interest:
     faded: bool
     ignored_mornings: int
     ignored: bool
+    taken_again: bool
     half_life: float
     sign: str
     seen: str
@@ -55,6 +59,7 @@ def interest(child: Child, tray: Tray, log: Log, on: date, *, practice: Practice
     return Interest(
         rate=rate, chosen=sum(picked), available=len(picked), recent=recent, earlier=earlier,
         faded=bool(sign), ignored_mornings=ignored_for, ignored=ignored_for >= practice.ignored_mornings,
+        taken_again=_taken_again(picked, practice),
         half_life=practice.half_life_mornings, sign=sign or _nothing_yet(picked, practice), seen=seen.words,
         reasons=_reasons(picked, sign, seen, visits, practice),
     )  # fmt: skip
@@ -66,6 +71,13 @@ def _chosen_on(morning: Morning, visits: Sequence[Episode]) -> bool:
 
 def _unbroken_no(picked: Sequence[bool]) -> int:
     return next((n for n, was in enumerate(reversed(picked)) if was), len(picked))
+
+
+def _taken_again(picked: Sequence[bool], practice: Practice) -> bool:
+    """Whether one of the last few mornings' choices came after as many mornings untouched."""
+    quiet = practice.taken_again_mornings
+    firsts = range(max(quiet, len(picked) - quiet), len(picked))
+    return any(picked[at] and not any(picked[at - quiet : at]) for at in firsts)
 
 
 def _halves(picked: Sequence[bool], practice: Practice) -> tuple[tuple[int, int], tuple[int, int]]:

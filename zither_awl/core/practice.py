@@ -44,6 +44,8 @@ class Practice:
     faded_stretch_share: float = 0.6
     faded_least_visits: int = 6
     half_life_mornings: float = 7.0
+    taken_again_mornings: int = 3
+    """Untouched for so many counted mornings and then taken: it stays for as many (ROT-5)."""
     changes_at_once: int = 2
     mornings_between_changes: int = 3
     rest_days: int = 28

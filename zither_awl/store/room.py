@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from typing import Any, cast
 
-from sqlalchemy import delete, select
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
@@ -72,10 +72,6 @@ class Room:
         if read_version is not None and row.version != read_version:
             raise StaleWrite(f"{row.name} was changed in another window since you opened it.", row.version)
         row.version += 1
-
-    def forget_child(self, child_id: int) -> None:
-        """A child no longer comes anywhere."""
-        self._session.execute(delete(UnitChildRow).where(UnitChildRow.child_id == child_id))
 
     def _row(self, unit_id: int) -> UnitRow:
         row = self._session.get(UnitRow, unit_id)

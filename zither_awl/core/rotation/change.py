@@ -131,7 +131,7 @@ def not_declined(
         return verdicts
     text = f"You kept it: “{last.note}”. It is asked again after {counted(needed - seen, 'more whole morning')}."
     since = Quantity("whole mornings since", seen, "mornings", needed, needed=True)
-    return tuple(replace(v, why="", reason=Reason("ROT-5", text, (since,), v.reason.evidence)) for v in verdicts)
+    return tuple(replace(v, why="", reason=Reason("KEPT", text, (since,), v.reason.evidence)) for v in verdicts)
 
 
 def _swaps(

@@ -49,6 +49,9 @@ def _leaving(known: Judgement, judge: Judgements) -> Leaving:
         return _ignored(known, judge)
     if known.mastery.state in ("mastered", "fading"):
         next_one = ready_successor(child, tray, judge)
+        if known.interest.faded and known.interest.taken_again:
+            text = f"It was about to go, and {child.name} took it again: it stays."
+            return Leaving(child, "", Reason("ROT-5", text, known.interest.reasons[0].numbers, evidence))
         if known.interest.faded and known.mastery.state == "mastered":
             text = f"Mastered, and {child.name} is done with it ({known.interest.sign})."
             return Leaving(child, "faded", Reason("ROT-3", text, known.interest.reasons[0].numbers, evidence), next_one)

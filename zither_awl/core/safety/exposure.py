@@ -12,7 +12,6 @@ from zither_awl.core.finding import Finding
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.safety.hazards import Hazard, hazards
-from zither_awl.core.sources import SMALL_PARTS_MONTHS
 from zither_awl.core.values import Child, Mobility, Placement, Tray, Unit
 from zither_awl.core.words import listed
 
@@ -147,8 +146,3 @@ def work_condition(tray: Tray, children: Iterable[Child], on: date, practice: Pr
         return ""
     verb = "sleeps" if len(kept_from) == 1 else "sleep"
     return f"At a table {listed(kept_from)} cannot reach, or while {listed(kept_from)} {verb}."
-
-
-def mouths_or_is_small(child: Child, on: date) -> bool:
-    """Whether small parts are a hazard for this child."""
-    return child.still_mouths or corrected_months(child.born, child.gestation_weeks, on) < SMALL_PARTS_MONTHS

@@ -10,7 +10,7 @@ from zither_awl.core import sources as src
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Severity
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball, too_big_when_squeezed
-from zither_awl.core.shapes import Cylinder, Shape, Sphere, half_of, largest_mm, measured_less
+from zither_awl.core.shapes import Shape, Sphere, half_of, largest_mm, measured_less
 from zither_awl.core.values import Softness, Tray
 
 Supervision = Literal["none", "near", "touch", "never"]
@@ -138,14 +138,3 @@ def _declared(kind: str) -> Hazard:
     months, supervision, text, source = DECLARED[name]
     return Hazard(kind, months, supervision, f"{text}: {what}" if what else text, source,
                   severity="note" if months is None and supervision != "never" and not what else "must")  # fmt: skip
-
-
-def piece_words(shape: Shape) -> str:
-    """A piece as it is said: "a ball of 9 mm", "a rod of 8 by 60 mm"."""
-    match shape:
-        case Sphere(d):
-            return f"a ball of {d:g} mm"
-        case Cylinder(d, length):
-            return f"a rod of {d:g} by {length:g} mm"
-        case _:
-            return f"a piece of {largest_mm(shape):g} mm"

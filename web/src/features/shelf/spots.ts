@@ -3,7 +3,6 @@ import type { Spot } from './types'
 
 export const BINS = 'bins'
 export const spotId = (spot: Spot): string => `spot:${spot.unit_id}:${spot.board}:${spot.place}`
-export const sameSpot = (a: Spot, b: Spot): boolean => spotId(a) === spotId(b)
 
 /** The spot a drop target means; null for the bins. */
 export function spotOf(id: string): Spot | null {
