@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 
 from zither_awl.cli import main
-from zither_awl.core.safety.hazards import ALLERGENS, DECLARED
+from zither_awl.core.safety.nature import ALLERGENS, DECLARED
 from zither_awl.core.values import AREAS, TAGS
 from zither_awl.formats import episode_table, tray_table
 

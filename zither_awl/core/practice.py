@@ -52,6 +52,8 @@ class Practice:
     rest_too_hard_days: int = 42
     notice_mornings: int = 5
     shown_first_from_months: int = 30
+    unbreakable_first: bool = False
+    """The school of TRAY-7: unbreakable until pouring is mastered; the default is real glass and china."""
     showings_a_day: int = 2
     """New showings per child and day (PRES-4)."""
     forgotten_timer_min: float = 90.0

@@ -3,9 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 from math import isfinite, pi
 
 from zither_awl.core.errors import Gathering
+
+
+class Softness(StrEnum):
+    """Cloth is judged by its cords; other soft things by volume; firm ones by the cylinder."""
+
+    FIRM = "firm"
+    CLOTH = "cloth"
+    SOFT = "soft"
 
 
 def _all_positive(**sizes_mm: float) -> None:

@@ -23,6 +23,8 @@ CELL_MONTHS = 72
 CELL_SOURCE = "16 CFR 1263 (a compartment opened only with a tool), from memory; the age is common practice"
 CORD_FREE_MM = 300.0
 """Longest free cord under 18 months; the stricter of the standards' values."""
+LOOP_MM = 356.0
+"""Longest perimeter of a loop or tangle under 18 months (14 in)."""
 CORD_MONTHS = 18
 CORD_SOURCE = "ASTM F963 4.14, from memory"
 WATER_MONTHS = 48

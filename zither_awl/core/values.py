@@ -11,8 +11,9 @@ from datetime import date, datetime, timedelta
 from enum import StrEnum
 from typing import Literal
 
+from zither_awl.core.component import Component
 from zither_awl.core.errors import Gathering
-from zither_awl.core.shapes import Shape
+from zither_awl.core.shapes import Shape, Softness
 
 NAME_LENGTH = 80
 MOST_MONTHS = 96
@@ -36,14 +37,6 @@ class Mobility(StrEnum):
     PULLS_UP = "pulls up"
     WALKS = "walks"
     CLIMBS = "climbs"
-
-
-class Softness(StrEnum):
-    """Cloth is judged by its cords; other soft things by volume; firm ones by the cylinder."""
-
-    FIRM = "firm"
-    CLOTH = "cloth"
-    SOFT = "soft"
 
 
 class Work(StrEnum):
@@ -80,11 +73,19 @@ class Household:
     lengths: Literal["cm", "in"] = "cm"
     zone: str = "Europe/London"
     language: str = "en"
+    emergency_number: str = ""
+    poison_centre: str = ""
+    most_bins: int | None = None
+    """The cap of a one-bin house; None for no cap (ROOM-12)."""
+    unbreakable_first: bool = False
+    """The school of TRAY-7: unbreakable until pouring is mastered, or real glass and china (the default)."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
         _named(wrong, self.name)
         wrong.check(self.lengths in ("cm", "in"), "lengths", f"is {self.lengths!r}; expected cm or in.")
+        most = self.most_bins
+        wrong.check(most is None or 1 <= most <= 200, "most_bins", f"is {most}; expected 1 to 200 bins.")
         wrong.finish()
 
 
@@ -246,6 +247,8 @@ class Bin:
     height_mm: float | None = None
     lid: bool = True
     locked: bool = False
+    most: int | None = None
+    """How many trays and loose things it takes; None for no cap."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -253,12 +256,16 @@ class Bin:
         wrong.check(len(self.place) <= NAME_LENGTH, "place", f"has {len(self.place)} characters; the limit is 80.")
         high = self.height_mm
         wrong.check(high is None or 0 <= high <= MOST_MM, "height_mm", f"is {high or 0:g} mm; expected 0 to 5000 mm.")
+        wrong.check(self.most is None or 1 <= self.most <= 500, "most", f"is {self.most}; expected 1 to 500 things.")
         wrong.finish()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Card:
-    """An activity's design: its area, its window of ages and the cards it follows from."""
+    """A card at one of its levels, as the household keeps it: its area, its window of ages, what it follows from.
+
+    `key` names its design (see core.trays); empty for a card that came as a row of a file and has no design.
+    """
 
     id: int
     name: str
@@ -266,6 +273,8 @@ class Card:
     from_months: int
     to_months: int
     follows: tuple[int, ...] = ()
+    key: str = ""
+    level: int = 1
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -274,6 +283,24 @@ class Card:
         wrong.check(0 <= self.from_months < self.to_months <= MOST_MONTHS, "from_months",
                     f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.")
         wrong.finish()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Content:
+    """Something of the cupboard on a tray: which, how many (or ml of a medium), in which role, where it lies.
+
+    `x_mm` and `y_mm` are its near left corner from the inner near left corner of the container; None for what lies
+    in another thing or stands `beside` the tray.
+    """
+
+    component: Component
+    role: str
+    count: int = 1
+    ml: float | None = None
+    x_mm: float | None = None
+    y_mm: float | None = None
+    turned: bool = False
+    beside: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -298,6 +325,9 @@ class Tray:
     bin_id: int | None = None
     for_children: frozenset[int] = frozenset()
     archived: bool = False
+    contents: tuple[Content, ...] = ()
+    """What of the cupboard it holds; empty for a tray that came as a row of a file."""
+    photo_id: int | None = None
 
     def __post_init__(self) -> None:
         wrong = Gathering()

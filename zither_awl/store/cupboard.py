@@ -9,8 +9,8 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
-from zither_awl.core.values import Bin, Card, Softness, Tray
+from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
+from zither_awl.core.values import Bin, Card, Tray
 from zither_awl.store.models import BinRow, CardFollowsRow, CardRow, TrayChildRow, TrayRow
 
 

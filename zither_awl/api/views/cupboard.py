@@ -15,7 +15,7 @@ from zither_awl.api.schemas.house import ArchiveIn
 from zither_awl.api.schemas.shelf import BinIn, BinOut, ChildrenIn, CupboardOut, PieceIn, TrayIn
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.safety.hazards import ALLERGENS, DECLARED
+from zither_awl.core.safety.nature import ALLERGENS, DECLARED
 from zither_awl.core.shapes import Shape
 from zither_awl.core.values import AREAS, TAGS, Bin, Card, Tray
 from zither_awl.formats import samples

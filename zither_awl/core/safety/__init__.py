@@ -3,11 +3,12 @@
 from zither_awl.core.safety.bins import BinFinding, bin_exposure
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball
 from zither_awl.core.safety.exposure import Exposed, endangers, exposed, exposure, work_condition
-from zither_awl.core.safety.hazards import DECLARED, Hazard, hazards
+from zither_awl.core.safety.hazards import hazards
+from zither_awl.core.safety.nature import DECLARED, Hazard, component_hazards
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
 
 __all__ = [
     "DECLARED", "BinFinding", "Box", "Cylinder", "Exposed", "Hazard", "Irregular", "Sphere", "Verdict",
-    "bin_exposure", "endangers", "exposed", "exposure", "fits_small_parts_cylinder", "hazards", "small_ball",
+    "bin_exposure", "component_hazards", "endangers", "exposed", "exposure", "fits_small_parts_cylinder", "hazards", "small_ball",
     "work_condition",
 ]  # fmt: skip

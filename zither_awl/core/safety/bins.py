@@ -11,7 +11,8 @@ from zither_awl.core.body import hazard_zone_mm
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.safety.exposure import endangers
-from zither_awl.core.safety.hazards import Hazard, hazards
+from zither_awl.core.safety.hazards import hazards
+from zither_awl.core.safety.nature import Hazard
 from zither_awl.core.values import Bin, Child, Tray
 
 

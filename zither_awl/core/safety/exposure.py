@@ -11,7 +11,8 @@ from zither_awl.core.body import hazard_zone_mm
 from zither_awl.core.finding import Finding
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.safety.hazards import Hazard, hazards
+from zither_awl.core.safety.hazards import hazards
+from zither_awl.core.safety.nature import Hazard
 from zither_awl.core.values import Child, Mobility, Placement, Tray, Unit
 from zither_awl.core.words import listed
 

@@ -1,140 +1,75 @@
-"""The hazards of a tray: those of its smallest piece, and those the household declared."""
+"""The hazards of a tray: of its smallest piece, of everything on it, of what comes together on it, and as declared."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import replace
 from functools import lru_cache
-from typing import Literal
 
 from zither_awl.core import sources as src
+from zither_awl.core.component import Component, Inside
+from zither_awl.core.fill import depth_of_mm
 from zither_awl.core.practice import Practice
-from zither_awl.core.reasons import Quantity, Severity
-from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball, too_big_when_squeezed
-from zither_awl.core.shapes import Shape, Sphere, half_of, largest_mm, measured_less
-from zither_awl.core.values import Softness, Tray
+from zither_awl.core.reasons import Quantity
+from zither_awl.core.safety.nature import (
+    Hazard,
+    component_hazards,
+    cord_hazards,
+    declared,
+    piece_hazards,
+    worst_first,
+)
+from zither_awl.core.values import Content, Tray
 
-Supervision = Literal["none", "near", "touch", "never"]
-
-
-@dataclass(frozen=True, slots=True)
-class Hazard:
-    """One known hazard: under which completed age it must not be open, who must be how near, and why."""
-
-    kind: str
-    minimum_age_months: int | None
-    supervision: Supervision
-    text: str
-    source: str
-    severity: Severity = "must"
-    mouthed: bool = False
-    """Whether it is a hazard for a child who still mouths, whatever its age."""
-    numbers: tuple[Quantity, ...] = ()
+DROWNING_OPENING_MM, DROWNING_DEPTH_MM = 120.0, 25.0
+"""Water counts as standing water in a vessel this wide and this deep or more; less is a wet floor.
+Common practice, no source; the 25 mm are the US CPSC's, from memory."""
 
 
-DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
-    "marble": (36, "near", "marbles: a small ball can block the windpipe", src.SMALL_BALL_SOURCE),
-    "magnet": (src.MAGNET_MONTHS, "touch", "a loose magnet: two swallowed are an emergency", src.MAGNET_SOURCE),
-    "sealed-magnet": (None, "near", "a magnet sewn or glued in: look at the seam each time", src.COMMON_PRACTICE),
-    "balloon": (src.BALLOON_MONTHS, "touch", "a balloon: pieces can suffocate; an adult blows it up and clears it away",
-                src.BALLOON_SOURCE),
-    "button-cell": (src.CELL_MONTHS, "touch", "a button cell: a swallowed one is an emergency", src.CELL_SOURCE),
-    "glass": (18, "near", "glass or china that can break", src.COMMON_PRACTICE),
-    "sharp": (30, "touch", "a blade or point", src.COMMON_PRACTICE),
-    "heat": (48, "touch", "heat", src.COMMON_PRACTICE),
-    "hot-water": (48, "touch", "hot water: at most 49 °C at the tap", "US CPSC / AAP, from memory"),
-    "standing-water": (src.WATER_MONTHS, "touch", "water 25 mm deep or more: never unattended, emptied after",
-                       src.WATER_SOURCE),
-    "toxic": (72, "touch", "something poisonous or caustic: measured with the adult, stored locked",
-              src.COMMON_PRACTICE),
-    "choking-food": (src.CHOKING_FOOD_MONTHS, "near", "food of a choking shape: cut it lengthwise, small",
-                     src.CHOKING_FOOD_SOURCE),
-    "swelling-beads": (None, "never", "beads that swell in water: never", src.COMMON_PRACTICE),
-    "aerosol": (72, "touch", "a spray can", src.COMMON_PRACTICE),
-    "allergen": (None, "near", "an allergen", "EU Regulation 1169/2011, Annex II, from memory"),
-    "heavy-drop": (30, "near", "heavy enough to hurt a foot", src.COMMON_PRACTICE),
-    "dried-pulses": (36, "near", "dried pulses swell when breathed in", src.COMMON_PRACTICE),
-    "climb": (None, "near", "something to climb on: keep the floor round it clear", src.COMMON_PRACTICE),
-}  # fmt: skip
-"""Kinds a household can declare: minimum age in months, supervision, words, source. An allergen is
-written "allergen:sesame"."""
-
-ALLERGENS = (
-    "gluten", "crustaceans", "eggs", "fish", "peanuts", "soya", "milk", "nuts", "celery", "mustard", "sesame",
-    "sulphites", "lupin", "molluscs",
-)  # fmt: skip
-"""The fourteen of EU Regulation 1169/2011, Annex II, from memory."""
+def hazards(thing: Component | Tray, practice: Practice = Practice()) -> tuple[Hazard, ...]:
+    """Every known hazard of a thing or a tray, worst first. Sizes are taken less the ruler's tolerance."""
+    return component_hazards(thing, practice) if isinstance(thing, Component) else _of_tray(thing, practice)
 
 
 @lru_cache(maxsize=4096)
-def hazards(tray: Tray, practice: Practice = Practice()) -> tuple[Hazard, ...]:
-    """Every known hazard of a tray, worst first. Sizes are taken less the ruler's tolerance."""
-    found = [*_of_piece(tray), *_of_cord(tray), *(_declared(kind) for kind in tray.hazards)]
-    return tuple(sorted(found, key=lambda hazard: ("must", "should", "note").index(hazard.severity)))
+def _of_tray(tray: Tray, practice: Practice) -> tuple[Hazard, ...]:
+    found = [*cord_hazards(tray.cord_mm), *(declared(kind) for kind in tray.hazards)]
+    if tray.contents:
+        found += together(tray.contents, practice)
+    elif tray.piece is not None:
+        found += piece_hazards(tray.piece, tray.softness, breakable=tray.breakable)
+    return worst_first(found)
 
 
-def _of_piece(tray: Tray) -> list[Hazard]:
-    if tray.piece is None or tray.softness is Softness.CLOTH:
+def together(contents: tuple[Content, ...], practice: Practice = Practice()) -> list[Hazard]:
+    """The hazards of what lies on a tray: each thing's own, and what they make together."""
+    found = [hazard for each in contents for hazard in component_hazards(each.component, practice)]
+    return [*found, *_joined_cords(contents), *_water(contents)]
+
+
+def _joined_cords(contents: tuple[Content, ...]) -> list[Hazard]:
+    """Cords that can be tied to one another are judged as one, and as a loop."""
+    cords = [each.component.cord_mm * each.count for each in contents if each.component.cord_mm]
+    joined = sum(cords)
+    found = []
+    if len(cords) > 1 or any(each.count > 1 for each in contents if each.component.cord_mm):
+        found = [replace(hazard, text=f"cords {joined:g} mm long if they are tied together")
+                 for hazard in cord_hazards(joined)]  # fmt: skip
+    if joined > src.LOOP_MM:
+        found.append(replace(declared("string-loop"), numbers=(Quantity("loop", joined, "mm", src.LOOP_MM),)))
+    return found
+
+
+def _water(contents: tuple[Content, ...]) -> list[Hazard]:
+    """Water by how wide and how deep it stands in the widest vessel it can be poured into."""
+    ml = sum(each.ml or 0.0 for each in contents if each.component.kind == "water")
+    if ml <= 0:
         return []
-    piece = measured_less(tray.piece)
-    if tray.softness is Softness.SOFT:
-        big = too_big_when_squeezed(piece, src.CYLINDER_VOLUME_ML)
-        return [] if big else [_small_part(tray.piece, Verdict("test_it", 0.0), "is soft: test it with the gauge")]
-    verdict = fits_small_parts_cylinder(piece)
-    if verdict.small_part:
-        says = "drops into" if verdict.answer == "fits" else "may go into"
-        return [_small_part(tray.piece, verdict, f"{says} the small-parts cylinder")]
-    return _of_ball(piece, tray.piece) or _of_broken_piece(tray)
+    vessels = [each.component.inside for each in contents if each.component.inside and each.role != "container"]
+    deep = max((_stands_mm(inside, ml) for inside in vessels if inside.opening_mm >= DROWNING_OPENING_MM), default=0.0)
+    if deep < DROWNING_DEPTH_MM:
+        return [declared("wet-floor")]
+    return [replace(declared("standing-water"), numbers=(Quantity("water stands", deep, "mm", DROWNING_DEPTH_MM),))]
 
 
-def _small_part(piece: Shape, verdict: Verdict, says: str) -> Hazard:
-    size = largest_mm(piece)
-    return Hazard(
-        "small-part", src.SMALL_PARTS_MONTHS, "near", f"a {size:g} mm piece {says}",
-        src.CYLINDER_SOURCE, mouthed=True,
-        numbers=(
-            Quantity("piece, longest size", size, "mm"),
-            Quantity("cylinder, inside", src.CYLINDER_DIAMETER_MM, "mm"),
-            Quantity("margin by the ruler", verdict.margin_mm, "mm"),
-        ),
-    )  # fmt: skip
-
-
-def _of_ball(piece: Shape, as_measured: Shape) -> list[Hazard]:
-    if not isinstance(piece, Sphere) or not small_ball(piece.diameter_mm):
-        return []
-    size = largest_mm(as_measured)
-    return [Hazard(
-        "small-ball", src.SMALL_PARTS_MONTHS, "near", f"a {size:g} mm ball passes the small-ball gauge",
-        src.SMALL_BALL_SOURCE, mouthed=True,
-        numbers=(Quantity("ball", size, "mm", src.SMALL_BALL_MM),),
-    )]  # fmt: skip
-
-
-def _of_broken_piece(tray: Tray) -> list[Hazard]:
-    if not tray.breakable or tray.piece is None:
-        return []
-    half = half_of(measured_less(tray.piece))
-    if not fits_small_parts_cylinder(half).small_part:
-        return []
-    return [Hazard(
-        "small-part", src.SMALL_PARTS_MONTHS, "near",
-        "half of a broken piece goes into the small-parts cylinder: thick or whole ones, under eyes",
-        src.CYLINDER_SOURCE, severity="should", mouthed=True,
-        numbers=(Quantity("half a piece, longest size", largest_mm(half), "mm"),),
-    )]  # fmt: skip
-
-
-def _of_cord(tray: Tray) -> list[Hazard]:
-    if tray.cord_mm is None or tray.cord_mm <= src.CORD_FREE_MM:
-        return []
-    return [Hazard(
-        "cord", src.CORD_MONTHS, "near", f"a cord {tray.cord_mm:g} mm long", src.CORD_SOURCE,
-        numbers=(Quantity("cord", tray.cord_mm, "mm", src.CORD_FREE_MM),),
-    )]  # fmt: skip
-
-
-def _declared(kind: str) -> Hazard:
-    name, _, what = kind.partition(":")
-    months, supervision, text, source = DECLARED[name]
-    return Hazard(kind, months, supervision, f"{text}: {what}" if what else text, source,
-                  severity="note" if months is None and supervision != "never" and not what else "must")  # fmt: skip
+def _stands_mm(inside: Inside, ml: float) -> float:
+    return round(depth_of_mm(inside, min(ml, inside.volume_ml)), 1)

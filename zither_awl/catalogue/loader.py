@@ -1,0 +1,179 @@
+"""Reads cards from their data files, and refuses what is not understood with the file, card and field named."""
+
+from __future__ import annotations
+
+import tomllib
+from collections.abc import Mapping
+from functools import lru_cache
+from importlib.resources import files
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.trays.design import Design, Level, Pour, Role
+
+
+class BadCatalogue(InvalidValue):
+    """A data file of cards that cannot be taken."""
+
+
+class _Strict(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+
+class RoleData(_Strict):
+    """A role as it is written in a file."""
+
+    name: str
+    accepts: list[str]
+    use: Literal["vessel", "tool", "handled", "medium", "ground", "symbol", "care"] = "vessel"
+    count: int = 1
+    instead: list[tuple[str, str]] = []
+    holds: bool = False
+    lies_in: str = ""
+    fits_in: str = ""
+    same_as: str = ""
+    unlike: str = ""
+    beside: bool = False
+    at_least_mm: float | None = None
+    at_most_mm: float | None = None
+    care: str = ""
+    optional: bool = False
+
+
+class PourData(_Strict):
+    """What is poured, as it is written."""
+
+    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+    from_: str = Field(alias="from")
+    into: str
+    share: float = 0.5
+    line: bool = False
+    total: bool = True
+
+
+class LevelData(_Strict):
+    """A level: what it changes in the card's roles, adds to them and leaves out."""
+
+    name: str
+    months: int
+    moves: int
+    container: list[str] | None = None
+    stated: dict[str, int] = {}
+    change: dict[str, dict[str, Any]] = {}
+    add: list[RoleData] = []
+    without: list[str] = []
+    pour: PourData | None = None
+    expects: str
+    not_yet: str
+
+
+class CardData(_Strict):
+    """A card as it is written."""
+
+    key: str
+    name: str
+    area: str = ""
+    months: tuple[int, int]
+    aim: str
+    prepares: list[str]
+    control: str
+    interest: list[str]
+    steps: list[str]
+    clean_up: str = ""
+    nature: list[Literal["wet", "messy", "loose", "food", "tool"]] = []
+    follows: list[str] = []
+    words: dict[str, str] = {}
+    morning: str = ""
+    supervision: Literal["none", "near", "touch"] = "none"
+    themes: list[str] = []
+    one_level_because: str = ""
+    roles: list[RoleData]
+    levels: list[LevelData]
+
+
+def design_of(written: Mapping[str, Any], *, area: str = "", own: bool = False) -> Design:
+    """The design a card's data means. Raises: BadCatalogue with every bad field."""
+    try:
+        card = CardData.model_validate(written)
+    except ValidationError as problem:
+        raise BadCatalogue(*(
+            FieldProblem(".".join(str(part) for part in each["loc"]), f"{each['msg']}.") for each in problem.errors()
+        )) from None  # fmt: skip
+    follows = tuple(_follow(each) for each in card.follows)
+    levels = tuple(_level(card, data, number) for number, data in enumerate(card.levels, start=1))
+    return Design(
+        key=card.key, name=card.name, area=card.area or area, from_months=card.months[0], to_months=card.months[1],
+        aim=card.aim, prepares=tuple(card.prepares), control=card.control, interest=tuple(card.interest),
+        steps=tuple(card.steps), clean_up=card.clean_up, nature=tuple(card.nature), levels=levels,
+        one_level_because=card.one_level_because, follows=follows, words=tuple(card.words.items()),
+        morning=card.morning, supervision=card.supervision, themes=tuple(card.themes), own=own,
+    )  # fmt: skip
+
+
+def _follow(text: str) -> tuple[str, int]:
+    key, _, level = text.partition(":")
+    if not level.isdigit():
+        raise BadCatalogue(FieldProblem("follows", f"{text!r} is not understood.", "Write card:level, as carry-empty:2."))
+    return key, int(level)
+
+
+def _level(card: CardData, data: LevelData, number: int) -> Level:
+    unknown = sorted({*data.change, *data.without} - {role.name for role in card.roles})
+    if unknown:
+        raise BadCatalogue(FieldProblem(f"{card.key}, level {number}", f"changes {', '.join(unknown)}, which is no role."))
+    kept = [role for role in card.roles if role.name not in data.without]
+    roles = [RoleData.model_validate({**role.model_dump(), **data.change.get(role.name, {})}) for role in kept]
+    pour = data.pour
+    return Level(
+        number=number, name=data.name, roles=tuple(_role(role) for role in [*roles, *data.add]),
+        container=("tray", "basket") if data.container is None else tuple(data.container),
+        pour=Pour(from_=pour.from_, into=pour.into, share=pour.share, line=pour.line, total=pour.total) if pour else None,
+        from_months=data.months, moves=data.moves, stated=tuple(data.stated.items()), expects=data.expects,
+        not_yet=data.not_yet,
+    )  # fmt: skip
+
+
+def _role(data: RoleData) -> Role:
+    kept = data.model_dump()
+    return Role(**{**kept, "accepts": tuple(data.accepts), "instead": tuple(data.instead)})
+
+
+def read_cards(text: str, *, area: str = "", name: str = "") -> tuple[Design, ...]:
+    """The cards of one data file. Raises: BadCatalogue naming the file, the card and the field."""
+    try:
+        tables = tomllib.loads(text)
+    except tomllib.TOMLDecodeError as problem:
+        raise BadCatalogue(FieldProblem(name or "file", f"cannot be read: {problem}.")) from None
+    found = []
+    for written in tables.get("card", []):
+        try:
+            found.append(design_of(written, area=area))
+        except InvalidValue as problem:
+            where = f"{name} {written.get('key', '?')}".strip()
+            raise BadCatalogue(*(FieldProblem(f"{where}: {p.field}", p.message, p.hint) for p in problem.problems)) from None
+    return tuple(found)
+
+
+@lru_cache(maxsize=1)
+def shipped_cards() -> tuple[Design, ...]:
+    """Every card that ships. Raises: BadCatalogue; a key twice, or a card that follows an unknown one, is refused."""
+    found: list[Design] = []
+    for path in sorted((files(__package__) / "cards").iterdir(), key=lambda p: p.name):
+        if path.name.endswith(".toml"):
+            area = path.name.removesuffix(".toml").replace("-", " ")
+            found += read_cards(path.read_text(encoding="utf-8"), area=area, name=path.name)
+    check_links(found)
+    return tuple(found)
+
+
+def check_links(designs: list[Design]) -> None:
+    """Refuse a key used twice, and a card that follows a card or level nobody wrote. Raises: BadCatalogue."""
+    keys = [d.key for d in designs]
+    known = {(d.key, level.number) for d in designs for level in d.levels}
+    problems = [FieldProblem(key, "is used by two cards.") for key in sorted(set(keys)) if keys.count(key) > 1]
+    problems += [FieldProblem(d.key, f"follows {key}, level {number}, which nobody wrote.")
+                 for d in designs for key, number in d.follows if (key, number) not in known]  # fmt: skip
+    if problems:
+        raise BadCatalogue(*problems)

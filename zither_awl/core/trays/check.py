@@ -1,0 +1,262 @@
+"""What is right and what is not about a tray put together: each with its numbers, limit and source."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from zither_awl.core.ages import age_text, corrected_months
+from zither_awl.core.body import carry_limit_g
+from zither_awl.core.component import Component
+from zither_awl.core.fill import DENSITY_SOURCE
+from zither_awl.core.practice import Practice
+from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.safety.exposure import endangers
+from zither_awl.core.safety.hazards import together
+from zither_awl.core.safety.nature import Hazard, component_hazards, worst_first
+from zither_awl.core.shapes import largest_mm
+from zither_awl.core.sources import COMMON_PRACTICE, CYLINDER_SOURCE
+from zither_awl.core.trays.assemble import Assembled, Poured
+from zither_awl.core.trays.complete import SAID, missing, wanted
+from zither_awl.core.trays.design import Design, Level
+from zither_awl.core.trays.match import pair_problems, pour_problems
+from zither_awl.core.trays.pack import NoRoom, Spot
+from zither_awl.core.values import Child
+from zither_awl.core.words import counted, listed, mass_text
+
+Held = Literal["kept", "note", "should", "must"]
+RIM_UNDER_MONTHS, LEAST_RIM_MM = 36, 15.0
+"""TRAY-6: under three years a rimmed tray. The 15 mm are ours, no source."""
+
+
+@dataclass(frozen=True, slots=True)
+class Check:
+    """One rule held against the tray: kept, or to be mended."""
+
+    severity: Held
+    reason: Reason
+
+
+def check_tray(
+    design: Design, level: Level, made: Assembled, for_: Sequence[Child], children: Sequence[Child], on: date,
+    *, practice: Practice = Practice(),
+) -> tuple[Check, ...]:  # fmt: skip
+    """Everything the program knows to hold against a tray, worst first. It says what it checked, never "safe"."""
+    filled = {c.role for c in made.contents} | {r.name for r in level.roles if r.same_as}
+    found = [
+        *_room(made), *_ties(level, made), *_hazards(made, for_, children, on, practice), *_smallest(made),
+        *_carried(made, for_, on), *_poured(made.poured), *_complete(design, level, filled),
+        *_rim(made, for_, on), *_beginning(design, level, made, for_, on), *_allergens(made, children), *_morning(design),
+    ]  # fmt: skip
+    order = ("must", "should", "note", "kept")
+    return tuple(sorted(found, key=lambda check: order.index(check.severity)))
+
+
+def _check(severity: Held, rule: str, text: str, *numbers: Quantity, source: str = COMMON_PRACTICE) -> Check:
+    return Check(severity, Reason(rule, text, numbers, (), source))
+
+
+def _room(made: Assembled) -> list[Check]:
+    if isinstance(made.packing, NoRoom):
+        side = "wide" if made.packing.side == "width" else "deep"
+        text = f"The things do not fit: the tray would have to be {made.packing.short_mm:.0f} mm more {side} inside."
+        if made.packing.side == "width":
+            text = f"The things do not fit: the tray is {made.packing.short_mm:.0f} mm too narrow inside."
+        return [_check("must", "SPACE", text, Quantity("missing", made.packing.short_mm, "mm"))]
+    return [
+        _check("should", "SPACE", f"{a} and {b} lie over one another.") for a, b in overlaps(made)
+    ]  # fmt: skip
+
+
+def overlaps(made: Assembled) -> list[tuple[str, str]]:
+    """Which things lie over one another, or over the rim, where somebody placed them by hand."""
+    if made.packing is None or isinstance(made.packing, NoRoom) or made.container is None:
+        return []
+    sizes = {spot.name: spot for spot in made.packing.spots}
+    boxes = []
+    for each in made.contents:
+        spot = sizes.get(each.role)
+        if spot is None or each.x_mm is None or each.y_mm is None:
+            continue
+        wide, deep = _turned(spot, each.turned)
+        boxes.append((each.role, each.x_mm, each.y_mm, wide, deep))
+    inside = made.container.inside
+    over = [
+        (a[0], b[0]) for n, a in enumerate(boxes) for b in boxes[n + 1:]
+        if a[1] < b[1] + b[3] - 1 and b[1] < a[1] + a[3] - 1 and a[2] < b[2] + b[4] - 1 and b[2] < a[2] + a[4] - 1
+    ]  # fmt: skip
+    if inside is not None:
+        deep = inside.across_mm or inside.top_mm
+        over += [(name, "the rim") for name, x, y, w, d in boxes
+                 if x < -0.5 or y < -0.5 or x + w > inside.top_mm + 0.5 or y + d > deep + 0.5]  # fmt: skip
+    return over
+
+
+def _turned(spot: Spot, turned: bool) -> tuple[float, float]:
+    return (spot.width_mm, spot.depth_mm) if turned == spot.turned else (spot.depth_mm, spot.width_mm)
+
+
+def _ties(level: Level, made: Assembled) -> list[Check]:
+    by_role = {c.role: c.component for c in made.contents}
+    problems = [text for role in level.roles for text in pair_problems(role, by_role.get)]
+    return [_check("must", "TRAY-4", text) for text in [*problems, *pour_problems(level, by_role.get)]]
+
+
+def _hazards(
+    made: Assembled, for_: Sequence[Child], children: Sequence[Child], on: date, practice: Practice
+) -> list[Check]:  # fmt: skip
+    """A hazard for the child it is for is a must; one for another child is a condition; supervision is a note."""
+    checks = []
+    for hazard in worst_first(together(made.contents, practice)):
+        own = [c for c in for_ if endangers(hazard, c, on)]
+        others = [c for c in children if c not in for_ and endangers(hazard, c, on)]
+        thing = _whose(hazard, made, practice)
+        limit = f"; limit {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
+        ages = (*hazard.numbers, *(Quantity(f"{c.name}'s age", corrected_months(c.born, c.gestation_weeks, on), "months",
+                                            hazard.minimum_age_months, True) for c in own or others))  # fmt: skip
+        if own:
+            severity: Held = "must" if hazard.severity == "must" else "should"
+            text = f"Not for {listed(f'{c.name}, {age_text(c.born, on)}' for c in own)}: {thing}{hazard.text}{limit}."
+            checks.append(_check(severity, "SAFETY", text, *ages, source=hazard.source))
+        elif others and hazard.severity == "must":
+            text = f"Keep it from {listed(c.name for c in others)}: {thing}{hazard.text}{limit}."
+            checks.append(_check("should", "SAFETY", text, *ages, source=hazard.source))
+        elif hazard.supervision in ("near", "touch") and hazard.kind not in ("dried-pulses", "small-part", "small-ball"):
+            near = "An adult within reach" if hazard.supervision == "touch" else "An adult near by"
+            checks.append(_check("note", "SAFETY", f"{near}: {thing}{hazard.text}.", source=hazard.source))
+    return checks
+
+
+def _whose(hazard: Hazard, made: Assembled, practice: Practice) -> str:
+    whose = next((c.component.name for c in made.contents
+                  if any(h.kind == hazard.kind for h in component_hazards(c.component, practice))), "")
+    return f"{whose}, " if whose else ""
+
+
+def _smallest(made: Assembled) -> list[Check]:
+    piece = made.smallest
+    if piece is None or any(h.kind in ("small-part", "small-ball") for h in component_hazards(piece)):
+        return []
+    text = f"Smallest piece: {piece.name}, {largest_mm(piece.shape):g} mm; it does not go into the small-parts cylinder."
+    return [_check("kept", "SAFETY", text, Quantity("longest size", largest_mm(piece.shape), "mm"), source=CYLINDER_SOURCE)]
+
+
+def _carried(made: Assembled, for_: Iterable[Child], on: date) -> list[Check]:
+    checks = []
+    mass = Quantity("loaded", round(made.mass_g), "g")
+    for child in for_:
+        limit = carry_limit_g(child, on)
+        if limit is None:
+            text = f"{mass_text(made.mass_g)}; {child.name} does not carry yet: work where it stands."
+            checks.append(_check("note", "TRAY-5", text, mass))
+            continue
+        numbers = Quantity("loaded", round(made.mass_g), "g", round(limit))
+        if made.mass_g > limit:
+            text = f"{mass_text(made.mass_g)} loaded; {child.name} carries to {mass_text(limit)}."
+            checks.append(_check("must", "TRAY-5", text, numbers))
+        else:
+            text = f"{mass_text(made.mass_g)} loaded; {child.name} carries to {mass_text(limit)}."
+            checks.append(_check("kept", "TRAY-5", text, numbers))
+    return checks
+
+
+def _poured(poured: Poured | None) -> list[Check]:
+    if poured is None:
+        return []
+    ml, name = round(poured.ml), poured.target.name
+    share = Quantity("share of the full vessel", round(poured.share, 2), "", 0.5)
+    checks = [
+        _check("kept" if poured.share <= 0.5 else "should", "TRAY-4",
+               f"{ml} ml of {poured.medium.name} is {poured.share:.0%} of {poured.source.name}; at most half to begin with.",
+               Quantity("poured", ml, "ml"), share),
+    ]  # fmt: skip
+    if poured.line_mm is not None:
+        text = f"Fill line on {name}: {poured.line_mm:.0f} mm up its side."
+        source = DENSITY_SOURCE if poured.medium.density_g_ml else COMMON_PRACTICE
+        checks.append(_check("kept", "TRAY-4", text, Quantity("line", round(poured.line_mm, 1), "mm"),
+                             Quantity(f"{name} holds", round(poured.target.capacity_ml), "ml", ml, True), source=source))
+    if poured.spill_mm is not None and poured.rim_mm is not None:
+        held = poured.spill_mm <= poured.rim_mm
+        text = f"If all of it spills it stands {poured.spill_mm:.0f} mm high on the tray; its rim is {poured.rim_mm:.0f} mm."
+        spill = Quantity("spill", round(poured.spill_mm, 1), "mm", round(poured.rim_mm, 1))
+        checks.append(_check("kept" if held else "should", "TRAY-4", text, spill))
+    return checks
+
+
+def _complete(design: Design, level: Level, filled: set[str]) -> list[Check]:
+    empty = [role.name for role in level.roles if role.name not in filled and not role.optional]
+    lacks = missing(design, level, filled)
+    if lacks:
+        return [_check("should", "TRAY-1", f"Not complete: it wants {listed(SAID.get(need, need) for need in lacks)}.")]
+    if empty:
+        return [_check("should", "TRAY-1", f"Not complete: nothing yet for {listed(empty)}.")]
+    wants = wanted(design, level)
+    text = f"Complete, with {listed(SAID.get(need, need) for need in wants)}." if wants else "Complete."
+    return [_check("kept", "TRAY-1", text)]
+
+
+def _rim(made: Assembled, for_: Iterable[Child], on: date) -> list[Check]:
+    young = [c.name for c in for_ if corrected_months(c.born, c.gestation_weeks, on) < RIM_UNDER_MONTHS]
+    rim = made.container.inside.depth_mm if made.container and made.container.inside else None
+    if not young or rim is None:
+        return []
+    number = Quantity("rim", rim, "mm", LEAST_RIM_MM, True)
+    if rim >= LEAST_RIM_MM:
+        return [_check("kept", "TRAY-6", f"The rim is {rim:.0f} mm; {listed(young)} still tilts a tray.", number)]
+    return [_check("should", "TRAY-6", f"The rim is {rim:.0f} mm; {listed(young)} tilts a tray: take a rimmed one.", number)]
+
+
+def _beginning(
+    design: Design, level: Level, made: Assembled, for_: Iterable[Child], on: date
+) -> list[Check]:  # fmt: skip
+    """TRAY-3: three objects for a new concept, two or three under 30 months."""
+    young = [c.name for c in for_ if corrected_months(c.born, c.gestation_weeks, on) < 30]
+    most = 3
+    named = design.area in ("language", "mathematics") and level.number == 1
+    if not named or made.pieces <= most * 2:
+        return []
+    text = f"{counted(made.pieces, 'piece')} for a new idea; begin with {most}" + (f", {listed(young)} with 2 or 3." if young else ".")
+    return [_check("note", "TRAY-3", text, Quantity("pieces", made.pieces, ""))]
+
+
+def _allergens(made: Assembled, children: Sequence[Child]) -> list[Check]:
+    there = sorted({a for c in made.contents for a in c.component.allergens})
+    if not there or any(set(child.allergies) & set(there) for child in children):
+        return []
+    return [_check("kept", "TRAY-10", f"It holds {listed(there)}; no child of the house is entered as allergic to it.",
+                   source="EU Regulation 1169/2011, Annex II, from memory")]  # fmt: skip
+
+
+def _morning(design: Design) -> list[Check]:
+    return [_check("note", "TRAY-11", f"Each morning an adult: {design.morning}")] if design.morning else []
+
+
+@dataclass(frozen=True, slots=True)
+class Costs:
+    """What the things cost, as far as it is known, and one time of working with it; in the household's money."""
+
+    known: float
+    unknown: int
+    per_use: float | None
+
+
+def cost_per_use(contents: Iterable[tuple[Component, int]], uses: int) -> Costs:
+    """The cost of a tray's things, and per use: what one time uses up, and the lasting things by their uses so far.
+
+    `uses` is how often the tray was worked with; with none, only what is used up is counted.
+    """
+    known, unknown, used_up = 0.0, 0, 0.0
+    for component, count in contents:
+        if component.cost is None:
+            unknown += 1
+            continue
+        if component.per_use:
+            amount = component.stock_ml if component.medium else float(component.count)
+            used_up += component.cost * component.per_use / amount if component.medium and amount else (
+                component.cost * component.per_use)  # fmt: skip
+        else:
+            known += component.cost * count
+    lasting = known / uses if uses else 0.0
+    return Costs(round(known + used_up, 2), unknown, round(used_up + lasting, 2) if used_up or uses else None)

@@ -1,0 +1,157 @@
+"""The design of a card: aims, levels, the roles to fill, the script. What the catalogue ships and a household changes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from zither_awl.core.errors import Gathering
+from zither_awl.core.kinds import KINDS
+from zither_awl.core.values import AREAS, MOST_MONTHS
+
+Use = Literal["vessel", "tool", "handled", "medium", "ground", "symbol", "care"]
+USES: tuple[Use, ...] = ("vessel", "tool", "handled", "medium", "ground", "symbol", "care")
+Nature = Literal["wet", "messy", "loose", "food", "tool"]
+
+ABILITIES = frozenset(KINDS) | {use for kind in KINDS.values() for use in kind.can}
+"""Every word a role may ask for."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Role:
+    """A slot of a card. `accepts` are uses or kinds, the best first; `instead` what would also do, with what it
+    changes. Limits in mm are on the longest side of one piece.
+
+    `holds`: it must hold what is poured. `lies_in`: its pieces lie in the thing of that role, which must hold them.
+    `fits_in`: one piece must go through that thing's opening. `same_as`: the very same thing as in that role;
+    `unlike`: another thing.
+    `beside`: it hangs or stands beside the tray. `care`: what TRAY-1 wants it for.
+    """
+
+    name: str
+    accepts: tuple[str, ...]
+    use: Use = "vessel"
+    count: int = 1
+    instead: tuple[tuple[str, str], ...] = ()
+    holds: bool = False
+    lies_in: str = ""
+    fits_in: str = ""
+    same_as: str = ""
+    unlike: str = ""
+    beside: bool = False
+    at_least_mm: float | None = None
+    at_most_mm: float | None = None
+    care: str = ""
+    optional: bool = False
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        unknown = [word for word in (*self.accepts, *(word for word, _ in self.instead)) if word not in ABILITIES]
+        wrong.check(bool(self.name), "role.name", "is empty.")
+        wrong.check(bool(self.accepts) and not unknown, f"role {self.name}: accepts",
+                    f"has {', '.join(unknown) or 'nothing'}, which no kind of thing can be.")
+        wrong.check(self.use in USES, f"role {self.name}: use", f"is {self.use!r}; expected one of {', '.join(USES)}.")
+        wrong.check(1 <= self.count <= 200, f"role {self.name}: count", f"is {self.count}; expected 1 to 200.")
+        wrong.finish()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pour:
+    """What is poured or carried over: a share of what the thing in role `from_` holds, at most a half to begin with.
+
+    `line`: there is a line on the receiver to stop at.
+    """
+
+    from_: str
+    into: str
+    share: float = 0.5
+    line: bool = False
+    total: bool = True
+    """Whether all of it goes over at once (poured), or piece by piece (spooned, dropped)."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Level:
+    """One rung of a card. What cannot be computed from the tray is stated here, as steps 0 to 5 (core.difficulty)."""
+
+    number: int
+    name: str
+    roles: tuple[Role, ...]
+    container: tuple[str, ...] = ("tray", "basket")
+    """What it may stand on, the best first; empty for work without a container (TRAY-12)."""
+    pour: Pour | None = None
+    from_months: int
+    moves: int
+    """How many separate actions the child's chain has."""
+    stated: tuple[tuple[str, int], ...] = ()
+    expects: str = ""
+    not_yet: str = ""
+
+    def role(self, name: str) -> Role | None:
+        """A role by name."""
+        return next((role for role in self.roles if role.name == name), None)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Design:
+    """The whole of a card. `follows` are (key, level) of what should be mastered before its first level."""
+
+    key: str
+    name: str
+    area: str
+    from_months: int
+    to_months: int
+    aim: str
+    prepares: tuple[str, ...]
+    control: str
+    """Control of error: what in the material itself tells the child something is off."""
+    interest: tuple[str, ...]
+    """Points of interest."""
+    steps: tuple[str, ...]
+    clean_up: str = ""
+    nature: tuple[str, ...] = ()
+    levels: tuple[Level, ...]
+    one_level_because: str = ""
+    follows: tuple[tuple[str, int], ...] = ()
+    words: tuple[tuple[str, str], ...] = ()
+    """Vocabulary: the word and the Spanish one."""
+    morning: str = ""
+    """What an adult prepares each morning (TRAY-11)."""
+    supervision: Literal["none", "near", "touch"] = "none"
+    themes: tuple[str, ...] = ()
+    own: bool = field(default=False, compare=False)
+    """Whether the household wrote or changed it."""
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        wrong.check(bool(self.key), "key", "is empty.")
+        wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", "must have 1 to 80 characters.")
+        wrong.check(self.area in AREAS, "area", f"is {self.area!r}; expected one of {', '.join(AREAS)}.")
+        wrong.check(0 <= self.from_months < self.to_months <= MOST_MONTHS, "from_months",
+                    f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.")
+        wrong.check(bool(self.aim.strip()), "aim", "is empty; say what it is for.")
+        wrong.check(bool(self.levels), "levels", "is empty; a card has at least one level.")
+        for level in self.levels:
+            _check_links(wrong, level)
+        wrong.finish()
+
+    def level(self, number: int) -> Level:
+        """A level by its number; the highest one for a number above it."""
+        return self.levels[min(max(number, 1), len(self.levels)) - 1]
+
+    def before(self, number: int) -> tuple[tuple[str, int], ...]:
+        """What should be mastered before a level: the level below it, or what the card follows."""
+        return ((self.key, number - 1),) if number > 1 else self.follows
+
+
+def _check_links(wrong: Gathering, level: Level) -> None:
+    names = {role.name for role in level.roles}
+    for role in level.roles:
+        for link in ("lies_in", "fits_in", "same_as", "unlike"):
+            named = getattr(role, link)
+            wrong.check(not named or named in names - {role.name}, f"level {level.number}: {link}",
+                        f"of {role.name} names {named!r}, which is no other role.")
+    if level.pour:
+        for named in (level.pour.from_, level.pour.into):
+            wrong.check(named in names, f"level {level.number}: pour", f"names {named!r}, which is no role.")
+        wrong.check(0 < level.pour.share <= 1, f"level {level.number}: share", f"is {level.pour.share}; expected 0 to 1.")

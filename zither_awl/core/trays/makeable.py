@@ -1,0 +1,237 @@
+"""What can I make from what I have: every card, matched, put together, checked and ranked; and what one cheap thing
+would unlock."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from zither_awl.core.ages import corrected_months
+from zither_awl.core.component import Component
+from zither_awl.core.practice import Practice
+from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.trays.assemble import CONTAINER, Assembled, assemble
+from zither_awl.core.trays.check import Check, check_tray
+from zither_awl.core.trays.complete import missing
+from zither_awl.core.trays.design import Design, Level, Role
+from zither_awl.core.trays.match import Candidate, Matches, Wary, consider, match_roles
+from zither_awl.core.trays.pack import NoRoom, Packing
+from zither_awl.core.trays.stock import Stock
+from zither_awl.core.values import Child
+from zither_awl.core.words import counted, listed
+
+WINDOW_MONTHS = 3
+"""A card is still offered so many months outside its window."""
+AREA_MISSING, EFFORT_BIN, EFFORT_MORNING, EFFORT_THING = 15.0, 2.0, 5.0, 0.5
+"""Weights of the ranking against fit (0 to 100); ours, no source."""
+State = str
+"""A mastery state, see core.mastery: not shown, shown, working, alone, mastered, fading."""
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """One card at one level, made from the cupboard as well as it can be. `score` keeps its terms."""
+
+    design: Design
+    level: Level
+    matches: Matches
+    container: Component | None
+    would_do: Component | None
+    """The smallest owned container that would do, where none that is free does."""
+    assembled: Assembled
+    checks: tuple[Check, ...]
+    short: tuple[str, ...]
+    """What is missing: names of roles, or the container."""
+    terms: Mapping[str, float]
+    reasons: tuple[Reason, ...]
+
+    @property
+    def ready(self) -> bool:
+        """Whether it can be set out: everything there, complete, and no must finding."""
+        return not self.short and not any(c.severity == "must" for c in self.checks)
+
+    @property
+    def score(self) -> float:
+        """Fit, and an area that is missing, less the effort."""
+        return sum(self.terms.values())
+
+
+@dataclass(frozen=True, slots=True)
+class Unlock:
+    """A kind of thing that is missing on its own for some cards."""
+
+    kind: str
+    role: str
+    cards: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Makeable:
+    """Everything that can be made for one child now, the best first; and what one thing more would unlock."""
+
+    made: tuple[Made, ...]
+    unlocks: tuple[Unlock, ...]
+    looked_at: int
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """Who it is for, on which day, and what is known: the state by (card, level), and the areas now on the shelf."""
+
+    child: Child
+    children: tuple[Child, ...]
+    on: date
+    states: Mapping[tuple[str, int], State]
+    areas_out: frozenset[str]
+
+
+def makeable(
+    designs: Iterable[Design], stock: Stock, need: Need, *, practice: Practice = Practice(),
+) -> Makeable:  # fmt: skip
+    """Every card whose window is near, at the level this child is at, made from what is free, ranked."""
+    months = corrected_months(need.child.born, need.child.gestation_weeks, need.on)
+    near = [d for d in designs if d.from_months - WINDOW_MONTHS <= months <= d.to_months + WINDOW_MONTHS]
+    tried = [_best_level(design, stock, need, months, practice) for design in near]
+    ready = sorted((made for made in tried if made.ready), key=lambda made: (-made.score, made.design.key))
+    return Makeable(tuple(ready), _unlocks(tried), len(near))
+
+
+def level_for(design: Design, states: Mapping[tuple[str, int], State], months: int) -> Level:
+    """The level a child is at: the first not mastered, as far as its age allows."""
+    for level in design.levels:
+        if states.get((design.key, level.number)) not in ("mastered", "fading"):
+            return level if level.from_months <= months + WINDOW_MONTHS else design.level(max(level.number - 1, 1))
+    return design.levels[-1]
+
+
+def _best_level(design: Design, stock: Stock, need: Need, months: int, practice: Practice) -> Made:
+    """The child's own level, or the nearest other one its age allows that can be made."""
+    own = level_for(design, need.states, months)
+    first = make(design, own, stock, need, practice=practice)
+    if first.ready:
+        return first
+    others = [lv for lv in design.levels if lv.number != own.number and lv.from_months <= months]
+    for level in sorted(others, key=lambda lv: abs(lv.number - own.number)):
+        made = make(design, level, stock, need, practice=practice)
+        if made.ready:
+            return made
+    return first
+
+
+def make(
+    design: Design, level: Level, stock: Stock, need: Need, *, fixed: Mapping[str, int] = {},
+    counts: Mapping[str, int] = {}, container: int | None = None,
+    spots: Mapping[str, tuple[float, float, bool]] = {}, practice: Practice = Practice(),
+) -> Made:  # fmt: skip
+    """Match, choose a container, put together and check one level. `fixed` and `container` are chosen by hand."""
+    wary = Wary(need.child, need.children, need.on)
+    matches = match_roles(level, stock, wary=wary, fixed=fixed, counts=counts, practice=practice)
+    assembled, chosen, would_do = choose_container(
+        design, level, matches, stock, wary=wary, by_hand=container, counts=counts, spots=spots
+    )
+    checks = check_tray(design, level, assembled, [need.child], need.children, need.on, practice=practice)
+    short = [*matches.unfilled]
+    if level.container and (chosen is None or isinstance(assembled.packing, NoRoom)):
+        short.append(CONTAINER)
+    lacks = [need_ for need_ in missing(design, level, matches.chosen.keys()) if not _asked(level, need_, short)]
+    terms, reasons = _rank(design, level, assembled, need)
+    return Made(design, level, matches, chosen, would_do, assembled, checks, tuple([*short, *lacks]), terms, reasons)
+
+
+def _asked(level: Level, care: str, short: Sequence[str]) -> bool:
+    return any(role.care == care and role.name in short for role in level.roles)
+
+
+def container_role(level: Level) -> Role:
+    """The container as a role of its own."""
+    return Role(name=CONTAINER, accepts=level.container or ("tray",))
+
+
+def choose_container(
+    design: Design, level: Level, matches: Matches, stock: Stock, *, wary: Wary | None = None,
+    by_hand: int | None = None, counts: Mapping[str, int] = {}, spots: Mapping[str, tuple[float, float, bool]] = {},
+) -> tuple[Assembled, Component | None, Component | None]:  # fmt: skip
+    """The smallest free container everything fits on, and the smallest owned one that would do where none is free."""
+
+    def put(on: Component | None) -> Assembled:
+        return assemble(design, level, matches.chosen, on, counts=counts, spots=spots)
+
+    if not level.container:
+        return put(None), None, None
+    spoken_for = [c.id for c in matches.chosen.values()]
+    considered = consider(container_role(level), stock, wary)
+    if by_hand is not None:
+        chosen = next((c.component for c in considered if c.component.id == by_hand), None)
+        return put(chosen), chosen, None
+    usable = [c for c in considered if c.answer != "does not"
+              and stock.free(c.component) > spoken_for.count(c.component.id)]  # fmt: skip
+    for candidate in _smallest_first(usable):
+        made = put(candidate.component)
+        if isinstance(made.packing, Packing):
+            return made, candidate.component, None
+    would_do = next((c.component for c in _smallest_first(considered)
+                     if isinstance(put(c.component).packing, Packing)), None)  # fmt: skip
+    best = max((c.component for c in usable), key=_floor, default=None)
+    return put(best), best, would_do
+
+
+def _smallest_first(candidates: Iterable[Candidate]) -> list[Candidate]:
+    return sorted(candidates, key=lambda c: (c.cost, _floor(c.component), c.component.id))
+
+
+def _floor(component: Component) -> float:
+    inside = component.inside
+    return inside.top_mm * (inside.across_mm or inside.top_mm) if inside else 0.0
+
+
+_WEIGHTS = {"working": 1.0, "shown": 0.9, "alone": 0.9, "mastered": 0.3, "fading": 0.8}
+
+
+def _rank(design: Design, level: Level, made: Assembled, need: Need) -> tuple[dict[str, float], tuple[Reason, ...]]:
+    months = corrected_months(need.child.born, need.child.gestation_weeks, need.on)
+    inside = max(design.from_months, level.from_months) <= months <= design.to_months
+    state = need.states.get((design.key, level.number), "")
+    behind = [key for key in design.before(level.number) if need.states.get(key) not in ("mastered", "fading")]
+    fit = 100 * _WEIGHTS.get(state, 0.8) * (1.0 if inside else 0.7) * (0.75 if behind else 1.0)
+    bins = {c.component.bin_id for c in made.contents if c.component.bin_id is not None}
+    effort = EFFORT_BIN * len(bins) + EFFORT_THING * len(made.contents) + (EFFORT_MORNING if design.morning else 0)
+    lacking = AREA_MISSING if design.area not in need.areas_out else 0.0
+    return {"fit": fit, "area missing": lacking, "effort": -effort}, tuple(
+        _reasons(design, need, months, inside, state, bool(behind), bool(lacking), fit, effort, len(bins))
+    )
+
+
+def _reasons(
+    design: Design, need: Need, months: int, inside: bool, state: str, behind: bool, lacking: bool, fit: float,
+    effort: float, bins: int,
+) -> Iterable[Reason]:  # fmt: skip
+    name = need.child.name
+    ages = f"for {design.from_months} to {design.to_months} months; {name} has {months}"
+    text = f"{'In' if inside else 'Near'} its window, {ages}" + (f", and has it as {state}." if state else ".")
+    yield Reason("FIT", text, (Quantity("fit", round(fit), "of 100"),))
+    if behind:
+        yield Reason("SEQ-1", "What comes before it has not been seen mastered.")
+    if lacking:
+        yield Reason("ROT-6", f"Nothing of {design.area} stands out for {name} now.")
+    said = [f"from {counted(bins, 'bin')}"] if bins else []
+    said += ["prepared each morning"] if design.morning else []
+    yield Reason("EFFORT", f"Things to fetch {listed(said)}." if said else "Everything is at hand.",
+                 (Quantity("effort", round(effort, 1), ""),))  # fmt: skip
+
+
+def _unlocks(tried: Iterable[Made]) -> tuple[Unlock, ...]:
+    """What is the only thing missing, by the kind that would do, the one that unlocks most first."""
+    found: dict[tuple[str, str], list[str]] = {}
+    for made in tried:
+        if len(made.short) != 1 or any(c.severity == "must" and c.reason.rule != "SPACE" for c in made.checks):
+            continue
+        role = made.level.role(made.short[0]) or container_role(made.level)
+        found.setdefault((role.accepts[0], role.name), []).append(made.design.name)
+    by_kind: dict[str, list[str]] = {}
+    names: dict[str, str] = {}
+    for (kind, role_name), cards in found.items():
+        by_kind.setdefault(kind, []).extend(cards)
+        names.setdefault(kind, role_name)
+    return tuple(sorted((Unlock(kind, names[kind], tuple(dict.fromkeys(cards))) for kind, cards in by_kind.items()),
+                        key=lambda each: (-len(each.cards), each.kind)))  # fmt: skip

@@ -1,0 +1,276 @@
+"""Filling the roles of a level from the cupboard, exactly: depth first with a bound, the best filling proven.
+
+A filling costs what its choices cost; an unfilled role costs more than any choice, so the best filling always exists
+and leaves out as little as can be.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field, replace
+from datetime import date
+from typing import Literal
+
+from zither_awl.core.component import Component, passage_mm
+from zither_awl.core.kinds import kind_of
+from zither_awl.core.practice import Practice
+from zither_awl.core.safety.exposure import endangers
+from zither_awl.core.safety.nature import Hazard, component_hazards
+from zither_awl.core.shapes import largest_mm, volume_ml
+from zither_awl.core.trays.design import Level, Role
+from zither_awl.core.trays.stock import Stock
+from zither_awl.core.values import Child
+from zither_awl.core.words import counted
+
+UNFILLED = 10_000
+"""Cost of leaving a role empty; an optional one costs a hundredth."""
+LATER_CHOICE, STAND_IN, WARY, BREAKS = 10, 60, 200, 40
+LOOSE_FILL = 0.6
+"""Share of a vessel that loose pieces really fill (ours; random packing of balls is 0.64)."""
+
+Answer = Literal["does", "would do", "does not"]
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """One thing considered for one role: whether it does, at what cost, and why not or what it changes."""
+
+    component: Component
+    answer: Answer
+    cost: int
+    why: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Wary:
+    """Whom a tray is for and who else is about, on a day."""
+
+    of: Child
+    children: tuple[Child, ...]
+    on: date
+
+
+@dataclass(frozen=True, slots=True)
+class Matches:
+    """The best filling: a thing for every role that can be filled, what was considered, and which roles stay empty."""
+
+    chosen: Mapping[str, Component]
+    considered: Mapping[str, tuple[Candidate, ...]]
+    unfilled: tuple[str, ...]
+    cost: int
+
+    @property
+    def complete(self) -> bool:
+        """Whether every role that has to be filled is."""
+        return not self.unfilled
+
+
+def match_roles(
+    level: Level, stock: Stock, *, wary: Wary | None = None, fixed: Mapping[str, int] = {}, counts: Mapping[str, int] = {},
+    practice: Practice = Practice(),
+) -> Matches:  # fmt: skip
+    """Fill every role of a level from what is owned and free, at the least cost.
+
+    `fixed` are roles chosen by hand, as component ids; they stand even where the program would not choose them.
+    `counts` are other numbers of pieces. Exact: no filling of more roles, or of as many at less cost, exists.
+    """
+    roles = tuple(with_counts(level, counts))
+    considered = {role.name: consider(role, stock, wary, practice) for role in roles}
+    options = {
+        role.name: [c for c in considered[role.name] if _may(c, fixed.get(role.name))] for role in roles
+    }  # fmt: skip
+    search = _Search(roles, options, level, stock)
+    search.run()
+    unfilled = tuple(role.name for role in roles if search.best[role.name] is None and not role.optional)
+    chosen = {name: each.component for name, each in search.best.items() if each is not None}
+    return Matches(chosen, considered, unfilled, search.best_cost)
+
+
+def _may(candidate: Candidate, by_hand: int | None) -> bool:
+    return candidate.component.id == by_hand if by_hand is not None else candidate.answer != "does not"
+
+
+def with_counts(level: Level, counts: Mapping[str, int]) -> list[Role]:
+    """The roles with other numbers of pieces where somebody chose them."""
+    return [_counted(role, counts[role.name]) if role.name in counts else role for role in level.roles]
+
+
+def _counted(role: Role, count: int) -> Role:
+    return replace(role, count=count)
+
+
+def consider(role: Role, stock: Stock, wary: Wary | None, practice: Practice = Practice()) -> tuple[Candidate, ...]:
+    """Everything of a fitting kind, judged alone for one role, the best first."""
+    found = [c for each in stock.all if (c := _judge(role, each, stock, wary, practice)) is not None]
+    order: dict[Answer, int] = {"does": 0, "would do": 1, "does not": 2}
+    return tuple(sorted(found, key=lambda c: (order[c.answer], c.cost, c.component.name, c.component.id)))
+
+
+def substitutes(component: Component, role: Role, stock: Stock) -> tuple[Candidate, ...]:
+    """What else would do in a role, best first, with what it changes."""
+    return tuple(c for c in consider(role, stock, None) if c.component.id != component.id and c.answer != "does not")
+
+
+def _judge(role: Role, each: Component, stock: Stock, wary: Wary | None, practice: Practice) -> Candidate | None:
+    kind = kind_of(each)
+    use, changes = kind.does(role.accepts), ""
+    if not use:
+        use = kind.does(word for word, _ in role.instead)
+        changes = dict(role.instead).get(use, "")
+    if not use:
+        return None
+    cost = STAND_IN if changes else LATER_CHOICE * role.accepts.index(use)
+    why = [f"Stands in: {changes}"] if changes else []
+    against = [*_size_problems(role, each), *_stock_problems(role, each, stock)]
+    if each.breakable and practice.unbreakable_first and role.use == "vessel":
+        against.append("It breaks, and this house pours with unbreakable things first.")
+    elif each.breakable:
+        cost += BREAKS if role.use != "vessel" else 0
+    danger, younger = _dangers(each, wary, practice)
+    against += danger
+    if younger:
+        why, cost = [*why, *younger], cost + WARY
+    if against:
+        return Candidate(each, "does not", cost, tuple(against))
+    return Candidate(each, "would do" if why else "does", cost, tuple(why))
+
+
+def _size_problems(role: Role, each: Component) -> list[str]:
+    size = largest_mm(each.shape)
+    if role.at_most_mm is not None and size > role.at_most_mm:
+        return [f"Too big: {size:g} mm, at most {role.at_most_mm:g} mm."]
+    if role.at_least_mm is not None and size < role.at_least_mm:
+        return [f"Too small: {size:g} mm, at least {role.at_least_mm:g} mm."]
+    return []
+
+
+def _stock_problems(role: Role, each: Component, stock: Stock) -> list[str]:
+    if each.count < role.count:
+        return [f"Too few: {each.count}, and {role.count} are needed."]
+    free = stock.free(each)
+    if free >= role.count:
+        return []
+    on = ", ".join(f"{n} on {tray.name}" if n > 1 else f"on {tray.name}" for tray, n in stock.on_trays(each))
+    return [f"In use: {on}." if not free else f"Only {counted(free, 'is', 'are')} free: {on}."]
+
+
+def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[list[str], list[str]]:
+    """Why it is not for the child itself, and for which younger child it wants care."""
+    if wary is None:
+        return [], []
+    musts = [h for h in component_hazards(each, practice) if h.severity == "must"]
+    own = [f"Not for {wary.of.name}: {h.text}{_age(h)}." for h in musts if endangers(h, wary.of, wary.on)]
+    others = [
+        f"{child.name} must not get at it: {h.text}{_age(h)}."
+        for child in wary.children if child.id != wary.of.id
+        for h in musts[:1] if endangers(h, child, wary.on)
+    ]  # fmt: skip
+    return own[:1], others
+
+
+def _age(hazard: Hazard) -> str:
+    return f"; limit {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
+
+
+@dataclass
+class _Search:
+    """Depth first over the roles, fewest choices first; a branch is left when its cost and the least cost of what is
+    still to fill are no better than the best filling so far."""
+
+    roles: tuple[Role, ...]
+    options: dict[str, list[Candidate]]
+    level: Level
+    stock: Stock
+    best: dict[str, Candidate | None] = field(default_factory=dict)
+    best_cost: int = 10**9
+
+    def run(self) -> None:
+        self.order = sorted(self.roles, key=lambda role: len(self.options[role.name]))
+        least = [self._least(role) for role in self.order]
+        self.rest = [sum(least[at:]) for at in range(len(least) + 1)]
+        self._fill(0, 0, {}, {})
+
+    def _least(self, role: Role) -> int:
+        return min((c.cost for c in self.options[role.name]), default=_empty(role))
+
+    def _fill(self, at: int, cost: int, so_far: dict[str, Candidate | None], used: dict[int, int]) -> None:
+        if cost + self.rest[at] >= self.best_cost:
+            return
+        if at == len(self.order):
+            self.best, self.best_cost = dict(so_far), cost
+            return
+        role = self.order[at]
+        for candidate in self.options[role.name]:
+            key = candidate.component.id
+            takes = 0 if role.same_as or candidate.component.medium else role.count
+            if used.get(key, 0) + takes > max(self.stock.free(candidate.component), takes):
+                continue
+            so_far[role.name] = candidate
+            if allowed(self.level, self.roles, so_far, role):
+                self._fill(at + 1, cost + candidate.cost, so_far, {**used, key: used.get(key, 0) + takes})
+            del so_far[role.name]
+        so_far[role.name] = None
+        self._fill(at + 1, cost + _empty(role), so_far, used)
+        del so_far[role.name]
+
+
+def _empty(role: Role) -> int:
+    return UNFILLED // 100 if role.optional else UNFILLED
+
+
+def allowed(level: Level, roles: tuple[Role, ...], so_far: Mapping[str, Candidate | None], new: Role) -> bool:
+    """Whether the rules between roles hold for a role just filled and those filled before it."""
+    return not any(_broken(level, roles, so_far, new))
+
+
+def _broken(level: Level, roles: tuple[Role, ...], so_far: Mapping[str, Candidate | None], new: Role) -> list[str]:
+    get: Callable[[str], Component | None] = lambda name: c.component if (c := so_far.get(name)) else None  # noqa: E731
+    problems = []
+    for role in roles:
+        if new.name in (role.name, role.lies_in, role.fits_in, role.same_as, role.unlike):
+            problems += pair_problems(role, get)
+    if level.pour and new.name in (level.pour.from_, level.pour.into):
+        problems += pour_problems(level, get)
+    return problems
+
+
+def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[str]:
+    """What is wrong between a role and the roles it is tied to; empty while one of them is not filled."""
+    mine = get(role.name)
+    if mine is None:
+        return []
+    problems = []
+    if role.same_as and (twin := get(role.same_as)) is not None and twin.id != mine.id:
+        problems.append(f"{role.name} and {role.same_as} are to be the very same thing.")
+    if role.unlike and (twin := get(role.unlike)) is not None and twin.id == mine.id:
+        problems.append(f"{role.name} and {role.unlike} are to be different things.")
+    if role.fits_in and (hole := get(role.fits_in)) is not None and not goes_through(mine, hole):
+        opening = hole.inside.opening_mm if hole.inside else 0
+        problems.append(f"{mine.name} ({passage_mm(mine.shape):.0f} mm) does not go through {hole.name} ({opening:.0f} mm).")
+    if role.lies_in and not mine.medium and (dish := get(role.lies_in)) is not None:
+        room = bulk_ml(mine, role.count)
+        if dish.inside is not None and room > dish.capacity_ml:
+            problems.append(f"{dish.name} holds {dish.capacity_ml:.0f} ml; {role.count} {mine.name} take {room:.0f} ml.")
+    return problems
+
+
+def pour_problems(level: Level, get: Callable[[str], Component | None]) -> list[str]:
+    """What is wrong with pouring from one thing into the other; empty while one of them is not filled."""
+    pour = level.pour
+    source, target = (get(pour.from_), get(pour.into)) if pour else (None, None)
+    if pour is None or source is None or target is None:
+        return []
+    poured = pour.share * source.capacity_ml
+    if poured > target.capacity_ml:
+        return [f"{target.name} holds {target.capacity_ml:.0f} ml; {poured:.0f} ml are poured."]
+    return []
+
+
+def goes_through(piece: Component, hole: Component) -> bool:
+    """Whether one piece passes an opening. A thing without an inside has no opening to be too narrow."""
+    return hole.inside is None or passage_mm(piece.shape) <= hole.inside.opening_mm
+
+
+def bulk_ml(piece: Component, count: int) -> float:
+    """The room loose pieces take in a vessel, ml. One piece takes its own volume."""
+    return count * volume_ml(piece.shape) / (LOOSE_FILL if count > 1 else 1.0)
