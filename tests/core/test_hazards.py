@@ -49,8 +49,8 @@ def test_cloth_is_judged_by_its_cords_and_not_by_its_size() -> None:
 
 
 def test_a_soft_thing_is_tested_unless_it_is_too_big_to_squeeze_in() -> None:
-    assert kinds(piece=Sphere(60), softness=Softness.SOFT) == ["small-part"]
-    assert kinds(piece=Sphere(66), softness=Softness.SOFT) == []
+    assert kinds(piece=Sphere(59), softness=Softness.SOFT) == ["small-part"]
+    assert kinds(piece=Sphere(60), softness=Softness.SOFT) == []
 
 
 def test_a_breakable_thing_is_judged_whole_and_in_pieces() -> None:

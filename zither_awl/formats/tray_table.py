@@ -47,7 +47,7 @@ def read_tray(cells: Mapping[str, str]) -> tuple[TrayLine | None, tuple[FieldPro
     name = row.needed("name")
     area = row.one_of("area", AREAS)
     months = row.whole("from_months", 0), row.whole("to_months", 96)
-    piece = _piece(row)
+    piece = piece_of(row)
     hazards = _hazards(row)
     sizes = {side: _side(row, side) for side in ("width", "depth", "height")}
     mass, pieces = _mass(row), row.whole("pieces", 1)
@@ -100,21 +100,22 @@ def _mass(row: Cells) -> float:
     return grams if grams is not None else (kilos or 0) * 1000
 
 
-def _piece(row: Cells) -> Shape | None:
-    word, sizes = row.text("piece_shape").lower(), row.text("piece_mm").lower()
+def piece_of(row: Cells, shape: str = "piece_shape", size: str = "piece_mm") -> Shape | None:
+    """The shape in two cells of a row, None where both are empty; what is wrong is noted on the row."""
+    word, sizes = row.text(shape).lower(), row.text(size).lower()
     if not word and not sizes:
         return None
     if word not in SHAPES:
-        row.unknown("piece_shape", word, SHAPES)
+        row.unknown(shape, word, SHAPES)
         return None
     try:
         numbers = [float(part.replace(",", ".")) for part in sizes.replace("×", "x").split("x")]
         return shape_of(word, numbers)
     except InvalidValue as problem:
-        row.wrong("piece_mm", problem.problems[0].message)
+        row.wrong(size, problem.problems[0].message)
     except (ValueError, TypeError):
         wanted = {"ball": "9", "cylinder": "8x60", "brick": "10x20x40", "irregular": "40x20x20"}[word]
-        row.wrong("piece_mm", f"{sizes!r} does not describe a {word}.", f"For example {wanted}, in mm.")
+        row.wrong(size, f"{sizes!r} does not describe a {word}.", f"For example {wanted}, in mm.")
     return None
 
 
@@ -143,7 +144,7 @@ def _tag(row: Cells, tag: str) -> bool:
 
 def tray_cells(tray: Tray, follows: list[str], bin_name: str, for_names: list[str]) -> dict[str, str]:
     """A tray as the cells of a row, lengths in mm."""
-    shape, size = _shape_cells(tray.piece)
+    shape, size = shape_cells(tray.piece)
     return {
         "name": tray.name, "area": tray.card.area, "from_months": str(tray.card.from_months),
         "to_months": str(tray.card.to_months), "follows_from": " | ".join(follows),
@@ -156,7 +157,8 @@ def tray_cells(tray: Tray, follows: list[str], bin_name: str, for_names: list[st
     }  # fmt: skip
 
 
-def _shape_cells(piece: Shape | None) -> tuple[str, str]:
+def shape_cells(piece: Shape | None) -> tuple[str, str]:
+    """A shape as the cells of a row: its word, and its sizes in mm."""
     match piece:
         case None:
             return "", ""
@@ -167,7 +169,7 @@ def _shape_cells(piece: Shape | None) -> tuple[str, str]:
         case Box(a, b, c):
             return "brick", f"{a:g}x{b:g}x{c:g}"
         case Irregular(_, around):
-            return "irregular", _shape_cells(around)[1]
+            return "irregular", shape_cells(around)[1]
 
 
 def problem_table(rows: list[tuple[Mapping[str, str], tuple[FieldProblem, ...]]], columns: tuple[str, ...]) -> str:

@@ -1,4 +1,4 @@
-"""Keeps what is owned: bins, cards and trays."""
+"""Keeps what is owned: bins, components, cards, trays with their contents, photographs."""
 
 from __future__ import annotations
 
@@ -8,14 +8,25 @@ from typing import Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
-from zither_awl.core.values import Bin, Card, Tray
-from zither_awl.store.models import BinRow, CardFollowsRow, CardRow, TrayChildRow, TrayRow
+from zither_awl.core.values import Bin, Card, Content, Tray
+from zither_awl.store.models import (
+    BinRow,
+    CardFollowsRow,
+    CardRow,
+    ComponentRow,
+    ContentRow,
+    OwnCardRow,
+    PhotoRow,
+    TrayChildRow,
+    TrayRow,
+)
 
 
 class Cupboard:
-    """Bins, cards and trays."""
+    """Bins, components, cards and trays."""
 
     def __init__(self, session: Session) -> None:
         self._session = session
@@ -24,7 +35,8 @@ class Cupboard:
         """Every bin by name."""
         rows = self._session.scalars(select(BinRow).order_by(BinRow.name))
         return tuple(
-            Bin(id=r.id, name=r.name, place=r.place, height_mm=r.height_mm, lid=r.lid, locked=r.locked) for r in rows
+            Bin(id=r.id, name=r.name, place=r.place, height_mm=r.height_mm, lid=r.lid, locked=r.locked, most=r.most)
+            for r in rows
         )
 
     def save_bin(self, name: str, **kept: Any) -> int:
@@ -32,7 +44,8 @@ class Cupboard:
         row = self._session.scalars(select(BinRow).where(BinRow.name == name)).first()
         if row is None:
             made = Bin(id=0, name=name, **kept)
-            row = BinRow(name=made.name, place=made.place, height_mm=made.height_mm, lid=made.lid, locked=made.locked)
+            row = BinRow(name=made.name, place=made.place, height_mm=made.height_mm, lid=made.lid, locked=made.locked,
+                         most=made.most)  # fmt: skip
             self._session.add(row)
             self._session.flush()
         return row.id
@@ -42,7 +55,8 @@ class Cupboard:
         row = self._session.get(BinRow, each.id)
         if row is None:
             raise NotFound(f"There is no bin {each.id}.")
-        row.place, row.height_mm, row.lid, row.locked = each.place, each.height_mm, each.lid, each.locked
+        for name in ("place", "height_mm", "lid", "locked", "most"):
+            setattr(row, name, getattr(each, name))
 
     def cards(self) -> dict[int, Card]:
         """Every card by id."""
@@ -51,7 +65,7 @@ class Cupboard:
             follows[row.card_id].append(row.follows_id)
         return {
             r.id: Card(id=r.id, name=r.name, area=r.area, from_months=r.from_months, to_months=r.to_months,
-                       follows=tuple(follows[r.id]))
+                       follows=tuple(follows[r.id]), key=r.key, level=r.level)
             for r in self._session.scalars(select(CardRow))
         }  # fmt: skip
 
@@ -61,8 +75,73 @@ class Cupboard:
         meant: defaultdict[int, set[int]] = defaultdict(set)
         for each in self._session.scalars(select(TrayChildRow)):
             meant[each.tray_id].add(each.child_id)
+        held = self._contents()
         rows = self._session.scalars(select(TrayRow).order_by(TrayRow.id))
-        return tuple(_tray(row, cards[row.card_id], frozenset(meant[row.id])) for row in rows)
+        return tuple(_tray(row, cards[row.card_id], frozenset(meant[row.id]), tuple(held[row.id])) for row in rows)
+
+    def _contents(self) -> defaultdict[int, list[Content]]:
+        things = {c.id: c for c in self.components()}
+        held: defaultdict[int, list[Content]] = defaultdict(list)
+        for r in self._session.scalars(select(ContentRow).order_by(ContentRow.tray_id, ContentRow.position)):
+            held[r.tray_id].append(Content(
+                component=things[r.component_id], role=r.role, count=r.count, ml=r.ml, x_mm=r.x_mm, y_mm=r.y_mm,
+                turned=r.turned, beside=r.beside,
+            ))  # fmt: skip
+        return held
+
+    def components(self) -> tuple[Component, ...]:
+        """Every thing, archived ones too, in the order they were added."""
+        rows = self._session.scalars(select(ComponentRow).order_by(ComponentRow.id))
+        return tuple(_component(row) for row in rows)
+
+    def save_component(self, each: Component) -> int:
+        """Insert (id 0) or update a thing. Returns its id. Raises: InvalidValue if the name is taken, NotFound."""
+        taken = self._session.scalar(
+            select(ComponentRow.id).where(ComponentRow.name == each.name, ComponentRow.id != each.id)
+        )
+        if taken is not None:
+            raise InvalidValue(FieldProblem("name", f"{each.name} is there already.", "Use another name, or raise its count."))
+        row = ComponentRow() if each.id == 0 else self._session.get(ComponentRow, each.id)
+        if row is None:
+            raise NotFound(f"There is no thing {each.id}.")
+        for name in PLAIN:
+            setattr(row, name, getattr(each, name))
+        for name in ("allergens", "dangers", "colours", "assumed"):
+            setattr(row, name, list(getattr(each, name)))
+        row.shape, row.softness, row.inside = shape_to_json(each.shape) or [], each.softness.value, _inside_to(each.inside)
+        self._session.add(row)
+        self._session.flush()
+        return row.id
+
+    def own_cards(self) -> dict[str, dict[str, Any]]:
+        """The designs the household wrote or changed, as data, by key."""
+        return {r.key: r.design for r in self._session.scalars(select(OwnCardRow).order_by(OwnCardRow.key))}
+
+    def save_own_card(self, key: str, design: dict[str, Any] | None) -> None:
+        """Write a design of the household's own, or with None forget it."""
+        row = self._session.scalars(select(OwnCardRow).where(OwnCardRow.key == key)).first()
+        if design is None:
+            if row is not None:
+                self._session.delete(row)
+        else:
+            row = row or OwnCardRow(key=key)
+            row.design = design
+            self._session.add(row)
+        self._session.flush()
+
+    def add_photo(self, jpeg: bytes) -> int:
+        """Keep a photograph. Returns its id."""
+        row = PhotoRow(jpeg=jpeg)
+        self._session.add(row)
+        self._session.flush()
+        return row.id
+
+    def photo(self, photo_id: int) -> bytes:
+        """A photograph as JPEG. Raises: NotFound."""
+        row = self._session.get(PhotoRow, photo_id)
+        if row is None:
+            raise NotFound("There is no such photograph.")
+        return row.jpeg
 
     def save_tray(self, tray: Tray) -> int:
         """Insert (id 0) or update a tray and its card. Returns the tray's id."""
@@ -72,19 +151,39 @@ class Cupboard:
         row = TrayRow() if tray.id == 0 else self._row(tray.id)
         row.card_id = self._save_card(tray.card)
         for name in ("name", "width_mm", "depth_mm", "height_mm", "mass_g", "pieces", "breakable", "cord_mm", "bin_id",
-                     "archived"):  # fmt: skip
+                     "archived", "photo_id"):  # fmt: skip
             setattr(row, name, getattr(tray, name))
         row.piece, row.softness = shape_to_json(tray.piece), tray.softness.value
         row.hazards, row.tags = list(tray.hazards), list(tray.tags)
         self._session.add(row)
         self._session.flush()
         self._save_children(row.id, tray.for_children)
+        self._save_contents(row.id, tray.contents)
         return row.id
+
+    def _save_contents(self, tray_id: int, contents: tuple[Content, ...]) -> None:
+        rows = list(self._session.scalars(
+            select(ContentRow).where(ContentRow.tray_id == tray_id).order_by(ContentRow.position)
+        ))  # fmt: skip
+        for at, each in enumerate(contents):
+            row = rows[at] if at < len(rows) else ContentRow(tray_id=tray_id, position=at)
+            row.component_id = each.component.id
+            for name in ("role", "count", "ml", "x_mm", "y_mm", "turned", "beside"):
+                setattr(row, name, getattr(each, name))
+            self._session.add(row)
+        for gone in rows[len(contents):]:
+            self._session.delete(gone)
+        self._session.flush()
+
+    def save_card(self, card: Card) -> int:
+        """Insert (id 0) or update a card on its own. Returns its id."""
+        return self._save_card(card)
 
     def _save_card(self, card: Card) -> int:
         row = self._session.get(CardRow, card.id) if card.id else None
         row = row or self._session.scalars(select(CardRow).where(CardRow.name == card.name)).first() or CardRow()
-        row.name, row.area, row.from_months, row.to_months = card.name, card.area, card.from_months, card.to_months
+        for name in ("name", "area", "from_months", "to_months", "key", "level"):
+            setattr(row, name, getattr(card, name))
         self._session.add(row)
         self._session.flush()
         rows = {f.follows_id: f for f in self._session.scalars(select(CardFollowsRow).where(
@@ -109,13 +208,44 @@ class Cupboard:
         return row
 
 
-def _tray(row: TrayRow, card: Card, for_children: frozenset[int]) -> Tray:
+def _tray(row: TrayRow, card: Card, for_children: frozenset[int], contents: tuple[Content, ...]) -> Tray:
     return Tray(
         id=row.id, name=row.name, card=card, width_mm=row.width_mm, depth_mm=row.depth_mm, height_mm=row.height_mm,
         mass_g=row.mass_g, pieces=row.pieces, piece=shape_from_json(row.piece), softness=Softness(row.softness),
         breakable=row.breakable, hazards=tuple(row.hazards), cord_mm=row.cord_mm, tags=tuple(row.tags),
-        bin_id=row.bin_id, for_children=for_children, archived=row.archived,
+        bin_id=row.bin_id, for_children=for_children, archived=row.archived, contents=contents, photo_id=row.photo_id,
     )  # fmt: skip
+
+
+PLAIN = ("name", "kind", "count", "mass_g", "material", "breakable", "density_g_ml", "stock_ml", "per_use", "sealed",
+         "magnet", "cell", "cord_mm", "cost", "came_from", "bin_id", "archived")  # fmt: skip
+
+
+def _component(row: ComponentRow) -> Component:
+    kept: dict[str, Any] = {name: getattr(row, name) for name in PLAIN}
+    shape = shape_from_json(row.shape)
+    assert shape is not None
+    return Component(
+        id=row.id, shape=shape, softness=Softness(row.softness), inside=_inside_from(row.inside),
+        allergens=tuple(row.allergens), dangers=tuple(row.dangers), colours=tuple(row.colours),
+        assumed=tuple(row.assumed), **kept,
+    )  # fmt: skip
+
+
+def _inside_to(inside: Inside | None) -> list[Any] | None:
+    """Depth, top, bottom, across, and the marks as pairs."""
+    if inside is None:
+        return None
+    marks = [list(mark) for mark in inside.marks]
+    return [inside.depth_mm, inside.top_mm, inside.bottom_mm, inside.across_mm, marks]
+
+
+def _inside_from(data: list[Any] | None) -> Inside | None:
+    if data is None:
+        return None
+    depth, top, bottom, across, marks = data
+    return Inside(depth_mm=depth, top_mm=top, bottom_mm=bottom, across_mm=across,
+                  marks=tuple((float(ml), float(up)) for ml, up in marks))  # fmt: skip
 
 
 def shape_to_json(shape: Shape | None) -> list[Any] | None:

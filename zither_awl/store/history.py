@@ -15,7 +15,7 @@ from zither_awl.store.models import Base, ChangeItemRow, ChangeSetRow, RevisionR
 
 KEPT = 50
 """How many change sets a household can go back."""
-_UNTRACKED = {"change_set", "change_item", "revision"}
+_UNTRACKED = {"change_set", "change_item", "revision", "photo"}
 _NOT_COMPARED = {"version"}
 
 

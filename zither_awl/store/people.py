@@ -24,14 +24,16 @@ class People:
         row = self._session.get(HouseholdRow, 1)
         if row is None:
             return None
-        return Household(name=row.name, lengths=cast("Any", row.lengths), zone=row.zone, language=row.language)
+        return Household(name=row.name, lengths=cast("Any", row.lengths), zone=row.zone, language=row.language,
+                         emergency_number=row.emergency_number, poison_centre=row.poison_centre,
+                         most_bins=row.most_bins, unbreakable_first=row.unbreakable_first)  # fmt: skip
 
     def save_household(self, household: Household) -> None:
         """Write the house."""
         row = self._session.get(HouseholdRow, 1) or HouseholdRow(id=1)
-        row.name, row.lengths, row.zone, row.language = (
-            household.name, household.lengths, household.zone, household.language,
-        )  # fmt: skip
+        for name in ("name", "lengths", "zone", "language", "emergency_number", "poison_centre", "most_bins",
+                     "unbreakable_first"):  # fmt: skip
+            setattr(row, name, getattr(household, name))
         self._session.add(row)
 
     def adults(self) -> tuple[Adult, ...]:

@@ -99,7 +99,10 @@ def component_hazards(component: Component, practice: Practice = Practice()) -> 
 def worst_first(found: list[Hazard]) -> tuple[Hazard, ...]:
     """Hazards by severity, each kind once, the worst of it kept."""
     ordered = sorted(found, key=lambda hazard: ("must", "should", "note").index(hazard.severity))
-    return tuple({hazard.kind: hazard for hazard in reversed(ordered)}.values())[::-1]
+    kept: dict[str, Hazard] = {}
+    for hazard in ordered:
+        kept.setdefault(hazard.kind, hazard)
+    return tuple(kept.values())
 
 
 def _of_its_piece(component: Component) -> list[Hazard]:

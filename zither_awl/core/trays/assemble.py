@@ -128,27 +128,36 @@ def _poured(level: Level, chosen: Mapping[str, Component], container: Component 
 def _pack(roles: Sequence[Role], chosen: Mapping[str, Component], container: Component | None) -> Packing | NoRoom | None:
     if container is None or container.inside is None:
         return None
-    return pack(container.inside.top_mm, container.inside.across_mm or container.inside.top_mm, items_of(roles, chosen))
+    wide, deep = container.inside.top_mm, container.inside.across_mm or container.inside.top_mm
+    found = pack(wide, deep, items_of(roles, chosen))
+    if isinstance(found, Packing):
+        return found
+    rows = items_of(roles, chosen, in_rows=True)
+    again = found if rows == items_of(roles, chosen) else pack(wide, deep, rows)
+    return again if isinstance(again, Packing) or again.short_mm < found.short_mm else found
 
 
-def items_of(roles: Sequence[Role], chosen: Mapping[str, Component]) -> list[Item]:
-    """The rectangles that need room on the tray, in the order of use; what lies in another thing needs none."""
+def items_of(roles: Sequence[Role], chosen: Mapping[str, Component], *, in_rows: bool = False) -> list[Item]:
+    """The rectangles that need room on the tray, in the order of use; what lies in another thing needs none.
+
+    Several pieces of one role are laid as one block, square or (`in_rows`) in one row; both are tried.
+    """
     items = []
     for role in roles:
         each = chosen.get(role.name)
         if each is None or role.beside or role.lies_in or role.same_as or each.medium:
             continue
-        items.append(_block(role, each))
+        items.append(_block(role, each, in_rows))
     return items
 
 
-def _block(role: Role, each: Component) -> Item:
-    """One thing's rectangle, or that of several laid in rows; cloths and cards lie in a pile."""
+def _block(role: Role, each: Component, in_rows: bool) -> Item:
+    """One thing's rectangle, or that of several laid as a block; cloths and cards lie in a pile."""
     wide, deep = footprint_mm(each)
     if role.count == 1 or (each.softness is Softness.CLOTH and role.count <= FEW) or kind_of(each).drawn == "card":
         return Item(role.name, wide, deep)
     columns = ceil((role.count * deep / wide) ** 0.5) if wide <= deep else ceil(role.count**0.5)
-    columns = min(max(columns, 1), role.count)
+    columns = role.count if in_rows and role.count <= FEW else min(max(columns, 1), role.count)
     rows = ceil(role.count / columns)
     return Item(role.name, columns * wide, rows * deep)
 

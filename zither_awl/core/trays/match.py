@@ -9,14 +9,15 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from datetime import date
+from math import pi
 from typing import Literal
 
-from zither_awl.core.component import Component, passage_mm
+from zither_awl.core.component import Component, footprint_mm, passage_mm
 from zither_awl.core.kinds import kind_of
 from zither_awl.core.practice import Practice
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.nature import Hazard, component_hazards
-from zither_awl.core.shapes import largest_mm, volume_ml
+from zither_awl.core.shapes import Softness, largest_mm, volume_ml
 from zither_awl.core.trays.design import Level, Role
 from zither_awl.core.trays.stock import Stock
 from zither_awl.core.values import Child
@@ -25,8 +26,12 @@ from zither_awl.core.words import counted
 UNFILLED = 10_000
 """Cost of leaving a role empty; an optional one costs a hundredth."""
 LATER_CHOICE, STAND_IN, WARY, BREAKS = 10, 60, 200, 40
-LOOSE_FILL = 0.6
-"""Share of a vessel that loose pieces really fill (ours; random packing of balls is 0.64)."""
+ROOM_MM2 = 5000.0
+"""So much floor of the tray costs 1."""
+LOOSE_FILL, SOFT_FILL = 0.6, 0.8
+"""Share of a vessel that loose firm and soft pieces really fill (ours; random packing of firm balls is 0.64)."""
+DOME = 0.5
+"""Pieces may heap up as high as one of them over the rim; such a dome holds about half of the cylinder round it."""
 
 Answer = Literal["does", "would do", "does not"]
 
@@ -119,7 +124,7 @@ def _judge(role: Role, each: Component, stock: Stock, wary: Wary | None, practic
         changes = dict(role.instead).get(use, "")
     if not use:
         return None
-    cost = STAND_IN if changes else LATER_CHOICE * role.accepts.index(use)
+    cost = (STAND_IN if changes else LATER_CHOICE * role.accepts.index(use)) + _bulk(role, each)
     why = [f"Stands in: {changes}"] if changes else []
     against = [*_size_problems(role, each), *_stock_problems(role, each, stock)]
     if each.breakable and practice.unbreakable_first and role.use == "vessel":
@@ -133,6 +138,12 @@ def _judge(role: Role, each: Component, stock: Stock, wary: Wary | None, practic
     if against:
         return Candidate(each, "does not", cost, tuple(against))
     return Candidate(each, "would do" if why else "does", cost, tuple(why))
+
+
+def _bulk(role: Role, each: Component) -> int:
+    """Of two things that do as well, the one that takes less room on the tray."""
+    wide, deep = footprint_mm(each)
+    return 0 if role.beside or role.lies_in or each.medium else round(wide * deep / ROOM_MM2)
 
 
 def _size_problems(role: Role, each: Component) -> list[str]:
@@ -249,8 +260,9 @@ def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[st
         problems.append(f"{mine.name} ({passage_mm(mine.shape):.0f} mm) does not go through {hole.name} ({opening:.0f} mm).")
     if role.lies_in and not mine.medium and (dish := get(role.lies_in)) is not None:
         room = bulk_ml(mine, role.count)
-        if dish.inside is not None and room > dish.capacity_ml:
-            problems.append(f"{dish.name} holds {dish.capacity_ml:.0f} ml; {role.count} {mine.name} take {room:.0f} ml.")
+        if dish.inside is not None and room > heaped_ml(dish, mine):
+            holds = f"{dish.name} holds {heaped_ml(dish, mine):.0f} ml heaped"
+            problems.append(f"{holds}; {role.count} {mine.name} take {room:.0f} ml.")
     return problems
 
 
@@ -273,4 +285,13 @@ def goes_through(piece: Component, hole: Component) -> bool:
 
 def bulk_ml(piece: Component, count: int) -> float:
     """The room loose pieces take in a vessel, ml. One piece takes its own volume."""
-    return count * volume_ml(piece.shape) / (LOOSE_FILL if count > 1 else 1.0)
+    share = SOFT_FILL if piece.softness is Softness.SOFT else LOOSE_FILL
+    return count * volume_ml(piece.shape) / (share if count > 1 else 1.0)
+
+
+def heaped_ml(dish: Component, piece: Component) -> float:
+    """What a vessel holds of loose pieces that heap up as high as one of them over its rim, ml."""
+    if dish.inside is None:
+        return 0.0
+    opening = pi / 4 * dish.inside.opening_mm**2
+    return dish.capacity_ml + DOME * opening * passage_mm(piece.shape) / 1000
