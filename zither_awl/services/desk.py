@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterator
+from collections.abc import Callable, Hashable, Iterator, Mapping
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date, datetime
 from functools import cached_property
 from threading import Lock
 from typing import Any, Protocol, TypeVar
 from zoneinfo import ZoneInfo
 
+from zither_awl.core.component import Component
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.practice import Practice
 from zither_awl.core.shelf import Scene, check_shelf
+from zither_awl.core.trays import Stock
 from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Declined, Household, Log, Placement, Tray, Unit
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.store import Engine, Signature, Work, unit_of_work, untracked
@@ -38,6 +40,8 @@ class House:
     declined: tuple[Declined, ...]
     tasks: tuple[Task, ...]
     seeded_on: date | None
+    components: tuple[Component, ...] = ()
+    own_cards: Mapping[str, Mapping[str, Any]] = field(default_factory=dict)
 
     @cached_property
     def children(self) -> tuple[Child, ...]:
@@ -74,8 +78,8 @@ class House:
 
     @property
     def practice(self) -> Practice:
-        """The settings of practice: the defaults, until House can change them."""
-        return Practice()
+        """The settings of practice: the defaults, and the schools House can choose."""
+        return Practice(unbreakable_first=bool(self.household and self.household.unbreakable_first))
 
     @property
     def state(self) -> State:
@@ -121,6 +125,15 @@ class House:
     def tray(self, tray_id: int) -> Tray:
         """A tray by id. Raises: NotFound."""
         return _found_in(self.all_trays, tray_id, "tray")
+
+    def component(self, component_id: int) -> Component:
+        """A thing by id. Raises: NotFound."""
+        return _found_in(self.components, component_id, "thing")
+
+    @cached_property
+    def stock(self) -> Stock:
+        """What is owned, and which trays hold some of it."""
+        return Stock(self.components, self.trays)
 
     def bin_name(self, bin_id: int | None) -> str:
         """The name of a bin, or nothing."""
@@ -200,4 +213,5 @@ def _read(work: Work, revision: int) -> House:
         log=Log(mornings=work.log.mornings(), episodes=work.log.episodes(), presentations=work.log.presentations(),
                 placements=work.log.placements({t.id: t for t in trays})),
         changes=work.log.changes(), declined=work.log.declined(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
+        components=work.cupboard.components(), own_cards=work.cupboard.own_cards(),
     )  # fmt: skip

@@ -32,11 +32,10 @@ def hazards(thing: Component | Tray, practice: Practice = Practice()) -> tuple[H
 
 @lru_cache(maxsize=4096)
 def _of_tray(tray: Tray, practice: Practice) -> tuple[Hazard, ...]:
-    found = [*cord_hazards(tray.cord_mm), *(declared(kind) for kind in tray.hazards)]
-    if tray.contents:
-        found += together(tray.contents, practice)
-    elif tray.piece is not None:
-        found += piece_hazards(tray.piece, tray.softness, breakable=tray.breakable)
+    found = together(tray.contents, practice)
+    if not tray.contents and tray.piece is not None:
+        found = piece_hazards(tray.piece, tray.softness, breakable=tray.breakable)
+    found += [*cord_hazards(tray.cord_mm), *(declared(kind) for kind in tray.hazards)]
     return worst_first(found)
 
 

@@ -240,3 +240,17 @@ def stands_mm(component: Component, ml: float) -> float | None:
         return depth_of_mm(component.inside, ml) if component.inside else None
     except InvalidValue:
         return None
+
+
+def refreshed(tray: Tray) -> Tray:
+    """A tray whose things were measured anew: its mass, smallest piece, cords and breakage reckoned again."""
+    on_it = [c for c in tray.contents if not c.beside]
+    if not on_it:
+        return tray
+    cords = max((c.component.cord_mm or 0.0 for c in tray.contents), default=0.0)
+    same = next((c.component for c in tray.contents if c.component.shape == tray.piece), None)
+    return replace(
+        tray, mass_g=max(sum(_mass_g(c) for c in on_it), 1.0), cord_mm=cords or None,
+        breakable=any(c.component.breakable for c in tray.contents),
+        softness=same.softness if same else tray.softness,
+    )  # fmt: skip

@@ -1,0 +1,316 @@
+"""Use cases of the bench: which cards there are, what can be made, a tray put together, kept and unpacked again."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from datetime import date
+
+from zither_awl.catalogue import design_of, shipped_cards
+from zither_awl.core.component import Component
+from zither_awl.core.difficulty import Difficulty, compared, up
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.interest import interest
+from zither_awl.core.trays import (
+    Clash,
+    Design,
+    Level,
+    Made,
+    Makeable,
+    Need,
+    Packing,
+    at_once,
+    make,
+    makeable,
+    shared_stock,
+    tray_of,
+)
+from zither_awl.core.trays.assemble import CONTAINER, difficulty_of
+from zither_awl.core.trays.check import Costs, cost_per_use
+from zither_awl.core.values import Card, Child, Content, Tray
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import resting_trays
+from zither_awl.services.things import bin_for
+from zither_awl.store import Work
+
+
+def designs(house: House) -> dict[str, Design]:
+    """Every card by key: those that ship, and the household's own, which stand before them."""
+    return house.once("designs", lambda: {
+        **{d.key: d for d in shipped_cards()},
+        **{key: design_of(data, own=True) for key, data in house.own_cards.items()},
+    })  # fmt: skip
+
+
+def design(house: House, key: str) -> Design:
+    """A card by its key. Raises: NotFound."""
+    found = designs(house).get(key)
+    if found is None:
+        raise NotFound(f"There is no card {key!r}.")
+    return found
+
+
+def need_of(house: House, child: Child, today: date) -> Need:
+    """What the ranking asks about one child: its states by card and level, and the areas that stand out for it."""
+    judged = house.judgements(today)
+    rungs = {(t.card.key, t.card.level): t.card.id for t in house.trays if t.card.key}
+    states = {rung: judged.mastery_of(child, card_id).state for rung, card_id in rungs.items()}
+    out = frozenset(p.tray.card.area for p in house.placements if child.id in p.tray.for_children)
+    return Need(child, house.children, today, states, out)
+
+
+@dataclass(frozen=True, slots=True)
+class CanMake:
+    """What can be made for a child, and which of it can stand at the same time."""
+
+    found: Makeable
+    at_once: tuple[str, ...]
+
+
+def can_make(desk: Desk, child_id: int) -> CanMake:
+    """Everything that can be made for a child from what is free now, the best first. Raises: NotFound."""
+    house, today = desk.house(), desk.today()
+    child = house.child(child_id)
+
+    def reckon() -> CanMake:
+        found = makeable(designs(house).values(), house.stock, need_of(house, child, today), practice=house.practice)
+        return CanMake(found, tuple(m.design.key for m in at_once(found.made, house.stock)))
+
+    return house.once(("can make", child_id, today), reckon)
+
+
+@dataclass(frozen=True, slots=True)
+class Wish:
+    """A tray as it is wished for at the bench: the card, the level, for whom, and what was chosen by hand.
+
+    `instead_of` is the tray being composed anew; its things count as free.
+    """
+
+    key: str
+    level: int
+    child_id: int
+    fixed: Mapping[str, int] = field(default_factory=dict)
+    counts: Mapping[str, int] = field(default_factory=dict)
+    container: int | None = None
+    spots: Mapping[str, tuple[float, float, bool]] = field(default_factory=dict)
+    share: float | None = None
+    instead_of: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Nearest:
+    """The mastered tray a tray is nearest to, and how it differs, in words."""
+
+    name: str
+    difficulty: Difficulty
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Freeing:
+    """A tray whose unpacking would make what is missing free, and why this one."""
+
+    tray: Tray
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Bench:
+    """A tray on the bench: put together, checked, compared, and what it takes from others."""
+
+    made: Made
+    level: Level
+    child: Child
+    nearest: Nearest | None
+    takes: tuple[Clash, ...]
+    freeing: tuple[Freeing, ...]
+    costs: Costs
+    name: str
+
+
+def compose(desk: Desk, wish: Wish) -> Bench:
+    """Put a tray together as wished; what was not chosen by hand is matched. Nothing is written.
+
+    Raises: NotFound for a card, child or thing that is not there, InvalidValue for a level, share or count.
+    """
+    house, today = desk.house(), desk.today()
+    child, card = house.child(wish.child_id), design(house, wish.key)
+    level = _wished_level(card, wish)
+    for thing in (*wish.fixed.values(), *([wish.container] if wish.container else ())):
+        if thing:
+            house.component(thing)
+    gone = [wish.instead_of] if wish.instead_of else []
+    stock = house.stock.without(gone)
+    need = need_of(house, child, today)
+    made = make(card, level, stock, need, fixed=wish.fixed, counts=wish.counts, container=wish.container,
+                spots=wish.spots, practice=house.practice)  # fmt: skip
+    itself = Tray(id=-1, name=card.name, card=Card(id=0, name=card.name, area=card.area, from_months=card.from_months,
+                                                   to_months=card.to_months), width_mm=1, depth_mm=1, height_mm=1,
+                  mass_g=1, contents=made.assembled.contents)  # fmt: skip
+    others = [t for t in house.trays if t.id not in gone]
+    costs = cost_per_use(((c.component, c.count) for c in made.assembled.contents), _uses(house, wish.instead_of))
+    return Bench(
+        made=made, level=level, child=child, nearest=_nearest(house, child, today, made.assembled.difficulty),
+        takes=tuple(c for c in shared_stock([*others, itself], stock) if -1 in dict(c.trays)),
+        freeing=_freeing(house, today, card, level, need, wish) if made.short else (), costs=costs,
+        name=free_name(house, card, level, wish.instead_of),
+    )  # fmt: skip
+
+
+def _wished_level(card: Design, wish: Wish) -> Level:
+    if not 1 <= wish.level <= len(card.levels):
+        raise InvalidValue(FieldProblem("level", f"is {wish.level}; {card.name} has 1 to {len(card.levels)}."))
+    level = card.level(wish.level)
+    known = {role.name for role in level.roles}
+    for name, count in wish.counts.items():
+        if name in known and not 1 <= count <= 200:
+            raise InvalidValue(FieldProblem(f"counts.{name}", f"is {count}; expected 1 to 200 pieces."))
+    if wish.share is None or level.pour is None:
+        return level
+    if not 0.05 <= wish.share <= 1:
+        raise InvalidValue(FieldProblem("share", f"is {wish.share:g}; expected 0.05 to 1 of the full vessel."))
+    return replace(level, pour=replace(level.pour, share=wish.share))
+
+
+def free_name(house: House, card: Design, level: Level, instead_of: int | None = None) -> str:
+    """A name for a tray that no other tray bears."""
+    taken = {t.name for t in house.all_trays if t.id != instead_of}
+    plain = card.name if len(card.levels) == 1 else f"{card.name}: {level.name[:1].lower()}{level.name[1:]}"
+    plain = plain[:72]
+    return next(name for n in range(1, 1000) if (name := plain if n == 1 else f"{plain} ({n})") not in taken)
+
+
+def _uses(house: House, tray_id: int | None) -> int:
+    return sum(e.tray_id == tray_id and not e.struck for e in house.log.episodes) if tray_id else 0
+
+
+def _nearest(house: House, child: Child, today: date, of: Difficulty) -> Nearest | None:
+    """The mastered tray it is fewest notches above; of equal ones the one it is fewest notches below."""
+    known = [
+        (tray.name, vector) for tray in house.trays
+        if (vector := vector_of(house, tray)) is not None and house.judgements(today).mastered(child, tray.card.id)
+    ]  # fmt: skip
+    if not known:
+        return None
+    name, vector = min(known, key=lambda each: (up(each[1], of), up(of, each[1]), each[0]))
+    return Nearest(name, vector, compared(vector, of))
+
+
+def vector_of(house: House, tray: Tray) -> Difficulty | None:
+    """A tray's difficulty from what lies on it; None for one whose card has no design or that holds nothing."""
+    card = designs(house).get(tray.card.key)
+    return difficulty_of(card.level(tray.card.level), tray.contents) if card and tray.contents else None
+
+
+def _freeing(
+    house: House, today: date, card: Design, level: Level, need: Need, wish: Wish
+) -> tuple[Freeing, ...]:  # fmt: skip
+    """The trays each of which, unpacked, makes this one possible: outgrown ones, resting ones, then those that fade."""
+    resting = {t.id for t in resting_trays(house)}
+    offered: list[tuple[int, str, Freeing]] = []
+    for tray in house.trays:
+        if not tray.contents or tray.id == wish.instead_of:
+            continue
+        why = _why_free(house, today, tray, tray.id in resting)
+        if why is None:
+            continue
+        gone = [tray.id, *([wish.instead_of] if wish.instead_of else [])]
+        again = make(card, level, house.stock.without(gone), need, fixed=wish.fixed, counts=wish.counts,
+                     container=wish.container, practice=house.practice)  # fmt: skip
+        if not again.short:
+            offered.append((why[0], tray.name, Freeing(tray, why[1])))
+    return tuple(each for _, _, each in sorted(offered, key=lambda o: o[:2])[:4])
+
+
+def _why_free(house: House, today: date, tray: Tray, rests: bool) -> tuple[int, str] | None:
+    judged = house.judgements(today)
+    meant = [c for c in house.children if c.id in tray.for_children]
+    if rests and meant and all(judged.months(c) > tray.card.to_months for c in meant):
+        return 0, "It rests, and is outgrown."
+    if rests:
+        return 1, f"It rests in {house.bin_name(tray.bin_id) or 'no bin'}."
+    if meant and all(interest(c, tray, house.log, today, practice=house.practice).faded for c in meant):
+        return 2, "It stands out, and is less loved."
+    return None
+
+
+def keep(desk: Desk, wish: Wish, name: str, bin_name: str, for_children: frozenset[int], adult_id: int | None) -> int:
+    """Keep the tray on the bench: its things are then in use. With `instead_of` that tray is composed anew.
+
+    Raises: InvalidValue while something is missing, does not fit, or lies on another tray.
+    """
+    bench = compose(desk, wish)
+    made, house = bench.made, desk.house()
+    if bench.takes:
+        clash = bench.takes[0]
+        on = [house.tray(key).name for key, _ in clash.trays if key > 0]
+        raise InvalidValue(FieldProblem("roles", f"{clash.component.name} lies on {', '.join(on)}.",
+                                        "Unpack one of them, or choose something else."))  # fmt: skip
+    if made.short:
+        raise InvalidValue(FieldProblem("roles", f"are not all filled: {', '.join(made.short)}.",
+                                        "Choose something for each, or free it from another tray."))  # fmt: skip
+    if not isinstance(made.assembled.packing, Packing | None):
+        raise InvalidValue(FieldProblem("container", "is too small for these things.", "Choose a larger one."))
+    for child_id in for_children:
+        house.child(child_id)
+    old = house.tray(wish.instead_of) if wish.instead_of else None
+    with desk.write(adult_id, f"{'Composed' if old is None else 'Composed anew'} {name}") as work:
+        contents = _with_tap_water(work, made.assembled.contents)
+        card = _rung(work, made.design, bench.level)
+        tray = tray_of(
+            made.design, bench.level, replace(made.assembled, contents=contents), name=name, card=card,
+            for_children=for_children or frozenset({bench.child.id}), tray_id=old.id if old else 0,
+            bin_id=bin_for(work, house, bin_name),
+        )  # fmt: skip
+        kept = work.cupboard.save_tray(replace(tray, photo_id=old.photo_id if old else None))
+        _link_rungs(work, designs(house))
+        return kept
+
+
+def _with_tap_water(work: Work, contents: tuple[Content, ...]) -> tuple[Content, ...]:
+    """Water that nobody entered becomes a thing of the cupboard when it is first used."""
+    if all(c.component.id for c in contents):
+        return contents
+    kept = {0: next(c.component for c in contents if not c.component.id)}
+    saved: Component = replace(kept[0], id=work.cupboard.save_component(kept[0]))
+    return tuple(replace(c, component=saved) if not c.component.id else c for c in contents)
+
+
+def _rung(work: Work, card: Design, level: Level) -> Card:
+    """The household's card for one level of a design, made when it is first used."""
+    known = next((c for c in work.cupboard.cards().values() if (c.key, c.level) == (card.key, level.number)), None)
+    name = card.name if len(card.levels) == 1 else f"{card.name}: {level.name[:1].lower()}{level.name[1:]}"
+    return Card(
+        id=known.id if known else 0, name=known.name if known else name[:80], area=card.area,
+        from_months=max(card.from_months, min(level.from_months, card.to_months - 1)), to_months=card.to_months,
+        follows=known.follows if known else (), key=card.key, level=level.number,
+    )  # fmt: skip
+
+
+def _link_rungs(work: Work, known: Mapping[str, Design]) -> None:
+    """Every card of a design follows those of its prerequisites that the household has."""
+    cards = work.cupboard.cards()
+    ids = {(c.key, c.level): c.id for c in cards.values() if c.key}
+    for card in cards.values():
+        if card.key not in known:
+            continue
+        before = {ids[rung] for rung in known[card.key].before(card.level) if rung in ids}
+        follows = tuple(sorted({*card.follows, *before} - {card.id}))
+        if follows != card.follows:
+            work.cupboard.save_card(replace(card, follows=follows))
+
+
+def unpack(desk: Desk, tray_id: int, adult_id: int | None) -> None:
+    """Take a tray apart: its things are free again, it leaves its spot and is archived with its history.
+
+    Raises: NotFound, or InvalidValue if it holds nothing of the cupboard.
+    """
+    tray = desk.house().tray(tray_id)
+    if not tray.contents:
+        raise InvalidValue(FieldProblem("tray", f"{tray.name} holds nothing the cupboard knows of."))
+    with desk.write(adult_id, f"Unpacked {tray.name}") as work:
+        work.log.take_away(tray_id, desk.now())
+        work.cupboard.save_tray(replace(tray, contents=(), archived=True))
+
+
+CONTAINER_ROLE = CONTAINER

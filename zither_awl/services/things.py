@@ -1,0 +1,169 @@
+"""Use cases of the things in the cupboard: entered, mended, found again, restocked; what their bins hold."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from datetime import date
+
+from zither_awl.core.component import Component
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.fill import density_problem
+from zither_awl.core.kinds import known_kind, of_kind, understood
+from zither_awl.core.stock import Full, Restock, full_bins, restock
+from zither_awl.core.trays.assemble import refreshed
+from zither_awl.core.values import Tray
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import resting_trays
+from zither_awl.store import Work
+
+
+@dataclass(frozen=True, slots=True)
+class Thing:
+    """A thing, how many of it are free, and which trays hold the others."""
+
+    component: Component
+    free: int
+    on: tuple[tuple[Tray, int], ...]
+
+
+def things_of(house: House) -> tuple[Thing, ...]:
+    """Everything that is not archived, by name."""
+    kept = sorted((c for c in house.components if not c.archived), key=lambda c: c.name.lower())
+    return tuple(Thing(c, house.stock.free(c), house.stock.on_trays(c)) for c in kept)
+
+
+def guessed(typed: str, kind: str = "") -> Component:
+    """What somebody typed, "6 felt balls of 60 mm", understood, with what is assumed. Nothing is written.
+
+    Raises: InvalidValue when the kind is not clear and none is chosen.
+    """
+    if not kind:
+        return understood(typed)
+    known_kind(kind)
+    try:
+        found = understood(typed)
+    except InvalidValue:
+        return of_kind(typed.strip(), kind)
+    if found.kind == kind:
+        return found
+    return of_kind(found.name, kind, count=found.count)
+
+
+def save_component(desk: Desk, component: Component, bin_name: str, adult_id: int | None) -> int:
+    """Add (id 0) or change a thing; trays that hold it are reckoned again.
+
+    Raises: InvalidValue for a kind nobody knows, a density outside its range, fewer than the trays hold, or a bin
+    beyond the cap.
+    """
+    house = desk.house()
+    known_kind(component.kind)
+    wrong = density_problem(component)
+    if wrong:
+        raise InvalidValue(wrong)
+    held = sum(n for _, n in house.stock.on_trays(component)) if component.id and not component.medium else 0
+    if held > component.count:
+        names = ", ".join(t.name for t, _ in house.stock.on_trays(component))
+        raise InvalidValue(FieldProblem("count", f"is {component.count}; trays hold {held}: {names}.",
+                                        "Unpack one of them first."))  # fmt: skip
+    old = house.component(component.id) if component.id else None
+    with desk.write(adult_id, f"{'Changed' if old else 'Added'} {component.name}") as work:
+        bin_id = bin_for(work, house, bin_name)
+        kept = replace(component, bin_id=bin_id)
+        made = work.cupboard.save_component(kept)
+        if old is not None:
+            _reckon_again(work, house, replace(kept, id=made))
+        return made
+
+
+def bin_for(work: Work, house: House, name: str) -> int | None:
+    """The bin of that name, made if it is not there. Raises: InvalidValue beyond the cap of bins."""
+    if not name.strip():
+        return None
+    most = house.household.most_bins if house.household else None
+    known = {b.name for b in house.bins}
+    if name not in known and most is not None and len(known) >= most:
+        raise InvalidValue(FieldProblem("bin", f"would be bin {len(known) + 1}; this house has at most {most}.",
+                                        "Use one of the others, or let something outgrown leave first."))  # fmt: skip
+    return work.cupboard.save_bin(name)
+
+
+def _reckon_again(work: Work, house: House, component: Component) -> None:
+    for tray in house.all_trays:
+        if any(c.component.id == component.id for c in tray.contents):
+            contents = tuple(replace(c, component=component) if c.component.id == component.id else c
+                             for c in tray.contents)  # fmt: skip
+            work.cupboard.save_tray(refreshed(replace(tray, contents=contents)))
+
+
+def archive_component(desk: Desk, component_id: int, archived: bool, adult_id: int | None) -> None:
+    """Put a thing away, or bring it back. Raises: InvalidValue while a tray holds it."""
+    house = desk.house()
+    component = house.component(component_id)
+    holders = house.stock.on_trays(component)
+    if archived and holders:
+        names = ", ".join(t.name for t, _ in holders)
+        raise InvalidValue(FieldProblem("archived", f"{component.name} lies on {names}.", "Unpack it there first."))
+    with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} {component.name}") as work:
+        work.cupboard.save_component(replace(component, archived=archived))
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """Something found by a few letters: what it is, where it is, and the address that shows it."""
+
+    what: str
+    name: str
+    where: str
+    address: str
+
+
+def find(house: House, typed: str, most: int = 12) -> tuple[Found, ...]:
+    """Where is it: things, trays and bins with these letters in their name, those that begin with them first."""
+    letters = typed.strip().lower()
+    if not letters:
+        return ()
+    every = [*_found_things(house), *_found_trays(house), *_found_bins(house)]
+    hits = [each for each in every if letters in each.name.lower()]
+    return tuple(sorted(hits, key=lambda f: (not f.name.lower().startswith(letters), f.name.lower(), f.what))[:most])
+
+
+def _found_things(house: House) -> Iterable[Found]:
+    for thing in things_of(house):
+        each = thing.component
+        rests = house.bin_name(each.bin_id)
+        on = [f"{n} on {t.name} ({where_is(house, t)})" for t, n in thing.on] if not each.medium else []
+        free = [f"{thing.free} in {rests or 'no bin yet'}"] if thing.free and not each.medium else []
+        where = "; ".join([*free, *on]) or rests or "no bin yet"
+        yield Found("thing", each.name, where, f"/cupboard?thing={each.id}")
+
+
+def _found_trays(house: House) -> Iterable[Found]:
+    for tray in house.trays:
+        stands = tray.id in house.standing
+        yield Found("tray", tray.name, where_is(house, tray), f"/shelf?tray={tray.id}" if stands else f"/cupboard?tray={tray.id}")
+
+
+def _found_bins(house: House) -> Iterable[Found]:
+    for each in house.bins:
+        yield Found("bin", each.name, each.place or "its place is not said yet", f"/cupboard?bin={each.id}")
+
+
+def where_is(house: House, tray: Tray) -> str:
+    """Where a tray is: its spot, or its bin."""
+    standing = house.standing.get(tray.id)
+    if standing is None:
+        return house.bin_name(tray.bin_id) or "no bin yet"
+    unit = house.unit(standing.spot.unit_id)
+    return f"{unit.name}, {standing.spot.words(unit)}"
+
+
+def restocking(house: House, today: date) -> tuple[Restock, ...]:
+    """What is used up, and by when to buy it."""
+    return house.once(("restock", today), lambda: restock(house.log, house.components, house.trays, today))
+
+
+def full(house: House, today: date) -> tuple[Full, ...]:
+    """The bins whose cap is reached, and what should leave them."""
+    loose = [t.component for t in things_of(house) if t.free]
+    return full_bins(house.bins, resting_trays(house), loose, house.children, today)
