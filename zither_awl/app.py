@@ -14,7 +14,7 @@ from werkzeug.exceptions import NotFound
 from zither_awl.api import problems
 from zither_awl.api.context import KEY, guard
 from zither_awl.api.spec import api
-from zither_awl.api.views import change, children, cupboard, session, shelf, watch
+from zither_awl.api.views import bench, change, children, cupboard, session, shelf, things, watch
 from zither_awl.services.clock import Clock
 from zither_awl.services.desk import Desk
 from zither_awl.settings import Settings
@@ -50,13 +50,13 @@ def create_app(settings: Settings, engine: Engine | None = None, clock: Clock | 
     app.config.update(
         SECRET_KEY=_secret(settings.data), SESSION_COOKIE_HTTPONLY=True, SESSION_COOKIE_SAMESITE="Strict",
         SESSION_COOKIE_NAME="zither-awl", WTF_CSRF_TIME_LIMIT=None, WTF_CSRF_HEADERS=["X-CSRF-Token"],
-        MAX_CONTENT_LENGTH=8 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", "[::1]"],
+        MAX_CONTENT_LENGTH=25 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", "[::1]"],
     )  # fmt: skip
     problems.register(app)
     app.before_request(_refuse_foreign_host)
     app.before_request(guard)
     CSRFProtect(app)
-    for blueprint in (session.bp, children.bp, shelf.bp, cupboard.bp, watch.bp, change.bp):
+    for blueprint in (session.bp, children.bp, shelf.bp, cupboard.bp, things.bp, bench.bp, watch.bp, change.bp):
         app.register_blueprint(blueprint)
     app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(document(app)))
     app.add_url_rule("/", "page", page)

@@ -51,6 +51,7 @@ def test_the_stories_are_in_it(demo: Desk) -> None:
         ("Spooning chickpeas", "exposure", "Wren"),
         ("Spooning chickpeas", "exposure", "Tove"),
         ("Water, jug to cup", "ROOM-5", "Wren"),
+        ("Water, jug to cup", "exposure", "Tove"),
     }
     swaps = {(s.out and s.out.name, s.in_ and s.in_.name) for s in rotation.proposal(demo).swaps}
     assert ("Folding: one line", "Folding: two lines") in swaps

@@ -104,6 +104,7 @@ def tray_out(tray: Tray, house: House, today: date) -> shelf_models.TrayOut:
         breakable=tray.breakable, hazards=list(tray.hazards), cord_mm=tray.cord_mm, tags=list(tray.tags),
         bin=house.bin_name(tray.bin_id), for_children=sorted(tray.for_children), archived=tray.archived,
         liquid=tray.liquid, condition=condition_of(house, tray, today),
+        made=bool(tray.contents and card.key), photo=tray.photo_id,
         stands=f"{unit.name}, {standing.spot.words(unit)}" if standing and unit else "",
         card=shelf_models.CardOut(id=card.id, name=card.name, area=card.area, from_months=card.from_months,
                                   to_months=card.to_months, follows=list(card.follows)),

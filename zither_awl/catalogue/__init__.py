@@ -1,5 +1,5 @@
 """The cards that ship: one readable data file per area, and their loader."""
 
-from zither_awl.catalogue.loader import BadCatalogue, design_of, read_cards, shipped_cards
+from zither_awl.catalogue.loader import design_of, read_cards, shipped_cards
 
-__all__ = ["BadCatalogue", "design_of", "read_cards", "shipped_cards"]
+__all__ = ["design_of", "read_cards", "shipped_cards"]

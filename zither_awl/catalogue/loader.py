@@ -14,10 +14,6 @@ from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.trays.design import Design, Level, Pour, Role
 
 
-class BadCatalogue(InvalidValue):
-    """A data file of cards that cannot be taken."""
-
-
 class _Strict(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
@@ -94,11 +90,11 @@ class CardData(_Strict):
 
 
 def design_of(written: Mapping[str, Any], *, area: str = "", own: bool = False) -> Design:
-    """The design a card's data means. Raises: BadCatalogue with every bad field."""
+    """The design a card's data means. Raises: InvalidValue with every bad field."""
     try:
         card = CardData.model_validate(written)
     except ValidationError as problem:
-        raise BadCatalogue(*(
+        raise InvalidValue(*(
             FieldProblem(".".join(str(part) for part in each["loc"]), f"{each['msg']}.") for each in problem.errors()
         )) from None  # fmt: skip
     follows = tuple(_follow(each) for each in card.follows)
@@ -112,24 +108,35 @@ def design_of(written: Mapping[str, Any], *, area: str = "", own: bool = False) 
     )  # fmt: skip
 
 
+def written_design(written: Mapping[str, Any]) -> dict[str, Any]:
+    """A card's data as it is kept: checked, complete, plain JSON. Raises: InvalidValue."""
+    design_of(written)
+    return CardData.model_validate(written).model_dump(mode="json", by_alias=True)
+
+
 def _follow(text: str) -> tuple[str, int]:
     key, _, level = text.partition(":")
     if not level.isdigit():
-        raise BadCatalogue(FieldProblem("follows", f"{text!r} is not understood.", "Write card:level, as carry-empty:2."))
+        raise InvalidValue(
+            FieldProblem("follows", f"{text!r} is not understood.", "Write card:level, as carry-empty:2.")
+        )
     return key, int(level)
 
 
 def _level(card: CardData, data: LevelData, number: int) -> Level:
     unknown = sorted({*data.change, *data.without} - {role.name for role in card.roles})
     if unknown:
-        raise BadCatalogue(FieldProblem(f"{card.key}, level {number}", f"changes {', '.join(unknown)}, which is no role."))
+        raise InvalidValue(
+            FieldProblem(f"{card.key}, level {number}", f"changes {', '.join(unknown)}, which is no role.")
+        )
     kept = [role for role in card.roles if role.name not in data.without]
     roles = [RoleData.model_validate({**role.model_dump(), **data.change.get(role.name, {})}) for role in kept]
     pour = data.pour
     return Level(
         number=number, name=data.name, roles=tuple(_role(role) for role in [*roles, *data.add]),
         container=("tray", "basket") if data.container is None else tuple(data.container),
-        pour=Pour(from_=pour.from_, into=pour.into, share=pour.share, line=pour.line, total=pour.total) if pour else None,
+        pour=Pour(from_=pour.from_, into=pour.into, share=pour.share, line=pour.line, total=pour.total)
+        if pour else None,
         from_months=data.months, moves=data.moves, stated=tuple(data.stated.items()), expects=data.expects,
         not_yet=data.not_yet,
     )  # fmt: skip
@@ -141,24 +148,26 @@ def _role(data: RoleData) -> Role:
 
 
 def read_cards(text: str, *, area: str = "", name: str = "") -> tuple[Design, ...]:
-    """The cards of one data file. Raises: BadCatalogue naming the file, the card and the field."""
+    """The cards of one data file. Raises: InvalidValue naming the file, the card and the field."""
     try:
         tables = tomllib.loads(text)
     except tomllib.TOMLDecodeError as problem:
-        raise BadCatalogue(FieldProblem(name or "file", f"cannot be read: {problem}.")) from None
+        raise InvalidValue(FieldProblem(name or "file", f"cannot be read: {problem}.")) from None
     found = []
     for written in tables.get("card", []):
         try:
             found.append(design_of(written, area=area))
         except InvalidValue as problem:
             where = f"{name} {written.get('key', '?')}".strip()
-            raise BadCatalogue(*(FieldProblem(f"{where}: {p.field}", p.message, p.hint) for p in problem.problems)) from None
+            raise InvalidValue(
+                *(FieldProblem(f"{where}: {p.field}", p.message, p.hint) for p in problem.problems)
+            ) from None
     return tuple(found)
 
 
 @lru_cache(maxsize=1)
 def shipped_cards() -> tuple[Design, ...]:
-    """Every card that ships. Raises: BadCatalogue; a key twice, or a card that follows an unknown one, is refused."""
+    """Every card that ships. Raises: InvalidValue; a key twice, or a card that follows an unknown one, is refused."""
     found: list[Design] = []
     for path in sorted((files(__package__) / "cards").iterdir(), key=lambda p: p.name):
         if path.name.endswith(".toml"):
@@ -169,11 +178,11 @@ def shipped_cards() -> tuple[Design, ...]:
 
 
 def check_links(designs: list[Design]) -> None:
-    """Refuse a key used twice, and a card that follows a card or level nobody wrote. Raises: BadCatalogue."""
+    """Refuse a key used twice, and a card that follows a card or level nobody wrote. Raises: InvalidValue."""
     keys = [d.key for d in designs]
     known = {(d.key, level.number) for d in designs for level in d.levels}
     problems = [FieldProblem(key, "is used by two cards.") for key in sorted(set(keys)) if keys.count(key) > 1]
     problems += [FieldProblem(d.key, f"follows {key}, level {number}, which nobody wrote.")
                  for d in designs for key, number in d.follows if (key, number) not in known]  # fmt: skip
     if problems:
-        raise BadCatalogue(*problems)
+        raise InvalidValue(*problems)

@@ -35,11 +35,18 @@ class Inside:
         wrong = Gathering()
         for name in ("depth_mm", "top_mm", "bottom_mm", "across_mm"):
             size = getattr(self, name)
-            wrong.check(size is None or 0 < size <= 2000, f"inside.{name}",
-                        f"is {size or 0:g} mm; expected more than 0 and at most 2000 mm.")
+            wrong.check(
+                size is None or 0 < size <= 2000,
+                f"inside.{name}",
+                f"is {size or 0:g} mm; expected more than 0 and at most 2000 mm.",
+            )
         rising = all(a[0] < b[0] and a[1] < b[1] for a, b in zip(self.marks, self.marks[1:], strict=False))
-        wrong.check(rising and all(ml > 0 and up > 0 for ml, up in self.marks), "inside.marks",
-                    "must rise: more water stands higher.", "Pour a measured amount, mark, pour again.")
+        wrong.check(
+            rising and all(ml > 0 and up > 0 for ml, up in self.marks),
+            "inside.marks",
+            "must rise: more water stands higher.",
+            "Pour a measured amount, mark, pour again.",
+        )
         wrong.finish()
 
     @property
@@ -98,8 +105,12 @@ class Component:
         wrong.check(1 <= self.count <= 1000, "count", f"is {self.count}; expected 1 to 1000.")
         wrong.check(0 <= self.mass_g <= 20000, "mass_g", f"is {self.mass_g:g} g; expected 0 to 20000 g.")
         dense = self.density_g_ml
-        wrong.check(dense is None or 0.02 <= dense <= 3, "density_g_ml",
-                    f"is {dense or 0:g} g/ml; expected 0.02 to 3 g/ml.", "Weigh 100 ml of it and divide by 100.")
+        wrong.check(
+            dense is None or 0.02 <= dense <= 3,
+            "density_g_ml",
+            f"is {dense or 0:g} g/ml; expected 0.02 to 3 g/ml.",
+            "Weigh 100 ml of it and divide by 100.",
+        )
         for name, most in (("stock_ml", 100_000), ("per_use", 100_000), ("cord_mm", 10_000), ("cost", 100_000)):
             value = getattr(self, name)
             wrong.check(value is None or 0 <= value <= most, name, f"is {value or 0:g}; expected 0 to {most:g}.")

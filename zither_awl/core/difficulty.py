@@ -25,7 +25,8 @@ TEXTS: dict[str, tuple[str, ...]] = {
 
 HARDER: dict[str, str] = {
     "grip": "a finer grip", "tool": "a finer tool", "size": "smaller pieces", "pieces": "more pieces",
-    "flow": "what runs faster", "force": "more strength", "hands": "two hands with two tasks", "steps": "a longer chain",
+    "flow": "what runs faster", "force": "more strength", "hands": "two hands with two tasks",
+    "steps": "a longer chain",
     "attributes": "more that varies", "contrast": "less to tell apart by", "abstraction": "one step less concrete",
     "memory": "more to keep in mind",
 }  # fmt: skip

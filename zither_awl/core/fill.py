@@ -91,7 +91,7 @@ def line_up_the_side_mm(inside: Inside, ml: float) -> float:
 
 
 def spill_depth_mm(container: Inside, ml: float) -> float:
-    """How high the whole of what is poured would stand on the tray, mm. Raises: InvalidValue if it has no flat floor."""
+    """How high the whole of what is poured would stand on the tray, mm."""
     across = container.across_mm
     if across is None:
         return depth_of_mm(Inside(depth_mm=2000, top_mm=container.top_mm, bottom_mm=container.bottom_mm), ml)

@@ -56,7 +56,10 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
         return Restock(each, left, unit, 0, 0.0, None, None, None, Reason("STOCK", text))
     low, high = poisson_range(len(seen))
     lasts = left / per_day
-    between = (left / (high / days * (each.per_use or 1.0)), left / (low / days * (each.per_use or 1.0)) if low else 365.0)
+    between = (
+        left / (high / days * (each.per_use or 1.0)),
+        left / (low / days * (each.per_use or 1.0)) if low else 365.0,
+    )
     buy_by = max(on, on + timedelta(days=int(between[0]) - LEAD_DAYS))
     text = (
         f"{each.name}: {left:g} {unit} left; used {len(seen)} times in {days} days, {each.per_use:g} {unit} each; "
@@ -64,11 +67,14 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
     )
     numbers = (Quantity("left", left, unit), Quantity("used a day", round(per_day, 2), unit))
     evidence = tuple(f"episode:{e.id}" for e in seen)
-    return Restock(each, left, unit, len(seen), per_day, lasts, between, buy_by, Reason("STOCK", text, numbers, evidence))
+    return Restock(
+        each, left, unit, len(seen), per_day, lasts, between, buy_by, Reason("STOCK", text, numbers, evidence)
+    )
 
 
 def poisson_range(count: int) -> tuple[float, float]:
-    """The 90 % range of a Poisson mean after one count, by the square root: (sqrt(n + 3/8) +- z/2)^2 - 3/8, not below 0.
+    """The 90 % range of a Poisson mean after one count, by the square root: (sqrt(n + 3/8) +- z/2)^2 - 3/8,
+    with one more at its upper end, and not below 0.
 
     Source: Anscombe 1948, from memory; checked against the exact (Garwood) range in the tests.
     """
@@ -88,7 +94,7 @@ class Full:
 def full_bins(
     bins: Iterable[Bin], resting: Sequence[Tray], loose: Sequence[Component], children: Sequence[Child], on: date
 ) -> tuple[Full, ...]:  # fmt: skip
-    """The bins with a cap that is reached. `resting` are the trays that stand nowhere, `loose` the things on no tray."""
+    """The bins whose cap is reached. `resting` are the trays that stand nowhere, `loose` the things on no tray."""
     found = []
     for each in bins:
         holds = sum(t.bin_id == each.id for t in resting) + sum(c.bin_id == each.id for c in loose)
@@ -104,7 +110,7 @@ def leaving(resting: Iterable[Tray], children: Sequence[Child], on: date) -> tup
         past = [corrected_months(c.born, c.gestation_weeks, on) - tray.card.to_months for c in children]
         if past and min(past) > 0:
             names = listed(c.name for c in children)
-            text = f"{tray.name} is for up to {tray.card.to_months} months; {names} have outgrown it. Give, lend or mend it."
+            text = f"{tray.name} is for up to {tray.card.to_months} months; {names} have outgrown it. Give or lend it."
             number = Quantity("outgrown by the youngest for", min(past), "months")
             found.append((min(past), tray, Reason("ROOM-12", text, (number,), (f"tray:{tray.id}",))))
     return tuple((tray, reason) for _, tray, reason in sorted(found, key=lambda f: (-f[0], f[1].name)))

@@ -70,7 +70,8 @@ def _told(row: Cells) -> dict[str, Any]:
     """What the row tells; an empty cell is not told."""
     told: dict[str, Any] = {
         "count": row.whole("count", 1) if row.text("count") else None,
-        "shape": piece_of(row, "shape", "size_mm"), "mass_g": row.number("mass_g"), "material": row.text("material") or None,
+        "shape": piece_of(row, "shape", "size_mm"), "mass_g": row.number("mass_g"),
+        "material": row.text("material") or None,
         "inside": _inside(row), "density_g_ml": row.number("density_g_ml"), "stock_ml": row.number("stock_ml"),
         "per_use": row.number("per_use"), "cord_mm": row.number("cord_mm"), "cost": row.number("cost"),
         "came_from": row.text("came_from") or None,
@@ -111,7 +112,9 @@ def _inside(row: Cells) -> Inside | None:
                       across_mm=row.number("inside_across_mm"), marks=_marks(row))  # fmt: skip
     except InvalidValue as problem:
         for each in problem.problems:
-            row.wrong(each.field.replace("inside.", "inside_").replace("inside_marks", "marks"), each.message, each.hint)
+            row.wrong(
+                each.field.replace("inside.", "inside_").replace("inside_marks", "marks"), each.message, each.hint
+            )
     return None
 
 
@@ -142,7 +145,8 @@ def component_cells(component: Component, bin_name: str) -> dict[str, str]:
     marks = " | ".join(f"{ml:g}:{up:g}" for ml, up in inside.marks) if inside else ""
     return {
         "name": component.name, "kind": component.kind, "count": str(component.count), "shape": shape, "size_mm": size,
-        "mass_g": f"{component.mass_g:g}", "soft": {"firm": "no"}.get(component.softness.value, component.softness.value),
+        "mass_g": f"{component.mass_g:g}", 
+        "soft": {"firm": "no"}.get(component.softness.value, component.softness.value),
         "material": component.material, "breakable": _yes(component.breakable),
         "inside_depth_mm": _number(inside.depth_mm if inside else None),
         "inside_top_mm": _number(inside.top_mm if inside else None),

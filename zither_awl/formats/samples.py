@@ -21,6 +21,16 @@ def demo_trays_csv() -> str:
     return _text("demo-trays.csv")
 
 
+def demo_components_csv() -> str:
+    """The things of the demo household."""
+    return _text("demo-components.csv")
+
+
+def things_csv() -> str:
+    """A few things to begin from; only names and counts are told, the rest is assumed from the kind."""
+    return _text("sample-things.csv")
+
+
 def trays_csv(children: Sequence[str] = ()) -> str:
     """Fourteen trays to begin from. `children` are the names of the household, the oldest first."""
     return _for(children, _text("sample-trays.csv"))

@@ -267,6 +267,20 @@ def keep(desk: Desk, wish: Wish, name: str, bin_name: str, for_children: frozens
         return kept
 
 
+def lay_out(desk: Desk, tray_id: int, wish: Wish, adult_id: int | None = None) -> None:
+    """Say what lies on a tray that came from a file: the things of a wish. Its measures stay as they were taken."""
+    house, tray = desk.house(), desk.house().tray(tray_id)
+    bench = compose(desk, replace(wish, instead_of=tray_id))
+    if bench.made.short or bench.takes:
+        lacks = [*bench.made.short, *(clash.component.name for clash in bench.takes)]
+        raise InvalidValue(FieldProblem("roles", f"of {tray.name} are not all filled: {', '.join(lacks)}."))
+    with desk.write(adult_id, f"What lies on {tray.name}") as work:
+        contents = _with_tap_water(work, bench.made.assembled.contents)
+        card = replace(tray.card, key=wish.key, level=wish.level)
+        work.cupboard.save_tray(replace(house.tray(tray_id), card=card, contents=contents))
+        _link_rungs(work, designs(house))
+
+
 def _with_tap_water(work: Work, contents: tuple[Content, ...]) -> tuple[Content, ...]:
     """Water that nobody entered becomes a thing of the cupboard when it is first used."""
     if all(c.component.id for c in contents):
@@ -300,6 +314,22 @@ def _link_rungs(work: Work, known: Mapping[str, Design]) -> None:
             work.cupboard.save_card(replace(card, follows=follows))
 
 
+def wish_of(desk: Desk, tray_id: int) -> Wish:
+    """The wish that makes a kept tray again. Raises: NotFound for a tray without a card of the bench."""
+    house = desk.house()
+    tray = house.tray(tray_id)
+    if not tray.contents or tray.card.key not in designs(house):
+        raise NotFound(f"{tray.name} was not made at the bench.")
+    container = next((c.component.id for c in tray.contents if c.role == CONTAINER), None)
+    inner = [c for c in tray.contents if c.role != CONTAINER]
+    child = next((c.id for c in house.children if c.id in tray.for_children), house.children[0].id)
+    return Wish(
+        key=tray.card.key, level=tray.card.level, child_id=child, fixed={c.role: c.component.id for c in inner},
+        counts={c.role: c.count for c in inner if not c.component.medium}, container=container, instead_of=tray_id,
+        spots={c.role: (c.x_mm, c.y_mm, c.turned) for c in inner if c.x_mm is not None and c.y_mm is not None},
+    )  # fmt: skip
+
+
 def unpack(desk: Desk, tray_id: int, adult_id: int | None) -> None:
     """Take a tray apart: its things are free again, it leaves its spot and is archived with its history.
 
@@ -311,6 +341,3 @@ def unpack(desk: Desk, tray_id: int, adult_id: int | None) -> None:
     with desk.write(adult_id, f"Unpacked {tray.name}") as work:
         work.log.take_away(tray_id, desk.now())
         work.cupboard.save_tray(replace(tray, contents=(), archived=True))
-
-
-CONTAINER_ROLE = CONTAINER

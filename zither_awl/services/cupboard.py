@@ -6,11 +6,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
+from zither_awl.core.component import Component
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.safety import BinFinding, bin_exposure
 from zither_awl.core.values import Bin, Tray
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import resting_trays
+from zither_awl.services.things import bin_for
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,8 +34,13 @@ def save_tray(desk: Desk, draft: TrayDraft, adult_id: int | None) -> int:
         raise InvalidValue(FieldProblem("follows", "names a tray that cannot be followed.", "Choose another."))
     with desk.write(adult_id, f"{'Changed' if old else 'Added'} {draft.tray.name}") as work:
         card = replace(draft.tray.card, id=card_id, follows=tuple(draft.follows))
-        bin_id = work.cupboard.save_bin(draft.bin) if draft.bin.strip() else None
-        return work.cupboard.save_tray(replace(draft.tray, card=card, bin_id=bin_id))
+        bin_id = bin_for(work, house, draft.bin)
+        made = replace(draft.tray, card=card, bin_id=bin_id)
+        if old is not None:
+            # The form knows nothing of what lies on the tray, of its card's design, or of its photograph.
+            card = replace(card, key=old.card.key, level=old.card.level)
+            made = replace(made, card=card, contents=old.contents, photo_id=old.photo_id)
+        return work.cupboard.save_tray(made)
 
 
 def set_children(desk: Desk, tray_id: int, children: Iterable[int], adult_id: int | None) -> None:
@@ -52,6 +59,7 @@ class BinCheck:
 
     bin: Bin
     holds: tuple[Tray, ...]
+    things: tuple[Component, ...]
     found: tuple[BinFinding, ...]
 
 
@@ -64,7 +72,9 @@ def _bins_of(house: House, today: date) -> tuple[BinCheck, ...]:
     resting = resting_trays(house)
     found = bin_exposure(house.bins, resting, house.children, today, practice=house.practice)
     return tuple(
-        BinCheck(b, tuple(t for t in resting if t.bin_id == b.id), tuple(f for f in found if f.bin == b.id))
+        BinCheck(b, tuple(t for t in resting if t.bin_id == b.id),
+                 tuple(c for c in house.components if c.bin_id == b.id and not c.archived and house.stock.free(c)),
+                 tuple(f for f in found if f.bin == b.id))
         for b in house.bins
     )  # fmt: skip
 

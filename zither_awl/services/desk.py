@@ -7,6 +7,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from datetime import date, datetime
 from functools import cached_property
+from pathlib import Path
 from threading import Lock
 from typing import Any, Protocol, TypeVar
 from zoneinfo import ZoneInfo
@@ -20,7 +21,7 @@ from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.trays import Stock
 from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Declined, Household, Log, Placement, Tray, Unit
 from zither_awl.services.clock import Clock, SystemClock
-from zither_awl.store import Engine, Signature, Work, unit_of_work, untracked
+from zither_awl.store import Engine, Signature, Work, transfer, unit_of_work, untracked
 from zither_awl.store.log import Task
 
 
@@ -168,6 +169,18 @@ class Desk:
     def close(self) -> None:
         """Let go of the database file."""
         self._engine.dispose()
+
+    @property
+    def database(self) -> Path:
+        """The database file."""
+        return Path(str(self._engine.url.database))
+
+    def replace_database(self, fresh: Path) -> None:
+        """Put another database in the place of this one, in one step; readers see a new revision."""
+        revision = self.house().revision + 1
+        transfer.overwrite(fresh, self.database, revision)
+        with self._lock:
+            self._house = None
 
     def now(self) -> datetime:
         """The instant, in UTC."""

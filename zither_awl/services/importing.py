@@ -58,7 +58,7 @@ def rows_of_episodes(text: str) -> list[dict[str, str]]:
 def check_trays(desk: Desk, rows: Sequence[Row]) -> Report:
     """Check every row of trays against the house; nothing is written."""
     checked, _ = _check_trays(desk.house(), rows)
-    return _report(rows, checked, tray_table.COLUMNS)
+    return report_of(rows, checked, tray_table.COLUMNS)
 
 
 def take_trays(desk: Desk, rows: Sequence[Row], adult_id: int | None) -> Report:
@@ -69,7 +69,7 @@ def take_trays(desk: Desk, rows: Sequence[Row], adult_id: int | None) -> Report:
     if good:
         with desk.write(adult_id, f"Imported {len(good)} trays") as work:
             _save_trays(work, good, house)
-    return replace(_report(rows, checked, tray_table.COLUMNS), taken=len(good))
+    return replace(report_of(rows, checked, tray_table.COLUMNS), taken=len(good))
 
 
 def _check_trays(house: House, rows: Sequence[Row]) -> tuple[list[ReportRow], list[TrayLine | None]]:
@@ -136,13 +136,15 @@ def _save_trays(work: Work, lines: Sequence[TrayLine], house: House) -> None:
     children = {c.name: c.id for c in house.all_children}
     for line in lines:
         before = old.get(line.tray.name)
-        card_id, follows = (before.card.id, before.card.follows) if before else (0, ())
-        card = replace(line.tray.card, id=card_id, follows=follows)
+        card = replace(line.tray.card, id=0)
+        if before:
+            kept = before.card
+            card = replace(card, id=kept.id, follows=kept.follows, key=kept.key, level=kept.level)
         work.cupboard.save_tray(replace(
             line.tray, id=before.id if before else 0, card=card,
             bin_id=work.cupboard.save_bin(line.bin) if line.bin else None,
-            for_children=frozenset(children[name] for name in line.for_children),
-            archived=False,
+            for_children=frozenset(children[name] for name in line.for_children), archived=False,
+            contents=before.contents if before else (), photo_id=before.photo_id if before else None,
         ))  # fmt: skip
     trays = {t.name: t for t in work.cupboard.trays()}
     cards = {t.card.name: t.card.id for t in trays.values()} | {name: t.card.id for name, t in trays.items()}
@@ -152,7 +154,8 @@ def _save_trays(work: Work, lines: Sequence[TrayLine], house: House) -> None:
         work.cupboard.save_tray(replace(tray, card=replace(tray.card, follows=after)))
 
 
-def _report(rows: Sequence[Row], checked: list[ReportRow], columns: tuple[str, ...]) -> Report:
+def report_of(rows: Sequence[Row], checked: list[ReportRow], columns: tuple[str, ...]) -> Report:
+    """The report of rows that were checked, with the bad ones as a CSV to mend."""
     used = tuple(c for c in columns if any(row.get(c) for row in rows))
     bad = [(r.cells, r.problems) for r in checked if r.status == "bad"]
     return Report(used, tuple(checked), problem_table(bad, columns) if bad else "")
@@ -190,7 +193,7 @@ def _local(episode: Episode, zone: ZoneInfo) -> dict[str, str]:
 def check_episodes(desk: Desk, rows: Sequence[Row]) -> Report:
     """Check every row of episodes against the house; nothing is written."""
     checked, _ = _check_episodes(desk.house(), rows, desk.today())
-    return _report(rows, checked, episode_table.COLUMNS)
+    return report_of(rows, checked, episode_table.COLUMNS)
 
 
 def take_episodes(desk: Desk, rows: Sequence[Row], adult_id: int | None, *, stood: bool = True) -> Report:
@@ -206,7 +209,7 @@ def take_episodes(desk: Desk, rows: Sequence[Row], adult_id: int | None, *, stoo
             _save_episodes(work, good, house)
             if stood:
                 _stood_since(work, good, house)
-    return replace(_report(rows, checked, episode_table.COLUMNS), taken=len(good))
+    return replace(report_of(rows, checked, episode_table.COLUMNS), taken=len(good))
 
 
 def _check_episodes(

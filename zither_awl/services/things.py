@@ -141,7 +141,12 @@ def _found_things(house: House) -> Iterable[Found]:
 def _found_trays(house: House) -> Iterable[Found]:
     for tray in house.trays:
         stands = tray.id in house.standing
-        yield Found("tray", tray.name, where_is(house, tray), f"/shelf?tray={tray.id}" if stands else f"/cupboard?tray={tray.id}")
+        yield Found(
+            "tray",
+            tray.name,
+            where_is(house, tray),
+            f"/shelf?tray={tray.id}" if stands else f"/cupboard?tray={tray.id}",
+        )
 
 
 def _found_bins(house: House) -> Iterable[Found]:

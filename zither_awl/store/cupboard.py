@@ -100,7 +100,8 @@ class Cupboard:
             select(ComponentRow.id).where(ComponentRow.name == each.name, ComponentRow.id != each.id)
         )
         if taken is not None:
-            raise InvalidValue(FieldProblem("name", f"{each.name} is there already.", "Use another name, or raise its count."))
+            hint = "Use another name, or raise its count."
+            raise InvalidValue(FieldProblem("name", f"{each.name} is there already.", hint))
         row = ComponentRow() if each.id == 0 else self._session.get(ComponentRow, each.id)
         if row is None:
             raise NotFound(f"There is no thing {each.id}.")
@@ -108,7 +109,8 @@ class Cupboard:
             setattr(row, name, getattr(each, name))
         for name in ("allergens", "dangers", "colours", "assumed"):
             setattr(row, name, list(getattr(each, name)))
-        row.shape, row.softness, row.inside = shape_to_json(each.shape) or [], each.softness.value, _inside_to(each.inside)
+        row.shape, row.softness = shape_to_json(each.shape) or [], each.softness.value
+        row.inside = _inside_to(each.inside)
         self._session.add(row)
         self._session.flush()
         return row.id

@@ -21,6 +21,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every card with its levels. */
+        get: operations["get__api_bench_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/compose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A tray put together as wished; nothing is written. */
+        post: operations["post__api_bench_compose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/makeable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be made for a child from what is free, ranked, and what one thing more would unlock. */
+        get: operations["get__api_bench_makeable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/trays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the tray on the bench. */
+        post: operations["post__api_bench_trays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/trays/{tray_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a tray was composed, to open it on the bench again. */
+        get: operations["get__api_bench_trays_{tray_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bins/{bin_id}": {
         parameters: {
             query?: never;
@@ -278,6 +363,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where is it: things, trays and bins by a few letters. */
+        get: operations["get__api_find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/history": {
         parameters: {
             query?: never;
@@ -312,6 +414,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/import/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the cards whose rows are all good, as the household's own. */
+        post: operations["post__api_import_cards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/cards/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Check a file of cards; nothing is written. */
+        post: operations["post__api_import_cards_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/import/episodes": {
         parameters: {
             query?: never;
@@ -340,6 +476,74 @@ export interface paths {
         put?: never;
         /** Check a file of past episodes; nothing is written. */
         post: operations["post__api_import_episodes_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/household": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the household of a file in the place of this one, after a copy of this one was kept. */
+        post: operations["post__api_import_household"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/household/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a file of a household holds; nothing is changed. */
+        post: operations["post__api_import_household_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the good rows of things, all in one write. */
+        post: operations["post__api_import_things"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/things/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Check a file of things; nothing is written. */
+        post: operations["post__api_import_things_check"];
         delete?: never;
         options?: never;
         head?: never;
@@ -550,6 +754,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything in the cupboard, what is used up, and which bins are full. */
+        get: operations["get__api_things"];
+        put?: never;
+        /** Add a thing. */
+        post: operations["post__api_things"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/{component_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Mend a thing; the trays that hold it are reckoned again. */
+        put: operations["put__api_things_{component_id}"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/{component_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a thing away, or bring it back. */
+        post: operations["post__api_things_{component_id}_archive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/guess": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was typed, understood, with everything that is assumed; nothing is written. */
+        post: operations["post__api_things_guess"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/quick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add what was typed, with what is assumed of its kind. */
+        post: operations["post__api_things_quick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -629,6 +919,23 @@ export interface paths {
         /** Say who a tray is for. */
         put: operations["put__api_trays_{tray_id}_children"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trays/{tray_id}/unpack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a tray apart; its things are free again. */
+        post: operations["post__api_trays_{tray_id}_unpack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -825,6 +1132,56 @@ export interface components {
             /** Archived */
             archived: boolean;
         };
+        /** BenchCardsOut */
+        BenchCardsOut: {
+            /** Cards */
+            cards: components["schemas"]["CardBriefOut"][];
+        };
+        /** BenchOut */
+        BenchOut: {
+            card: components["schemas"]["DesignOut"];
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+            /** Child Id */
+            child_id: number;
+            /** Compared */
+            compared: string;
+            /** Container */
+            container: number | null;
+            /** Container By Hand */
+            container_by_hand: boolean;
+            /** Containers */
+            containers: components["schemas"]["CandidateOut"][];
+            costs: components["schemas"]["CostsOut"];
+            /** Difficulty */
+            difficulty: components["schemas"]["DimensionOut"][];
+            /** Emergency */
+            emergency: string;
+            /** Freeing */
+            freeing: components["schemas"]["NamedTrayOut"][];
+            /** Laid */
+            laid: components["schemas"]["LaidOut"][];
+            /** Level */
+            level: number;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Nearest */
+            nearest: string;
+            /** Pieces */
+            pieces: number;
+            plan: components["schemas"]["PlanOut"] | null;
+            poured: components["schemas"]["PouredOut"] | null;
+            /** Roles */
+            roles: components["schemas"]["RoleOut"][];
+            /** Short */
+            short: string[];
+            /** Takes */
+            takes: components["schemas"]["ClashOut"][];
+            /** Would Do */
+            would_do: string;
+        };
         /** BinIn */
         BinIn: {
             /**
@@ -843,6 +1200,11 @@ export interface components {
              */
             locked?: boolean;
             /**
+             * Most
+             * @default null
+             */
+            most?: number | null;
+            /**
              * Place
              * @default
              */
@@ -850,7 +1212,7 @@ export interface components {
         };
         /**
          * BinOut
-         * @description A bin, the names of what rests in it, and what a child could get at there.
+         * @description A bin, the names of the trays and things in it, its cap, and what a child could get at there.
          */
         BinOut: {
             /** Found */
@@ -865,10 +1227,14 @@ export interface components {
             lid: boolean;
             /** Locked */
             locked: boolean;
+            /** Most */
+            most: number | null;
             /** Name */
             name: string;
             /** Place */
             place: string;
+            /** Things */
+            things: string[];
         };
         /** BoardIn */
         BoardIn: {
@@ -901,6 +1267,56 @@ export interface components {
             place_width_mm: number;
             /** Places */
             places: number;
+        };
+        /** CandidateOut */
+        CandidateOut: {
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "does" | "would do" | "does not";
+            /** Count */
+            count: number;
+            /** Drawn */
+            drawn: string;
+            /** Free */
+            free: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string[];
+        };
+        /** CanMakeOut */
+        CanMakeOut: {
+            /** At Once */
+            at_once: number;
+            /** Child Id */
+            child_id: number;
+            /** Looked At */
+            looked_at: number;
+            /** Made */
+            made: components["schemas"]["MakeableOut"][];
+            /** Unlocks */
+            unlocks: components["schemas"]["UnlockOut"][];
+        };
+        /** CardBriefOut */
+        CardBriefOut: {
+            /** Area */
+            area: string;
+            /** From Months */
+            from_months: number;
+            /** Key */
+            key: string;
+            /** Levels */
+            levels: components["schemas"]["LevelOut"][];
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** To Months */
+            to_months: number;
         };
         /** CardIn */
         CardIn: {
@@ -963,6 +1379,15 @@ export interface components {
             label: string;
             /** Undone */
             undone: boolean;
+        };
+        /** CheckOut */
+        CheckOut: {
+            reason: components["schemas"]["ReasonOut"];
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "kept" | "note" | "should" | "must";
         };
         /** ChildIn */
         ChildIn: {
@@ -1086,6 +1511,190 @@ export interface components {
             /** @default null */
             spot?: components["schemas"]["SpotIn"] | null;
         };
+        /** ClashOut */
+        ClashOut: {
+            /** Component */
+            component: string;
+            /** Owned */
+            owned: number;
+            /** Trays */
+            trays: components["schemas"]["NamedTrayOut"][];
+        };
+        /** ComponentIn */
+        ComponentIn: {
+            /**
+             * Allergens
+             * @default []
+             */
+            allergens?: string[];
+            /**
+             * Assumed
+             * @default []
+             */
+            assumed?: string[];
+            /**
+             * Bin
+             * @default
+             */
+            bin?: string;
+            /**
+             * Breakable
+             * @default false
+             */
+            breakable?: boolean;
+            /**
+             * Came From
+             * @default
+             */
+            came_from?: string;
+            /**
+             * Cell
+             * @default false
+             */
+            cell?: boolean;
+            /**
+             * Colours
+             * @default []
+             */
+            colours?: string[];
+            /**
+             * Cord Mm
+             * @default null
+             */
+            cord_mm?: number | null;
+            /**
+             * Cost
+             * @default null
+             */
+            cost?: number | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /**
+             * Dangers
+             * @default []
+             */
+            dangers?: string[];
+            /**
+             * Density G Ml
+             * @default null
+             */
+            density_g_ml?: number | null;
+            /** @default null */
+            inside?: components["schemas"]["InsideIn"] | null;
+            /** Kind */
+            kind: string;
+            /**
+             * Magnet
+             * @default false
+             */
+            magnet?: boolean;
+            /**
+             * Mass G
+             * @default 0
+             */
+            mass_g?: number;
+            /**
+             * Material
+             * @default
+             */
+            material?: string;
+            /** Name */
+            name: string;
+            /**
+             * Per Use
+             * @default null
+             */
+            per_use?: number | null;
+            /**
+             * Sealed
+             * @default
+             * @enum {string}
+             */
+            sealed?: "" | "screwed" | "glued" | "sewn";
+            shape: components["schemas"]["PieceIn"];
+            /** @default firm */
+            softness?: components["schemas"]["Softness"];
+            /**
+             * Stock Ml
+             * @default null
+             */
+            stock_ml?: number | null;
+        };
+        /** ComponentOut */
+        ComponentOut: {
+            /** Allergens */
+            allergens: string[];
+            /** Archived */
+            archived: boolean;
+            /** Assumed */
+            assumed: string[];
+            /** Bin */
+            bin: string;
+            /** Breakable */
+            breakable: boolean;
+            /** Came From */
+            came_from: string;
+            /** Capacity Ml */
+            capacity_ml: number;
+            /** Cell */
+            cell: boolean;
+            /** Colours */
+            colours: string[];
+            /** Cord Mm */
+            cord_mm: number | null;
+            /** Cost */
+            cost: number | null;
+            /** Count */
+            count: number;
+            /** Dangers */
+            dangers: string[];
+            /** Density G Ml */
+            density_g_ml: number | null;
+            /** Emergency */
+            emergency: string;
+            /** Free */
+            free: number;
+            /** Hazards */
+            hazards: components["schemas"]["ReasonOut"][];
+            /** Id */
+            id: number;
+            inside: components["schemas"]["InsideOut"] | null;
+            /** Kind */
+            kind: string;
+            /** Magnet */
+            magnet: boolean;
+            /** Mass G */
+            mass_g: number;
+            /** Material */
+            material: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: components["schemas"]["HolderOut"][];
+            /** Per Use */
+            per_use: number | null;
+            /**
+             * Sealed
+             * @enum {string}
+             */
+            sealed: "" | "screwed" | "glued" | "sewn";
+            shape: components["schemas"]["PieceOut"];
+            softness: components["schemas"]["Softness"];
+            /** Stock Ml */
+            stock_ml: number | null;
+        };
+        /** CostsOut */
+        CostsOut: {
+            /** Known */
+            known: number;
+            /** Per Use */
+            per_use: number | null;
+            /** Unknown */
+            unknown: number;
+        };
         /** CupboardOut */
         CupboardOut: {
             /** Archived */
@@ -1112,6 +1721,62 @@ export interface components {
         DeleteIn: {
             /** Name */
             name: string;
+        };
+        /** DesignOut */
+        DesignOut: {
+            /** Aim */
+            aim: string;
+            /** Area */
+            area: string;
+            /** Clean Up */
+            clean_up: string;
+            /** Control */
+            control: string;
+            /** Expects */
+            expects: string;
+            /** From Months */
+            from_months: number;
+            /** Interest */
+            interest: string[];
+            /** Key */
+            key: string;
+            /** Levels */
+            levels: components["schemas"]["LevelOut"][];
+            /** Morning */
+            morning: string;
+            /** Name */
+            name: string;
+            /** Not Yet */
+            not_yet: string;
+            /** Prepares */
+            prepares: string[];
+            /** Steps */
+            steps: string[];
+            /** Supervision */
+            supervision: string;
+            /** To Months */
+            to_months: number;
+            /** Words */
+            words: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * DimensionOut
+         * @description One dimension of difficulty: its step of so many, the words for it, and the nearest mastered tray's step.
+         */
+        DimensionOut: {
+            /** Most */
+            most: number;
+            /** Name */
+            name: string;
+            /** Nearest */
+            nearest: number | null;
+            /** Step */
+            step: number;
+            /** Text */
+            text: string;
         };
         /**
          * DoneOut
@@ -1319,6 +1984,18 @@ export interface components {
             /** Events */
             events: components["schemas"]["EventIn"][];
         };
+        /**
+         * FetchOut
+         * @description A thing to fetch, and from which bin.
+         */
+        FetchOut: {
+            /** Bin */
+            bin: string;
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+        };
         /** FieldChangeOut */
         FieldChangeOut: {
             /** After */
@@ -1347,13 +2024,88 @@ export interface components {
             /** Tray */
             tray: number;
         };
+        /** FindOut */
+        FindOut: {
+            /** Found */
+            found: components["schemas"]["FoundOut"][];
+        };
+        /** FindQuery */
+        FindQuery: {
+            /**
+             * Letters
+             * @default
+             */
+            letters?: string;
+        };
+        /** FoundOut */
+        FoundOut: {
+            /** Address */
+            address: string;
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "thing" | "tray" | "bin";
+            /** Where */
+            where: string;
+        };
+        /** FullOut */
+        FullOut: {
+            /** Bin */
+            bin: string;
+            /** Holds */
+            holds: number;
+            /** Leave */
+            leave: components["schemas"]["LeaveOut"][];
+            /** Most */
+            most: number;
+        };
+        /**
+         * GuessIn
+         * @description A thing as it is typed; with `kind` chosen when the words do not say it.
+         */
+        GuessIn: {
+            /**
+             * Bin
+             * @default
+             */
+            bin?: string;
+            /**
+             * Kind
+             * @default
+             */
+            kind?: string;
+            /** Typed */
+            typed: string;
+        };
         /** HistoryOut */
         HistoryOut: {
             /** Sets */
             sets: components["schemas"]["ChangeSetOut"][];
         };
+        /**
+         * HolderOut
+         * @description A tray that holds some of a thing.
+         */
+        HolderOut: {
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+            /** Tray Id */
+            tray_id: number;
+            /** Where */
+            where: string;
+        };
         /** HouseholdIn */
         HouseholdIn: {
+            /**
+             * Emergency Number
+             * @default
+             */
+            emergency_number?: string;
             /**
              * Language
              * @default en
@@ -1365,8 +2117,23 @@ export interface components {
              * @enum {string}
              */
             lengths?: "cm" | "in";
+            /**
+             * Most Bins
+             * @default null
+             */
+            most_bins?: number | null;
             /** Name */
             name: string;
+            /**
+             * Poison Centre
+             * @default
+             */
+            poison_centre?: string;
+            /**
+             * Unbreakable First
+             * @default false
+             */
+            unbreakable_first?: boolean;
             /**
              * Zone
              * @default Europe/London
@@ -1375,6 +2142,8 @@ export interface components {
         };
         /** HouseholdOut */
         HouseholdOut: {
+            /** Emergency Number */
+            emergency_number: string;
             /** Language */
             language: string;
             /**
@@ -1382,8 +2151,14 @@ export interface components {
              * @enum {string}
              */
             lengths: "cm" | "in";
+            /** Most Bins */
+            most_bins: number | null;
             /** Name */
             name: string;
+            /** Poison Centre */
+            poison_centre: string;
+            /** Unbreakable First */
+            unbreakable_first: boolean;
             /** Zone */
             zone: string;
         };
@@ -1410,11 +2185,127 @@ export interface components {
              */
             text?: string | null;
         };
+        /**
+         * InsideIn
+         * @description The inside of a vessel, mm; `marks` as [ml, mm up the side].
+         */
+        InsideIn: {
+            /**
+             * Across Mm
+             * @default null
+             */
+            across_mm?: number | null;
+            /**
+             * Bottom Mm
+             * @default null
+             */
+            bottom_mm?: number | null;
+            /** Depth Mm */
+            depth_mm: number;
+            /**
+             * Marks
+             * @default []
+             */
+            marks?: [
+                number,
+                number
+            ][];
+            /** Top Mm */
+            top_mm: number;
+        };
+        /** InsideOut */
+        InsideOut: {
+            /** Across Mm */
+            across_mm: number | null;
+            /** Bottom Mm */
+            bottom_mm: number | null;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Marks */
+            marks: [
+                number,
+                number
+            ][];
+            /** Top Mm */
+            top_mm: number;
+        };
+        /** KeepIn */
+        KeepIn: {
+            /**
+             * Bin
+             * @default
+             */
+            bin?: string;
+            /**
+             * For Children
+             * @default []
+             */
+            for_children?: number[];
+            /** Name */
+            name: string;
+            wish: components["schemas"]["WishIn"];
+        };
         /** KeepOut */
         KeepOut: {
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
             tray: components["schemas"]["NamedOut"];
+        };
+        /**
+         * LaidOut
+         * @description A thing on the plan, mm from the container's inner near left corner; x is None beside the tray or in a vessel.
+         */
+        LaidOut: {
+            /** Beside */
+            beside: boolean;
+            /** Colours */
+            colours: string[];
+            /** Count */
+            count: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Drawn */
+            drawn: string;
+            /** Lies In */
+            lies_in: string;
+            /** Medium */
+            medium: boolean;
+            /** Ml */
+            ml: number | null;
+            /** Name */
+            name: string;
+            /** Piece Mm */
+            piece_mm: number;
+            /** Role */
+            role: string;
+            /** Turned */
+            turned: boolean;
+            /** Width Mm */
+            width_mm: number;
+            /** X Mm */
+            x_mm: number | null;
+            /** Y Mm */
+            y_mm: number | null;
+        };
+        /**
+         * LeaveOut
+         * @description A tray that should leave a full bin, and why.
+         */
+        LeaveOut: {
+            /** Name */
+            name: string;
+            reason: components["schemas"]["ReasonOut"];
+            /** Tray Id */
+            tray_id: number;
+        };
+        /** LevelOut */
+        LevelOut: {
+            /** From Months */
+            from_months: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
         };
         /**
          * LineOut
@@ -1427,6 +2318,60 @@ export interface components {
             text: string;
             /** Tray */
             tray: string;
+        };
+        /**
+         * MadeTrayOut
+         * @description How a tray was composed, to open it on the bench again.
+         */
+        MadeTrayOut: {
+            /** Child Id */
+            child_id: number;
+            /** Container */
+            container: number | null;
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Fixed */
+            fixed: {
+                [key: string]: number;
+            };
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Spots */
+            spots: components["schemas"]["SpotByHandOut"][];
+        };
+        /** MakeableOut */
+        MakeableOut: {
+            /** Area */
+            area: string;
+            /** At Once */
+            at_once: boolean;
+            /** Card */
+            card: string;
+            /** Container */
+            container: string;
+            /** Fetch */
+            fetch: components["schemas"]["FetchOut"][];
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Level Name */
+            level_name: string;
+            /** Minds */
+            minds: string[];
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Score */
+            score: number;
+        };
+        /** MakeQuery */
+        MakeQuery: {
+            /** Child */
+            child: number;
         };
         /** MeasurementIn */
         MeasurementIn: {
@@ -1512,6 +2457,15 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** NamedTrayOut */
+        NamedTrayOut: {
+            /** Name */
+            name: string;
+            /** Tray Id */
+            tray_id: number;
+            /** Why */
+            why: string;
+        };
         /**
          * OfferOut
          * @description A tray a child could take, in the order of the shelf.
@@ -1588,6 +2542,35 @@ export interface components {
             spot_words: string;
             /** Tray Id */
             tray_id: number;
+        };
+        /**
+         * PlanOut
+         * @description The container from above, mm.
+         */
+        PlanOut: {
+            /** Depth Mm */
+            depth_mm: number;
+            /** Drawn */
+            drawn: string;
+            /** Inner Depth Mm */
+            inner_depth_mm: number;
+            /** Inner Width Mm */
+            inner_width_mm: number;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /** PouredOut */
+        PouredOut: {
+            /** Into */
+            into: string;
+            /** Line Mm */
+            line_mm: number | null;
+            /** Ml */
+            ml: number;
+            /** Share */
+            share: number;
+            /** Source Line Mm */
+            source_line_mm: number | null;
         };
         /** PresentationIn */
         PresentationIn: {
@@ -1774,6 +2757,43 @@ export interface components {
              */
             status: "new" | "same" | "changed" | "bad";
         };
+        /** RestockOut */
+        RestockOut: {
+            /** Buy By */
+            buy_by: string | null;
+            /** Component Id */
+            component_id: number;
+            /** Days Left */
+            days_left: number | null;
+            /** Name */
+            name: string;
+            reason: components["schemas"]["ReasonOut"];
+        };
+        /** RoleOut */
+        RoleOut: {
+            /** Beside */
+            beside: boolean;
+            /** By Hand */
+            by_hand: boolean;
+            /** Care */
+            care: string;
+            /** Chosen */
+            chosen: number | null;
+            /** Considered */
+            considered: components["schemas"]["CandidateOut"][];
+            /** Count */
+            count: number;
+            /** Lies In */
+            lies_in: string;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string[];
+            /** Optional */
+            optional: boolean;
+            /** Use */
+            use: string;
+        };
         /** ScaleOut */
         ScaleOut: {
             /** Child Id */
@@ -1835,6 +2855,31 @@ export interface components {
          * @enum {string}
          */
         Softness: "firm" | "cloth" | "soft";
+        /** SpotByHandIn */
+        SpotByHandIn: {
+            /** Role */
+            role: string;
+            /**
+             * Turned
+             * @default false
+             */
+            turned?: boolean;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /** SpotByHandOut */
+        SpotByHandOut: {
+            /** Role */
+            role: string;
+            /** Turned */
+            turned: boolean;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
         /**
          * SpotIn
          * @description A place of a unit.
@@ -1902,6 +2947,28 @@ export interface components {
             tray: string;
             /** Where */
             where: string;
+        };
+        /**
+         * ThingsOut
+         * @description Everything in the cupboard, what is used up, what is full, and the words a thing may be described with.
+         */
+        ThingsOut: {
+            /** Allergens */
+            allergens: string[];
+            /** Archived */
+            archived: components["schemas"]["ComponentOut"][];
+            /** Bins */
+            bins: string[];
+            /** Dangers */
+            dangers: string[];
+            /** Full */
+            full: components["schemas"]["FullOut"][];
+            /** Kinds */
+            kinds: string[];
+            /** Restock */
+            restock: components["schemas"]["RestockOut"][];
+            /** Things */
+            things: components["schemas"]["ComponentOut"][];
         };
         /** TickIn */
         TickIn: {
@@ -2039,10 +3106,14 @@ export interface components {
             id: number;
             /** Liquid */
             liquid: boolean;
+            /** Made */
+            made: boolean;
             /** Mass G */
             mass_g: number;
             /** Name */
             name: string;
+            /** Photo */
+            photo: number | null;
             piece: components["schemas"]["PieceOut"] | null;
             /** Pieces */
             pieces: number;
@@ -2134,6 +3205,13 @@ export interface components {
             /** Width Mm */
             width_mm: number;
         };
+        /** UnlockOut */
+        UnlockOut: {
+            /** Cards */
+            cards: string[];
+            /** Kind */
+            kind: string;
+        };
         /** WatchOut */
         WatchOut: {
             /** Children */
@@ -2163,6 +3241,52 @@ export interface components {
              * Format: date
              */
             week: string;
+        };
+        /** WishIn */
+        WishIn: {
+            /** Child Id */
+            child_id: number;
+            /**
+             * Container
+             * @default null
+             */
+            container?: number | null;
+            /**
+             * Counts
+             * @default {}
+             */
+            counts?: {
+                [key: string]: number;
+            };
+            /**
+             * Fixed
+             * @default {}
+             */
+            fixed?: {
+                [key: string]: number;
+            };
+            /**
+             * Instead Of
+             * @default null
+             */
+            instead_of?: number | null;
+            /** Key */
+            key: string;
+            /**
+             * Level
+             * @default 1
+             */
+            level?: number;
+            /**
+             * Share
+             * @default null
+             */
+            share?: number | null;
+            /**
+             * Spots
+             * @default []
+             */
+            spots?: components["schemas"]["SpotByHandIn"][];
         };
         /**
          * Work
@@ -2199,6 +3323,388 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get__api_bench_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchCardsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_bench_compose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get__api_bench_makeable: {
+        parameters: {
+            query: {
+                child: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CanMakeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_bench_trays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "get__api_bench_trays_{tray_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeTrayOut"];
                 };
             };
             /** @description Bad Request */
@@ -3582,6 +5088,82 @@ export interface operations {
             };
         };
     };
+    get__api_find: {
+        parameters: {
+            query?: {
+                letters?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get__api_history: {
         parameters: {
             query?: never;
@@ -3734,6 +5316,162 @@ export interface operations {
             };
         };
     };
+    post__api_import_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_import_cards_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     post__api_import_episodes: {
         parameters: {
             query?: never;
@@ -3813,6 +5551,310 @@ export interface operations {
         };
     };
     post__api_import_episodes_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_import_household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_import_household_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_import_things: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_import_things_check: {
         parameters: {
             query?: never;
             header?: never;
@@ -4820,6 +6862,474 @@ export interface operations {
             };
         };
     };
+    get__api_things: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_things: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComponentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "put__api_things_{component_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                component_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComponentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "post__api_things_{component_id}_archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                component_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_things_guess: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComponentOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_things_quick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get__api_today: {
         parameters: {
             query?: never;
@@ -5146,6 +7656,82 @@ export interface operations {
                 "application/json": components["schemas"]["ChildrenIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "post__api_trays_{tray_id}_unpack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

@@ -16,6 +16,10 @@ class HouseholdIn(In):
     lengths: Literal["cm", "in"] = "cm"
     zone: Text = "Europe/London"
     language: Annotated[str, Field(max_length=8)] = "en"
+    emergency_number: Annotated[str, Field(max_length=80)] = ""
+    poison_centre: Annotated[str, Field(max_length=80)] = ""
+    most_bins: Annotated[int | None, Field(ge=1, le=200), Whole] = None
+    unbreakable_first: bool = False
 
 
 class HouseholdOut(Out):
@@ -23,6 +27,10 @@ class HouseholdOut(Out):
     lengths: Literal["cm", "in"]
     zone: str
     language: str
+    emergency_number: str
+    poison_centre: str
+    most_bins: int | None
+    unbreakable_first: bool
 
 
 class AdultIn(In):

@@ -124,6 +124,8 @@ class TrayOut(Out):
     liquid: bool
     condition: str
     stands: str
+    made: bool
+    photo: int | None
 
 
 class BinIn(In):
@@ -131,10 +133,11 @@ class BinIn(In):
     height_mm: Mm | None = None
     lid: bool = True
     locked: bool = False
+    most: Annotated[int | None, Field(ge=1, le=500), Whole] = None
 
 
 class BinOut(Out):
-    """A bin, the names of what rests in it, and what a child could get at there."""
+    """A bin, the names of the trays and things in it, its cap, and what a child could get at there."""
 
     id: int
     name: str
@@ -142,7 +145,9 @@ class BinOut(Out):
     height_mm: float | None
     lid: bool
     locked: bool
+    most: int | None
     holds: list[str]
+    things: list[str]
     found: list[ReasonOut]
 
 

@@ -2,26 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 
-from flask import Blueprint, Response
+from flask import Blueprint
 
 from zither_awl.api.answers import reasons_out, tray_out
 from zither_awl.api.context import adult_id, desk
-from zither_awl.api.schemas.base import DoneOut, ErrorOut
-from zither_awl.api.schemas.change import FieldChangeOut, ImportIn, ReportOut, ReportRowOut
+from zither_awl.api.files import csv_file, report_out, rows_in
+from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.change import ImportIn, ReportOut
 from zither_awl.api.schemas.house import ArchiveIn
-from zither_awl.api.schemas.shelf import BinIn, BinOut, ChildrenIn, CupboardOut, PieceIn, TrayIn
+from zither_awl.api.schemas.shelf import BinIn, BinOut, ChildrenIn, CupboardOut, TrayIn
+from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
-from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
-from zither_awl.core.shapes import Shape
 from zither_awl.core.values import AREAS, TAGS, Bin, Card, Tray
 from zither_awl.formats import samples
-from zither_awl.formats.tray_table import shape_of
 from zither_awl.services import cupboard, importing
-from zither_awl.services.importing import Report
 
 bp = Blueprint("cupboard", __name__, url_prefix="/api")
 
@@ -42,8 +39,9 @@ def get_cupboard() -> CupboardOut:
 
 def _bin(each: cupboard.BinCheck) -> BinOut:
     b = each.bin
-    return BinOut(id=b.id, name=b.name, place=b.place, height_mm=b.height_mm, lid=b.lid, locked=b.locked,
-                  holds=[t.name for t in each.holds], found=reasons_out(f.reason for f in each.found))  # fmt: skip
+    return BinOut(id=b.id, name=b.name, place=b.place, height_mm=b.height_mm, lid=b.lid, locked=b.locked, most=b.most,
+                  things=[c.name for c in each.things], holds=[t.name for t in each.holds],
+                  found=reasons_out(f.reason for f in each.found))  # fmt: skip
 
 
 @bp.put("/bins/<int:bin_id>")
@@ -51,19 +49,10 @@ def _bin(each: cupboard.BinCheck) -> BinOut:
 def change_bin(bin_id: int, json: BinIn) -> DoneOut:
     """Say where a bin stands, and whether it is locked."""
     name = desk().house().bin_name(bin_id) or f"bin {bin_id}"
-    changed = Bin(id=bin_id, name=name, place=json.place, height_mm=json.height_mm, lid=json.lid, locked=json.locked)
+    changed = Bin(id=bin_id, name=name, place=json.place, height_mm=json.height_mm, lid=json.lid, locked=json.locked,
+                  most=json.most)  # fmt: skip
     cupboard.change_bin(desk(), changed, adult_id())
     return DoneOut(id=bin_id)
-
-
-def _piece(piece: PieceIn | None) -> Shape | None:
-    if piece is None:
-        return None
-    try:
-        return shape_of(piece.shape, piece.sizes_mm)
-    except TypeError:
-        text = f"{len(piece.sizes_mm)} sizes do not describe a {piece.shape}."
-        raise InvalidValue(FieldProblem("piece", text, "Ball 1, cylinder 2, brick 3.")) from None
 
 
 def _draft(json: TrayIn, tray_id: int) -> cupboard.TrayDraft:
@@ -71,7 +60,8 @@ def _draft(json: TrayIn, tray_id: int) -> cupboard.TrayDraft:
                 to_months=json.card.to_months)  # fmt: skip
     tray = Tray(
         id=tray_id, name=json.name, card=card, width_mm=json.width_mm, depth_mm=json.depth_mm, height_mm=json.height_mm,
-        mass_g=json.mass_g, pieces=json.pieces, piece=_piece(json.piece), softness=json.softness,
+        mass_g=json.mass_g, pieces=json.pieces, piece=shape_in(json.piece) if json.piece else None,
+        softness=json.softness,
         breakable=json.breakable, hazards=tuple(json.hazards), cord_mm=json.cord_mm, tags=tuple(json.tags),
         for_children=frozenset(json.for_children),
     )  # fmt: skip
@@ -112,49 +102,29 @@ def archive_tray(tray_id: int, json: ArchiveIn) -> DoneOut:
 @api.validate(resp=answers(HTTP_200=ReportOut), tags=["files"])
 def check_trays(json: ImportIn) -> ReportOut:
     """Check a file of trays, or rows mended on screen; nothing is written."""
-    return _report(importing.check_trays(desk(), _rows(json, importing.rows_of_trays)))
+    return report_out(importing.check_trays(desk(), rows_in(json, importing.rows_of_trays)))
 
 
 @bp.post("/import/trays")
 @api.validate(resp=answers(HTTP_200=ReportOut), tags=["files"])
 def take_trays(json: ImportIn) -> ReportOut:
     """Take the good rows, all in one write."""
-    return _report(importing.take_trays(desk(), _rows(json, importing.rows_of_trays), adult_id()))
+    return report_out(importing.take_trays(desk(), rows_in(json, importing.rows_of_trays), adult_id()))
 
 
 @bp.post("/import/episodes/check")
 @api.validate(resp=answers(HTTP_200=ReportOut), tags=["files"])
 def check_episodes(json: ImportIn) -> ReportOut:
     """Check a file of past episodes; nothing is written."""
-    return _report(importing.check_episodes(desk(), _rows(json, importing.rows_of_episodes)))
+    return report_out(importing.check_episodes(desk(), rows_in(json, importing.rows_of_episodes)))
 
 
 @bp.post("/import/episodes")
 @api.validate(resp=answers(HTTP_200=ReportOut), tags=["files"])
 def take_episodes(json: ImportIn) -> ReportOut:
     """Take the good rows with their mornings and showings, all in one write."""
-    rows = _rows(json, importing.rows_of_episodes)
-    return _report(importing.take_episodes(desk(), rows, adult_id(), stood=json.stood))
-
-
-def _rows(json: ImportIn, read: Callable[[str], list[dict[str, str]]]) -> list[dict[str, str]]:
-    if json.rows is not None:
-        return json.rows
-    return read(json.text or "")
-
-
-def _report(report: Report) -> ReportOut:
-    return ReportOut(
-        columns=list(report.columns), problem_csv=report.problem_csv, taken=report.taken,
-        rows=[
-            ReportRowOut(
-                number=r.number, cells=dict(r.cells), status=r.status,
-                changes=[FieldChangeOut(field=f, before=b, after=a) for f, b, a in r.changes],
-                problems=[ErrorOut(field=p.field, message=p.message, hint=p.hint) for p in r.problems],
-            )
-            for r in report.rows
-        ],
-    )  # fmt: skip
+    rows = rows_in(json, importing.rows_of_episodes)
+    return report_out(importing.take_episodes(desk(), rows, adult_id(), stood=json.stood))
 
 
 def _names() -> list[str]:
@@ -165,28 +135,22 @@ def _names() -> list[str]:
 @bp.get("/samples/trays.csv")
 def sample_trays() -> Any:
     """A file of trays to begin from."""
-    return _csv(samples.trays_csv(_names()), "sample-trays.csv")
+    return csv_file(samples.trays_csv(_names()), "sample-trays.csv")
 
 
 @bp.get("/samples/episodes.csv")
 def sample_episodes() -> Any:
     """Three weeks of past episodes to begin from, for the sample trays."""
-    return _csv(samples.episodes_csv(desk().today(), _names()), "sample-episodes.csv")
+    return csv_file(samples.episodes_csv(desk().today(), _names()), "sample-episodes.csv")
 
 
 @bp.get("/export/trays.csv")
 def export_trays() -> Any:
     """Every tray, in the columns that come in."""
-    return _csv(importing.export_trays(desk()), "trays.csv")
+    return csv_file(importing.export_trays(desk()), "trays.csv")
 
 
 @bp.get("/export/episodes.csv")
 def export_episodes() -> Any:
     """Every episode that was not struck out."""
-    return _csv(importing.export_episodes(desk()), "episodes.csv")
-
-
-def _csv(text: str, name: str) -> Response:
-    # The mark at the start tells spreadsheets that the letters are UTF-8.
-    headers = {"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store"}
-    return Response("\ufeff" + text, content_type="text/csv; charset=utf-8", headers=headers)
+    return csv_file(importing.export_episodes(desk()), "episodes.csv")

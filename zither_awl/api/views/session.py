@@ -42,7 +42,7 @@ def get_session() -> SessionOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
 def put_household(json: HouseholdIn) -> DoneOut:
     """Name the house, its units of length and its time zone."""
-    household = Household(name=json.name, lengths=json.lengths, zone=json.zone, language=json.language)
+    household = Household(**json.model_dump())
     people.save_household(desk(), household, adult_id())
     return DoneOut()
 

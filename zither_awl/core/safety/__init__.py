@@ -9,6 +9,6 @@ from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
 
 __all__ = [
     "DECLARED", "BinFinding", "Box", "Cylinder", "Exposed", "Hazard", "Irregular", "Sphere", "Verdict",
-    "bin_exposure", "component_hazards", "endangers", "exposed", "exposure", "fits_small_parts_cylinder", "hazards", "small_ball",
-    "work_condition",
+    "bin_exposure", "component_hazards", "endangers", "exposed", "exposure", "fits_small_parts_cylinder", "hazards",
+    "small_ball", "work_condition",
 ]  # fmt: skip

@@ -125,7 +125,9 @@ def _poured(level: Level, chosen: Mapping[str, Component], container: Component 
     )  # fmt: skip
 
 
-def _pack(roles: Sequence[Role], chosen: Mapping[str, Component], container: Component | None) -> Packing | NoRoom | None:
+def _pack(
+    roles: Sequence[Role], chosen: Mapping[str, Component], container: Component | None
+) -> Packing | NoRoom | None:
     if container is None or container.inside is None:
         return None
     wide, deep = container.inside.top_mm, container.inside.across_mm or container.inside.top_mm
@@ -222,7 +224,8 @@ def tray_of(
     return Tray(
         id=tray_id, name=name, card=card, width_mm=outer[0], depth_mm=outer[1], height_mm=made.height_mm,
         mass_g=max(made.mass_g, 1.0), pieces=made.pieces, piece=piece.shape if piece else None,
-        softness=piece.softness if piece else Softness.FIRM, breakable=any(c.component.breakable for c in made.contents),
+        softness=piece.softness if piece else Softness.FIRM,
+        breakable=any(c.component.breakable for c in made.contents),
         cord_mm=max((c.component.cord_mm or 0.0 for c in made.contents), default=0.0) or None, tags=tags,
         bin_id=bin_id, for_children=for_children, contents=made.contents,
     )  # fmt: skip

@@ -48,7 +48,8 @@ def check_tray(
     found = [
         *_room(made), *_ties(level, made), *_hazards(made, for_, children, on, practice), *_smallest(made),
         *_carried(made, for_, on), *_poured(made.poured), *_complete(design, level, filled),
-        *_rim(made, for_, on), *_beginning(design, level, made, for_, on), *_allergens(made, children), *_morning(design),
+        *_rim(made, for_, on), *_beginning(design, level, made, for_, on), *_allergens(made, children),
+        *_morning(design),
     ]  # fmt: skip
     order = ("must", "should", "note", "kept")
     return tuple(sorted(found, key=lambda check: order.index(check.severity)))
@@ -114,8 +115,7 @@ def _hazards(
         others = [c for c in children if c not in for_ and endangers(hazard, c, on)]
         thing = _whose(hazard, made, practice)
         limit = f"; limit {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
-        ages = (*hazard.numbers, *(Quantity(f"{c.name}'s age", corrected_months(c.born, c.gestation_weeks, on), "months",
-                                            hazard.minimum_age_months, True) for c in own or others))  # fmt: skip
+        ages = (*hazard.numbers, *(_age(c, hazard, on) for c in own or others))
         if own:
             severity: Held = "must" if hazard.severity == "must" else "should"
             text = f"Not for {listed(f'{c.name}, {age_text(c.born, on)}' for c in own)}: {thing}{hazard.text}{limit}."
@@ -123,15 +123,30 @@ def _hazards(
         elif others and hazard.severity == "must":
             text = f"Keep it from {listed(c.name for c in others)}: {thing}{hazard.text}{limit}."
             checks.append(_check("should", "SAFETY", text, *ages, source=hazard.source))
-        elif hazard.supervision in ("near", "touch") and hazard.kind not in ("dried-pulses", "small-part", "small-ball"):
+        elif hazard.supervision in ("near", "touch") and hazard.kind not in (
+            "dried-pulses",
+            "small-part",
+            "small-ball",
+        ):
             near = "An adult within reach" if hazard.supervision == "touch" else "An adult near by"
             checks.append(_check("note", "SAFETY", f"{near}: {thing}{hazard.text}.", source=hazard.source))
     return checks
 
 
+def _age(child: Child, hazard: Hazard, on: date) -> Quantity:
+    months = corrected_months(child.born, child.gestation_weeks, on)
+    return Quantity(f"{child.name}'s age", months, "months", hazard.minimum_age_months, True)
+
+
 def _whose(hazard: Hazard, made: Assembled, practice: Practice) -> str:
-    whose = next((c.component.name for c in made.contents
-                  if any(h.kind == hazard.kind for h in component_hazards(c.component, practice))), "")
+    whose = next(
+        (
+            c.component.name
+            for c in made.contents
+            if any(h.kind == hazard.kind for h in component_hazards(c.component, practice))
+        ),
+        "",
+    )
     return f"{whose}, " if whose else ""
 
 
@@ -139,8 +154,12 @@ def _smallest(made: Assembled) -> list[Check]:
     piece = made.smallest
     if piece is None or any(h.kind in ("small-part", "small-ball") for h in component_hazards(piece)):
         return []
-    text = f"Smallest piece: {piece.name}, {largest_mm(piece.shape):g} mm; it does not go into the small-parts cylinder."
-    return [_check("kept", "SAFETY", text, Quantity("longest size", largest_mm(piece.shape), "mm"), source=CYLINDER_SOURCE)]
+    text = (
+        f"Smallest piece: {piece.name}, {largest_mm(piece.shape):g} mm; it does not go into the small-parts cylinder."
+    )
+    return [
+        _check("kept", "SAFETY", text, Quantity("longest size", largest_mm(piece.shape), "mm"), source=CYLINDER_SOURCE)
+    ]
 
 
 def _carried(made: Assembled, for_: Iterable[Child], on: date) -> list[Check]:
@@ -169,17 +188,25 @@ def _poured(poured: Poured | None) -> list[Check]:
     share = Quantity("share of the full vessel", round(poured.share, 2), "", 0.5)
     checks = [
         _check("kept" if poured.share <= 0.5 else "should", "TRAY-4",
-               f"{ml} ml of {poured.medium.name} is {poured.share:.0%} of {poured.source.name}; at most half to begin with.",
+               f"{ml} ml of {poured.medium.name}, {poured.share:.0%} of {poured.source.name}; at most half to begin.",
                Quantity("poured", ml, "ml"), share),
     ]  # fmt: skip
     if poured.line_mm is not None:
         text = f"Fill line on {name}: {poured.line_mm:.0f} mm up its side."
         source = DENSITY_SOURCE if poured.medium.density_g_ml else COMMON_PRACTICE
-        checks.append(_check("kept", "TRAY-4", text, Quantity("line", round(poured.line_mm, 1), "mm"),
-                             Quantity(f"{name} holds", round(poured.target.capacity_ml), "ml", ml, True), source=source))
+        checks.append(
+            _check(
+                "kept",
+                "TRAY-4",
+                text,
+                Quantity("line", round(poured.line_mm, 1), "mm"),
+                Quantity(f"{name} holds", round(poured.target.capacity_ml), "ml", ml, True),
+                source=source,
+            )
+        )
     if poured.spill_mm is not None and poured.rim_mm is not None:
         held = poured.spill_mm <= poured.rim_mm
-        text = f"If all of it spills it stands {poured.spill_mm:.0f} mm high on the tray; its rim is {poured.rim_mm:.0f} mm."
+        text = f"All of it spilt stands {poured.spill_mm:.0f} mm high on the tray; its rim is {poured.rim_mm:.0f} mm."
         spill = Quantity("spill", round(poured.spill_mm, 1), "mm", round(poured.rim_mm, 1))
         checks.append(_check("kept" if held else "should", "TRAY-4", text, spill))
     return checks
@@ -205,7 +232,9 @@ def _rim(made: Assembled, for_: Iterable[Child], on: date) -> list[Check]:
     number = Quantity("rim", rim, "mm", LEAST_RIM_MM, True)
     if rim >= LEAST_RIM_MM:
         return [_check("kept", "TRAY-6", f"The rim is {rim:.0f} mm; {listed(young)} still tilts a tray.", number)]
-    return [_check("should", "TRAY-6", f"The rim is {rim:.0f} mm; {listed(young)} tilts a tray: take a rimmed one.", number)]
+    return [
+        _check("should", "TRAY-6", f"The rim is {rim:.0f} mm; {listed(young)} tilts a tray: take a rimmed one.", number)
+    ]
 
 
 def _beginning(
@@ -217,7 +246,9 @@ def _beginning(
     named = design.area in ("language", "mathematics") and level.number == 1
     if not named or made.pieces <= most * 2:
         return []
-    text = f"{counted(made.pieces, 'piece')} for a new idea; begin with {most}" + (f", {listed(young)} with 2 or 3." if young else ".")
+    text = f"{counted(made.pieces, 'piece')} for a new idea; begin with {most}" + (
+        f", {listed(young)} with 2 or 3." if young else "."
+    )
     return [_check("note", "TRAY-3", text, Quantity("pieces", made.pieces, ""))]
 
 

@@ -1,4 +1,4 @@
-"""The design of a card: aims, levels, the roles to fill, the script. What the catalogue ships and a household changes."""
+"""The design of a card: aims, levels, the roles to fill, the script. It ships, or a household writes or changes it."""
 
 from __future__ import annotations
 
@@ -48,8 +48,11 @@ class Role:
         wrong = Gathering()
         unknown = [word for word in (*self.accepts, *(word for word, _ in self.instead)) if word not in ABILITIES]
         wrong.check(bool(self.name), "role.name", "is empty.")
-        wrong.check(bool(self.accepts) and not unknown, f"role {self.name}: accepts",
-                    f"has {', '.join(unknown) or 'nothing'}, which no kind of thing can be.")
+        wrong.check(
+            bool(self.accepts) and not unknown,
+            f"role {self.name}: accepts",
+            f"has {', '.join(unknown) or 'nothing'}, which no kind of thing can be.",
+        )
         wrong.check(self.use in USES, f"role {self.name}: use", f"is {self.use!r}; expected one of {', '.join(USES)}.")
         wrong.check(1 <= self.count <= 200, f"role {self.name}: count", f"is {self.count}; expected 1 to 200.")
         wrong.finish()
@@ -127,8 +130,11 @@ class Design:
         wrong.check(bool(self.key), "key", "is empty.")
         wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", "must have 1 to 80 characters.")
         wrong.check(self.area in AREAS, "area", f"is {self.area!r}; expected one of {', '.join(AREAS)}.")
-        wrong.check(0 <= self.from_months < self.to_months <= MOST_MONTHS, "from_months",
-                    f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.")
+        wrong.check(
+            0 <= self.from_months < self.to_months <= MOST_MONTHS,
+            "from_months",
+            f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.",
+        )
         wrong.check(bool(self.aim.strip()), "aim", "is empty; say what it is for.")
         wrong.check(bool(self.levels), "levels", "is empty; a card has at least one level.")
         for level in self.levels:
@@ -149,9 +155,14 @@ def _check_links(wrong: Gathering, level: Level) -> None:
     for role in level.roles:
         for link in ("lies_in", "fits_in", "same_as", "unlike"):
             named = getattr(role, link)
-            wrong.check(not named or named in names - {role.name}, f"level {level.number}: {link}",
-                        f"of {role.name} names {named!r}, which is no other role.")
+            wrong.check(
+                not named or named in names - {role.name},
+                f"level {level.number}: {link}",
+                f"of {role.name} names {named!r}, which is no other role.",
+            )
     if level.pour:
         for named in (level.pour.from_, level.pour.into):
             wrong.check(named in names, f"level {level.number}: pour", f"names {named!r}, which is no role.")
-        wrong.check(0 < level.pour.share <= 1, f"level {level.number}: share", f"is {level.pour.share}; expected 0 to 1.")
+        wrong.check(
+            0 < level.pour.share <= 1, f"level {level.number}: share", f"is {level.pour.share}; expected 0 to 1."
+        )

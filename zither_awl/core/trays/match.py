@@ -71,8 +71,8 @@ class Matches:
 
 
 def match_roles(
-    level: Level, stock: Stock, *, wary: Wary | None = None, fixed: Mapping[str, int] = {}, counts: Mapping[str, int] = {},
-    practice: Practice = Practice(),
+    level: Level, stock: Stock, *, wary: Wary | None = None, fixed: Mapping[str, int] = {},
+    counts: Mapping[str, int] = {}, practice: Practice = Practice(),
 ) -> Matches:  # fmt: skip
     """Fill every role of a level from what is owned and free, at the least cost.
 
@@ -84,7 +84,7 @@ def match_roles(
     options = {
         role.name: [c for c in considered[role.name] if _may(c, fixed.get(role.name))] for role in roles
     }  # fmt: skip
-    search = _Search(roles, options, level, stock)
+    search = _Search(roles, options, level, stock, frozenset(fixed))
     search.run()
     unfilled = tuple(role.name for role in roles if search.best[role.name] is None and not role.optional)
     chosen = {name: each.component for name, each in search.best.items() if each is not None}
@@ -192,6 +192,7 @@ class _Search:
     options: dict[str, list[Candidate]]
     level: Level
     stock: Stock
+    by_hand: frozenset[str]
     best: dict[str, Candidate | None] = field(default_factory=dict)
     best_cost: int = 10**9
 
@@ -217,7 +218,7 @@ class _Search:
             if used.get(key, 0) + takes > max(self.stock.free(candidate.component), takes):
                 continue
             so_far[role.name] = candidate
-            if allowed(self.level, self.roles, so_far, role):
+            if allowed(self.level, self.roles, so_far, role, self.by_hand):
                 self._fill(at + 1, cost + candidate.cost, so_far, {**used, key: used.get(key, 0) + takes})
             del so_far[role.name]
         so_far[role.name] = None
@@ -229,20 +230,24 @@ def _empty(role: Role) -> int:
     return UNFILLED // 100 if role.optional else UNFILLED
 
 
-def allowed(level: Level, roles: tuple[Role, ...], so_far: Mapping[str, Candidate | None], new: Role) -> bool:
-    """Whether the rules between roles hold for a role just filled and those filled before it."""
-    return not any(_broken(level, roles, so_far, new))
+def allowed(
+    level: Level, roles: tuple[Role, ...], so_far: Mapping[str, Candidate | None], new: Role,
+    by_hand: frozenset[str] = frozenset(),
+) -> bool:  # fmt: skip
+    """Whether the rules between roles hold for a role just filled and those filled before it.
 
+    Two roles both chosen by hand stand, whatever is between them: the check of the tray says what is wrong.
+    """
 
-def _broken(level: Level, roles: tuple[Role, ...], so_far: Mapping[str, Candidate | None], new: Role) -> list[str]:
-    get: Callable[[str], Component | None] = lambda name: c.component if (c := so_far.get(name)) else None  # noqa: E731
-    problems = []
-    for role in roles:
-        if new.name in (role.name, role.lies_in, role.fits_in, role.same_as, role.unlike):
-            problems += pair_problems(role, get)
-    if level.pour and new.name in (level.pour.from_, level.pour.into):
-        problems += pour_problems(level, get)
-    return problems
+    def get(name: str) -> Component | None:
+        if name != new.name and {name, new.name} <= by_hand:
+            return None
+        found = so_far.get(name)
+        return found.component if found else None
+
+    ties = [r for r in roles if new.name in (r.name, r.lies_in, r.fits_in, r.same_as, r.unlike)]
+    poured = level.pour is not None and new.name in (level.pour.from_, level.pour.into)
+    return not any(pair_problems(role, get) for role in ties) and not (poured and pour_problems(level, get))
 
 
 def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[str]:
@@ -257,7 +262,9 @@ def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[st
         problems.append(f"{role.name} and {role.unlike} are to be different things.")
     if role.fits_in and (hole := get(role.fits_in)) is not None and not goes_through(mine, hole):
         opening = hole.inside.opening_mm if hole.inside else 0
-        problems.append(f"{mine.name} ({passage_mm(mine.shape):.0f} mm) does not go through {hole.name} ({opening:.0f} mm).")
+        problems.append(
+            f"{mine.name} ({passage_mm(mine.shape):.0f} mm) does not go through {hole.name} ({opening:.0f} mm)."
+        )
     if role.lies_in and not mine.medium and (dish := get(role.lies_in)) is not None:
         room = bulk_ml(mine, role.count)
         if dish.inside is not None and room > heaped_ml(dish, mine):

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from math import ceil
 from typing import Any
 
@@ -28,7 +29,7 @@ class Item:
 
 @dataclass(frozen=True, slots=True)
 class Spot:
-    """Where an item lies: its near left corner from the tray's inner near left corner, mm; turned by a quarter or not."""
+    """Where an item lies: its near left corner from the tray's inner one, mm; turned by a quarter or not."""
 
     name: str
     x_mm: float
@@ -79,7 +80,7 @@ def _short_of(item: Item, width_mm: float, depth_mm: float) -> NoRoom:
 
 
 def _in_a_row(width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float) -> Packing | None:
-    """All in one row, turned where that makes them narrower and they still fit the depth; spread evenly, in the middle."""
+    """All in one row, turned where that makes them narrower and fits the depth; spread evenly, in the middle."""
     sides = []
     for item in items:
         upright = item.depth_mm <= depth_mm
@@ -122,29 +123,15 @@ def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int) -
     high = int(depth_mm) + gap
     if _least_extent(items, gap, high) > widest + gap:
         return None
-    placed: list[tuple[Any, ...]] = []
-    xs, ys, lefts = [], [], list[Any]()
-    for at, item in enumerate(items):
-        wide, deep = ceil(item.width_mm) + gap, ceil(item.depth_mm) + gap
-        turn = model.new_bool_var(f"turn{at}")
-        w, d = model.new_int_var(0, widest + gap, f"w{at}"), model.new_int_var(0, high, f"d{at}")
-        model.add(w == wide + (deep - wide) * turn)
-        model.add(d == deep + (wide - deep) * turn)
-        least = min(wide, deep)
-        x, y = model.new_int_var(0, widest + gap - least, f"x{at}"), model.new_int_var(0, high - least, f"y{at}")
-        x_end, y_end = model.new_int_var(0, widest + gap, f"xe{at}"), model.new_int_var(0, high, f"ye{at}")
-        xs.append(model.new_interval_var(x, w, x_end, f"ix{at}"))
-        ys.append(model.new_interval_var(y, d, y_end, f"iy{at}"))
-        if lefts:
-            model.add(lefts[-1] <= x)
-        lefts.append(x)
-        placed.append((x, y, w, d, turn, x_end))
-    model.add_no_overlap_2d(xs, ys)
+    placed = [_lay(model, item, at, gap, widest, high) for at, item in enumerate(items)]
+    for before, after in pairwise(placed):
+        model.add(before.x <= after.x)
+    model.add_no_overlap_2d([p.over_x for p in placed], [p.over_y for p in placed])
     extent = model.new_int_var(_least_extent(items, gap, high), widest + gap, "extent")
     for each in placed:
-        model.add(each[5] <= extent)
-    model.add_cumulative(xs, [p[3] for p in placed], high)
-    model.add_cumulative(ys, [p[2] for p in placed], extent)
+        model.add(each.x_end <= extent)
+    model.add_cumulative([p.over_x for p in placed], [p.d for p in placed], high)
+    model.add_cumulative([p.over_y for p in placed], [p.w for p in placed], extent)
     model.minimize(extent)
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
@@ -157,8 +144,35 @@ def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int) -
     if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     spots = tuple(
-        Spot(item.name, float(solver.value(x)), float(solver.value(y)), float(solver.value(w) - gap),
-             float(solver.value(d) - gap), bool(solver.value(turn)))
-        for item, (x, y, w, d, turn, _) in zip(items, placed, strict=True)
+        Spot(item.name, float(solver.value(p.x)), float(solver.value(p.y)), float(solver.value(p.w) - gap),
+             float(solver.value(p.d) - gap), bool(solver.value(p.turn)))
+        for item, p in zip(items, placed, strict=True)
     )  # fmt: skip
     return Packing(spots, float(solver.value(extent) - gap))
+
+
+@dataclass(frozen=True, slots=True)
+class _Laid:
+    """The solver's variables of one item: corner, sides grown by the gap, turned, and its spans."""
+
+    x: Any
+    y: Any
+    w: Any
+    d: Any
+    turn: Any
+    x_end: Any
+    over_x: Any
+    over_y: Any
+
+
+def _lay(model: Any, item: Item, at: int, gap: int, widest: int, high: int) -> _Laid:
+    wide, deep = ceil(item.width_mm) + gap, ceil(item.depth_mm) + gap
+    least = min(wide, deep)
+    turn = model.new_bool_var(f"turn{at}")
+    w, d = model.new_int_var(0, widest + gap, f"w{at}"), model.new_int_var(0, high, f"d{at}")
+    model.add(w == wide + (deep - wide) * turn)
+    model.add(d == deep + (wide - deep) * turn)
+    x, y = model.new_int_var(0, widest + gap - least, f"x{at}"), model.new_int_var(0, high - least, f"y{at}")
+    x_end, y_end = model.new_int_var(0, widest + gap, f"xe{at}"), model.new_int_var(0, high, f"ye{at}")
+    over_x = model.new_interval_var(x, w, x_end, f"ix{at}")
+    return _Laid(x, y, w, d, turn, x_end, over_x, model.new_interval_var(y, d, y_end, f"iy{at}"))

@@ -89,13 +89,11 @@ def _largest(
     return result
 
 
-def _tie(
-    model: Any, at: int, made: Made, picks: Picks, by_id: Mapping[int, Component]
-) -> None:
+def _tie(model: Any, at: int, made: Made, picks: Picks, by_id: Mapping[int, Component]) -> None:
     """Two things that may not go together on one tray are not picked together."""
     mine = [(name, key, pick) for (n, name, key), pick in picks.items() if n == at]
     for i, (name_a, key_a, pick_a) in enumerate(mine):
-        for name_b, key_b, pick_b in mine[i + 1:]:
+        for name_b, key_b, pick_b in mine[i + 1 :]:
             if name_a == name_b:
                 continue
             get: Callable[[str], Component | None] = {name_a: by_id[key_a], name_b: by_id[key_b]}.get

@@ -7,7 +7,7 @@ from datetime import date, timedelta
 
 from zither_awl.core.values import Board, Child, Household, Measurement, Mobility, Unit
 
-HOUSE = Household(name="Lockside", lengths="cm", zone="Europe/London", language="en")
+HOUSE = Household(name="Lockside", lengths="cm", zone="Europe/London", language="en", most_bins=6)
 ADULTS = ("Odile", "Kwame", "Sefa")
 WEEKS = 16
 BINS, BINS_MM = "top of the hall cupboard", 1900.0
@@ -118,3 +118,45 @@ NOTES: dict[str, tuple[str, ...]] = {
     "Four cylinders": ("Put the third in the fourth hole, shook it, took it out herself.",),
 }
 """What people wrote, by tray."""
+
+
+@dataclass(frozen=True, slots=True)
+class Packed:
+    """What lies on a tray: the card and level it was made from, and the things chosen by hand, by role."""
+
+    tray: str
+    key: str
+    level: int
+    chosen: tuple[tuple[str, str], ...] = ()
+
+
+PACKED: tuple[Packed, ...] = (
+    Packed("Spooning chickpeas", "spoon-small", 2, (("filling", "chickpeas"), ("first bowl", "white bowl"))),
+    Packed("Spooning shells", "spoon-large", 1, (("balls", "cockle shells"), ("spoon", "serving spoon"))),
+    Packed("Tongs and felt balls", "tongs", 2, (("things", "felt balls of 60"), ("first bowl", "white bowl"), ("second bowl", "wooden bowl"))),
+    Packed("Water, jug to cup", "pour-water", 2, (("jug", "glass jug"), ("receiver", "small glass"))),
+    Packed("Sponge, bowl to bowl", "water-sponge", 1, (("sponge", "sponge"),)),
+    Packed("Folding: one line", "fold", 1, (("cloths", "folding squares"),)),
+    Packed("Folding: two lines", "fold", 2, (("cloths", "tea towels"),)),
+    Packed("Turning three bolts", "bolts", 2),
+    Packed("Lid to its jar", "jars", 3, (("jars", "jam jar"), ("second jar", "tall jar"))),
+    Packed("Sweeping to the square", "sweep", 1),
+    Packed("Snipping paper strips", "snip", 1),
+    Packed("Ball into the box", "post", 1, (("ball", "wooden balls"),)),
+    Packed("Shell to picture", "object-picture", 1, (("pictures", "photographs of the models"),)),
+    Packed("Numerals and counters to ten", "numerals", 3, (("counters", "horse chestnuts"),)),
+    Packed("Counting to five with spindles", "count-touch", 2, (("things", "bottle corks"),)),
+)
+"""What lies on trays of the file. Their measures stay as the household took them."""
+
+COMPOSED: tuple[tuple[Packed, str, str], ...] = (
+    (Packed("A bowl and a cup", "carry-table", 1), "Wren", "Bin 1"),
+    (Packed("Two balls, bowl to bowl", "transfer-hand", 1, (("second bowl", "wooden bowl"),)), "Tove", "Bin 2"),
+    (Packed("Pegs on a rim", "pegs-rim", 1), "Wren", "Bin 4"),
+    (Packed("Socks in pairs", "pairs", 2, (("pairs", "socks"),)), "Wren", "Bin 4"),
+    (Packed("Two kinds, three of each", "sort-two", 2), "Wren", "Bin 2"),
+    (Packed("One lock, one key", "padlock", 1), "Anselm", "Bin 4"),
+    (Packed("Rice, jug to jug", "pour-fine", 1, (("filling", "white rice"),)), "Anselm", "Bin 1"),
+    (Packed("One numeral in sand", "write-sand", 1, (("ground", "dry sand"),)), "Anselm", "Bin 6"),
+)
+"""Trays made at the bench and resting: what lies on them, for whom, in which bin."""

@@ -12,7 +12,7 @@ from uuid import UUID
 from zither_awl.core.simulate import SimulatedChild, Visit
 from zither_awl.core.values import ChangeRecord, Child, Episode, EpisodeEvent, Morning, Place, Spot, Tray, Work
 from zither_awl.formats import samples
-from zither_awl.services import cupboard, importing, people, room
+from zither_awl.services import bench, cupboard, importing, importing_things, people, room
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.demo import lockside
 from zither_awl.services.demo.lockside import NOTES, STAYS, WEEKS
@@ -58,6 +58,11 @@ def seed_demo(desk: Desk, seed: int = SEED) -> None:
         room.save_unit(desk, unit, None)
     report = importing.take_trays(desk, importing.rows_of_trays(samples.demo_trays_csv()), None)
     assert report.taken == len(report.rows), report.problem_csv
+    things = importing_things.take_components(
+        desk, importing_things.rows_of_components(samples.demo_components_csv()), None
+    )
+    assert things.taken == len(things.rows), things.problem_csv
+    _fill_trays(desk)
     for each in desk.house().bins:
         cupboard.change_bin(desk, replace(each, place=lockside.BINS, height_mm=lockside.BINS_MM), None)
     house = desk.house()
@@ -65,6 +70,22 @@ def seed_demo(desk: Desk, seed: int = SEED) -> None:
         _History(work, house, today, Random(seed)).write()
         work.history.forget()
         work.mark_seeded(today)
+
+
+def _fill_trays(desk: Desk) -> None:
+    """Lay the things on the trays of the file, and make a few more trays at the bench."""
+    names = {c.name: c.id for c in desk.house().components}
+    for each in lockside.PACKED:
+        house = desk.house()
+        tray = next(t for t in house.trays if t.name == each.tray)
+        fixed = {role: names[thing] for role, thing in each.chosen}
+        child = next(c.id for c in house.children if c.id in tray.for_children)
+        bench.lay_out(desk, tray.id, bench.Wish(key=each.key, level=each.level, child_id=child, fixed=fixed))
+    children = {c.name: c.id for c in desk.house().children}
+    for each, child_name, bin_name in lockside.COMPOSED:
+        fixed = {role: names[thing] for role, thing in each.chosen}
+        wish = bench.Wish(key=each.key, level=each.level, child_id=children[child_name], fixed=fixed)
+        bench.keep(desk, wish, each.tray, bin_name, frozenset({children[child_name]}), None)
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,0 +1,202 @@
+"""The bench's core values as the models that go out."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+
+from zither_awl.api.answers import piece_out, reasons_out
+from zither_awl.api.schemas import bench as models
+from zither_awl.core.component import Component
+from zither_awl.core.difficulty import TEXTS
+from zither_awl.core.kinds import kind_of
+from zither_awl.core.reasons import Reason
+from zither_awl.core.safety import component_hazards
+from zither_awl.core.safety.nature import EMERGENCIES, Hazard
+from zither_awl.core.shapes import largest_mm
+from zither_awl.core.trays import Candidate, Design, Level, Made, Packing, Stock
+from zither_awl.core.trays.makeable import container_role
+from zither_awl.core.trays.match import consider, with_counts
+from zither_awl.core.words import sentence
+from zither_awl.services.bench import Bench, CanMake, Wish
+from zither_awl.services.desk import House
+from zither_awl.services.things import Thing, where_is
+
+
+def emergency_words(house: House, kinds: Iterable[str]) -> str:
+    """What to say where swallowing is an emergency: the numbers entered in House, and nothing medical."""
+    if not set(kinds) & set(EMERGENCIES):
+        return ""
+    home = house.household
+    number, centre = (home.emergency_number, home.poison_centre) if home else ("", "")
+    if not number and not centre:
+        return "If it is swallowed: emergency number and poison centre. Neither is entered in House yet."
+    said = [f"emergency number {number}" if number else "", f"poison centre {centre}" if centre else ""]
+    return f"If it is swallowed: {', '.join(each for each in said if each)}."
+
+
+def component_out(thing: Thing, house: House) -> models.ComponentOut:
+    """A thing, how many are free, where the others are, and its hazards by nature."""
+    c = thing.component
+    found = component_hazards(c, house.practice)
+    inside = c.inside
+    piece = piece_out(c.shape)
+    assert piece is not None
+    return models.ComponentOut(
+        id=c.id, name=c.name, kind=c.kind, count=c.count, shape=piece, mass_g=c.mass_g, softness=c.softness,
+        material=c.material, breakable=c.breakable,
+        inside=models.InsideOut(depth_mm=inside.depth_mm, top_mm=inside.top_mm, bottom_mm=inside.bottom_mm,
+                                across_mm=inside.across_mm, marks=list(inside.marks)) if inside else None,
+        capacity_ml=round(c.capacity_ml, 1), density_g_ml=c.density_g_ml, stock_ml=c.stock_ml, per_use=c.per_use,
+        sealed=c.sealed, magnet=c.magnet, cell=c.cell, cord_mm=c.cord_mm, allergens=list(c.allergens),
+        dangers=list(c.dangers), colours=list(c.colours), cost=c.cost, came_from=c.came_from,
+        bin=house.bin_name(c.bin_id), assumed=list(c.assumed), archived=c.archived, free=thing.free,
+        on=[models.HolderOut(tray_id=t.id, name=t.name, count=n, where=where_is(house, t)) for t, n in thing.on],
+        hazards=reasons_out(_said(h) for h in found),
+        emergency=emergency_words(house, [h.kind for h in found]),
+    )  # fmt: skip
+
+
+def _said(hazard: Hazard) -> Reason:
+    limit = f"; not under {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
+    return Reason("SAFETY", sentence(hazard.text + limit), hazard.numbers, (), hazard.source)
+
+
+def card_out(design: Design) -> models.CardBriefOut:
+    """A card's name, area, window and levels."""
+    return models.CardBriefOut(
+        key=design.key, name=design.name, area=design.area, from_months=design.from_months,
+        to_months=design.to_months, own=design.own, levels=_levels(design),
+    )  # fmt: skip
+
+
+def _levels(design: Design) -> list[models.LevelOut]:
+    return [models.LevelOut(number=v.number, name=v.name, from_months=v.from_months) for v in design.levels]
+
+
+def can_make_out(can: CanMake, child_id: int, house: House) -> models.CanMakeOut:
+    """What can be made, ranked, with what to fetch from where."""
+    return models.CanMakeOut(
+        child_id=child_id, made=[_makeable(m, house, can.at_once) for m in can.found.made],
+        unlocks=[models.UnlockOut(kind=u.kind, cards=list(u.cards)) for u in can.found.unlocks],
+        looked_at=can.found.looked_at, at_once=len(can.at_once),
+    )  # fmt: skip
+
+
+def _makeable(made: Made, house: House, at_once: Sequence[str]) -> models.MakeableOut:
+    fetch = [models.FetchOut(name=c.component.name, count=c.count, bin=house.bin_name(c.component.bin_id))
+             for c in made.assembled.contents]  # fmt: skip
+    return models.MakeableOut(
+        key=made.design.key, card=made.design.name, area=made.design.area, level=made.level.number,
+        level_name=made.level.name, container=made.container.name if made.container else "", fetch=fetch,
+        reasons=reasons_out(made.reasons), score=round(made.score, 1), at_once=made.design.key in at_once,
+        minds=[c.reason.text for c in made.checks if c.severity == "should"],
+    )  # fmt: skip
+
+
+def bench_out(bench: Bench, wish: Wish, house: House) -> models.BenchOut:
+    """Everything the bench shows of one tray."""
+    made, card = bench.made, bench.made.design
+    stock = house.stock.without([wish.instead_of] if wish.instead_of else [])
+    on_it = made.assembled
+    kinds = [h.kind for c in on_it.contents for h in component_hazards(c.component, house.practice)]
+    poured = on_it.poured
+    near = dict(bench.nearest.difficulty.items()) if bench.nearest else {}
+    return models.BenchOut(
+        card=_design_out(card, bench.level), level=bench.level.number, child_id=bench.child.id,
+        roles=_roles(bench, wish, stock), container=made.container.id if made.container else None,
+        container_by_hand=wish.container is not None, containers=_containers(bench, stock),
+        would_do=made.would_do.name if made.would_do else "", plan=_plan(made), laid=_laid(bench),
+        mass_g=round(on_it.mass_g, 1), pieces=on_it.pieces,
+        poured=models.PouredOut(ml=round(poured.ml, 1), share=round(poured.share, 3), line_mm=poured.line_mm,
+                                source_line_mm=poured.source_line_mm, into=poured.target.name) if poured else None,
+        checks=[models.CheckOut(severity=c.severity, reason=reasons_out([c.reason])[0]) for c in made.checks],
+        difficulty=[models.DimensionOut(name=name, step=step, most=len(TEXTS[name]) - 1, text=TEXTS[name][step],
+                                        nearest=near.get(name)) for name, step in on_it.difficulty.items()],
+        nearest=bench.nearest.name if bench.nearest else "", compared=bench.nearest.words if bench.nearest else "",
+        takes=_takes(bench, house), freeing=[models.NamedTrayOut(tray_id=f.tray.id, name=f.tray.name, why=f.why)
+                                             for f in bench.freeing],
+        short=list(made.short), costs=models.CostsOut(known=bench.costs.known, unknown=bench.costs.unknown,
+                                                      per_use=bench.costs.per_use),
+        name=bench.name, emergency=emergency_words(house, kinds),
+    )  # fmt: skip
+
+
+def _design_out(card: Design, level: Level) -> models.DesignOut:
+    return models.DesignOut(
+        key=card.key, name=card.name, area=card.area, from_months=card.from_months, to_months=card.to_months,
+        aim=card.aim, prepares=list(card.prepares), control=card.control, interest=list(card.interest),
+        steps=list(card.steps), clean_up=card.clean_up, words=list(card.words), morning=card.morning,
+        supervision=card.supervision, expects=level.expects, not_yet=level.not_yet, levels=_levels(card),
+    )  # fmt: skip
+
+
+def _roles(bench: Bench, wish: Wish, stock: Stock) -> list[models.RoleOut]:
+    found = bench.made.matches
+    return [
+        models.RoleOut(
+            name=role.name, use=role.use, count=role.count, needs=list(role.accepts), beside=role.beside,
+            lies_in=role.lies_in, care=role.care, optional=role.optional, by_hand=role.name in wish.fixed,
+            chosen=found.chosen[role.name].id if role.name in found.chosen else None,
+            considered=[_candidate(c, stock) for c in found.considered[role.name]],
+        )
+        for role in with_counts(bench.level, wish.counts)
+    ]  # fmt: skip
+
+
+def _candidate(each: Candidate, stock: Stock) -> models.CandidateOut:
+    c = each.component
+    return models.CandidateOut(id=c.id, name=c.name, answer=each.answer, why=list(each.why), count=c.count,
+                               free=stock.free(c), drawn=kind_of(c).drawn)  # fmt: skip
+
+
+def _containers(bench: Bench, stock: Stock) -> list[models.CandidateOut]:
+    if not bench.level.container:
+        return []
+    return [_candidate(c, stock) for c in consider(container_role(bench.level), stock, None)]
+
+
+def _plan(made: Made) -> models.PlanOut | None:
+    box = made.container
+    if box is None or box.inside is None:
+        return None
+    wide, deep = box.inside.top_mm, box.inside.across_mm or box.inside.top_mm
+    piece = piece_out(box.shape)
+    sizes = piece.sizes_mm if piece else []
+    outer = (sizes[0], sizes[1]) if len(sizes) > 2 else (wide, deep)
+    return models.PlanOut(inner_width_mm=wide, inner_depth_mm=deep, width_mm=outer[0], depth_mm=outer[1],
+                          drawn=box.material or box.kind)  # fmt: skip
+
+
+def _laid(bench: Bench) -> list[models.LaidOut]:
+    made = bench.made.assembled
+    spots = {s.name: s for s in made.packing.spots} if isinstance(made.packing, Packing) else {}
+    roles = {r.name: r for r in bench.level.roles}
+    out = []
+    for each in made.contents:
+        role, spot = roles.get(each.role), spots.get(each.role)
+        if role is None:
+            continue
+        wide, deep = (spot.width_mm, spot.depth_mm) if spot else (0.0, 0.0)
+        if spot and each.turned != spot.turned:
+            wide, deep = deep, wide
+        c: Component = each.component
+        out.append(models.LaidOut(
+            role=each.role, name=c.name, drawn=kind_of(c).drawn, count=each.count, x_mm=each.x_mm, y_mm=each.y_mm,
+            width_mm=wide, depth_mm=deep, piece_mm=largest_mm(c.shape), turned=each.turned, beside=each.beside,
+            lies_in=role.lies_in, ml=each.ml, colours=list(c.colours), medium=c.medium,
+        ))  # fmt: skip
+    return out
+
+
+def _takes(bench: Bench, house: House) -> list[models.ClashOut]:
+    names: Mapping[int, str] = {t.id: t.name for t in house.trays}
+    return [
+        models.ClashOut(
+            component=clash.component.name, owned=clash.owned,
+            trays=[models.NamedTrayOut(tray_id=key, name=names[key], why=f"holds {count}")
+                   for key, count in clash.trays if key in names],
+        )
+        for clash in bench.takes
+    ]  # fmt: skip
+
+

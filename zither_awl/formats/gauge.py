@@ -1,0 +1,91 @@
+"""A paper gauge for small parts, to be cut out and rolled: printed at full size, with a ruler to check the printer."""
+
+from __future__ import annotations
+
+import io
+from math import cos, pi
+from typing import Any
+
+from zither_awl.core.sources import (
+    CYLINDER_DEEP_MM,
+    CYLINDER_DIAMETER_MM,
+    CYLINDER_SHALLOW_MM,
+    CYLINDER_SOURCE,
+)
+
+MEAN_MM = (CYLINDER_DEEP_MM + CYLINDER_SHALLOW_MM) / 2
+HALF_MM = (CYLINDER_DEEP_MM - CYLINDER_SHALLOW_MM) / 2
+STRIP_MM = pi * CYLINDER_DIAMETER_MM
+FLAP_MM = 8.0
+POINTS = 2.834645669291339
+"""Points in a millimetre."""
+
+
+def depth_mm(along_mm: float) -> float:
+    """How deep the rolled gauge is at a distance along the strip: the slanting floor, unrolled.
+
+    At angle phi = along / radius the wall reaches 41.25 + 15.85 cos(phi) mm down (the floor slants at 45 degrees).
+    """
+    return MEAN_MM + HALF_MM * cos(2 * along_mm / CYLINDER_DIAMETER_MM)
+
+
+def gauge_pdf(paper: str = "A4") -> bytes:
+    """One page, A4 or Letter, vector, black on white."""
+    from reportlab.lib.pagesizes import A4, LETTER
+    from reportlab.pdfgen.canvas import Canvas
+
+    wide, high = LETTER if paper.lower() == "letter" else A4
+    out = io.BytesIO()
+    page = Canvas(out, pagesize=(wide, high), invariant=True)
+    page.setTitle("Paper gauge for small parts")
+    left, top = 30 * POINTS, high - 40 * POINTS
+    page.setFont("Helvetica-Bold", 14)
+    page.drawString(left, top, "Paper gauge for small parts")
+    page.setFont("Helvetica", 10)
+    for at, line in enumerate(_lines()):
+        page.drawString(left, top - (7 + 5 * at) * POINTS, line)
+    _strip(page, left, top - 62 * POINTS)
+    _ruler(page, left, top - 150 * POINTS)
+    page.showPage()
+    page.save()
+    return out.getvalue()
+
+
+def _lines() -> tuple[str, ...]:
+    return (
+        "Print at 100 %, not fitted to the page. The ruler below must measure exactly 100 mm.",
+        "Cut along the line, roll so that the flap lies under the other end, and stick it.",
+        "Stand the roll on its straight rim on a table: what is inside it now is the slanting space.",
+        "A piece that goes in wholly, in any position and without being squeezed, is a small part.",
+        "A rolled strip of paper is a help at home and no test instrument; when in doubt the piece is small.",
+        f"Size of the gauge: {CYLINDER_SOURCE}.",
+        "Keep small parts from children under 36 months, and from every child who still mouths things.",
+    )
+
+
+def _strip(page: Any, x: float, y: float) -> None:
+    """The strip with its curved edge below; y is its straight rim."""
+    canvas = page
+    path = canvas.beginPath()
+    path.moveTo(x - FLAP_MM * POINTS, y)
+    path.lineTo(x + STRIP_MM * POINTS, y)
+    steps = 120
+    for step in range(steps, -1, -1):
+        along = STRIP_MM * step / steps
+        path.lineTo(x + along * POINTS, y - depth_mm(along) * POINTS)
+    path.lineTo(x - FLAP_MM * POINTS, y - depth_mm(0) * POINTS)
+    path.close()
+    canvas.drawPath(path)
+    canvas.setDash(2, 2)
+    canvas.line(x, y, x, y - depth_mm(0) * POINTS)
+    canvas.setDash()
+
+
+def _ruler(page: Any, x: float, y: float) -> None:
+    canvas = page
+    canvas.line(x, y, x + 100 * POINTS, y)
+    for mm in range(0, 101, 10):
+        long = 4 if mm % 50 == 0 else 2.5
+        canvas.line(x + mm * POINTS, y, x + mm * POINTS, y + long * POINTS)
+    canvas.drawString(x, y - 5 * POINTS, "0")
+    canvas.drawString(x + 92 * POINTS, y - 5 * POINTS, "100 mm")

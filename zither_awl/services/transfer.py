@@ -1,0 +1,77 @@
+"""Use cases of the whole household as one file: saved, and taken back in place of what is there."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
+
+from zither_awl.formats.household_file import read_file, write_json, write_zip
+from zither_awl.formats.photo import clean_photo
+from zither_awl.services.desk import Desk
+from zither_awl.store import backup, open_engine, transfer
+
+
+def household_json(desk: Desk) -> bytes:
+    """The household as one JSON document, without its photographs and its undo list."""
+    version, tables, _ = transfer.dump(desk.database)
+    return write_json(version, tables)
+
+
+def household_zip(desk: Desk) -> bytes:
+    """The household as one JSON document with its photographs beside it."""
+    version, tables, photos = transfer.dump(desk.database)
+    return write_zip(write_json(version, tables), photos)
+
+
+def household_schema() -> dict[str, Any]:
+    """The published JSON Schema of the document."""
+    return transfer.current_schema()
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """A household that was taken in: its name, and the copy of what was there before ("" if nothing was)."""
+
+    name: str
+    children: int
+    trays: int
+    photos: int
+    kept_copy: str
+
+
+def look_at(desk: Desk, data: bytes) -> Taken:
+    """What a file holds, without changing anything. Raises: InvalidValue, naming what does not fit."""
+    with TemporaryDirectory() as folder:
+        return _restored(data, Path(folder) / "new.db")
+
+
+def take_household(desk: Desk, data: bytes) -> Taken:
+    """Put the household of a file in the place of this one; a copy of this one is kept beside the database first.
+
+    All or nothing. It cannot be undone by the undo button, which is why the copy is made. Raises: InvalidValue.
+    """
+    with TemporaryDirectory() as folder:
+        fresh = Path(folder) / "new.db"
+        found = _restored(data, fresh)
+        copy = ""
+        if desk.house().household is not None:
+            copy = f"before-import-{desk.now():%Y%m%d-%H%M%S-%f}.db"
+            backup(desk.database, desk.database.with_name(copy))
+        desk.replace_database(fresh)
+        return Taken(found.name, found.children, found.trays, found.photos, copy)
+
+
+def _restored(data: bytes, fresh: Path) -> Taken:
+    document, images = read_file(data)
+    photos = {key: clean_photo(jpeg) for key, jpeg in images.items()}
+    transfer.restore(document, photos, fresh)
+    engine = open_engine(fresh)
+    try:
+        # Reading it makes every core value once, and each refuses what it cannot be.
+        house = Desk(engine).house()
+    finally:
+        engine.dispose()
+    name = house.household.name if house.household else ""
+    return Taken(name, len(house.children), len(house.trays), len(photos), "")

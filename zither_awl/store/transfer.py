@@ -1,0 +1,179 @@
+"""The whole household as plain tables, and back. A file of an older version is read into a database of that version
+and brought up by the same migrations as any other database."""
+
+from __future__ import annotations
+
+import json
+import sqlite3
+from collections.abc import Iterable, Mapping
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
+
+from alembic.script import ScriptDirectory
+from jsonschema import Draft202012Validator
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.store.engine import MIGRATIONS, migrate, open_engine
+
+LEFT_OUT = ("alembic_version", "change_set", "change_item", "revision", "photo")
+"""The undo list stays in the house; photographs go beside the document."""
+_JSON_TYPES = {"INTEGER": "integer", "BOOLEAN": "boolean", "DOUBLE": "number", "FLOAT": "number", "DATE": "string"}
+MOST_SAID = 8
+
+
+def dump(database: Path) -> tuple[str, dict[str, list[dict[str, Any]]], dict[int, bytes]]:
+    """The version of the tables, every table as rows in the order of their keys, and the photographs by id."""
+    with _connected(database) as db:
+        version = str(db.execute("SELECT version_num FROM alembic_version").fetchone()[0])
+        tables = {name: _rows(db, name) for name in _tables(db)}
+        photos = {int(key): bytes(jpeg) for key, jpeg in db.execute("SELECT id, jpeg FROM photo ORDER BY id")}
+    return version, tables, photos
+
+
+def _connected(path: Path) -> sqlite3.Connection:
+    db = sqlite3.connect(path)
+    db.row_factory = sqlite3.Row
+    return db
+
+
+def _tables(db: sqlite3.Connection) -> list[str]:
+    names = [row[0] for row in db.execute("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")]
+    return [name for name in names if name not in LEFT_OUT and not name.startswith("sqlite_")]
+
+
+def _columns(db: sqlite3.Connection, table: str) -> dict[str, tuple[str, bool, bool]]:
+    """By column: its type, whether it must have a value, and whether it is of the key."""
+    return {r["name"]: (r["type"].split("(")[0].upper(), bool(r["notnull"]), bool(r["pk"]))
+            for r in db.execute(f'PRAGMA table_info("{table}")')}  # fmt: skip
+
+
+def _rows(db: sqlite3.Connection, table: str) -> list[dict[str, Any]]:
+    columns = _columns(db, table)
+    keys = ", ".join(f'"{name}"' for name, (_, _, key) in columns.items() if key) or "rowid"
+    return [
+        {name: _plain(row[name], kind) for name, (kind, _, _) in columns.items()}
+        for row in db.execute(f'SELECT * FROM "{table}" ORDER BY {keys}')
+    ]
+
+
+def _plain(value: Any, kind: str) -> Any:
+    if value is None:
+        return None
+    return json.loads(value) if kind == "JSON" else bool(value) if kind == "BOOLEAN" else value
+
+
+def _stored(value: Any, kind: str) -> Any:
+    if kind == "JSON":
+        return None if value is None else json.dumps(value)
+    return int(value) if isinstance(value, bool) else value
+
+
+def schema_of(database: Path) -> dict[str, Any]:
+    """The JSON Schema of the document for a database's version: every table, every column, its type."""
+    with _connected(database) as db:
+        version = str(db.execute("SELECT version_num FROM alembic_version").fetchone()[0])
+        tables = {name: {"type": "array", "items": _row_schema(_columns(db, name))} for name in _tables(db)}
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema", "title": "A household of Zither Awl",
+        "type": "object", "additionalProperties": False, "required": ["format", "version", "tables"],
+        "properties": {
+            "format": {"const": "zither-awl household"}, "version": {"const": version},
+            "tables": {"type": "object", "additionalProperties": False, "required": sorted(tables),
+                       "properties": tables},
+        },
+    }  # fmt: skip
+
+
+def _row_schema(columns: Mapping[str, tuple[str, bool, bool]]) -> dict[str, Any]:
+    return {
+        "type": "object", "additionalProperties": False, "required": list(columns),
+        "properties": {name: _column_schema(kind, needed or key) for name, (kind, needed, key) in columns.items()},
+    }  # fmt: skip
+
+
+def _column_schema(kind: str, needed: bool) -> dict[str, Any]:
+    if kind == "JSON":
+        return {}
+    named = _JSON_TYPES.get(kind, "string")
+    return {"type": named if needed else [named, "null"]}
+
+
+def current_schema() -> dict[str, Any]:
+    """The JSON Schema of the document this version writes."""
+    with TemporaryDirectory() as folder:
+        path = Path(folder) / "new.db"
+        _migrated(path, "head")
+        return schema_of(path)
+
+
+def _migrated(path: Path, revision: str) -> None:
+    engine = open_engine(path)
+    migrate(engine, revision)
+    engine.dispose()
+
+
+def restore(document: Mapping[str, Any], photos: Mapping[int, bytes], target: Path) -> None:
+    """Make a database of this version from a document of this or an older version.
+
+    `target` must not exist. Raises: InvalidValue, naming table, row and column, for whatever does not fit; a
+    document of a newer version is refused.
+    """
+    version = document.get("version")
+    known = [s.revision for s in ScriptDirectory(str(MIGRATIONS)).walk_revisions()]
+    if version not in known:
+        raise InvalidValue(FieldProblem("version", f"is {version!r}, which this program does not know.",
+                                        "Update the program, or choose an older file."))  # fmt: skip
+    _migrated(target, str(version))
+    _check(document, schema_of(target))
+    with _connected(target) as db:
+        db.execute("PRAGMA foreign_keys=OFF")
+        for table, rows in document["tables"].items():
+            _insert(db, table, rows)
+        _insert_photos(db, photos)
+        _check_links(db)
+    _migrated(target, "head")
+
+
+def _check(document: Mapping[str, Any], schema: Mapping[str, Any]) -> None:
+    found = sorted(Draft202012Validator(schema).iter_errors(document), key=lambda e: [str(p) for p in e.absolute_path])
+    if found:
+        raise InvalidValue(*(
+            FieldProblem(".".join(str(part) for part in e.absolute_path) or "file", f"{e.message[:200]}.")
+            for e in found[:MOST_SAID]
+        ))  # fmt: skip
+
+
+def _insert(db: sqlite3.Connection, table: str, rows: Iterable[Mapping[str, Any]]) -> None:
+    columns = _columns(db, table)
+    names = ", ".join(f'"{name}"' for name in columns)
+    marks = ", ".join("?" for _ in columns)
+    for at, row in enumerate(rows):
+        values = [_stored(row[name], kind) for name, (kind, _, _) in columns.items()]
+        try:
+            db.execute(f'INSERT INTO "{table}" ({names}) VALUES ({marks})', values)
+        except (sqlite3.Error, OverflowError) as problem:
+            raise InvalidValue(FieldProblem(f"tables.{table}.{at}", f"cannot be taken: {problem}.")) from None
+
+
+def _insert_photos(db: sqlite3.Connection, photos: Mapping[int, bytes]) -> None:
+    """Photographs beside the document; a tray whose photograph is not there has none."""
+    if not db.execute("SELECT 1 FROM sqlite_master WHERE name = 'photo'").fetchone():
+        return
+    db.executemany("INSERT INTO photo (id, jpeg) VALUES (?, ?)", sorted(photos.items()))
+    db.execute("UPDATE tray SET photo_id = NULL WHERE photo_id NOT IN (SELECT id FROM photo)")
+
+
+def _check_links(db: sqlite3.Connection) -> None:
+    broken = db.execute("PRAGMA foreign_key_check").fetchall()
+    if broken:
+        table, row, other = broken[0][0], broken[0][1], broken[0][2]
+        raise InvalidValue(FieldProblem(f"tables.{table}", f"row {row} rests on a {other} that is not in the file."))
+
+
+def overwrite(source: Path, target: Path, revision: int) -> None:
+    """Put one database in the place of another that may be open, in one step; `revision` counts on from the old."""
+    with sqlite3.connect(source) as new:
+        new.execute("UPDATE revision SET number = ?", (revision,))
+    with sqlite3.connect(source) as new, sqlite3.connect(target) as live:
+        new.backup(live)
