@@ -45,7 +45,8 @@ def component_out(thing: Thing, house: House) -> models.ComponentOut:
         id=c.id, name=c.name, kind=c.kind, count=c.count, shape=piece, mass_g=c.mass_g, softness=c.softness,
         material=c.material, breakable=c.breakable,
         inside=models.InsideOut(depth_mm=inside.depth_mm, top_mm=inside.top_mm, bottom_mm=inside.bottom_mm,
-                                across_mm=inside.across_mm, marks=list(inside.marks)) if inside else None,
+                                across_mm=inside.across_mm, marks=[models.MarkOut(ml=ml, mm=up)
+                                                                   for ml, up in inside.marks]) if inside else None,
         capacity_ml=round(c.capacity_ml, 1), density_g_ml=c.density_g_ml, stock_ml=c.stock_ml, per_use=c.per_use,
         sealed=c.sealed, magnet=c.magnet, cell=c.cell, cord_mm=c.cord_mm, allergens=list(c.allergens),
         dangers=list(c.dangers), colours=list(c.colours), cost=c.cost, came_from=c.came_from,
@@ -125,7 +126,8 @@ def _design_out(card: Design, level: Level) -> models.DesignOut:
     return models.DesignOut(
         key=card.key, name=card.name, area=card.area, from_months=card.from_months, to_months=card.to_months,
         aim=card.aim, prepares=list(card.prepares), control=card.control, interest=list(card.interest),
-        steps=list(card.steps), clean_up=card.clean_up, words=list(card.words), morning=card.morning,
+        steps=list(card.steps), clean_up=card.clean_up, 
+        words=[models.WordOut(word=w, other=o) for w, o in card.words], morning=card.morning,
         supervision=card.supervision, expects=level.expects, not_yet=level.not_yet, levels=_levels(card),
     )  # fmt: skip
 

@@ -16,6 +16,7 @@ const router = createBrowserRouter([{
     view('today', () => import('./pages/today')),
     view('watch', () => import('./pages/watch')),
     view('shelf', () => import('./pages/shelf')),
+    view('bench', () => import('./pages/bench')),
     view('cupboard', () => import('./pages/cupboard')),
     view('children', () => import('./pages/children')),
     view('change', () => import('./pages/change')),

@@ -1,12 +1,13 @@
 import { useEffect } from 'react'
 import { Navigate, NavLink, Outlet, useLocation } from 'react-router'
+import { Find } from '@/features/find/Find'
 import { Waiting } from '@/ui/Notice'
 import { cx } from '@/lib/cx'
 import { AdultChoice } from './AdultChoice'
 import { UndoButtons } from './UndoButtons'
 import { useSession } from './session'
 
-const VIEWS = ['Today', 'Watch', 'Shelf', 'Cupboard', 'Children', 'Change', 'House']
+const VIEWS = ['Today', 'Watch', 'Shelf', 'Bench', 'Cupboard', 'Children', 'Change', 'House']
 
 /** The frame of every view: the day's views on a string, who is looking, and undo. */
 export function Frame() {
@@ -24,6 +25,7 @@ export function Frame() {
         {begun ? <Strung /> : <span className="flex-1" />}
         {begun && (
           <div className="flex items-center gap-2 pb-1.5">
+            <Find />
             <UndoButtons />
             <AdultChoice adults={session.adults} />
           </div>

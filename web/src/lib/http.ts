@@ -53,3 +53,15 @@ export async function answer<T>(asked: Promise<{ data?: T; error?: unknown; resp
   const said = got.error as Partial<Schemas['ProblemOut']> | undefined
   throw new Problem(got.response.status, said?.detail ?? away, said?.errors ?? [])
 }
+
+/** Sends the bytes of a file, with the token and the adult; the answer's JSON, or a `Problem` thrown. */
+export async function sendFile<T>(method: 'PUT' | 'POST', path: string, file: Blob): Promise<T> {
+  const adult = chosenAdult()
+  const headers: Record<string, string> = { 'X-CSRF-Token': token, 'Content-Type': 'application/octet-stream' }
+  if (adult !== null) headers['X-Adult'] = String(adult)
+  const response = await fetch(path, { method, headers, body: file, credentials: 'same-origin' }).catch(() => { throw new Problem(0, away) })
+  const said = await response.json().catch(() => undefined) as unknown
+  if (response.ok) return said as T
+  const problem = said as Partial<Schemas['ProblemOut']> | undefined
+  throw new Problem(response.status, problem?.detail ?? away, problem?.errors ?? [])
+}

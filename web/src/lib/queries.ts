@@ -1,6 +1,6 @@
 /** Every question to the server, once. A write makes all of them stale: one house, one truth. */
-import { QueryClient, queryOptions } from '@tanstack/react-query'
-import { answer, client, keepToken } from './http'
+import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/react-query'
+import { answer, client, keepToken, type Schemas } from './http'
 
 export const queryClient = new QueryClient({
   defaultOptions: { queries: { staleTime: 15_000, retry: false, refetchOnWindowFocus: true } },
@@ -17,6 +17,24 @@ export const sessionQuery = queryOptions({
 })
 export const shelfQuery = queryOptions({ queryKey: ['shelf'], queryFn: () => answer(client.GET('/api/shelf')) })
 export const cupboardQuery = queryOptions({ queryKey: ['cupboard'], queryFn: () => answer(client.GET('/api/cupboard')) })
+export const thingsQuery = queryOptions({ queryKey: ['things'], queryFn: () => answer(client.GET('/api/things')) })
+export const findQuery = (letters: string) => queryOptions({
+  queryKey: ['find', letters], queryFn: () => answer(client.GET('/api/find', { params: { query: { letters } } })),
+  enabled: letters.trim().length > 0,
+})
+export const cardsQuery = queryOptions({ queryKey: ['bench-cards'], queryFn: () => answer(client.GET('/api/bench/cards')) })
+export const makeableQuery = (child: number) => queryOptions({
+  queryKey: ['makeable', child], queryFn: () => answer(client.GET('/api/bench/makeable', { params: { query: { child } } })),
+})
+export const composedQuery = (trayId: number) => queryOptions({
+  queryKey: ['composed', trayId],
+  queryFn: () => answer(client.GET('/api/bench/trays/{tray_id}', { params: { path: { tray_id: trayId } } })),
+})
+export const benchQuery = (wish: Schemas['WishIn'] | null) => queryOptions({
+  queryKey: ['bench', wish],
+  queryFn: () => answer(client.POST('/api/bench/compose', { body: wish as Schemas['WishIn'] })),
+  enabled: wish !== null, placeholderData: keepPreviousData,
+})
 export const childrenQuery = queryOptions({ queryKey: ['children'], queryFn: () => answer(client.GET('/api/children')) })
 export const recordQuery = (childId: number) => queryOptions({
   queryKey: ['record', childId],

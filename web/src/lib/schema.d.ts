@@ -925,6 +925,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trays/{tray_id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A photograph of the finished tray: the bytes of a JPEG, PNG or WebP. */
+        put: operations["put__api_trays_{tray_id}_photo"];
+        post?: never;
+        /** Take the photograph off a tray. */
+        delete: operations["delete__api_trays_{tray_id}_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trays/{tray_id}/unpack": {
         parameters: {
             query?: never;
@@ -1757,10 +1775,7 @@ export interface components {
             /** To Months */
             to_months: number;
             /** Words */
-            words: [
-                string,
-                string
-            ][];
+            words: components["schemas"]["WordOut"][];
         };
         /**
          * DimensionOut
@@ -2099,6 +2114,19 @@ export interface components {
             /** Where */
             where: string;
         };
+        /** HouseholdFileOut */
+        HouseholdFileOut: {
+            /** Children */
+            children: number;
+            /** Kept Copy */
+            kept_copy: string;
+            /** Name */
+            name: string;
+            /** Photos */
+            photos: number;
+            /** Trays */
+            trays: number;
+        };
         /** HouseholdIn */
         HouseholdIn: {
             /**
@@ -2187,7 +2215,7 @@ export interface components {
         };
         /**
          * InsideIn
-         * @description The inside of a vessel, mm; `marks` as [ml, mm up the side].
+         * @description The inside of a vessel, mm.
          */
         InsideIn: {
             /**
@@ -2206,10 +2234,7 @@ export interface components {
              * Marks
              * @default []
              */
-            marks?: [
-                number,
-                number
-            ][];
+            marks?: components["schemas"]["MarkIn"][];
             /** Top Mm */
             top_mm: number;
         };
@@ -2222,10 +2247,7 @@ export interface components {
             /** Depth Mm */
             depth_mm: number;
             /** Marks */
-            marks: [
-                number,
-                number
-            ][];
+            marks: components["schemas"]["MarkOut"][];
             /** Top Mm */
             top_mm: number;
         };
@@ -2372,6 +2394,23 @@ export interface components {
         MakeQuery: {
             /** Child */
             child: number;
+        };
+        /**
+         * MarkIn
+         * @description So many ml stand so many mm up the side.
+         */
+        MarkIn: {
+            /** Ml */
+            ml: number;
+            /** Mm */
+            mm: number;
+        };
+        /** MarkOut */
+        MarkOut: {
+            /** Ml */
+            ml: number;
+            /** Mm */
+            mm: number;
         };
         /** MeasurementIn */
         MeasurementIn: {
@@ -3287,6 +3326,16 @@ export interface components {
              * @default []
              */
             spots?: components["schemas"]["SpotByHandIn"][];
+        };
+        /**
+         * WordOut
+         * @description A word of the card, and the Spanish one.
+         */
+        WordOut: {
+            /** Other */
+            other: string;
+            /** Word */
+            word: string;
         };
         /**
          * Work
@@ -5643,7 +5692,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenOut"];
+                    "application/json": components["schemas"]["HouseholdFileOut"];
                 };
             };
             /** @description Bad Request */
@@ -5717,7 +5766,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenOut"];
+                    "application/json": components["schemas"]["HouseholdFileOut"];
                 };
             };
             /** @description Bad Request */
@@ -7656,6 +7705,158 @@ export interface operations {
                 "application/json": components["schemas"]["ChildrenIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "put__api_trays_{tray_id}_photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "delete__api_trays_{tray_id}_photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

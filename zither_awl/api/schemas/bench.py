@@ -14,14 +14,26 @@ Count = Annotated[int, Field(ge=1, le=1000), Whole]
 Positive = Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)]
 
 
+class MarkIn(In):
+    """So many ml stand so many mm up the side."""
+
+    ml: float
+    mm: float
+
+
+class MarkOut(Out):
+    ml: float
+    mm: float
+
+
 class InsideIn(In):
-    """The inside of a vessel, mm; `marks` as [ml, mm up the side]."""
+    """The inside of a vessel, mm."""
 
     depth_mm: Mm
     top_mm: Mm
     bottom_mm: Mm | None = None
     across_mm: Mm | None = None
-    marks: list[tuple[float, float]] = []
+    marks: list[MarkIn] = []
 
 
 class InsideOut(Out):
@@ -29,7 +41,7 @@ class InsideOut(Out):
     top_mm: float
     bottom_mm: float | None
     across_mm: float | None
-    marks: list[tuple[float, float]]
+    marks: list[MarkOut]
 
 
 class GuessIn(In):
@@ -346,6 +358,13 @@ class CostsOut(Out):
     per_use: float | None
 
 
+class WordOut(Out):
+    """A word of the card, and the Spanish one."""
+
+    word: str
+    other: str
+
+
 class DesignOut(Out):
     key: str
     name: str
@@ -358,7 +377,7 @@ class DesignOut(Out):
     interest: list[str]
     steps: list[str]
     clean_up: str
-    words: list[tuple[str, str]]
+    words: list[WordOut]
     morning: str
     supervision: str
     expects: str
@@ -404,7 +423,7 @@ class MadeTrayOut(Out):
     spots: list[SpotByHandOut]
 
 
-class TakenOut(Out):
+class HouseholdFileOut(Out):
     name: str
     children: int
     trays: int

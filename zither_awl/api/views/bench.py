@@ -13,11 +13,11 @@ from zither_awl.api.schemas.bench import (
     BenchCardsOut,
     BenchOut,
     CanMakeOut,
+    HouseholdFileOut,
     KeepIn,
     MadeTrayOut,
     MakeQuery,
     SpotByHandOut,
-    TakenOut,
     WishIn,
 )
 from zither_awl.api.spec import answers, api
@@ -108,14 +108,14 @@ def export_schema() -> Any:
 
 
 @bp.post("/import/household/check")
-@api.validate(resp=answers(HTTP_200=TakenOut), tags=["files"])
-def check_household() -> TakenOut:
+@api.validate(resp=answers(HTTP_200=HouseholdFileOut), tags=["files"])
+def check_household() -> HouseholdFileOut:
     """What a file of a household holds; nothing is changed."""
-    return TakenOut.model_validate(transfer.look_at(desk(), request.get_data()))
+    return HouseholdFileOut.model_validate(transfer.look_at(desk(), request.get_data()))
 
 
 @bp.post("/import/household")
-@api.validate(resp=answers(HTTP_200=TakenOut), tags=["files"])
-def take_household() -> TakenOut:
+@api.validate(resp=answers(HTTP_200=HouseholdFileOut), tags=["files"])
+def take_household() -> HouseholdFileOut:
     """Put the household of a file in the place of this one, after a copy of this one was kept."""
-    return TakenOut.model_validate(transfer.take_household(desk(), request.get_data()))
+    return HouseholdFileOut.model_validate(transfer.take_household(desk(), request.get_data()))

@@ -82,7 +82,7 @@ def _component(json: ComponentIn, component_id: int) -> Component:
     return Component(
         id=component_id, shape=shape_in(json.shape),
         inside=Inside(depth_mm=inside.depth_mm, top_mm=inside.top_mm, bottom_mm=inside.bottom_mm,
-                      across_mm=inside.across_mm, marks=tuple(inside.marks)) if inside else None,
+                      across_mm=inside.across_mm, marks=tuple((m.ml, m.mm) for m in inside.marks)) if inside else None,
         **kept, **lists,
     )  # fmt: skip
 
@@ -174,17 +174,19 @@ def paper_gauge() -> Response:
 
 
 @bp.put("/trays/<int:tray_id>/photo")
-def add_photo(tray_id: int) -> Any:
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def add_photo(tray_id: int) -> DoneOut:
     """A photograph of the finished tray: the bytes of a JPEG, PNG or WebP."""
     photos.add_photo(desk(), tray_id, request.get_data(), adult_id())
-    return {"id": tray_id}
+    return DoneOut(id=tray_id)
 
 
 @bp.delete("/trays/<int:tray_id>/photo")
-def drop_photo(tray_id: int) -> Any:
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def drop_photo(tray_id: int) -> DoneOut:
     """Take the photograph off a tray."""
     photos.drop_photo(desk(), tray_id, adult_id())
-    return {"id": tray_id}
+    return DoneOut(id=tray_id)
 
 
 @bp.get("/trays/<int:tray_id>/photo.jpg")

@@ -133,7 +133,9 @@ class Packed:
 PACKED: tuple[Packed, ...] = (
     Packed("Spooning chickpeas", "spoon-small", 2, (("filling", "chickpeas"), ("first bowl", "white bowl"))),
     Packed("Spooning shells", "spoon-large", 1, (("balls", "cockle shells"), ("spoon", "serving spoon"))),
-    Packed("Tongs and felt balls", "tongs", 2, (("things", "felt balls of 60"), ("first bowl", "white bowl"), ("second bowl", "wooden bowl"))),
+    Packed("Tongs and felt balls", "tongs", 2, (
+        ("things", "felt balls of 60"), ("first bowl", "white bowl"), ("second bowl", "wooden bowl"),
+    )),
     Packed("Water, jug to cup", "pour-water", 2, (("jug", "glass jug"), ("receiver", "small glass"))),
     Packed("Sponge, bowl to bowl", "water-sponge", 1, (("sponge", "sponge"),)),
     Packed("Folding: one line", "fold", 1, (("cloths", "folding squares"),)),

@@ -25,19 +25,21 @@ function Line({ bin, lengths }: { bin: Bin; lengths: Lengths }) {
   const [place, setPlace] = useState(bin.place)
   const [height, setHeight] = useState(bin.height_mm === null ? '' : String(fromMm(bin.height_mm, lengths)))
   const [locked, setLocked] = useState(bin.locked)
+  const [most, setMost] = useState(bin.most === null ? '' : String(bin.most))
   const save = useWrite(async () => {
     const height_mm = height.trim() ? toMm(Number(height.replace(',', '.')), lengths) : null
-    await answer(client.PUT('/api/bins/{bin_id}', { params: { path: { bin_id: bin.id } }, body: { place, height_mm, lid: bin.lid, locked } }))
+    await answer(client.PUT('/api/bins/{bin_id}', { params: { path: { bin_id: bin.id } }, body: { place, height_mm, lid: bin.lid, locked, most: most.trim() ? Number(most) : null } }))
     await refresh()
   })
   const problem = save.failed instanceof Problem ? save.failed : null
   return (
     <form aria-label={bin.name} className="flex flex-col gap-2 py-3" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
-      <p><strong>{bin.name}</strong> <span className="text-ink-2">{bin.holds.join(', ') || 'empty'}</span></p>
+      <p><strong>{bin.name}</strong> <span className="text-ink-2">{bin.holds.length ? `Trays: ${bin.holds.join(', ')}.` : 'No tray.'} {bin.things.length ? `Things: ${bin.things.join(', ')}.` : 'No loose thing.'}</span></p>
       {bin.found.map((each) => <Notice key={each.text} tone="must">{each.text}</Notice>)}
       <div className="flex flex-wrap items-end gap-3">
         <Field label={`Where ${bin.name} stands`} value={place} error={problem?.of('place')} onChange={(event) => setPlace(event.target.value)} />
         <Field label="Above the floor" unit={lengths} className="w-40" inputMode="decimal" value={height} error={problem?.of('height_mm')} onChange={(event) => setHeight(event.target.value)} />
+        <Field label="Takes at most" className="w-32" inputMode="numeric" value={most} error={problem?.of('most')} onChange={(event) => setMost(event.target.value)} />
         <Tick label="Locked" checked={locked} onChange={(event) => setLocked(event.target.checked)} />
         <Button type="submit" disabled={save.busy}>Save {bin.name}</Button>
       </div>

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
@@ -11,45 +12,76 @@ import { cupboardQuery, refresh } from '@/lib/queries'
 import { counted, length, mass, type Lengths } from '@/lib/words'
 import { Bins } from './Bins'
 import { Importer } from './Importer'
+import { Photo } from './Photo'
+import { Things } from './Things'
 import { TrayForm } from './TrayForm'
 
 type Tray = Schemas['TrayOut']
 type Person = { id: number; name: string }
 
-/** Cupboard: every tray, where it is and for whom; files in and out. */
-export function CupboardView({ people, lengths }: { people: readonly Person[]; lengths: Lengths }) {
+const PARTS = ['things', 'trays', 'bins', 'files'] as const
+type Part = (typeof PARTS)[number]
+const LABELS: Record<Part, string> = { things: 'Things', trays: 'Trays', bins: 'Bins', files: 'Files' }
+
+type CupboardProps = { people: readonly Person[]; lengths: Lengths; part: Part; onPart: (part: Part) => void; thing: number | null; tray: number | null }
+
+/** Cupboard: what is owned, the trays made of it, the bins they rest in; files in and out. */
+export function CupboardView({ people, lengths, part, onPart, thing, tray }: CupboardProps) {
   const { data: cupboard, error } = useQuery(cupboardQuery)
-  const [form, setForm] = useState<Tray | 'new' | null>(null)
-  const [typed, setTyped] = useState('')
   if (!cupboard) return <Waiting error={error} />
+  const pane = 'flex flex-col gap-4 outline-none'
+  return (
+    <Tabs.Root value={part} onValueChange={(next) => onPart(next as Part)} className="flex flex-1 flex-col gap-4 px-5 py-4">
+      <Heading title="Cupboard" aside={
+        <Tabs.List aria-label="Parts of the cupboard" className="flex flex-wrap gap-2">
+          {PARTS.map((each) => <Tabs.Trigger key={each} value={each} className="min-h-control rounded-full border border-edge bg-paper px-4 data-[state=active]:border-woad data-[state=active]:bg-woad-2 data-[state=active]:font-semibold">{LABELS[each]}</Tabs.Trigger>)}
+        </Tabs.List>}>{counted(cupboard.trays.length, 'tray')}</Heading>
+      <Tabs.Content value="things" className={pane}><Things key={thing} start={thing} /></Tabs.Content>
+      <Tabs.Content value="trays" className={pane}><TraysPart key={tray} cupboard={cupboard} people={people} lengths={lengths} start={tray} /></Tabs.Content>
+      <Tabs.Content value="bins" className={pane}>{cupboard.bins.length ? <Bins bins={cupboard.bins} lengths={lengths} /> : <p className="text-ink-2">No bin yet: name one beside a thing or a tray.</p>}</Tabs.Content>
+      <Tabs.Content value="files" className={pane}><Files /></Tabs.Content>
+    </Tabs.Root>
+  )
+}
+
+function TraysPart({ cupboard, people, lengths, start }: { cupboard: Schemas['CupboardOut']; people: readonly Person[]; lengths: Lengths; start: number | null }) {
+  const [form, setForm] = useState<number | 'new' | null>(start)
+  const [typed, setTyped] = useState('')
   const wanted = typed.trim().toLowerCase()
   const found = cupboard.trays.filter((tray) => [tray.name, tray.card.area, tray.bin].some((text) => text.toLowerCase().includes(wanted)))
+  const tray = cupboard.trays.find((each) => each.id === form) ?? null
+  const close = () => setForm(null)
   return (
-    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Cupboard" aside={
-        <>
-          <Button look="main" onClick={() => setForm('new')}>Add a tray</Button>
-          {cupboard.trays.length > 0 && <Save href="/api/export/trays.csv">Save trays as CSV</Save>}
-          <Save href="/api/export/episodes.csv">Save the work as CSV</Save>
-        </>}>{counted(cupboard.trays.length, 'tray')}</Heading>
-      {cupboard.trays.length === 0 ? <Empty /> : (
-        <>
-          <label className="flex max-w-sm items-center gap-2"><span className="text-sm font-semibold">Find</span>
-            <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control flex-1 rounded-control border border-edge bg-paper px-3" />
-          </label>
-          <Trays trays={found} people={people} lengths={lengths} onOpen={setForm} />
-        </>
-      )}
-      <div className="grid grid-cols-2 items-start gap-4 max-[900px]:grid-cols-1"><Importer kind="trays" /><Importer kind="episodes" /></div>
-      <Bins bins={cupboard.bins} lengths={lengths} />
+    <>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        {cupboard.trays.length > 0 && (
+          <label className="flex w-sm max-w-full items-center gap-2"><span className="text-sm font-semibold">Find</span>
+            <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3" /></label>
+        )}
+        <span className="flex flex-wrap gap-2"><Link to="/bench" className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 font-semibold text-paper">Compose one at the bench</Link><Button onClick={() => setForm('new')}>Add a tray</Button></span>
+      </div>
+      {cupboard.trays.length === 0 ? <Empty /> : <Trays trays={found} people={people} lengths={lengths} onOpen={(each) => setForm(each.id)} />}
       <Archived trays={cupboard.archived} />
-      {form && (
-        <Dialog title={form === 'new' ? 'Add a tray' : form.name} open onClose={() => setForm(null)} wide>
-          <TrayForm tray={form === 'new' ? null : form} cupboard={cupboard} people={people} lengths={lengths} onSaved={() => setForm(null)} />
-          {form !== 'new' && <Leave tray={form} onDone={() => setForm(null)} />}
+      {(form === 'new' || tray) && (
+        <Dialog title={tray?.name ?? 'Add a tray'} open onClose={close} wide>
+          <TrayForm tray={tray} cupboard={cupboard} people={people} lengths={lengths} onSaved={close} />
+          {tray && <Photo tray={tray} onDone={() => undefined} />}
+          {tray && <Leave tray={tray} onDone={close} />}
         </Dialog>
       )}
-    </div>
+    </>
+  )
+}
+
+function Files() {
+  return (
+    <>
+      <div className="flex flex-wrap gap-2">
+        <Save href="/api/export/things.csv">Save things as CSV</Save><Save href="/api/export/trays.csv">Save trays as CSV</Save>
+        <Save href="/api/export/cards.csv">Save cards as CSV</Save><Save href="/api/export/episodes.csv">Save the work as CSV</Save>
+      </div>
+      <div className="grid grid-cols-2 items-start gap-4 max-[900px]:grid-cols-1"><Importer kind="things" /><Importer kind="trays" /><Importer kind="cards" /><Importer kind="episodes" /></div>
+    </>
   )
 }
 
@@ -61,7 +93,7 @@ function Empty() {
   return (
     <section className="panel max-w-2xl p-5">
       <h2>The cupboard is empty</h2>
-      <p className="mt-2 text-ink-2">Download the sample file below, fill it in with what you own, and bring it in; every row is checked first. Or add one tray by hand: its size, its weight, and its smallest piece are enough.</p>
+      <p className="mt-2 text-ink-2">Say under Things what you own, and compose a tray of it at the bench. Or bring trays in from a file, under Files; every row is checked first. Or add one by hand: its size, its weight, and its smallest piece are enough.</p>
     </section>
   )
 }
@@ -102,7 +134,14 @@ const setArchived = async (id: number, archived: boolean) => {
 
 function Leave({ tray, onDone }: { tray: Tray; onDone: () => void }) {
   const away = useWrite(async () => { await setArchived(tray.id, true); onDone() })
-  return <div className="mt-4 border-t border-line pt-4"><Button onClick={() => void away.run()}>Archive it, with its history</Button></div>
+  const unpack = useWrite(async () => { await answer(client.POST('/api/trays/{tray_id}/unpack', { params: { path: { tray_id: tray.id } } })); await refresh(); onDone() })
+  return (
+    <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-4">
+      {tray.made && <Link to={`/bench?tray=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper">Open it on the bench</Link>}
+      {tray.made && <Button onClick={() => void unpack.run()}>Unpack it: its things are free</Button>}
+      <Button onClick={() => void away.run()}>Archive it, with its history</Button>
+    </div>
+  )
 }
 
 function Archived({ trays }: { trays: readonly Tray[] }) {

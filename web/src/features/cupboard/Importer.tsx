@@ -9,18 +9,26 @@ import { Report } from './Report'
 
 type ReportData = Schemas['ReportOut']
 type Rows = Record<string, string>[]
-export type FileKind = 'trays' | 'episodes'
+export type FileKind = 'trays' | 'episodes' | 'things' | 'cards'
 
 const checkTrays = (body: Schemas['ImportIn']) => answer(client.POST('/api/import/trays/check', { body }))
 const checkEpisodes = (body: Schemas['ImportIn']) => answer(client.POST('/api/import/episodes/check', { body }))
 const takeTrays = (body: Schemas['ImportIn']) => answer(client.POST('/api/import/trays', { body }))
 const takeEpisodes = (body: Schemas['ImportIn']) => answer(client.POST('/api/import/episodes', { body }))
+const checkThings = (body: Schemas['ImportIn']) => answer(client.POST('/api/import/things/check', { body }))
+const checkCards = (body: Schemas['ImportIn']) => answer(client.POST('/api/import/cards/check', { body }))
+const takeThings = (body: Schemas['ImportIn']) => answer(client.POST('/api/import/things', { body }))
+const takeCards = (body: Schemas['ImportIn']) => answer(client.POST('/api/import/cards', { body }))
 const steps = {
+  things: { check: checkThings, take: takeThings, sample: '/api/samples/things.csv', title: 'Things from a file' },
+  cards: { check: checkCards, take: takeCards, sample: '/api/export/cards.csv', title: 'Cards from a file' },
   trays: { check: checkTrays, take: takeTrays, sample: '/api/samples/trays.csv', title: 'Trays from a file' },
   episodes: { check: checkEpisodes, take: takeEpisodes, sample: '/api/samples/episodes.csv', title: 'Past work from a file' },
 }
 const hints: Record<FileKind, string> = {
   trays: 'A CSV with one tray a row. Headers in any order; units stand in them (width_mm, width_cm or width_in); comma or semicolon.',
+  things: 'A CSV with one thing a row. The name is enough; what a row does not tell is assumed from the kind.',
+  cards: 'A CSV with one level of a card a row; the rows of a card bear its key. Save the cards there are, change one, bring it back: it becomes your own.',
   episodes: 'A CSV with one piece of work a row: child, tray, day, began, ended. Trays and children must be here already.',
 }
 

@@ -14,6 +14,9 @@ const here = () => {
 }
 const LENGTHS = [{ value: 'cm', label: 'cm and kg' }, { value: 'in', label: 'inches and lb' }] as const
 
+const SCHOOLS = [{ value: 'real', label: 'Real glass and china' }, { value: 'unbreakable', label: 'Unbreakable first' }] as const
+type School = (typeof SCHOOLS)[number]['value']
+
 type HouseFormProps = { household: Schemas['HouseholdOut'] | null; onSaved?: () => void; label?: string; adult?: boolean }
 
 /** The house's name, how it measures, and its time zone; on the first morning also who is writing. */
@@ -21,9 +24,16 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
   const [name, setName] = useState(household?.name ?? '')
   const [lengths, setLengths] = useState<'cm' | 'in'>(household?.lengths ?? 'cm')
   const [zone, setZone] = useState(household?.zone ?? here())
+  const [emergency, setEmergency] = useState(household?.emergency_number ?? '')
+  const [poison, setPoison] = useState(household?.poison_centre ?? '')
+  const [bins, setBins] = useState(household?.most_bins ? String(household.most_bins) : '')
+  const [school, setSchool] = useState<School>(household?.unbreakable_first ? 'unbreakable' : 'real')
   const [keeper, setKeeper] = useState('')
   const save = useWrite(async () => {
-    await answer(client.PUT('/api/household', { body: { name, lengths, zone, language: household?.language ?? 'en' } }))
+    await answer(client.PUT('/api/household', { body: {
+      name, lengths, zone, language: household?.language ?? 'en', emergency_number: emergency, poison_centre: poison,
+      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable',
+    } }))
     if (adult && keeper.trim()) await answer(client.POST('/api/adults', { body: { name: keeper } }))
     onSaved?.()
     await refresh()
@@ -35,6 +45,16 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
       {adult && <Field label="Your name" value={keeper} hint="Whoever watches is written beside what was seen." onChange={(event) => setKeeper(event.target.value)} />}
       <ChoiceRow label="Measures in" choices={LENGTHS} value={lengths} onChange={setLengths} />
       <SelectField label="Time zone" value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
+      {household && (
+        <>
+          <div className="grid grid-cols-2 gap-3">
+            <Field label="Emergency number" value={emergency} error={problem?.of('emergency_number')} onChange={(event) => setEmergency(event.target.value)} />
+            <Field label="Poison centre" value={poison} error={problem?.of('poison_centre')} hint="Shown with magnets, cells and poisons." onChange={(event) => setPoison(event.target.value)} />
+            <Field label="At most so many bins" inputMode="numeric" value={bins} error={problem?.of('most_bins')} hint="Empty for no cap." onChange={(event) => setBins(event.target.value)} />
+          </div>
+          <ChoiceRow label="Vessels to pour from" choices={SCHOOLS} value={school} onChange={setSchool} />
+        </>
+      )}
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
       <Button type="submit" look="main" className="self-start" disabled={save.busy}>{label}</Button>
     </form>

@@ -10,6 +10,7 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { historyQuery, refresh, shelfQuery } from '@/lib/queries'
 import { dayOf, timeOfDay } from '@/lib/words'
 import { HouseForm } from './HouseForm'
+import { WholeHouse } from './WholeHouse'
 
 /** House: its name and settings, its adults, what was archived, and what was done last. */
 export function HouseView({ session }: { session: Schemas['SessionOut'] }) {
@@ -20,6 +21,7 @@ export function HouseView({ session }: { session: Schemas['SessionOut'] }) {
       <div className="grid grid-cols-2 items-start gap-4 max-[900px]:grid-cols-1">
         <section className="panel p-4" aria-label="Settings"><h2 className="mb-3">Settings</h2><HouseForm household={session.household} /></section>
         <Adults adults={session.adults} />
+        {session.household && <WholeHouse name={session.household.name} />}
         <Care />
         <ArchivedUnits />
         <Done zone={zone} />

@@ -1,0 +1,98 @@
+import { Check } from 'lucide-react'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Field } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { Why } from '@/ui/Why'
+import { answer, client, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+import { plain } from '@/lib/words'
+import type { Wish } from './wish'
+
+type Bench = Schemas['BenchOut']
+
+/** The margin says what holds and what does not, with limits and sources, what would cure it, and keeps the tray. */
+export function BenchMargin({ bench, wish, bins }: { bench: Bench; wish: Wish; bins: readonly string[] }) {
+  const pressing = bench.checks.filter((each) => each.severity !== 'kept')
+  const kept = bench.checks.filter((each) => each.severity === 'kept')
+  return (
+    <aside aria-label="Why" className="sticky top-0 flex max-h-screen flex-col gap-4 self-stretch overflow-y-auto border-l border-line bg-paper p-5 max-[1100px]:static max-[1100px]:max-h-none max-[1100px]:border-t max-[1100px]:border-l-0">
+      <Short bench={bench} />
+      <section aria-label="To mind" className="flex flex-col gap-2">
+        {pressing.map((each, at) => (
+          <Notice key={at} tone={each.severity as 'must' | 'should' | 'note'}><Why reasons={[each.reason]} numbers={each.severity === 'must'} /></Notice>
+        ))}
+        {bench.emergency && <p className="text-sm font-semibold text-madder">{bench.emergency}</p>}
+      </section>
+      <section aria-label="Held">
+        <h2 className="mb-1">Checked, and held</h2>
+        <ul className="flex flex-col gap-1.5 text-[0.9375rem]">
+          {kept.map((each, at) => (
+            <li key={at} className="flex gap-2"><Check size={18} aria-hidden className="mt-0.5 shrink-0 text-moss" />
+              <details className="min-w-0"><summary className="marker:text-ink-3">{each.reason.text}</summary><div className="py-1"><Why reasons={[{ ...each.reason, text: '' }]} /></div></details></li>
+          ))}
+        </ul>
+        <Costs costs={bench.costs} />
+        <p className="mt-2 text-sm text-ink-3">Known hazards of what was entered, never more. Local codes and the makers&rsquo; instructions stand above it. <a className="text-woad underline" href="/api/gauge.pdf" target="_blank" rel="noreferrer">Paper gauge</a></p>
+      </section>
+      <Keep key={bench.name} bench={bench} wish={wish} bins={bins} />
+    </aside>
+  )
+}
+
+function Costs({ costs }: { costs: Bench['costs'] }) {
+  const known = costs.known > 0 || costs.per_use !== null
+  return (
+    <p className="mt-2 text-[0.9375rem] text-ink-2">
+      {known ? `Things for ${plain(costs.known, 2)}` : 'No cost entered'}{costs.unknown > 0 && known && `, ${costs.unknown} without a cost`}
+      {costs.per_use !== null && `; ${plain(costs.per_use, 2)} each time`}.
+    </p>
+  )
+}
+
+/** What is missing, what it would take from others, and which tray could be unpacked for it. */
+function Short({ bench }: { bench: Bench }) {
+  const unpack = useWrite(async (id: number) => { await answer(client.POST('/api/trays/{tray_id}/unpack', { params: { path: { tray_id: id } } })); await refresh() })
+  if (bench.short.length === 0 && bench.takes.length === 0) return null
+  return (
+    <section aria-label="Missing" className="flex flex-col gap-2">
+      {bench.short.length > 0 && <Notice tone="should"><p className="font-semibold">Not there yet: {bench.short.join(', ')}</p>{bench.would_do && <p>{bench.would_do} would do, and is in use.</p>}</Notice>}
+      {bench.takes.map((each) => (
+        <Notice key={each.component} tone="should">
+          <p>{each.component}: {each.owned} owned, and more are wanted.</p>
+          <div className="mt-2 flex flex-wrap gap-2">{each.trays.map((tray) => <Button key={tray.tray_id} disabled={unpack.busy} onClick={() => void unpack.run(tray.tray_id)}>Unpack {tray.name}</Button>)}</div>
+        </Notice>
+      ))}
+      {bench.freeing.map((each, at) => (
+        <div key={each.tray_id} className="flex flex-col items-start gap-1">
+          <Button look={at === 0 ? 'main' : 'plain'} disabled={unpack.busy} onClick={() => void unpack.run(each.tray_id)}>Unpack {each.name}</Button>
+          <p className="text-sm text-ink-2">{each.why} Its things are free then; its history stays.</p>
+        </div>
+      ))}
+      {unpack.failed && <Notice tone="must" role="alert">{unpack.failed.message}</Notice>}
+    </section>
+  )
+}
+
+function Keep({ bench, wish, bins }: { bench: Bench; wish: Wish; bins: readonly string[] }) {
+  const [name, setName] = useState(bench.name)
+  const [bin, setBin] = useState('')
+  const go = useNavigate()
+  const keep = useWrite(async () => {
+    await answer(client.POST('/api/bench/trays', { body: { wish, name, bin, for_children: [wish.child_id] } }))
+    await refresh()
+    await go('/cupboard?part=trays')
+  })
+  return (
+    <form aria-label="Keep this tray" className="flex flex-col gap-3 border-t border-line pt-4" onSubmit={(event) => { event.preventDefault(); void keep.run() }}>
+      <h2>{wish.instead_of === null ? 'Keep this tray' : 'Keep it so'}</h2>
+      <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} />
+      <Field label="Bin it rests in" list="bench-bins" value={bin} onChange={(event) => setBin(event.target.value)} />
+      <datalist id="bench-bins">{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
+      {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}
+      <Button type="submit" look="main" disabled={keep.busy || bench.short.length > 0 || !name.trim()}>Keep this tray</Button>
+    </form>
+  )
+}

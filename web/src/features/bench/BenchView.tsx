@@ -1,0 +1,80 @@
+import { useQuery } from '@tanstack/react-query'
+import { useReducer } from 'react'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Heading } from '@/ui/Heading'
+import { Waiting } from '@/ui/Notice'
+import { cx } from '@/lib/cx'
+import type { Schemas } from '@/lib/http'
+import { benchQuery, cupboardQuery } from '@/lib/queries'
+import type { Lengths } from '@/lib/words'
+import { BenchMargin } from './BenchMargin'
+import { CardText } from './CardText'
+import { Choose } from './Choose'
+import { Beside, Plan } from './drawing/Plan'
+import { Notches } from './Notches'
+import { Roles } from './Roles'
+import { changed, wished, type Change, type Wish } from './wish'
+
+type Person = { id: number; name: string }
+type Step = Change | { type: 'picked'; key: string; level: number; child: number }
+const next = (wish: Wish | null, step: Step): Wish | null =>
+  step.type === 'picked' ? wished(step.key, step.level, step.child) : wish && changed(wish, step)
+
+type BenchProps = { people: readonly Person[]; lengths: Lengths; start: Wish | null; child: number; onChild: (child: number) => void }
+
+/** Bench: a card made real from what is owned, drawn from above, reckoned live. */
+export function BenchView({ people, lengths, start, child, onChild }: BenchProps) {
+  const [wish, send] = useReducer(next, start)
+  const { data: bench, error } = useQuery(benchQuery(wish))
+  const { data: cupboard } = useQuery(cupboardQuery)
+  const forChild = (id: number) => { onChild(id); send({ type: 'for', child: id }) }
+  const name = people.find((each) => each.id === child)?.name ?? ''
+  return (
+    <div className={cx('grid flex-1 items-start gap-0 max-[1100px]:grid-cols-1', wish ? 'grid-cols-[17.5rem_minmax(0,1fr)_21rem]' : 'grid-cols-[minmax(0,1fr)]')}>
+      <div className={cx('flex flex-col gap-3 px-5 py-4', wish && 'sticky top-0 max-h-screen overflow-y-auto max-[1100px]:static max-[1100px]:max-h-none')}>
+        {!wish && <Heading title="Bench">a card made real from what you own</Heading>}
+        <ChoiceRow label="For" wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child)} onChange={(id) => forChild(Number(id))} />
+        <Choose child={child} name={name} chosen={wish?.key ?? null} onPick={(key, level) => send({ type: 'picked', key, level, child })} />
+      </div>
+      {wish && (bench ? <Middle bench={bench} wish={wish} lengths={lengths} send={send} /> : <Waiting error={error} />)}
+      {wish && bench && <BenchMargin bench={bench} wish={wish} bins={(cupboard?.bins ?? []).map((each) => each.name)} />}
+    </div>
+  )
+}
+
+function Middle({ bench, wish, lengths, send }: { bench: Schemas['BenchOut']; wish: Wish; lengths: Lengths; send: (change: Change) => void }) {
+  const { card, plan } = bench
+  const many = bench.laid.length > 0
+  return (
+    <div className="flex min-w-0 flex-col gap-3 px-3 py-4 max-[1100px]:px-5">
+      <Heading title={card.name}>{card.area} · {card.from_months} to {card.to_months} months</Heading>
+      <div role="group" aria-label="Level" className="flex flex-wrap gap-2">
+        {card.levels.map((each) => (
+          <button key={each.number} type="button" aria-pressed={each.number === bench.level} onClick={() => send({ type: 'levelled', level: each.number })} className="min-h-control rounded-full border border-edge bg-paper px-3.5 text-[0.9375rem] aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold">{each.name}</button>
+        ))}
+      </div>
+      {plan ? <Plan plan={plan} laid={bench.laid} lengths={lengths} title={card.name} onLay={(role, x, y, turned) => send({ type: 'laid', role, x, y, turned })} />
+        : <p className="panel p-4 text-ink-2">{bench.short.includes('container') ? 'No container is free for it.' : 'This work needs no container: it is an invitation, with its things at hand.'} {many && bench.laid.map((each) => each.name).join(', ')}</p>}
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <Beside laid={bench.laid} />
+        {wish.spots.length > 0 && <Button onClick={() => send({ type: 'straightened' })}>Lay it out again</Button>}
+      </div>
+      {bench.poured && <Share poured={bench.poured} send={send} />}
+      <Roles bench={bench} send={send} />
+      <Notches difficulty={bench.difficulty} nearest={bench.nearest} compared={bench.compared} />
+      <CardText card={card} />
+    </div>
+  )
+}
+
+function Share({ poured, send }: { poured: Schemas['PouredOut']; send: (change: Change) => void }) {
+  return (
+    <div className="panel flex flex-wrap items-center gap-x-4 gap-y-1 p-3">
+      <label className="flex items-center gap-2 font-semibold">How full
+        <input type="range" min="0.05" max="1" step="0.05" value={poured.share} className="w-40 accent-woad" aria-valuetext={`${Math.round(poured.share * 100)} %, ${Math.round(poured.ml)} ml`} onChange={(event) => send({ type: 'shared', share: Number(event.target.value) })} /></label>
+      <span className="tabular-nums">{Math.round(poured.ml)} ml</span>
+      {poured.line_mm !== null && <span className="text-ink-2">line on {poured.into}: {Math.round(poured.line_mm)} mm up its side</span>}
+    </div>
+  )
+}

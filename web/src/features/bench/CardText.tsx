@@ -1,0 +1,26 @@
+import type { Schemas } from '@/lib/http'
+
+type Card = Schemas['DesignOut']
+
+/** The card itself: what it is for, how it is shown, and what may be expected at this level. */
+export function CardText({ card }: { card: Card }) {
+  return (
+    <details className="panel p-4">
+      <summary className="font-semibold text-woad">The card: aim, showing, what to expect</summary>
+      <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-3 text-[0.9375rem] max-[900px]:grid-cols-1">
+        <div className="flex flex-col gap-2">
+          <p><strong>Aim.</strong> {card.aim}</p>
+          <p><strong>It prepares</strong> {card.prepares.join(', ')}.</p>
+          <p><strong>Control of error.</strong> {card.control}</p>
+          <p><strong>Expected now.</strong> {card.expects} <strong>Not yet:</strong> {card.not_yet}</p>
+          {card.clean_up && <p><strong>Clean-up.</strong> {card.clean_up}</p>}
+          <p><strong>Words.</strong> {card.words.map((each) => `${each.word}, ${each.other}`).join(' · ')}</p>
+        </div>
+        <div>
+          <ol className="said list-decimal pl-5">{card.steps.map((step) => <li key={step} className="py-0.5">{step}</li>)}</ol>
+          <p className="mt-2"><strong>Worth slowing down for:</strong> <span className="said">{card.interest.join('; ')}</span></p>
+        </div>
+      </div>
+    </details>
+  )
+}

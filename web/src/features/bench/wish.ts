@@ -1,0 +1,44 @@
+/** The tray that is wished for at the bench, and how a hand changes it. Pure; nothing is decided here. */
+import type { Schemas } from '@/lib/http'
+import { impossible } from '@/lib/impossible'
+
+export type Wish = Required<Pick<Schemas['WishIn'], 'key' | 'level' | 'child_id' | 'fixed' | 'counts' | 'spots'>> &
+  { container: number | null; share: number | null; instead_of: number | null }
+
+export type Change =
+  | { type: 'levelled'; level: number }
+  | { type: 'for'; child: number }
+  | { type: 'chosen'; role: string; thing: number | null }
+  | { type: 'counted'; role: string; count: number }
+  | { type: 'contained'; container: number | null }
+  | { type: 'shared'; share: number }
+  | { type: 'laid'; role: string; x: number; y: number; turned: boolean }
+  | { type: 'straightened' }
+
+/** A card as it is offered, nothing chosen by hand. */
+export const wished = (key: string, level: number, child: number): Wish =>
+  ({ key, level, child_id: child, fixed: {}, counts: {}, spots: [], container: null, share: null, instead_of: null })
+
+const without = <T>(record: Record<string, T>, name: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).filter(([key]) => key !== name))
+
+/** The next wish. Another thing or container puts the places back to what is reckoned. */
+export function changed(wish: Wish, change: Change): Wish {
+  switch (change.type) {
+    case 'levelled': return { ...wished(wish.key, change.level, wish.child_id), instead_of: wish.instead_of }
+    case 'for': return { ...wish, child_id: change.child }
+    case 'chosen': {
+      const fixed = without(wish.fixed, change.role)
+      return { ...wish, spots: [], fixed: change.thing === null ? fixed : { ...fixed, [change.role]: change.thing } }
+    }
+    case 'counted': return { ...wish, spots: [], counts: { ...wish.counts, [change.role]: Math.max(1, Math.round(change.count)) } }
+    case 'contained': return { ...wish, spots: [], container: change.container }
+    case 'shared': return { ...wish, share: Math.min(1, Math.max(0.05, change.share)) }
+    case 'laid': {
+      const spot = { role: change.role, x_mm: Math.round(change.x), y_mm: Math.round(change.y), turned: change.turned }
+      return { ...wish, spots: [...wish.spots.filter((each) => each.role !== change.role), spot] }
+    }
+    case 'straightened': return { ...wish, spots: [] }
+    default: return impossible(change)
+  }
+}

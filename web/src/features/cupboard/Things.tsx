@@ -1,0 +1,137 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { Dialog } from '@/ui/Dialog'
+import { SelectField } from '@/ui/Field'
+import { Notice, Waiting } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { Why } from '@/ui/Why'
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { refresh, thingsQuery } from '@/lib/queries'
+import { calendarDay, counted } from '@/lib/words'
+import { ThingForm } from './ThingForm'
+
+type Thing = Schemas['ComponentOut']
+type All = Schemas['ThingsOut']
+
+/** Everything owned: name and count are enough, the rest is assumed from the kind and can be mended. */
+export function Things({ start }: { start: number | null }) {
+  const { data: all, error } = useQuery(thingsQuery)
+  const [open, setOpen] = useState<number | null>(start)
+  const [typed, setTyped] = useState('')
+  if (!all) return <Waiting error={error} />
+  const wanted = typed.trim().toLowerCase()
+  const shown = all.things.filter((each) => [each.name, each.kind, each.bin].some((text) => text.toLowerCase().includes(wanted)))
+  const thing = [...all.things, ...all.archived].find((each) => each.id === open)
+  return (
+    <div className="flex flex-col gap-4">
+      <QuickAdd kinds={all.kinds} bins={all.bins} onMend={setOpen} />
+      <Minding all={all} />
+      {all.things.length === 0 ? <EmptyThings /> : (
+        <>
+          <label className="flex max-w-sm items-center gap-2"><span className="text-sm font-semibold">Find</span>
+            <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control flex-1 rounded-control border border-edge bg-paper px-3" /></label>
+          <Table things={shown} onOpen={setOpen} />
+        </>
+      )}
+      <Archived things={all.archived} />
+      {thing && <Dialog title={thing.name} open onClose={() => setOpen(null)} wide><ThingForm key={thing.id} thing={thing} all={all} onSaved={() => setOpen(null)} /></Dialog>}
+    </div>
+  )
+}
+
+function QuickAdd({ kinds, bins, onMend }: { kinds: readonly string[]; bins: readonly string[]; onMend: (id: number) => void }) {
+  const [typed, setTyped] = useState('')
+  const [kind, setKind] = useState('')
+  const [bin, setBin] = useState('')
+  const [added, setAdded] = useState<{ id: number; name: string } | null>(null)
+  const add = useWrite(async () => {
+    const done = await answer(client.POST('/api/things/quick', { body: { typed, kind, bin } }))
+    setAdded({ id: Number(done.id), name: typed })
+    setTyped('')
+    setKind('')
+    await refresh()
+  })
+  const unclear = add.failed instanceof Problem && add.failed.of('kind') !== undefined
+  return (
+    <form aria-label="Add a thing" className="panel flex flex-col gap-2 p-4" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="flex min-w-64 flex-1 flex-col gap-1 text-sm font-semibold">A thing, as you would say it
+          <input value={typed} placeholder="6 felt balls of 60 mm" onChange={(event) => setTyped(event.target.value)} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
+        <label className="flex w-40 flex-col gap-1 text-sm font-semibold">Bin
+          <input list="thing-bins" value={bin} onChange={(event) => setBin(event.target.value)} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
+        <datalist id="thing-bins">{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
+        {unclear && <SelectField label="What kind of thing is it?" value={kind} onChange={(event) => setKind(event.target.value)}><option value="">choose</option>{kinds.map((each) => <option key={each}>{each}</option>)}</SelectField>}
+        <Button type="submit" look="main" disabled={add.busy || !typed.trim()}>Add</Button>
+      </div>
+      {add.failed && <Notice tone="should" role="alert">{unclear ? 'It is not clear what kind of thing this is: choose it, then add.' : add.failed.message}</Notice>}
+      {added && !add.failed && (
+        <p role="status" className="text-[0.9375rem] text-ink-2">Added: {added.name}. Its sizes are assumed from its kind. <button type="button" className="font-semibold text-woad underline underline-offset-4" onClick={() => onMend(added.id)}>Measure it</button></p>
+      )}
+    </form>
+  )
+}
+
+function Minding({ all }: { all: All }) {
+  const soon = all.restock.filter((each) => each.buy_by !== null)
+  if (soon.length === 0 && all.full.length === 0) return null
+  return (
+    <section aria-label="To mind" className="grid grid-cols-2 gap-3 max-[900px]:grid-cols-1">
+      {all.full.map((each) => (
+        <Notice key={each.bin} tone="should">
+          <p className="font-semibold">{each.bin} is full: {each.holds} of {each.most}</p>
+          {each.leave.length === 0 ? <p>Nothing in it is outgrown by everyone yet.</p> : <Why reasons={each.leave.map((leave) => leave.reason)} numbers={false} />}
+        </Notice>
+      ))}
+      {soon.slice(0, 4).map((each) => (
+        <Notice key={each.component_id} tone="note"><p className="text-ink">{each.reason.text}</p><p>Buy by {calendarDay(each.buy_by ?? '')}.</p></Notice>
+      ))}
+    </section>
+  )
+}
+
+const EmptyThings = () => (
+  <section className="panel max-w-2xl p-5">
+    <h2>Nothing is entered yet</h2>
+    <p className="mt-2 text-ink-2">Walk along the cupboard and say what is there: two jugs, six felt balls of 60 mm, chickpeas. Sizes and weights are assumed from the kind and marked as assumed; measure what matters later. The Bench then says what can be made of it.</p>
+  </section>
+)
+
+function size(thing: Thing): string {
+  if (thing.density_g_ml !== null) return thing.stock_ml === null ? 'measured out' : `${thing.stock_ml} ml`
+  const sizes = thing.shape.sizes_mm.map((mm) => Math.round(mm)).join(' × ')
+  return `${sizes} mm${thing.capacity_ml > 0 ? `, holds ${Math.round(thing.capacity_ml)} ml` : ''}`
+}
+
+function Table({ things, onOpen }: { things: readonly Thing[]; onOpen: (id: number) => void }) {
+  return (
+    <div className="panel overflow-x-auto">
+      <table className="w-full text-left text-[0.9375rem]">
+        <thead className="text-sm text-ink-2"><tr className="border-b border-line">{['Thing', 'Kind', 'Free', 'Size of one', 'Bin', 'On trays'].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr></thead>
+        <tbody>
+          {things.map((each) => (
+            <tr key={each.id} className="border-b border-line last:border-0">
+              <th scope="row" className="p-1"><button type="button" className="min-h-control px-1.5 text-left font-semibold text-woad underline-offset-4 hover:underline" onClick={() => onOpen(each.id)}>{each.name}</button></th>
+              <td className="p-2.5">{each.kind}</td>
+              <td className="p-2.5 whitespace-nowrap tabular-nums">{each.density_g_ml === null ? `${each.free} of ${each.count}` : ''}</td>
+              <td className="p-2.5 whitespace-nowrap tabular-nums">{size(each)}{each.assumed.includes('shape') && <span className="text-ink-3"> assumed</span>}</td>
+              <td className="p-2.5 whitespace-nowrap">{each.bin || 'no bin'}</td>
+              <td className="p-2.5">{each.on.map((on) => (on.count > 1 && each.density_g_ml === null ? `${on.name} (${on.count})` : on.name)).join(', ')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {things.length === 0 && <p className="p-4 text-ink-2">Nothing with these letters.</p>}
+    </div>
+  )
+}
+
+function Archived({ things }: { things: readonly Thing[] }) {
+  const back = useWrite(async (id: number) => { await answer(client.POST('/api/things/{component_id}/archive', { params: { path: { component_id: id } }, body: { archived: false } })); await refresh() })
+  if (things.length === 0) return null
+  return (
+    <section aria-label="Archived things" className="flex flex-wrap items-center gap-2">
+      <h2>{counted(things.length, 'thing')} put away</h2>{things.map((each) => <Button key={each.id} onClick={() => void back.run(each.id)}>Bring back {each.name}</Button>)}
+    </section>
+  )
+}
