@@ -6,7 +6,8 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from zither_awl.api.answers import piece_out, reasons_out
 from zither_awl.api.schemas import bench as models
-from zither_awl.core.component import Component
+from zither_awl.api.schemas import things as thing_models
+from zither_awl.core.component import Component, footprint_mm
 from zither_awl.core.difficulty import TEXTS
 from zither_awl.core.kinds import kind_of
 from zither_awl.core.reasons import Reason
@@ -34,24 +35,24 @@ def emergency_words(house: House, kinds: Iterable[str]) -> str:
     return f"If it is swallowed: {', '.join(each for each in said if each)}."
 
 
-def component_out(thing: Thing, house: House) -> models.ComponentOut:
+def component_out(thing: Thing, house: House) -> thing_models.ComponentOut:
     """A thing, how many are free, where the others are, and its hazards by nature."""
     c = thing.component
     found = component_hazards(c, house.practice)
     inside = c.inside
     piece = piece_out(c.shape)
     assert piece is not None
-    return models.ComponentOut(
+    return thing_models.ComponentOut(
         id=c.id, name=c.name, kind=c.kind, count=c.count, shape=piece, mass_g=c.mass_g, softness=c.softness,
         material=c.material, breakable=c.breakable,
-        inside=models.InsideOut(depth_mm=inside.depth_mm, top_mm=inside.top_mm, bottom_mm=inside.bottom_mm,
-                                across_mm=inside.across_mm, marks=[models.MarkOut(ml=ml, mm=up)
+        inside=thing_models.InsideOut(depth_mm=inside.depth_mm, top_mm=inside.top_mm, bottom_mm=inside.bottom_mm,
+                                across_mm=inside.across_mm, marks=[thing_models.MarkOut(ml=ml, mm=up)
                                                                    for ml, up in inside.marks]) if inside else None,
         capacity_ml=round(c.capacity_ml, 1), density_g_ml=c.density_g_ml, stock_ml=c.stock_ml, per_use=c.per_use,
         sealed=c.sealed, magnet=c.magnet, cell=c.cell, cord_mm=c.cord_mm, allergens=list(c.allergens),
         dangers=list(c.dangers), colours=list(c.colours), cost=c.cost, came_from=c.came_from,
         bin=house.bin_name(c.bin_id), assumed=list(c.assumed), archived=c.archived, free=thing.free,
-        on=[models.HolderOut(tray_id=t.id, name=t.name, count=n, where=where_is(house, t)) for t, n in thing.on],
+        on=[thing_models.HolderOut(tray_id=t.id, name=t.name, count=n, where=where_is(house, t)) for t, n in thing.on],
         hazards=reasons_out(_said(h) for h in found),
         emergency=emergency_words(house, [h.kind for h in found]),
     )  # fmt: skip
@@ -78,7 +79,7 @@ def can_make_out(can: CanMake, child_id: int, house: House) -> models.CanMakeOut
     """What can be made, ranked, with what to fetch from where."""
     return models.CanMakeOut(
         child_id=child_id, made=[_makeable(m, house, can.at_once) for m in can.found.made],
-        unlocks=[models.UnlockOut(kind=u.kind, cards=list(u.cards)) for u in can.found.unlocks],
+        unlocks=[models.UnlockOut(kind=u.kind, owned=u.owned, cards=list(u.cards)) for u in can.found.unlocks],
         looked_at=can.found.looked_at, at_once=len(can.at_once),
     )  # fmt: skip
 
@@ -178,10 +179,10 @@ def _laid(bench: Bench) -> list[models.LaidOut]:
         role, spot = roles.get(each.role), spots.get(each.role)
         if role is None:
             continue
-        wide, deep = (spot.width_mm, spot.depth_mm) if spot else (0.0, 0.0)
+        c: Component = each.component
+        wide, deep = (spot.width_mm, spot.depth_mm) if spot else footprint_mm(c)
         if spot and each.turned != spot.turned:
             wide, deep = deep, wide
-        c: Component = each.component
         out.append(models.LaidOut(
             role=each.role, name=c.name, drawn=kind_of(c).drawn, count=each.count, x_mm=each.x_mm, y_mm=each.y_mm,
             width_mm=wide, depth_mm=deep, piece_mm=largest_mm(c.shape), turned=each.turned, beside=each.beside,

@@ -147,6 +147,9 @@ def compose(desk: Desk, wish: Wish) -> Bench:
     itself = Tray(id=-1, name=card.name, card=Card(id=0, name=card.name, area=card.area, from_months=card.from_months,
                                                    to_months=card.to_months), width_mm=1, depth_mm=1, height_mm=1,
                   mass_g=1, contents=made.assembled.contents)  # fmt: skip
+    if CONTAINER in made.short:
+        # What it is only drawn on is not taken from anybody.
+        itself = replace(itself, contents=tuple(c for c in itself.contents if c.role != CONTAINER))
     others = [t for t in house.trays if t.id not in gone]
     costs = cost_per_use(((c.component, c.count) for c in made.assembled.contents), _uses(house, wish.instead_of))
     return Bench(

@@ -3250,6 +3250,8 @@ export interface components {
             cards: string[];
             /** Kind */
             kind: string;
+            /** Owned */
+            owned: boolean;
         };
         /** WatchOut */
         WatchOut: {

@@ -11,7 +11,9 @@ from zither_awl.api.bench_answers import component_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.files import csv_file, report_out, rows_in
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.bench import (
+from zither_awl.api.schemas.change import ImportIn, ReportOut
+from zither_awl.api.schemas.house import ArchiveIn
+from zither_awl.api.schemas.things import (
     ComponentIn,
     ComponentOut,
     FindOut,
@@ -23,8 +25,6 @@ from zither_awl.api.schemas.bench import (
     RestockOut,
     ThingsOut,
 )
-from zither_awl.api.schemas.change import ImportIn, ReportOut
-from zither_awl.api.schemas.house import ArchiveIn
 from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
 from zither_awl.core.component import Component, Inside

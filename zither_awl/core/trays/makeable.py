@@ -9,6 +9,7 @@ from datetime import date
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.component import Component
+from zither_awl.core.kinds import kind_of
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, assemble
@@ -64,6 +65,8 @@ class Unlock:
     kind: str
     role: str
     cards: tuple[str, ...]
+    owned: bool = False
+    """Whether one is owned, and only in use."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,7 +97,7 @@ def makeable(
     near = [d for d in designs if d.from_months - WINDOW_MONTHS <= months <= d.to_months + WINDOW_MONTHS]
     tried = [_best_level(design, stock, need, months, practice) for design in near]
     ready = sorted((made for made in tried if made.ready), key=lambda made: (-made.score, made.design.key))
-    return Makeable(tuple(ready), _unlocks(tried), len(near))
+    return Makeable(tuple(ready), _unlocks(tried, stock), len(near))
 
 
 def level_for(design: Design, states: Mapping[tuple[str, int], State], months: int) -> Level:
@@ -132,7 +135,7 @@ def make(
     )
     checks = check_tray(design, level, assembled, [need.child], need.children, need.on, practice=practice)
     short = [*matches.unfilled]
-    if level.container and (chosen is None or isinstance(assembled.packing, NoRoom)):
+    if level.container and (chosen is None or would_do is not None or isinstance(assembled.packing, NoRoom)):
         short.append(CONTAINER)
     lacks = [need_ for need_ in missing(design, level, matches.chosen.keys()) if not _asked(level, need_, short)]
     terms, reasons = _rank(design, level, assembled, need)
@@ -172,7 +175,8 @@ def choose_container(
             return made, candidate.component, None
     would_do = next((c.component for c in _smallest_first(considered)
                      if isinstance(put(c.component).packing, Packing)), None)  # fmt: skip
-    best = max((c.component for c in usable), key=_floor, default=None)
+    # Drawn on what would do, so that it can be seen; it is still named as missing.
+    best = would_do or max((c.component for c in usable), key=_floor, default=None)
     return put(best), best, would_do
 
 
@@ -220,7 +224,7 @@ def _reasons(
                  (Quantity("effort", round(effort, 1), ""),))  # fmt: skip
 
 
-def _unlocks(tried: Iterable[Made]) -> tuple[Unlock, ...]:
+def _unlocks(tried: Iterable[Made], stock: Stock) -> tuple[Unlock, ...]:
     """What is the only thing missing, by the kind that would do, the one that unlocks most first."""
     found: dict[tuple[str, str], list[str]] = {}
     for made in tried:
@@ -233,5 +237,7 @@ def _unlocks(tried: Iterable[Made]) -> tuple[Unlock, ...]:
     for (kind, role_name), cards in found.items():
         by_kind.setdefault(kind, []).extend(cards)
         names.setdefault(kind, role_name)
-    return tuple(sorted((Unlock(kind, names[kind], tuple(dict.fromkeys(cards))) for kind, cards in by_kind.items()),
+    owned = {kind for kind in by_kind if any(kind_of(c).does((kind,)) for c in stock.all)}
+    return tuple(sorted((Unlock(kind, names[kind], tuple(dict.fromkeys(cards)), kind in owned)
+                         for kind, cards in by_kind.items()),
                         key=lambda each: (-len(each.cards), each.kind)))  # fmt: skip

@@ -159,7 +159,7 @@ def _stock_problems(role: Role, each: Component, stock: Stock) -> list[str]:
     if each.count < role.count:
         return [f"Too few: {each.count}, and {role.count} are needed."]
     free = stock.free(each)
-    if free >= role.count:
+    if free >= role.count or role.beside:
         return []
     on = ", ".join(f"{n} on {tray.name}" if n > 1 else f"on {tray.name}" for tray, n in stock.on_trays(each))
     return [f"In use: {on}." if not free else f"Only {counted(free, 'is', 'are')} free: {on}."]
@@ -214,7 +214,7 @@ class _Search:
         role = self.order[at]
         for candidate in self.options[role.name]:
             key = candidate.component.id
-            takes = 0 if role.same_as or candidate.component.medium else role.count
+            takes = 0 if role.same_as or role.beside or candidate.component.medium else role.count
             if used.get(key, 0) + takes > max(self.stock.free(candidate.component), takes):
                 continue
             so_far[role.name] = candidate

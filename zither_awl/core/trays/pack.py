@@ -68,7 +68,8 @@ def pack(width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float 
                      or max(i.width_mm, i.depth_mm) > max(width_mm, depth_mm)), None)  # fmt: skip
     if too_deep is not None:
         return _short_of(too_deep, width_mm, depth_mm)
-    row = _in_a_row(width_mm, depth_mm, items, gap_mm)
+    row = _in_a_row(width_mm, depth_mm, items, gap_mm, narrow=False)
+    row = row or _in_a_row(width_mm, depth_mm, items, gap_mm, narrow=True)
     return row or _solved(width_mm, depth_mm, items, gap_mm)
 
 
@@ -79,13 +80,15 @@ def _short_of(item: Item, width_mm: float, depth_mm: float) -> NoRoom:
     return NoRoom(ceil(large - max(width_mm, depth_mm)), "width", item.name)
 
 
-def _in_a_row(width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float) -> Packing | None:
-    """All in one row, turned where that makes them narrower and fits the depth; spread evenly, in the middle."""
+def _in_a_row(
+    width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float, *, narrow: bool
+) -> Packing | None:  # fmt: skip
+    """All in one row, spread evenly, in the middle; with `narrow` each is turned where that makes it narrower."""
     sides = []
     for item in items:
         upright = item.depth_mm <= depth_mm
-        narrow = item.depth_mm < item.width_mm and item.width_mm <= depth_mm
-        turned = narrow if upright else True
+        narrower = narrow and item.depth_mm < item.width_mm and item.width_mm <= depth_mm
+        turned = narrower if upright else True
         wide, deep = (item.depth_mm, item.width_mm) if turned else (item.width_mm, item.depth_mm)
         sides.append((wide, deep, turned))
     used = sum(wide for wide, _, _ in sides) + gap_mm * (len(items) - 1)

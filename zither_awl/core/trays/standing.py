@@ -62,13 +62,14 @@ def _largest(
     picks: Picks = {}
     by_id: dict[int, Component] = {}
     for at, each in enumerate(made):
+        beside = {role.name for role in each.level.roles if role.beside}
         for name, (count, things) in _options(each, stock).items():
             chosen = []
             for thing in things:
                 pick = model.new_bool_var(f"{at}.{name}.{thing.id}")
                 picks[at, name, thing.id], by_id[thing.id] = pick, thing
                 chosen.append(pick)
-                if not thing.medium:
+                if not thing.medium and name not in beside:
                     takes.setdefault(thing.id, []).append((count, pick))
             model.add(sum(chosen) == stands[at])
         _tie(model, at, each, picks, by_id)

@@ -8,12 +8,15 @@ from functools import cached_property
 
 from zither_awl.core.component import Component
 from zither_awl.core.kinds import TAP_WATER
-from zither_awl.core.values import Tray
+from zither_awl.core.values import Content, Tray
 
 
 @dataclass(frozen=True)
 class Stock:
-    """Everything in the cupboard, and the trays that hold some of it. Tap water is always there."""
+    """Everything in the cupboard, and the trays that hold some of it. Tap water is always there.
+
+    What hangs or stands beside a tray, as an apron on its hook, serves several trays, one after the other.
+    """
 
     components: tuple[Component, ...]
     trays: tuple[Tray, ...] = ()
@@ -30,7 +33,7 @@ class Stock:
         held: dict[int, dict[int, int]] = {}
         by_id = {tray.id: tray for tray in self.trays}
         for tray in self.trays:
-            for each in tray.contents:
+            for each in _held(tray):
                 of = held.setdefault(each.component.id, {})
                 of[tray.id] = of.get(tray.id, 0) + each.count
         return {key: tuple((by_id[t], n) for t, n in of.items()) for key, of in held.items()}
@@ -51,6 +54,10 @@ class Stock:
         return Stock(self.components, tuple(t for t in self.trays if t.id not in gone))
 
 
+def _held(tray: Tray) -> Iterable[Content]:
+    return (each for each in tray.contents if not each.beside)
+
+
 @dataclass(frozen=True, slots=True)
 class Clash:
     """A thing that trays hold more of than there is."""
@@ -64,7 +71,7 @@ def shared_stock(trays: Iterable[Tray], stock: Stock) -> tuple[Clash, ...]:
     """Which things these trays would need more of than the house owns (TRAY-9). Media are not counted."""
     wanted: dict[int, dict[int, int]] = {}
     for tray in trays:
-        for each in tray.contents:
+        for each in _held(tray):
             if not each.component.medium:
                 of = wanted.setdefault(each.component.id, {})
                 of[tray.id] = of.get(tray.id, 0) + each.count

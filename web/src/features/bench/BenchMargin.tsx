@@ -15,7 +15,8 @@ type Bench = Schemas['BenchOut']
 
 /** The margin says what holds and what does not, with limits and sources, what would cure it, and keeps the tray. */
 export function BenchMargin({ bench, wish, bins }: { bench: Bench; wish: Wish; bins: readonly string[] }) {
-  const pressing = bench.checks.filter((each) => each.severity !== 'kept')
+  const pressing = bench.checks.filter((each) => each.severity === 'must' || each.severity === 'should')
+  const notes = bench.checks.filter((each) => each.severity === 'note')
   const kept = bench.checks.filter((each) => each.severity === 'kept')
   return (
     <aside aria-label="Why" className="sticky top-0 flex max-h-screen flex-col gap-4 self-stretch overflow-y-auto border-l border-line bg-paper p-5 max-[1100px]:static max-[1100px]:max-h-none max-[1100px]:border-t max-[1100px]:border-l-0">
@@ -24,6 +25,7 @@ export function BenchMargin({ bench, wish, bins }: { bench: Bench; wish: Wish; b
         {pressing.map((each, at) => (
           <Notice key={at} tone={each.severity as 'must' | 'should' | 'note'}><Why reasons={[each.reason]} numbers={each.severity === 'must'} /></Notice>
         ))}
+        {notes.length > 0 && <Notice tone="note"><ul className="flex flex-col gap-1.5">{notes.map((each, at) => <li key={at}>{each.reason.text}</li>)}</ul></Notice>}
         {bench.emergency && <p className="text-sm font-semibold text-madder">{bench.emergency}</p>}
       </section>
       <section aria-label="Held">
@@ -58,14 +60,14 @@ function Short({ bench }: { bench: Bench }) {
   if (bench.short.length === 0 && bench.takes.length === 0) return null
   return (
     <section aria-label="Missing" className="flex flex-col gap-2">
-      {bench.short.length > 0 && <Notice tone="should"><p className="font-semibold">Not there yet: {bench.short.join(', ')}</p>{bench.would_do && <p>{bench.would_do} would do, and is in use.</p>}</Notice>}
+      {bench.short.length > 0 && <Notice tone="should"><p className="font-semibold">Not there yet: {bench.short.join(', ')}</p>{bench.would_do && <p>It is drawn on {bench.would_do}, which would do and is in use.</p>}</Notice>}
       {bench.takes.map((each) => (
         <Notice key={each.component} tone="should">
           <p>{each.component}: {each.owned} owned, and more are wanted.</p>
           <div className="mt-2 flex flex-wrap gap-2">{each.trays.map((tray) => <Button key={tray.tray_id} disabled={unpack.busy} onClick={() => void unpack.run(tray.tray_id)}>Unpack {tray.name}</Button>)}</div>
         </Notice>
       ))}
-      {bench.freeing.map((each, at) => (
+      {bench.freeing.slice(0, 3).map((each, at) => (
         <div key={each.tray_id} className="flex flex-col items-start gap-1">
           <Button look={at === 0 ? 'main' : 'plain'} disabled={unpack.busy} onClick={() => void unpack.run(each.tray_id)}>Unpack {each.name}</Button>
           <p className="text-sm text-ink-2">{each.why} Its things are free then; its history stays.</p>

@@ -55,7 +55,7 @@ function Middle({ bench, wish, lengths, send }: { bench: Schemas['BenchOut']; wi
         ))}
       </div>
       {plan ? <Plan plan={plan} laid={bench.laid} lengths={lengths} title={card.name} onLay={(role, x, y, turned) => send({ type: 'laid', role, x, y, turned })} />
-        : <p className="panel p-4 text-ink-2">{bench.short.includes('container') ? 'No container is free for it.' : 'This work needs no container: it is an invitation, with its things at hand.'} {many && bench.laid.map((each) => each.name).join(', ')}</p>}
+        : <p className="panel p-4 text-ink-2">{bench.short.includes('container') ? 'No container you own would do for it.' : 'This work needs no container: it is an invitation, with its things at hand.'} {many && bench.laid.map((each) => each.name).join(', ')}</p>}
       <div className="flex flex-wrap items-center justify-between gap-2">
         <Beside laid={bench.laid} />
         {wish.spots.length > 0 && <Button onClick={() => send({ type: 'straightened' })}>Lay it out again</Button>}

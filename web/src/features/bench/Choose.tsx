@@ -31,7 +31,7 @@ export function Choose({ child, name, chosen, onPick }: { child: number; name: s
         <section aria-label="One thing short">
           <h2>One thing short</h2>
           <ul className="mt-1 flex flex-col gap-1 text-[0.9375rem]">
-            {can.unlocks.slice(0, 6).map((each) => <li key={each.kind}><strong>{each.kind}</strong> <span className="text-ink-2">would make {each.cards.join(', ')}</span></li>)}
+            {can.unlocks.slice(0, 6).map((each) => <li key={each.kind}><strong>{each.kind}</strong>{each.owned && ', all in use'}: <span className="text-ink-2">{each.cards.slice(0, 3).join(', ')}{each.cards.length > 3 && ` and ${each.cards.length - 3} more`}</span></li>)}
           </ul>
         </section>
       )}

@@ -17,7 +17,7 @@ export function Roles({ bench, send }: { bench: Schemas['BenchOut']; send: Send 
       <ul className="divide-y divide-line">
         {bench.roles.map((role) => <li key={role.name}><Line role={role} send={send} /></li>)}
         {bench.containers.length > 0 && (
-          <li className="grid grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-3 py-2">
+          <li className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3 py-2">
             <label htmlFor="role-container" className="font-semibold">Container</label>
             <Choice id="role-container" value={bench.container} byHand={bench.container_by_hand} considered={bench.containers} onChange={(container) => send({ type: 'contained', container })} />
           </li>
@@ -52,9 +52,10 @@ function Line({ role, send }: { role: Role; send: Send }) {
 }
 
 function Choice({ id, value, byHand, considered, onChange }: { id: string; value: number | null; byHand: boolean; considered: readonly Candidate[]; onChange: (thing: number | null) => void }) {
+  const best = considered.find((each) => each.id === value)
   return (
     <select id={id} className={box} value={byHand && value !== null ? String(value) : 'best'} onChange={(event) => onChange(event.target.value === 'best' ? null : Number(event.target.value))}>
-      <option value="best">{considered.find((each) => each.id === value)?.name ?? 'nothing yet'}{value !== null && !byHand ? ' · the best that is free' : ''}</option>
+      <option value="best">{best && !byHand ? `${best.name} · ${best.answer === 'does not' ? 'in use' : 'the best that is free'}` : byHand ? 'the best that is free' : 'nothing yet'}</option>
       {GROUPS.map(([answer, label]) => {
         const group = considered.filter((each) => each.answer === answer)
         return group.length > 0 && (

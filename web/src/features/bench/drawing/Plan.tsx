@@ -1,7 +1,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Schemas } from '@/lib/http'
 import { counted, length, type Lengths } from '@/lib/words'
-import { Form, Inside } from './forms'
+import { Form, Inside, stands } from './forms'
 
 type Laid = Schemas['LaidOut']
 type PlanShape = Schemas['PlanOut']
@@ -26,15 +26,30 @@ export function Plan({ plan, laid, lengths, title, onLay }: { plan: PlanShape; l
       <rect width={plan.inner_width_mm} height={plan.inner_depth_mm} rx="7" fill="#e9d9b6" stroke="#b99f68" strokeWidth="1" />
       <Ruler width={plan.inner_width_mm} depth={plan.inner_depth_mm} lengths={lengths} rim={rim} />
       {placed.map((each) => (
-        <Thing key={each.role} laid={each} inside={laid.filter((other) => other.lies_in === each.role)} depth={plan.inner_depth_mm} at={mm} lengths={lengths} onLay={onLay} />
+        <Thing key={each.role} laid={each} all={laid} depth={plan.inner_depth_mm} at={mm} lengths={lengths} onLay={onLay} />
       ))}
     </svg>
   )
 }
 
-type ThingProps = { laid: Laid; inside: readonly Laid[]; depth: number; at: (event: PointerEvent) => { x: number; y: number }; lengths: Lengths; onLay: Laying }
+type ThingProps = { laid: Laid; all: readonly Laid[]; depth: number; at: (event: PointerEvent) => { x: number; y: number }; lengths: Lengths; onLay: Laying }
 
-function Thing({ laid, inside, depth, at, lengths, onLay }: ThingProps) {
+/** What lies in a thing, and in that. */
+const within = (role: string, all: readonly Laid[]): Laid[] => all.filter((each) => each.lies_in === role).flatMap((each) => [each, ...within(each.role, all)])
+
+function Filled({ laid, all }: { laid: Laid; all: readonly Laid[] }) {
+  const box = { w: laid.width_mm, d: laid.depth_mm }
+  return (
+    <>
+      <Form laid={laid} />
+      {all.filter((each) => each.lies_in === laid.role).map((each) => (stands(each)
+        ? <g key={each.role} transform={`translate(${(box.w - each.width_mm) / 2} ${(box.d - each.depth_mm) / 2})`}><Filled laid={each} all={all} /></g>
+        : <Inside key={each.role} laid={each} box={box} vessel={laid.drawn} />))}
+    </>
+  )
+}
+
+function Thing({ laid, all, depth, at, lengths, onLay }: ThingProps) {
   const [drag, setDrag] = useState<{ from: { x: number; y: number }; by: { x: number; y: number } } | null>(null)
   const [x, y] = [laid.x_mm ?? 0, laid.y_mm ?? 0]
   // On the tray y grows away from the child; on the screen it grows downwards.
@@ -47,7 +62,7 @@ function Thing({ laid, inside, depth, at, lengths, onLay }: ThingProps) {
     if (move) { event.preventDefault(); lay(...move) }
     if (event.key.toLowerCase() === 'r') lay(0, 0, !laid.turned)
   }
-  const words = [`${laid.role}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...inside.map((each) => `with ${each.medium ? `${Math.round(each.ml ?? 0)} ml of ` : `${each.count} `}${each.name}`),
+  const words = [`${laid.role}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...within(laid.role, all).map((each) => `with ${each.medium ? `${Math.round(each.ml ?? 0)} ml of ` : `${each.count} `}${each.name}`),
     `${length(x, lengths)} from the left, ${length(y, lengths)} from the near rim`].join(', ')
   return (
     <g role="button" tabIndex={0} aria-label={words} aria-keyshortcuts="ArrowLeft ArrowRight ArrowUp ArrowDown R" onKeyDown={keys}
@@ -58,8 +73,7 @@ function Thing({ laid, inside, depth, at, lengths, onLay }: ThingProps) {
       onPointerCancel={() => setDrag(null)}>
       <title>{words}</title>
       <rect width={laid.width_mm} height={laid.depth_mm} fill="transparent" />
-      <Form laid={laid} />
-      {inside.map((each) => <Inside key={each.role} laid={each} box={{ w: laid.width_mm, d: laid.depth_mm }} />)}
+      <Filled laid={laid} all={all} />
       <rect className="frame opacity-0" x="-3" y="-3" width={laid.width_mm + 6} height={laid.depth_mm + 6} rx="5" fill="none" stroke="#1f5673" strokeWidth="3" />
     </g>
   )

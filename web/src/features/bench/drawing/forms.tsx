@@ -31,17 +31,25 @@ const round = ({ w, d }: Box, fill: string, inner: string | null): ReactNode => 
 const along = (box: Box, draw: (length: number, across: number) => ReactNode): ReactNode =>
   box.d >= box.w ? draw(box.d, box.w) : <g transform={`translate(0 ${box.d}) rotate(-90)`}>{draw(box.w, box.d)}</g>
 
+/** The round hollow of a vessel within its box. */
+function hollow(drawn: string, { w, d }: Box): { cx: number; cy: number; r: number } {
+  if (drawn !== 'jug') return { cx: w / 2, cy: d / 2, r: Math.min(w, d) / 2 }
+  const r = Math.min(Math.max(w, d) * 0.36, Math.min(w, d) / 2 - 3)
+  return d > w ? { cx: w / 2, cy: r + 6, r } : { cx: w - r - 6, cy: d / 2, r }
+}
+
 const FORMS: Record<string, Form> = {
+  // The handle is at the left, or nearest the child when the jug is turned.
   jug: ({ w, d }, laid) => {
-    const r = Math.min(w * 0.72, d) / 2
-    const cx = w - r
+    const { cx, cy, r } = hollow('jug', { w, d })
+    const away = d > w ? 90 : 0
     return (
-      <>
-        <path d={`M ${cx - r * 0.8} ${d / 2 - r * 0.35} Q 0 ${d / 2 - r * 0.5} 0 ${d / 2} Q 0 ${d / 2 + r * 0.5} ${cx - r * 0.8} ${d / 2 + r * 0.35}`} fill="none" stroke={LINE} strokeWidth="5" />
-        <circle cx={cx} cy={d / 2} r={r} fill={colour(laid, 0, GLASS)} stroke={LINE} strokeWidth="1.2" />
-        <circle cx={cx} cy={d / 2} r={r * 0.84} fill="#ffffff" fillOpacity="0.55" stroke={LINE} strokeWidth="0.7" />
-        <path d={`M ${cx - 7} ${d / 2 + r * 0.82} L ${cx} ${d / 2 + r} L ${cx + 7} ${d / 2 + r * 0.82}`} fill={colour(laid, 0, GLASS)} stroke={LINE} strokeWidth="1" />
-      </>
+      <g transform={`translate(${cx} ${cy}) rotate(${-away})`}>
+        <path d={`M ${-r * 0.8} ${-r * 0.4} Q ${-r * 1.75} ${-r * 0.5} ${-r * 1.7} 0 Q ${-r * 1.75} ${r * 0.5} ${-r * 0.8} ${r * 0.4}`} fill="none" stroke={LINE} strokeWidth="5" />
+        <path d={`M ${r * 0.86} -9 L ${r + 6} 0 L ${r * 0.86} 9 Z`} fill={colour(laid, 0, GLASS)} stroke={LINE} strokeWidth="1" />
+        <circle r={r} fill={colour(laid, 0, GLASS)} stroke={LINE} strokeWidth="1.2" />
+        <circle r={r * 0.84} fill="#ffffff" fillOpacity="0.55" stroke={LINE} strokeWidth="0.7" />
+      </g>
     )
   },
   cup: (box, laid) => round(box, colour(laid, 0, GLASS), '#ffffff'),
@@ -106,10 +114,13 @@ export function Form({ laid }: { laid: Laid }) {
   return <>{places(laid).map((box, at) => <g key={at} transform={`translate(${box.x} ${box.y})`}>{draw(box, laid, at)}</g>)}</>
 }
 
+const VESSELS = ['jug', 'cup', 'bowl', 'jar', 'dish', 'box']
+/** Whether it stands in or on another thing as a vessel of its own. */
+export const stands = (laid: Laid): boolean => laid.count === 1 && !laid.medium && VESSELS.includes(laid.drawn)
+
 /** What lies in a vessel: loose pieces in a ring, or a heap of a medium. Drawn within its box. */
-export function Inside({ laid, box }: { laid: Laid; box: Box }) {
-  const r = Math.min(box.w, box.d) / 2
-  const [cx, cy] = [box.w / 2, box.d / 2]
+export function Inside({ laid, box, vessel }: { laid: Laid; box: Box; vessel: string }) {
+  const { cx, cy, r } = hollow(vessel, box)
   if (laid.medium) {
     const water = laid.piece_mm <= 1 && laid.name.toLowerCase().includes('water')
     return (
