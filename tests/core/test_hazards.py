@@ -9,8 +9,7 @@ import pytest
 
 from tests.builders import BEADS, TODAY, child, placed, tray, unit
 from zither_awl.core.safety import DECLARED, bin_exposure, exposure, hazards, work_condition
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
-from zither_awl.core.shapes import Softness
+from zither_awl.core.shapes import Box, Cylinder, Irregular, Softness, Sphere
 from zither_awl.core.values import Bin, Board, Measurement, Mobility
 
 TOVE = child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True)

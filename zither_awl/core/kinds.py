@@ -115,14 +115,18 @@ def _grown(inside: Inside, ml: float) -> Inside:
 
 def kind_in(name: str) -> Kind | None:
     """The kind whose word stands in a name, the longest word first; a plural is understood."""
-    plain = " " + " ".join(_singular(word) for word in re.findall(r"[a-zà-ÿ]+", name.lower())) + " "
+    plain = _plain(name)
     best: tuple[int, int, Kind] | None = None
     for kind in KINDS.values():
         for word in kind.words:
-            at = plain.rfind(" " + " ".join(_singular(w) for w in word.split()) + " ")
+            at = plain.rfind(_plain(word))
             if at >= 0 and (best is None or (len(word), at) > best[:2]):
                 best = (len(word), at, kind)
     return best[2] if best else None
+
+
+def _plain(words: str) -> str:
+    return " " + " ".join(_singular(word) for word in re.findall(r"[a-zà-ÿ]+", words.lower())) + " "
 
 
 def _singular(word: str) -> str:

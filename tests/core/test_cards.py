@@ -1,0 +1,146 @@
+"""The cards that ship: each whole, each makeable, and six ladders of the trade rising by one notch at a time."""
+
+from __future__ import annotations
+
+from difflib import SequenceMatcher
+from itertools import combinations, pairwise
+
+import pytest
+
+from tests.core.chains import CHAINS, Rung
+from tests.core.cupboards import reference
+from zither_awl.catalogue import design_of, read_cards, shipped_cards
+from zither_awl.catalogue.loader import check_links, written_design
+from zither_awl.core.difficulty import Difficulty, dominates, rises
+from zither_awl.core.errors import InvalidValue
+from zither_awl.core.trays import Design, Packing, match_roles
+from zither_awl.core.trays.complete import missing
+from zither_awl.core.trays.makeable import choose_container
+
+CARDS = {design.key: design for design in shipped_cards()}
+LARGER_JUMPS = {
+    ("tongs:4", "tweezers:1"),
+    ("count-touch:3", "dots-match:1"),
+    ("dots-objects:1", "dots-match:1"),
+    ("name-pictures:1", "first-sound:1"),
+}
+"""Every step of more than one notch; docs/cards.md says why for each."""
+
+
+def vector(rung: Rung) -> Difficulty:
+    """The vector of a rung, from what lies on the tray the reference cupboard makes of it."""
+    design = CARDS[rung[0]]
+    level = design.level(rung[1])
+    matches = match_roles(level, reference())
+    made, _, _ = choose_container(design, level, matches, reference())
+    return made.difficulty
+
+
+def test_there_are_at_least_forty_cards_in_at_least_four_areas() -> None:
+    assert len(CARDS) >= 40
+    assert len({design.area for design in CARDS.values()}) >= 4
+
+
+@pytest.mark.parametrize("design", CARDS.values(), ids=lambda design: design.key)
+def test_a_card_is_whole(design: Design) -> None:
+    assert len(design.steps) >= 5
+    assert design.interest
+    assert design.control
+    assert len(design.prepares) >= 1
+    assert len(design.words) >= 3
+    assert all(word and other for word, other in design.words)
+    assert len(design.levels) >= 2 or design.one_level_because
+    assert design.clean_up or not {"wet", "messy", "loose"} & set(design.nature)
+    assert all(level.expects and level.not_yet for level in design.levels)
+    months = [level.from_months for level in design.levels]
+    assert months == sorted(months)
+    assert months[0] <= design.to_months
+
+
+@pytest.mark.parametrize(
+    ("design", "number"),
+    [pytest.param(d, v.number, id=f"{d.key}:{v.number}") for d in CARDS.values() for v in d.levels],
+)
+def test_every_level_can_be_made_complete_from_the_reference_cupboard(design: Design, number: int) -> None:
+    level = design.level(number)
+    matches = match_roles(level, reference())
+    assert matches.unfilled == ()
+    assert missing(design, level, matches.chosen.keys()) == ()
+    made, container, _ = choose_container(design, level, matches, reference())
+    if level.container:
+        assert container is not None
+        assert isinstance(made.packing, Packing)
+
+
+def test_no_two_scripts_are_more_than_60_per_cent_alike() -> None:
+    scripts = {key: " ".join(design.steps) for key, design in CARDS.items()}
+    for (a, first), (b, second) in combinations(scripts.items(), 2):
+        matcher = SequenceMatcher(None, first, second, autojunk=False)
+        if matcher.real_quick_ratio() > 0.6 and matcher.quick_ratio() > 0.6:
+            assert matcher.ratio() <= 0.6, (a, b)
+
+
+@pytest.mark.parametrize("name", CHAINS)
+def test_a_ladder_rises_by_one_notch_in_four_steps_of_five(name: str) -> None:
+    vectors = [(f"{key}:{number}", vector((key, number))) for key, number in CHAINS[name]]
+    larger = []
+    for (before, a), (after, b) in pairwise(vectors):
+        assert rises(a, b), f"{after} has nothing new after {before}"
+        if sum(rises(a, b).values()) > 1:
+            larger.append((before, after))
+    assert len(larger) <= 0.2 * (len(vectors) - 1)
+    assert set(larger) <= LARGER_JUMPS
+
+
+@pytest.mark.parametrize("name", CHAINS)
+def test_no_later_rung_is_dominated_by_an_earlier_one(name: str) -> None:
+    vectors = [(rung, vector(rung)) for rung in CHAINS[name]]
+    for (earlier, a), (later, b) in combinations(vectors, 2):
+        assert not dominates(a, b), (earlier, later)
+
+
+@pytest.mark.parametrize("name", CHAINS)
+def test_a_ladder_of_the_trade_uses_what_the_cards_say_comes_before(name: str) -> None:
+    for before, after in pairwise(CHAINS[name]):
+        if before[0] == after[0]:
+            assert after[1] == before[1] + 1
+            assert CARDS[after[0]].before(after[1]) == (before,)
+
+
+def test_a_card_file_that_is_wrong_names_the_card_and_the_field() -> None:
+    text = (
+        '[[card]]\nkey = "x"\nname = "X"\nmonths = [12, 24]\naim = "a"\nprepares = []\ncontrol = "c"\ninterest = []\n'
+    )
+    with pytest.raises(InvalidValue) as caught:
+        read_cards(text + 'steps = []\nroles = []\ncolour = "red"\nlevels = []\n', area="art", name="art.toml")
+    assert "art.toml x: colour" in [p.field for p in caught.value.problems]
+    with pytest.raises(InvalidValue, match="cannot be read"):
+        read_cards("[[card", name="art.toml")
+
+
+def test_a_role_nothing_can_fill_and_a_link_to_no_role_are_refused() -> None:
+    base = {
+        "key": "x", "name": "X", "area": "art", "months": [12, 24], "aim": "a", "prepares": [], "control": "c",
+        "interest": [], "steps": [], "roles": [{"name": "r", "accepts": ["unicorn"]}],
+        "levels": [{"name": "n", "months": 12, "moves": 1, "expects": "e", "not_yet": "n"}],
+    }  # fmt: skip
+    with pytest.raises(InvalidValue, match="unicorn"):
+        design_of(base)
+    with pytest.raises(InvalidValue, match="no other role"):
+        design_of({**base, "roles": [{"name": "r", "accepts": ["jug"], "lies_in": "bowl"}]})
+    with pytest.raises(InvalidValue, match="which is no role"):
+        design_of({**base, "roles": [], "levels": [{**base["levels"][0], "without": ["r"]}]})  # type: ignore[index, dict-item]
+
+
+def test_following_a_card_nobody_wrote_is_refused() -> None:
+    design = design_of({**written_design(_data("tongs")), "follows": ["nothing:1"]})
+    with pytest.raises(InvalidValue, match="nobody wrote"):
+        check_links([design])
+    with pytest.raises(InvalidValue, match="two cards"):
+        check_links([CARDS["fold"], CARDS["fold"]])
+
+
+def _data(key: str) -> dict[str, object]:
+    from zither_awl.formats.card_table import card_rows, read_card
+
+    return read_card(card_rows(CARDS[key]))[0]
