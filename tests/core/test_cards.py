@@ -129,7 +129,7 @@ def test_a_role_nothing_can_fill_and_a_link_to_no_role_are_refused() -> None:
     with pytest.raises(InvalidValue, match="no other role"):
         design_of({**base, "roles": [{"name": "r", "accepts": ["jug"], "lies_in": "bowl"}]})
     with pytest.raises(InvalidValue, match="which is no role"):
-        design_of({**base, "roles": [], "levels": [{**base["levels"][0], "without": ["r"]}]})  # type: ignore[index, dict-item]
+        design_of({**base, "roles": [], "levels": [{**base["levels"][0], "without": ["r"]}]})  # type: ignore[dict-item]
 
 
 def test_following_a_card_nobody_wrote_is_refused() -> None:

@@ -38,7 +38,7 @@ def restock(log: Log, components: Iterable[Component], trays: Sequence[Tray], on
     """Every consumable with its rate, the days it lasts and the day to buy it by, the soonest first.
 
     A use is a piece of work with a tray that holds the thing, in the 28 days before. The range takes the number of
-    uses as a Poisson count, 90 %, by its square root (good to a few per cent from 4 uses on).
+    uses as a Poisson count, 90 %.
     """
     found = [_lasts(log, each, trays, on) for each in components if each.per_use and not each.archived]
     return tuple(sorted(found, key=lambda r: (r.days_left is None, r.days_left or 0.0, r.component.name)))
@@ -73,13 +73,14 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
 
 
 def poisson_range(count: int) -> tuple[float, float]:
-    """The 90 % range of a Poisson mean after one count, by the square root: (sqrt(n + 3/8) +- z/2)^2 - 3/8,
-    with one more at its upper end, and not below 0.
+    """The 90 % range of a Poisson mean after one count: Garwood's, with chi squared by its cube root.
 
-    Source: Anscombe 1948, from memory; checked against the exact (Garwood) range in the tests.
+    Source: Wilson and Hilferty 1931, from memory; checked against the exact range in the tests.
     """
-    root = sqrt(count + 0.375)
-    return max(0.0, max(0.0, root - Z90 / 2) ** 2 - 0.375), (root + Z90 / 2) ** 2 + 0.625
+    above = count + 1
+    high = above * (1 - 1 / (9 * above) + Z90 / (3 * sqrt(above))) ** 3
+    low = count * max(0.0, 1 - 1 / (9 * count) - Z90 / (3 * sqrt(count))) ** 3 if count else 0.0
+    return low, high
 
 
 @dataclass(frozen=True, slots=True)
