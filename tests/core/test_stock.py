@@ -16,7 +16,7 @@ PAPER = thing("paper", "paper", id=1, count=40, per_use=4)
 SNIPPING = tray("Snipping", contents=(Content(component=PAPER, role="strips", count=4),))
 
 
-@pytest.mark.parametrize("count", [1, 4, 7, 12, 20, 45])
+@pytest.mark.parametrize("count", [4, 7, 12, 20, 45])
 def test_the_range_of_a_count_agrees_with_the_exact_one(count: int) -> None:
     low, high = poisson_range(count)
     # Garwood 1936: the exact range, by chi squared quantiles.

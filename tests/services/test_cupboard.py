@@ -1,0 +1,360 @@
+"""The cupboard and the bench as a household uses them: entering, finding, composing, freeing, the house in a file."""
+
+from __future__ import annotations
+
+import io
+import json
+import zipfile
+from dataclasses import replace
+from typing import Any
+
+import jsonschema
+import pytest
+
+from tests.conftest import SmallHouse
+from tests.core.cupboards import FIFTEEN
+from tests.formats.test_cupboard_files import picture
+from zither_awl.core.errors import InvalidValue, NotFound
+from zither_awl.core.values import Bin
+from zither_awl.services import bench, cupboard, history, importing_things, people, photos, things, transfer
+from zither_awl.services.bench import Wish
+from zither_awl.services.desk import Desk
+
+
+def entered(house: SmallHouse, *typed: str) -> dict[str, int]:
+    """Things entered as they are said; their ids by name."""
+    for each in typed:
+        things.save_component(house.desk, things.guessed(each), "Bin 1", house.adult)
+    return {c.name: c.id for c in house.desk.house().components}
+
+
+def test_a_thing_is_entered_found_mended_and_put_away(house: SmallHouse) -> None:
+    ids = entered(house, "2 white bowls", "6 felt balls of 60 mm")
+    (found,) = things.find(house.desk.house(), "whi")
+    assert (found.what, found.where) == ("thing", "2 in Bin 1")
+    assert [f.name for f in things.find(house.desk.house(), "b")][:1] == ["Bin 1"]
+    bowls = house.desk.house().component(ids["white bowls"])
+    things.save_component(house.desk, replace(bowls, mass_g=150, assumed=()), "Bin 2", house.adult)
+    assert house.desk.house().component(bowls.id).mass_g == 150
+    things.archive_component(house.desk, bowls.id, True, house.adult)
+    assert things.find(house.desk.house(), "white") == ()
+    history.undo(house.desk)
+    assert len(things.find(house.desk.house(), "white")) == 1
+
+
+def test_the_same_name_twice_and_a_kind_nobody_knows_are_refused(house: SmallHouse) -> None:
+    entered(house, "2 jugs")
+    with pytest.raises(InvalidValue, match="is there already"):
+        entered(house, "3 jugs")
+    with pytest.raises(InvalidValue, match="is not clear"):
+        things.guessed("a thingamajig")
+    assert things.guessed("3 thingamajigs", "thing").count == 1
+    assert things.guessed("12 beans", "counter").kind == "counter"
+
+
+def test_a_house_with_a_cap_on_bins_says_so(house: SmallHouse) -> None:
+    desk = house.desk
+    household = desk.house().household
+    assert household is not None
+    people.save_household(desk, replace(household, most_bins=1), house.adult)
+    entered(house, "2 jugs")
+    with pytest.raises(InvalidValue, match="at most 1"):
+        things.save_component(desk, things.guessed("3 cups"), "Bin 2", house.adult)
+    bin_one = desk.house().bins[0]
+    cupboard.change_bin(desk, replace(bin_one, most=1), house.adult)
+    (full,) = things.full(desk.house(), desk.today())
+    assert (full.bin.name, full.holds) == ("Bin 1", 1)
+    assert isinstance(bin_one, Bin)
+
+
+def test_fifteen_things_entered_by_hand_are_offered_as_trays(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN)
+    can = bench.can_make(house.desk, house.ilse)
+    assert len(can.found.made) >= 8
+    assert 2 <= len(can.at_once) <= len(can.found.made)
+
+
+def spooning(house: SmallHouse, **more: Any) -> Wish:
+    """A wish for the large spoon."""
+    return Wish(key="spoon-large", level=1, child_id=house.ilse, **more)
+
+
+def test_a_tray_is_composed_kept_and_its_things_are_then_in_use(house: SmallHouse) -> None:
+    ids = entered(house, *FIFTEEN)
+    tray_id = bench.keep(house.desk, spooning(house), "Spooning balls", "Bin 2", frozenset(), house.adult)
+    after = house.desk.house()
+    tray = after.tray(tray_id)
+    assert (tray.card.key, tray.card.level, tray.for_children) == ("spoon-large", 1, frozenset({house.ilse}))
+    assert {c.role for c in tray.contents} == {"container", "first bowl", "balls", "spoon", "second bowl"}
+    assert after.stock.free(after.component(ids["trays"])) == 1
+    assert after.bin_name(tray.bin_id) == "Bin 2"
+    again = bench.compose(house.desk, bench.wish_of(house.desk, tray_id))
+    assert {c.component.name for c in again.made.assembled.contents} == {c.component.name for c in tray.contents}
+    history.undo(house.desk)
+    assert house.desk.house().trays == ()
+    assert house.desk.house().stock.free(after.component(ids["trays"])) == 2
+
+
+def test_all_my_trays_are_in_use_is_an_answer_with_what_to_unpack(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN)
+    first = bench.keep(house.desk, spooning(house), "Spooning", "Bin 1", frozenset(), house.adult)
+    bench.keep(house.desk, Wish(key="jars", level=2, child_id=house.ilse), "Jars", "Bin 1", frozenset(), house.adult)
+    stuck = bench.compose(house.desk, Wish(key="pairs", level=1, child_id=house.ilse))
+    assert stuck.made.short == ("container",)
+    assert {f.tray.name for f in stuck.freeing} == {"Spooning", "Jars"}
+    whys = [f.why for f in stuck.freeing]
+    assert whys == ["It rests, and is outgrown.", "It rests in Bin 1."], "outgrown first"
+    with pytest.raises(InvalidValue, match="not all filled: container"):
+        bench.keep(house.desk, Wish(key="pairs", level=1, child_id=house.ilse), "Pairs", "", frozenset(), house.adult)
+    bench.unpack(house.desk, first, house.adult)
+    assert bench.compose(house.desk, Wish(key="pairs", level=1, child_id=house.ilse)).made.ready
+    assert house.desk.house().tray(first).archived
+    with pytest.raises(InvalidValue, match="holds nothing"):
+        bench.unpack(house.desk, first, house.adult)
+
+
+def test_taking_a_thing_from_another_tray_by_hand_is_shown_and_not_kept(house: SmallHouse) -> None:
+    ids = entered(house, *FIFTEEN)
+    bench.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    taking = Wish(key="spoon-large", level=1, child_id=house.ilse, fixed={"spoon": ids["large spoon"]})
+    (clash,) = bench.compose(house.desk, taking).takes
+    assert (clash.component.name, clash.owned) == ("large spoon", 1)
+    with pytest.raises(InvalidValue, match="lies on Spooning"):
+        bench.keep(house.desk, taking, "Again", "", frozenset(), house.adult)
+
+
+def test_a_thing_on_a_tray_cannot_be_put_away_or_counted_below_what_the_tray_holds(house: SmallHouse) -> None:
+    ids = entered(house, *FIFTEEN)
+    bench.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    with pytest.raises(InvalidValue, match="lies on Spooning"):
+        things.archive_component(house.desk, ids["large spoon"], True, house.adult)
+    balls = house.desk.house().component(ids["felt balls"])
+    with pytest.raises(InvalidValue, match="trays hold 4: Spooning"):
+        things.save_component(house.desk, replace(balls, count=3), "Bin 1", house.adult)
+
+
+def test_measuring_a_thing_reckons_its_trays_again(house: SmallHouse) -> None:
+    ids = entered(house, *FIFTEEN)
+    tray_id = bench.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    before = house.desk.house().tray(tray_id).mass_g
+    spoon = house.desk.house().component(ids["large spoon"])
+    things.save_component(house.desk, replace(spoon, mass_g=spoon.mass_g + 100), "Bin 1", house.adult)
+    assert house.desk.house().tray(tray_id).mass_g == pytest.approx(before + 100)
+    history.undo(house.desk)
+    assert house.desk.house().tray(tray_id).mass_g == pytest.approx(before)
+
+
+def test_the_next_level_follows_the_one_that_is_there(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN, "12 large beads")
+    first = bench.keep(house.desk, spooning(house), "Balls", "", frozenset(), house.adult)
+    wish = Wish(key="spoon-large", level=2, child_id=house.ilse, fixed={})
+    bench.unpack(house.desk, first, house.adult)
+    second = bench.keep(house.desk, wish, "Beads", "", frozenset(), house.adult)
+    cards = {t.card.level: t.card for t in house.desk.house().all_trays}
+    assert cards[2].follows == (cards[1].id,)
+    assert house.desk.house().tray(second).card.name.startswith("With the large spoon: middling")
+
+
+def test_tap_water_becomes_a_thing_when_it_is_first_poured(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN, "apron", "saucer")
+    bench.keep(house.desk, Wish(key="pour-water", level=1, child_id=house.ilse), "Water", "", frozenset(), house.adult)
+    assert [c.name for c in house.desk.house().components if c.kind == "water"] == ["water from the tap"]
+
+
+@pytest.mark.parametrize(
+    ("wish", "said"),
+    [
+        ({"key": "nothing"}, "no card"),
+        ({"level": 9}, "1 to 3"),
+        ({"counts": {"balls": 0}}, "1 to 200"),
+        ({"fixed": {"spoon": 999}}, "no thing 999"),
+        ({"child_id": 99}, "no child"),
+    ],
+)
+def test_a_wish_that_cannot_be_says_why(house: SmallHouse, wish: dict[str, Any], said: str) -> None:
+    entered(house, *FIFTEEN)
+    kept: dict[str, Any] = {"key": "spoon-large", "level": 1, "child_id": house.ilse, **wish}
+    with pytest.raises((InvalidValue, NotFound), match=said):
+        bench.compose(house.desk, Wish(**kept))
+
+
+def test_the_nearest_mastered_tray_says_one_notch_harder(demo: Desk) -> None:
+    wren = next(c for c in demo.house().children if c.name == "Wren")
+    folding = bench.compose(demo, Wish(key="fold", level=2, child_id=wren.id))
+    assert folding.nearest is not None
+    assert folding.nearest.name == "Folding: one line"
+    assert "harder" in folding.nearest.words
+    fewer = bench.compose(demo, Wish(key="fold", level=2, child_id=wren.id, counts={"cloths": 2}))
+    assert fewer.nearest is not None
+    assert fewer.made.assembled.difficulty.pieces < folding.made.assembled.difficulty.pieces
+
+
+def test_the_demo_has_ninety_things_and_forty_trays_all_in_use(demo: Desk) -> None:
+    house = demo.house()
+    assert len(house.components) >= 90
+    assert len(house.trays) >= 40
+    containers = [c for c in house.components if c.kind in ("tray", "large tray", "basket")]
+    assert all(house.stock.free(c) == 0 for c in containers)
+    anselm = house.children[0]
+    pouring = bench.compose(demo, Wish(key="pour-water", level=2, child_id=anselm.id))
+    assert (pouring.made.short, bool(pouring.freeing)) == (("container",), True)
+
+
+def test_things_come_in_from_a_file_nothing_half_done(house: SmallHouse) -> None:
+    entered(house, "2 jugs")
+    text = "name,count,mass_g,bin\njugs,3,,Bin 1\nwhite bowls,4,,Bin 2\ngizmo,1,,\nwhisk,1,x,\n"
+    rows = importing_things.rows_of_components(text)
+    report = importing_things.check_components(house.desk, rows)
+    assert [r.status for r in report.rows] == ["changed", "new", "bad", "bad"]
+    assert report.rows[0].changes == (("count", "2", "3"),)
+    taken = importing_things.take_components(house.desk, rows, house.adult)
+    assert (taken.taken, "problem" in taken.problem_csv) == (2, True)
+    assert {c.name: c.count for c in house.desk.house().components} == {"jugs": 3, "white bowls": 4}
+    again = importing_things.check_components(house.desk, rows)
+    assert [r.status for r in again.rows] == ["same", "same", "bad", "bad"]
+    out = importing_things.rows_of_components(importing_things.export_components(house.desk))
+    assert {r.status for r in importing_things.check_components(house.desk, out).rows} == {"same"}
+
+
+def test_a_card_changed_in_a_file_becomes_the_households_own(house: SmallHouse) -> None:
+    rows = importing_things.rows_of_cards(importing_things.export_cards(house.desk))
+    assert {r.status for r in importing_things.check_cards(house.desk, rows).rows} == {"same"}
+    mine = [{**r, "aim": "To fold for the lock-keeper."} if r["key"] == "fold" else r for r in rows]
+    report = importing_things.take_cards(house.desk, mine, house.adult)
+    assert (report.taken, {r.status for r in report.rows}) == (1, {"same", "changed"})
+    fold = bench.design(house.desk.house(), "fold")
+    assert (fold.aim, fold.own) == ("To fold for the lock-keeper.", True)
+    history.undo(house.desk)
+    assert not bench.design(house.desk.house(), "fold").own
+
+
+def test_a_new_card_of_ones_own_is_made_at_the_bench(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN)
+    row = {
+        "key": "socks-basin", "name": "Socks into the basin", "area": "practical life", "from_months": "24",
+        "to_months": "60", "aim": "To help.", "control": "Socks left over.", "prepares": "laundry",
+        "interest": "the last", "steps": "a | b | c | d | e",
+        "level": "1", "level_months": "24", "moves": "3", "expects": "x", "not_yet": "y",
+        "roles": "basin: basin | socks (handled, 4): pair; lies_in basin", "container": "",
+    }  # fmt: skip
+    assert importing_things.take_cards(house.desk, [row], house.adult).taken == 1
+    assert bench.compose(house.desk, Wish(key="socks-basin", level=1, child_id=house.ilse)).made.ready
+    bad = importing_things.check_cards(house.desk, [{**row, "follows": "unicorn:1"}])
+    assert "unicorn" in bad.rows[0].problems[0].message
+
+
+def zipped(files: dict[str, bytes]) -> bytes:
+    """A ZIP of these files."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        for name, data in files.items():
+            archive.writestr(name, data)
+    return out.getvalue()
+
+
+def test_the_demo_household_comes_back_identical(demo: Desk) -> None:
+    tray = next(t for t in demo.house().trays if t.contents)
+    photos.add_photo(demo, tray.id, picture(), None)
+    before, packed, whole = transfer.household_json(demo), transfer.household_zip(demo), demo.house()
+    found = transfer.look_at(demo, packed)
+    assert (found.name, found.children, found.photos) == ("Lockside", 3, 1)
+    taken = transfer.take_household(demo, packed)
+    assert demo.database.with_name(taken.kept_copy).exists()
+    assert transfer.household_json(demo) == before
+    after = demo.house()
+    assert after.revision > whole.revision
+    assert replace(after, revision=whole.revision, seeded_on=whole.seeded_on) == whole
+    assert photos.photo_of(demo, tray.id)[:2] == b"\xff\xd8"
+    assert transfer.household_zip(demo)[:2] == b"PK"
+
+
+def test_the_document_keeps_its_published_schema(demo: Desk) -> None:
+    from tests.test_promises import ROOT
+
+    schema = json.loads((ROOT / "docs/household.schema.json").read_text())
+    assert schema == transfer.household_schema()
+    jsonschema.Draft202012Validator.check_schema(schema)
+    jsonschema.validate(json.loads(transfer.household_json(demo)), schema)
+
+
+def test_a_document_of_an_older_version_opens(house: SmallHouse, tmp_path: Any) -> None:
+    from tests.builders import DATA
+    from zither_awl.formats.household_file import write_json
+    from zither_awl.store.transfer import _columns, _connected, _rows, _tables
+
+    with _connected(DATA / "0.1.0.db") as db:
+        tables = {name: _rows(db, name) for name in _tables(db)}
+        assert "component" not in tables
+        assert _columns(db, "tray")
+    taken = transfer.take_household(house.desk, write_json("0001", tables))
+    assert (taken.name, taken.children, taken.trays) == ("Garden Flat", 2, 2)
+    assert house.desk.house().components == ()
+    assert (house.desk.database.with_name(taken.kept_copy)).exists()
+
+
+def document(house: SmallHouse) -> dict[str, Any]:
+    """The household as a document."""
+    loaded: dict[str, Any] = json.loads(transfer.household_json(house.desk))
+    return loaded
+
+
+@pytest.mark.parametrize(
+    ("spoil", "field", "said"),
+    [
+        (lambda d: d.update(version="9999"), "version", "does not know"),
+        (lambda d: d["tables"]["child"][0].pop("name"), "tables.child.0", "required"),
+        (lambda d: d["tables"]["child"][0].update(spell=1), "tables.child.0", "spell"),
+        (lambda d: d["tables"]["child"][0].update(archived="no"), "tables.child.0.archived", "boolean"),
+        (lambda d: d["tables"]["child"].append(dict(d["tables"]["child"][0])), "tables.child.2", "UNIQUE"),
+        (lambda d: d["tables"]["unit_child"][0].update(child_id=77), "tables.unit_child", "rests on a child"),
+        (lambda d: d["tables"]["child"][0].update(pattern="star"), "pattern", "expected one of"),
+        (lambda d: d.update(format="other"), "file", "no household"),
+    ],
+)
+def test_a_document_that_does_not_fit_is_named_and_nothing_changes(
+    house: SmallHouse, spoil: Any, field: str, said: str
+) -> None:
+    spoilt, before = document(house), transfer.household_json(house.desk)
+    spoil(spoilt)
+    with pytest.raises(InvalidValue) as caught:
+        transfer.take_household(house.desk, json.dumps(spoilt).encode())
+    assert any(p.field == field and said in p.message for p in caught.value.problems), caught.value.problems
+    assert transfer.household_json(house.desk) == before
+
+
+@pytest.mark.parametrize(
+    ("data", "said"),
+    [
+        pytest.param(b"\xff\xfe{", "UTF-8", id="wrong encoding"),
+        pytest.param(b"[1, 2", "no JSON", id="broken JSON"),
+        pytest.param(b"[" * 200_000, "no JSON", id="nested without end"),
+        pytest.param(b"PK\x03\x04 no zip", "as a ZIP", id="broken ZIP"),
+        pytest.param(zipped({"../../evil.json": b"{}"}), "does not belong", id="a path that climbs"),
+        pytest.param(zipped({"images/1.jpg": picture()}), "must hold one", id="no document"),
+        pytest.param(zipped({"household.json": b"0" * 60_000_000}), "would unpack to 57 MB", id="a bomb"),
+        pytest.param(zipped({"household.json": b"{}", "images/1.exe": b""}), "does not belong", id="a program"),
+        pytest.param(b"x" * (41 * 2**20), "limit is 40 MB", id="too large"),
+    ],
+)
+def test_a_hostile_file_is_refused_with_a_clear_message(house: SmallHouse, data: bytes, said: str) -> None:
+    with pytest.raises(InvalidValue, match=said):
+        transfer.take_household(house.desk, data)
+    assert house.desk.house().household is not None
+
+
+def test_a_picture_in_the_file_that_is_none_is_refused(house: SmallHouse) -> None:
+    data = zipped({"household.json": transfer.household_json(house.desk), "images/1.jpg": b"<script>"})
+    with pytest.raises(InvalidValue, match="no picture"):
+        transfer.take_household(house.desk, data)
+
+
+def test_a_photograph_is_added_undone_and_taken_off(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN)
+    tray_id = bench.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    with pytest.raises(NotFound, match="no photograph"):
+        photos.photo_of(house.desk, tray_id)
+    photos.add_photo(house.desk, tray_id, picture(), house.adult)
+    assert photos.photo_of(house.desk, tray_id)
+    photos.drop_photo(house.desk, tray_id, house.adult)
+    history.undo(house.desk)
+    assert photos.photo_of(house.desk, tray_id)
