@@ -135,6 +135,7 @@ def show_and_end(person: Person, watch: WatchPage) -> None:
 def past_weeks(person: Person, files: dict[str, Path]) -> None:
     """Three weeks from the second sample file."""
     person.tap("link", "Cupboard")
+    person.tap("button", "Files")
     person.give_file("Past work from a file", files["episodes"])
     person.wait_to_see("71 rows to take")
     person.tap("button", "Take 71 rows")

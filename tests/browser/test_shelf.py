@@ -93,7 +93,7 @@ def test_the_import_report_names_every_mistake_and_they_are_mended_in_place(at_d
     )
     text = text.replace("Wool to its colour,sensorial,24,72,,260", "Wool to its colour,sensorial,24,72,,30")
     (tmp_path / "mine.csv").write_text(text.replace(",", ";"), encoding="utf-8")
-    person.go("/cupboard")
+    person.go("/cupboard?part=files")
     person.give_file("Trays from a file", tmp_path / "mine.csv")
     person.wait_to_see("rows to mend")
     for told in (
@@ -117,7 +117,7 @@ def test_good_rows_are_taken_and_the_bad_ones_saved_with_their_problem(at_demo: 
         "name,area,width_mm,depth_mm,height_mm,mass_g\n"
         "Scrubbing,practical life,250,200,90,600\nPolishing,polish,250,200,90,600\n"
     )
-    person.go("/cupboard")
+    person.go("/cupboard?part=files")
     person.give_file("Trays from a file", tmp_path / "two.csv")
     person.wait_to_see("1 row to take, 1 row to mend")
     saved = person.find("link", "Save the bad rows").get_attribute("href") or ""
@@ -126,19 +126,20 @@ def test_good_rows_are_taken_and_the_bad_ones_saved_with_their_problem(at_demo: 
     person.tap("button", "Take the good rows")
     person.wait_to_see("1 row taken")
     person.wait_to_see("Row 2: Polishing")
+    person.tap("button", "Trays")
     person.find("button", "Scrubbing")
 
 
 def test_a_file_that_is_no_table_of_ours_is_said_to_be_so(at_demo: Person, tmp_path: Path) -> None:
     (tmp_path / "list.csv").write_text("colour,price\nred,3\n")
-    at_demo.go("/cupboard")
+    at_demo.go("/cupboard?part=files")
     at_demo.give_file("Trays from a file", tmp_path / "list.csv")
     at_demo.wait_to_see("'colour' is not a column.")
 
 
 def test_a_tray_by_hand_with_a_mistake_keeps_what_was_typed(at_demo: Person) -> None:
     person = at_demo
-    person.go("/cupboard")
+    person.go("/cupboard?part=trays")
     person.tap("button", "Add a tray")
     person.type("Name", "Blocks", "[role=dialog]")
     person.type("Loaded", "0", "[role=dialog]")
@@ -194,7 +195,7 @@ def test_a_change_is_declined_with_a_reason_and_one_of_our_own_is_made(at_demo: 
 
 def test_a_bin_within_reach_is_found_and_locked(at_demo: Person) -> None:
     person = at_demo
-    person.go("/cupboard")
+    person.go("/cupboard?part=bins")
     person.type("Above the floor", "20", "form[aria-label='Bin 6']")
     person.tap("button", "Save Bin 6")
     person.wait_to_see("Tove can reach Snipping paper strips in Bin 6, which is not locked: a blade or point.")

@@ -14,7 +14,11 @@ from pypdf import PdfReader
 
 from tests.browser.driver import Person, resize
 
-VIEWS = ("/today", "/watch", "/shelf", "/shelf?tray=2", "/cupboard", "/children", "/change", "/work?child=2", "/house")
+VIEWS = (
+    "/today", "/watch", "/shelf", "/shelf?tray=2", "/bench", "/bench?card=pour-water&level=2", "/cupboard",
+    "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/change", "/work?child=2",
+    "/house",
+)  # fmt: skip
 THEME = Path(__file__).parents[2] / "web/src/theme.css"
 
 
@@ -42,7 +46,9 @@ def test_axe_finds_nothing_in_dialogs_and_during_a_morning(at_demo: Person) -> N
     for path, button in (
         ("/shelf", "Measure and change"),
         ("/shelf", "Add a unit"),
-        ("/cupboard", "Add a tray"),
+        ("/cupboard?part=trays", "Add a tray"),
+        ("/cupboard", "birch tray"),
+        ("/cupboard", "Where is it"),
         ("/children", "Change Anselm"),
         ("/work?child=2", "Enter past work"),
     ):
@@ -63,7 +69,10 @@ EMPTY = {
     "/today": "Nothing to set out",
     "/watch": "No child yet",
     "/shelf": "No shelf yet",
-    "/cupboard": "The cupboard is empty",
+    "/bench": "Add a child first",
+    "/cupboard": "Nothing is entered yet",
+    "/cupboard?part=trays": "The cupboard is empty",
+    "/cupboard?part=bins": "No bin yet",
     "/children": "No child yet",
     "/change": "Nothing has been seen yet",
     "/work": "No work written down here",

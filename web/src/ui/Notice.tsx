@@ -12,7 +12,7 @@ const tones: Record<Tone, string> = {
 export function Notice({ tone, children, role }: { tone: Tone; children: ReactNode; role?: 'alert' | 'status' }) {
   const Icon = tone === 'note' ? Info : TriangleAlert
   return (
-    <div role={role} className={cx('flex gap-2.5 rounded-control border p-3', tones[tone])}>
+    <div role={role} className={cx('flex gap-2.5 rounded-control border p-3 print:p-1.5', tones[tone])}>
       <Icon size={20} aria-hidden className={cx('mt-0.5 shrink-0', tone === 'should' && 'text-saffron')} />
       <div className="min-w-0 flex-1">{children}</div>
     </div>

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { BenchView } from '@/features/bench/BenchView'
 import { wished, type Wish } from '@/features/bench/wish'
+import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
 import { childrenQuery, composedQuery } from '@/lib/queries'
 import { useHouse } from '../session'
@@ -17,7 +18,8 @@ export function Page() {
   const [child, setChild] = useState<number | null>(null)
   const first = child ?? (Number(search.get('child')) || people[0]?.id)
   if (!children) return <Waiting error={null} />
-  if (first === undefined) return <p className="p-5 text-ink-2">Add a child first, under Children: a tray is made for somebody.</p>
+  if (first === undefined)
+    return <div className="p-5"><Heading title="Bench" /><p className="mt-2 text-ink-2">Add a child first, under Children: a tray is made for somebody.</p></div>
   if (trayId !== null && !made) return <Waiting error={error} />
   const card = search.get('card')
   const start: Wish | null = made ? { ...made, share: null, instead_of: trayId } : card ? wished(card, Number(search.get('level')) || 1, first) : null

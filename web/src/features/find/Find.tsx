@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Search } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Dialog } from '@/ui/Dialog'
 import { findQuery } from '@/lib/queries'
@@ -29,6 +29,8 @@ export function Find() {
 
 function Looking({ onDone }: { onDone: () => void }) {
   const [letters, setLetters] = useState('')
+  const field = useRef<HTMLInputElement>(null)
+  useEffect(() => field.current?.focus(), [])
   const { data } = useQuery(findQuery(letters))
   const go = useNavigate()
   const found = letters.trim() ? (data?.found ?? []) : []
@@ -36,7 +38,7 @@ function Looking({ onDone }: { onDone: () => void }) {
   return (
     <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); if (found[0]) open(found[0].address) }}>
       <label className="flex flex-col gap-1 text-sm font-semibold">A few letters of its name
-        <input type="search" value={letters} onChange={(event) => setLetters(event.target.value)} className="min-h-touch rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
+        <input ref={field} type="search" value={letters} onChange={(event) => setLetters(event.target.value)} className="min-h-touch rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
       <ul aria-live="polite" className="flex flex-col gap-1">
         {found.map((each) => (
           <li key={each.what + each.name}>

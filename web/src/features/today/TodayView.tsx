@@ -155,9 +155,9 @@ function Mind({ today }: { today: Today }) {
       {today.mind.length === 0 && (
         <p className="mt-1 text-ink-2">No finding on the shelves. Checked: known hazards against each child&rsquo;s reach, fit, load and height; it does not replace your eyes.</p>
       )}
-      <ul className="mt-2 flex flex-col gap-2">
+      <ul className="mt-2 flex flex-col gap-2 print:gap-1">
         {today.mind.map((line, at) => (
-          <li key={at}><Notice tone={line.severity as 'must' | 'should' | 'note'}><span className="block font-semibold">{sentence(line.tray)}</span><span className="block text-[0.9375rem]">{line.text}</span></Notice></li>
+          <li key={at}><Notice tone={line.severity as 'must' | 'should' | 'note'}>{line.tray !== today.mind[at - 1]?.tray && <span className="block font-semibold">{sentence(line.tray)}</span>}<span className="block text-[0.9375rem]">{line.text}</span></Notice></li>
         ))}
       </ul>
       {today.mind.length > 0 && <p className="no-print mt-3"><Link className="text-woad underline underline-offset-4" to="/shelf">See what cures it on the Shelf</Link></p>}

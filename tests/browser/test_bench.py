@@ -1,0 +1,217 @@
+"""The cupboard and the bench in the browser: fifteen things in, what they make, a pouring tray, no free tray, keys."""
+
+from __future__ import annotations
+
+import sqlite3
+from pathlib import Path
+
+import pytest
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.driver import Person
+from tests.builders import born_months_ago
+from tests.conftest import SmallHouse
+from tests.core.cupboards import FIFTEEN
+from tests.formats.test_cupboard_files import picture
+
+MOST_ACTIONS = 8
+"""A tap, or a text typed, is an action."""
+
+
+@pytest.fixture
+def at_house(serve: object, visit: object, house: SmallHouse) -> Person:
+    """A person at a new household: Ilse, two and a half, and nothing in the cupboard."""
+    from dataclasses import replace
+
+    from zither_awl.services import people
+
+    ilse = house.desk.house().child(house.ilse)
+    people.save_child(house.desk, replace(ilse, born=born_months_ago(30)), None)
+    with sqlite3.connect(house.desk.database) as db:
+        db.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+    person: Person = visit(serve(house.desk.database))  # type: ignore[operator]
+    person.go("/cupboard")
+    return person
+
+
+def enter(person: Person, typed: str) -> int:
+    """Enter a thing as it is said. Returns how many actions it took."""
+    before = person.taps
+    person.type("A thing, as you would say it", typed)
+    person.press(Keys.ENTER)
+    person.wait_to_see(f"Added: {typed}")
+    return person.taps - before + 1 + 1
+
+
+def test_fifteen_things_go_in_with_a_few_actions_each_and_make_trays(at_house: Person) -> None:
+    person = at_house
+    person.wait_to_see("Nothing is entered yet")
+    assert max(enter(person, typed) for typed in FIFTEEN) <= MOST_ACTIONS
+    assert person.violations() == []
+    person.tap("link", "Bench")
+    person.wait_to_see("What I can make for Ilse")
+    person.wait_to_see("can stand at once")
+    made = person.find("region", "What can be made")
+    areas = {area for area in ("practical life", "sensorial", "mathematics", "language") if area in made.text}
+    assert len(made.find_elements("tag name", "li")) >= 8
+    assert len(areas) >= 3
+    assert person.violations() == []
+
+
+def test_a_thing_whose_kind_is_not_clear_is_asked_for_its_kind(at_house: Person) -> None:
+    person = at_house
+    person.type("A thing, as you would say it", "3 thingamajigs")
+    person.press(Keys.ENTER)
+    person.wait_to_see("choose it, then add")
+    person.choose("What kind of thing is it?", "shell")
+    person.tap("button", "Add")
+    person.wait_to_see("Added: 3 thingamajigs")
+    person.tap("button", "Measure it")
+    assert person.find("field", "Size of one").get_attribute("aria-describedby")
+    person.type("Size of one", "70 x 60 x 30")
+    person.type("Mass of one", "-4")
+    person.tap("button", "Save")
+    person.wait_to_see("greater than or equal to 0")
+    person.type("Mass of one", "21")
+    person.tap("button", "Save")
+    person.wait_to_see("70 × 60 × 30 mm")
+
+
+def test_a_pouring_tray_is_composed_drawn_reckoned_and_kept(at_house: Person) -> None:
+    person = at_house
+    for typed in (*FIFTEEN, "apron", "2 saucers", "4 glasses of 180 ml"):
+        enter(person, typed)
+    person.go("/bench?card=pour-water&level=2")
+    person.find("button", "dish for drips: saucers, with 1 jugs")
+    person.wait_to_see("Fill line on glasses")
+    person.wait_to_see("Complete, with")
+    person.choose("Cloth", "3 cloths")
+    line = person.find("region", "Held").text
+    person.driver.execute_script(SET_RANGE, person.find("field", "How full"), "0.8")
+    person.wait_to_see("80% of jugs")
+    assert person.find("region", "Held").text != line
+    person.type("Name", "Water for Ilse", "form[aria-label='Keep this tray']")
+    person.tap("button", "Keep this tray")
+    person.find("button", "Water for Ilse")
+    person.tap("button", "Things")
+    person.wait_to_see("1 of 2")
+    person.tap("button", "Undo")
+    person.wait_until_gone("Water for Ilse")
+
+
+SET_RANGE = """
+const [field, value] = arguments
+Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, value)
+field.dispatchEvent(new Event('input', { bubbles: true }))
+"""
+
+
+def test_all_trays_in_use_is_mended_by_unpacking_one_that_rests(at_demo: Person) -> None:
+    person = at_demo
+    person.go("/bench?card=pour-water&level=2")
+    person.wait_to_see("Not there yet: container")
+    person.wait_to_see("which would do and is in use")
+    assert not person.find("button", "Keep this tray").is_enabled()
+    person.tap("button", "Unpack A bowl and a cup")
+    person.wait_until_gone("Not there yet")
+    person.tap("button", "Keep this tray")
+    person.wait_to_see("Pouring water: into a cup, to a line")
+    person.find("button", "Bring back A bowl and a cup")
+
+
+def test_the_notches_move_with_the_tool_and_the_pieces(at_demo: Person) -> None:
+    person = at_demo
+    person.go("/bench?card=fold&level=2&child=2")
+    person.wait_to_see("Beside the nearest mastered tray, Folding: one line")
+    pieces = person.find("region", "Difficulty").text
+    person.tap("button", "One less: cloths")
+    person.until(lambda: person.find("region", "Difficulty").text != pieces, "the notches to move")
+    person.go("/bench?card=tongs&level=4&child=1")
+    person.find("region", "Difficulty")
+    person.choose("Tongs", "steel tweezers")
+    person.wait_to_see("tweezers or dropper")
+
+
+def test_the_whole_bench_works_by_keys_alone(at_demo: Person) -> None:
+    person = at_demo
+    person.press("/")
+    person.until(lambda: person.focused().startswith("A few letters"), "the letters to have the focus")
+    person.press(*"fol")
+    person.wait_to_see("Folding: two lines")
+    person.press(Keys.ESCAPE)
+    person.tab_to("Bench")
+    person.press(Keys.ENTER)
+    person.wait_to_see("What I can make for Anselm")
+    person.tab_to("Sweeping to a square")
+    person.press(Keys.ENTER)
+    person.wait_to_see("an invitation, with its things at hand")
+    person.go("/bench?card=tongs&level=1&child=1")
+    person.find("button", "tongs: toast tongs")
+    person.tab_to("tongs: ")
+    before = person.focused()
+    person.press(Keys.ARROW_RIGHT)
+    person.until(lambda: person.focused() not in ("", before), "the tongs to move")
+    person.press("r")
+    person.find("button", "Lay it out again")
+    person.tab_to("Lay it out again")
+    person.press(Keys.ENTER)
+    person.until(lambda: person.find("button", "tongs: ").get_attribute("aria-label") == before, "the tongs to be back")
+
+
+def test_a_thing_is_dragged_on_the_tray_and_a_clash_is_named(at_demo: Person) -> None:
+    from selenium.webdriver import ActionChains
+
+    person = at_demo
+    person.go("/bench?card=tongs&level=1&child=1")
+    left, right = person.find("button", "first bowl: "), person.find("button", "second bowl: ")
+    ActionChains(person.driver).drag_and_drop(right, left).perform()
+    person.wait_to_see("lie over one another")
+
+
+def test_where_is_it_leads_to_the_thing(at_demo: Person) -> None:
+    person = at_demo
+    person.tap("button", "Where is it")
+    person.type("A few letters", "cockle")
+    person.wait_to_see("8 in Bin 1; 4 on Spooning shells")
+    person.press(Keys.ENTER)
+    person.until(lambda: "/cupboard?thing=" in person.driver.current_url, "the cupboard")
+    person.find("field", "Name", "[role=dialog]")
+
+
+def test_a_composed_tray_is_opened_again_and_gets_a_photograph(at_demo: Person, tmp_path: Path) -> None:
+    person = at_demo
+    (tmp_path / "tray.jpg").write_bytes(picture())
+    person.go("/cupboard?part=trays")
+    person.tap("button", "Folding: two lines")
+    field = person.driver.find_element("css selector", "[role=dialog] input[type=file]")
+    field.send_keys(str(tmp_path / "tray.jpg"))
+    person.find("button", "Take it off")
+    image = person.driver.find_element("css selector", "[role=dialog] img")
+    person.until(lambda: person.driver.execute_script("return arguments[0].naturalWidth", image) == 400, "the picture")
+    person.tap("link", "Open it on the bench")
+    person.wait_to_see("Keep it so")
+    person.find("button", "cloths: 3 tea towels")
+
+
+def test_the_household_goes_out_and_comes_in_again(at_demo: Person, tmp_path: Path) -> None:
+    import json
+    import urllib.request
+
+    person = at_demo
+    with urllib.request.urlopen(person.address + "/api/export/household.json") as answer:
+        document = json.loads(answer.read())
+    document["tables"]["household"][0]["name"] = "Towpath Cottage"
+    (tmp_path / "house.json").write_text(json.dumps(document))
+    person.go("/house")
+    field = person.driver.find_element("css selector", "section[aria-label='The household as a file'] input[type=file]")
+    field.send_keys(str(tmp_path / "house.json"))
+    person.wait_to_see("Towpath Cottage: 3 children, 44 trays")
+    assert person.violations() == []
+    person.tap("button", "Put it in the place of Lockside")
+    person.wait_to_see("What was here before is in the data folder")
+    person.wait_to_see("Towpath Cottage")
+    (tmp_path / "bad.json").write_text("{}")
+    person.driver.find_element(
+        "css selector", "section[aria-label='The household as a file'] input[type=file]"
+    ).send_keys(str(tmp_path / "bad.json"))
+    person.wait_to_see("is no household of this program")
