@@ -34,6 +34,7 @@ check: $(S)/py $(S)/build
 	cd web && npx tsc -p . && npx eslint .
 
 bench: $(S)/py $(S)/build
+	$(BIN)/python -m bench.trays
 	$(BIN)/python -m bench.server
 
 lighthouse: $(S)/py $(S)/build $(S)/browser   ## needs the npm registry once

@@ -109,6 +109,7 @@ def bench_out(bench: Bench, wish: Wish, house: House) -> models.BenchOut:
         container_by_hand=wish.container is not None, containers=_containers(bench, stock),
         would_do=made.would_do.name if made.would_do else "", plan=_plan(made), laid=_laid(bench),
         mass_g=round(on_it.mass_g, 1), pieces=on_it.pieces,
+        share=bench.level.pour.share if bench.level.pour else None,
         poured=models.PouredOut(ml=round(poured.ml, 1), share=round(poured.share, 3), line_mm=poured.line_mm,
                                 source_line_mm=poured.source_line_mm, into=poured.target.name) if poured else None,
         checks=[models.CheckOut(severity=c.severity, reason=reasons_out([c.reason])[0]) for c in made.checks],

@@ -1193,6 +1193,8 @@ export interface components {
             poured: components["schemas"]["PouredOut"] | null;
             /** Roles */
             roles: components["schemas"]["RoleOut"][];
+            /** Share */
+            share: number | null;
             /** Short */
             short: string[];
             /** Takes */

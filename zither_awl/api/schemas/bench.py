@@ -238,6 +238,7 @@ class BenchOut(Out):
     laid: list[LaidOut]
     mass_g: float
     pieces: int
+    share: float | None
     poured: PouredOut | None
     checks: list[CheckOut]
     difficulty: list[DimensionOut]

@@ -7,7 +7,8 @@ from datetime import date, timedelta
 
 from zither_awl.core.values import Board, Child, Household, Measurement, Mobility, Unit
 
-HOUSE = Household(name="Lockside", lengths="cm", zone="Europe/London", language="en", most_bins=6)
+HOUSE = Household(name="Lockside", lengths="cm", zone="Europe/London", language="en", most_bins=6,
+                  emergency_number="999")
 ADULTS = ("Odile", "Kwame", "Sefa")
 WEEKS = 16
 BINS, BINS_MM = "top of the hall cupboard", 1900.0

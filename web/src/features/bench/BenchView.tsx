@@ -32,10 +32,10 @@ export function BenchView({ people, lengths, start, child, onChild }: BenchProps
   const name = people.find((each) => each.id === child)?.name ?? ''
   return (
     <div className={cx('grid flex-1 items-start gap-0 max-[1100px]:grid-cols-1', wish ? 'grid-cols-[17.5rem_minmax(0,1fr)_21rem]' : 'grid-cols-[minmax(0,1fr)]')}>
-      <div className={cx('flex flex-col gap-3 px-5 py-4', wish && 'sticky top-0 max-h-screen overflow-y-auto max-[1100px]:static max-[1100px]:max-h-none')}>
+      <div id="choose" className={cx('flex flex-col gap-3 px-5 py-4', wish && 'sticky top-0 max-h-screen overflow-y-auto max-[1100px]:static max-[1100px]:order-last max-[1100px]:max-h-none')}>
         {!wish && <Heading title="Bench">a card made real from what you own</Heading>}
         <ChoiceRow label="For" wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child)} onChange={(id) => forChild(Number(id))} />
-        <Choose child={child} name={name} chosen={wish?.key ?? null} onPick={(key, level) => send({ type: 'picked', key, level, child })} />
+        <Choose child={child} name={name} wide={wish === null} chosen={wish?.key ?? null} onPick={(key, level) => send({ type: 'picked', key, level, child })} />
       </div>
       {wish && (bench ? <Middle bench={bench} wish={wish} lengths={lengths} send={send} /> : <Waiting error={error} />)}
       {wish && bench && <BenchMargin bench={bench} wish={wish} bins={(cupboard?.bins ?? []).map((each) => each.name)} />}
@@ -48,7 +48,7 @@ function Middle({ bench, wish, lengths, send }: { bench: Schemas['BenchOut']; wi
   const many = bench.laid.length > 0
   return (
     <div className="flex min-w-0 flex-col gap-3 px-3 py-4 max-[1100px]:px-5">
-      <Heading title={card.name}>{card.area} · {card.from_months} to {card.to_months} months</Heading>
+      <Heading title={card.name} aside={<a href="#choose" className="hidden min-h-control items-center text-woad underline underline-offset-4 max-[1100px]:inline-flex">Another card, or for whom</a>}>{card.area} · {card.from_months} to {card.to_months} months</Heading>
       <div role="group" aria-label="Level" className="flex flex-wrap gap-2">
         {card.levels.map((each) => (
           <button key={each.number} type="button" aria-pressed={each.number === bench.level} onClick={() => send({ type: 'levelled', level: each.number })} className="min-h-control rounded-full border border-edge bg-paper px-3.5 text-[0.9375rem] aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold">{each.name}</button>
@@ -60,7 +60,7 @@ function Middle({ bench, wish, lengths, send }: { bench: Schemas['BenchOut']; wi
         <Beside laid={bench.laid} />
         {wish.spots.length > 0 && <Button onClick={() => send({ type: 'straightened' })}>Lay it out again</Button>}
       </div>
-      {bench.poured && <Share poured={bench.poured} send={send} />}
+      {bench.share !== null && <Share share={bench.share} poured={bench.poured} send={send} />}
       <Roles bench={bench} send={send} />
       <Notches difficulty={bench.difficulty} nearest={bench.nearest} compared={bench.compared} />
       <CardText card={card} />
@@ -68,13 +68,14 @@ function Middle({ bench, wish, lengths, send }: { bench: Schemas['BenchOut']; wi
   )
 }
 
-function Share({ poured, send }: { poured: Schemas['PouredOut']; send: (change: Change) => void }) {
+function Share({ share, poured, send }: { share: number; poured: Schemas['PouredOut'] | null; send: (change: Change) => void }) {
+  const percent = `${Math.round(share * 100)} %`
   return (
     <div className="panel flex flex-wrap items-center gap-x-4 gap-y-1 p-3">
       <label className="flex items-center gap-2 font-semibold">How full
-        <input type="range" min="0.05" max="1" step="0.05" value={poured.share} className="w-40 accent-woad" aria-valuetext={`${Math.round(poured.share * 100)} %, ${Math.round(poured.ml)} ml`} onChange={(event) => send({ type: 'shared', share: Number(event.target.value) })} /></label>
-      <span className="tabular-nums">{Math.round(poured.ml)} ml</span>
-      {poured.line_mm !== null && <span className="text-ink-2">line on {poured.into}: {Math.round(poured.line_mm)} mm up its side</span>}
+        <input type="range" min="0.05" max="1" step="0.05" value={share} className="w-40 accent-woad" aria-valuetext={poured ? `${percent}, ${Math.round(poured.ml)} ml` : percent} onChange={(event) => send({ type: 'shared', share: Number(event.target.value) })} /></label>
+      <span className="tabular-nums">{poured ? `${Math.round(poured.ml)} ml` : percent}</span>
+      {poured?.line_mm != null && <span className="text-ink-2">line on {poured.into}: {Math.round(poured.line_mm)} mm up its side</span>}
     </div>
   )
 }

@@ -10,11 +10,12 @@ type Made = Schemas['MakeableOut']
 type Pick = (key: string, level: number) => void
 
 /** What can be made for this child now, the best first, and every card there is. */
-export function Choose({ child, name, chosen, onPick }: { child: number; name: string; chosen: string | null; onPick: Pick }) {
+export function Choose({ child, name, chosen, wide, onPick }: { child: number; name: string; chosen: string | null; wide: boolean; onPick: Pick }) {
   const { data: can, error } = useQuery(makeableQuery(child))
   const { data: all } = useQuery(cardsQuery)
   const [typed, setTyped] = useState('')
   if (!can) return <Waiting error={error} />
+  const lines = cx('grid gap-1.5', wide ? 'grid-cols-[repeat(auto-fill,minmax(17rem,1fr))]' : 'grid-cols-1 max-[1100px]:grid-cols-[repeat(auto-fill,minmax(17rem,1fr))]')
   const wanted = typed.trim().toLowerCase()
   const cards = (all?.cards ?? []).filter((card) => `${card.name} ${card.area}`.toLowerCase().includes(wanted))
   return (
@@ -25,7 +26,7 @@ export function Choose({ child, name, chosen, onPick }: { child: number; name: s
           {can.made.length === 0 ? `Nothing is complete from what is free; ${can.looked_at} cards were looked at.`
             : `${counted(can.made.length, 'card')} of ${can.looked_at} near ${name}’s age; ${can.at_once} can stand at once.`}
         </p>
-        <ul className="flex flex-col gap-1">{can.made.map((each) => <li key={each.key}><MadeLine made={each} on={each.key === chosen} onPick={onPick} /></li>)}</ul>
+        <ul className={lines}>{can.made.map((each) => <li key={each.key}><MadeLine made={each} on={each.key === chosen} onPick={onPick} /></li>)}</ul>
       </section>
       {can.unlocks.length > 0 && (
         <section aria-label="One thing short">
@@ -37,9 +38,9 @@ export function Choose({ child, name, chosen, onPick }: { child: number; name: s
       )}
       <section aria-label="Every card">
         <h2>Every card</h2>
-        <label className="mt-1 mb-1.5 flex items-center gap-2 text-sm">Find
+        <label className="mt-1 mb-1.5 flex max-w-sm items-center gap-2 text-sm">Find
           <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3 text-base" /></label>
-        <ul>{cards.map((card) => (
+        <ul className={lines}>{cards.map((card) => (
           <li key={card.key}><button type="button" aria-pressed={card.key === chosen} onClick={() => onPick(card.key, 1)} className="min-h-control w-full rounded-control px-2 text-left text-[0.9375rem] hover:bg-woad-2 aria-pressed:bg-woad-2">{card.name} <span className="text-sm text-ink-3">{card.area}</span></button></li>
         ))}</ul>
       </section>
@@ -50,7 +51,7 @@ export function Choose({ child, name, chosen, onPick }: { child: number; name: s
 function MadeLine({ made, on, onPick }: { made: Made; on: boolean; onPick: Pick }) {
   const bins = [...new Set(made.fetch.map((each) => each.bin).filter(Boolean))]
   return (
-    <button type="button" aria-pressed={on} onClick={() => onPick(made.key, made.level)} className={cx('w-full rounded-control border px-3 py-2 text-left hover:bg-woad-2', on ? 'border-woad bg-woad-2' : 'border-line bg-paper')}>
+    <button type="button" aria-pressed={on} onClick={() => onPick(made.key, made.level)} className={cx('h-full w-full rounded-control border px-3 py-2 text-left hover:bg-woad-2', on ? 'border-woad bg-woad-2' : 'border-line bg-paper')}>
       <span className="block font-semibold">{made.card}</span>
       <span className="block text-sm text-ink-2">{made.level_name} · {made.area}{bins.length > 0 && ` · from ${bins.join(', ')}`}</span>
     </button>

@@ -18,7 +18,7 @@ export function HouseView({ session }: { session: Schemas['SessionOut'] }) {
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="House">{session.household?.name}{session.demo && ' · the invented household of the demo'}</Heading>
-      <div className="grid grid-cols-2 items-start gap-4 max-[900px]:grid-cols-1">
+      <div className="columns-2 gap-4 max-[900px]:columns-1 [&>section]:mb-4 [&>section]:break-inside-avoid">
         <section className="panel p-4" aria-label="Settings"><h2 className="mb-3">Settings</h2><HouseForm household={session.household} /></section>
         <Adults adults={session.adults} />
         {session.household && <WholeHouse name={session.household.name} />}

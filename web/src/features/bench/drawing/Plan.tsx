@@ -62,7 +62,7 @@ function Thing({ laid, all, depth, at, lengths, onLay }: ThingProps) {
     if (move) { event.preventDefault(); lay(...move) }
     if (event.key.toLowerCase() === 'r') lay(0, 0, !laid.turned)
   }
-  const words = [`${laid.role}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...within(laid.role, all).map((each) => `with ${each.medium ? `${Math.round(each.ml ?? 0)} ml of ` : `${each.count} `}${each.name}`),
+  const words = [`${laid.role}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...within(laid.role, all).map((each) => `with ${each.medium ? `${Math.round(each.ml ?? 0)} ml of ` : each.count > 1 ? `${each.count} ` : ''}${each.name}`),
     `${length(x, lengths)} from the left, ${length(y, lengths)} from the near rim`].join(', ')
   return (
     <g role="button" tabIndex={0} aria-label={words} aria-keyshortcuts="ArrowLeft ArrowRight ArrowUp ArrowDown R" onKeyDown={keys}
