@@ -14,7 +14,7 @@ from waitress.server import create_server
 from tests.browser.driver import Person, chromium, resize
 from zither_awl.app import create_app
 from zither_awl.core.values import Place, Work
-from zither_awl.services import watch
+from zither_awl.services import bench, watch
 from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk
@@ -92,7 +92,9 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     person.choose("Who is looking", "Odile")
     _shoot(person, "/shelf?tray=2", "shelf", "Why it stays")
     _shoot(person, "/children?child=2", "children", "Words written")
-    _shoot(person, "/cupboard", "cupboard", "Spooning shells")
+    _shoot(person, "/cupboard", "cupboard", "birch tray")
+    trays = {t.name: t.id for t in desk.house().trays}
+    _shoot(person, f"/bench?tray={trays['Water, jug to cup']}", "bench", "Checked, and held")
     _shoot(person, "/change", "change", "Folding: two lines")
     _shoot(person, "/house", "house", "What it checks")
     log_the_morning(desk, clock)
@@ -101,6 +103,8 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     person.tap("button", "Accept")
     person.wait_to_see("whole mornings ago")
     _shoot_both(person, "/today", "today", "Pull Folding: two lines")
+    bench.unpack(desk, trays["A bowl and a cup"], None)
+    _shoot(person, "/bench?child=2", "makeable", "can stand at once")
 
 
 def _welcome(newcomer: Person) -> None:

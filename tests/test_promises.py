@@ -10,7 +10,7 @@ import pytest
 from zither_awl.cli import main
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
 from zither_awl.core.values import AREAS, TAGS
-from zither_awl.formats import episode_table, tray_table
+from zither_awl.formats import card_table, component_table, episode_table, tray_table
 
 ROOT = Path(__file__).parents[1]
 README = (ROOT / "README.md").read_text()
@@ -22,7 +22,10 @@ def test_every_command_stands_in_the_readme(name: str) -> None:
     assert f"zither-awl {name}" in README
 
 
-@pytest.mark.parametrize("column", [*tray_table.WRITTEN, *episode_table.COLUMNS])
+COLUMNS = (*tray_table.WRITTEN, *episode_table.COLUMNS, *component_table.COLUMNS, *card_table.COLUMNS)
+
+
+@pytest.mark.parametrize("column", COLUMNS)
 def test_every_column_is_described(column: str) -> None:
     assert f"`{column}`" in FILES
 

@@ -9,9 +9,10 @@ import pytest
 
 from tests.core.chains import CHAINS, Rung
 from tests.core.cupboards import reference
+from tests.test_promises import ROOT
 from zither_awl.catalogue import design_of, read_cards, shipped_cards
 from zither_awl.catalogue.loader import check_links, written_design
-from zither_awl.core.difficulty import Difficulty, dominates, rises
+from zither_awl.core.difficulty import Difficulty, dominates, falls, rises
 from zither_awl.core.errors import InvalidValue
 from zither_awl.core.trays import Design, Packing, match_roles
 from zither_awl.core.trays.complete import missing
@@ -20,7 +21,6 @@ from zither_awl.core.trays.makeable import choose_container
 CARDS = {design.key: design for design in shipped_cards()}
 LARGER_JUMPS = {
     ("tongs:4", "tweezers:1"),
-    ("count-touch:3", "dots-match:1"),
     ("dots-objects:1", "dots-match:1"),
     ("name-pictures:1", "first-sound:1"),
 }
@@ -90,6 +90,22 @@ def test_a_ladder_rises_by_one_notch_in_four_steps_of_five(name: str) -> None:
             larger.append((before, after))
     assert len(larger) <= 0.2 * (len(vectors) - 1)
     assert set(larger) <= LARGER_JUMPS
+
+
+@pytest.mark.parametrize("name", CHAINS)
+def test_what_falls_is_listed_and_never_everything(name: str) -> None:
+    for (before, a), (after, b) in pairwise([(rung, vector(rung)) for rung in CHAINS[name]]):
+        lower = falls(a, b)
+        if lower:
+            said = ", ".join(f"{dimension} {notches}" for dimension, notches in lower.items())
+            print(f"{before[0]}:{before[1]} -> {after[0]}:{after[1]} falls: {said}")
+        assert len(lower) < sum(step > 0 for _, step in a.items())
+
+
+def test_the_docs_name_every_larger_jump() -> None:
+    page = (ROOT / "docs/cards.md").read_text()
+    for before, after in LARGER_JUMPS:
+        assert f"| {before} → {after} |" in page
 
 
 @pytest.mark.parametrize("name", CHAINS)

@@ -37,7 +37,7 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 
 def test_there_is_a_database_of_every_landed_version() -> None:
-    assert [path.stem for path in OLD] == ["0.1.0"]
+    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0"]
 
 
 @pytest.mark.parametrize("old", OLD, ids=lambda path: path.stem)
@@ -52,6 +52,8 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     (episode,) = house.log.episodes
     assert (len(episode.events), house.log.mornings[0].seen) == (3, "all")
     assert house.findings(episode.began.date())[0].rule == "exposure"
+    held = {c.role: c.component.name for t in house.trays for c in t.contents}
+    assert held.get("filling", "") == ("chickpeas" if old.stem >= "0.2.0" else "")
     desk.close()
 
 
