@@ -94,7 +94,7 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot(person, "/children?child=2", "children", "Words written")
     _shoot(person, "/cupboard", "cupboard", "birch tray")
     trays = {t.name: t.id for t in desk.house().trays}
-    _shoot(person, f"/bench?tray={trays['Water, jug to cup']}", "bench", "Checked, and held")
+    _shoot(person, f"/bench?tray={trays['Water, jug to cup']}", "bench", "can stand at once")
     _shoot(person, "/change", "change", "Folding: two lines")
     _shoot(person, "/house", "house", "What it checks")
     log_the_morning(desk, clock)

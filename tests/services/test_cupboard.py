@@ -89,10 +89,21 @@ def test_a_tray_is_composed_kept_and_its_things_are_then_in_use(house: SmallHous
     assert after.stock.free(after.component(ids["trays"])) == 1
     assert after.bin_name(tray.bin_id) == "Bin 2"
     again = bench.compose(house.desk, bench.wish_of(house.desk, tray_id))
+    assert again.name == "Spooning balls"
     assert {c.component.name for c in again.made.assembled.contents} == {c.component.name for c in tray.contents}
     history.undo(house.desk)
     assert house.desk.house().trays == ()
     assert house.desk.house().stock.free(after.component(ids["trays"])) == 2
+
+
+def test_a_tray_composed_anew_keeps_its_bin_its_children_and_its_history(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN)
+    both = frozenset({house.ilse, house.tove})
+    tray_id = bench.keep(house.desk, spooning(house), "Spooning", "Bin 2", both, house.adult)
+    wish = replace(bench.wish_of(house.desk, tray_id), counts={"balls": 2})
+    assert bench.keep(house.desk, wish, "Spooning", "", frozenset({house.ilse}), house.adult) == tray_id
+    tray = house.desk.house().tray(tray_id)
+    assert (tray.pieces, tray.for_children, house.desk.house().bin_name(tray.bin_id)) == (2, both, "Bin 2")
 
 
 def test_all_my_trays_are_in_use_is_an_answer_with_what_to_unpack(house: SmallHouse) -> None:

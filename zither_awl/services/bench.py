@@ -156,7 +156,7 @@ def compose(desk: Desk, wish: Wish) -> Bench:
         made=made, level=level, child=child, nearest=_nearest(house, child, today, made.assembled.difficulty),
         takes=tuple(c for c in shared_stock([*others, itself], stock) if -1 in dict(c.trays)),
         freeing=_freeing(house, today, card, level, need, wish) if made.short else (), costs=costs,
-        name=free_name(house, card, level, wish.instead_of),
+        name=house.tray(wish.instead_of).name if wish.instead_of else free_name(house, card, level),
     )  # fmt: skip
 
 
@@ -175,9 +175,9 @@ def _wished_level(card: Design, wish: Wish) -> Level:
     return replace(level, pour=replace(level.pour, share=wish.share))
 
 
-def free_name(house: House, card: Design, level: Level, instead_of: int | None = None) -> str:
+def free_name(house: House, card: Design, level: Level) -> str:
     """A name for a tray that no other tray bears."""
-    taken = {t.name for t in house.all_trays if t.id != instead_of}
+    taken = {t.name for t in house.all_trays}
     plain = card.name if len(card.levels) == 1 else f"{card.name}: {level.name[:1].lower()}{level.name[1:]}"
     plain = plain[:72]
     return next(name for n in range(1, 1000) if (name := plain if n == 1 else f"{plain} ({n})") not in taken)
@@ -260,10 +260,11 @@ def keep(desk: Desk, wish: Wish, name: str, bin_name: str, for_children: frozens
     with desk.write(adult_id, f"{'Composed' if old is None else 'Composed anew'} {name}") as work:
         contents = _with_tap_water(work, made.assembled.contents)
         card = _rung(work, made.design, bench.level)
+        meant = (for_children or frozenset({bench.child.id})) | (old.for_children if old else frozenset())
         tray = tray_of(
             made.design, bench.level, replace(made.assembled, contents=contents), name=name, card=card,
-            for_children=for_children or frozenset({bench.child.id}), tray_id=old.id if old else 0,
-            bin_id=bin_for(work, house, bin_name),
+            for_children=meant, tray_id=old.id if old else 0,
+            bin_id=bin_for(work, house, bin_name) if bin_name.strip() or not old else old.bin_id,
         )  # fmt: skip
         kept = work.cupboard.save_tray(replace(tray, photo_id=old.photo_id if old else None))
         _link_rungs(work, designs(house))

@@ -14,6 +14,8 @@ from typing import Any
 
 GAP_MM = 8.0
 SEED = 1
+SPREAD_TIME = 0.02
+"""Deterministic seconds spent on spreading things out; whether they fit is decided to the end in any case."""
 MOST_ITEMS = 16
 """More things than this are set out in rows and columns of their own before they come here."""
 
@@ -59,8 +61,8 @@ class NoRoom:
 def pack(width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float = GAP_MM) -> Packing | NoRoom:
     """Place items on a tray of so much inner width and depth, left edges in the order given.
 
-    One row from left to right if they fit so, else the arrangement of the smallest width (CP-SAT, run to proof, one
-    worker, the same answer every time). Whole mm are used, sizes rounded up.
+    One row from left to right if they fit so, else the arrangement that runs furthest to the right, step by step
+    (CP-SAT, one worker, the same answer every time); that nothing fits is proven. Whole mm are used, sizes rounded up.
     """
     if not items:
         return Packing((), 0.0)
@@ -103,12 +105,15 @@ def _in_a_row(
 
 
 def _solved(width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float) -> Packing | NoRoom:
-    found = _solve(items, depth_mm, gap_mm, widest=int(width_mm))
+    found = _solve(items, depth_mm, gap_mm, widest=int(width_mm), spread=True)
     if found is not None:
         return found
+    # Either proven not to fit, or not decided in that time: the smallest width decides.
     total = sum(max(i.width_mm, i.depth_mm) + gap_mm for i in items)
-    wider = _solve(items, depth_mm, gap_mm, widest=ceil(total))
+    wider = _solve(items, depth_mm, gap_mm, widest=ceil(total), spread=False)
     assert wider is not None, "items that fit the depth one by one fit side by side on a wide enough tray"
+    if wider.extent_mm <= width_mm:
+        return wider
     return NoRoom(max(1, ceil(wider.extent_mm - width_mm)), "width")
 
 
@@ -118,8 +123,9 @@ def _least_extent(items: Sequence[Item], gap: int, high: int) -> int:
     return min(ceil(area / high), 10_000)
 
 
-def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int) -> Packing | None:
-    """The arrangement of the smallest width on a tray as deep as given and as wide as need be."""
+def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int, *, spread: bool) -> Packing | None:
+    """With `spread` the arrangement that runs furthest to the right, step by step, on a tray of that width; else the
+    one of the smallest width, on a tray as wide as need be."""
     from ortools.sat.python import cp_model
 
     model, gap = cp_model.CpModel(), ceil(gap_mm)
@@ -135,7 +141,10 @@ def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int) -
         model.add(each.x_end <= extent)
     model.add_cumulative([p.over_x for p in placed], [p.d for p in placed], high)
     model.add_cumulative([p.over_y for p in placed], [p.w for p in placed], extent)
-    model.minimize(extent)
+    if spread:
+        model.maximize(sum(p.x for p in placed[1:]) - placed[0].x)
+    else:
+        model.minimize(extent)
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
     solver.parameters.random_seed = SEED
@@ -143,7 +152,7 @@ def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int) -
     solver.parameters.linearization_level = 0
     solver.parameters.cp_model_probing_level = 0
     solver.parameters.symmetry_level = 0
-    solver.parameters.max_deterministic_time = 20.0
+    solver.parameters.max_deterministic_time = SPREAD_TIME if spread else 20.0
     if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     spots = tuple(
@@ -151,7 +160,7 @@ def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int) -
              float(solver.value(p.d) - gap), bool(solver.value(p.turn)))
         for item, p in zip(items, placed, strict=True)
     )  # fmt: skip
-    return Packing(spots, float(solver.value(extent) - gap))
+    return Packing(spots, max(spot.x_mm + spot.width_mm for spot in spots))
 
 
 @dataclass(frozen=True, slots=True)

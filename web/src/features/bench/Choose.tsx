@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Waiting } from '@/ui/Notice'
+import { Why } from '@/ui/Why'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { cardsQuery, makeableQuery } from '@/lib/queries'
@@ -48,12 +49,25 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
   )
 }
 
+/** What to fetch, bin by bin: "Bin 4: jam jar; at hand: apron". */
+function toFetch(made: Made): string {
+  const byBin = new Map<string, string[]>()
+  for (const each of made.fetch) {
+    const bin = each.bin || 'at hand'
+    byBin.set(bin, [...(byBin.get(bin) ?? []), each.count > 1 ? `${each.count} ${each.name}` : each.name])
+  }
+  return [...byBin].map(([bin, things]) => `${bin}: ${things.join(', ')}`).join('; ')
+}
+
 function MadeLine({ made, on, onPick }: { made: Made; on: boolean; onPick: Pick }) {
-  const bins = [...new Set(made.fetch.map((each) => each.bin).filter(Boolean))]
   return (
-    <button type="button" aria-pressed={on} onClick={() => onPick(made.key, made.level)} className={cx('h-full w-full rounded-control border px-3 py-2 text-left hover:bg-woad-2', on ? 'border-woad bg-woad-2' : 'border-line bg-paper')}>
-      <span className="block font-semibold">{made.card}</span>
-      <span className="block text-sm text-ink-2">{made.level_name} · {made.area}{bins.length > 0 && ` · from ${bins.join(', ')}`}</span>
-    </button>
+    <>
+      <button type="button" aria-pressed={on} onClick={() => onPick(made.key, made.level)} className={cx('h-full w-full rounded-control border px-3 py-2 text-left hover:bg-woad-2', on ? 'border-woad bg-woad-2' : 'border-line bg-paper')}>
+        <span className="block font-semibold">{made.card}</span>
+        <span className="block text-sm text-ink-2">{made.level_name} · {made.area}</span>
+        {made.fetch.length > 0 && <span className="block text-sm text-ink-3">{toFetch(made)}</span>}
+      </button>
+      {on && <div className="px-3 py-2 text-sm"><Why reasons={made.reasons} numbers={false} /></div>}
+    </>
   )
 }
