@@ -16,7 +16,7 @@ from tests.core.cupboards import FIFTEEN
 from tests.formats.test_cupboard_files import picture
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.values import Bin
-from zither_awl.services import bench, cupboard, history, importing_things, people, photos, things, transfer
+from zither_awl.services import bench, cupboard, history, importing_things, people, photos, things, today, transfer
 from zither_awl.services.bench import Wish
 from zither_awl.services.desk import Desk
 
@@ -209,6 +209,12 @@ def test_the_demo_has_ninety_things_and_forty_trays_all_in_use(demo: Desk) -> No
     anselm = house.children[0]
     pouring = bench.compose(demo, Wish(key="pour-water", level=2, child_id=anselm.id))
     assert (pouring.made.short, bool(pouring.freeing)) == (("container",), True)
+
+
+def test_what_an_adult_prepares_each_morning_stands_on_today(demo: Desk) -> None:
+    lines = {line.tray: line.text for line in today.page(demo).prepare}
+    assert lines["Water, jug to cup"].startswith("Fill the jug to half")
+    assert "Folding: one line" not in lines
 
 
 def test_things_come_in_from_a_file_nothing_half_done(house: SmallHouse) -> None:

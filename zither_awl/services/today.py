@@ -12,6 +12,7 @@ from zither_awl.core.reasons import Severity
 from zither_awl.core.values import Child, Episode, Placement, Tray
 from zither_awl.core.words import sentence
 from zither_awl.services import rotation
+from zither_awl.services.bench import designs
 from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import condition_of
@@ -50,6 +51,7 @@ class Page:
     day: date
     tasks: tuple[SetUp, ...]
     by_hand: tuple[Line, ...]
+    prepare: tuple[Line, ...]
     mind: tuple[Line, ...]
     show_again: tuple[Line, ...]
     new: tuple[Line, ...]
@@ -68,6 +70,8 @@ def page(desk: Desk) -> Page:
         day=day, tasks=tuple(_tasks(house, day)),
         by_hand=tuple(Line(p.tray.name, condition_of(house, p.tray, day), "note")
                       for p in house.placements if p.by_hand),
+        prepare=tuple(Line(p.tray.name, designs(house)[p.tray.card.key].morning, "note") for p in house.placements
+                      if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning),
         mind=(*_in_bins(house, day), *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
         show_again=tuple(Line(house.tray(tray).name, reason.text, "note") for tray, reason in rotation.remedies(desk)),
         new=tuple(_new(house)), out=tuple(_out(house)),

@@ -3033,6 +3033,8 @@ export interface components {
             new: components["schemas"]["LineOut"][];
             /** Out */
             out: components["schemas"]["OutNowOut"][];
+            /** Prepare */
+            prepare: components["schemas"]["LineOut"][];
             /** Questions */
             questions: components["schemas"]["EpisodeOut"][];
             /** Seen Mornings */

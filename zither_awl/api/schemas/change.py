@@ -97,6 +97,7 @@ class TodayOut(Out):
     day: dt.date
     tasks: list[TaskOut]
     by_hand: list[LineOut]
+    prepare: list[LineOut]
     mind: list[LineOut]
     show_again: list[LineOut]
     new: list[LineOut]

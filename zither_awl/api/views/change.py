@@ -94,6 +94,7 @@ def get_today() -> TodayOut:
     return TodayOut(
         day=page.day, tasks=[TaskOut.model_validate(t) for t in page.tasks],
         by_hand=[LineOut.model_validate(line) for line in page.by_hand],
+        prepare=[LineOut.model_validate(line) for line in page.prepare],
         mind=[LineOut.model_validate(line) for line in page.mind],
         show_again=[LineOut.model_validate(line) for line in page.show_again],
         new=[LineOut.model_validate(line) for line in page.new],

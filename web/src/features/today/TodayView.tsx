@@ -28,6 +28,7 @@ export function TodayView({ questions }: { questions: (today: Today) => ReactNod
         <div className="flex flex-col gap-4">
           <SetUp tasks={today.tasks} />
           <Listed title="By hand today" note="Closed away; an adult sets it out." lines={today.by_hand} />
+          <Listed title="Prepare" lines={today.prepare} />
           <ToShow today={today} />
           <OutNow out={today.out} />
         </div>

@@ -1,0 +1,130 @@
+"""What is owned: bins, cards, and trays with what lies on them. Lengths mm, masses g."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from zither_awl.core.component import Component
+from zither_awl.core.errors import Gathering
+from zither_awl.core.shapes import Shape, Softness
+from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH, named, sized
+
+MOST_MONTHS = 96
+"""Children are up to eight years old."""
+
+AREAS = (
+    "practical life", "sensorial", "language", "mathematics", "geography", "botany", "zoology",
+    "history", "science", "art", "music", "movement",
+)  # fmt: skip
+
+TAGS = ("open-ended", "puzzle", "books", "paper and crayons", "basket", "liquid", "food")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Bin:
+    """A labelled storage container. It is judged like an open placement unless it is locked.
+
+    `height_mm` is where it stands above the floor, None while nobody said.
+    """
+
+    id: int
+    name: str
+    place: str = ""
+    height_mm: float | None = None
+    lid: bool = True
+    locked: bool = False
+    most: int | None = None
+    """How many trays and loose things it takes; None for no cap."""
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        named(wrong, self.name)
+        wrong.check(len(self.place) <= NAME_LENGTH, "place", f"has {len(self.place)} characters; the limit is 80.")
+        high = self.height_mm
+        wrong.check(high is None or 0 <= high <= MOST_MM, "height_mm", f"is {high or 0:g} mm; expected 0 to 5000 mm.")
+        wrong.check(self.most is None or 1 <= self.most <= 500, "most", f"is {self.most}; expected 1 to 500 things.")
+        wrong.finish()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Card:
+    """A card at one of its levels, as the household keeps it: its area, its window of ages, what it follows from.
+
+    `key` names its design (see core.trays); empty for a card that came as a row of a file and has no design.
+    """
+
+    id: int
+    name: str
+    area: str
+    from_months: int
+    to_months: int
+    follows: tuple[int, ...] = ()
+    key: str = ""
+    level: int = 1
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        named(wrong, self.name)
+        wrong.check(self.area in AREAS, "area", f"is {self.area!r}; expected one of {', '.join(AREAS)}.")
+        wrong.check(0 <= self.from_months < self.to_months <= MOST_MONTHS, "from_months",
+                    f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.")
+        wrong.finish()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Content:
+    """Something of the cupboard on a tray: which, how many (or ml of a medium), in which role, where it lies.
+
+    `x_mm` and `y_mm` are its near left corner from the inner near left corner of the container; None for what lies
+    in another thing or stands `beside` the tray.
+    """
+
+    component: Component
+    role: str
+    count: int = 1
+    ml: float | None = None
+    x_mm: float | None = None
+    y_mm: float | None = None
+    turned: bool = False
+    beside: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Tray:
+    """A card made real, on its container. `hazards` are the declared kinds (see core.safety);
+    `cord_mm` the longest free cord or loop; `for_children` the ids it is meant for."""
+
+    id: int
+    name: str
+    card: Card
+    width_mm: float
+    depth_mm: float
+    height_mm: float
+    mass_g: float
+    pieces: int = 1
+    piece: Shape | None = None
+    softness: Softness = Softness.FIRM
+    breakable: bool = False
+    hazards: tuple[str, ...] = ()
+    cord_mm: float | None = None
+    tags: tuple[str, ...] = ()
+    bin_id: int | None = None
+    for_children: frozenset[int] = frozenset()
+    archived: bool = False
+    contents: tuple[Content, ...] = ()
+    """What of the cupboard it holds; empty for a tray that came as a row of a file."""
+    photo_id: int | None = None
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        named(wrong, self.name)
+        sized(wrong, 1500.0, width_mm=self.width_mm, depth_mm=self.depth_mm, height_mm=self.height_mm)
+        wrong.check(0 < self.mass_g <= 20000, "mass_g", f"is {self.mass_g:g} g; expected more than 0, at most 20000 g.")
+        wrong.check(1 <= self.pieces <= 1000, "pieces", f"is {self.pieces}; expected 1 to 1000.")
+        wrong.check(self.cord_mm is None or self.cord_mm > 0, "cord_mm", "must be more than 0 mm.")
+        wrong.finish()
+
+    @property
+    def liquid(self) -> bool:
+        """Whether it carries something to spill."""
+        return "liquid" in self.tags or "standing-water" in self.hazards

@@ -1,0 +1,156 @@
+"""What was seen, and what stood where. Instants are aware datetimes in UTC."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import date, datetime, timedelta
+from enum import StrEnum
+from typing import Literal
+
+from zither_awl.core.errors import Gathering
+from zither_awl.core.values.cupboard import Tray
+from zither_awl.core.values.room import Spot
+
+
+class Work(StrEnum):
+    """How a piece of work ended, apart from where its things went."""
+
+    RIGHT = "done right"
+    MENDED = "done, mended by the child"
+    MISTAKE = "done with a mistake left"
+    UNFINISHED = "not finished"
+
+
+class Place(StrEnum):
+    """Where the things were when the child left."""
+
+    BACK = "put back"
+    OUT = "left out"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Placement:
+    """A tray on a spot from one instant to another. `by_hand`: closed away, an adult sets it out."""
+
+    id: int
+    tray: Tray
+    spot: Spot
+    by_hand: bool = False
+    since: datetime | None = None
+    until: datetime | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EpisodeEvent:
+    """Something in an episode: taken, once round, broken off, back again, helped, a note, finished.
+
+    A second "start" is another observer who saw the same beginning; its text is the id that observer gave it.
+    """
+
+    kind: Literal["start", "finish", "round", "broken", "back", "helped", "note", "part"]
+    at: datetime
+    cause: str = ""
+    text: str = ""
+
+HELPS = ("prompted", "shown again", "together")
+
+CAUSES = ("adult", "other child", "noise", "need", "material missing", "finished")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Episode:
+    """One child at one tray from taking it to leaving it. Open while `ended` is None."""
+
+    id: str
+    child_id: int
+    tray_id: int
+    began: datetime
+    ended: datetime | None = None
+    work: Work | None = None
+    place: Place | None = None
+    events: tuple[EpisodeEvent, ...] = ()
+    morning_id: int | None = None
+    adult_id: int | None = None
+    question: str = ""
+    """Asked in the evening: "ended when?" for a forgotten timer, "which one?" for an overlap."""
+    struck: bool = False
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        ended = self.ended
+        wrong.check(ended is None or ended > self.began, "ended",
+                    f"{ended:%H:%M:%S} is not after the beginning at {self.began:%H:%M:%S} (UTC)." if ended else "")
+        wrong.check(ended is None or ended - self.began <= timedelta(hours=8), "ended",
+                    "is more than 8 hours after the beginning.", "Check the date.")
+        wrong.finish()
+
+    @property
+    def finished(self) -> bool:
+        """Whether it ended with the work done, well or not; unfinished work is about interest, not skill."""
+        return self.ended is not None and self.work is not None and self.work != Work.UNFINISHED
+
+    @property
+    def helped(self) -> bool:
+        """Whether anyone helped, in any way."""
+        return any(event.kind == "helped" for event in self.events)
+
+    @property
+    def done_alone(self) -> bool:
+        """Done right, or mended by the child, with no help."""
+        return self.work in (Work.RIGHT, Work.MENDED) and not self.helped
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Presentation:
+    """An adult showing a tray to a child, first or again."""
+
+    id: int
+    child_id: int
+    tray_id: int
+    at: datetime
+    again: bool = False
+    adult_id: int | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Morning:
+    """One work cycle: who was here, who watched, and how much was seen. Open while `ended` is None."""
+
+    id: int
+    day: date
+    began: datetime
+    present: frozenset[int]
+    ended: datetime | None = None
+    seen: Literal["all", "part"] | None = None
+    adult_id: int | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ChangeRecord:
+    """An accepted change of the shelf, for the pause after it and for looking back."""
+
+    id: int
+    at: datetime
+    out: tuple[int, ...] = ()
+    in_: tuple[int, ...] = ()
+    why_out: tuple[str, ...] = ()
+    """For each tray that went out: "too hard", "faded", "successor" or "ignored"."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Declined:
+    """A proposal that was declined: which trays were to leave, and the reason given."""
+
+    at: datetime
+    out: tuple[int, ...]
+    note: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Log:
+    """What was seen, all of it: mornings, episodes, presentations, placements past and present."""
+
+    mornings: tuple[Morning, ...] = ()
+    episodes: tuple[Episode, ...] = ()
+    presentations: tuple[Presentation, ...] = ()
+    placements: tuple[Placement, ...] = field(default=())

@@ -1,0 +1,96 @@
+"""Furniture, and the places on it. Lengths mm."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from zither_awl.core.errors import Gathering
+from zither_awl.core.values.checks import named, sized
+
+UNIT_KINDS = ("shelf", "sill", "table", "floor", "rail", "ledge")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Board:
+    """One surface. `height_mm` is its top above the floor; `load_g` what it may bear, if known."""
+
+    height_mm: float
+    places: int
+    divided: bool = True
+    load_g: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Unit:
+    """A piece of furniture, or a bare place. `comes` are the children who come to it.
+
+    Boards run from the top down. `climb_on_mm` is the highest thing to climb on in its room.
+    """
+
+    id: int
+    name: str
+    kind: str = "shelf"
+    room: str = ""
+    width_mm: float
+    height_mm: float
+    depth_mm: float
+    boards: tuple[Board, ...]
+    comes: frozenset[int]
+    barrier: Literal["none", "gate", "door"] = "none"
+    climb_on_mm: float | None = None
+    archived: bool = False
+    version: int = 1
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        named(wrong, self.name)
+        wrong.check(self.kind in UNIT_KINDS, "kind", f"is {self.kind!r}; expected one of {', '.join(UNIT_KINDS)}.")
+        sized(wrong, width_mm=self.width_mm, depth_mm=self.depth_mm, height_mm=self.height_mm)
+        wrong.check(1 <= len(self.boards) <= 10, "boards", f"has {len(self.boards)}; expected 1 to 10 boards.")
+        self._check_boards(wrong)
+        wrong.finish()
+
+    def _check_boards(self, wrong: Gathering) -> None:
+        for at, board in enumerate(self.boards):
+            name = f"boards.{at}.height_mm"
+            wrong.check(board.height_mm >= 0, name, f"is {board.height_mm:g} mm; a board cannot be below the floor.")
+            wrong.check(board.height_mm <= self.height_mm, name,
+                        f"is {board.height_mm:g} mm, above the top at {self.height_mm:g} mm.",
+                        "Lower the board or raise the outer height.")
+            wrong.check(1 <= board.places <= 12, f"boards.{at}.places", f"is {board.places}; expected 1 to 12.")
+            if at:
+                above = self.boards[at - 1].height_mm
+                wrong.check(board.height_mm < above, name,
+                            f"is {board.height_mm:g} mm, not below the board above it at {above:g} mm.")
+
+    def place_width_mm(self, board: int) -> float:
+        """The width of one place of a board, dividers of 18 mm taken off where there are any."""
+        each = self.boards[board]
+        dividers = 18.0 * (each.places - 1) if each.divided else 0.0
+        return (self.width_mm - dividers) / each.places
+
+    def clearance_mm(self, board: int) -> float | None:
+        """Free height above a board: to the board above (18 mm thick) or to the top; None when open."""
+        here = self.boards[board].height_mm
+        if board > 0:
+            return self.boards[board - 1].height_mm - 18.0 - here
+        return self.height_mm - 18.0 - here if self.height_mm > here + 18.0 else None
+
+
+@dataclass(frozen=True, slots=True, order=True)
+class Spot:
+    """One place: the unit, the board counted from the top, the place counted from the left; from 0."""
+
+    unit_id: int
+    board: int
+    place: int
+
+    def words(self, unit: Unit) -> str:
+        """The spot as it is said: "second board, first place"."""
+        boards = len(unit.boards)
+        named = "top board" if self.board == 0 and boards > 1 else f"{_ORDINALS[self.board]} board"
+        return (f"{named}, " if boards > 1 else "") + f"{_ORDINALS[self.place]} place"
+
+_ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth",
+             "eleventh", "twelfth")  # fmt: skip
