@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 import pytest
 from selenium.webdriver.common.keys import Keys
@@ -13,25 +15,42 @@ from tests.builders import born_months_ago
 from tests.conftest import SmallHouse
 from tests.core.cupboards import FIFTEEN
 from tests.formats.test_cupboard_files import picture
+from zither_awl.services import things
 
 MOST_ACTIONS = 8
 """A tap, or a text typed, is an action."""
 
 
 @pytest.fixture
-def at_house(serve: object, visit: object, house: SmallHouse) -> Person:
-    """A person at a new household: Ilse, two and a half, and nothing in the cupboard."""
+def small(house: SmallHouse) -> SmallHouse:
+    """A new household: Ilse, two and a half, and nothing in the cupboard."""
     from dataclasses import replace
 
     from zither_awl.services import people
 
     ilse = house.desk.house().child(house.ilse)
     people.save_child(house.desk, replace(ilse, born=born_months_ago(30)), None)
-    with sqlite3.connect(house.desk.database) as db:
-        db.execute("PRAGMA wal_checkpoint(TRUNCATE)")
-    person: Person = visit(serve(house.desk.database))  # type: ignore[operator]
-    person.go("/cupboard")
-    return person
+    return house
+
+
+@pytest.fixture
+def open_house(serve: Any, visit: Any, small: SmallHouse) -> Callable[[str], Person]:
+    """Opens the small house as it stands, at an address."""
+
+    def open_at(path: str) -> Person:
+        with sqlite3.connect(small.desk.database) as db:
+            db.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+        person: Person = visit(serve(small.desk.database))
+        person.go(path)
+        return person
+
+    return open_at
+
+
+@pytest.fixture
+def at_house(open_house: Callable[[str], Person]) -> Person:
+    """A person before the empty cupboard of the small house."""
+    return open_house("/cupboard")
 
 
 def enter(person: Person, typed: str) -> int:
@@ -77,11 +96,12 @@ def test_a_thing_whose_kind_is_not_clear_is_asked_for_its_kind(at_house: Person)
     person.wait_to_see("70 × 60 × 30 mm")
 
 
-def test_a_pouring_tray_is_composed_drawn_reckoned_and_kept(at_house: Person) -> None:
-    person = at_house
+def test_a_pouring_tray_is_composed_drawn_reckoned_and_kept(
+    small: SmallHouse, open_house: Callable[[str], Person]
+) -> None:
     for typed in (*FIFTEEN, "apron", "2 saucers", "4 glasses of 180 ml"):
-        enter(person, typed)
-    person.go("/bench?card=pour-water&level=2")
+        things.save_component(small.desk, things.guessed(typed), "Bin 1", small.adult)
+    person = open_house("/bench?card=pour-water&level=2")
     person.find("button", "dish for drips: saucers, with jugs")
     person.wait_to_see("Fill line on glasses")
     person.wait_to_see("Complete, with")
