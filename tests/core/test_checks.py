@@ -128,6 +128,18 @@ def test_a_small_piece_is_a_must_for_the_child_and_a_condition_for_a_younger_one
     assert not for_wren.ready
 
 
+def test_small_parts_the_household_lets_a_child_do_under_eyes_stay_a_finding() -> None:
+    beads = ids(reference())["wooden beads of 12"]
+    allowed = replace(WREN, under_eyes_reason="she wants to, and I sit beside her")
+    watched = made("tweezers", 2, of=allowed, fixed={"things": beads})
+    assert not [c for c in watched.checks if c.severity == "must"]
+    assert any("Under eyes: by hand, an adult at the table while Wren works" in c.reason.text for c in watched.checks)
+    (bead,) = [c for c in watched.matches.considered["things"] if c.component.id == beads]
+    assert (bead.answer, "By hand only" in bead.why[0]) == ("would do", True)
+    mouthing = replace(allowed, still_mouths=True)
+    assert any(c.severity == "must" for c in made("tweezers", 2, of=mouthing, fixed={"things": beads}).checks)
+
+
 def test_a_smallest_piece_that_does_not_go_in_says_so_and_never_says_safe() -> None:
     tray = made("tongs", 2)
     assert any("does not go into the small-parts cylinder" in c.reason.text for c in tray.checks)
@@ -207,10 +219,12 @@ def test_the_tray_of_it_is_as_large_and_heavy_as_reckoned_and_follows_its_things
     assert tray.mass_g == pytest.approx(whole.assembled.mass_g)
     assert (tray.pieces, tray.piece) == (4, whole.assembled.smallest and whole.assembled.smallest.shape)
     assert (tray.width_mm, tray.depth_mm) == (272, 214)
-    contents = tuple(
-        replace(c, component=replace(c.component, mass_g=1000.0)) if c.role == "spoon" else c for c in tray.contents
-    )
-    assert refreshed(replace(tray, contents=contents)).mass_g > tray.mass_g + 900
+    spoon = next(c.component for c in tray.contents if c.role == "spoon")
+    assert refreshed(tray, replace(spoon, mass_g=1000.0)).mass_g == pytest.approx(tray.mass_g + 1000 - spoon.mass_g)
+    bead = next(c.component for c in tray.contents if c.role == "balls")
+    assert refreshed(tray, replace(bead, shape=Sphere(41))).piece == Sphere(41)
+    weighed = replace(tray, mass_g=777.0)
+    assert refreshed(weighed, replace(spoon, mass_g=1000.0)).mass_g == 777, "what the household weighed stays"
 
 
 def test_an_empty_choice_makes_an_empty_tray_and_breaks_nothing() -> None:

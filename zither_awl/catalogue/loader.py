@@ -26,7 +26,6 @@ class RoleData(_Strict):
     use: Literal["vessel", "tool", "handled", "medium", "ground", "symbol", "care"] = "vessel"
     count: int = 1
     instead: list[tuple[str, str]] = []
-    holds: bool = False
     lies_in: str = ""
     fits_in: str = ""
     same_as: str = ""

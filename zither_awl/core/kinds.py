@@ -10,7 +10,7 @@ from typing import Any
 from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.kind_table import TABLE
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Sphere, largest_mm
+from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Sphere, largest_mm
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -154,5 +154,3 @@ def scaled_to(shape: Shape, longest: float) -> Shape:
 
 TAP_WATER = of_kind("water from the tap", "water")
 """Water is at hand in every house; id 0 until it is first used on a tray."""
-
-SOFTNESSES = tuple(each.value for each in Softness)

@@ -24,7 +24,7 @@ _POUR = re.compile(
 )
 _TEXT_LINKS = ("lies_in", "fits_in", "same_as", "unlike", "care")
 _SIZES = {"at_least": "at_least_mm", "at_most": "at_most_mm"}
-_FLAGS = ("beside", "optional", "holds")
+_FLAGS = ("beside", "optional")
 
 
 def read_card(rows: Sequence[Mapping[str, str]]) -> tuple[dict[str, Any], tuple[FieldProblem, ...]]:

@@ -91,9 +91,7 @@ def bin_for(work: Work, house: House, name: str) -> int | None:
 def _reckon_again(work: Work, house: House, component: Component) -> None:
     for tray in house.all_trays:
         if any(c.component.id == component.id for c in tray.contents):
-            contents = tuple(replace(c, component=component) if c.component.id == component.id else c
-                             for c in tray.contents)  # fmt: skip
-            work.cupboard.save_tray(refreshed(replace(tray, contents=contents)))
+            work.cupboard.save_tray(refreshed(tray, component))
 
 
 def archive_component(desk: Desk, component_id: int, archived: bool, adult_id: int | None) -> None:

@@ -9,8 +9,7 @@ from math import ceil
 
 from zither_awl.core.component import Component, footprint_mm, height_mm, smallest_handle_mm
 from zither_awl.core.difficulty import Difficulty, pieces_step, size_step, steps_step
-from zither_awl.core.errors import InvalidValue
-from zither_awl.core.fill import depth_of_mm, line_up_the_side_mm, spill_depth_mm
+from zither_awl.core.fill import line_up_the_side_mm, spill_depth_mm
 from zither_awl.core.kinds import kind_of
 from zither_awl.core.shapes import Softness, largest_mm
 from zither_awl.core.trays.design import Design, Level, Role
@@ -237,23 +236,22 @@ def _outer(contents: Sequence[Content]) -> tuple[float, float]:
     return min(wide, 1500.0), min(deep, 1500.0)
 
 
-def stands_mm(component: Component, ml: float) -> float | None:
-    """How high an amount stands in a thing, mm; None where it has no inside or holds less."""
-    try:
-        return depth_of_mm(component.inside, ml) if component.inside else None
-    except InvalidValue:
-        return None
+def refreshed(tray: Tray, thing: Component) -> Tray:
+    """A tray that holds a thing which was measured anew: its mass, smallest piece, cords and breakage follow.
 
-
-def refreshed(tray: Tray) -> Tray:
-    """A tray whose things were measured anew: its mass, smallest piece, cords and breakage reckoned again."""
-    on_it = [c for c in tray.contents if not c.beside]
-    if not on_it:
-        return tray
-    cords = max((c.component.cord_mm or 0.0 for c in tray.contents), default=0.0)
-    same = next((c.component for c in tray.contents if c.component.shape == tray.piece), None)
+    A mass the household took itself, which is not the sum of its things, stays.
+    """
+    old = next(c.component for c in tray.contents if c.component.id == thing.id)
+    contents = tuple(replace(c, component=thing) if c.component.id == thing.id else c for c in tray.contents)
+    reckoned = abs(_sum_g(tray.contents) - tray.mass_g) < 0.5
+    mine = tray.piece == old.shape
     return replace(
-        tray, mass_g=max(sum(_mass_g(c) for c in on_it), 1.0), cord_mm=cords or None,
-        breakable=any(c.component.breakable for c in tray.contents),
-        softness=same.softness if same else tray.softness,
+        tray, contents=contents, mass_g=max(_sum_g(contents), 1.0) if reckoned else tray.mass_g,
+        piece=thing.shape if mine else tray.piece, softness=thing.softness if mine else tray.softness,
+        cord_mm=max((c.component.cord_mm or 0.0 for c in contents), default=0.0) or None,
+        breakable=any(c.component.breakable for c in contents),
     )  # fmt: skip
+
+
+def _sum_g(contents: Sequence[Content]) -> float:
+    return sum(_mass_g(c) for c in contents if not c.beside)

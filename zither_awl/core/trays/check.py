@@ -13,7 +13,7 @@ from zither_awl.core.component import Component
 from zither_awl.core.fill import DENSITY_SOURCE
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.safety.exposure import endangers
+from zither_awl.core.safety.exposure import endangers, under_eyes
 from zither_awl.core.safety.hazards import together
 from zither_awl.core.safety.nature import Hazard, component_hazards, worst_first
 from zither_awl.core.shapes import largest_mm
@@ -116,7 +116,11 @@ def _hazards(
         thing = _whose(hazard, made, practice)
         limit = f"; limit {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
         ages = (*hazard.numbers, *(_age(c, hazard, on) for c in own or others))
-        if own:
+        if own and all(under_eyes(hazard, c, on) for c in own):
+            names = listed(c.name for c in own)
+            text = f"Under eyes: by hand, an adult at the table while {names} works: {thing}{hazard.text}{limit}."
+            checks.append(_check("should", "SAFETY", text, *ages, source=hazard.source))
+        elif own:
             severity: Held = "must" if hazard.severity == "must" else "should"
             text = f"Not for {listed(f'{c.name}, {age_text(c.born, on)}' for c in own)}: {thing}{hazard.text}{limit}."
             checks.append(_check(severity, "SAFETY", text, *ages, source=hazard.source))

@@ -22,7 +22,7 @@ class Role:
     """A slot of a card. `accepts` are uses or kinds, the best first; `instead` what would also do, with what it
     changes. Limits in mm are on the longest side of one piece.
 
-    `holds`: it must hold what is poured. `lies_in`: its pieces lie in the thing of that role, which must hold them.
+    `lies_in`: its pieces lie in the thing of that role, which must hold them.
     `fits_in`: one piece must go through that thing's opening. `same_as`: the very same thing as in that role;
     `unlike`: another thing.
     `beside`: it hangs or stands beside the tray. `care`: what TRAY-1 wants it for.
@@ -33,7 +33,6 @@ class Role:
     use: Use = "vessel"
     count: int = 1
     instead: tuple[tuple[str, str], ...] = ()
-    holds: bool = False
     lies_in: str = ""
     fits_in: str = ""
     same_as: str = ""

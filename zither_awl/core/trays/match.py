@@ -15,7 +15,7 @@ from typing import Literal
 from zither_awl.core.component import Component, footprint_mm, passage_mm
 from zither_awl.core.kinds import kind_of
 from zither_awl.core.practice import Practice
-from zither_awl.core.safety.exposure import endangers
+from zither_awl.core.safety.exposure import endangers, under_eyes
 from zither_awl.core.safety.nature import Hazard, component_hazards
 from zither_awl.core.shapes import Softness, largest_mm, volume_ml
 from zither_awl.core.trays.design import Level, Role
@@ -170,13 +170,15 @@ def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[li
     if wary is None:
         return [], []
     musts = [h for h in component_hazards(each, practice) if h.severity == "must"]
-    own = [f"Not for {wary.of.name}: {h.text}{_age(h)}." for h in musts if endangers(h, wary.of, wary.on)]
+    mine = [h for h in musts if endangers(h, wary.of, wary.on)]
+    own = [f"Not for {wary.of.name}: {h.text}{_age(h)}." for h in mine if not under_eyes(h, wary.of, wary.on)]
+    watched = [f"By hand only, an adult at the table: {h.text}{_age(h)}." for h in mine]
     others = [
         f"{child.name} must not get at it: {h.text}{_age(h)}."
         for child in wary.children if child.id != wary.of.id
         for h in musts[:1] if endangers(h, child, wary.on)
     ]  # fmt: skip
-    return own[:1], others
+    return own[:1], [*watched[:1], *others]
 
 
 def _age(hazard: Hazard) -> str:

@@ -16,8 +16,6 @@ GAP_MM = 8.0
 SEED = 1
 SPREAD_TIME = 0.02
 """Deterministic seconds spent on spreading things out; whether they fit is decided to the end in any case."""
-MOST_ITEMS = 16
-"""More things than this are set out in rows and columns of their own before they come here."""
 
 
 @dataclass(frozen=True, slots=True)
