@@ -71,7 +71,7 @@ def _unzipped(data: bytes) -> tuple[bytes, dict[int, bytes]]:
             _check_entries(entries)
             images = {int(found[1]): archive.read(e) for e in entries if (found := _IMAGE.fullmatch(e.filename))}
             return archive.read(DOCUMENT), images
-    except (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError) as problem:
+    except (zipfile.BadZipFile, RuntimeError, EOFError) as problem:
         raise _refused(f"cannot be opened as a ZIP: {problem}.") from None
 
 
