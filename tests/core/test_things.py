@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from tests.core.cupboards import FIFTEEN
 from zither_awl.core.component import Inside, footprint_mm, height_mm, passage_mm, smallest_handle_mm
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.kinds import KINDS, kind_in, of_kind, understood
+from zither_awl.core.kinds import KINDS, Kind, kind_in, of_kind, understood
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere, largest_mm
 from zither_awl.core.trays.design import ABILITIES
 
@@ -66,12 +66,11 @@ def test_every_word_of_a_beginners_cupboard_is_known() -> None:
 
 
 @pytest.mark.parametrize("kind", KINDS.values(), ids=lambda kind: kind.name)
-def test_every_kind_can_be_assumed_whole_and_found_by_its_own_words(kind: object) -> None:
-    assert hasattr(kind, "name")
+def test_every_kind_can_be_assumed_whole_and_found_by_its_own_words(kind: Kind) -> None:
     made = of_kind("a thing", kind.name)
     assert "shape" in made.assumed
     assert made.medium or made.mass_g > 0
-    for word in kind.words:  # type: ignore[attr-defined]
+    for word in kind.words:
         assert kind_in(word) is not None, word
     assert kind_in(kind.name) is kind
 

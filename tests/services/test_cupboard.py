@@ -16,7 +16,18 @@ from tests.core.cupboards import FIFTEEN
 from tests.formats.test_cupboard_files import picture
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.values import Bin
-from zither_awl.services import bench, cupboard, history, importing_things, people, photos, things, today, transfer
+from zither_awl.services import (
+    bench,
+    cupboard,
+    history,
+    importing,
+    importing_things,
+    people,
+    photos,
+    things,
+    today,
+    transfer,
+)
 from zither_awl.services.bench import Wish
 from zither_awl.services.desk import Desk
 
@@ -65,6 +76,19 @@ def test_a_house_with_a_cap_on_bins_says_so(house: SmallHouse) -> None:
     (full,) = things.full(desk.house(), desk.today())
     assert (full.bin.name, full.holds) == ("Bin 1", 1)
     assert isinstance(bin_one, Bin)
+
+
+def test_a_file_is_held_to_the_cap_on_bins_row_by_row(house: SmallHouse) -> None:
+    household = house.desk.house().household
+    assert household is not None
+    people.save_household(house.desk, replace(household, most_bins=1), house.adult)
+    rows = importing_things.rows_of_components("name,bin\njug,Bin 1\ncup,Bin 1\nbowl,Bin 2\n")
+    report = importing_things.take_components(house.desk, rows, house.adult)
+    assert [r.status for r in report.rows] == ["new", "new", "bad"]
+    assert (report.taken, report.rows[2].problems[0].field) == (2, "bin")
+    text = "name,area,width_mm,depth_mm,height_mm,mass_g,bin\n"
+    trays = importing.rows_of_trays(text + "A,art,250,200,90,400,Bin 1\nB,art,250,200,90,400,Bin 3\n")
+    assert [r.status for r in importing.check_trays(house.desk, trays).rows] == ["new", "bad"]
 
 
 def test_fifteen_things_entered_by_hand_are_offered_as_trays(house: SmallHouse) -> None:

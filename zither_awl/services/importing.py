@@ -17,6 +17,7 @@ from zither_awl.formats.episode_table import EpisodeLine
 from zither_awl.formats.tables import read_table, write_table
 from zither_awl.formats.tray_table import TrayLine, problem_table, tray_cells
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.things import cap_problem
 from zither_awl.store import Work
 from zither_awl.store.log import SentEvent
 
@@ -76,10 +77,12 @@ def _check_trays(house: House, rows: Sequence[Row]) -> tuple[list[ReportRow], li
     read = [tray_table.read_tray(row) for row in rows]
     names = [line.tray.name for line, _ in read if line]
     known = {*names, *(t.name for t in house.trays), *(t.card.name for t in house.trays)}
-    checked, lines = [], []
+    checked: list[ReportRow] = []
+    lines: list[TrayLine | None] = []
     for number, (row, (line, problems)) in enumerate(zip(rows, read, strict=True), start=1):
         if line is not None:
-            problems = (*problems, *_links(line, house, known), *_twice(line, names))
+            over = cap_problem(house, line.bin, (good.bin for good in lines if good))
+            problems = (*problems, *_links(line, house, known), *_twice(line, names), *([over] if over else []))
         lines.append(None if problems else line)
         if line is None or problems:
             checked.append(ReportRow(number, row, "bad", (), problems))

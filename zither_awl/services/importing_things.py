@@ -16,7 +16,7 @@ from zither_awl.formats.tables import read_table, write_table
 from zither_awl.services.bench import designs
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.importing import Report, ReportRow, Row, report_of
-from zither_awl.services.things import bin_for
+from zither_awl.services.things import bin_for, cap_problem
 
 
 def rows_of_components(text: str) -> list[dict[str, str]]:
@@ -57,7 +57,8 @@ def _check_components(
         if line is not None and names.count(line.component.name) > 1:
             problems = (FieldProblem("name", f"{row['name']} is in the file twice.", "Give each its own name."),)
         if line is not None:
-            problems = (*problems, *_too_few(house, line))
+            over = cap_problem(house, line.bin, (good.bin for good in lines if good))
+            problems = (*problems, *_too_few(house, line), *([over] if over else []))
         lines.append(None if problems else line)
         good = line is not None and not problems
         bad = ReportRow(number, row, "bad", (), problems)

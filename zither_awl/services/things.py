@@ -78,14 +78,20 @@ def save_component(desk: Desk, component: Component, bin_name: str, adult_id: in
 
 def bin_for(work: Work, house: House, name: str) -> int | None:
     """The bin of that name, made if it is not there. Raises: InvalidValue beyond the cap of bins."""
-    if not name.strip():
-        return None
+    wrong = cap_problem(house, name)
+    if wrong:
+        raise InvalidValue(wrong)
+    return work.cupboard.save_bin(name) if name.strip() else None
+
+
+def cap_problem(house: House, name: str, earlier: Iterable[str] = ()) -> FieldProblem | None:
+    """Why a bin of that name cannot be begun in a house with a cap on bins; `earlier` are begun in the same file."""
     most = house.household.most_bins if house.household else None
-    known = {b.name for b in house.bins}
-    if name not in known and most is not None and len(known) >= most:
-        raise InvalidValue(FieldProblem("bin", f"would be bin {len(known) + 1}; this house has at most {most}.",
-                                        "Use one of the others, or let something outgrown leave first."))  # fmt: skip
-    return work.cupboard.save_bin(name)
+    known = {b.name for b in house.bins} | {each for each in earlier if each.strip()}
+    if most is None or not name.strip() or name in known or len(known) < most:
+        return None
+    return FieldProblem("bin", f"would be bin {len(known) + 1}; this house has at most {most}.",
+                        "Use one of the others, or let something outgrown leave first.")  # fmt: skip
 
 
 def _reckon_again(work: Work, house: House, component: Component) -> None:
