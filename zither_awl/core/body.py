@@ -14,8 +14,14 @@ from typing import Literal, Protocol
 from zither_awl.core import growth_table as table
 from zither_awl.core.ages import completed_months, corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.furniture import Fit, furniture_fit
 from zither_awl.core.practice import Practice
 from zither_awl.core.values import MOST_MONTHS, Child, Mobility
+
+__all__ = [
+    "Fit", "Reach", "carry_limit_g", "elbow_mm", "furniture_fit", "hazard_stature", "hazard_zone_mm", "lms_value",
+    "mass_g", "mass_of", "reach", "stature_mm", "stature_of",
+]  # fmt: skip
 
 Sex = Literal["female", "male"]
 ELBOW, SHOULDER, EYE, TIPTOE = 0.60, 0.78, 0.89, 1.22

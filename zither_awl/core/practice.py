@@ -22,6 +22,10 @@ class Practice:
     """Room for the hands above a tray."""
     neighbour_gap_mm: float = 50.0
     """Air between two trays on an undivided board; under half of it they do not fit."""
+    pair_gap_mm: float = 30.0
+    """Air between two trays of one concept that share a place."""
+    bedroom_trays: int = 4
+    """How many trays a bedroom shelf takes (ROOM-9)."""
     stale_measure_months: int = 3
     """A measurement older than this no longer lowers a hazard line."""
     climb_on_mm: float = 450.0

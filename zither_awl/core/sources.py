@@ -31,4 +31,7 @@ WATER_MONTHS = 48
 WATER_SOURCE = "US CPSC: a child can drown in about 25 mm of water, from memory"
 CHOKING_FOOD_MONTHS = 48
 CHOKING_FOOD_SOURCE = "American Academy of Pediatrics; USDA, from memory"
+EN_1729_SOURCE = "EN 1729-1:2015, from memory"
+STURDY_SOURCE = "US STURDY Act, 16 CFR 1261 (ASTM F2057-23): 27 in and taller, tested with 60 lb, from memory"
+STURDY_HEIGHT_MM = 686.0
 COMMON_PRACTICE = "common practice, no source"

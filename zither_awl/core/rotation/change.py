@@ -15,7 +15,7 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.coming import Coming, coming
 from zither_awl.core.rotation.leaving import Leaving, leavings
 from zither_awl.core.shelf.check import applied, check_shelf
-from zither_awl.core.shelf.rules import Scene, free_spots
+from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Placement, Spot, Tray
 from zither_awl.core.words import counted, listed
 

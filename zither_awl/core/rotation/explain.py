@@ -9,7 +9,7 @@ from zither_awl.core.reasons import Reason
 from zither_awl.core.rotation.change import Swap, after_swaps, new_trouble, not_declined
 from zither_awl.core.rotation.coming import coming
 from zither_awl.core.rotation.leaving import leavings
-from zither_awl.core.shelf.rules import Scene, free_spots
+from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Tray
 
 

@@ -2,13 +2,24 @@
 
 from zither_awl.core.safety.bins import BinFinding, bin_exposure
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball
-from zither_awl.core.safety.exposure import Exposed, endangers, exposed, exposure, work_condition
+from zither_awl.core.safety.exposure import (
+    Exposed,
+    dangers,
+    endangers,
+    exposed,
+    exposure,
+    exposure_at,
+    under_eyes,
+    work_condition,
+)
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.safety.nature import DECLARED, Hazard, component_hazards
+from zither_awl.core.safety.stability import Load, Moments, Stability, loads_of, moments, tip_over
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
 
 __all__ = [
-    "DECLARED", "BinFinding", "Box", "Cylinder", "Exposed", "Hazard", "Irregular", "Sphere", "Verdict",
-    "bin_exposure", "component_hazards", "endangers", "exposed", "exposure", "fits_small_parts_cylinder", "hazards",
-    "small_ball", "work_condition",
+    "DECLARED", "BinFinding", "Box", "Cylinder", "Exposed", "Hazard", "Irregular", "Load", "Moments", "Sphere",
+    "Stability", "Verdict", "bin_exposure", "component_hazards", "dangers", "endangers", "exposed", "exposure",
+    "exposure_at", "fits_small_parts_cylinder", "hazards", "loads_of", "moments", "small_ball", "tip_over",
+    "under_eyes", "work_condition",
 ]  # fmt: skip

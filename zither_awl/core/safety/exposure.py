@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
 
@@ -39,19 +39,25 @@ def endangers(hazard: Hazard, child: Child, on: date) -> bool:
     return minimum is not None and corrected_months(child.born, child.gestation_weeks, on) < minimum
 
 
+Pairs = Sequence[tuple[Hazard, Child]]
+
+
+def dangers(tray: Tray, children: Iterable[Child], on: date, practice: Practice = Practice()) -> Pairs:
+    """Which hazards of a tray are one for which child, worst first."""
+    everybody = tuple(children)
+    return tuple((h, child) for h in hazards(tray, practice) for child in everybody if endangers(h, child, on))
+
+
 def exposed(
-    placement: Placement, unit: Unit, children: Iterable[Child], on: date, practice: Practice = Practice()
+    placement: Placement, unit: Unit, pairs: Pairs, on: date, zone_of: Callable[[Child], float]
 ) -> Iterator[Exposed]:
-    """The hazards of one placement that some child could get at on a day."""
+    """Of the hazards of a placement, those its child could get at on a day; `zone_of` is how high a child gets, mm."""
     height = unit.boards[placement.spot.board].height_mm
-    for hazard in hazards(placement.tray, practice):
-        for child in children:
-            if not endangers(hazard, child, on):
-                continue
-            zone = hazard_zone_mm(child, on, unit.climb_on_mm, practice)
-            reaches = not placement.by_hand and child.id in unit.comes and height <= zone
-            if reaches or _given_too_early(hazard, placement, child, on):
-                yield Exposed(hazard, child, corrected_months(child.born, child.gestation_weeks, on), zone)
+    for hazard, child in pairs:
+        reaches = not placement.by_hand and child.id in unit.comes and height <= zone_of(child)
+        if reaches or _given_too_early(hazard, placement, child, on):
+            months = corrected_months(child.born, child.gestation_weeks, on)
+            yield Exposed(hazard, child, months, zone_of(child))
 
 
 def _given_too_early(hazard: Hazard, placement: Placement, child: Child, on: date) -> bool:
@@ -77,15 +83,29 @@ def exposure(
     Judges open placements of units the child comes to; a tray by hand only for the children it is for.
     """
     by_id = {unit.id: unit for unit in units}
-    found = []
+    found: list[Finding] = []
     for placement in placements:
         unit = by_id[placement.spot.unit_id]
-        of_child: dict[int, list[Exposed]] = {}
-        for each in exposed(placement, unit, children, on, practice):
-            of_child.setdefault(each.child.id, []).append(each)
-        found += [_finding(placement, unit, all_of_it, on) for all_of_it in of_child.values()]
-        found += _under_eyes_notes(placement, children, on, practice)
+        pairs = dangers(placement.tray, children, on, practice)
+        found += exposure_at(placement, unit, pairs, on, _zones(unit, on, practice))
     return tuple(found)
+
+
+def _zones(unit: Unit, on: date, practice: Practice) -> Callable[[Child], float]:
+    return lambda child: hazard_zone_mm(child, on, unit.climb_on_mm, practice)
+
+
+def exposure_at(
+    placement: Placement, unit: Unit, pairs: Pairs, on: date, zone_of: Callable[[Child], float]
+) -> Iterator[Finding]:
+    """The findings of one placement, of the hazards that are one for some child."""
+    if not pairs:
+        return
+    of_child: dict[int, list[Exposed]] = {}
+    for each in exposed(placement, unit, pairs, on, zone_of):
+        of_child.setdefault(each.child.id, []).append(each)
+    yield from (_finding(placement, unit, all_of_it, on) for all_of_it in of_child.values())
+    yield from _under_eyes_notes(placement, pairs, on)
 
 
 def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on: date) -> Finding:
@@ -120,14 +140,13 @@ def _limit_words(hazard: Hazard, child: Child) -> str:
     return f"; limit {hazard.minimum_age_months} months"
 
 
-def _under_eyes_notes(
-    placement: Placement, children: Iterable[Child], on: date, practice: Practice
-) -> list[Finding]:  # fmt: skip
+def _under_eyes_notes(placement: Placement, pairs: Pairs, on: date) -> list[Finding]:
     """Small-part work a child does by hand with an adult at the table stays a finding, as a note."""
     watched = [
-        child.name for child in children
-        if placement.by_hand and child.id in placement.tray.for_children
-        and any(endangers(h, child, on) and under_eyes(h, child, on) for h in hazards(placement.tray, practice))
+        name for name in dict.fromkeys(
+            child.name for hazard, child in pairs
+            if placement.by_hand and child.id in placement.tray.for_children and under_eyes(hazard, child, on)
+        )
     ]  # fmt: skip
     if not watched:
         return []

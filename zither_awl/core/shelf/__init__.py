@@ -1,6 +1,18 @@
-"""What stands where, and whether it is right for everyone who can reach it."""
+"""What stands where: whether it is right for everyone who can reach it, and how it could stand best."""
 
 from zither_awl.core.shelf.check import actions_for, check_shelf
-from zither_awl.core.shelf.rules import RULES, Rule, Scene
+from zither_awl.core.shelf.columns import Choices
+from zither_awl.core.shelf.conflict import Conflict
+from zither_awl.core.shelf.counts import RULES, Row, Rule
+from zither_awl.core.shelf.fitness import TrayFit, fit
+from zither_awl.core.shelf.plan import Progress, Runner, ShelfPlan, plan_shelf, why_not
+from zither_awl.core.shelf.problem import Cover, Goals, Pin, ShelfProblem
+from zither_awl.core.shelf.scene import Scene, free_spots
+from zither_awl.core.shelf.score import broken, score
+from zither_awl.core.shelf.ways import WayOut
 
-__all__ = ["RULES", "Rule", "Scene", "actions_for", "check_shelf"]
+__all__ = [
+    "RULES", "Choices", "Conflict", "Cover", "Goals", "Pin", "Progress", "Row", "Rule", "Runner", "Scene", "ShelfPlan",
+    "ShelfProblem", "TrayFit", "WayOut", "actions_for", "broken", "check_shelf", "fit", "free_spots", "plan_shelf",
+    "score", "why_not",
+]  # fmt: skip

@@ -10,7 +10,8 @@ from zither_awl.core.finding import Action, Finding
 from zither_awl.core.practice import Practice
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.hazards import hazards
-from zither_awl.core.shelf.rules import RULES, Scene, free_spots
+from zither_awl.core.shelf.counts import RULES
+from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Child, Placement, Spot, Tray, Unit
 
 MOST_ACTIONS = 2

@@ -20,10 +20,11 @@ from zither_awl.core.values.log import (
     Work,
 )
 from zither_awl.core.values.people import PATTERNS, Adult, Child, Household, Measurement, Mobility
-from zither_awl.core.values.room import UNIT_KINDS, Board, Spot, Unit
+from zither_awl.core.values.room import BOARD_MM, UNIT_KINDS, Board, Spot, Unit
 
 __all__ = [
     "AREAS",
+    "BOARD_MM",
     "CAUSES",
     "HELPS",
     "MOST_MM",

@@ -70,6 +70,11 @@ class Card:
                     f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.")
         wrong.finish()
 
+    @property
+    def concept(self) -> str:
+        """What is the same concept: every level of one design, else the card itself (ROOM-2, ROOM-10)."""
+        return self.key or f"card {self.id}"
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Content:

@@ -8,24 +8,35 @@ from typing import Literal
 from zither_awl.core.errors import Gathering
 from zither_awl.core.values.checks import named, sized
 
-UNIT_KINDS = ("shelf", "sill", "table", "floor", "rail", "ledge")
+UNIT_KINDS = ("shelf", "sill", "table", "floor", "wall", "rail", "ledge")
+BOARD_MM = 18.0
+"""Thickness taken for a board, a side and a divider. Common practice, no source."""
+MEASURED_WITHIN_MM = 10.0
+"""How far the widths of uneven places and their dividers may miss the width of the unit: a tape measure's error."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Board:
-    """One surface. `height_mm` is its top above the floor; `load_g` what it may bear, if known."""
+    """One surface. `height_mm` is its top above the floor; `load_g` what it may bear, if known.
+
+    `widths_mm` are the inner widths of uneven places, from the left; empty when all places are alike.
+    What stands in a `drawer` is not seen from the front.
+    """
 
     height_mm: float
     places: int
     divided: bool = True
     load_g: float | None = None
+    widths_mm: tuple[float, ...] = ()
+    drawer: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Unit:
     """A piece of furniture, or a bare place. `comes` are the children who come to it.
 
-    Boards run from the top down. `climb_on_mm` is the highest thing to climb on in its room.
+    Boards run from the top down. `climb_on_mm` is the highest thing to climb on in its room. `mass_g` is the unit
+    empty, None while nobody weighed it. `bedroom` puts it under ROOM-9; `most` is how many trays it may take.
     """
 
     id: int
@@ -39,6 +50,10 @@ class Unit:
     comes: frozenset[int]
     barrier: Literal["none", "gate", "door"] = "none"
     climb_on_mm: float | None = None
+    mass_g: float | None = None
+    anchored: bool = False
+    bedroom: bool = False
+    most: int | None = None
     archived: bool = False
     version: int = 1
 
@@ -48,6 +63,9 @@ class Unit:
         wrong.check(self.kind in UNIT_KINDS, "kind", f"is {self.kind!r}; expected one of {', '.join(UNIT_KINDS)}.")
         sized(wrong, width_mm=self.width_mm, depth_mm=self.depth_mm, height_mm=self.height_mm)
         wrong.check(1 <= len(self.boards) <= 10, "boards", f"has {len(self.boards)}; expected 1 to 10 boards.")
+        wrong.check(self.mass_g is None or 100 <= self.mass_g <= 300_000, "mass_g",
+                    f"is {self.mass_g or 0:g} g; expected 0.1 to 300 kg.")
+        wrong.check(self.most is None or 1 <= self.most <= 60, "most", f"is {self.most}; expected 1 to 60 trays.")
         self._check_boards(wrong)
         wrong.finish()
 
@@ -63,19 +81,36 @@ class Unit:
                 above = self.boards[at - 1].height_mm
                 wrong.check(board.height_mm < above, name,
                             f"is {board.height_mm:g} mm, not below the board above it at {above:g} mm.")
+            self._check_widths(wrong, at, board)
 
-    def place_width_mm(self, board: int) -> float:
-        """The width of one place of a board, dividers of 18 mm taken off where there are any."""
+    def _check_widths(self, wrong: Gathering, at: int, board: Board) -> None:
+        name, widths = f"boards.{at}.widths_mm", board.widths_mm
+        if not widths:
+            return
+        wrong.check(board.divided, name, "need dividers between the places.")
+        wrong.check(len(widths) == board.places, name, f"has {len(widths)} widths for {board.places} places.")
+        wrong.check(min(widths) > 0, name, "must all be more than 0 mm.")
+        total = sum(widths) + BOARD_MM * (len(widths) - 1)
+        short = self.width_mm - total
+        wrong.check(abs(short) <= MEASURED_WITHIN_MM, name,
+                    f"with their dividers make {total:g} mm; the unit is {self.width_mm:g} mm wide inside: "
+                    f"{abs(short):g} mm {'are missing' if short > 0 else 'too much'}.",
+                    "Measure each place between its dividers, and the unit between its sides.")  # fmt: skip
+
+    def place_width_mm(self, board: int, place: int = 0) -> float:
+        """The width of one place of a board, its dividers taken off where there are any."""
         each = self.boards[board]
-        dividers = 18.0 * (each.places - 1) if each.divided else 0.0
+        if each.widths_mm:
+            return each.widths_mm[place]
+        dividers = BOARD_MM * (each.places - 1) if each.divided else 0.0
         return (self.width_mm - dividers) / each.places
 
     def clearance_mm(self, board: int) -> float | None:
-        """Free height above a board: to the board above (18 mm thick) or to the top; None when open."""
+        """Free height above a board: to the board above or to the top; None when open."""
         here = self.boards[board].height_mm
         if board > 0:
-            return self.boards[board - 1].height_mm - 18.0 - here
-        return self.height_mm - 18.0 - here if self.height_mm > here + 18.0 else None
+            return self.boards[board - 1].height_mm - BOARD_MM - here
+        return self.height_mm - BOARD_MM - here if self.height_mm > here + BOARD_MM else None
 
 
 @dataclass(frozen=True, slots=True, order=True)

@@ -1,0 +1,158 @@
+"""Second stage of the planner: the chosen columns on real spots, simple to complex, each where it may stand.
+
+What the first stage won is kept: a column may go to any spot where the same children may choose it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING
+
+from zither_awl.core.shelf.columns import Choices, Column
+from zither_awl.core.shelf.counts import share
+from zither_awl.core.shelf.score import neighbours
+from zither_awl.core.shelf.select import solver
+from zither_awl.core.values import Placement, Spot
+
+if TYPE_CHECKING:
+    from ortools.sat.python import cp_model
+
+MOST_WORK = 2.0
+ORDER_POINTS, AREA_POINTS = 4, 3
+"""A step of level the wrong way round, and a pair of neighbours against the household's wish for areas. Ours."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Put:
+    """A column on a spot, and its variable."""
+
+    column: int
+    spot: Spot
+    placements: tuple[Placement, ...]
+    var: cp_model.IntVar
+
+
+def settle(columns: Sequence[Column], choices: Choices) -> tuple[Placement, ...]:
+    """Where each of the chosen trays stands. Same columns, same spots.
+
+    Least steps of level out of order between neighbours; then areas together or mixed, as the household prefers.
+    """
+    from ortools.sat.python import cp_model
+
+    model = cp_model.CpModel()
+    puts = [
+        _Put(at, spot, placements, model.new_bool_var(f"p{at} {spot}"))
+        for at, column in enumerate(columns) for spot, placements in _where(column, choices)
+    ]  # fmt: skip
+    for at in range(len(columns)):
+        model.add_exactly_one(p.var for p in puts if p.column == at)
+    on_spot: dict[Spot, list[_Put]] = {}
+    for put in puts:
+        on_spot.setdefault(put.spot, []).append(put)
+    for here in on_spot.values():
+        model.add_at_most_one(p.var for p in here)
+    for row in choices.rows:
+        if row.local:
+            total = sum(row.total(p.placements) * p.var for p in puts)
+            if row.most is not None:
+                model.add(total <= row.most)
+    _hint(model, columns, puts, choices)
+    model.minimize(sum(_disorder(model, on_spot, choices)))
+    made = solver()
+    made.parameters.max_deterministic_time = MOST_WORK
+    status = made.solve(model)
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        # The first stage's own spots keep every rule; only the order is left as it comes.
+        return tuple(p for at, spots in enumerate(_as_selected(columns, choices)) for p in _at(columns[at], spots))
+    return tuple(p for put in puts if made.boolean_value(put.var) for p in put.placements)
+
+
+def _where(column: Column, choices: Choices) -> Iterator[tuple[Spot, tuple[Placement, ...]]]:
+    """The spots a column may stand on: its own, or any where nothing forbids it and the same children choose it."""
+    if column.fixed is not None:
+        yield column.fixed, _at(column, column.fixed)
+        return
+    seen = [choices.sees(p) for p in column.placements]
+    for spots in choices.classes:
+        placements = _at(column, spots[0])
+        alike = choices.class_of[spots[0]] == column.spot_class or (
+            [choices.sees(p) for p in placements] == seen and _may(placements, choices)
+        )
+        if alike:
+            yield from ((spot, _at(column, spot)) for spot in spots)
+
+
+def _may(placements: tuple[Placement, ...], choices: Choices) -> bool:
+    if len(placements) == 2:
+        board = choices.scene.unit(placements[0].spot).boards[placements[0].spot.board]
+        if not board.divided or not share(placements[0], placements[1], choices.scene):
+            return False
+    return all(next(choices.trouble(p), None) is None for p in placements)
+
+
+def _at(column: Column, spot: Spot) -> tuple[Placement, ...]:
+    return tuple(p if p.spot == spot else replace(p, spot=spot) for p in column.placements)
+
+
+def _as_selected(columns: Sequence[Column], choices: Choices) -> list[Spot]:
+    """Each column on a spot of its class, the fixed ones on theirs."""
+    free = {at: [s for s in spots if s not in {c.fixed for c in columns}] for at, spots in enumerate(choices.classes)}
+    return [c.fixed or free[c.spot_class].pop(0) for c in columns]
+
+
+def _hint(model: cp_model.CpModel, columns: Sequence[Column], puts: Sequence[_Put], choices: Choices) -> None:
+    by_level = sorted(range(len(columns)), key=lambda at: _level(columns[at].placements, choices))
+    spots = dict(zip(by_level, _as_selected([columns[at] for at in by_level], choices), strict=True))
+    for put in puts:
+        model.add_hint(put.var, spots[put.column] == put.spot)
+
+
+def _level(placements: tuple[Placement, ...], choices: Choices) -> int:
+    return max(choices.problem.levels.get(p.tray.id, 0) for p in placements)
+
+
+def _disorder(
+    model: cp_model.CpModel, on_spot: dict[Spot, list[_Put]], choices: Choices
+) -> Iterator[cp_model.LinearExprT]:
+    """Points against an order: for each pair of neighbours, the steps that run backwards, and areas as not wished."""
+    by_area = choices.problem.goals.by_area
+    for unit in choices.problem.units:
+        for first, second in neighbours(unit):
+            if first in on_spot and second in on_spot:
+                pair = (on_spot[first], on_spot[second])
+                yield from _backwards(model, *pair, choices)
+                if by_area:
+                    yield from _areas(model, *pair, together=by_area > 0)
+
+
+def _backwards(
+    model: cp_model.CpModel, first: list[_Put], second: list[_Put], choices: Choices
+) -> Iterator[cp_model.LinearExprT]:
+    levels = [_level(p.placements, choices) for p in first]
+    most = max(levels, default=0)
+    if most == 0:
+        return
+    steps = model.new_int_var(0, most, "")
+    before = sum(level * p.var for level, p in zip(levels, first, strict=True))
+    after = sum(_level(p.placements, choices) * p.var for p in second)
+    # An empty second spot is in order with anything: the missing tray counts as the highest level.
+    empty = most * (1 - sum(p.var for p in second))
+    model.add(steps >= before - after - empty)
+    yield ORDER_POINTS * steps
+
+
+def _areas(
+    model: cp_model.CpModel, first: list[_Put], second: list[_Put], *, together: bool
+) -> Iterator[cp_model.LinearExprT]:
+    areas = sorted({_area(p) for p in (*first, *second)})
+    for area in areas:
+        here = sum(p.var for p in first if _area(p) == area)
+        there = sum(p.var for p in second if (_area(p) == area) != together)
+        both = model.new_bool_var("")
+        model.add(both >= here + there - 1)
+        yield AREA_POINTS * both
+
+
+def _area(put: _Put) -> str:
+    return put.placements[0].tray.card.area

@@ -1,0 +1,168 @@
+"""The cheapest ways out of a conflict: what a person may ease so that there is a plan.
+
+Counts, areas, changes and a person's own pins can be eased, and what only a hazard keeps out can be set out by hand.
+A rule of safety is never offered.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from typing import TYPE_CHECKING
+
+from zither_awl.core.shelf.columns import Choices, Column
+from zither_awl.core.shelf.counts import Row
+from zither_awl.core.shelf.select import Packing, solver
+from zither_awl.core.words import counted, sentence
+
+if TYPE_CHECKING:
+    from ortools.sat.python import cp_model
+
+MOST_WAYS, MOST_MORE = 3, 3
+_COST = {"more": 3, "without": 4, "changes": 2, "by_hand": 3, "unpin": 3, "unban": 3}
+"""What each kind of easing costs, to offer the gentlest first. Ours, no source."""
+
+
+@dataclass(frozen=True, slots=True)
+class WayOut:
+    """One way to a plan, as changes of the problem. `text` is what is tapped."""
+
+    text: str
+    cost: int
+    more: Mapping[str, int] = field(default_factory=dict)
+    without: tuple[str, ...] = ()
+    by_hand: tuple[int, ...] = ()
+    unpin: tuple[int, ...] = ()
+    unban: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class _Easing:
+    """One thing that may be eased: its kind, its rule or tray, its literal (1: eased), and how it is said."""
+
+    kind: str
+    of: str
+    literal: cp_model.IntVar
+    said: str
+
+
+class _Easings:
+    """A model in which all safety stands and the rest may be eased."""
+
+    def __init__(self, choices: Choices, force: int | None) -> None:
+        from ortools.sat.python import cp_model
+
+        self.choices, self.model = choices, cp_model.CpModel()
+        self.all: dict[tuple[str, str], _Easing] = {}
+        opened = list(_opened(choices))
+        self.packing = Packing(self.model, choices, [*choices.columns, *(o.column for o in opened)])
+        for each, var in zip(opened, self.packing.chosen[len(choices.columns) :], strict=True):
+            self.model.add_implication(var, self.easing(each.kind, str(each.tray), each.said).literal)
+        for row in choices.rows:
+            self._post(row)
+        names = {t.id: t.name for t in choices.problem.trays}
+        for tray in choices.problem.pinned:
+            loose = self.easing("unpin", str(tray), f"let {names[tray]} stand elsewhere")
+            self.model.add(sum(self.packing.of_trays([tray])) + loose.literal >= 1)
+        if force is not None:
+            self.model.add(sum(self.packing.of_trays([force])) >= 1)
+        self.model.minimize(sum(_COST[e.kind] * e.literal for e in self.all.values()))
+
+    def easing(self, kind: str, of: str, said: str) -> _Easing:
+        """The easing of one rule or tray, made when first asked for."""
+        if (kind, of) not in self.all:
+            self.all[kind, of] = _Easing(kind, of, self.model.new_bool_var(f"{kind} {of}"), said)
+        return self.all[kind, of]
+
+    def _post(self, row: Row) -> None:
+        total = self.packing.weighted([row.total(c.placements) for c in self.packing.columns])
+        eased = sum(e.literal for e in self._of(row))
+        if row.most is not None:
+            self.model.add(total <= row.most + eased)
+        if row.least is not None:
+            self.model.add(total + eased >= row.least)
+
+    def _of(self, row: Row) -> list[_Easing]:
+        """How a sum may be eased: counts and changes by up to three, an area by doing without it."""
+        kind, _, of = row.key.partition(":")
+        if kind == "ROOM-1":
+            name = next(c.name for c in self.choices.problem.children if str(c.id) == of)
+            return [self.easing("more", f"{row.key}#{n}", f"for {name}") for n in range(MOST_MORE)]
+        if kind == "cover":
+            return [self.easing("without", row.key, f"do without {row.words}")]
+        if kind == "changes":
+            return [self.easing("changes", f"changes:#{n}", "") for n in range(MOST_MORE)]
+        return []
+
+
+def ways_out(choices: Choices, force: int | None = None) -> Iterator[WayOut]:
+    """The cheapest sets of easings under which there is a plan, none of them inside another."""
+    from ortools.sat.python import cp_model
+
+    easings = _Easings(choices, force)
+    for _ in range(MOST_WAYS):
+        made = solver()
+        if made.solve(easings.model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return
+        used = [e for e in easings.all.values() if made.boolean_value(e.literal)]
+        if not used:
+            return
+        yield _way(used)
+        alike = {(e.kind, e.of.partition("#")[0]) for e in used}
+        same = [e for e in easings.all.values() if (e.kind, e.of.partition("#")[0]) in alike]
+        # The next way must differ in kind, not only in which of three equal steps it takes.
+        easings.model.add(sum(e.literal for e in same) <= len(used) - 1)
+
+
+@dataclass(frozen=True, slots=True)
+class _Opened:
+    """A column that an easing opens."""
+
+    column: Column
+    kind: str
+    tray: int
+    said: str
+
+
+def _opened(choices: Choices) -> Iterator[_Opened]:
+    """By hand what only a hazard keeps out, and what was taken out of the planning."""
+    problem = choices.problem
+    everything = Choices(replace(problem, bans=frozenset())) if problem.bans else choices
+    for tray in problem.trays:
+        if tray.id in problem.bans:
+            said = f"take {tray.name} back into the planning"
+            for placement in everything.singles[tray.id]:
+                yield _Opened(choices.column((placement,)), "unban", tray.id, said)
+            continue
+        for placement in choices.candidates(tray):
+            found = tuple(choices.trouble(placement))
+            if not found or placement.by_hand or any(f.rule != "exposure" for f in found):
+                continue
+            by_hand = replace(placement, by_hand=True)
+            if next(choices.trouble(by_hand), None) is None:
+                yield _Opened(choices.column((by_hand,)), "by_hand", tray.id, f"set {tray.name} out by hand")
+
+
+def _way(used: Sequence[_Easing]) -> WayOut:
+    more: dict[str, int] = {}
+    for each in used:
+        if each.kind in ("more", "changes"):
+            key = each.of.partition("#")[0]
+            more[key] = more.get(key, 0) + 1
+    return WayOut(
+        text=sentence(", and ".join(dict.fromkeys(_words(each, more) for each in used))).removesuffix("."),
+        cost=sum(_COST[each.kind] for each in used), more=more,
+        without=tuple(each.of for each in used if each.kind == "without"), by_hand=_trays(used, "by_hand"),
+        unpin=_trays(used, "unpin"), unban=_trays(used, "unban"),
+    )  # fmt: skip
+
+
+def _words(each: _Easing, more: Mapping[str, int]) -> str:
+    number = more.get(each.of.partition("#")[0], 0)
+    if each.kind == "more":
+        return f"allow {counted(number, 'more tray')} {each.said}"
+    return f"allow {counted(number, 'more change')}" if each.kind == "changes" else each.said
+
+
+def _trays(used: Sequence[_Easing], kind: str) -> tuple[int, ...]:
+    return tuple(int(each.of) for each in used if each.kind == kind)
