@@ -33,7 +33,7 @@ S = Size(1, ((2, 4),), 40)
 M = Size(2, ((2, 4), (2, 4)), 120)
 L = Size(5, ((2, 4), (2, 4), (2, 4), (2, 4), (2, 4)), 300)
 HUGE = Size(5, tuple((2, 4) for _ in range(10)), 600)
-AGES = (54, 31, 14, 40, 26)
+AGES = (31, 54, 14, 40, 26)
 
 
 def people(count: int) -> tuple[Child, ...]:
@@ -58,7 +58,7 @@ def _unit(rng: Random, id: int, boards: int, places: int, children: Sequence[Chi
     return Unit(
         id=id, name=f"unit {id}", width_mm=rng.choice([1180.0, 1240.0, 1400.0]), height_mm=high,
         depth_mm=rng.choice([280.0, 320.0]), comes=(everybody - keeps_out) or everybody,
-        boards=tuple(Board(height_mm=max(top, 10.0), places=places, load_g=rng.choice([None, None, 12_000.0]))
+        boards=tuple(Board(height_mm=max(top, 10.0), places=places, load_g=rng.choice([None, None, None, 3500.0]))
                      for top in tops),
     )  # fmt: skip
 
@@ -67,7 +67,7 @@ def problem(seed: int, size: Size, **more: Any) -> ShelfProblem:
     """A made-up problem of a size; the same seed makes the same problem."""
     rng = Random(seed)
     children = people(size.children)
-    tongs = [Component(id=n, name=f"tongs {n}", kind="tongs", shape=Box(30, 160, 25), count=2) for n in range(1, 4)]
+    tongs = [Component(id=n, name=f"tongs {n}", kind="tongs", shape=Box(30, 160, 25), count=1) for n in range(1, 4)]
     trays = tuple(_tray(rng, n, children, tongs) for n in range(1, size.trays + 1))
     fits = {
         (c, t.id): TrayFit(rng.choice([0, 28, 35, 40, 45, 56, 63, 70, 72, 80, 81, 90]), rng.random() < 0.4, ())
@@ -91,7 +91,7 @@ def _covers(children: Sequence[Child]) -> Iterator[Cover]:
 def _tray(rng: Random, n: int, children: Sequence[Child], tongs: Sequence[Component]) -> Tray:
     mine = frozenset(rng.sample([c.id for c in children], k=min(len(children), rng.choice([1, 1, 2]))))
     small = rng.random() < 0.3
-    held = (Content(component=rng.choice(tongs), role="tool"),) if rng.random() < 0.15 else ()
+    held = (Content(component=rng.choice(tongs), role="tool"),) if rng.random() < 0.3 else ()
     return tray(
         f"Tray {n}", id=n, card=card(f"Card {n}", id=n, area=rng.choice(AREAS), key=f"design-{n // 2}"),
         for_children=mine, width_mm=rng.choice([120.0, 200.0, 240.0, 262.0, 280.0, 330.0]), contents=held,
@@ -162,12 +162,16 @@ TINY_PRACTICE = Practice(trays_out=((10_000, 2),))
 def tiny(seed: int) -> ShelfProblem:
     """A problem small enough to try everything: two or three spots, three to five trays, sometimes with a past."""
     rng = Random(seed)
-    size = Size(rng.choice([1, 2, 3]), rng.choice([((1, 2),), ((2, 1),), ((1, 1), (1, 2)), ((1, 3),)]), rng.choice([3, 4, 5]))
+    size = Size(
+        rng.choice([1, 2, 3]), rng.choice([((1, 2),), ((2, 1),), ((1, 1), (1, 2)), ((1, 3),)]), rng.choice([3, 4, 5])
+    )
     asked = problem(seed, size)
     asked = replace(asked, covers=tuple(c for c in asked.covers if rng.random() < 0.25),
                     practice=rng.choice([asked.practice, TINY_PRACTICE]))  # fmt: skip
     if rng.random() < 0.3:
-        units = tuple(replace(u, boards=tuple(replace(b, divided=False, load_g=None) for b in u.boards)) for u in asked.units)
+        units = tuple(
+            replace(u, boards=tuple(replace(b, divided=False, load_g=None) for b in u.boards)) for u in asked.units
+        )
         asked = replace(asked, units=units)
     if rng.random() < 0.5:
         spots = [s for u in asked.units for s in spots_of(u)]

@@ -12,6 +12,7 @@ from zither_awl.core import errors as domain
 
 STATUS: dict[type[domain.ZitherAwlError], int] = {
     domain.InvalidValue: 422, domain.AgeError: 422, domain.NotFound: 404, domain.StaleWrite: 409, domain.Clash: 409,
+    domain.Busy: 409, domain.StoppedEarly: 422,
     domain.StoreUnavailable: 503,
 }  # fmt: skip
 TITLE = {

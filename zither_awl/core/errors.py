@@ -50,6 +50,14 @@ class Clash(ZitherAwlError, ValueError):
         self.other = other
 
 
+class StoppedEarly(ZitherAwlError):
+    """The planner was stopped, or ran out of its work, before it had any plan."""
+
+
+class Busy(ZitherAwlError):
+    """A plan is being worked out already: one at a time for a household."""
+
+
 class StoreUnavailable(ZitherAwlError):
     """The database is locked, missing, read-only, corrupt or newer than the program."""
 

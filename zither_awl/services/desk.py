@@ -21,6 +21,7 @@ from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.trays import Stock
 from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Declined, Household, Log, Placement, Tray, Unit
 from zither_awl.services.clock import Clock, SystemClock
+from zither_awl.services.solving import Solves
 from zither_awl.store import Engine, Signature, Work, transfer, unit_of_work, untracked
 from zither_awl.store.log import Task
 
@@ -43,6 +44,7 @@ class House:
     seeded_on: date | None
     components: tuple[Component, ...] = ()
     own_cards: Mapping[str, Mapping[str, Any]] = field(default_factory=dict)
+    aids_done: frozenset[tuple[int, str]] = frozenset()
 
     @cached_property
     def children(self) -> tuple[Child, ...]:
@@ -163,11 +165,13 @@ class Desk:
     def __init__(self, engine: Engine, clock: Clock | None = None) -> None:
         self._engine = engine
         self._clock = clock or SystemClock()
+        self.solves = Solves(self._clock.now)
         self._house: House | None = None
         self._lock = Lock()
 
     def close(self) -> None:
-        """Let go of the database file."""
+        """Let go of the database file, and end what the planner is at."""
+        self.solves.close()
         self._engine.dispose()
 
     @property
@@ -227,4 +231,5 @@ def _read(work: Work, revision: int) -> House:
                 placements=work.log.placements({t.id: t for t in trays})),
         changes=work.log.changes(), declined=work.log.declined(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
         components=work.cupboard.components(), own_cards=work.cupboard.own_cards(),
+        aids_done=work.room.aids_done(),
     )  # fmt: skip

@@ -38,6 +38,11 @@ class HouseholdRow(Base):
     poison_centre: Mapped[str] = mapped_column(Name)
     most_bins: Mapped[int | None]
     unbreakable_first: Mapped[bool]
+    counter_mm: Mapped[float | None]
+    basin_mm: Mapped[float | None]
+    rather_new: Mapped[int]
+    rather_by_area: Mapped[int]
+    rather_full: Mapped[int]
 
 
 class RevisionRow(Base):
@@ -92,6 +97,10 @@ class UnitRow(Base):
     depth_mm: Mapped[float]
     barrier: Mapped[str] = mapped_column(String(8))
     climb_on_mm: Mapped[float | None]
+    mass_g: Mapped[float | None]
+    anchored: Mapped[bool]
+    bedroom: Mapped[bool]
+    most: Mapped[int | None]
     archived: Mapped[bool]
     version: Mapped[int]
 
@@ -104,6 +113,17 @@ class BoardRow(Base):
     places: Mapped[int]
     divided: Mapped[bool]
     load_g: Mapped[float | None]
+    widths_mm: Mapped[list[float]] = mapped_column(JSON)
+    drawer: Mapped[bool]
+
+
+class AidDoneRow(Base):
+    """Something that gives a child independence, as the household has made it."""
+
+    __tablename__ = "aid_done"
+    child_id: Mapped[int] = _child_key(primary_key=True)
+    key: Mapped[str] = mapped_column(String(16), primary_key=True)
+    done_on: Mapped[date]
 
 
 class UnitChildRow(Base):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from dataclasses import fields
 from typing import Any, cast
 
 from sqlalchemy import delete, select
@@ -24,16 +25,14 @@ class People:
         row = self._session.get(HouseholdRow, 1)
         if row is None:
             return None
-        return Household(name=row.name, lengths=cast("Any", row.lengths), zone=row.zone, language=row.language,
-                         emergency_number=row.emergency_number, poison_centre=row.poison_centre,
-                         most_bins=row.most_bins, unbreakable_first=row.unbreakable_first)  # fmt: skip
+        kept: dict[str, Any] = {each.name: getattr(row, each.name) for each in fields(Household)}
+        return Household(**kept)
 
     def save_household(self, household: Household) -> None:
         """Write the house."""
         row = self._session.get(HouseholdRow, 1) or HouseholdRow(id=1)
-        for name in ("name", "lengths", "zone", "language", "emergency_number", "poison_centre", "most_bins",
-                     "unbreakable_first"):  # fmt: skip
-            setattr(row, name, getattr(household, name))
+        for each in fields(household):
+            setattr(row, each.name, getattr(household, each.name))
         self._session.add(row)
 
     def adults(self) -> tuple[Adult, ...]:

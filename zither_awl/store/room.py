@@ -1,16 +1,17 @@
-"""Keeps the furniture: units, their boards, and which children come to them."""
+"""Keeps the furniture: units, their boards, which children come to them, and what was made for independence."""
 
 from __future__ import annotations
 
 from collections import defaultdict
-from typing import Any, cast
+from datetime import date
+from typing import Any
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
 from zither_awl.core.values import Board, Unit
-from zither_awl.store.models import BoardRow, UnitChildRow, UnitRow
+from zither_awl.store.models import AidDoneRow, BoardRow, UnitChildRow, UnitRow
 
 
 class Room:
@@ -24,7 +25,8 @@ class Room:
         boards: defaultdict[int, list[Board]] = defaultdict(list)
         for b in self._session.scalars(select(BoardRow).order_by(BoardRow.unit_id, BoardRow.position)):
             boards[b.unit_id].append(
-                Board(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g)
+                Board(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g,
+                      widths_mm=tuple(b.widths_mm), drawer=b.drawer)
             )
         comes: defaultdict[int, set[int]] = defaultdict(set)
         for c in self._session.scalars(select(UnitChildRow)):
@@ -38,7 +40,7 @@ class Room:
         if taken is not None:
             raise InvalidValue(FieldProblem("name", f"{unit.name} is there already.", "Use another name."))
         row = UnitRow(version=1) if unit.id == 0 else self._row(unit.id)
-        for name in ("name", "kind", "room", "width_mm", "height_mm", "depth_mm", "barrier", "climb_on_mm", "archived"):
+        for name in _COLUMNS:
             setattr(row, name, getattr(unit, name))
         self._session.add(row)
         self._session.flush()
@@ -52,9 +54,9 @@ class Room:
         rows = {b.position: b for b in self._session.scalars(select(BoardRow).where(BoardRow.unit_id == unit_id))}
         for at, board in enumerate(unit.boards):
             row = rows.pop(at, None) or BoardRow(unit_id=unit_id, position=at)
-            row.height_mm, row.places, row.divided, row.load_g = (
-                board.height_mm, board.places, board.divided, board.load_g,
-            )  # fmt: skip
+            for name in ("height_mm", "places", "divided", "load_g", "drawer"):
+                setattr(row, name, getattr(board, name))
+            row.widths_mm = list(board.widths_mm)
             self._session.add(row)
         for left_over in rows.values():
             self._session.delete(left_over)
@@ -65,6 +67,18 @@ class Room:
         self._session.add_all(UnitChildRow(unit_id=unit_id, child_id=c) for c in unit.comes - rows.keys())
         for child_id in rows.keys() - unit.comes:
             self._session.delete(rows[child_id])
+
+    def aids_done(self) -> frozenset[tuple[int, str]]:
+        """What was made for which child, as (child, key)."""
+        return frozenset((r.child_id, r.key) for r in self._session.scalars(select(AidDoneRow)))
+
+    def tick_aid(self, child_id: int, key: str, on: date | None) -> None:
+        """Say that something was made for a child on a day, or (None) take that back."""
+        row = self._session.get(AidDoneRow, (child_id, key))
+        if on is None and row is not None:
+            self._session.delete(row)
+        elif on is not None and row is None:
+            self._session.add(AidDoneRow(child_id=child_id, key=key, done_on=on))
 
     def touch(self, unit_id: int, read_version: int | None = None) -> None:
         """Say that what stands on a unit changed. Raises: StaleWrite if somebody changed it since `read_version`."""
@@ -81,8 +95,9 @@ class Room:
 
 
 def _unit(row: UnitRow, boards: tuple[Board, ...], comes: frozenset[int]) -> Unit:
-    return Unit(
-        id=row.id, name=row.name, kind=row.kind, room=row.room, width_mm=row.width_mm, height_mm=row.height_mm,
-        depth_mm=row.depth_mm, boards=boards, comes=comes, barrier=cast("Any", row.barrier),
-        climb_on_mm=row.climb_on_mm, archived=row.archived, version=row.version,
-    )  # fmt: skip
+    kept: dict[str, Any] = {name: getattr(row, name) for name in _COLUMNS}
+    return Unit(id=row.id, boards=boards, comes=comes, version=row.version, **kept)
+
+
+_COLUMNS = ("name", "kind", "room", "width_mm", "height_mm", "depth_mm", "barrier", "climb_on_mm", "mass_g", "anchored",
+            "bedroom", "most", "archived")  # fmt: skip

@@ -14,6 +14,7 @@ from zither_awl.core.mastery import School
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.coming import Coming, coming
 from zither_awl.core.rotation.leaving import Leaving, leavings
+from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.shelf.check import applied, check_shelf
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Placement, Spot, Tray
@@ -218,13 +219,10 @@ def _all(scene: Scene) -> tuple[Finding, ...]:
     return check_shelf(scene.placements, scene.units, scene.children, scene.on, practice=scene.practice)
 
 
-_ALWAYS = ("open-ended", "puzzle", "books", "paper and crayons", "basket")
-
-
 def _lost(before: Scene, after: Scene) -> Iterator[Finding]:
     """ROT-7: what is always out is still out: something of each tag, of language and of practical life."""
     def kinds(scene: Scene) -> set[str]:
-        tags = {tag for p in scene.placements for tag in p.tray.tags if tag in _ALWAYS}
+        tags = {tag for p in scene.placements for tag in p.tray.tags if tag in ALWAYS_OUT}
         return tags | {p.tray.card.area for p in scene.placements if p.tray.card.area in ("language", "practical life")}
 
     for kind in sorted(kinds(before) - kinds(after)):

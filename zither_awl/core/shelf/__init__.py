@@ -1,5 +1,6 @@
 """What stands where: whether it is right for everyone who can reach it, and how it could stand best."""
 
+from zither_awl.core.shelf.ask import problem_of
 from zither_awl.core.shelf.check import actions_for, check_shelf
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.conflict import Conflict
@@ -14,5 +15,5 @@ from zither_awl.core.shelf.ways import WayOut
 __all__ = [
     "RULES", "Choices", "Conflict", "Cover", "Goals", "Pin", "Progress", "Row", "Rule", "Runner", "Scene", "ShelfPlan",
     "ShelfProblem", "TrayFit", "WayOut", "actions_for", "broken", "check_shelf", "fit", "free_spots", "plan_shelf",
-    "score", "why_not",
+    "problem_of", "score", "why_not",
 ]  # fmt: skip

@@ -57,7 +57,7 @@ def conflict(choices: Choices, *, force: int | None = None) -> Conflict:
     `force` is a tray that must be out, when the question is why it is not.
     """
     blocked = {b.placement: b.findings for b in choices.blocked()}
-    minimal = _minimal(choices, blocked, force)
+    minimal = minimal_rules(choices, blocked, force)
     rules = tuple(_ruled(choices, blocked, force).rules[key] for key in minimal)
     covers = [c for c in choices.problem.covers if c.key in minimal]
     trays = [t for t in choices.problem.trays
@@ -132,7 +132,8 @@ def _post(ruled: _Ruled, row: Row) -> None:
         ruled.packing.model.add(total >= row.least).only_enforce_if(literal)
 
 
-def _minimal(choices: Choices, blocked: Blocks, force: int | None) -> tuple[str, ...]:
+def minimal_rules(choices: Choices, blocked: Blocks, force: int | None = None) -> tuple[str, ...]:
+    """The keys of a minimal set of rules that cannot hold together."""
     ruled = _ruled(choices, blocked, force)
     ruled.packing.model.add_assumptions(list(ruled.on.values()))
     made = solver()

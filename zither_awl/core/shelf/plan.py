@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
+from zither_awl.core.errors import StoppedEarly
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.conflict import Conflict, conflict
 from zither_awl.core.shelf.problem import ShelfProblem
 from zither_awl.core.shelf.score import Score, score
-from zither_awl.core.shelf.select import Selected, select
+from zither_awl.core.shelf.select import Begun, Selected, select
 from zither_awl.core.shelf.settle import settle
 from zither_awl.core.shelf.why import chosen_because
 from zither_awl.core.values import Placement, Tray
@@ -52,23 +53,27 @@ class ShelfPlan:
 
 @dataclass(frozen=True, slots=True)
 class Progress:
-    """The best choice so far while the solver works: its trays, its value, and the bound."""
+    """The best choice so far while the solver works: which trays, its value, and the bound no plan can pass."""
 
-    trays: tuple[Placement, ...]
+    trays: tuple[int, ...]
     value: int
     bound: int
 
 
 def plan_shelf(
-    problem: ShelfProblem, *, tell: Callable[[Progress], None] | None = None, runners: bool = False
-) -> ShelfPlan | Conflict:
+    problem: ShelfProblem, *, tell: Callable[[Progress], None] | None = None, begun: Begun | None = None,
+    runners: bool = False,
+) -> ShelfPlan | Conflict:  # fmt: skip
     """Choose trays and spots under the rules of the shelf; the same problem gives the same plan.
 
-    `tell` hears of each better choice on the way. With `runners` the trays that just missed are worked out too.
-    Returns a Conflict, with a minimal set of rules and the cheapest ways out, when no plan keeps all rules.
+    `tell` hears of each better choice on the way; `begun` is handed what ends the search with the best so far. With
+    `runners` the trays that just missed are worked out too. Returns a Conflict, with a minimal set of rules and the
+    cheapest ways out, when no plan keeps all rules. Raises: StoppedEarly when it was ended before it had a plan.
     """
     choices = Choices(problem)
-    found = select(choices, tell=_teller(tell) if tell else None)
+    found = select(choices, tell=_teller(tell) if tell else None, begun=begun)
+    if found.columns is None and not found.proven:
+        raise StoppedEarly("The planner was stopped before it had a plan. Nothing was changed.")
     if found.columns is None:
         return conflict(choices)
     placements = settle(found.columns, choices)
@@ -79,7 +84,7 @@ def plan_shelf(
 
 def _teller(tell: Callable[[Progress], None]) -> Callable[[tuple[Column, ...], int, int], None]:
     def told(columns: tuple[Column, ...], value: int, bound: int) -> None:
-        tell(Progress(tuple(p for c in columns for p in c.placements), value, bound))
+        tell(Progress(tuple(t for c in columns for t in c.trays), value, bound))
 
     return told
 

@@ -137,7 +137,9 @@ class ShelfProblem:
         return tuple(sorted({t.card.area for t in self.trays if self.fit(child, t.id) and t.id not in self.bans}))
 
     def share_of(self, child: Child, months: int) -> int:
-        """How many trays of one area are this child's even share."""
+        """How many trays of one area are this child's even share; on a calm shelf one."""
+        if self.goals.fuller < 0:
+            return 1
         return max(1, round(self.practice.trays_out_at(months) / max(1, len(self.areas_of(child.id)))))
 
 

@@ -24,6 +24,10 @@ Tell = Callable[[tuple[Column, ...], int, int], None]
 """Told of each better plan: its columns, its value, and the bound no plan can pass."""
 
 
+Begun = Callable[[Callable[[], None]], None]
+"""Handed a function that ends the search with the best found so far; it may be called from another thread."""
+
+
 @dataclass(frozen=True, slots=True)
 class Selected:
     """The columns chosen, their value, and the bound. None of `columns` when nothing keeps all rules."""
@@ -72,10 +76,12 @@ class Packing:
         return cp_model.LinearExpr.weighted_sum([v for _, v in used], [w for w, _ in used])
 
 
-def select(choices: Choices, *, force: Iterable[int] = (), tell: Tell | None = None) -> Selected:
+def select(
+    choices: Choices, *, force: Iterable[int] = (), tell: Tell | None = None, begun: Begun | None = None
+) -> Selected:
     """The best columns that keep every rule; `force` are trays that must be among them.
 
-    Same problem, same answer. `tell` hears of each better plan on the way.
+    Same problem, same answer. `tell` hears of each better plan on the way; `begun` is handed what ends the search.
     """
     from ortools.sat.python import cp_model
 
@@ -90,7 +96,7 @@ def select(choices: Choices, *, force: Iterable[int] = (), tell: Tell | None = N
     for tray in {*choices.problem.pinned, *force}:
         model.add(sum(packing.of_trays([tray])) >= 1)
     model.maximize(packing.weighted([c.value for c in choices.columns]) - BALANCE * sum(_imbalance(packing)))
-    return _solved(packing, tell)
+    return _solved(packing, tell, begun)
 
 
 def _imbalance(packing: Packing) -> list[cp_model.IntVar]:
@@ -122,7 +128,7 @@ def solver() -> cp_model.CpSolver:
     return made
 
 
-def _solved(packing: Packing, tell: Tell | None) -> Selected:
+def _solved(packing: Packing, tell: Tell | None, begun: Begun | None) -> Selected:
     from ortools.sat.python import cp_model
 
     class Better(cp_model.CpSolverSolutionCallback):
@@ -131,6 +137,8 @@ def _solved(packing: Packing, tell: Tell | None) -> Selected:
                 tell(_of(packing, self.value), round(self.objective_value), round(self.best_objective_bound))
 
     made = solver()
+    if begun is not None:
+        begun(made.stop_search)
     status = made.solve(packing.model, Better() if tell else None)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return Selected(None, 0, 0, status == cp_model.INFEASIBLE)

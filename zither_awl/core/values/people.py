@@ -37,6 +37,13 @@ class Household:
     """The cap of a one-bin house; None for no cap (ROOM-12)."""
     unbreakable_first: bool = False
     """The school of TRAY-7: unbreakable until pouring is mastered, or real glass and china (the default)."""
+    counter_mm: float | None = None
+    basin_mm: float | None = None
+    """Heights of the kitchen counter and the wash basin; None while nobody measured them."""
+    rather_new: int = 0
+    rather_by_area: int = 0
+    rather_full: int = 0
+    """What a plan of the shelf leans to, -1 to 1: familiar or new, areas mixed or together, calm or full."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -44,6 +51,11 @@ class Household:
         wrong.check(self.lengths in ("cm", "in"), "lengths", f"is {self.lengths!r}; expected cm or in.")
         most = self.most_bins
         wrong.check(most is None or 1 <= most <= 200, "most_bins", f"is {most}; expected 1 to 200 bins.")
+        for name in ("counter_mm", "basin_mm"):
+            high = getattr(self, name)
+            wrong.check(high is None or 300 <= high <= 1300, name, f"is {high or 0:g} mm; expected 300 to 1300 mm.")
+        for name in ("rather_new", "rather_by_area", "rather_full"):
+            wrong.check(getattr(self, name) in (-1, 0, 1), name, f"is {getattr(self, name)}; expected -1, 0 or 1.")
         wrong.finish()
 
 

@@ -1,0 +1,199 @@
+"""The planner in a process of its own: one at a time, watched while it works, stopped with the best kept.
+
+A crash, or memory beyond the cap, ends that process and becomes a message; the server goes on. What passes through
+the pipes is pickled by this program for this program, on this machine.
+"""
+
+from __future__ import annotations
+
+import os
+import pickle
+import subprocess
+import sys
+from collections.abc import Callable
+from contextlib import suppress
+from dataclasses import dataclass, replace
+from datetime import datetime
+from threading import Event, Lock, Thread, Timer
+from typing import IO, Literal
+
+from zither_awl.core.errors import Busy, NotFound, StoppedEarly
+from zither_awl.core.reasons import Reason
+from zither_awl.core.shelf import Conflict, Progress, Runner, ShelfPlan, ShelfProblem, plan_shelf, why_not
+
+MOST_MEMORY_BYTES = 3 * 1024**3
+GRACE_S = 5.0
+"""How long a stopped planner may take to hand over its best."""
+CRASHED = "The planner ended unexpectedly. Nothing was changed; try again, or plan with fewer trays at hand."
+STOPPED = "Stopped before there was a plan. Nothing was changed."
+Status = Literal["working", "done", "stopped", "failed"]
+Answer = ShelfPlan | Conflict | Runner | tuple[Reason, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """What the planner is asked: a plan, or (with a plan and a tray) why a tray is not in it."""
+
+    problem: ShelfProblem
+    revision: int
+    plan: ShelfPlan | None = None
+    tray: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Solve:
+    """One question and how far it is. `revision` of the question tells whether the house changed since."""
+
+    id: int
+    question: Question
+    began: datetime
+    status: Status = "working"
+    best: Progress | None = None
+    answer: Answer | None = None
+    message: str = ""
+    seconds: float = 0.0
+
+
+class Solves:
+    """The solves of one household, the last few kept. Safe to ask from any thread."""
+
+    KEPT = 6
+
+    def __init__(self, now: Callable[[], datetime]) -> None:
+        self._now, self._lock = now, Lock()
+        self._solves: dict[int, Solve] = {}
+        self._processes: dict[int, subprocess.Popen[bytes]] = {}
+        self._count = 0
+
+    def start(self, question: Question) -> int:
+        """Begin to answer a question. Raises: Busy while another is being answered."""
+        with self._lock:
+            if any(s.status == "working" for s in self._solves.values()):
+                raise Busy("A plan is being worked out. Wait for it, or stop it first.")
+            self._count += 1
+            solve = Solve(self._count, question, self._now())
+            self._solves = dict(list(self._solves.items())[-self.KEPT :]) | {solve.id: solve}
+            process = subprocess.Popen(
+                [sys.executable, "-m", __name__], stdin=subprocess.PIPE, stdout=subprocess.PIPE,
+            )  # fmt: skip
+            self._processes[solve.id] = process
+        Thread(target=self._watch, args=(solve.id, process), daemon=True).start()
+        return solve.id
+
+    def get(self, solve_id: int) -> Solve:
+        """A solve as it stands. Raises: NotFound for one that was not asked or is long past."""
+        with self._lock:
+            if solve_id not in self._solves:
+                raise NotFound(f"There is no plan {solve_id} any more. Ask again.")
+            return self._solves[solve_id]
+
+    def newest(self) -> Solve | None:
+        """The plan asked for last."""
+        with self._lock:
+            return next((s for s in reversed(self._solves.values()) if s.question.tray is None), None)
+
+    def stop(self, solve_id: int) -> None:
+        """End a search, keeping the best so far; a planner that does not listen is ended after a few seconds."""
+        with self._lock:
+            process = self._processes.get(solve_id)
+        if process is None or process.stdin is None:
+            return
+        with suppress(OSError):
+            pickle.dump("stop", process.stdin)
+            process.stdin.flush()
+        killer = Timer(GRACE_S, process.kill)
+        killer.daemon = True
+        killer.start()
+        self._change(solve_id, message=STOPPED)
+
+    def close(self) -> None:
+        """End what still works."""
+        with self._lock:
+            processes = list(self._processes.values())
+        for process in processes:
+            process.kill()
+
+    def _watch(self, solve_id: int, process: subprocess.Popen[bytes]) -> None:
+        """Hand the question over, then hear every message until the pipe ends."""
+        try:
+            assert process.stdin is not None
+            assert process.stdout is not None
+            pickle.dump(self.get(solve_id).question, process.stdin)
+            process.stdin.flush()
+            self._hear(solve_id, process.stdout)
+        except (OSError, pickle.UnpicklingError):
+            pass
+        finally:
+            process.wait()
+            for pipe in (process.stdin, process.stdout):
+                if pipe is not None:
+                    with suppress(OSError):
+                        pipe.close()
+            self._ended(solve_id)
+
+    def _hear(self, solve_id: int, pipe: IO[bytes]) -> None:
+        while True:
+            try:
+                said = pickle.load(pipe)
+            except EOFError:
+                return
+            if isinstance(said, Progress):
+                self._change(solve_id, best=said)
+            elif isinstance(said, StoppedEarly):
+                self._change(solve_id, status="stopped", message=str(said))
+            else:
+                self._change(solve_id, status="done", answer=said, message="")
+
+    def _change(self, solve_id: int, **more: object) -> None:
+        with self._lock:
+            solve = self._solves[solve_id]
+            took = (self._now() - solve.began).total_seconds()
+            self._solves[solve_id] = replace(solve, seconds=took, **more)  # type: ignore[arg-type]
+
+    def _ended(self, solve_id: int) -> None:
+        with self._lock:
+            self._processes.pop(solve_id, None)
+            solve = self._solves[solve_id]
+        if solve.status == "working":
+            stopped = solve.message == STOPPED
+            self._change(solve_id, status="stopped" if stopped else "failed", message=STOPPED if stopped else CRASHED)
+
+
+def _answered(question: Question, say: Callable[[object], None], begun: Callable[[Callable[[], None]], None]) -> Answer:
+    if question.plan is not None and question.tray is not None:
+        return why_not(question.problem, question.plan, question.tray)
+    return plan_shelf(question.problem, tell=say, begun=begun, runners=True)
+
+
+def main() -> None:
+    """The child: reads one question, tells of each better plan, says the answer, and ends."""
+    import resource
+
+    resource.setrlimit(resource.RLIMIT_AS, (MOST_MEMORY_BYTES, MOST_MEMORY_BYTES))
+    asked, told = sys.stdin.buffer, sys.stdout.buffer
+    question = pickle.load(asked)
+    stopped = Event()
+
+    def say(what: object) -> None:
+        pickle.dump(what, told)
+        told.flush()
+
+    def begun(stop: Callable[[], None]) -> None:
+        def listen() -> None:
+            with suppress(EOFError, OSError):
+                pickle.load(asked)
+            stopped.set()
+            stop()
+
+        Thread(target=listen, daemon=True).start()
+
+    try:
+        say(_answered(question, say, begun))
+    except StoppedEarly as early:
+        say(early)
+    # The listening thread still waits on its pipe: nothing is left to be tidied up.
+    os._exit(0)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,62 @@
+"""Arrange the shelf: uneven places, drawers, what a unit weighs and may take, and what the house prefers.
+
+Units there already are as they were: places alike, no drawers, not weighed, not anchored, no bedroom. Nothing is leaned
+to, and no counter was measured.
+"""
+
+import sqlalchemy as sa
+from alembic import op
+
+revision = "0003"
+down_revision = "0002"
+branch_labels = None
+depends_on = None
+
+ADDED: dict[str, tuple[sa.Column[object], ...]] = {
+    "unit": (
+        sa.Column("mass_g", sa.Double(), nullable=True),
+        sa.Column("anchored", sa.Boolean(), nullable=False, server_default=sa.false()),
+        sa.Column("bedroom", sa.Boolean(), nullable=False, server_default=sa.false()),
+        sa.Column("most", sa.Integer(), nullable=True),
+    ),
+    "board": (
+        sa.Column("widths_mm", sa.JSON(), nullable=False, server_default="[]"),
+        sa.Column("drawer", sa.Boolean(), nullable=False, server_default=sa.false()),
+    ),
+    "household": (
+        sa.Column("counter_mm", sa.Double(), nullable=True),
+        sa.Column("basin_mm", sa.Double(), nullable=True),
+        sa.Column("rather_new", sa.Integer(), nullable=False, server_default="0"),
+        sa.Column("rather_by_area", sa.Integer(), nullable=False, server_default="0"),
+        sa.Column("rather_full", sa.Integer(), nullable=False, server_default="0"),
+    ),
+}
+
+
+def upgrade() -> None:
+    for table, columns in ADDED.items():
+        with op.batch_alter_table(table) as altered:
+            for column in columns:
+                altered.add_column(column.copy())
+    # The defaults were for the rows that were there; from now on the program says every value.
+    for table, columns in ADDED.items():
+        with op.batch_alter_table(table) as altered:
+            for column in columns:
+                if not column.nullable:
+                    altered.alter_column(column.name, server_default=None)
+    op.create_table(
+        "aid_done",
+        sa.Column("child_id", sa.Integer(), nullable=False),
+        sa.Column("key", sa.String(length=16), nullable=False),
+        sa.Column("done_on", sa.Date(), nullable=False),
+        sa.ForeignKeyConstraint(["child_id"], ["child.id"], name=op.f("fk_aid_done_child_id"), ondelete="CASCADE"),
+        sa.PrimaryKeyConstraint("child_id", "key", name=op.f("pk_aid_done")),
+    )
+
+
+def downgrade() -> None:
+    op.drop_table("aid_done")
+    for table, columns in ADDED.items():
+        with op.batch_alter_table(table) as altered:
+            for column in columns:
+                altered.drop_column(column.name)
