@@ -35,6 +35,7 @@ check: $(S)/py $(S)/build
 
 bench: $(S)/py $(S)/build
 	$(BIN)/python -m bench.trays
+	$(BIN)/python -m bench.shelf
 	$(BIN)/python -m bench.server
 
 lighthouse: $(S)/py $(S)/build $(S)/browser   ## needs the npm registry once

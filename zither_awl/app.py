@@ -14,7 +14,7 @@ from werkzeug.exceptions import NotFound
 from zither_awl.api import problems
 from zither_awl.api.context import KEY, guard
 from zither_awl.api.spec import api
-from zither_awl.api.views import bench, change, children, cupboard, session, shelf, things, watch
+from zither_awl.api.views import bench, change, children, cupboard, heights, plan, session, shelf, things, watch
 from zither_awl.services.clock import Clock
 from zither_awl.services.desk import Desk
 from zither_awl.settings import Settings
@@ -56,8 +56,8 @@ def create_app(settings: Settings, engine: Engine | None = None, clock: Clock | 
     app.before_request(_refuse_foreign_host)
     app.before_request(guard)
     CSRFProtect(app)
-    for blueprint in (session.bp, children.bp, shelf.bp, cupboard.bp, things.bp, bench.bp, watch.bp, change.bp):
-        app.register_blueprint(blueprint)
+    for view in (session, children, shelf, plan, heights, cupboard, things, bench, watch, change):
+        app.register_blueprint(view.bp)
     app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(document(app)))
     app.add_url_rule("/", "page", page)
     app.add_url_rule("/<path:path>", "page", page)

@@ -27,9 +27,12 @@ class Size:
     units: tuple[tuple[int, int], ...]
     """For each unit: how many boards, how many places on each."""
     trays: int
+    loads_g: tuple[float | None, ...] = (None, None, None, 3500.0)
+    """What boards may bear: drawn from these."""
 
 
-S = Size(1, ((2, 4),), 40)
+S = Size(1, ((2, 4),), 40, (None, 1800.0, 2600.0))
+"""One light shelf: what its boards bear decides as much as what fits the child."""
 M = Size(2, ((2, 4), (2, 4)), 120)
 L = Size(5, ((2, 4), (2, 4), (2, 4), (2, 4), (2, 4)), 300)
 HUGE = Size(5, tuple((2, 4) for _ in range(10)), 600)
@@ -47,10 +50,10 @@ def people(count: int) -> tuple[Child, ...]:
 
 def furniture(rng: Random, size: Size, children: Sequence[Child]) -> tuple[Unit, ...]:
     """Units of two or more boards; small ones come to some, some are kept from the youngest."""
-    return tuple(_unit(rng, n, boards, places, children) for n, (boards, places) in enumerate(size.units, 1))
+    return tuple(_unit(rng, n, boards, places, children, size) for n, (boards, places) in enumerate(size.units, 1))
 
 
-def _unit(rng: Random, id: int, boards: int, places: int, children: Sequence[Child]) -> Unit:
+def _unit(rng: Random, id: int, boards: int, places: int, children: Sequence[Child], size: Size) -> Unit:
     high = rng.choice([760.0, 820.0, 900.0])
     tops = [high - 330.0 * (n + 1) for n in range(boards)]
     everybody = frozenset(c.id for c in children)
@@ -58,7 +61,7 @@ def _unit(rng: Random, id: int, boards: int, places: int, children: Sequence[Chi
     return Unit(
         id=id, name=f"unit {id}", width_mm=rng.choice([1180.0, 1240.0, 1400.0]), height_mm=high,
         depth_mm=rng.choice([280.0, 320.0]), comes=(everybody - keeps_out) or everybody,
-        boards=tuple(Board(height_mm=max(top, 10.0), places=places, load_g=rng.choice([None, None, None, 3500.0]))
+        boards=tuple(Board(height_mm=max(top, 10.0), places=places, load_g=rng.choice(size.loads_g))
                      for top in tops),
     )  # fmt: skip
 

@@ -69,7 +69,7 @@ def test_the_plan_is_worth_what_the_best_of_all_plans_is_worth(first: int) -> No
     assert {s: value_of(tiny(s)) for s in seeds} == {s: best_by_trying(tiny(s)) for s in seeds}
 
 
-@pytest.mark.parametrize(("seed", "size", "changes"), [(0, S, None), (1, M, None), (3, M, 2), (1, L, None)])
+@pytest.mark.parametrize(("seed", "size", "changes"), [(0, S, None), (1, M, None), (3, M, 2), (2, L, None)])
 def test_another_solver_on_another_formulation_finds_the_same_value(
     seed: int, size: object, changes: int | None
 ) -> None:
@@ -100,7 +100,7 @@ def test_every_plan_keeps_every_rule_and_no_hazard_is_open_to_a_child(seed: int,
 
 
 def test_the_same_problem_gives_the_same_plan_and_is_proven() -> None:
-    one, other = planned(problem(1, L)), planned(problem(1, L))
+    one, other = planned(problem(2, L)), planned(problem(2, L))
     assert one.placements == other.placements
     assert one.proven
     assert one.gap == 0
@@ -109,8 +109,8 @@ def test_the_same_problem_gives_the_same_plan_and_is_proven() -> None:
 
 def test_the_plan_tells_of_better_ones_on_the_way_and_never_of_a_worse() -> None:
     told: list[tuple[int, int]] = []
-    plan = planned(problem(1, L))
-    plan_shelf(problem(1, L), tell=lambda p: told.append((p.value, p.bound)))
+    plan = planned(problem(2, L))
+    plan_shelf(problem(2, L), tell=lambda p: told.append((p.value, p.bound)))
     values = [value for value, _ in told]
     assert values == sorted(values)
     assert values[-1] == plan.score.value

@@ -37,7 +37,7 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 
 def test_there_is_a_database_of_every_landed_version() -> None:
-    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0"]
+    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0", "0.3.0"]
 
 
 @pytest.mark.parametrize("old", OLD, ids=lambda path: path.stem)

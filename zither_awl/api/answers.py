@@ -14,6 +14,7 @@ from zither_awl.api.schemas.base import QuantityOut, ReasonOut, SpotIn, SpotOut
 from zither_awl.core.concentration import episode_stats
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.reasons import Reason
+from zither_awl.core.safety import Stability
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
 from zither_awl.core.values import Episode, Morning, Placement, Spot, Tray, Unit
 from zither_awl.services.desk import Desk, House
@@ -61,15 +62,23 @@ def children_out(desk: Desk) -> list[house_models.ChildOut]:
     return [child_out(each) for each in marks(desk.house(), desk.today())]
 
 
-def unit_out(unit: Unit) -> shelf_models.UnitOut:
-    """A unit with what its boards leave free."""
+def unit_out(unit: Unit, stability: Stability | None = None) -> shelf_models.UnitOut:
+    """A unit with what its boards leave free, and how it stands."""
     return shelf_models.UnitOut(
         id=unit.id, name=unit.name, kind=unit.kind, room=unit.room, width_mm=unit.width_mm, height_mm=unit.height_mm,
         depth_mm=unit.depth_mm, comes=sorted(unit.comes), barrier=unit.barrier, climb_on_mm=unit.climb_on_mm,
-        archived=unit.archived, version=unit.version,
-        boards=[shelf_models.BoardOut(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g,
-                                      place_width_mm=unit.place_width_mm(at), clearance_mm=unit.clearance_mm(at))
-                for at, b in enumerate(unit.boards)],
+        archived=unit.archived, version=unit.version, mass_g=unit.mass_g, anchored=unit.anchored, bedroom=unit.bedroom,
+        most=unit.most, stability=shelf_models.StabilityOut.model_validate(stability) if stability else None,
+        boards=[_board_out(unit, at) for at in range(len(unit.boards))],
+    )  # fmt: skip
+
+
+def _board_out(unit: Unit, at: int) -> shelf_models.BoardOut:
+    board = unit.boards[at]
+    return shelf_models.BoardOut(
+        height_mm=board.height_mm, places=board.places, divided=board.divided, load_g=board.load_g,
+        widths_mm=list(board.widths_mm), drawer=board.drawer, place_width_mm=unit.place_width_mm(at),
+        clearance_mm=unit.clearance_mm(at),
     )  # fmt: skip
 
 

@@ -9,10 +9,12 @@ from zither_awl.core.body import mass_of, reach
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.independence import Aid, Surfaces, independence
 from zither_awl.core.safety import Stability, loads_of, tip_over
-from zither_awl.core.values import Child, Unit
+from zither_awl.core.values import Child, Spot, Unit
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import Marks, marks_of
 
+MONTHS = ("January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
+          "November", "December")  # fmt: skip
 LATER_MONTHS = 6
 AHEAD_MONTHS = 12
 LIGHTEST_CHILD_G = 15_000.0
@@ -58,6 +60,14 @@ def soon_reached(house: House, today: date) -> tuple[Reached, ...]:
                 if day is not None:
                     found.append(Reached(child, unit, at, day))
     return tuple(sorted(found, key=lambda r: (r.on, r.child.id, r.unit.id, r.board)))
+
+
+def said(reached: Reached, today: date) -> str:
+    """It in words: "In April Tove reaches the top board of the window shelf"."""
+    board = Spot(reached.unit.id, reached.board, 0).words(reached.unit).rpartition(", ")[0] or "board"
+    year = "" if reached.on.year == today.year else f" {reached.on.year}"
+    month = MONTHS[reached.on.month - 1]
+    return f"In {month}{year} {reached.child.name} reaches the {board} of the {reached.unit.name}."
 
 
 def _when(child: Child, height: float, today: date, house: House) -> date | None:

@@ -380,6 +380,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would give each child more independence, room by room, with heights now and in six months. */
+        get: operations["get__api_heights"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heights/tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that something was made for a child, or take that back. */
+        post: operations["post__api_heights_tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/history": {
         parameters: {
             query?: never;
@@ -635,6 +669,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which plan was asked for last, from whatever device. */
+        get: operations["get__api_plan"];
+        put?: never;
+        /** Begin to work out a plan; the answer names the solve to ask after. */
+        post: operations["post__api_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/{solve_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a question is, the best so far, and the answer once there is one. */
+        get: operations["get__api_plan_{solve_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/{solve_id}/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the plan, or the chosen trays of it, onto the shelves. */
+        post: operations["post__api_plan_{solve_id}_accept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/{solve_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End the search and keep the best so far. */
+        post: operations["post__api_plan_{solve_id}_stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/{solve_id}/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Why a tray is not in the plan, or not on a spot. */
+        post: operations["post__api_plan_{solve_id}_why"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/presentations": {
         parameters: {
             query?: never;
@@ -714,6 +834,23 @@ export interface paths {
         put?: never;
         /** Do one of the actions a finding offers. */
         post: operations["post__api_shelf_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/in/{months}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The children's reach in so many months, and which boards they come to reach by then. */
+        get: operations["get__api_shelf_in_{months}"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1076,6 +1213,17 @@ export interface components {
             /** Swaps */
             swaps: components["schemas"]["ChoiceIn"][];
         };
+        /**
+         * AcceptPlanIn
+         * @description Which trays of the plan are taken; null for all of it.
+         */
+        AcceptPlanIn: {
+            /**
+             * Trays
+             * @default null
+             */
+            trays?: number[] | null;
+        };
         /** ActIn */
         ActIn: {
             action: components["schemas"]["ActionIn"];
@@ -1145,6 +1293,41 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * AheadOut
+         * @description The children's reach on a later day, and what they come to reach on the way there.
+         */
+        AheadOut: {
+            /** Children */
+            children: components["schemas"]["ChildOut"][];
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Reached */
+            reached: components["schemas"]["ReachedOut"][];
+        };
+        /**
+         * AidOut
+         * @description One thing that gives independence; `now` None when it is not for this child yet.
+         */
+        AidOut: {
+            /** Done */
+            done: boolean;
+            /** Key */
+            key: string;
+            later: components["schemas"]["SpanOut"] | null;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            now: components["schemas"]["SpanOut"] | null;
+            /** Room */
+            room: string;
+            /** Source */
+            source: string;
+        };
         /** ArchiveIn */
         ArchiveIn: {
             /** Archived */
@@ -1201,6 +1384,18 @@ export interface components {
             takes: components["schemas"]["ClashOut"][];
             /** Would Do */
             would_do: string;
+        };
+        /**
+         * BestOut
+         * @description The best so far while the planner works.
+         */
+        BestOut: {
+            /** Bound */
+            bound: number;
+            /** Trays */
+            trays: number;
+            /** Value */
+            value: number;
         };
         /** BinIn */
         BinIn: {
@@ -1263,6 +1458,11 @@ export interface components {
              * @default true
              */
             divided?: boolean;
+            /**
+             * Drawer
+             * @default false
+             */
+            drawer?: boolean;
             /** Height Mm */
             height_mm: number;
             /**
@@ -1272,6 +1472,11 @@ export interface components {
             load_g?: number | null;
             /** Places */
             places: number;
+            /**
+             * Widths Mm
+             * @default []
+             */
+            widths_mm?: number[];
         };
         /** BoardOut */
         BoardOut: {
@@ -1279,6 +1484,8 @@ export interface components {
             clearance_mm: number | null;
             /** Divided */
             divided: boolean;
+            /** Drawer */
+            drawer: boolean;
             /** Height Mm */
             height_mm: number;
             /** Load G */
@@ -1287,6 +1494,17 @@ export interface components {
             place_width_mm: number;
             /** Places */
             places: number;
+            /** Widths Mm */
+            widths_mm: number[];
+        };
+        /** BrokenOut */
+        BrokenOut: {
+            /** Key */
+            key: string;
+            /** Safety */
+            safety: boolean;
+            /** Words */
+            words: string;
         };
         /** CandidateOut */
         CandidateOut: {
@@ -1706,6 +1924,17 @@ export interface components {
             /** Stock Ml */
             stock_ml: number | null;
         };
+        /** ConflictOut */
+        ConflictOut: {
+            /** Blame */
+            blame: components["schemas"]["ReasonOut"][];
+            /** Rules */
+            rules: components["schemas"]["BrokenOut"][];
+            /** Smaller */
+            smaller: components["schemas"]["NamedOut"][];
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+        };
         /** CostsOut */
         CostsOut: {
             /** Known */
@@ -2054,19 +2283,38 @@ export interface components {
              */
             letters?: string;
         };
-        /** FoundOut */
-        FoundOut: {
-            /** Address */
-            address: string;
+        /** ForChildOut */
+        ForChildOut: {
+            /** Aids */
+            aids: components["schemas"]["AidOut"][];
+            /** Child */
+            child: number;
             /** Name */
             name: string;
-            /**
-             * What
-             * @enum {string}
-             */
-            what: "thing" | "tray" | "bin";
-            /** Where */
-            where: string;
+        };
+        /**
+         * FoundOut
+         * @description A plan. `gap` is how many points the best could be above it; 0 is proven.
+         */
+        FoundOut: {
+            /** Balance */
+            balance: number;
+            /** Bound */
+            bound: number;
+            /** Gap */
+            gap: number;
+            /** Out Of Order */
+            out_of_order: number;
+            /** Proven */
+            proven: boolean;
+            /** Runners */
+            runners: components["schemas"]["RunnerOut"][];
+            /** Stands */
+            stands: components["schemas"]["StandsOut"][];
+            /** Value */
+            value: number;
+            /** Worth */
+            worth: number;
         };
         /** FullOut */
         FullOut: {
@@ -2096,6 +2344,23 @@ export interface components {
             kind?: string;
             /** Typed */
             typed: string;
+        };
+        /**
+         * HeightsOut
+         * @description Every child's list, and the day the later heights are for.
+         */
+        HeightsOut: {
+            /** Basin Mm */
+            basin_mm: number | null;
+            /** Children */
+            children: components["schemas"]["ForChildOut"][];
+            /** Counter Mm */
+            counter_mm: number | null;
+            /**
+             * Later
+             * Format: date
+             */
+            later: string;
         };
         /** HistoryOut */
         HistoryOut: {
@@ -2132,6 +2397,16 @@ export interface components {
         /** HouseholdIn */
         HouseholdIn: {
             /**
+             * Basin Mm
+             * @default null
+             */
+            basin_mm?: number | null;
+            /**
+             * Counter Mm
+             * @default null
+             */
+            counter_mm?: number | null;
+            /**
              * Emergency Number
              * @default
              */
@@ -2160,6 +2435,21 @@ export interface components {
              */
             poison_centre?: string;
             /**
+             * Rather By Area
+             * @default 0
+             */
+            rather_by_area?: number;
+            /**
+             * Rather Full
+             * @default 0
+             */
+            rather_full?: number;
+            /**
+             * Rather New
+             * @default 0
+             */
+            rather_new?: number;
+            /**
              * Unbreakable First
              * @default false
              */
@@ -2172,6 +2462,10 @@ export interface components {
         };
         /** HouseholdOut */
         HouseholdOut: {
+            /** Basin Mm */
+            basin_mm: number | null;
+            /** Counter Mm */
+            counter_mm: number | null;
             /** Emergency Number */
             emergency_number: string;
             /** Language */
@@ -2187,6 +2481,12 @@ export interface components {
             name: string;
             /** Poison Centre */
             poison_centre: string;
+            /** Rather By Area */
+            rather_by_area: number;
+            /** Rather Full */
+            rather_full: number;
+            /** Rather New */
+            rather_new: number;
             /** Unbreakable First */
             unbreakable_first: boolean;
             /** Zone */
@@ -2507,6 +2807,11 @@ export interface components {
             /** Why */
             why: string;
         };
+        /** NewestOut */
+        NewestOut: {
+            /** Id */
+            id: number | null;
+        };
         /**
          * OfferOut
          * @description A tray a child could take, in the order of the shelf.
@@ -2566,6 +2871,17 @@ export interface components {
             /** Sizes Mm */
             sizes_mm: number[];
         };
+        /** PinIn */
+        PinIn: {
+            /**
+             * By Hand
+             * @default false
+             */
+            by_hand?: boolean;
+            spot: components["schemas"]["SpotIn"];
+            /** Tray */
+            tray: number;
+        };
         /**
          * Place
          * @description Where the things were when the child left.
@@ -2583,6 +2899,44 @@ export interface components {
             spot_words: string;
             /** Tray Id */
             tray_id: number;
+        };
+        /**
+         * PlanIn
+         * @description What is asked of a plan. `changes` None plans from scratch.
+         */
+        PlanIn: {
+            /**
+             * Bans
+             * @default []
+             */
+            bans?: number[];
+            /**
+             * By Hand
+             * @default []
+             */
+            by_hand?: number[];
+            /**
+             * Changes
+             * @default null
+             */
+            changes?: number | null;
+            /**
+             * More
+             * @default {}
+             */
+            more?: {
+                [key: string]: number;
+            };
+            /**
+             * Pins
+             * @default []
+             */
+            pins?: components["schemas"]["PinIn"][];
+            /**
+             * Without
+             * @default []
+             */
+            without?: string[];
         };
         /**
          * PlanOut
@@ -2669,6 +3023,20 @@ export interface components {
             unit: string;
             /** Value */
             value: number;
+        };
+        /**
+         * ReachedOut
+         * @description A board a child will reach within the year, and from when.
+         */
+        ReachedOut: {
+            /** Board */
+            board: number;
+            /** Child */
+            child: number;
+            /** Unit */
+            unit: number;
+            /** Words */
+            words: string;
         };
         /** ReachOut */
         ReachOut: {
@@ -2835,6 +3203,19 @@ export interface components {
             /** Use */
             use: string;
         };
+        /**
+         * RunnerOut
+         * @description A tray that just missed: what it would cost, and what would go or come with it.
+         */
+        RunnerOut: {
+            /** Instead Of */
+            instead_of: components["schemas"]["NamedOut"][];
+            /** Points */
+            points: number;
+            tray: components["schemas"]["NamedOut"];
+            /** With */
+            with_: components["schemas"]["NamedOut"][];
+        };
         /** ScaleOut */
         ScaleOut: {
             /** Child Id */
@@ -2896,6 +3277,38 @@ export interface components {
          * @enum {string}
          */
         Softness: "firm" | "cloth" | "soft";
+        /**
+         * SolveOut
+         * @description A question to the planner and how far it is: one of `plan`, `conflict`, `runner`, `reasons` once it is done.
+         */
+        SolveOut: {
+            best: components["schemas"]["BestOut"] | null;
+            conflict: components["schemas"]["ConflictOut"] | null;
+            /** Id */
+            id: number;
+            /** Message */
+            message: string;
+            plan: components["schemas"]["FoundOut"] | null;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            runner: components["schemas"]["RunnerOut"] | null;
+            /** Seconds */
+            seconds: number;
+            /** Stale */
+            stale: boolean;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "working" | "done" | "stopped" | "failed";
+        };
+        /** SpanOut */
+        SpanOut: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+        };
         /** SpotByHandIn */
         SpotByHandIn: {
             /** Role */
@@ -2944,6 +3357,42 @@ export interface components {
             place: number;
             /** Unit Id */
             unit_id: number;
+        };
+        /**
+         * StabilityOut
+         * @description How far from tipping: `margin` under 1 tips; None when nothing pulls it forwards.
+         */
+        StabilityOut: {
+            /** Advice */
+            advice: string;
+            /** Assumed */
+            assumed: string;
+            /** Margin */
+            margin: number | null;
+            /** Tips */
+            tips: boolean;
+            /** Worst Case */
+            worst_case: string;
+        };
+        /**
+         * StandsOut
+         * @description A tray in a plan, with what is different and why; `spot` None when it would go.
+         */
+        StandsOut: {
+            /** By Hand */
+            by_hand: boolean;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            spot: components["schemas"]["SpotOut"] | null;
+            /** Spot Words */
+            spot_words: string;
+            /** Tray */
+            tray: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "stays" | "comes" | "goes" | "moves" | "by hand" | "open";
         };
         /** StrikeIn */
         StrikeIn: {
@@ -3010,6 +3459,15 @@ export interface components {
             restock: components["schemas"]["RestockOut"][];
             /** Things */
             things: components["schemas"]["ComponentOut"][];
+        };
+        /** TickAidIn */
+        TickAidIn: {
+            /** Child */
+            child: number;
+            /** Done */
+            done: boolean;
+            /** Key */
+            key: string;
         };
         /** TickIn */
         TickIn: {
@@ -3178,11 +3636,21 @@ export interface components {
         /** UnitIn */
         UnitIn: {
             /**
+             * Anchored
+             * @default false
+             */
+            anchored?: boolean;
+            /**
              * Barrier
              * @default none
              * @enum {string}
              */
             barrier?: "none" | "gate" | "door";
+            /**
+             * Bedroom
+             * @default false
+             */
+            bedroom?: boolean;
             /** Boards */
             boards: components["schemas"]["BoardIn"][];
             /**
@@ -3201,6 +3669,16 @@ export interface components {
              * @default shelf
              */
             kind?: string;
+            /**
+             * Mass G
+             * @default null
+             */
+            mass_g?: number | null;
+            /**
+             * Most
+             * @default null
+             */
+            most?: number | null;
             /** Name */
             name: string;
             /**
@@ -3218,6 +3696,8 @@ export interface components {
         };
         /** UnitOut */
         UnitOut: {
+            /** Anchored */
+            anchored: boolean;
             /** Archived */
             archived: boolean;
             /**
@@ -3225,6 +3705,8 @@ export interface components {
              * @enum {string}
              */
             barrier: "none" | "gate" | "door";
+            /** Bedroom */
+            bedroom: boolean;
             /** Boards */
             boards: components["schemas"]["BoardOut"][];
             /** Climb On Mm */
@@ -3239,10 +3721,15 @@ export interface components {
             id: number;
             /** Kind */
             kind: string;
+            /** Mass G */
+            mass_g: number | null;
+            /** Most */
+            most: number | null;
             /** Name */
             name: string;
             /** Room */
             room: string;
+            stability: components["schemas"]["StabilityOut"] | null;
             /** Version */
             version: number;
             /** Width Mm */
@@ -3277,6 +3764,26 @@ export interface components {
             /** Scales */
             scales: components["schemas"]["ScaleOut"][];
         };
+        /**
+         * WayOut
+         * @description One way out of a conflict, as changes of what was asked.
+         */
+        WayOut: {
+            /** By Hand */
+            by_hand: number[];
+            /** More */
+            more: {
+                [key: string]: number;
+            };
+            /** Text */
+            text: string;
+            /** Unban */
+            unban: number[];
+            /** Unpin */
+            unpin: number[];
+            /** Without */
+            without: string[];
+        };
         /** WeekOut */
         WeekOut: {
             /** Median Min */
@@ -3286,6 +3793,26 @@ export interface components {
              * Format: date
              */
             week: string;
+        };
+        /**
+         * WhyIn
+         * @description A tray, and the spot it is wished on, if any.
+         */
+        WhyIn: {
+            /** @default null */
+            spot?: components["schemas"]["SpotIn"] | null;
+            /** Tray */
+            tray: number;
+        };
+        /**
+         * WhyOut
+         * @description The rules against it at once, or the number of a solve to wait for.
+         */
+        WhyOut: {
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Solve */
+            solve: number | null;
         };
         /** WishIn */
         WishIn: {
@@ -5219,6 +5746,158 @@ export interface operations {
             };
         };
     };
+    get__api_heights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeightsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_heights_tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickAidIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get__api_history: {
         parameters: {
             query?: never;
@@ -6381,6 +7060,470 @@ export interface operations {
             };
         };
     };
+    get__api_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewestOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "get__api_plan_{solve_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolveOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "post__api_plan_{solve_id}_accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptPlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "post__api_plan_{solve_id}_stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "post__api_plan_{solve_id}_why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     post__api_presentations: {
         parameters: {
             query?: never;
@@ -6701,6 +7844,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "get__api_shelf_in_{months}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                months: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AheadOut"];
                 };
             };
             /** @description Bad Request */

@@ -20,6 +20,11 @@ class HouseholdIn(In):
     poison_centre: Annotated[str, Field(max_length=80)] = ""
     most_bins: Annotated[int | None, Field(ge=1, le=200), Whole] = None
     unbreakable_first: bool = False
+    counter_mm: float | None = None
+    basin_mm: float | None = None
+    rather_new: Annotated[int, Field(ge=-1, le=1), Whole] = 0
+    rather_by_area: Annotated[int, Field(ge=-1, le=1), Whole] = 0
+    rather_full: Annotated[int, Field(ge=-1, le=1), Whole] = 0
 
 
 class HouseholdOut(Out):
@@ -31,6 +36,11 @@ class HouseholdOut(Out):
     poison_centre: str
     most_bins: int | None
     unbreakable_first: bool
+    counter_mm: float | None
+    basin_mm: float | None
+    rather_new: int
+    rather_by_area: int
+    rather_full: int
 
 
 class AdultIn(In):

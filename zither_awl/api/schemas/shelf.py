@@ -16,6 +16,8 @@ class BoardIn(In):
     places: Annotated[int, Whole]
     divided: bool = True
     load_g: float | None = None
+    widths_mm: Annotated[list[Mm], Field(max_length=12)] = []
+    drawer: bool = False
 
 
 class BoardOut(Out):
@@ -23,6 +25,8 @@ class BoardOut(Out):
     places: int
     divided: bool
     load_g: float | None
+    widths_mm: list[float]
+    drawer: bool
     place_width_mm: float
     clearance_mm: float | None
 
@@ -38,6 +42,10 @@ class UnitIn(In):
     comes: list[Id]
     barrier: Literal["none", "gate", "door"] = "none"
     climb_on_mm: Mm | None = None
+    mass_g: float | None = None
+    anchored: bool = False
+    bedroom: bool = False
+    most: Annotated[int | None, Field(ge=1, le=60), Whole] = None
     version: Id = 0
 
 
@@ -53,8 +61,23 @@ class UnitOut(Out):
     comes: list[int]
     barrier: Literal["none", "gate", "door"]
     climb_on_mm: float | None
+    mass_g: float | None
+    anchored: bool
+    bedroom: bool
+    most: int | None
     archived: bool
     version: int
+    stability: StabilityOut | None
+
+
+class StabilityOut(Out):
+    """How far from tipping: `margin` under 1 tips; None when nothing pulls it forwards."""
+
+    margin: float | None
+    tips: bool
+    worst_case: str
+    advice: str
+    assumed: str
 
 
 class CardIn(In):

@@ -12,7 +12,7 @@ from zither_awl.api.schemas.shelf import ActIn, MoveIn, ShelfOut, UnitIn
 from zither_awl.api.spec import answers, api
 from zither_awl.core.finding import Action
 from zither_awl.core.values import Board, Unit
-from zither_awl.services import room, shelf
+from zither_awl.services import heights, room, shelf
 
 bp = Blueprint("shelf", __name__, url_prefix="/api")
 
@@ -24,7 +24,8 @@ def get_shelf() -> ShelfOut:
     at = desk()
     house, today = at.house(), at.today()
     return ShelfOut(
-        units=[unit_out(u) for u in house.units], archived_units=[unit_out(u) for u in house.all_units if u.archived],
+        units=[unit_out(u, heights.stability(house, u, today)) for u in house.units],
+        archived_units=[unit_out(u) for u in house.all_units if u.archived],
         placements=[placement_out(p, house) for p in house.placements],
         trays=[tray_out(t, house, today) for t in house.trays], children=children_out(at),
         findings=[finding_out(f) for f in shelf.findings_with_actions(at)],
@@ -32,12 +33,13 @@ def get_shelf() -> ShelfOut:
 
 
 def _unit(json: UnitIn, unit_id: int) -> Unit:
-    boards = tuple(Board(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g)
-                   for b in json.boards)  # fmt: skip
+    boards = tuple(Board(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g,
+                         widths_mm=tuple(b.widths_mm), drawer=b.drawer) for b in json.boards)  # fmt: skip
     return Unit(
         id=unit_id, name=json.name, kind=json.kind, room=json.room, width_mm=json.width_mm, height_mm=json.height_mm,
         depth_mm=json.depth_mm, boards=boards, comes=frozenset(json.comes), barrier=json.barrier,
-        climb_on_mm=json.climb_on_mm, version=json.version,
+        climb_on_mm=json.climb_on_mm, mass_g=json.mass_g, anchored=json.anchored, bedroom=json.bedroom, most=json.most,
+        version=json.version,
     )  # fmt: skip
 
 

@@ -12,34 +12,36 @@ down_revision = "0002"
 branch_labels = None
 depends_on = None
 
-ADDED: dict[str, tuple[sa.Column[object], ...]] = {
-    "unit": (
-        sa.Column("mass_g", sa.Double(), nullable=True),
-        sa.Column("anchored", sa.Boolean(), nullable=False, server_default=sa.false()),
-        sa.Column("bedroom", sa.Boolean(), nullable=False, server_default=sa.false()),
-        sa.Column("most", sa.Integer(), nullable=True),
-    ),
-    "board": (
-        sa.Column("widths_mm", sa.JSON(), nullable=False, server_default="[]"),
-        sa.Column("drawer", sa.Boolean(), nullable=False, server_default=sa.false()),
-    ),
-    "household": (
-        sa.Column("counter_mm", sa.Double(), nullable=True),
-        sa.Column("basin_mm", sa.Double(), nullable=True),
-        sa.Column("rather_new", sa.Integer(), nullable=False, server_default="0"),
-        sa.Column("rather_by_area", sa.Integer(), nullable=False, server_default="0"),
-        sa.Column("rather_full", sa.Integer(), nullable=False, server_default="0"),
-    ),
-}
+def added() -> dict[str, tuple[sa.Column[object], ...]]:
+    """The new columns, made afresh: a column belongs to one table only."""
+    return {
+        "unit": (
+            sa.Column("mass_g", sa.Double(), nullable=True),
+            sa.Column("anchored", sa.Boolean(), nullable=False, server_default=sa.false()),
+            sa.Column("bedroom", sa.Boolean(), nullable=False, server_default=sa.false()),
+            sa.Column("most", sa.Integer(), nullable=True),
+        ),
+        "board": (
+            sa.Column("widths_mm", sa.JSON(), nullable=False, server_default="[]"),
+            sa.Column("drawer", sa.Boolean(), nullable=False, server_default=sa.false()),
+        ),
+        "household": (
+            sa.Column("counter_mm", sa.Double(), nullable=True),
+            sa.Column("basin_mm", sa.Double(), nullable=True),
+            sa.Column("rather_new", sa.Integer(), nullable=False, server_default="0"),
+            sa.Column("rather_by_area", sa.Integer(), nullable=False, server_default="0"),
+            sa.Column("rather_full", sa.Integer(), nullable=False, server_default="0"),
+        ),
+    }
 
 
 def upgrade() -> None:
-    for table, columns in ADDED.items():
+    for table, columns in added().items():
         with op.batch_alter_table(table) as altered:
             for column in columns:
-                altered.add_column(column.copy())
+                altered.add_column(column)
     # The defaults were for the rows that were there; from now on the program says every value.
-    for table, columns in ADDED.items():
+    for table, columns in added().items():
         with op.batch_alter_table(table) as altered:
             for column in columns:
                 if not column.nullable:
@@ -56,7 +58,7 @@ def upgrade() -> None:
 
 def downgrade() -> None:
     op.drop_table("aid_done")
-    for table, columns in ADDED.items():
+    for table, columns in added().items():
         with op.batch_alter_table(table) as altered:
             for column in columns:
                 altered.drop_column(column.name)

@@ -1,0 +1,77 @@
+"""Plans, conflicts and solves as the models that go out. Only names and shapes change here."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from zither_awl.api.answers import named, reasons_out, spot_in, spot_out
+from zither_awl.api.schemas import plan as models
+from zither_awl.api.schemas.change import NamedOut
+from zither_awl.core.shelf import Conflict, Pin, Runner, ShelfPlan, WayOut
+from zither_awl.core.values import Tray
+from zither_awl.services import planning
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.solving import Solve
+
+
+def wanted_in(json: models.PlanIn) -> planning.Wanted:
+    """What a person asks, as it came in."""
+    return planning.Wanted(
+        changes=json.changes, pins=tuple(Pin(p.tray, spot_in(p.spot), p.by_hand) for p in json.pins),
+        bans=frozenset(json.bans), by_hand=frozenset(json.by_hand), more=json.more, without=frozenset(json.without),
+    )  # fmt: skip
+
+
+def solve_out(solve: Solve, desk: Desk) -> models.SolveOut:
+    """A solve as it stands."""
+    house, answer = desk.house(), solve.answer
+    best = solve.best
+    return models.SolveOut(
+        id=solve.id, status=solve.status, message=solve.message, seconds=solve.seconds,
+        stale=planning.stale(desk, solve),
+        best=models.BestOut(trays=len(best.trays), value=best.value, bound=best.bound) if best else None,
+        plan=found_out(answer, house) if isinstance(answer, ShelfPlan) else None,
+        conflict=conflict_out(answer) if isinstance(answer, Conflict) else None,
+        runner=runner_out(answer) if isinstance(answer, Runner) else None,
+        reasons=reasons_out(answer) if isinstance(answer, tuple) else [],
+    )  # fmt: skip
+
+
+def found_out(plan: ShelfPlan, house: House) -> models.FoundOut:
+    """A plan, tray by tray, with what is different from what stands now."""
+    stands = [
+        models.StandsOut(
+            tray=each.tray.id, what=each.what, spot=spot_out(each.then.spot) if each.then else None,
+            spot_words=each.then.spot.words(house.unit(each.then.spot.unit_id)) if each.then else "",
+            by_hand=bool(each.then and each.then.by_hand), reasons=reasons_out(plan.reasons_for(each.tray.id)),
+        )
+        for each in planning.differences(plan, house)
+    ]  # fmt: skip
+    score = plan.score
+    return models.FoundOut(
+        stands=stands, value=score.value, worth=score.worth, balance=score.balance, out_of_order=score.out_of_order,
+        bound=plan.bound, gap=plan.gap, proven=plan.proven, runners=[runner_out(r) for r in plan.runners],
+    )  # fmt: skip
+
+
+def runner_out(runner: Runner) -> models.RunnerOut:
+    """A tray that just missed."""
+    return models.RunnerOut(tray=NamedOut(id=runner.tray.id, name=runner.tray.name), points=runner.points,
+                            instead_of=_named(runner.instead_of), with_=_named(runner.with_))  # fmt: skip
+
+
+def _named(trays: Iterable[Tray]) -> list[NamedOut]:
+    return [found for tray in trays if (found := named(tray)) is not None]
+
+
+def conflict_out(conflict: Conflict) -> models.ConflictOut:
+    """Why there is no plan, and the ways out."""
+    return models.ConflictOut(
+        rules=[models.BrokenOut.model_validate(r) for r in conflict.rules], ways=[_way_out(w) for w in conflict.ways],
+        blame=reasons_out(conflict.blame), smaller=_named(conflict.smaller),
+    )  # fmt: skip
+
+
+def _way_out(way: WayOut) -> models.WayOut:
+    return models.WayOut(text=way.text, more=dict(way.more), without=list(way.without), by_hand=list(way.by_hand),
+                         unpin=list(way.unpin), unban=list(way.unban))  # fmt: skip

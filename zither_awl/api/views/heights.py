@@ -1,0 +1,64 @@
+"""Heights: of the house for each child, and of each child's reach as it grows."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+
+from zither_awl.api.answers import child_out
+from zither_awl.api.context import adult_id, desk
+from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.heights import AheadOut, AidOut, ForChildOut, HeightsOut, ReachedOut, SpanOut, TickAidIn
+from zither_awl.api.spec import answers, api
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.independence import Height
+from zither_awl.services import heights
+
+bp = Blueprint("heights", __name__, url_prefix="/api")
+
+
+@bp.get("/heights")
+@api.validate(resp=answers(HTTP_200=HeightsOut), tags=["house"])
+def get_heights() -> HeightsOut:
+    """What would give each child more independence, room by room, with heights now and in six months."""
+    at = desk()
+    house, today = at.house(), at.today()
+    kept = house.household
+    people = [
+        ForChildOut(child=each.child.id, name=each.child.name, aids=[
+            AidOut(key=a.key, room=a.room, name=a.name, now=_span(a.now), later=_span(a.later), note=a.note,
+                   source=a.source, done=a.key in each.done)
+            for a in each.aids
+        ])
+        for each in heights.house_heights(house, today)
+    ]  # fmt: skip
+    counter, basin = (kept.counter_mm, kept.basin_mm) if kept else (None, None)
+    later = heights.months_on(today, heights.LATER_MONTHS)
+    return HeightsOut(children=people, later=later, counter_mm=counter, basin_mm=basin)
+
+
+def _span(height: Height | None) -> SpanOut | None:
+    return SpanOut(low=height.low, high=height.high) if height else None
+
+
+@bp.post("/heights/tick")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def tick(json: TickAidIn) -> DoneOut:
+    """Say that something was made for a child, or take that back."""
+    heights.tick(desk(), json.child, json.key, json.done, adult_id())
+    return DoneOut()
+
+
+@bp.get("/shelf/in/<int:months>")
+@api.validate(resp=answers(HTTP_200=AheadOut), tags=["shelf"])
+def ahead(months: int) -> AheadOut:
+    """The children's reach in so many months, and which boards they come to reach by then."""
+    if not 0 <= months <= heights.AHEAD_MONTHS:
+        raise InvalidValue(FieldProblem("months", f"is {months}; expected 0 to {heights.AHEAD_MONTHS}."))
+    at = desk()
+    house, today = at.house(), at.today()
+    on = heights.months_on(today, months)
+    reached = [
+        ReachedOut(child=r.child.id, unit=r.unit.id, board=r.board, words=heights.said(r, today))
+        for r in heights.soon_reached(house, today) if r.on <= on
+    ]  # fmt: skip
+    return AheadOut(on=on, children=[child_out(m) for m in heights.marks_in(house, today, months)], reached=reached)
