@@ -16,6 +16,7 @@ from zither_awl.core.finding import Action, Finding
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import Stability
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
+from zither_awl.core.trays import front_of
 from zither_awl.core.values import Episode, Morning, Placement, Spot, Tray, Unit
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import Marks, condition_of, marks
@@ -114,6 +115,7 @@ def tray_out(tray: Tray, house: House, today: date) -> shelf_models.TrayOut:
         bin=house.bin_name(tray.bin_id), for_children=sorted(tray.for_children), archived=tray.archived,
         liquid=tray.liquid, condition=condition_of(house, tray, today),
         made=bool(tray.contents and card.key), photo=tray.photo_id,
+        front=[shelf_models.FrontOut.model_validate(f) for f in front_of(tray)],
         stands=f"{unit.name}, {standing.spot.words(unit)}" if standing and unit else "",
         card=shelf_models.CardOut(id=card.id, name=card.name, area=card.area, from_months=card.from_months,
                                   to_months=card.to_months, follows=list(card.follows)),

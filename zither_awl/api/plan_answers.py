@@ -30,14 +30,14 @@ def solve_out(solve: Solve, desk: Desk) -> models.SolveOut:
         id=solve.id, status=solve.status, message=solve.message, seconds=solve.seconds,
         stale=planning.stale(desk, solve),
         best=models.BestOut(trays=len(best.trays), value=best.value, bound=best.bound) if best else None,
-        plan=found_out(answer, house) if isinstance(answer, ShelfPlan) else None,
+        plan=arranged_out(answer, house) if isinstance(answer, ShelfPlan) else None,
         conflict=conflict_out(answer) if isinstance(answer, Conflict) else None,
         runner=runner_out(answer) if isinstance(answer, Runner) else None,
         reasons=reasons_out(answer) if isinstance(answer, tuple) else [],
     )  # fmt: skip
 
 
-def found_out(plan: ShelfPlan, house: House) -> models.FoundOut:
+def arranged_out(plan: ShelfPlan, house: House) -> models.ArrangedOut:
     """A plan, tray by tray, with what is different from what stands now."""
     stands = [
         models.StandsOut(
@@ -48,7 +48,7 @@ def found_out(plan: ShelfPlan, house: House) -> models.FoundOut:
         for each in planning.differences(plan, house)
     ]  # fmt: skip
     score = plan.score
-    return models.FoundOut(
+    return models.ArrangedOut(
         stands=stands, value=score.value, worth=score.worth, balance=score.balance, out_of_order=score.out_of_order,
         bound=plan.bound, gap=plan.gap, proven=plan.proven, runners=[runner_out(r) for r in plan.runners],
     )  # fmt: skip

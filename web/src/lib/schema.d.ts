@@ -1333,6 +1333,30 @@ export interface components {
             /** Archived */
             archived: boolean;
         };
+        /**
+         * ArrangedOut
+         * @description A plan. `gap` is how many points the best could be above it; 0 is proven.
+         */
+        ArrangedOut: {
+            /** Balance */
+            balance: number;
+            /** Bound */
+            bound: number;
+            /** Gap */
+            gap: number;
+            /** Out Of Order */
+            out_of_order: number;
+            /** Proven */
+            proven: boolean;
+            /** Runners */
+            runners: components["schemas"]["RunnerOut"][];
+            /** Stands */
+            stands: components["schemas"]["StandsOut"][];
+            /** Value */
+            value: number;
+            /** Worth */
+            worth: number;
+        };
         /** BenchCardsOut */
         BenchCardsOut: {
             /** Cards */
@@ -2251,6 +2275,26 @@ export interface components {
             /** Field */
             field: string;
         };
+        /**
+         * FillingOut
+         * @description What lies in a vessel: pieces, or a medium to a share of its height.
+         */
+        FillingOut: {
+            /** Colours */
+            colours: string[];
+            /** Count */
+            count: number;
+            /** Drawn */
+            drawn: string;
+            /** Medium */
+            medium: boolean;
+            /** Piece Mm */
+            piece_mm: number;
+            /** Share */
+            share: number;
+            /** Water */
+            water: boolean;
+        };
         /** FindingOut */
         FindingOut: {
             /** Actions */
@@ -2292,29 +2336,42 @@ export interface components {
             /** Name */
             name: string;
         };
-        /**
-         * FoundOut
-         * @description A plan. `gap` is how many points the best could be above it; 0 is proven.
-         */
+        /** FoundOut */
         FoundOut: {
-            /** Balance */
-            balance: number;
-            /** Bound */
-            bound: number;
-            /** Gap */
-            gap: number;
-            /** Out Of Order */
-            out_of_order: number;
-            /** Proven */
-            proven: boolean;
-            /** Runners */
-            runners: components["schemas"]["RunnerOut"][];
-            /** Stands */
-            stands: components["schemas"]["StandsOut"][];
-            /** Value */
-            value: number;
-            /** Worth */
-            worth: number;
+            /** Address */
+            address: string;
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "thing" | "tray" | "bin";
+            /** Where */
+            where: string;
+        };
+        /**
+         * FrontOut
+         * @description One thing of a tray as it is seen from the front, mm from its left side and its floor.
+         */
+        FrontOut: {
+            /** Base Mm */
+            base_mm: number;
+            /** Colours */
+            colours: string[];
+            /** Count */
+            count: number;
+            /** Drawn */
+            drawn: string;
+            filling: components["schemas"]["FillingOut"] | null;
+            /** Height Mm */
+            height_mm: number;
+            /** Left Mm */
+            left_mm: number;
+            /** Name */
+            name: string;
+            /** Width Mm */
+            width_mm: number;
         };
         /** FullOut */
         FullOut: {
@@ -3288,7 +3345,7 @@ export interface components {
             id: number;
             /** Message */
             message: string;
-            plan: components["schemas"]["FoundOut"] | null;
+            plan: components["schemas"]["ArrangedOut"] | null;
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
             runner: components["schemas"]["RunnerOut"] | null;
@@ -3599,6 +3656,8 @@ export interface components {
             depth_mm: number;
             /** For Children */
             for_children: number[];
+            /** Front */
+            front: components["schemas"]["FrontOut"][];
             /** Hazards */
             hazards: string[];
             /** Height Mm */

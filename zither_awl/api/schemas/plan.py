@@ -55,7 +55,7 @@ class RunnerOut(Out):
     with_: list[NamedOut]
 
 
-class FoundOut(Out):
+class ArrangedOut(Out):
     """A plan. `gap` is how many points the best could be above it; 0 is proven."""
 
     stands: list[StandsOut]
@@ -102,7 +102,7 @@ class SolveOut(Out):
     seconds: float
     stale: bool
     best: BestOut | None
-    plan: FoundOut | None
+    plan: ArrangedOut | None
     conflict: ConflictOut | None
     runner: RunnerOut | None
     reasons: list[ReasonOut]

@@ -126,6 +126,32 @@ class TrayIn(In):
     for_children: list[Id] = []
 
 
+class FillingOut(Out):
+    """What lies in a vessel: pieces, or a medium to a share of its height."""
+
+    drawn: str
+    count: int
+    piece_mm: float
+    share: float
+    colours: list[str]
+    medium: bool
+    water: bool
+
+
+class FrontOut(Out):
+    """One thing of a tray as it is seen from the front, mm from its left side and its floor."""
+
+    name: str
+    drawn: str
+    count: int
+    left_mm: float
+    base_mm: float
+    width_mm: float
+    height_mm: float
+    colours: list[str]
+    filling: FillingOut | None
+
+
 class TrayOut(Out):
     id: int
     name: str
@@ -149,6 +175,7 @@ class TrayOut(Out):
     stands: str
     made: bool
     photo: int | None
+    front: list[FrontOut]
 
 
 class BinIn(In):

@@ -19,7 +19,8 @@ if TYPE_CHECKING:
     from ortools.sat.python import cp_model
 
 MOST_WORK = 0.4
-"""Deterministic seconds. Where the best order is not proven by then the best found is taken: it is second to the choice."""
+"""Deterministic seconds. Where the best order is not proven by then, the best found is taken: it is second to the
+choice."""
 ORDER_POINTS, AREA_POINTS = 4, 3
 """A step of level the wrong way round, and a pair of neighbours against the household's wish for areas. Ours."""
 

@@ -3,6 +3,7 @@
 from zither_awl.core.trays.assemble import Assembled, assemble, tray_of
 from zither_awl.core.trays.check import Check, check_tray
 from zither_awl.core.trays.design import Design, Level, Pour, Role
+from zither_awl.core.trays.front import Filling, Front, front_of
 from zither_awl.core.trays.makeable import Made, Makeable, Need, make, makeable
 from zither_awl.core.trays.match import Candidate, Matches, Wary, match_roles, substitutes
 from zither_awl.core.trays.pack import Item, NoRoom, Packing, pack
@@ -10,7 +11,7 @@ from zither_awl.core.trays.standing import at_once
 from zither_awl.core.trays.stock import Clash, Stock, shared_stock
 
 __all__ = [
-    "Assembled", "Candidate", "Check", "Clash", "Design", "Item", "Level", "Made", "Makeable", "Matches", "Need",
-    "NoRoom", "Packing", "Pour", "Role", "Stock", "Wary", "assemble", "at_once", "check_tray", "make", "makeable",
-    "match_roles", "pack", "shared_stock", "substitutes", "tray_of",
+    "Assembled", "Candidate", "Check", "Clash", "Design", "Filling", "Front", "Item", "Level", "Made", "Makeable",
+    "Matches", "Need", "NoRoom", "Packing", "Pour", "Role", "Stock", "Wary", "assemble", "at_once", "check_tray",
+    "front_of", "make", "makeable", "match_roles", "pack", "shared_stock", "substitutes", "tray_of",
 ]  # fmt: skip

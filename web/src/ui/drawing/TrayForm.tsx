@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react'
+import { Things, type FrontThing } from './fronts'
 
 /** What a form is drawn from. Sizes are millimetres. */
 export type FormTray = {
   id: number; width_mm: number; height_mm: number; pieces: number; tags: readonly string[]; liquid: boolean; softness: string
-  card: { area: string }; piece: { shape: string; sizes_mm: readonly number[] } | null
+  card: { area: string }; piece: { shape: string; sizes_mm: readonly number[] } | null; front?: readonly FrontThing[]; photo?: number | null
 }
 
 // Physical things have the colours of wood, cloth and glass; nothing else in the program does.
@@ -119,6 +120,7 @@ const forms: Record<Kind, (a: Area) => ReactNode> = {
 
 /** A tray as it looks from the front, in its own size: put it in an SVG whose unit is the millimetre, floor at y = 0. */
 export function TrayForm({ tray }: { tray: FormTray }) {
+  if (tray.front?.length) return <Things things={tray.front} />
   const w = tray.width_mm
   const h = Math.max(tray.height_mm - BASE_MM, 24)
   const bare = tray.tags.includes('basket')

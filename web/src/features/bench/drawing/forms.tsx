@@ -93,6 +93,9 @@ const FORMS: Record<string, Form> = {
   card: ({ w, d }) => <><rect width={w} height={d} rx="3" fill="#fdfcf7" stroke={LINE} strokeWidth="1.1" /><rect x={w * 0.14} y={d * 0.14} width={w * 0.72} height={d * 0.72} fill="none" stroke={LINE} strokeWidth="0.6" /></>,
 }
 FORMS.tray = FORMS.box as Form
+FORMS.book = FORMS.card as Form
+FORMS.drum = FORMS.bowl as Form
+FORMS.bell = FORMS.cup as Form
 
 /** Where the pieces of a block stand: in rows as square as its sides ask for. */
 export function places(laid: Laid): { x: number; y: number; w: number; d: number }[] {
