@@ -19,7 +19,7 @@ from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Spher
 from zither_awl.core.trays import front_of
 from zither_awl.core.values import Episode, Morning, Placement, Spot, Tray, Unit
 from zither_awl.services.desk import Desk, House
-from zither_awl.services.shelf import Marks, condition_of, marks
+from zither_awl.services.shelf import Marks, condition_of, marks, read_out
 from zither_awl.services.watch import likely_end
 
 
@@ -122,12 +122,14 @@ def tray_out(tray: Tray, house: House, today: date) -> shelf_models.TrayOut:
     )  # fmt: skip
 
 
-def placement_out(placement: Placement, house: House) -> shelf_models.PlacementOut:
-    """Where a tray stands, and since which day."""
+def placement_out(placement: Placement, house: House, today: date) -> shelf_models.PlacementOut:
+    """Where a tray stands, how that is read out, and since which day."""
     since = placement.since.astimezone(house.zone).date().isoformat() if placement.since else ""
     words = placement.spot.words(house.unit(placement.spot.unit_id))
-    return shelf_models.PlacementOut(tray_id=placement.tray.id, spot=spot_out(placement.spot), spot_words=words,
-                                     by_hand=placement.by_hand, since=since)  # fmt: skip
+    return shelf_models.PlacementOut(
+        tray_id=placement.tray.id, spot=spot_out(placement.spot), spot_words=words,
+        spoken=read_out(placement, house, today), by_hand=placement.by_hand, since=since,
+    )  # fmt: skip
 
 
 def action_out(action: Action) -> shelf_models.ActionOut:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from datetime import date
 
 from zither_awl.api.answers import named, reasons_out, spot_in, spot_out
 from zither_awl.api.schemas import plan as models
@@ -11,6 +12,7 @@ from zither_awl.core.shelf import Conflict, Pin, Runner, ShelfPlan, WayOut
 from zither_awl.core.values import Tray
 from zither_awl.services import planning
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import read_out
 from zither_awl.services.solving import Solve
 
 
@@ -30,19 +32,20 @@ def solve_out(solve: Solve, desk: Desk) -> models.SolveOut:
         id=solve.id, status=solve.status, message=solve.message, seconds=solve.seconds,
         stale=planning.stale(desk, solve),
         best=models.BestOut(trays=len(best.trays), value=best.value, bound=best.bound) if best else None,
-        plan=arranged_out(answer, house) if isinstance(answer, ShelfPlan) else None,
+        plan=arranged_out(answer, house, desk.today()) if isinstance(answer, ShelfPlan) else None,
         conflict=conflict_out(answer) if isinstance(answer, Conflict) else None,
         runner=runner_out(answer) if isinstance(answer, Runner) else None,
         reasons=reasons_out(answer) if isinstance(answer, tuple) else [],
     )  # fmt: skip
 
 
-def arranged_out(plan: ShelfPlan, house: House) -> models.ArrangedOut:
+def arranged_out(plan: ShelfPlan, house: House, today: date) -> models.ArrangedOut:
     """A plan, tray by tray, with what is different from what stands now."""
     stands = [
         models.StandsOut(
             tray=each.tray.id, what=each.what, spot=spot_out(each.then.spot) if each.then else None,
             spot_words=each.then.spot.words(house.unit(each.then.spot.unit_id)) if each.then else "",
+            spoken=read_out(each.then, house, today) if each.then else "",
             by_hand=bool(each.then and each.then.by_hand), reasons=reasons_out(plan.reasons_for(each.tray.id)),
         )
         for each in planning.differences(plan, house)

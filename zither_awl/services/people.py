@@ -22,6 +22,16 @@ def save_household(desk: Desk, household: Household, adult_id: int | None = None
         work.people.save_household(household)
 
 
+def change_household(desk: Desk, label: str, adult_id: int | None, **more: object) -> None:
+    """Change some settings of the house. Raises: InvalidValue before there is a house, or for a bad value."""
+    kept = desk.house().household
+    if kept is None:
+        raise InvalidValue(FieldProblem("name", "is missing: the house has no name yet."))
+    changed = replace(kept, **more)  # type: ignore[arg-type]
+    with desk.write(adult_id, label) as work:
+        work.people.save_household(changed)
+
+
 def add_adult(desk: Desk, name: str, adult_id: int | None = None) -> Adult:
     """Add an adult who watches and sets out."""
     with desk.write(adult_id, f"Added {name}") as work:

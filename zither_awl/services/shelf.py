@@ -55,6 +55,29 @@ def findings_with_actions(desk: Desk) -> tuple[Finding, ...]:
     ))  # fmt: skip
 
 
+def read_out(placement: Placement, house: House, today: date) -> str:
+    """A placement as a screen reader says it: "top board, second of four: Beads, for Ilse, within Tove's reach, not for
+    Tove"."""
+    unit, tray = house.unit(placement.spot.unit_id), placement.tray
+    parts = [f"{placement.spot.counted(unit)}: {tray.name}"]
+    if placement.by_hand:
+        parts.append("set out by hand")
+    height = unit.boards[placement.spot.board].height_mm
+    for child in house.children:
+        parts += _to(child, height, placement, child.id in unit.comes, today)
+    return ", ".join(parts)
+
+
+def _to(child: Child, height: float, placement: Placement, comes: bool, today: date) -> list[str]:
+    """What a placement is to one child: for it or not, within its reach or not."""
+    mine, zones = child.id in placement.tray.for_children, reach(child, today)
+    if mine:
+        where = "within reach" if comes and height <= zones.choosing else "out of reach"
+        return [f"for {child.name}, {where}"]
+    within = comes and height <= zones.climb and not placement.by_hand
+    return [f"within {child.name}'s reach, not for {child.name}"] if within else []
+
+
 def resting_trays(house: House) -> tuple[Tray, ...]:
     """The trays in the bins: not archived, standing nowhere."""
     out = {p.tray.id for p in house.placements}

@@ -35,6 +35,17 @@ export const benchQuery = (wish: Schemas['WishIn'] | null) => queryOptions({
   queryFn: () => answer(client.POST('/api/bench/compose', { body: wish as Schemas['WishIn'] })),
   enabled: wish !== null, placeholderData: keepPreviousData,
 })
+/** A question to the planner, asked after again until it is answered. */
+export const solveQuery = (id: number | null) => queryOptions({
+  queryKey: ['solve', id],
+  queryFn: () => answer(client.GET('/api/plan/{solve_id}', { params: { path: { solve_id: id ?? 0 } } })),
+  enabled: id !== null, refetchInterval: (query) => (query.state.data && query.state.data.status !== 'working' ? false : 150),
+})
+export const aheadQuery = (months: number) => queryOptions({
+  queryKey: ['ahead', months], queryFn: () => answer(client.GET('/api/shelf/in/{months}', { params: { path: { months } } })),
+  enabled: months > 0, placeholderData: keepPreviousData,
+})
+export const heightsQuery = queryOptions({ queryKey: ['heights'], queryFn: () => answer(client.GET('/api/heights')) })
 export const childrenQuery = queryOptions({ queryKey: ['children'], queryFn: () => answer(client.GET('/api/children')) })
 export const recordQuery = (childId: number) => queryOptions({
   queryKey: ['record', childId],

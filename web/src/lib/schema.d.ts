@@ -448,6 +448,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/household/leanings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What a plan of the shelf leans to. */
+        put: operations["put__api_household_leanings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household/surfaces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How high the kitchen counter and the wash basin are. */
+        put: operations["put__api_household_surfaces"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/import/cards": {
         parameters: {
             query?: never;
@@ -2454,16 +2488,6 @@ export interface components {
         /** HouseholdIn */
         HouseholdIn: {
             /**
-             * Basin Mm
-             * @default null
-             */
-            basin_mm?: number | null;
-            /**
-             * Counter Mm
-             * @default null
-             */
-            counter_mm?: number | null;
-            /**
              * Emergency Number
              * @default
              */
@@ -2491,21 +2515,6 @@ export interface components {
              * @default
              */
             poison_centre?: string;
-            /**
-             * Rather By Area
-             * @default 0
-             */
-            rather_by_area?: number;
-            /**
-             * Rather Full
-             * @default 0
-             */
-            rather_full?: number;
-            /**
-             * Rather New
-             * @default 0
-             */
-            rather_new?: number;
             /**
              * Unbreakable First
              * @default false
@@ -2667,6 +2676,18 @@ export interface components {
             x_mm: number | null;
             /** Y Mm */
             y_mm: number | null;
+        };
+        /**
+         * LeaningsIn
+         * @description What a plan of the shelf leans to: familiar (-1) or new (1), areas mixed or together, calm or full.
+         */
+        LeaningsIn: {
+            /** Rather By Area */
+            rather_by_area: number;
+            /** Rather Full */
+            rather_full: number;
+            /** Rather New */
+            rather_new: number;
         };
         /**
          * LeaveOut
@@ -2951,6 +2972,8 @@ export interface components {
             by_hand: boolean;
             /** Since */
             since: string;
+            /** Spoken */
+            spoken: string;
             spot: components["schemas"]["SpotOut"];
             /** Spot Words */
             spot_words: string;
@@ -3440,6 +3463,8 @@ export interface components {
             by_hand: boolean;
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
+            /** Spoken */
+            spoken: string;
             spot: components["schemas"]["SpotOut"] | null;
             /** Spot Words */
             spot_words: string;
@@ -3455,6 +3480,22 @@ export interface components {
         StrikeIn: {
             /** Struck */
             struck: boolean;
+        };
+        /**
+         * SurfacesIn
+         * @description Heights of the house that children stand at; null while nobody measured.
+         */
+        SurfacesIn: {
+            /**
+             * Basin Mm
+             * @default null
+             */
+            basin_mm?: number | null;
+            /**
+             * Counter Mm
+             * @default null
+             */
+            counter_mm?: number | null;
         };
         /** SwapOut */
         SwapOut: {
@@ -6041,6 +6082,162 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["HouseholdIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put__api_household_leanings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaningsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put__api_household_surfaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurfacesIn"];
             };
         };
         responses: {

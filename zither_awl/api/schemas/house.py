@@ -20,11 +20,21 @@ class HouseholdIn(In):
     poison_centre: Annotated[str, Field(max_length=80)] = ""
     most_bins: Annotated[int | None, Field(ge=1, le=200), Whole] = None
     unbreakable_first: bool = False
+
+
+class LeaningsIn(In):
+    """What a plan of the shelf leans to: familiar (-1) or new (1), areas mixed or together, calm or full."""
+
+    rather_new: Annotated[int, Field(ge=-1, le=1), Whole]
+    rather_by_area: Annotated[int, Field(ge=-1, le=1), Whole]
+    rather_full: Annotated[int, Field(ge=-1, le=1), Whole]
+
+
+class SurfacesIn(In):
+    """Heights of the house that children stand at; null while nobody measured."""
+
     counter_mm: float | None = None
     basin_mm: float | None = None
-    rather_new: Annotated[int, Field(ge=-1, le=1), Whole] = 0
-    rather_by_area: Annotated[int, Field(ge=-1, le=1), Whole] = 0
-    rather_full: Annotated[int, Field(ge=-1, le=1), Whole] = 0
 
 
 class HouseholdOut(Out):

@@ -42,6 +42,7 @@ class StandsOut(Out):
     what: Literal["stays", "comes", "goes", "moves", "by hand", "open"]
     spot: SpotOut | None
     spot_words: str
+    spoken: str
     by_hand: bool
     reasons: list[ReasonOut]
 

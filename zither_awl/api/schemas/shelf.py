@@ -243,6 +243,7 @@ class PlacementOut(Out):
     tray_id: int
     spot: SpotOut
     spot_words: str
+    spoken: str
     by_hand: bool
     since: str
 

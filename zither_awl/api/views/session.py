@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from flask import Blueprint
 from flask_wtf.csrf import generate_csrf
 
@@ -15,7 +17,9 @@ from zither_awl.api.schemas.house import (
     HistoryOut,
     HouseholdIn,
     HouseholdOut,
+    LeaningsIn,
     SessionOut,
+    SurfacesIn,
     UndoneOut,
 )
 from zither_awl.api.spec import answers, api
@@ -42,8 +46,25 @@ def get_session() -> SessionOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
 def put_household(json: HouseholdIn) -> DoneOut:
     """Name the house, its units of length and its time zone."""
-    household = Household(**json.model_dump())
-    people.save_household(desk(), household, adult_id())
+    kept = desk().house().household
+    told = json.model_dump()
+    people.save_household(desk(), replace(kept, **told) if kept else Household(**told), adult_id())
+    return DoneOut()
+
+
+@bp.put("/household/leanings")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def put_leanings(json: LeaningsIn) -> DoneOut:
+    """What a plan of the shelf leans to."""
+    people.change_household(desk(), "What a plan leans to", adult_id(), **json.model_dump())
+    return DoneOut()
+
+
+@bp.put("/household/surfaces")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def put_surfaces(json: SurfacesIn) -> DoneOut:
+    """How high the kitchen counter and the wash basin are."""
+    people.change_household(desk(), "Measured the counter and the basin", adult_id(), **json.model_dump())
     return DoneOut()
 
 

@@ -26,7 +26,7 @@ def get_shelf() -> ShelfOut:
     return ShelfOut(
         units=[unit_out(u, heights.stability(house, u, today)) for u in house.units],
         archived_units=[unit_out(u) for u in house.all_units if u.archived],
-        placements=[placement_out(p, house) for p in house.placements],
+        placements=[placement_out(p, house, today) for p in house.placements],
         trays=[tray_out(t, house, today) for t in house.trays], children=children_out(at),
         findings=[finding_out(f) for f in shelf.findings_with_actions(at)],
     )  # fmt: skip

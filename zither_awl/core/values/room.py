@@ -127,5 +127,12 @@ class Spot:
         named = "top board" if self.board == 0 and boards > 1 else f"{_ORDINALS[self.board]} board"
         return (f"{named}, " if boards > 1 else "") + f"{_ORDINALS[self.place]} place"
 
+    def counted(self, unit: Unit) -> str:
+        """The spot as it is read out: "top board, second of four"."""
+        before, _, place = self.words(unit).rpartition(", ")
+        places = unit.boards[self.board].places
+        return f"{before}, " * bool(before) + f"{place.removesuffix(' place')} of {_CARDINALS[places - 1]}"
+
 _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth",
              "eleventh", "twelfth")  # fmt: skip
+_CARDINALS = ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")

@@ -5,20 +5,32 @@ import { SelectField, Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
 import { whyNotQuery } from '@/lib/queries'
-import { counted, length, mass, sentence, type Lengths } from '@/lib/words'
-import { spotId, spotOf } from './spots'
-import type { Finding, Placement, Shelf, Tray } from './types'
+import { counted, length, mass, plain, sentence, type Lengths } from '@/lib/words'
+import { spotId, spotOf, spotsIn } from './spots'
+import type { Finding, Placement, Shelf, Tray, Unit } from './types'
 import type { Ask } from './useShelf'
 
-type MarginProps = { shelf: Shelf; chosen: number | null; ask: (what: Ask) => Promise<void>; lengths: Lengths; choose: (id: number) => void }
+type MarginProps = { shelf: Shelf; unit: Unit | undefined; chosen: number | null; ask: (what: Ask) => Promise<void>; lengths: Lengths; choose: (id: number) => void }
 
 /** The margin says why: the chosen tray with its findings and actions, or everything that was found. */
-export function Margin({ shelf, chosen, ask, lengths, choose }: MarginProps) {
+export function Margin({ shelf, unit, chosen, ask, lengths, choose }: MarginProps) {
   const tray = shelf.trays.find((each) => each.id === chosen)
+  if (tray) return <Chosen tray={tray} shelf={shelf} ask={ask} lengths={lengths} />
+  return <><Overview shelf={shelf} choose={choose} />{unit?.stability && <Stands unit={unit} stability={unit.stability} />}</>
+}
+
+/** How a free-standing shelf with its load takes the heaviest child who comes to it. */
+function Stands({ unit, stability }: { unit: Unit; stability: NonNullable<Unit['stability']> }) {
+  const margin = stability.margin === null ? 'nothing pulls it forwards' : `${plain(stability.margin, 2)} times what tips it`
   return (
-    <aside aria-label="Why" className="sticky top-0 flex max-h-screen flex-col gap-4 self-stretch overflow-y-auto border-l border-line bg-paper p-5 max-[900px]:static max-[900px]:max-h-none max-[900px]:border-t max-[900px]:border-l-0">
-      {tray ? <Chosen tray={tray} shelf={shelf} ask={ask} lengths={lengths} /> : <Overview shelf={shelf} choose={choose} />}
-    </aside>
+    <section aria-label="Does it stand firm?" className="border-t border-line pt-3">
+      <h2>Does it stand firm?</h2>
+      <Notice tone={stability.tips ? 'should' : 'note'}>
+        <p className="font-semibold">{stability.advice}</p>
+        <p className="text-[0.9375rem]">The {unit.name} holds {margin}, at worst with {stability.worst_case}. {stability.assumed}</p>
+      </Notice>
+      <p className="mt-1 text-sm text-ink-3">Plain statics about its front feet: no swing, no soft floor. Local codes and the maker&rsquo;s instructions stand above it.</p>
+    </section>
   )
 }
 
@@ -154,8 +166,7 @@ function Shown({ tray, shelf, ask }: Omit<ChosenProps, 'lengths'>) {
 function MoveTo({ tray, shelf, standing, ask }: Omit<ChosenProps, 'lengths'> & { standing: Placement | undefined }) {
   const [to, setTo] = useState('')
   const taken = new Map(shelf.placements.map((each) => [spotId(each.spot), each.tray_id]))
-  const spots = shelf.units.flatMap((unit) => unit.boards.flatMap((board, at) =>
-    Array.from({ length: board.places }, (_, place) => ({ id: spotId({ unit_id: unit.id, board: at, place }), text: `${unit.name}, board ${at + 1}, place ${place + 1}` }))))
+  const spots = spotsIn(shelf.units)
   return (
     <div className="flex flex-col gap-2 border-t border-line pt-3">
       {standing && (

@@ -1,6 +1,6 @@
 import { closestCenter, DndContext, DragOverlay, KeyboardSensor, MouseSensor, pointerWithin, TouchSensor, useSensor, useSensors,
   type Announcements, type CollisionDetection, type DragEndEvent } from '@dnd-kit/core'
-import { useState } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import { useSearchParams } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
@@ -8,12 +8,16 @@ import { Notice, Waiting } from '@/ui/Notice'
 import { cx } from '@/lib/cx'
 import { counted, type Lengths } from '@/lib/words'
 import { ClashNotice } from './ClashNotice'
-import { Elevation } from './drawing/Elevation'
-import { viewOf } from './drawing/geometry'
+import { Ahead, useAhead } from './Ahead'
+import { Drawn } from './Drawn'
 import { Margin } from './Margin'
+import { banned, pinned, type Arranged } from './plan/asked'
+import { asPlanned, marksOf } from './plan/planned'
+import { PlanMargin } from './plan/PlanMargin'
+import { usePlan } from './plan/usePlan'
 import { PrintedShelf } from './PrintedShelf'
 import { BINS, spotId, spotOf, toNextSpot } from './spots'
-import { Bins, Place, type Pick } from './Trays'
+import { Bins, type Pick } from './Trays'
 import type { Shelf, Unit } from './types'
 import { UnitForm } from './UnitForm'
 import { useShelf } from './useShelf'
@@ -50,27 +54,45 @@ function spoken(shelf: Shelf): Announcements {
   }
 }
 
-/** Shelf: what stands where, to scale, and whether it is right for everyone who can reach it. */
+/** Shelf: what stands where, to scale, and whether it is right for everyone who can reach it; or as it could stand. */
 export function ShelfView({ lengths }: { lengths: Lengths }) {
-  const { shelf, error, ask, clash, failed, settle } = useShelf()
+  const { shelf, error, ...asking } = useShelf()
+  if (!shelf) return <Waiting error={error} />
+  return <Loaded shelf={shelf} lengths={lengths} asking={asking} />
+}
+
+type LoadedProps = { shelf: Shelf; lengths: Lengths; asking: Omit<ReturnType<typeof useShelf>, 'shelf' | 'error'> }
+
+function Loaded({ shelf: now, lengths, asking: { ask, clash, failed, settle } }: LoadedProps) {
   const hands = useHands()
   const [params, setParams] = useSearchParams()
   const [carried, setCarried] = useState<number | null>(null)
   const [form, setForm] = useState<Unit | 'new' | null>(null)
-  if (!shelf) return <Waiting error={error} />
+  const [months, setMonths] = useState(0)
+  const planning = usePlan(now.placements.length)
+  const arranging = params.get('arrange') === '1'
+  const plan = arranging ? planning.solve?.plan ?? null : null
+  const shelf = useMemo(() => (plan ? asPlanned(now, plan) : now), [now, plan])
+  const marks = useMemo(() => marksOf(plan, planning.asked), [plan, planning.asked])
+  const ahead = useAhead(months, now.children)
   const chosen = Number(params.get('tray')) || null
   const standing = shelf.placements.find((each) => each.tray_id === chosen)
   const unitId = Number(params.get('unit')) || standing?.spot.unit_id
   const unit = shelf.units.find((each) => each.id === unitId) ?? shelf.units[0]
-  const go = (next: Record<string, string>) => setParams(next, { replace: true })
-  const pick: Pick = { chosen, choose: (id) => go({ ...(unit ? { unit: String(unit.id) } : {}), tray: String(id) }) }
+  const go = (next: Record<string, string>) => setParams({ ...(arranging ? { arrange: '1' } : {}), ...next }, { replace: true })
+  const pick: Pick = { chosen, choose: (id) => {
+    const there = shelf.placements.find((each) => each.tray_id === id)?.spot.unit_id ?? unit?.id
+    go({ ...(there ? { unit: String(there) } : {}), tray: String(id) })
+  } }
   const put = ({ active, over: target }: DragEndEvent) => {
     setCarried(null)
     if (!target) return
     const tray = trayOf(active.id)
-    const now = shelf.placements.find((each) => each.tray_id === tray)
+    const here = shelf.placements.find((each) => each.tray_id === tray)
     const to = target.id === BINS ? null : spotOf(String(target.id))
-    if (!(now && to ? spotId(now.spot) === target.id : !now && !to)) void ask({ kind: 'move', tray, to, byHand: now?.by_hand ?? false })
+    if (here && to ? spotId(here.spot) === target.id : !here && !to) return
+    if (arranging) void planning.start.run(to ? pinned(planning.asked, tray, to) : banned(planning.asked, tray))
+    else void ask({ kind: 'move', tray, to, byHand: here?.by_hand ?? false })
   }
   const out = new Set(shelf.placements.map((each) => each.tray_id))
   return (
@@ -81,20 +103,26 @@ export function ShelfView({ lengths }: { lengths: Lengths }) {
           <div className="flex flex-1 flex-col gap-3 px-5 pt-4">
             <Heading title={unit ? unit.name.charAt(0).toUpperCase() + unit.name.slice(1) : 'Shelf'} aside={
               <>
+                {unit && !arranging && <Button look="main" onClick={() => setParams({ arrange: '1', unit: String(unit.id) })}>Arrange for me</Button>}
                 {unit && <Button onClick={() => setForm(unit)}>Measure and change</Button>}
                 <Button onClick={() => setForm('new')}>Add a unit</Button>
                 <Button onClick={() => window.print()}>Print</Button>
               </>}>
               {unit && <Count shelf={shelf} unit={unit} />}
             </Heading>
-            <UnitTabs shelf={shelf} unit={unit} onGo={(id) => go({ unit: String(id) })} />
+            <UnitTabs shelf={shelf} unit={unit} plan={plan} onGo={(id) => go({ unit: String(id) })} />
             {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
             {clash && <ClashNotice clash={clash} onKeep={settle} onAgain={() => { settle(); void ask(clash.ask) }} />}
-            {unit ? <Drawn shelf={shelf} unit={unit} lengths={lengths} pick={pick} /> : <NoUnit onAdd={() => setForm('new')} />}
+            {unit ? <Drawn shelf={shelf} unit={unit} people={ahead.people} lengths={lengths} pick={pick} marks={marks} /> : <NoUnit onAdd={() => setForm('new')} />}
+            {unit && <Ahead months={months} set={setMonths} ahead={ahead} unit={unit} />}
           </div>
           <Bins trays={shelf.trays.filter((each) => !out.has(each.id))} pick={pick} />
         </div>
-        <Margin key={chosen} shelf={shelf} chosen={chosen} ask={ask} lengths={lengths} choose={pick.choose} />
+        <Aside label={arranging ? 'The plan and why' : 'Why'}>
+          {arranging
+            ? <PlanMargin shelf={now} planning={planning} chosen={chosen} choose={pick.choose} onLeave={() => { planning.forget(); setParams(unit ? { unit: String(unit.id) } : {}) }} />
+            : <Margin key={chosen} shelf={shelf} unit={unit} chosen={chosen} ask={ask} lengths={lengths} choose={pick.choose} />}
+        </Aside>
       </div>
       <DragOverlay dropAnimation={null}>
         {carried !== null && (
@@ -109,6 +137,14 @@ export function ShelfView({ lengths }: { lengths: Lengths }) {
   )
 }
 
+function Aside({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <aside aria-label={label} className="sticky top-0 flex max-h-screen flex-col gap-4 self-stretch overflow-y-auto border-l border-line bg-paper p-5 max-[900px]:static max-[900px]:max-h-none max-[900px]:border-t max-[900px]:border-l-0">
+      {children}
+    </aside>
+  )
+}
+
 function Count({ shelf, unit }: { shelf: Shelf; unit: Unit }) {
   const places = unit.boards.reduce((sum, board) => sum + board.places, 0)
   const taken = new Set(shelf.placements.filter((each) => each.spot.unit_id === unit.id).map((each) => spotId(each.spot))).size
@@ -116,16 +152,18 @@ function Count({ shelf, unit }: { shelf: Shelf; unit: Unit }) {
   return <>{taken} of {counted(places, 'place')}; {coming.length ? `${coming.join(', ')} ${coming.length === 1 ? 'comes' : 'come'} here` : 'no child comes here'}{unit.barrier !== 'none' && ` (${unit.barrier})`}</>
 }
 
-function UnitTabs({ shelf, unit, onGo }: { shelf: Shelf; unit: Unit | undefined; onGo: (id: number) => void }) {
+function UnitTabs({ shelf, unit, plan, onGo }: { shelf: Shelf; unit: Unit | undefined; plan: Arranged | null; onGo: (id: number) => void }) {
   if (shelf.units.length < 2) return null
   return (
     <nav aria-label="Units" className="flex flex-wrap gap-2">
       {shelf.units.map((each) => {
+        const different = plan?.stands.filter((one) => one.what !== 'stays' && one.spot?.unit_id === each.id).length ?? 0
         const musts = shelf.findings.filter((f) => f.severity === 'must' && f.spot.unit_id === each.id).length
         return (
           <button key={each.id} type="button" aria-current={each.id === unit?.id} onClick={() => onGo(each.id)}
             className={cx('min-h-9 rounded-full border px-3.5 text-[0.9375rem]', each.id === unit?.id ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
             {each.name}{musts > 0 && <span className="ml-1.5 font-semibold text-madder">{counted(musts, 'finding')}</span>}
+            {different > 0 && <span className="ml-1.5 font-semibold text-woad">{counted(different, 'difference')}</span>}
           </button>
         )
       })}
@@ -139,24 +177,6 @@ function NoUnit({ onAdd }: { onAdd: () => void }) {
       <h2>No shelf yet</h2>
       <p className="my-3 text-ink-2">Measure a shelf, a windowsill or a place on the floor. It is drawn to scale as you type, with each child&rsquo;s reach beside it.</p>
       <Button look="main" onClick={onAdd}>Add a unit</Button>
-    </div>
-  )
-}
-
-function Drawn({ shelf, unit, lengths, pick }: { shelf: Shelf; unit: Unit; lengths: Lengths; pick: Pick }) {
-  const view = viewOf(unit, shelf.children.flatMap((child) => (child.reach ? [child.reach] : [])))
-  const ratio = view.width / view.height
-  return (
-    <div className="relative mx-auto" style={{ aspectRatio: ratio, width: `min(100%, calc((100vh - 20.5rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }}>
-      <Elevation unit={unit} people={shelf.children} lengths={lengths} title={`The ${unit.name} from the front, with a ruler and each child's reach`} />
-      {unit.boards.flatMap((board, at) => Array.from({ length: board.places }, (_, place) => {
-        const spot = { unit_id: unit.id, board: at, place }
-        const here = shelf.placements.filter((each) => spotId(each.spot) === spotId(spot)).flatMap((placement) => {
-          const tray = shelf.trays.find((each) => each.id === placement.tray_id)
-          return tray ? [{ tray, placement }] : []
-        })
-        return <Place key={spotId(spot)} unit={unit} spot={spot} view={view} here={here} findings={shelf.findings} pick={pick} />
-      }))}
     </div>
   )
 }

@@ -9,11 +9,13 @@ import type { Finding, Placement, Spot, Tray, Unit } from './types'
 export type Pick = { chosen: number | null; choose: (trayId: number) => void }
 
 type PlaceProps = {
-  unit: Unit; spot: Spot; view: Rect; here: { tray: Tray; placement: Placement }[]; findings: readonly Finding[]; pick: Pick
+  unit: Unit; spot: Spot; view: Rect; here: { tray: Tray; placement: Placement }[]; findings: readonly Finding[]; pick: Pick; marks?: Marks
 }
+/** What a plan would make different, in a word, by tray. */
+export type Marks = ReadonlyMap<number, string>
 
 /** One place of a board: something can be put here; what stands here can be chosen and taken up. */
-export function Place({ unit, spot, view, here, findings, pick }: PlaceProps) {
+export function Place({ unit, spot, view, here, findings, pick, marks }: PlaceProps) {
   const { setNodeRef, isOver } = useDroppable({ id: spotId(spot) })
   const rect = placeRect(unit, spot.board, spot.place)
   return (
@@ -22,40 +24,41 @@ export function Place({ unit, spot, view, here, findings, pick }: PlaceProps) {
       {here.length === 0 && <span className="mb-1.5 text-sm text-ink no-print opacity-80">free</span>}
       {here.map(({ tray, placement }) => (
         <Standing key={tray.id} tray={tray} placement={placement} place={rect} share={here.length} unit={unit} pick={pick}
-          findings={findings.filter((each) => each.tray === tray.id)} />
+          findings={findings.filter((each) => each.tray === tray.id)} mark={marks?.get(tray.id)} />
       ))}
     </div>
   )
 }
 
 type StandingProps = {
-  tray: Tray; placement: Placement; place: Rect; share: number; unit: Unit; pick: Pick; findings: readonly Finding[]
+  tray: Tray; placement: Placement; place: Rect; share: number; unit: Unit; pick: Pick; findings: readonly Finding[]; mark: string | undefined
 }
 
-function Standing({ tray, placement, place, share, unit, pick, findings }: StandingProps) {
+function Standing({ tray, placement, place, share, unit, pick, findings, mark }: StandingProps) {
   const { setNodeRef, listeners, attributes, isDragging } = useDraggable({ id: `tray:${tray.id}` })
   const worst = findings.find((f) => f.severity !== 'note') ?? findings[0]
   const tall = clearance(unit, placement.spot.board)
-  const said = [tray.name, placement.spot_words, placement.by_hand ? 'by hand' : '', worst ? `${worst.severity}: ${worst.reasons[0]?.text ?? ''}` : '']
+  const said = [placement.spoken || tray.name, mark ?? '', worst ? `${worst.severity}: ${worst.reasons[0]?.text ?? ''}` : '']
   return (
     <button type="button" ref={setNodeRef} {...listeners} {...attributes} onClick={() => pick.choose(tray.id)}
       aria-roledescription="tray" aria-label={said.filter(Boolean).join('; ')} aria-pressed={pick.chosen === tray.id}
       style={{ width: `${100 / share}%` }}
       className={cx('relative h-full touch-manipulation select-none', isDragging && 'opacity-30',
-        pick.chosen === tray.id && 'outline-3 outline-woad -outline-offset-3 rounded bg-woad-2/60')}>
+        mark && 'rounded outline-2 -outline-offset-2 outline-woad outline-dashed', pick.chosen === tray.id && 'outline-3 outline-woad -outline-offset-3 rounded bg-woad-2/60')}>
       <svg viewBox={`0 ${-tall} ${place.width / share} ${tall}`} className={cx('absolute inset-0 size-full', placement.by_hand && 'opacity-45')} aria-hidden>
         <g transform={`translate(${(place.width / share - tray.width_mm) / 2} 0)`}><TrayForm tray={tray} /></g>
       </svg>
       <span className="absolute inset-x-0.5 top-0.5 text-center text-[0.8125rem] leading-tight font-semibold [text-shadow:0_0_3px_white,0_0_5px_white,0_0_5px_white]">{tray.name}</span>
-      <Flag worst={worst} byHand={placement.by_hand} />
+      <Flag worst={worst} byHand={placement.by_hand} mark={mark} />
     </button>
   )
 }
 
-function Flag({ worst, byHand }: { worst: Finding | undefined; byHand: boolean }) {
+function Flag({ worst, byHand, mark }: { worst: Finding | undefined; byHand: boolean; mark: string | undefined }) {
   const Icon = worst?.severity === 'note' ? Info : TriangleAlert
   return (
     <span className="absolute top-8 right-1 flex flex-col items-end gap-1">
+      {mark && <span className="rounded bg-woad px-1.5 text-xs font-semibold text-paper">{mark}</span>}
       {worst && <Icon size={20} aria-hidden fill="#fbfcfb" className={worst.severity === 'must' ? 'text-madder' : worst.severity === 'should' ? 'text-saffron' : 'text-ink-2'} />}
       {byHand && <span className="inline-flex items-center gap-1 rounded bg-paper px-1 text-xs"><Hand size={13} aria-hidden />by hand</span>}
     </span>

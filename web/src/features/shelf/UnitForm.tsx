@@ -8,9 +8,9 @@ import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import type { Lengths } from '@/lib/words'
-import { bodyOf, draftFrom, draftOf, KINDS, shapeOf, withBoards, type UnitDraft } from './draft'
-import { Elevation } from './drawing/Elevation'
-import { viewOf } from './drawing/geometry'
+import { boardTo, bodyOf, draftFrom, draftOf, KINDS, type UnitDraft } from './draft'
+import { Boards } from './Boards'
+import { Preview } from './Preview'
 import type { Child, Shelf, Unit } from './types'
 
 type UnitFormProps = { unit: Unit | null; shelf: Pick<Shelf, 'children'>; lengths: Lengths; onClose: () => void; onSaved: (id: number) => void }
@@ -31,7 +31,7 @@ type UnitFieldsProps = { unit: Unit | null; people: readonly Child[]; lengths: L
 /** The fields of a unit, also used on the first morning. */
 export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) {
   const everyone = people.map((child) => child.id)
-  const [draft, setDraft] = useState<UnitDraft>(() => (unit ? draftFrom(unit, lengths) : draftOf(KINDS[0] as (typeof KINDS)[number], everyone, lengths)))
+  const { draft, setDraft, undo } = useDraft(() => (unit ? draftFrom(unit, lengths) : draftOf(KINDS[0] as (typeof KINDS)[number], everyone, lengths)))
   const save = useWrite(async () => {
     const body = bodyOf(draft, lengths, unit?.version ?? 0)
     const done = unit
@@ -74,10 +74,13 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
           </div>
         </fieldset>
         <ChoiceRow label="What keeps the others away?" choices={BARRIERS} value={draft.barrier} onChange={(barrier) => set({ barrier })} />
+        <Standing draft={draft} set={set} lengths={lengths} problem={problem} />
         <Field label="Highest thing to climb on in the room" unit={lengths} hint="A chair, if left empty. Only counts for a child who climbs." inputMode="decimal" value={draft.climbOn} error={problem?.of('climb_on_mm')} onChange={(event) => set({ climbOn: event.target.value })} />
       </div>
       <div className="flex flex-col gap-4">
-        <Preview draft={draft} people={people} lengths={lengths} />
+        <Preview draft={draft} people={people} lengths={lengths} onBoard={(at, mm) => setDraft(boardTo(draft, at, mm, lengths))} />
+        <p className="text-sm text-ink-2">Drag a board by its handle, or move it with the arrow keys: it settles on whole {lengths === 'cm' ? 'centimetres' : 'half inches'}.</p>
+        <Button className="self-start" disabled={!undo} onClick={() => undo?.()}>Undo the last change here</Button>
         {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
         <p className="text-sm text-ink-2">Anchor every unit to the wall, whatever it holds; follow the maker&rsquo;s instructions.</p>
         <div className="flex flex-wrap gap-2">
@@ -89,37 +92,31 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
   )
 }
 
-type BoardsProps = { draft: UnitDraft; set: (part: Partial<UnitDraft>) => void; setDraft: (next: UnitDraft) => void; lengths: Lengths; problem: Problem | null }
-
-function Boards({ draft, set, setDraft, lengths, problem }: BoardsProps) {
-  const change = (at: number, part: Partial<UnitDraft['boards'][number]>) => set({ boards: draft.boards.map((board, n) => (n === at ? { ...board, ...part } : board)) })
-  const divided = draft.boards[0]?.divided ?? true
-  return (
-    <fieldset className="flex flex-col gap-2">
-      <legend className="sr-only">Boards</legend>
-      <div className="flex items-end gap-4">
-        <SelectField label="Boards" value={draft.boards.length} onChange={(event) => setDraft(withBoards(draft, Number(event.target.value), lengths))} error={problem?.of('boards')}>
-          {Array.from({ length: 10 }, (_, n) => <option key={n} value={n + 1}>{n + 1}</option>)}
-        </SelectField>
-        <Tick label="Dividers between places" checked={divided} onChange={(event) => set({ boards: draft.boards.map((board) => ({ ...board, divided: event.target.checked })) })} />
-      </div>
-      {draft.boards.map((board, at) => (
-        <div key={at} className="grid grid-cols-2 items-end gap-2">
-          <Field label={`Board ${at + 1}${at === 0 && draft.boards.length > 1 ? ' (top)' : ''}, above the floor`} unit={lengths} inputMode="decimal" value={board.height} error={problem?.of(`boards.${at}.height_mm`)} onChange={(event) => change(at, { height: event.target.value })} />
-          <Field label={`Places on board ${at + 1}`} inputMode="numeric" value={board.places} error={problem?.of(`boards.${at}.places`)} onChange={(event) => change(at, { places: event.target.value })} />
-        </div>
-      ))}
-    </fieldset>
-  )
+/** The draft, and the way back through what was typed or dragged. */
+function useDraft(first: () => UnitDraft) {
+  const [drafts, setDrafts] = useState<readonly UnitDraft[]>(() => [first()])
+  const draft = drafts[drafts.length - 1] as UnitDraft
+  return {
+    draft, setDraft: (next: UnitDraft) => setDrafts((past) => [...past.slice(-49), next]),
+    undo: drafts.length > 1 ? () => setDrafts((past) => past.slice(0, -1)) : null,
+  }
 }
 
-function Preview({ draft, people, lengths }: { draft: UnitDraft; people: readonly Child[]; lengths: Lengths }) {
-  const shape = shapeOf(draft, lengths)
-  if (!shape) return <p className="panel grid min-h-48 place-items-center p-4 text-ink-3">These numbers make no unit yet: every board lies at or below the top.</p>
-  const view = viewOf(shape, people.flatMap((child) => (child.reach ? [child.reach] : [])))
+type StandingProps = { draft: UnitDraft; set: (part: Partial<UnitDraft>) => void; lengths: Lengths; problem: Problem | null }
+
+/** How it stands, and what it may take. */
+function Standing({ draft, set, lengths, problem }: StandingProps) {
   return (
-    <div className="relative w-full rounded-control bg-ground" style={{ aspectRatio: Math.max(view.width / view.height, 0.7) }}>
-      <Elevation unit={shape} people={people} lengths={lengths} title="The unit as it is measured so far, from the front, to scale" />
-    </div>
+    <fieldset className="flex flex-col gap-2">
+      <legend className="text-sm font-semibold">How it stands</legend>
+      <div className="grid grid-cols-2 items-start gap-2">
+        <Field label="Weighs, empty" unit={lengths === 'cm' ? 'kg' : 'lb'} hint="Reckoned from its boards, if left empty." inputMode="decimal" value={draft.weighs} error={problem?.of('mass_g')} onChange={(event) => set({ weighs: event.target.value })} />
+        <Field label="Takes at most so many trays" hint="As many as it has places, if left empty." inputMode="numeric" value={draft.most} error={problem?.of('most')} onChange={(event) => set({ most: event.target.value })} />
+      </div>
+      <div className="flex flex-wrap gap-x-4">
+        <Tick label="Anchored to the wall" checked={draft.anchored} onChange={(event) => set({ anchored: event.target.checked })} />
+        <Tick label="In a bedroom: four quiet trays at most" checked={draft.bedroom} onChange={(event) => set({ bedroom: event.target.checked })} />
+      </div>
+    </fieldset>
   )
 }

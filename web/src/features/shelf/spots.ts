@@ -1,5 +1,5 @@
 import type { KeyboardCoordinateGetter } from '@dnd-kit/core'
-import type { Spot } from './types'
+import type { Spot, Unit } from './types'
 
 export const BINS = 'bins'
 export const spotId = (spot: Spot): string => `spot:${spot.unit_id}:${spot.board}:${spot.place}`
@@ -9,6 +9,10 @@ export function spotOf(id: string): Spot | null {
   const [word, unit, board, place] = id.split(':')
   return word === 'spot' ? { unit_id: Number(unit), board: Number(board), place: Number(place) } : null
 }
+
+/** Every spot of the units, with its words: boards counted from the top. */
+export const spotsIn = (units: readonly Unit[]): { id: string; text: string }[] => units.flatMap((unit) => unit.boards.flatMap((board, at) =>
+  Array.from({ length: board.places }, (_, place) => ({ id: spotId({ unit_id: unit.id, board: at, place }), text: `${unit.name}, board ${at + 1}, place ${place + 1}` }))))
 
 const STEP: Record<string, { x: number; y: number }> = {
   ArrowLeft: { x: -1, y: 0 }, ArrowRight: { x: 1, y: 0 }, ArrowUp: { x: 0, y: -1 }, ArrowDown: { x: 0, y: 1 },

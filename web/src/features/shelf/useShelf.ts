@@ -39,7 +39,7 @@ function send(ask: Ask, shelf: Shelf): Promise<unknown> {
 function moved(shelf: Shelf, ask: Ask): Shelf {
   if (ask.kind !== 'move') return shelf
   const others = shelf.placements.filter((each) => each.tray_id !== ask.tray)
-  const here: Placement[] = ask.to ? [{ tray_id: ask.tray, spot: ask.to, spot_words: '', by_hand: ask.byHand, since: '' }] : []
+  const here: Placement[] = ask.to ? [{ tray_id: ask.tray, spot: ask.to, spot_words: '', spoken: '', by_hand: ask.byHand, since: '' }] : []
   return { ...shelf, placements: [...others, ...here] }
 }
 

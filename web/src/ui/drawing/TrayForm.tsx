@@ -120,6 +120,7 @@ const forms: Record<Kind, (a: Area) => ReactNode> = {
 
 /** A tray as it looks from the front, in its own size: put it in an SVG whose unit is the millimetre, floor at y = 0. */
 export function TrayForm({ tray }: { tray: FormTray }) {
+  if (tray.photo) return <image href={`/api/trays/${tray.id}/photo.jpg?v=${tray.photo}`} x="0" y={-tray.height_mm} width={tray.width_mm} height={tray.height_mm} preserveAspectRatio="xMidYMid slice" />
   if (tray.front?.length) return <Things things={tray.front} />
   const w = tray.width_mm
   const h = Math.max(tray.height_mm - BASE_MM, 24)

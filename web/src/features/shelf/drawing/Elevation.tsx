@@ -76,6 +76,12 @@ function HazardLine({ child, x, y, right, lengths }: { child: Child; x: number; 
   )
 }
 
+/** A drawer's front, drawn low and thin: what lies in it is shown above it all the same. */
+function Drawer({ rect, width }: { rect: Rect; width: number }) {
+  const high = Math.min(60, rect.height * 0.4)
+  return <g fillOpacity="0.5"><rect x="4" y={-rect.y - high} width={width - 8} height={high} rx="4" /><circle cx={width / 2} cy={-rect.y - high / 2} r="9" /></g>
+}
+
 function Furniture({ unit }: { unit: UnitShape }) {
   const { width_mm: width, height_mm: height, boards } = unit
   const boxed = unit.kind === 'shelf'
@@ -91,6 +97,7 @@ function Furniture({ unit }: { unit: UnitShape }) {
             const rect = placeRect(unit, at, place)
             return <rect key={place} x={rect.x + rect.width} y={-rect.y - rect.height} width={BOARD_MM} height={rect.height} />
           })}
+          {board.drawer && <Drawer rect={placeRect(unit, at, 0)} width={width} />}
         </g>
       ))}
     </g>

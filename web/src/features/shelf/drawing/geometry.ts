@@ -1,7 +1,7 @@
 /** Where things are drawn, in millimetres: x from the unit's left side, y up from the floor. Drawing only, no rule. */
 
 export type Rect = { x: number; y: number; width: number; height: number }
-type BoardShape = { height_mm: number; places: number; divided: boolean }
+type BoardShape = { height_mm: number; places: number; divided: boolean; widths_mm: readonly number[]; drawer: boolean }
 export type UnitShape = { kind: string; width_mm: number; height_mm: number; boards: readonly BoardShape[] }
 export type Marks = { sight: number; comfort_high: number; stretch: number }
 
@@ -23,9 +23,11 @@ export function clearance(unit: UnitShape, board: number): number {
 export function placeRect(unit: UnitShape, board: number, place: number): Rect {
   const each = unit.boards[board]
   if (!each) return { x: 0, y: 0, width: 0, height: 0 }
-  const dividers = each.divided ? BOARD_MM * (each.places - 1) : 0
-  const width = (unit.width_mm - dividers) / each.places
-  return { x: place * (width + (each.divided ? BOARD_MM : 0)), y: each.height_mm, width, height: clearance(unit, board) }
+  const gap = each.divided ? BOARD_MM : 0
+  const even = (unit.width_mm - gap * (each.places - 1)) / each.places
+  const width = each.widths_mm[place] ?? even
+  const before = each.widths_mm.length ? each.widths_mm.slice(0, place).reduce((sum, wide) => sum + wide, 0) : place * even
+  return { x: before + place * gap, y: each.height_mm, width, height: clearance(unit, board) }
 }
 
 /** The part of the wall that is shown: the unit, the ruler and the children's marks to its left, and some air. */

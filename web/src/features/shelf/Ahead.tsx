@@ -1,0 +1,31 @@
+import { useQuery } from '@tanstack/react-query'
+import { useId } from 'react'
+import { aheadQuery } from '@/lib/queries'
+import { calendarDay, counted } from '@/lib/words'
+import type { Child, Unit } from './types'
+
+const STEPS = [0, 3, 6, 12] as const
+
+/** The children's reach as it will be: the same shelf in some months. */
+export function useAhead(months: number, people: readonly Child[]) {
+  const { data } = useQuery(aheadQuery(months))
+  return months === 0 || !data ? { people, data: undefined } : { people: data.children, data }
+}
+
+type AheadProps = { months: number; set: (months: number) => void; ahead: ReturnType<typeof useAhead>; unit: Unit }
+
+/** A slider through the year to come, and what each child comes to reach on this unit. */
+export function Ahead({ months, set, ahead, unit }: AheadProps) {
+  const id = useId()
+  const at = STEPS.findIndex((each) => each === months)
+  const here = ahead.data?.reached.filter((each) => each.unit === unit.id) ?? []
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.9375rem]">
+      <label htmlFor={id} className="font-semibold">Reach</label>
+      <input id={id} type="range" min={0} max={STEPS.length - 1} step={1} value={at} className="w-40 accent-woad" list={`${id}-steps`}
+        aria-valuetext={months ? `in ${counted(months, 'month')}` : 'today'} onChange={(event) => set(STEPS[Number(event.target.value)] ?? 0)} />
+      <output htmlFor={id}>{months === 0 ? 'today' : `in ${counted(months, 'month')}${ahead.data ? `, ${calendarDay(ahead.data.on)}` : ''}`}</output>
+      {months > 0 && <p role="status" className="text-ink-2">{here.length ? here.map((each) => each.words).join(' ') : `Nobody comes to reach another board of the ${unit.name} by then.`}</p>}
+    </div>
+  )
+}

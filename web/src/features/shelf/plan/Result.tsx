@@ -1,0 +1,101 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { Tick } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { counted, sentence } from '@/lib/words'
+import type { Shelf } from '../types'
+import { around, banned, pinned, type Arranged, type Solve, type Stands } from './asked'
+import { proof } from './PlanMargin'
+import type { Planning } from './usePlan'
+
+type ResultProps = { shelf: Shelf; solve: Solve; plan: Arranged; planning: Planning; choose: (id: number) => void }
+
+const WORDS: Record<Stands['what'], string> = { stays: 'stays', comes: 'in', goes: 'to rest', moves: 'moves', 'by hand': 'by hand now', open: 'open again' }
+
+/** A plan: how good it is, what is different, what is taken of it, and what just missed. */
+export function Result({ shelf, solve, plan, planning, choose }: ResultProps) {
+  const different = plan.stands.filter((each) => each.what !== 'stays')
+  return (
+    <section aria-label="The plan" className="flex flex-col gap-3">
+      <p role="status" className="font-semibold">{different.length ? `${counted(different.length, 'difference')} from what stands now.` : 'Nothing would be better than what stands now.'}</p>
+      <p className="text-sm text-ink-2">{proof(plan, solve.seconds)}</p>
+      {solve.stale && <Notice tone="should">The shelf was changed since. Arrange again before you take this plan.</Notice>}
+      <Differences key={solve.id} different={different} shelf={shelf} plan={plan} planning={planning} choose={choose} stale={solve.stale} />
+      <Runners plan={plan} planning={planning} />
+      <Terms plan={plan} />
+    </section>
+  )
+}
+
+type DifferencesProps = { different: readonly Stands[]; shelf: Shelf; plan: Arranged; planning: Planning; choose: (id: number) => void; stale: boolean }
+
+function Differences({ different, shelf, plan, planning, choose, stale }: DifferencesProps) {
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set())
+  if (different.length === 0) return null
+  const name = (id: number) => shelf.trays.find((each) => each.id === id)?.name ?? ''
+  const unit = (stands: Stands) => shelf.units.find((each) => each.id === stands.spot?.unit_id)?.name
+  const chosen = different.filter((each) => !left.has(each.tray))
+  const toggle = (tray: number, on: boolean) => setLeft(new Set(on ? [...left].filter((each) => each !== tray) : [...left, tray]))
+  const again = () => {
+    const kept = around(planning.asked, plan, new Set(chosen.map((each) => each.tray)))
+    const out = different.filter((each) => left.has(each.tray) && each.what === 'comes')
+    void planning.start.run(out.reduce((next, each) => banned(next, each.tray), kept))
+  }
+  return (
+    <>
+      <ul aria-label="What would change" className="flex flex-col">
+        {different.map((each) => (
+          <li key={each.tray} className="flex items-center gap-2 border-t border-line py-0.5">
+            <Tick label={<span className="sr-only">{`Take: ${name(each.tray)} ${WORDS[each.what]}`}</span>} checked={!left.has(each.tray)} onChange={(event) => toggle(each.tray, event.target.checked)} />
+            <button type="button" className="min-h-control flex-1 rounded-control text-left hover:bg-woad-2" onClick={() => choose(each.tray)}>
+              <span className="font-semibold">{name(each.tray)}</span> <span className="text-ink-2">{WORDS[each.what]}{each.spot && `: ${unit(each)}, ${each.spot_words}`}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-2">
+        <Button look="main" disabled={chosen.length === 0 || stale || planning.accept.busy} onClick={() => void planning.accept.run(left.size ? chosen.map((each) => each.tray) : null)}>
+          {left.size ? `Take ${counted(chosen.length, 'change')}` : 'Take the whole plan'}
+        </Button>
+        {left.size > 0 && <Button disabled={planning.working} onClick={again}>Keep these, plan the rest again</Button>}
+      </div>
+      <p className="text-sm text-ink-3">What is taken stands on Today as a list to set out, and can be undone.</p>
+    </>
+  )
+}
+
+function Runners({ plan, planning }: { plan: Arranged; planning: Planning }) {
+  if (plan.runners.length === 0) return null
+  const free = plan.stands.find((each) => each.spot)
+  return (
+    <div>
+      <h3>Just missed</h3>
+      <ul className="text-[0.9375rem]">
+        {plan.runners.map((runner) => {
+          const gone = plan.stands.find((each) => each.tray === runner.instead_of[0]?.id) ?? free
+          return (
+            <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
+              <span><strong>{runner.tray.name}</strong>: {counted(runner.points, 'point')} less{runner.instead_of.length > 0 && `, for ${runner.instead_of.map((each) => each.name).join(' and ')}`}{runner.with_.length > 0 && `; ${runner.with_.map((each) => each.name).join(' and ')} would come too`}.</span>
+              {gone?.spot && <Button aria-label={`Rather ${runner.tray.name}`} disabled={planning.working} onClick={() => { if (gone.spot) void planning.start.run(pinned(planning.asked, runner.tray.id, gone.spot)) }}>Rather this</Button>}
+            </li>
+          )
+        })}
+      </ul>
+    </div>
+  )
+}
+
+function Terms({ plan }: { plan: Arranged }) {
+  const terms: [string, string][] = [
+    ['fit of every tray for its children', String(plan.worth)], ['areas away from an even share', String(plan.balance)],
+    ['steps out of order, left to right and top to bottom', String(plan.out_of_order)],
+  ]
+  return (
+    <details>
+      <summary className="font-semibold">How the points are made</summary>
+      <dl className="mt-1 text-sm">
+        {terms.map(([label, value]) => <div key={label} className="flex justify-between gap-4 border-t border-line py-1"><dt className="text-ink-2">{sentence(label)}</dt><dd className="tabular-nums">{value}</dd></div>)}
+      </dl>
+    </details>
+  )
+}
