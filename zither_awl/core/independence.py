@@ -119,4 +119,4 @@ def _note(key: str, note: str, child: Child, on: date, surfaces: Surfaces) -> st
     months = corrected_months(child.born, child.gestation_weeks, on)
     stool = furniture_fit(stature_of(child, on)).stool_for(entered or assumed, months)
     text = stool.text[:1].upper() + stool.text[1:] + "."
-    return text if entered else f"{text} Taken for {assumed:.0f} mm; measure yours."
+    return text if entered else f"{text} Reckoned for a common height; measure yours."

@@ -21,6 +21,7 @@ const router = createBrowserRouter([{
     view('children', () => import('./pages/children')),
     view('change', () => import('./pages/change')),
     view('work', () => import('./pages/work')),
+    view('heights', () => import('./pages/heights')),
     view('house', () => import('./pages/house')),
     view('welcome', () => import('./pages/welcome')),
     { path: '*', element: <Lost /> },

@@ -24,7 +24,7 @@ export function Boards({ draft, set, setDraft, lengths, problem }: BoardsProps) 
           <Field label={`Places on board ${at + 1}`} inputMode="numeric" value={board.places} disabled={board.widths.trim() !== '' && divided} error={problem?.of(`boards.${at}.places`)} onChange={(event) => change(at, { places: event.target.value })} />
           {divided && (
             <Field label={`Uneven places on board ${at + 1}`} unit={lengths} className="col-span-2" placeholder={lengths === 'cm' ? '30 25.5 40' : '12 10 16'} inputMode="text"
-              hint="The width of each place from the left, with spaces between; empty when all are alike." value={board.widths}
+              hint={at === 0 ? 'The width of each place from the left, with spaces between; empty when all are alike.' : ''} value={board.widths}
               error={problem?.of(`boards.${at}.widths_mm`)} onChange={(event) => change(at, { widths: event.target.value })} />
           )}
           {draft.kind === 'shelf' && <Tick label={`Board ${at + 1} is a drawer`} checked={board.drawer} onChange={(event) => change(at, { drawer: event.target.checked })} />}

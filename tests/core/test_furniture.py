@@ -1,0 +1,80 @@
+"""Furniture by stature at the marks of the standard, stools by counter, and the list room by room."""
+
+from __future__ import annotations
+
+from datetime import date
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.builders import TODAY, child
+from zither_awl.core.body import furniture_fit
+from zither_awl.core.errors import InvalidValue
+from zither_awl.core.independence import Surfaces, independence
+from zither_awl.core.values import Measurement, Mobility
+
+LATER = date(2026, 9, 16)
+
+
+@pytest.mark.parametrize(
+    ("stature", "mark", "seat", "table"),
+    [(800, 0, 210, 400), (950, 0, 210, 400), (951, 1, 260, 460), (1160, 1, 260, 460), (1161, 2, 310, 530),
+     (1210, 2, 310, 530), (1211, 3, 350, 590), (1420, 3, 350, 590)],
+)  # fmt: skip
+def test_seat_and_table_by_the_size_marks(stature: float, mark: int, seat: float, table: float) -> None:
+    """EN 1729-1:2015, from memory; in an overlap the smaller seat, for feet on the floor."""
+    fit = furniture_fit(stature)
+    assert (fit.mark, fit.seat, fit.table) == (mark, seat, table)
+    assert "EN 1729-1" in fit.source
+
+
+def test_outside_the_marks_shares_of_stature() -> None:
+    """Common practice, no source."""
+    fit = furniture_fit(700)
+    assert (fit.mark, fit.seat, fit.table) == (None, pytest.approx(168), pytest.approx(315))
+    assert (fit.hook, fit.mirror) == (700, (175, pytest.approx(770)))
+    with pytest.raises(InvalidValue, match="stature_mm"):
+        furniture_fit(299)
+
+
+@given(st.floats(300, 1500), st.floats(300, 1500))
+def test_a_taller_child_sits_no_lower_within_the_marks(one: float, other: float) -> None:
+    low, high = sorted((one, other))
+    if low >= 800 and high <= 1420:
+        assert furniture_fit(low).seat <= furniture_fit(high).seat
+        assert furniture_fit(low).stool_for(900).height_mm >= furniture_fit(high).stool_for(900).height_mm
+
+
+@pytest.mark.parametrize(
+    ("counter", "months", "kind", "height"),
+    [(550, 48, "none", 0), (551, 48, "stool", 1), (800, 48, "stool", 250), (801, 48, "railed step", 251),
+     (600, 35, "railed step", 50), (600, 36, "stool", 50), (1000, 48, "railed step", 450), (1001, 48, "too high", 451)],
+)  # fmt: skip
+def test_a_stool_for_a_counter_at_its_limits(counter: float, months: int, kind: str, height: float) -> None:
+    """Counter less (0.60 of stature less 50 mm). Common practice, no source."""
+    stool = furniture_fit(1000).stool_for(counter, months)
+    assert (stool.kind, stool.height_mm) == (kind, pytest.approx(height))
+
+
+def of(**more: object) -> dict[str, object]:
+    kept = child(months=48, measurements=(Measurement(on=TODAY, stature_mm=1000),), **more)
+    return {aid.key: aid for aid in independence(kept, TODAY, LATER, Surfaces(counter_mm=900))}
+
+
+def test_the_list_has_every_room_with_heights_that_grow() -> None:
+    aids = of()
+    assert {a.room for a in aids.values()} == {"Door", "Bathroom", "Kitchen", "Bedroom"}  # type: ignore[attr-defined]
+    hook = aids["hook"]
+    assert hook.now.low == 1000  # type: ignore[attr-defined]
+    assert hook.later.low > 1000  # type: ignore[attr-defined]
+    step = aids["counter"]
+    assert (step.now.low, step.note) == (350, "Railed step, adult at hand.")  # type: ignore[attr-defined]
+    assert "measure yours" in aids["basin"].note  # type: ignore[attr-defined]
+
+
+def test_who_does_not_stand_yet_gets_what_lies_on_the_floor() -> None:
+    aids = of(mobility=Mobility.CRAWLS)
+    now = {key for key, aid in aids.items() if aid.now is not None}  # type: ignore[attr-defined]
+    assert now == {"shoes", "mirror"}
+    assert aids["hook"].note == "Once standing."  # type: ignore[attr-defined]
