@@ -165,7 +165,7 @@ class Desk:
     def __init__(self, engine: Engine, clock: Clock | None = None) -> None:
         self._engine = engine
         self._clock = clock or SystemClock()
-        self.solves = Solves(self._clock.now)
+        self.solves = Solves()
         self._house: House | None = None
         self._lock = Lock()
 

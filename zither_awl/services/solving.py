@@ -13,8 +13,8 @@ import sys
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass, replace
-from datetime import datetime
-from threading import Event, Lock, Thread, Timer
+from threading import Lock, Thread, Timer
+from time import monotonic
 from typing import IO, Literal
 
 from zither_awl.core.errors import Busy, NotFound, StoppedEarly
@@ -42,11 +42,11 @@ class Question:
 
 @dataclass(frozen=True, slots=True)
 class Solve:
-    """One question and how far it is. `revision` of the question tells whether the house changed since."""
+    """One question, how far it is, and for how many seconds. `revision` of the question tells whether it is stale."""
 
     id: int
     question: Question
-    began: datetime
+    began_s: float
     status: Status = "working"
     best: Progress | None = None
     answer: Answer | None = None
@@ -59,8 +59,8 @@ class Solves:
 
     KEPT = 6
 
-    def __init__(self, now: Callable[[], datetime]) -> None:
-        self._now, self._lock = now, Lock()
+    def __init__(self) -> None:
+        self._lock = Lock()
         self._solves: dict[int, Solve] = {}
         self._processes: dict[int, subprocess.Popen[bytes]] = {}
         self._count = 0
@@ -71,7 +71,7 @@ class Solves:
             if any(s.status == "working" for s in self._solves.values()):
                 raise Busy("A plan is being worked out. Wait for it, or stop it first.")
             self._count += 1
-            solve = Solve(self._count, question, self._now())
+            solve = Solve(self._count, question, monotonic())
             self._solves = dict(list(self._solves.items())[-self.KEPT :]) | {solve.id: solve}
             process = subprocess.Popen(
                 [sys.executable, "-m", __name__], stdin=subprocess.PIPE, stdout=subprocess.PIPE,
@@ -147,8 +147,7 @@ class Solves:
     def _change(self, solve_id: int, **more: object) -> None:
         with self._lock:
             solve = self._solves[solve_id]
-            took = (self._now() - solve.began).total_seconds()
-            self._solves[solve_id] = replace(solve, seconds=took, **more)  # type: ignore[arg-type]
+            self._solves[solve_id] = replace(solve, seconds=monotonic() - solve.began_s, **more)  # type: ignore[arg-type]
 
     def _ended(self, solve_id: int) -> None:
         with self._lock:
@@ -172,7 +171,6 @@ def main() -> None:
     resource.setrlimit(resource.RLIMIT_AS, (MOST_MEMORY_BYTES, MOST_MEMORY_BYTES))
     asked, told = sys.stdin.buffer, sys.stdout.buffer
     question = pickle.load(asked)
-    stopped = Event()
 
     def say(what: object) -> None:
         pickle.dump(what, told)
@@ -182,7 +180,6 @@ def main() -> None:
         def listen() -> None:
             with suppress(EOFError, OSError):
                 pickle.load(asked)
-            stopped.set()
             stop()
 
         Thread(target=listen, daemon=True).start()

@@ -20,6 +20,9 @@ NEWER, CALM, BALANCE = 12, (45, 15, 0), 15
 """Points of 100: for what leans to the new or the familiar; for each tray out, from calm to full; for each tray an
 area has more or fewer of than its share. Ours, no source."""
 SHELF_LAYERS = 10
+_TAGS = {"open-ended": "something open-ended", "puzzle": "a puzzle", "books": "books", "basket": "a basket to explore",
+         "paper and crayons": "paper and crayons"}  # fmt: skip
+"""Tags of what is always out (ROT-7), as they are said."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,6 +62,11 @@ class Cover:
     def key(self) -> str:
         """Which rule it is."""
         return f"cover:{self.child}:{self.what}"
+
+    @property
+    def words(self) -> str:
+        """It as it is said: "something of mathematics", "a puzzle"."""
+        return _TAGS.get(self.what, f"something of {self.what}")
 
     def holds(self, tray: Tray) -> bool:
         """Whether a tray is of this area or carries this tag."""
@@ -162,8 +170,7 @@ def _cover_rows(problem: ShelfProblem) -> Iterator[Row]:
     comes = {unit.id: unit.comes for unit in problem.units}
     names = {child.id: child.name for child in problem.children}
     for cover in problem.covers:
-        words = f"something {'of' if cover.kind == 'area' else 'with'} {cover.what} for {names[cover.child]}"
-        yield Row(cover.key, words, _covering(cover, problem, comes), least=1)
+        yield Row(cover.key, f"{cover.words} for {names[cover.child]}", _covering(cover, problem, comes), least=1)
 
 
 def _covering(cover: Cover, problem: ShelfProblem, comes: Mapping[int, frozenset[int]]) -> Callable[[Placement], int]:

@@ -39,8 +39,7 @@ def _covers(placement: Placement, plan: Sequence[Placement], choices: Choices) -
     for row in choices.rows:
         cover = covers.get(row.key)
         if cover is not None and row.weight(placement) and row.total(plan) == 1:
-            kind = "work" if cover.kind == "area" else "thing"
-            yield Reason("ROT-7", f"The only {cover.what} {kind} out for {names[cover.child]}.")
+            yield Reason("ROT-7", f"Without it there would not be {cover.words} out for {names[cover.child]}.")
 
 
 def _reach(placement: Placement, choices: Choices) -> Iterator[Reason]:
