@@ -197,7 +197,7 @@ def test_the_same_by_the_keyboard_alone(at_demo: Person) -> None:
     person.tab_to("Shelf")
     person.press(Keys.ENTER)
     person.find("heading", "Window shelf")
-    person.tab_to("Spooning chickpeas")
+    person.tab_to("top board, first of four: Spooning chickpeas")
     person.press(Keys.ENTER)
     person.wait_to_see("a 9 mm piece drops into the small-parts cylinder")
     person.press(Keys.SPACE)
@@ -207,7 +207,7 @@ def test_the_same_by_the_keyboard_alone(at_demo: Person) -> None:
     person.press(Keys.ESCAPE)
     person.until(lambda: "stays where it was" in shelf.spoken(), "to hear that it stays")
     assert shelf.standing(1, 0, 0) == ["Spooning chickpeas"]
-    person.tab_to("Drum and sticks")
+    person.tab_to("second board, fourth of four: Drum and sticks")
     person.press(Keys.SPACE)
     person.until(lambda: "Drum and sticks over window shelf, board 2" in shelf.spoken(), "the drum in hand")
     person.press(Keys.ARROW_DOWN)

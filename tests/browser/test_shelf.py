@@ -19,7 +19,7 @@ def test_two_browsers_on_one_shelf(serve: Callable[..., str], visit: Callable[..
         person.find("heading", "Window shelf")
     ShelfPage(first).drag("Drum and sticks", (1, 2, 3))
     first.find("button", "Undo: Drum and sticks")
-    second.tap("button", "Blocks")
+    ShelfPage(second).choose("Blocks")
     second.tap("button", "Let it rest")
     second.wait_to_see("window shelf was changed in another window since you opened it. Nothing was overwritten.")
     assert second.sees("Drum and sticks: third board, fourth place (was second board, fourth place)")

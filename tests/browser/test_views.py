@@ -17,7 +17,7 @@ from tests.browser.driver import Person, resize
 VIEWS = (
     "/today", "/watch", "/shelf", "/shelf?tray=2", "/bench", "/bench?card=pour-water&level=2", "/cupboard",
     "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/change", "/work?child=2",
-    "/house",
+    "/house", "/heights", "/shelf?arrange=1",
 )  # fmt: skip
 THEME = Path(__file__).parents[2] / "web/src/theme.css"
 
@@ -76,6 +76,7 @@ EMPTY = {
     "/children": "No child yet",
     "/change": "Nothing has been seen yet",
     "/work": "No work written down here",
+    "/heights": "No child yet",
 }
 
 

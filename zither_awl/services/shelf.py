@@ -56,26 +56,22 @@ def findings_with_actions(desk: Desk) -> tuple[Finding, ...]:
 
 
 def read_out(placement: Placement, house: House, today: date) -> str:
-    """A placement as a screen reader says it: "top board, second of four: Beads, for Ilse, within Tove's reach, not for
-    Tove"."""
+    """A placement as a screen reader says it: "top board, second of four: Beads, for Ilse, within reach, within Tove's
+    reach, not for Tove". Only children for whom it is a hazard are named as those it is not for."""
     unit, tray = house.unit(placement.spot.unit_id), placement.tray
     parts = [f"{placement.spot.counted(unit)}: {tray.name}"]
     if placement.by_hand:
         parts.append("set out by hand")
     height = unit.boards[placement.spot.board].height_mm
     for child in house.children:
-        parts += _to(child, height, placement, child.id in unit.comes, today)
+        if child.id in tray.for_children:
+            within = child.id in unit.comes and height <= reach(child, today).choosing
+            parts.append(f"for {child.name}, {'within reach' if within else 'out of reach'}")
+    for child in dict.fromkeys(child for _, child in house.scene(today).dangers(tray)):
+        gets_at = child.id in unit.comes and height <= hazard_zone_mm(child, today, unit.climb_on_mm)
+        if gets_at and not placement.by_hand and child.id not in tray.for_children:
+            parts.append(f"within {child.name}'s reach, not for {child.name}")
     return ", ".join(parts)
-
-
-def _to(child: Child, height: float, placement: Placement, comes: bool, today: date) -> list[str]:
-    """What a placement is to one child: for it or not, within its reach or not."""
-    mine, zones = child.id in placement.tray.for_children, reach(child, today)
-    if mine:
-        where = "within reach" if comes and height <= zones.choosing else "out of reach"
-        return [f"for {child.name}, {where}"]
-    within = comes and height <= zones.climb and not placement.by_hand
-    return [f"within {child.name}'s reach, not for {child.name}"] if within else []
 
 
 def resting_trays(house: House) -> tuple[Tray, ...]:

@@ -8,6 +8,9 @@ from selenium.webdriver.remote.webelement import WebElement
 
 from tests.browser.driver import Person
 
+_TRAY = """return [...document.querySelectorAll('[aria-roledescription=tray]')]
+  .find((each) => each.innerText.trim().startsWith(arguments[0]))"""
+
 
 class ShelfPage:
     """Places, trays and the margin."""
@@ -27,7 +30,24 @@ class ShelfPage:
 
     def tray(self, name: str) -> WebElement:
         """A tray by its name, on the shelf or among the bins."""
-        return self.person.find("button", name)
+        found = self.person.until(lambda: self.person.driver.execute_script(_TRAY, name), f"the tray {name!r}")
+        return found  # type: ignore[no-any-return]
+
+    def flags(self, name: str) -> str:
+        """What is written at a tray on the shelf: in, moved, pinned, by hand."""
+        return self.tray(name).find_element(By.XPATH, "..").text
+
+    def choose(self, name: str) -> None:
+        """Tap a tray."""
+        self.person.taps += 1
+
+        def tapped() -> bool:
+            element = self.tray(name)
+            self.person.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", element)
+            element.click()
+            return True
+
+        self.person.until(tapped, f"a tap on {name!r}")
 
     def drag(self, name: str, to: tuple[int, int, int]) -> None:
         """Carry a tray to a place with the pointer, in a few steps as a hand does."""

@@ -47,6 +47,7 @@ export function HeightsView({ lengths }: { lengths: Lengths }) {
 function Nobody() {
   return (
     <div className="panel mx-auto my-8 max-w-md p-6">
+      <h1 className="mb-2">House heights</h1>
       <h2>No child yet</h2>
       <p className="my-3 text-ink-2">Add a child, and measure how tall it is: every height here follows from that.</p>
       <Link className="text-woad underline underline-offset-4" to="/children">Add a child</Link>

@@ -40,24 +40,25 @@ function Standing({ tray, placement, place, share, unit, pick, findings, mark }:
   const tall = clearance(unit, placement.spot.board)
   const said = [placement.spoken || tray.name, mark ?? '', worst ? `${worst.severity}: ${worst.reasons[0]?.text ?? ''}` : '']
   return (
-    <button type="button" ref={setNodeRef} {...listeners} {...attributes} onClick={() => pick.choose(tray.id)}
-      aria-roledescription="tray" aria-label={said.filter(Boolean).join('; ')} aria-pressed={pick.chosen === tray.id}
-      style={{ width: `${100 / share}%` }}
-      className={cx('relative h-full touch-manipulation select-none', isDragging && 'opacity-30',
-        mark && 'rounded outline-2 -outline-offset-2 outline-woad outline-dashed', pick.chosen === tray.id && 'outline-3 outline-woad -outline-offset-3 rounded bg-woad-2/60')}>
-      <svg viewBox={`0 ${-tall} ${place.width / share} ${tall}`} className={cx('absolute inset-0 size-full', placement.by_hand && 'opacity-45')} aria-hidden>
-        <g transform={`translate(${(place.width / share - tray.width_mm) / 2} 0)`}><TrayForm tray={tray} /></g>
-      </svg>
-      <span className="absolute inset-x-0.5 top-0.5 text-center text-[0.8125rem] leading-tight font-semibold [text-shadow:0_0_3px_white,0_0_5px_white,0_0_5px_white]">{tray.name}</span>
+    <div className="relative h-full" style={{ width: `${100 / share}%` }}>
+      <button type="button" ref={setNodeRef} {...listeners} {...attributes} onClick={() => pick.choose(tray.id)}
+        aria-roledescription="tray" aria-label={said.filter(Boolean).join('; ')} aria-pressed={pick.chosen === tray.id}
+        className={cx('absolute inset-0 touch-manipulation select-none', isDragging && 'opacity-30',
+          mark && 'rounded outline-2 -outline-offset-2 outline-woad outline-dashed', pick.chosen === tray.id && 'outline-3 outline-woad -outline-offset-3 rounded bg-woad-2/60')}>
+        <svg viewBox={`0 ${-tall} ${place.width / share} ${tall}`} className={cx('absolute inset-0 size-full', placement.by_hand && 'opacity-45')} aria-hidden>
+          <g transform={`translate(${(place.width / share - tray.width_mm) / 2} 0)`}><TrayForm tray={tray} /></g>
+        </svg>
+        <span className="absolute inset-x-0.5 top-0.5 text-center text-[0.8125rem] leading-tight font-semibold [text-shadow:0_0_3px_white,0_0_5px_white,0_0_5px_white]">{tray.name}</span>
+      </button>
       <Flag worst={worst} byHand={placement.by_hand} mark={mark} />
-    </button>
+    </div>
   )
 }
 
 function Flag({ worst, byHand, mark }: { worst: Finding | undefined; byHand: boolean; mark: string | undefined }) {
   const Icon = worst?.severity === 'note' ? Info : TriangleAlert
   return (
-    <span className="absolute top-8 right-1 flex flex-col items-end gap-1">
+    <span aria-hidden="true" className="pointer-events-none absolute top-8 right-1 flex flex-col items-end gap-1">
       {mark && <span className="rounded bg-woad px-1.5 text-xs font-semibold text-paper">{mark}</span>}
       {worst && <Icon size={20} aria-hidden fill="#fbfcfb" className={worst.severity === 'must' ? 'text-madder' : worst.severity === 'should' ? 'text-saffron' : 'text-ink-2'} />}
       {byHand && <span className="inline-flex items-center gap-1 rounded bg-paper px-1 text-xs"><Hand size={13} aria-hidden />by hand</span>}

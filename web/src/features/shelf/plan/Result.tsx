@@ -76,7 +76,7 @@ function Runners({ plan, planning }: { plan: Arranged; planning: Planning }) {
           return (
             <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
               <span><strong>{runner.tray.name}</strong>: {counted(runner.points, 'point')} less{runner.instead_of.length > 0 && `, for ${runner.instead_of.map((each) => each.name).join(' and ')}`}{runner.with_.length > 0 && `; ${runner.with_.map((each) => each.name).join(' and ')} would come too`}.</span>
-              {gone?.spot && <Button aria-label={`Rather ${runner.tray.name}`} disabled={planning.working} onClick={() => { if (gone.spot) void planning.start.run(pinned(planning.asked, runner.tray.id, gone.spot)) }}>Rather this</Button>}
+              {gone?.spot && <Button aria-label={`Rather this: ${runner.tray.name}`} disabled={planning.working} onClick={() => { if (gone.spot) void planning.start.run(pinned(planning.asked, runner.tray.id, gone.spot)) }}>Rather this</Button>}
             </li>
           )
         })}
