@@ -91,6 +91,8 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     person.go("/today")
     person.choose("Who is looking", "Odile")
     _shoot(person, "/shelf?tray=2", "shelf", "Why it stays")
+    _plan(person)
+    _shoot(person, "/heights", "heights", "made for Anselm")
     _shoot(person, "/children?child=2", "children", "Words written")
     _shoot(person, "/cupboard", "cupboard", "birch tray")
     trays = {t.name: t.id for t in desk.house().trays}
@@ -105,6 +107,14 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot_both(person, "/today", "today", "Pull Folding: two lines")
     bench.unpack(desk, trays["A bowl and a cup"], None)
     _shoot(person, "/bench?child=2", "makeable", "can stand at once")
+
+
+def _plan(person: Person) -> None:
+    person.go("/shelf?arrange=1&unit=1")
+    person.tap("button", "Arrange", "aside")
+    person.wait_to_see("Take the whole plan")
+    person.driver.execute_script("scrollTo(0, 0)")
+    person.driver.save_screenshot(str(OUT / "plan.png"))
 
 
 def _welcome(newcomer: Person) -> None:

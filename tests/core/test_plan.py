@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.builders import BEADS, TODAY, card, child, tray, unit
+from tests.builders import BEADS, TODAY, card, child, placed, tray, unit
 from tests.core.flat import best_by_highs
 from tests.core.shelves import TINY_PRACTICE, L, M, S, best_by_trying, problem, tiny, with_standing
 from zither_awl.core.component import Component
@@ -122,6 +122,15 @@ def test_simple_stands_before_complex() -> None:
     plan = planned(small(*trays, levels={1: 9, 2: 0, 3: 6, 4: 3}))
     assert [p.tray.id for p in sorted(plan.placements, key=lambda p: p.spot)] in ([2, 4, 3, 1], [2, 3, 4, 1])
     assert plan.score.out_of_order == 0
+
+
+def test_also_planned_afresh_what_stands_is_not_moved_for_nothing() -> None:
+    trays = [tray(f"T{n}", id=n, card=card(f"C{n}", id=n)) for n in (1, 2, 3)]
+    there = tuple(placed(t, board=b, place=p) for t, (b, p) in zip(trays, ((1, 1), (0, 0), (1, 0)), strict=True))
+    plan = planned(small(*trays, standing=there))
+    assert {p.tray.id: p.spot for p in plan.placements} == {p.tray.id: p.spot for p in there}
+    in_order = planned(small(*trays, standing=there, levels={1: 0, 2: 9, 3: 5}))
+    assert in_order.score.out_of_order == 0
 
 
 def test_areas_stand_together_or_mixed_as_the_house_prefers() -> None:

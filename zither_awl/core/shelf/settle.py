@@ -21,8 +21,9 @@ if TYPE_CHECKING:
 MOST_WORK = 0.4
 """Deterministic seconds. Where the best order is not proven by then, the best found is taken: it is second to the
 choice."""
-ORDER_POINTS, AREA_POINTS = 4, 3
-"""A step of level the wrong way round, and a pair of neighbours against the household's wish for areas. Ours."""
+ORDER_POINTS, AREA_POINTS, KEPT_POINTS = 4, 3, 2
+"""A step of level the wrong way round; a pair of neighbours against the household's wish for areas; a tray that is
+moved from where it stands (ROOM-4), also when all is planned afresh. Ours, no source."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,7 +39,8 @@ class _Put:
 def settle(columns: Sequence[Column], choices: Choices) -> tuple[Placement, ...]:
     """Where each of the chosen trays stands. Same columns, same spots.
 
-    Least steps of level out of order between neighbours; then areas together or mixed, as the household prefers.
+    Least steps of level out of order between neighbours; areas together or mixed, as the household prefers; and what
+    stands stays where it is, unless the order speaks against it.
     """
     from ortools.sat.python import cp_model
 
@@ -60,7 +62,9 @@ def settle(columns: Sequence[Column], choices: Choices) -> tuple[Placement, ...]
             if row.most is not None:
                 model.add(total <= row.most)
     _hint(model, columns, puts, choices)
-    model.minimize(sum(_disorder(model, on_spot, choices)))
+    there = {(p.tray.id, p.spot) for p in choices.problem.standing}
+    moved = (KEPT_POINTS * ~p.var for p in puts if any((each.tray.id, each.spot) in there for each in p.placements))
+    model.minimize(sum((*_disorder(model, on_spot, choices), *moved)))
     made = solver()
     # Levels in order have a weak relaxation: here propagation alone is several times faster than the linear program.
     made.parameters.linearization_level = 0
