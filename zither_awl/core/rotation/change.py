@@ -15,7 +15,7 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.coming import Coming, coming
 from zither_awl.core.rotation.leaving import Leaving, leavings
 from zither_awl.core.shelf.ask import ALWAYS_OUT
-from zither_awl.core.shelf.check import applied, check_shelf
+from zither_awl.core.shelf.check import applied, found_in
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Placement, Spot, Tray
 from zither_awl.core.words import counted, listed
@@ -102,8 +102,7 @@ def _cured(state: State, on: date) -> tuple[Scene, tuple[Placement, ...], Reason
 
 
 def _musts(scene: Scene) -> list[Finding]:
-    found = check_shelf(scene.placements, scene.units, scene.children, scene.on, practice=scene.practice)
-    return [f for f in found if f.severity == "must"]
+    return [f for f in found_in(scene) if f.severity == "must"]
 
 
 def _pause(state: State, on: date) -> Reason | None:
@@ -205,7 +204,7 @@ def after_swaps(scene: Scene, swaps: Iterable[Swap]) -> Scene:
             placements = [p for p in placements if p.tray.id != swap.out.id]
         if swap.in_ is not None and swap.spot is not None:
             placements.append(Placement(id=-swap.in_.id, tray=swap.in_, spot=swap.spot))
-    return replace(scene, placements=tuple(placements))
+    return scene.standing(tuple(placements))
 
 
 def new_trouble(before: Scene, after: Scene) -> tuple[Finding, ...]:
@@ -216,7 +215,7 @@ def new_trouble(before: Scene, after: Scene) -> tuple[Finding, ...]:
 
 
 def _all(scene: Scene) -> tuple[Finding, ...]:
-    return check_shelf(scene.placements, scene.units, scene.children, scene.on, practice=scene.practice)
+    return found_in(scene)
 
 
 def _lost(before: Scene, after: Scene) -> Iterator[Finding]:

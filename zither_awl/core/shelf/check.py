@@ -23,7 +23,11 @@ def check_shelf(
     *, practice: Practice = Practice(),
 ) -> tuple[Finding, ...]:  # fmt: skip
     """Everything the rules of the shelf find in what stands there on a day, most pressing first."""
-    scene = Scene(tuple(placements), tuple(units), tuple(children), on, practice)
+    return found_in(Scene(tuple(placements), tuple(units), tuple(children), on, practice))
+
+
+def found_in(scene: Scene) -> tuple[Finding, ...]:
+    """Everything the rules of the shelf find in a scene, most pressing first."""
     found = [finding for rule in RULES for finding in rule.check(scene)]
     return tuple(sorted(found, key=lambda f: _ORDER.index(f.severity)))
 
@@ -34,8 +38,7 @@ def actions_for(finding: Finding, scene: Scene, resting: Sequence[Tray] = ()) ->
     For a hazard: behind a gate or door, by hand, bigger pieces, elsewhere. For the rest: another spot, then rest.
     `resting` are the trays in the bins that could take a spot.
     """
-    before = {f.key for f in check_shelf(scene.placements, scene.units, scene.children, scene.on,
-                                         practice=scene.practice)}  # fmt: skip
+    before = {f.key for f in found_in(scene)}
     good: list[Action] = []
     for action in _candidates(finding, scene, resting):
         if _cures(action, finding, scene, resting, before) and action.kind not in {a.kind for a in good}:
@@ -53,7 +56,7 @@ def applied(action: Action, scene: Scene, resting: Sequence[Tray] = ()) -> Scene
             for u in scene.units
         )
         return replace(scene, units=closed)
-    return replace(scene, placements=tuple(_moved(action, scene.placements, resting)))
+    return scene.standing(tuple(_moved(action, scene.placements, resting)))
 
 
 def _moved(action: Action, placements: Sequence[Placement], resting: Sequence[Tray]) -> Iterator[Placement]:
@@ -71,9 +74,7 @@ def _moved(action: Action, placements: Sequence[Placement], resting: Sequence[Tr
 def _cures(
     action: Action, finding: Finding, scene: Scene, resting: Sequence[Tray], before: set[tuple[str, int | None, int]]
 ) -> bool:
-    after = applied(action, scene, resting)
-    found = check_shelf(after.placements, after.units, after.children, after.on, practice=after.practice)
-    keys = {f.key for f in found}
+    keys = {f.key for f in found_in(applied(action, scene, resting))}
     return finding.key not in keys and keys <= before
 
 

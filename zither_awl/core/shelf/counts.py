@@ -64,9 +64,11 @@ class EachPlacement:
 
     def check(self, scene: Scene) -> Iterator[Finding]:
         """What the rules about one placement find, rule by rule."""
-        for rule in PLACE_RULES:
-            for placement in scene.placements:
-                yield from rule.judge(scene, placement)
+        found = [scene.judged(p, lambda each: tuple(tuple(r.judge(scene, each)) for r in PLACE_RULES))
+                 for p in scene.placements]  # fmt: skip
+        for by_placement in zip(*found, strict=True):
+            for findings in by_placement:
+                yield from findings
 
     def rows(self, scene: Scene) -> Iterable[Row]:
         """None: the planner leaves out the places these rules forbid."""

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from datetime import date
 from functools import lru_cache
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.body import carry_limit_g, elbow_mm, hazard_zone_mm, reach
+from zither_awl.core.finding import Finding
 from zither_awl.core.practice import Practice
 from zither_awl.core.safety import endangers, hazards
 from zither_awl.core.safety.nature import Hazard
@@ -47,6 +48,24 @@ class Scene:
     _dangers: dict[int, tuple[tuple[Hazard, Child], ...]] = field(
         default_factory=dict, init=False, repr=False, compare=False)  # fmt: skip
     _zones: dict[tuple[int, float | None], float] = field(default_factory=dict, init=False, repr=False, compare=False)
+    _judged: dict[tuple[int, Spot, bool], tuple[tuple[Finding, ...], ...]] = field(
+        default_factory=dict, init=False, repr=False, compare=False)  # fmt: skip
+
+    def standing(self, placements: tuple[Placement, ...]) -> Scene:
+        """The same rooms and children on the same day with other placements; what was reckoned is kept."""
+        other = Scene(placements, self.units, self.children, self.on, self.practice)
+        for name in ("_bodies", "_dangers", "_zones", "_judged"):
+            object.__setattr__(other, name, getattr(self, name))
+        return other
+
+    def judged(
+        self, placement: Placement, judge: Callable[[Placement], tuple[tuple[Finding, ...], ...]]
+    ) -> tuple[tuple[Finding, ...], ...]:
+        """What the rules about one placement find there, rule by rule; reckoned once for a tray on a spot."""
+        key = (placement.tray.id, placement.spot, placement.by_hand)
+        if key not in self._judged:
+            self._judged[key] = judge(placement)
+        return self._judged[key]
 
     def unit(self, spot: Spot) -> Unit:
         """The unit a spot belongs to."""
