@@ -19,16 +19,20 @@ export function Elevation({ unit, people, lengths, title }: ElevationProps) {
       <Ruler view={view} lengths={lengths} />
       {people.map((child, at) => <Heights key={child.id} child={child} fill={`${own}-${child.id}`} x={childX(at, view)} view={view} lengths={lengths} />)}
       <Furniture unit={unit} />
+      {people.map((child, at) => <HazardLine key={child.id} child={child} x={childX(at, view)} view={view} above={unit.height_mm} lengths={lengths} />)}
       <path d={`M${view.x} 0H${view.x + view.width}`} stroke="#1d2b33" strokeWidth="4" />
     </svg>
   )
 }
 
+/** On a large unit letters are drawn larger, so that they can be read on the same screen. */
+const lettering = (view: Rect): number => Math.min(1.7, Math.max(1, view.width / 1850))
+
 function Ruler({ view, lengths }: { view: Rect; lengths: Lengths }) {
   const x = view.x + 92
   const top = view.y + view.height
   return (
-    <g stroke="#72827e" strokeWidth="2" fontSize="25" fill="#5a6971">
+    <g stroke="#72827e" strokeWidth="2" fontSize={25 * lettering(view)} fill="#5a6971">
       <path d={`M${x} 0V${-top + 60}`} />
       <text x={view.x + 14} y={-top + 34} stroke="none">{lengths}</text>
       {rulerMarks(top - 60, lengths).map(({ mm, label }) => (
@@ -46,7 +50,6 @@ function Heights({ child, fill, x, view, lengths }: { child: Child; fill: string
   const { comfort_low: low, comfort_high: high, sight, stretch, climb } = child.reach
   const top = view.y + view.height - 70
   const shown = Math.min(stretch, top)
-  const hazard = Math.min(climb, top)
   return (
     <g>
       <title>
@@ -59,19 +62,21 @@ function Heights({ child, fill, x, view, lengths }: { child: Child; fill: string
       {stretch > top && <path d={`M${x - 9} ${-shown - 8}l9 -14l9 14`} fill="none" stroke="#1d2b33" strokeWidth="3" />}
       <path d={`M${x - 20} ${-sight}h40`} stroke="#1d2b33" strokeWidth="2" strokeDasharray="6 4" />
       <rect x={x - 25} y={-high} width="50" height={Math.max(high - low, 1)} rx="18" fill={`url(#${fill})`} stroke="#1d2b33" strokeWidth="2.5" />
-      {child.still_mouths && <HazardLine child={child} x={x} y={hazard} right={view.x + view.width - 16} lengths={lengths} />}
-      <text x={x} y={-shown - 30} textAnchor="middle" fontSize="27" fontWeight="700" fill="#1d2b33">{child.name.slice(0, 8)}</text>
+      <text x={x} y={-shown - 30} textAnchor="middle" fontSize={27 * lettering(view)} fontWeight="700" fill="#1d2b33">{child.name.slice(0, 8)}</text>
     </g>
   )
 }
 
 /** How high a child who mouths could get at things, and how high once it walks. */
-function HazardLine({ child, x, y, right, lengths }: { child: Child; x: number; y: number; right: number; lengths: Lengths }) {
+function HazardLine({ child, x, view, above, lengths }: { child: Child; x: number; view: Rect; above: number; lengths: Lengths }) {
+  if (!child.still_mouths || !child.reach) return null
+  const y = Math.min(child.reach.climb, view.y + view.height - 70)
+  const right = view.x + view.width - 16
   const later = child.later_mm === null ? '' : `; when walking: ${length(child.later_mm, lengths)}`
   return (
     <g>
       <path d={`M${x - 40} ${-y}H${right}`} stroke="#a3352b" strokeWidth="2.5" strokeDasharray="4 9" />
-      <text x={right} y={-y - 12} textAnchor="end" fontSize="24" fill="#a3352b">{`${child.name.slice(0, 12)} gets at things to ${length(child.reach?.climb ?? y, lengths)}${later}`}</text>
+      <text x={right} y={-Math.max(y, above + 10) - 12} textAnchor="end" fontSize={24 * lettering(view)} fill="#a3352b" stroke="#f5ecd9" strokeWidth="6" paintOrder="stroke">{`${child.name.slice(0, 12)} gets at things to ${length(child.reach.climb, lengths)}${later}`}</text>
     </g>
   )
 }
