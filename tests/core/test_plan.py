@@ -294,6 +294,15 @@ def test_a_board_bears_its_load_and_neighbours_on_a_sill_have_air() -> None:
     assert sorted(p.spot.place for p in plan.placements) == [0, 2]
 
 
+def test_where_there_is_room_neighbours_stand_with_the_air_that_is_wished() -> None:
+    sill = unit(width_mm=1280, height_mm=300, boards=(Board(height_mm=300, places=4, divided=False),))
+    trays = [tray(f"T{n}", id=n, card=card(f"C{n}", id=n), width_mm=285) for n in (1, 2)]
+    plan = planned(small(*trays, units=(sill,)))
+    left, right = sorted(p.spot.place for p in plan.placements)
+    assert right - left >= 2
+    assert check_shelf(plan.placements, (sill,), (ILSE,), TODAY) == ()
+
+
 def test_the_score_is_made_of_its_terms() -> None:
     asked = small(PLAIN, fits={(1, 2): 70, (2, 2): 50}, children=(ILSE, TOVE))
     plan = planned(asked)

@@ -21,9 +21,9 @@ if TYPE_CHECKING:
 MOST_WORK = 0.4
 """Deterministic seconds. Where the best order is not proven by then, the best found is taken: it is second to the
 choice."""
-ORDER_POINTS, AREA_POINTS, KEPT_POINTS = 4, 3, 2
+ORDER_POINTS, AREA_POINTS, KEPT_POINTS, AIR_POINTS = 4, 3, 2, 3
 """A step of level the wrong way round; a pair of neighbours against the household's wish for areas; a tray that is
-moved from where it stands (ROOM-4), also when all is planned afresh. Ours, no source."""
+moved from where it stands (ROOM-4), also when all is planned afresh; neighbours with little air (ROOM-3). Ours."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,15 +56,11 @@ def settle(columns: Sequence[Column], choices: Choices) -> tuple[Placement, ...]
         on_spot.setdefault(put.spot, []).append(put)
     for here in on_spot.values():
         model.add_at_most_one(p.var for p in here)
-    for row in choices.rows:
-        if row.local:
-            total = sum(row.total(p.placements) * p.var for p in puts)
-            if row.most is not None:
-                model.add(total <= row.most)
+    tight = list(_sums(model, puts, choices))
     _hint(model, columns, puts, choices)
     there = {(p.tray.id, p.spot) for p in choices.problem.standing}
     moved = (KEPT_POINTS * ~p.var for p in puts if any((each.tray.id, each.spot) in there for each in p.placements))
-    model.minimize(sum((*_disorder(model, on_spot, choices), *moved)))
+    model.minimize(sum((*_disorder(model, on_spot, choices), *moved, *tight)))
     made = solver()
     # Levels in order have a weak relaxation: here propagation alone is several times faster than the linear program.
     made.parameters.linearization_level = 0
@@ -74,6 +70,19 @@ def settle(columns: Sequence[Column], choices: Choices) -> tuple[Placement, ...]
         # The first stage's own spots keep every rule; only the order is left as it comes.
         return tuple(p for at, spots in enumerate(_as_selected(columns, choices)) for p in _at(columns[at], spots))
     return tuple(p for put in puts if made.boolean_value(put.var) for p in put.placements)
+
+
+def _sums(model: cp_model.CpModel, puts: Sequence[_Put], choices: Choices) -> Iterator[cp_model.LinearExprT]:
+    """Post what depends on the spot; yields points for neighbours on an undivided board with little air."""
+    air = round(10 * choices.problem.practice.neighbour_gap_mm / 2)
+    for row in choices.rows:
+        if row.local and row.most is not None:
+            total = sum(row.total(p.placements) * p.var for p in puts)
+            model.add(total <= row.most)
+            if row.key.startswith("gap:"):
+                tight = model.new_bool_var("")
+                model.add(total <= row.most - air + air * tight)
+                yield AIR_POINTS * tight
 
 
 def _where(column: Column, choices: Choices) -> Iterator[tuple[Spot, tuple[Placement, ...]]]:
