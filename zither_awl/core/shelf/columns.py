@@ -6,7 +6,7 @@ places and three hundred trays about 1 200 columns stand for 12 000 pairs.
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Iterable, Iterator
+from collections.abc import Hashable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from itertools import combinations
 
@@ -54,7 +54,7 @@ class Choices:
         self.singles: dict[int, list[Placement]] = {}
         for tray in problem.trays:
             self.singles[tray.id] = list(self._allowed(tray))
-        self.columns: list[Column] = [*self._single_columns(), *self._pairs()]
+        self.columns: list[Column] = list(self.columns_of(self.singles))
 
     def sees(self, placement: Placement) -> tuple[int, ...]:
         """The children who may choose this placement: it fits them, they come, reach and see it."""
@@ -112,19 +112,16 @@ class Choices:
         worth = sum(self.worth(p) for p in placements)
         return Column(placements, self.class_of[placements[0].spot], spot, worth)
 
-    def _single_columns(self) -> Iterator[Column]:
-        for placements in self.singles.values():
-            yield from (self.column((p,)) for p in placements)
-
-    def _pairs(self) -> Iterator[Column]:
-        """Two trays of one concept side by side in one divided place."""
+    def columns_of(self, singles: Mapping[int, list[Placement]]) -> Iterator[Column]:
+        """One tray in a class, or two of one concept side by side in one divided place, from where each may be."""
         concepts: dict[str, list[int]] = {}
-        for tray in self.problem.trays:
-            if self.singles[tray.id]:
-                concepts.setdefault(tray.card.concept, []).append(tray.id)
+        for placements in singles.values():
+            yield from (self.column((p,)) for p in placements)
+            if placements:
+                concepts.setdefault(placements[0].tray.card.concept, []).append(placements[0].tray.id)
         for ids in concepts.values():
             for one, other in combinations(ids, 2):
-                yield from self._side_by_side(self.singles[one], self.singles[other])
+                yield from self._side_by_side(singles[one], singles[other])
 
     def _side_by_side(self, ones: list[Placement], others: list[Placement]) -> Iterator[Column]:
         in_class = {self.class_of[p.spot]: p for p in others}

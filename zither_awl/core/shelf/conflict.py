@@ -84,13 +84,14 @@ def _ruled(choices: Choices, blocked: Blocks, force: int | None) -> _Ruled:
     """All columns, the forbidden ones too but for those that do not fit, with a switch for every rule."""
     from ortools.sat.python import cp_model
 
-    forbidden = [
-        (choices.column((p,)), findings) for p, findings in blocked.items() if not any(map(_is_size, findings))
-    ]
-    packing = Packing(cp_model.CpModel(), choices, [*choices.columns, *(c for c, _ in forbidden)])
+    fitting = {
+        tray.id: [p for p in choices.candidates(tray) if not any(map(_is_size, blocked.get(p, ())))]
+        for tray in choices.problem.trays
+    }  # fmt: skip
+    packing = Packing(cp_model.CpModel(), choices, list(choices.columns_of(fitting)))
     ruled = _Ruled(packing)
-    for (_, findings), var in zip(forbidden, packing.chosen[len(choices.columns):], strict=True):
-        for each in findings:
+    for column, var in zip(packing.columns, packing.chosen, strict=True):
+        for each in (found for p in column.placements for found in blocked.get(p, ())):
             literal = _switch(ruled, _key(each), _said(each, choices), safety=each.rule in ("exposure", "ROOM-5"))
             packing.model.add_implication(var, ~literal)
     for row in choices.rows:
