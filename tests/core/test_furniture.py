@@ -58,9 +58,9 @@ def test_a_stool_for_a_counter_at_its_limits(counter: float, months: int, kind: 
     assert stool.height_mm == pytest.approx(height)
 
 
-def aids_of(mobility: Mobility = Mobility.WALKS) -> dict[str, Aid]:
+def aids_of(mobility: Mobility = Mobility.WALKS, counter: float = 900) -> dict[str, Aid]:
     kept = child(months=48, measurements=(Measurement(on=TODAY, stature_mm=1000),), mobility=mobility)
-    return {aid.key: aid for aid in independence(kept, TODAY, LATER, Surfaces(counter_mm=900))}
+    return {aid.key: aid for aid in independence(kept, TODAY, LATER, Surfaces(counter_mm=counter))}
 
 
 def low(span: Height | None) -> float:
@@ -81,3 +81,11 @@ def test_who_does_not_stand_yet_gets_what_lies_on_the_floor() -> None:
     aids = aids_of(Mobility.CRAWLS)
     assert {key for key, aid in aids.items() if aid.now is not None} == {"shoes", "mirror"}
     assert aids["hook"].note == "Once standing."
+
+
+def test_a_step_is_for_who_walks_and_no_height_is_given_that_is_too_high_to_stand_on() -> None:
+    pulls_up = aids_of(Mobility.PULLS_UP)
+    assert (pulls_up["counter"].now, pulls_up["counter"].note) == (None, "Once walking.")
+    assert low(pulls_up["table"].now) > 0
+    high = aids_of(counter=1001)["counter"]
+    assert (high.now, high.note) == (None, "Too high, work at the table.")

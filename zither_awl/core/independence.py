@@ -12,6 +12,7 @@ from datetime import date
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.body import reach, stature_of
 from zither_awl.core.furniture import Fit, furniture_fit
+from zither_awl.core.sources import COMMON_PRACTICE
 from zither_awl.core.values import Child, Mobility
 
 COUNTER_MM, BASIN_MM = 900.0, 850.0
@@ -53,18 +54,27 @@ class Surfaces:
 def independence(child: Child, on: date, later: date, surfaces: Surfaces = Surfaces()) -> tuple[Aid, ...]:
     """What would help one child, room by room, with its heights on a day and on a later day (mm).
 
-    A child who does not stand yet gets what lies on the floor; the rest says "once standing".
+    A child who does not stand yet gets what lies on the floor; a step is for who walks, and none is named above what a
+    child may stand on.
     """
-    now = dict(_heights(child, on, surfaces))
-    then = dict(_heights(child, later, surfaces))
-    fit = furniture_fit(stature_of(child, on))
-    stands = child.mobility in (Mobility.WALKS, Mobility.CLIMBS, Mobility.PULLS_UP)
+    now, then = dict(_heights(child, on, surfaces)), dict(_heights(child, later, surfaces))
+    source = furniture_fit(stature_of(child, on)).source
     return tuple(
-        Aid(key, room, name, now.get(key) if stands or key in _ON_FLOOR else None,
-            then.get(key), _note(key, note, child, on, surfaces) if stands or key in _ON_FLOOR else "Once standing.",
-            fit.source if key in ("chair", "table", "bench") else "common practice, no source")
+        Aid(key, room, name, None if (waits := _waits(key, child)) else now.get(key), then.get(key),
+            waits or _note(key, note, child, on, surfaces),
+            source if key in ("chair", "table", "bench", "bed") else COMMON_PRACTICE)
         for key, room, name, note in _AIDS
     )  # fmt: skip
+
+
+def _waits(key: str, child: Child) -> str:
+    """What has to come first, or nothing."""
+    walks = child.mobility in (Mobility.WALKS, Mobility.CLIMBS)
+    if walks or key in _ON_FLOOR:
+        return ""
+    if key in _STEPS:
+        return "Once walking."
+    return "" if child.mobility is Mobility.PULLS_UP else "Once standing."
 
 
 _AIDS = (
@@ -83,6 +93,7 @@ _AIDS = (
 )
 """Every aid: key, room, what it is, how to do it."""
 _ON_FLOOR = ("shoes", "mirror")
+_STEPS = ("basin", "counter")
 
 
 def _heights(child: Child, on: date, surfaces: Surfaces) -> Iterator[tuple[str, Height]]:
@@ -92,12 +103,12 @@ def _heights(child: Child, on: date, surfaces: Surfaces) -> Iterator[tuple[str, 
     yield "bench", _one(fit.seat)
     yield "shoes", _one(0)
     yield "mirror", Height(*fit.mirror)
-    yield "basin", _stool(fit, surfaces.basin_mm or BASIN_MM, months)
+    yield from _step("basin", fit, surfaces.basin_mm or BASIN_MM, months)
     yield "cloth", _one(zones.comfort_high)
     yield "table", _one(fit.table)
     yield "chair", _one(fit.seat)
     yield "drawer", Height(zones.comfort_low, zones.comfort_high)
-    yield "counter", _stool(fit, surfaces.counter_mm or COUNTER_MM, months)
+    yield from _step("counter", fit, surfaces.counter_mm or COUNTER_MM, months)
     yield "rail", _one(zones.comfort_high)
     yield "bed", _one(fit.seat)
 
@@ -106,8 +117,11 @@ def _one(high: float) -> Height:
     return Height(high, high)
 
 
-def _stool(fit: Fit, counter: float, months: int) -> Height:
-    return _one(fit.stool_for(counter, months).height_mm)
+def _step(key: str, fit: Fit, counter: float, months: int) -> Iterator[tuple[str, Height]]:
+    stool = fit.stool_for(counter, months)
+    # A height that is too high to stand on is not given: somebody might build it.
+    if stool.kind != "too high":
+        yield key, _one(stool.height_mm)
 
 
 def _note(key: str, note: str, child: Child, on: date, surfaces: Surfaces) -> str:

@@ -116,6 +116,8 @@ function Surfaces({ counterMm, basinMm, lengths }: { counterMm: number | null; b
   )
 }
 
+const STEPS: readonly string[] = ['basin', 'counter']
+
 /** On paper: every child in a column, every thing in a row, a box to tick. */
 function Printed({ people, later, lengths }: { people: readonly ForChild[]; later: string; lengths: Lengths }) {
   const first = people[0]
@@ -129,7 +131,7 @@ function Printed({ people, later, lengths }: { people: readonly ForChild[]; late
             <td className="py-0.5 pr-2">{aid.room}: {aid.name}</td>
             {people.map((each) => {
               const own = each.aids[at]
-              return <td key={each.child} className="py-0.5 pr-2">{own?.done ? '☑' : '☐'} {own && spanText(own.now, lengths)}{own?.now && own.later && `; ${spanText(own.later, lengths)}`}</td>
+              return <td key={each.child} className="py-0.5 pr-2">{own?.done ? '☑' : '☐'} {own && spanText(own.now, lengths)}{own?.now && own.later && `; ${spanText(own.later, lengths)}`}{own && STEPS.includes(own.key) && <span className="block">{own.note}</span>}</td>
             })}
           </tr>
         ))}

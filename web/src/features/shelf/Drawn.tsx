@@ -12,7 +12,7 @@ export function Drawn({ shelf, unit, people, lengths, pick, marks }: DrawnProps)
   const view = viewOf(unit, people.flatMap((child) => (child.reach ? [child.reach] : [])))
   const ratio = view.width / view.height
   return (
-    <div className="relative mx-auto" style={{ aspectRatio: ratio, width: `min(100%, calc((100vh - 22rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }}>
+    <div className="relative mx-auto" style={{ aspectRatio: ratio, width: `min(100%, calc((100vh - 22.5rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }}>
       <Elevation unit={unit} people={people} lengths={lengths} title={`The ${unit.name} from the front, with a ruler and each child's reach`} />
       {unit.boards.flatMap((board, at) => Array.from({ length: board.places }, (_, place) => {
         const spot = { unit_id: unit.id, board: at, place }

@@ -154,20 +154,28 @@ function Count({ shelf, unit }: { shelf: Shelf; unit: Unit }) {
 
 function UnitTabs({ shelf, unit, plan, onGo }: { shelf: Shelf; unit: Unit | undefined; plan: Arranged | null; onGo: (id: number) => void }) {
   if (shelf.units.length < 2) return null
+  const rooms = [...new Set(shelf.units.map((each) => each.room))]
   return (
-    <nav aria-label="Units" className="flex flex-wrap gap-2">
-      {shelf.units.map((each) => {
-        const different = plan?.stands.filter((one) => one.what !== 'stays' && one.spot?.unit_id === each.id).length ?? 0
-        const musts = shelf.findings.filter((f) => f.severity === 'must' && f.spot.unit_id === each.id).length
-        return (
-          <button key={each.id} type="button" aria-current={each.id === unit?.id} onClick={() => onGo(each.id)}
-            className={cx('min-h-9 rounded-full border px-3.5 text-[0.9375rem]', each.id === unit?.id ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
-            {each.name}{musts > 0 && <span className="ml-1.5 font-semibold text-madder">{counted(musts, 'finding')}</span>}
-            {different > 0 && <span className="ml-1.5 font-semibold text-woad">{counted(different, 'difference')}</span>}
-          </button>
-        )
-      })}
+    <nav aria-label="Units" className="flex flex-wrap items-center gap-x-4 gap-y-2">
+      {rooms.map((room) => (
+        <div key={room} className="flex flex-wrap items-center gap-2">
+          {room && rooms.length > 1 && <span className="text-sm text-ink-2">{room}</span>}
+          {shelf.units.filter((each) => each.room === room).map((each) => <UnitTab key={each.id} each={each} here={each.id === unit?.id} shelf={shelf} plan={plan} onGo={onGo} />)}
+        </div>
+      ))}
     </nav>
+  )
+}
+
+function UnitTab({ each, here, shelf, plan, onGo }: { each: Unit; here: boolean; shelf: Shelf; plan: Arranged | null; onGo: (id: number) => void }) {
+  const different = plan?.stands.filter((one) => one.what !== 'stays' && one.spot?.unit_id === each.id).length ?? 0
+  const musts = shelf.findings.filter((f) => f.severity === 'must' && f.spot.unit_id === each.id).length
+  return (
+    <button type="button" aria-current={here} onClick={() => onGo(each.id)}
+      className={cx('min-h-9 rounded-full border px-3.5 text-[0.9375rem]', here ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
+      {each.name}{musts > 0 && <span className="ml-1.5 font-semibold text-madder">{counted(musts, 'finding')}</span>}
+      {different > 0 && <span className="ml-1.5 font-semibold text-woad">{counted(different, 'difference')}</span>}
+    </button>
   )
 }
 

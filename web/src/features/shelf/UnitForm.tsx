@@ -57,7 +57,10 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
             if (kind) setDraft(draftOf(kind, draft.comes, lengths))
           }}>{KINDS.map((kind) => <option key={kind.value} value={kind.value}>{kind.label}</option>)}</SelectField>
         )}
-        <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+        <div className="grid grid-cols-2 gap-2">
+          <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+          <Field label="In which room" value={draft.room} error={problem?.of('room')} onChange={(event) => set({ room: event.target.value })} />
+        </div>
         <div className="grid grid-cols-3 gap-2">
           <Field label="Width" unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
           <Field label="Height" unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
