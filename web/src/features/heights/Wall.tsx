@@ -28,8 +28,8 @@ export function Wall({ aids, name, counterMm, basinMm, lengths }: WallProps) {
         <Hook x={120} mm={at('hook')?.high} label="hook" lengths={lengths} />
         <Bench x={40} w={300} mm={at('bench')?.high} label="bench" lengths={lengths} />
         <Mirror x={420} span={at('mirror')} lengths={lengths} />
-        <Hook x={710} mm={at('cloth')?.high} label="cloth" lengths={lengths} cloth />
-        <Surface x={810} w={300} top={basinMm ?? BASIN_MM} stool={at('basin')?.high} label="basin" lengths={lengths} />
+        <Hook x={732} mm={at('cloth')?.high} label="cloth" lengths={lengths} cloth />
+        <Surface x={850} w={300} top={basinMm ?? BASIN_MM} stool={at('basin')?.high} label="basin" lengths={lengths} />
         <Table x={1180} table={at('table')?.high} chair={at('chair')?.high} lengths={lengths} />
         <Surface x={1640} w={420} top={counterMm ?? COUNTER_MM} stool={at('counter')?.high} label="counter" lengths={lengths} />
         <Rail x={2120} w={330} mm={at('rail')?.high} lengths={lengths} />
@@ -89,7 +89,8 @@ function Surface({ x, w, top, stool, label, lengths }: { x: number; w: number; t
         <>
           <path d={`M${x + 20} 0L${x + 34} ${-stool + 20}M${x + 200} 0L${x + 186} ${-stool + 20}`} stroke={LINE} strokeWidth="14" />
           <rect x={x + 14} y={-stool} width="192" height="24" rx="6" {...LOOK} />
-          <Label x={x + 110} y={-stool - 18}>{`step ${length(stool, lengths)}`}</Label>
+          <path d={`M${x + 30} ${-stool}v-330q0 -40 40 -40h40`} fill="none" stroke={LINE} strokeWidth="12" strokeLinecap="round" />
+          <Label x={x + 140} y={-stool - 18}>{`step ${length(stool, lengths)}`}</Label>
         </>
       )}
       <Label x={x + w / 2} y={-top - 20}>{`${label} ${length(top, lengths)}`}</Label>
