@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import json
-import subprocess
 from collections.abc import Callable
 from datetime import timedelta
 from pathlib import Path
@@ -11,12 +9,10 @@ from typing import Any
 
 import pytest
 
-from tests.browser.driver import Person
+from tests.browser.driver import Person, built
 from tests.browser.pages.watch import WatchPage
 from tests.conftest import NOW
 from zither_awl.services.clock import SetClock
-
-WEB = Path(__file__).parents[2] / "web"
 
 
 @pytest.fixture
@@ -155,16 +151,7 @@ def test_past_work_is_entered_refused_where_it_overlaps_mended_and_struck_out(at
 @pytest.fixture(scope="module")
 def record(tmp_path_factory: pytest.TempPathFactory) -> str:
     """The pure file `record.ts`, built so that a page can run it."""
-    folder = tmp_path_factory.mktemp("record")
-    config = folder / "vite.config.mjs"
-    entry = json.dumps(str(WEB / "src/features/watch/record.ts"))
-    config.write_text(
-        f"export default {{ configFile: false, publicDir: false, build: {{ outDir: {json.dumps(str(folder))}, "
-        f"lib: {{ entry: {entry}, name: 'record', formats: ['iife'], fileName: () => 'record.js' }} }} }}"
-    )
-    command = ["npx", "vite", "build", "--config", str(config), "--logLevel", "error"]
-    subprocess.run(command, cwd=WEB, check=True, capture_output=True)
-    return (folder / "record.js").read_text()
+    return built("src/features/watch/record.ts", "record", tmp_path_factory.mktemp("record"))
 
 
 def at(minutes: float) -> str:
