@@ -23,9 +23,16 @@ THEME = Path(__file__).parents[2] / "web/src/theme.css"
 
 
 def look_at(person: Person, path: str) -> None:
-    """Open a view and wait until its data is there."""
+    """Open a view and wait until its data is there: nothing waits, and nothing more was asked since the last look."""
     person.go(path)
-    person.until(lambda: not person.sees("One moment"), f"the data of {path}")
+    asked = [-1]
+
+    def settled() -> bool:
+        before = asked[0]
+        asked[0] = person.driver.execute_script("return performance.getEntriesByType('resource').length")
+        return before == asked[0] and not person.sees("One moment")
+
+    person.until(settled, f"the data of {path}")
 
 
 @pytest.mark.parametrize("size", [(1280, 800), (800, 1280), (390, 844)], ids=["laptop", "tablet", "telephone"])

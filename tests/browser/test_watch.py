@@ -238,3 +238,31 @@ def test_the_fold_of_what_is_known_and_what_is_not_sent_yet(record: str, visit: 
     assert run("return record.swing(10, 10)") == pytest.approx(4 + 24 * 0.8)
     assert run("return record.swing(99, 10)") == run("return record.swing(10, 10)")
     assert run("return record.swing(10, null)") == pytest.approx(4 + 24 * 0.5 * 0.8)
+
+
+def test_the_room_is_swept_with_one_tap_a_child_also_while_the_server_is_away(
+    serve: Callable[..., str], visit: Callable[..., Person], demo_file: Path
+) -> None:
+    person = visit(serve(demo_file), 800, 1280)
+    person.go("/watch")
+    WatchPage(person).begin()
+    region = "section[aria-label='Sweep the room']"
+    person.tap("button", "Sweep the room", region)
+    taps = person.taps
+    for child, state in (("Anselm", "at work"), ("Wren", "with an adult"), ("Tove", "resting")):
+        person.tap("button", state, f"[aria-label='{child} is']")
+    assert person.taps - taps == 3
+    person.wait_to_see("1 look so far.")
+    assert person.sees("Anselm: at work at 1 of 1 look")
+    assert person.violations() == []
+    offline = {"offline": True, "latency": 0, "downloadThroughput": 0, "uploadThroughput": 0}
+    person.driver.execute_cdp_cmd("Network.enable", {})
+    person.driver.execute_cdp_cmd("Network.emulateNetworkConditions", offline)
+    person.tap("button", "Sweep the room", region)
+    for child in ("Anselm", "Wren", "Tove"):
+        person.tap("button", "at work", f"[aria-label='{child} is']")
+    person.wait_to_see("1 look not sent yet.")
+    online = {**offline, "offline": False, "downloadThroughput": -1, "uploadThroughput": -1}
+    person.driver.execute_cdp_cmd("Network.emulateNetworkConditions", online)
+    person.wait_to_see("2 looks so far.")
+    assert not person.sees("not sent yet")

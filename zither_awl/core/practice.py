@@ -60,6 +60,10 @@ class Practice:
     """The school of TRAY-7: unbreakable until pouring is mastered; the default is real glass and china."""
     showings_a_day: int = 2
     """New showings per child and day (PRES-4)."""
+    sweep_min: float = 5.0
+    """Minutes between two sweeps of the room."""
+    same_sweep_s: float = 90.0
+    """Two observers' sweeps that began within this are the same look round the room."""
     forgotten_timer_min: float = 90.0
     same_start_s: float = 120.0
     """Two live starts of the same child and card within this are one episode seen twice."""

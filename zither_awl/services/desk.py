@@ -228,7 +228,7 @@ def _read(work: Work, revision: int) -> House:
         revision=revision, household=work.people.household(), adults=work.people.adults(),
         all_children=work.people.children(), all_units=work.room.units(), bins=work.cupboard.bins(), all_trays=trays,
         log=Log(mornings=work.log.mornings(), episodes=work.log.episodes(), presentations=work.log.presentations(),
-                placements=work.log.placements({t.id: t for t in trays})),
+                placements=work.log.placements({t.id: t for t in trays}), sweeps=work.log.sweeps()),
         changes=work.log.changes(), declined=work.log.declined(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
         components=work.cupboard.components(), own_cards=work.cupboard.own_cards(),
         aids_done=work.room.aids_done(),

@@ -22,6 +22,7 @@ from zither_awl.core.values import (
     Placement,
     Presentation,
     Spot,
+    Sweep,
     Tray,
     Work,
 )
@@ -33,6 +34,8 @@ from zither_awl.store.models import (
     MorningRow,
     PlacementRow,
     PresentationRow,
+    SweepChildRow,
+    SweepRow,
     TaskRow,
 )
 
@@ -64,6 +67,26 @@ class LogKeeper:
 
     def __init__(self, session: Session) -> None:
         self._session = session
+
+    def sweeps(self) -> tuple[Sweep, ...]:
+        """Every sweep of the room, oldest first."""
+        states: defaultdict[str, list[tuple[int, str]]] = defaultdict(list)
+        for r in self._session.scalars(select(SweepChildRow).order_by(SweepChildRow.child_id)):
+            states[r.sweep_key].append((r.child_id, r.state))
+        # A child deleted for good leaves a sweep that may be empty.
+        return tuple(
+            Sweep(key=r.key, morning_id=r.morning_id, at=r.at, adult_id=r.adult_id, states=tuple(states[r.key]))
+            for r in self._session.scalars(select(SweepRow).order_by(SweepRow.at, SweepRow.key)) if states[r.key]
+        )  # fmt: skip
+
+    def add_sweep(self, sweep: Sweep) -> bool:
+        """Keep a sweep; one that is kept already stays as it is. Returns whether it was new."""
+        if self._session.get(SweepRow, sweep.key) is not None:
+            return False
+        self._session.add(SweepRow(key=sweep.key, morning_id=sweep.morning_id, at=sweep.at, adult_id=sweep.adult_id))
+        self._session.flush()
+        self._session.add_all(SweepChildRow(sweep_key=sweep.key, child_id=c, state=s) for c, s in sweep.states)
+        return True
 
     def placements(self, trays: dict[int, Tray]) -> tuple[Placement, ...]:
         """Every placement, past and present."""

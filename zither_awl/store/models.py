@@ -280,6 +280,23 @@ class MorningChildRow(Base):
     child_id: Mapped[int] = _child_key(primary_key=True)
 
 
+class SweepRow(Base):
+    """One look round the room. The key is the device's: the same sweep sent twice is kept once."""
+
+    __tablename__ = "sweep"
+    key: Mapped[str] = mapped_column(String(36), primary_key=True)
+    morning_id: Mapped[int] = mapped_column(ForeignKey("morning.id", ondelete="CASCADE"), index=True)
+    at: Mapped[datetime] = mapped_column(Instant)
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+
+
+class SweepChildRow(Base):
+    __tablename__ = "sweep_child"
+    sweep_key: Mapped[str] = mapped_column(ForeignKey("sweep.key", ondelete="CASCADE"), primary_key=True)
+    child_id: Mapped[int] = _child_key(primary_key=True)
+    state: Mapped[str] = mapped_column(String(16))
+
+
 class EpisodeRow(Base):
     __tablename__ = "episode"
     id: Mapped[str] = mapped_column(String(36), primary_key=True)

@@ -908,6 +908,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sweeps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One look round the room; sent again it is taken once. */
+        post: operations["post__api_sweeps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tasks/{task_id}/tick": {
         parameters: {
             query?: never;
@@ -1326,6 +1343,18 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+        };
+        /**
+         * AgreementOut
+         * @description How far two observers agreed; `kappa` is null where it is not defined.
+         */
+        AgreementOut: {
+            /** Alike */
+            alike: number;
+            /** Kappa */
+            kappa: number | null;
+            /** Looks */
+            looks: number;
         };
         /**
          * AheadOut
@@ -2722,6 +2751,16 @@ export interface components {
             tray: string;
         };
         /**
+         * LookIn
+         * @description What one child is at when the room is swept.
+         */
+        LookIn: {
+            /** Child */
+            child: number;
+            /** State */
+            state: string;
+        };
+        /**
          * MadeTrayOut
          * @description How a tray was composed, to open it on the bench again.
          */
@@ -3325,6 +3364,24 @@ export interface components {
             /** Version */
             version: string;
         };
+        /**
+         * ShareOut
+         * @description How often a child was at work when looked at; `low` and `high` hold the true share nine times in ten.
+         */
+        ShareOut: {
+            /** At Work */
+            at_work: number;
+            /** Child */
+            child: number;
+            /** High */
+            high: number | null;
+            /** Looks */
+            looks: number;
+            /** Low */
+            low: number | null;
+            /** Share */
+            share: number;
+        };
         /** ShelfOut */
         ShelfOut: {
             /** Archived Units */
@@ -3510,6 +3567,37 @@ export interface components {
             spot: components["schemas"]["SpotOut"] | null;
             /** Where */
             where: string;
+        };
+        /**
+         * SweepIn
+         * @description One look round the room; `key` is the device's own, so that it is taken once.
+         */
+        SweepIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Key */
+            key: string;
+            /** States */
+            states: components["schemas"]["LookIn"][];
+        };
+        /** SweptOut */
+        SweptOut: {
+            agreement: components["schemas"]["AgreementOut"] | null;
+            /** Count */
+            count: number;
+            /** Due */
+            due: string | null;
+            /** Every Min */
+            every_min: number;
+            /** Last */
+            last: string | null;
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+            /** States */
+            states: string[];
         };
         /** TakenOut */
         TakenOut: {
@@ -3863,6 +3951,7 @@ export interface components {
             questions: components["schemas"]["EpisodeOut"][];
             /** Scales */
             scales: components["schemas"]["ScaleOut"][];
+            swept: components["schemas"]["SweptOut"];
         };
         /**
          * WayOut
@@ -8254,6 +8343,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_sweeps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
                 };
             };
             /** @description Bad Request */

@@ -22,6 +22,50 @@ class EndIn(In):
     seen: Literal["all", "part"]
 
 
+class LookIn(In):
+    """What one child is at when the room is swept."""
+
+    child: Id
+    state: Text
+
+
+class SweepIn(In):
+    """One look round the room; `key` is the device's own, so that it is taken once."""
+
+    key: Uuid
+    at: AwareDatetime
+    states: Annotated[list[LookIn], Field(min_length=1, max_length=20)]
+
+
+class ShareOut(Out):
+    """How often a child was at work when looked at; `low` and `high` hold the true share nine times in ten."""
+
+    child: int
+    at_work: int
+    looks: int
+    share: float
+    low: float | None
+    high: float | None
+
+
+class AgreementOut(Out):
+    """How far two observers agreed; `kappa` is null where it is not defined."""
+
+    alike: int
+    looks: int
+    kappa: float | None
+
+
+class SweptOut(Out):
+    count: int
+    last: dt.datetime | None
+    due: dt.datetime | None
+    every_min: float
+    states: list[str]
+    shares: list[ShareOut]
+    agreement: AgreementOut | None
+
+
 class EventIn(In):
     device: Uuid
     sequence: Id
@@ -135,6 +179,7 @@ class WatchOut(Out):
     scales: list[ScaleOut]
     now: dt.datetime
     last: MorningOut | None
+    swept: SweptOut
 
 
 class PresentationIn(In):

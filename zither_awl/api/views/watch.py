@@ -11,6 +11,7 @@ from zither_awl.api.answers import children_out, episode_out, morning_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import Day, DoneOut
 from zither_awl.api.schemas.watch import (
+    AgreementOut,
     EndIn,
     EpisodeIn,
     EpisodesOut,
@@ -20,15 +21,19 @@ from zither_awl.api.schemas.watch import (
     PresentationIn,
     PresentedOut,
     ScaleOut,
+    ShareOut,
     StrikeIn,
+    SweepIn,
+    SweptOut,
     TakenOut,
     TraceOut,
     TracesOut,
     WatchOut,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.core.values import Episode
-from zither_awl.services import watch
+from zither_awl.core.values import SWEEP_STATES, Episode
+from zither_awl.services import sweeping, watch
+from zither_awl.services.desk import Desk
 from zither_awl.services.watch import DeviceEvent
 
 bp = Blueprint("watch", __name__, url_prefix="/api")
@@ -58,7 +63,27 @@ def get_watch() -> WatchOut:
         episodes=[episode_out(e, house) for e in board.episodes],
         questions=[episode_out(e, house) for e in watch.forgotten(house, now)],
         scales=[ScaleOut(child_id=c, own_p90_min=p90) for c, p90 in board.scales], now=now,
+        swept=_swept(at),
     )  # fmt: skip
+
+
+def _swept(at: Desk) -> SweptOut:
+    house = at.house()
+    found = sweeping.swept(house, watch.open_morning(house))
+    return SweptOut(
+        count=found.count, last=found.last, due=found.due, every_min=house.practice.sweep_min,
+        states=list(SWEEP_STATES), agreement=AgreementOut.model_validate(found.agreement) if found.agreement else None,
+        shares=[ShareOut(child=c.id, at_work=s.at_work, looks=s.looks, share=s.share, low=s.low, high=s.high)
+                for c, s in found.shares],
+    )  # fmt: skip
+
+
+@bp.post("/sweeps")
+@api.validate(resp=answers(HTTP_200=TakenOut), tags=["watch"])
+def sweep(json: SweepIn) -> TakenOut:
+    """One look round the room; sent again it is taken once."""
+    states = {look.child: look.state for look in json.states}
+    return TakenOut(new=int(sweeping.sweep(desk(), json.key, json.at, states, adult_id())))
 
 
 @bp.post("/mornings")

@@ -8,6 +8,7 @@ from zither_awl.core.values.cupboard import AREAS, MOST_MONTHS, TAGS, Bin, Card,
 from zither_awl.core.values.log import (
     CAUSES,
     HELPS,
+    SWEEP_STATES,
     ChangeRecord,
     Declined,
     Episode,
@@ -17,6 +18,7 @@ from zither_awl.core.values.log import (
     Place,
     Placement,
     Presentation,
+    Sweep,
     Work,
 )
 from zither_awl.core.values.people import PATTERNS, Adult, Child, Household, Measurement, Mobility
@@ -31,6 +33,7 @@ __all__ = [
     "MOST_MONTHS",
     "NAME_LENGTH",
     "PATTERNS",
+    "SWEEP_STATES",
     "TAGS",
     "UNIT_KINDS",
     "Adult",
@@ -52,6 +55,7 @@ __all__ = [
     "Placement",
     "Presentation",
     "Spot",
+    "Sweep",
     "Tray",
     "Unit",
     "Work",

@@ -125,6 +125,30 @@ class Morning:
     adult_id: int | None = None
 
 
+SWEEP_STATES = ("at work", "watching", "wandering", "resting", "with an adult")
+"""What a child is at when the room is swept, in words of our own."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sweep:
+    """One look round the room: what each child was at, by one observer. `key` is the device's own, sent once."""
+
+    key: str
+    morning_id: int
+    at: datetime
+    states: tuple[tuple[int, str], ...]
+    adult_id: int | None = None
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        wrong.check(bool(self.states), "states", "names no child; tap what each is at.")
+        for _, state in self.states:
+            wrong.check(state in SWEEP_STATES, "states", f"has {state!r}; expected one of {', '.join(SWEEP_STATES)}.")
+        children = [child for child, _ in self.states]
+        wrong.check(len(set(children)) == len(children), "states", "names a child twice.")
+        wrong.finish()
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ChangeRecord:
     """An accepted change of the shelf, for the pause after it and for looking back."""
@@ -154,3 +178,4 @@ class Log:
     episodes: tuple[Episode, ...] = ()
     presentations: tuple[Presentation, ...] = ()
     placements: tuple[Placement, ...] = field(default=())
+    sweeps: tuple[Sweep, ...] = ()

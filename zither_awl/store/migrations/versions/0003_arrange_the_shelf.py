@@ -1,4 +1,4 @@
-"""Arrange the shelf: uneven places, drawers, what a unit weighs and may take, and what the house prefers.
+"""Arrange the shelf: uneven places, drawers, what a unit weighs and may take, what the house prefers; and sweeps.
 
 Units there already are as they were: places alike, no drawers, not weighed, not anchored, no bedroom. Nothing is leaned
 to, and no counter was measured.
@@ -54,10 +54,34 @@ def upgrade() -> None:
         sa.ForeignKeyConstraint(["child_id"], ["child.id"], name=op.f("fk_aid_done_child_id"), ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("child_id", "key", name=op.f("pk_aid_done")),
     )
+    op.create_table(
+        "sweep",
+        sa.Column("key", sa.String(length=36), nullable=False),
+        sa.Column("morning_id", sa.Integer(), nullable=False),
+        sa.Column("at", sa.String(length=32), nullable=False),
+        sa.Column("adult_id", sa.Integer(), nullable=True),
+        sa.ForeignKeyConstraint(["morning_id"], ["morning.id"], name=op.f("fk_sweep_morning_id"), ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(["adult_id"], ["adult.id"], name=op.f("fk_sweep_adult_id")),
+        sa.PrimaryKeyConstraint("key", name=op.f("pk_sweep")),
+    )
+    with op.batch_alter_table("sweep") as sweep:
+        sweep.create_index(op.f("ix_sweep_morning_id"), ["morning_id"], unique=False)
+    op.create_table(
+        "sweep_child",
+        sa.Column("sweep_key", sa.String(length=36), nullable=False),
+        sa.Column("child_id", sa.Integer(), nullable=False),
+        sa.Column("state", sa.String(length=16), nullable=False),
+        sa.ForeignKeyConstraint(
+            ["sweep_key"], ["sweep.key"], name=op.f("fk_sweep_child_sweep_key"), ondelete="CASCADE"
+        ),
+        sa.ForeignKeyConstraint(["child_id"], ["child.id"], name=op.f("fk_sweep_child_child_id"), ondelete="CASCADE"),
+        sa.PrimaryKeyConstraint("sweep_key", "child_id", name=op.f("pk_sweep_child")),
+    )
 
 
 def downgrade() -> None:
-    op.drop_table("aid_done")
+    for table in ("sweep_child", "sweep", "aid_done"):
+        op.drop_table(table)
     for table, columns in added().items():
         with op.batch_alter_table(table) as altered:
             for column in columns:

@@ -1,0 +1,87 @@
+import { useEffect, useState } from 'react'
+import { Button } from '@/ui/Button'
+import { Tick } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { PatternMark } from '@/ui/PatternMark'
+import { cx } from '@/lib/cx'
+import type { Schemas } from '@/lib/http'
+import { counted, plain, timeOfDay } from '@/lib/words'
+import { buzzes, sendSweeps, switchBuzz } from './sweeps'
+
+type Child = Schemas['ChildOut']
+type Swept = Schemas['SweptOut']
+type SweepProps = { people: readonly Child[]; swept: Swept; began: number; now: number; zone: string }
+
+const RETRY_MS = 5000
+
+/** Sweep the room: what each child is at, in one tap each; and what the looks add up to, with how far that may be off. */
+export function Sweep({ people, swept, began, now, zone }: SweepProps) {
+  const [open, setOpen] = useState(false)
+  const [states, setStates] = useState<Readonly<Record<number, string>>>({})
+  const [buzz, setBuzz] = useState(buzzes)
+  const [told, setTold] = useState({ waiting: 0, refused: '' })
+  const due = swept.due ? Date.parse(swept.due) : began + swept.every_min * 60_000
+  const isDue = now >= due
+  useEffect(() => { if (isDue && buzz) navigator.vibrate(120) }, [isDue, buzz])
+  useEffect(() => {
+    if (told.waiting === 0) return
+    const timer = setInterval(() => void sendSweeps().then(setTold), RETRY_MS)
+    return () => clearInterval(timer)
+  }, [told.waiting])
+  const look = (child: number, state: string) => {
+    const next = { ...states, [child]: state }
+    setStates(next)
+    if (!people.every((each) => next[each.id])) return
+    const body = { key: crypto.randomUUID(), at: new Date(now).toISOString(), states: people.map((each) => ({ child: each.id, state: next[each.id] ?? '' })) }
+    setStates({})
+    setOpen(false)
+    void sendSweeps(body).then(setTold)
+  }
+  return (
+    <section aria-label="Sweep the room" className="panel flex flex-col gap-3 p-4">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <p className={cx('text-[0.9375rem]', isDue && 'font-semibold')}>
+          {isDue ? 'Time to look round the room.' : `Look round again at ${timeOfDay(due, zone)}.`}
+          {swept.count > 0 && <span className="font-normal text-ink-2"> {counted(swept.count, 'look')} so far.</span>}
+        </p>
+        <div className="flex flex-wrap items-center gap-3">
+          <Tick label="Buzz when due" checked={buzz} onChange={(event) => { switchBuzz(event.target.checked); setBuzz(event.target.checked) }} />
+          <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>Sweep the room</Button>
+        </div>
+      </div>
+      {told.waiting > 0 && <Notice tone="should" role="status">{counted(told.waiting, 'look')} not sent yet. They are kept on this device and sent when the program answers.</Notice>}
+      {told.refused && <Notice tone="must" role="alert">{told.refused}</Notice>}
+      {open && people.map((child) => (
+        <div key={child.id} role="group" aria-label={`${child.name} is`} className="flex flex-wrap items-center gap-2">
+          <span className="inline-flex w-28 items-center gap-1.5 font-semibold"><PatternMark pattern={child.pattern} />{child.name}</span>
+          {swept.states.map((state) => <Button key={state} size="touch" look={states[child.id] === state ? 'main' : 'plain'} aria-pressed={states[child.id] === state} onClick={() => look(child.id, state)}>{state}</Button>)}
+        </div>
+      ))}
+      <Shares people={people} swept={swept} />
+    </section>
+  )
+}
+
+const percent = (share: number): string => `${Math.round(100 * share)} %`
+
+/** The share of looks at work, never without how far it may be off; and how far two observers agree. */
+function Shares({ people, swept }: { people: readonly Child[]; swept: Swept }) {
+  const { agreement } = swept
+  return (
+    <>
+      {swept.shares.length > 0 && (
+        <ul className="flex flex-wrap gap-x-6 gap-y-1 text-[0.9375rem]">
+          {swept.shares.map((each) => (
+            <li key={each.child}>{people.find((child) => child.id === each.child)?.name ?? 'A child'}: at work at {each.at_work} of {counted(each.looks, 'look')}{each.low !== null && each.high !== null && `; of the time ${percent(each.low)} to ${percent(each.high)}, nine times in ten`}</li>
+          ))}
+        </ul>
+      )}
+      {agreement && (
+        <p className="text-sm text-ink-2">
+          Two observers said the same at {agreement.alike} of {counted(agreement.looks, 'look')} they both made
+          {agreement.kappa === null ? '; beyond chance that cannot be told yet.' : `; beyond chance ${plain(agreement.kappa, 2)} of 1 (Cohen’s kappa).`}
+        </p>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,60 @@
+"""Use cases of sweeping the room: one tap a child, by one adult or two, and what the looks add up to."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.sweep import Agreement, Share, agreement, share
+from zither_awl.core.values import Child, Morning, Sweep
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.watch import open_morning
+
+
+@dataclass(frozen=True, slots=True)
+class Swept:
+    """The sweeps of a morning: how many, when the next is due, each child's share, and how far two observers agree."""
+
+    count: int
+    last: datetime | None
+    due: datetime | None
+    shares: tuple[tuple[Child, Share], ...]
+    agreement: Agreement | None
+
+
+def sweep(desk: Desk, key: str, at: datetime, states: Mapping[int, str], adult_id: int | None) -> bool:
+    """Keep one look round the room; the same key again is taken once. Returns whether it was new.
+
+    Raises: InvalidValue without an open morning, for a child who is not here, or for an unknown state.
+    """
+    house = desk.house()
+    morning = open_morning(house)
+    if morning is None:
+        raise InvalidValue(FieldProblem("morning", "is not begun.", "Begin the morning first."))
+    away = states.keys() - morning.present
+    if away:
+        raise InvalidValue(FieldProblem("states", f"names children who are not here: {sorted(away)}."))
+    kept = Sweep(key=key, morning_id=morning.id, at=at, adult_id=adult_id, states=tuple(sorted(states.items())))
+    if any(s.key == key for s in house.log.sweeps):
+        return False
+    with desk.write(adult_id, "Swept the room") as work:
+        return work.log.add_sweep(kept)
+
+
+def swept(house: House, morning: Morning | None) -> Swept:
+    """What the sweeps of a morning say. Shares are by whoever swept most; another's looks are for the agreement."""
+    sweeps = [s for s in house.log.sweeps if morning is not None and s.morning_id == morning.id]
+    by_adult: dict[int | None, list[Sweep]] = {}
+    for each in sweeps:
+        by_adult.setdefault(each.adult_id, []).append(each)
+    most = sorted(by_adult.values(), key=len, reverse=True)
+    first: Sequence[Sweep] = most[0] if most else ()
+    last = max((s.at for s in sweeps), default=None)
+    practice = house.practice
+    return Swept(
+        count=len(first), last=last, due=last + timedelta(minutes=practice.sweep_min) if last else None,
+        shares=tuple((c, found) for c in house.children if (found := share(c.id, first)) is not None),
+        agreement=agreement(first, most[1], practice.same_sweep_s) if len(most) > 1 else None,
+    )  # fmt: skip
