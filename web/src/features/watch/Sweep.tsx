@@ -10,18 +10,19 @@ import { buzzes, sendSweeps, switchBuzz } from './sweeps'
 
 type Child = Schemas['ChildOut']
 type Swept = Schemas['SweptOut']
-type SweepProps = { people: readonly Child[]; swept: Swept; began: number; now: number; zone: string }
+type SweepProps = { people: readonly Child[]; swept: Swept; now: number; zone: string }
 
 const RETRY_MS = 5000
 
 /** Sweep the room: what each child is at, in one tap each; and what the looks add up to, with how far that may be off. */
-export function Sweep({ people, swept, began, now, zone }: SweepProps) {
+export function Sweep({ people, swept, now, zone }: SweepProps) {
   const [open, setOpen] = useState(false)
   const [states, setStates] = useState<Readonly<Record<number, string>>>({})
   const [buzz, setBuzz] = useState(buzzes)
   const [told, setTold] = useState({ waiting: 0, refused: '' })
-  const due = swept.due ? Date.parse(swept.due) : began + swept.every_min * 60_000
-  const isDue = now >= due
+  const due = swept.due ? Date.parse(swept.due) : now
+  // Nobody is asked to look who has not begun to: a house that does not sweep is left in peace.
+  const isDue = swept.count > 0 && now >= due
   useEffect(() => { if (isDue && buzz) navigator.vibrate(120) }, [isDue, buzz])
   useEffect(() => {
     if (told.waiting === 0) return
@@ -41,7 +42,7 @@ export function Sweep({ people, swept, began, now, zone }: SweepProps) {
     <section aria-label="Sweep the room" className="panel flex flex-col gap-3 p-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className={cx('text-[0.9375rem]', isDue && 'font-semibold')}>
-          {isDue ? 'Time to look round the room.' : `Look round again at ${timeOfDay(due, zone)}.`}
+          {isDue ? 'Time to look round the room.' : swept.count > 0 ? `Look round again at ${timeOfDay(due, zone)}.` : `A look round every ${plain(swept.every_min)} minutes tells how much of the morning is work.`}
           {swept.count > 0 && <span className="font-normal text-ink-2"> {counted(swept.count, 'look')} so far.</span>}
         </p>
         <div className="flex flex-wrap items-center gap-3">

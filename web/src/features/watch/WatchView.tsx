@@ -71,7 +71,7 @@ function Morning({ watch, morning, episodes, now, write, zone }: MorningProps) {
       <Strings people={present} episodes={episodes} scales={watch.scales} began={began} ended={null} now={now} zone={zone}
         aside={(id) => (openOf(id) ? 'at work' : '')} />
       {(said || showed.failed) && <p role="status" className="text-ink-2">{showed.failed?.message ?? said}</p>}
-      <Sweep people={present} swept={watch.swept} began={began} now={now} zone={zone} />
+      <Sweep people={present} swept={watch.swept} now={now} zone={zone} />
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(22rem,100%),1fr))] items-start gap-4">
         {present.map((child) => (
           <Card key={child.id} child={child} episode={openOf(child.id)} offers={watch.offers} now={now} zone={zone} active={active === child.id && present.length > 1}
