@@ -238,6 +238,11 @@ def test_the_fold_of_what_is_known_and_what_is_not_sent_yet(record: str, visit: 
     assert run("return record.swing(10, 10)") == pytest.approx(4 + 24 * 0.8)
     assert run("return record.swing(99, 10)") == run("return record.swing(10, 10)")
     assert run("return record.swing(10, null)") == pytest.approx(4 + 24 * 0.5 * 0.8)
+    # The deeper, the wider: 0.6 to 1 of the same swing; the deepest step that was told counts.
+    assert [run("return record.swing(10, 10, arguments[0])", deep) for deep in (0, 4)] == pytest.approx([18.4, 28])
+    told = known(events=[event("depth", 2, cause=step) for step in ("works on through noises", "looks and leaves")])
+    assert run("return record.depth(arguments[0])", told) == 3
+    assert run("return record.depth(arguments[0])", known()) is None
 
 
 def test_the_room_is_swept_with_one_tap_a_child_also_while_the_server_is_away(
@@ -266,3 +271,16 @@ def test_the_room_is_swept_with_one_tap_a_child_also_while_the_server_is_away(
     person.driver.execute_cdp_cmd("Network.emulateNetworkConditions", online)
     person.wait_to_see("2 looks so far.")
     assert not person.sees("not sent yet")
+
+
+def test_how_deep_it_was_is_two_taps_or_two_keys_and_stands_with_the_work(watching: WatchPage) -> None:
+    watching.takes("Anselm", "Turning three bolts")
+    taps = watching.person.taps
+    watching.tap("Anselm", "How deep")
+    watching.tap("Anselm", "works on through noises")
+    assert watching.person.taps - taps == 2
+    watching.person.until(lambda: "works on through noises" in watching.text("Anselm"), "how deep it is")
+    watching.tap("Anselm", "Done, put back")
+    watching.person.wait_until_gone("not sent yet")
+    watching.person.go("/work?child=1")
+    watching.person.wait_to_see("works on through noises")

@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from scipy.stats import theilslopes
 
 from tests.builders import TODAY, at, episode
-from zither_awl.core.concentration import STEPS, episode_stats, longest_of, own_scale_min, span
-from zither_awl.core.values import Episode, EpisodeEvent
+from zither_awl.core.concentration import episode_stats, longest_of, own_scale_min, span
+from zither_awl.core.values import DEPTHS, Episode, EpisodeEvent
 
 
 def broken(*marks: tuple[str, float], minutes: float = 20, rounds: int = 0) -> Episode:
@@ -95,6 +95,16 @@ def test_a_child_is_drawn_against_its_own_weeks_from_ten_pieces_on() -> None:
     assert own_scale_min([episode(100 + n) for n in range(12)], TODAY) is None
 
 
+def test_the_deepest_step_that_was_told_is_the_depth_of_a_piece_of_work() -> None:
+    said = [EpisodeEvent(kind="depth", at=at(1, 9, n), cause=DEPTHS[step]) for n, step in enumerate((1, 3, 2), 1)]
+    stats = episode_stats(episode(1, events=tuple(said)))
+    assert stats is not None
+    assert stats.depth == 3
+    unsaid = episode_stats(episode(1))
+    assert unsaid is not None
+    assert unsaid.depth is None
+
+
 def test_the_five_steps_are_described_and_never_numbered() -> None:
-    assert len(STEPS) == 5
-    assert not any(any(c.isdigit() for c in step) for step in STEPS)
+    assert len(DEPTHS) == 5
+    assert not any(any(c.isdigit() for c in step) for step in DEPTHS)

@@ -275,3 +275,17 @@ def test_the_board_shows_the_open_morning_and_what_stands_out(house: SmallHouse,
 def test_a_clock_for_tests_does_not_go_back() -> None:
     with pytest.raises(ValueError, match="moved back"):
         SetClock(datetime(2026, 1, 1, tzinfo=UTC)).move_on(timedelta(seconds=-1))
+
+
+def test_how_deep_it_was_is_one_of_five_described_steps(house: SmallHouse, set_out: list[int]) -> None:
+    device = Device(house)
+    start = device.event("start", "e-deep-1", NOW, child_id=house.ilse, tray_id=set_out[0])
+    watch.append(house.desk, [start], house.adult)
+    with pytest.raises(InvalidValue, match="'very'"):
+        watch.append(
+            house.desk, [device.event("depth", "e-deep-1", NOW + timedelta(minutes=1), cause="very")], house.adult
+        )
+    deep = device.event("depth", "e-deep-1", NOW + timedelta(minutes=2), cause="has to be called twice")
+    watch.append(house.desk, [deep], house.adult)
+    (kept,) = house.desk.house().log.episodes
+    assert [e.cause for e in kept.events if e.kind == "depth"] == ["has to be called twice"]

@@ -9,18 +9,15 @@ from datetime import date, timedelta
 from statistics import median
 
 from zither_awl.core.exact import Slope, theil_sen
-from zither_awl.core.values import Episode
-
-STEPS = (
-    "looks and leaves", "handles, eyes elsewhere", "works, turns at noises", "works on through noises",
-    "has to be called twice",
-)  # fmt: skip
-"""Concentration as seen, in five described steps of our own."""
+from zither_awl.core.values import DEPTHS, Episode
 
 
 @dataclass(frozen=True, slots=True)
 class EpisodeStats:
-    """One episode in numbers: unbroken stretches in minutes, rounds, what broke it, whether the child came back."""
+    """One episode in numbers: unbroken stretches in minutes, rounds, what broke it, whether the child came back.
+
+    `depth` is the deepest of the five described steps that was told, 0 to 4; None when nobody said.
+    """
 
     stretches_min: tuple[float, ...]
     longest_min: float
@@ -28,6 +25,7 @@ class EpisodeStats:
     repetitions: int
     interruptions: tuple[tuple[str, int], ...]
     resumed: bool
+    depth: int | None = None
 
 
 def episode_stats(episode: Episode) -> EpisodeStats | None:
@@ -53,6 +51,7 @@ def episode_stats(episode: Episode) -> EpisodeStats | None:
         stretches_min=tuple(stretches), longest_min=max(stretches), total_min=sum(stretches),
         repetitions=sum(e.kind == "round" for e in episode.events),
         interruptions=tuple(breaks.items()), resumed=bool(breaks) and backs >= sum(breaks.values()),
+        depth=max((DEPTHS.index(e.cause) for e in episode.events if e.kind == "depth"), default=None),
     )  # fmt: skip
 
 

@@ -11,7 +11,7 @@ from uuid import uuid4
 
 from zither_awl.core.concentration import longest_of, own_scale_min
 from zither_awl.core.errors import Clash, FieldProblem, InvalidValue, NotFound
-from zither_awl.core.values import Episode, EpisodeEvent, Morning, Place, Tray, Work
+from zither_awl.core.values import DEPTHS, Episode, EpisodeEvent, Morning, Place, Tray, Work
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import condition_of
 from zither_awl.store import Work as Store
@@ -19,7 +19,7 @@ from zither_awl.store.history import TraceLine
 from zither_awl.store.log import SentEvent
 
 SCHEMA_VERSION = 1
-EventKind = Literal["start", "round", "broken", "back", "helped", "note", "finish"]
+EventKind = Literal["start", "round", "broken", "back", "helped", "depth", "note", "finish"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -144,6 +144,9 @@ def _check(event: DeviceEvent, house: House) -> None:
     if event.schema_version > SCHEMA_VERSION:
         hint = "Update the program, then send again; the device keeps its events."
         raise InvalidValue(FieldProblem("schema_version", f"is {event.schema_version}; this program knows 1.", hint))
+    if event.kind == "depth" and event.cause not in DEPTHS:
+        text = f"is {event.cause!r}; expected one of: {', '.join(DEPTHS)}."
+        raise InvalidValue(FieldProblem("cause", text))
     if event.kind == "start":
         house.child(event.child_id or 0)
         house.tray(event.tray_id or 0)
@@ -157,7 +160,7 @@ def _label(event: DeviceEvent, house: House) -> str:
         episode = _episode(house, event.episode_id)
         tray_id, child_id = episode.tray_id, episode.child_id
     words = {"start": "takes", "round": "once round", "broken": "broken off", "back": "back at it",
-             "helped": "helped", "note": "note", "finish": "finished"}  # fmt: skip
+             "helped": "helped", "depth": "how deep", "note": "note", "finish": "finished"}  # fmt: skip
     return f"{house.child(child_id or 0).name}, {house.tray(tray_id or 0).name}: {words[event.kind]}"
 
 

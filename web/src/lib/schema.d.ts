@@ -2287,7 +2287,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "start" | "round" | "broken" | "back" | "helped" | "note" | "finish";
+            kind: "start" | "round" | "broken" | "back" | "helped" | "depth" | "note" | "finish";
             /**
              * Monotonic Ms
              * @default null

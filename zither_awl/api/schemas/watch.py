@@ -72,7 +72,7 @@ class EventIn(In):
     schema_version: Id
     at: AwareDatetime
     monotonic_ms: float | None = None
-    kind: Literal["start", "round", "broken", "back", "helped", "note", "finish"]
+    kind: Literal["start", "round", "broken", "back", "helped", "depth", "note", "finish"]
     episode_id: Uuid
     child_id: Id | None = None
     tray_id: Id | None = None

@@ -7,6 +7,7 @@ from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH
 from zither_awl.core.values.cupboard import AREAS, MOST_MONTHS, TAGS, Bin, Card, Content, Tray
 from zither_awl.core.values.log import (
     CAUSES,
+    DEPTHS,
     HELPS,
     SWEEP_STATES,
     ChangeRecord,
@@ -28,6 +29,7 @@ __all__ = [
     "AREAS",
     "BOARD_MM",
     "CAUSES",
+    "DEPTHS",
     "HELPS",
     "MOST_MM",
     "MOST_MONTHS",

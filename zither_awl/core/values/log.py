@@ -42,17 +42,23 @@ class Placement:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EpisodeEvent:
-    """Something in an episode: taken, once round, broken off, back again, helped, a note, finished.
+    """Something in an episode: taken, once round, broken off, back again, helped, how deep, a note, finished.
 
     A second "start" is another observer who saw the same beginning; its text is the id that observer gave it.
     """
 
-    kind: Literal["start", "finish", "round", "broken", "back", "helped", "note", "part"]
+    kind: Literal["start", "finish", "round", "broken", "back", "helped", "depth", "note", "part"]
     at: datetime
     cause: str = ""
     text: str = ""
 
 HELPS = ("prompted", "shown again", "together")
+
+DEPTHS = (
+    "looks and leaves", "handles, eyes elsewhere", "works, turns at noises", "works on through noises",
+    "has to be called twice",
+)  # fmt: skip
+"""Concentration as seen, in five described steps of our own, from the least to the deepest."""
 
 CAUSES = ("adult", "other child", "noise", "need", "material missing", "finished")
 

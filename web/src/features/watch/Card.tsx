@@ -5,13 +5,13 @@ import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { clock, timeOfDay } from '@/lib/words'
 import type { NewEvent } from './outbox'
-import { brokenBy, rounds, unbrokenSince, type Episode } from './record'
+import { brokenBy, depth, DEPTHS, rounds, unbrokenSince, type Episode } from './record'
 
 type Child = Schemas['ChildOut']
 export type Offer = Schemas['OfferOut']
 export const CAUSES = ['adult', 'other child', 'noise', 'need', 'material missing', 'finished'] as const
 export const HELPS = ['prompted', 'shown again', 'together'] as const
-export type Open = 'broken' | 'helped' | 'note' | 'showed' | 'another' | null
+export type Open = 'broken' | 'helped' | 'depth' | 'note' | 'showed' | 'another' | null
 
 export type CardProps = {
   child: Child; episode: Episode | undefined; offers: readonly Offer[]; now: number; zone: string; active: boolean; open: Open
@@ -36,6 +36,7 @@ function AtWork(props: CardProps & { episode: Episode }) {
   const { child, episode, now, zone, open, setOpen, write, onRest } = props
   const broken = brokenBy(episode)
   const since = unbrokenSince(episode, now)
+  const deep = depth(episode)
   const condition = props.offers.find((each) => each.tray_id === episode.tray_id)?.condition
   const toggle = (which: Open) => setOpen(open === which ? null : which)
   return (
@@ -46,7 +47,7 @@ function AtWork(props: CardProps & { episode: Episode }) {
             <span className="inline-flex items-center gap-1.5"><PatternMark pattern={child.pattern} />{child.name}</span>
             <span className="font-normal">{episode.tray}</span>
           </h2>
-          <p className="text-ink-2">{broken ? `broken off ${timeOfDay(broken.at, zone)}${broken.cause && `, ${broken.cause}`}` : `unbroken since ${timeOfDay(since ?? now, zone)}`}</p>
+          <p className="text-ink-2">{broken ? `broken off ${timeOfDay(broken.at, zone)}${broken.cause && `, ${broken.cause}`}` : `unbroken since ${timeOfDay(since ?? now, zone)}`}{deep !== null && `; ${DEPTHS[deep] ?? ''}`}</p>
         </div>
         <span className="text-3xl font-bold tabular-nums" role="timer" aria-label={`At it for ${clock(now - Date.parse(episode.began))}`}>{clock(now - Date.parse(episode.began))}</span>
       </div>
@@ -67,6 +68,7 @@ function AtWork(props: CardProps & { episode: Episode }) {
         <Button size="touch" onClick={() => onRest(episode)} keyName="E">Otherwise…</Button>
       </div>
       <div className="flex flex-wrap gap-2">
+        <Button size="touch" look="quiet" aria-expanded={open === 'depth'} onClick={() => toggle('depth')} keyName="D">How deep…</Button>
         <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => toggle('showed')}>I showed…</Button>
         <Button size="touch" look="quiet" aria-expanded={open === 'another'} onClick={() => toggle('another')}>Takes another…</Button>
       </div>
@@ -99,6 +101,8 @@ function Tray(props: CardProps & { episode: Episode }) {
     return <Chips label="Broken off by" names={CAUSES} onPick={(cause) => done(() => write({ kind: 'broken', episode_id: episode.id, cause }))} />
   if (open === 'helped')
     return <Chips label="How it was helped" names={HELPS} onPick={(cause) => done(() => write({ kind: 'helped', episode_id: episode.id, cause }))} />
+  if (open === 'depth')
+    return <Chips label="How deep it was" names={DEPTHS} onPick={(cause) => done(() => write({ kind: 'depth', episode_id: episode.id, cause }))} />
   if (open === 'showed') return <Offers label="I showed" offers={offers} child={child} onPick={(id) => done(() => onShowed(id))} />
   if (open === 'another') return <Offers label="Takes" offers={offers} child={child} onPick={(id) => done(() => onTake(id))} />
   if (open === 'note')

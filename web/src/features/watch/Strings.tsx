@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { timeOfDay } from '@/lib/words'
-import { rounds, stretches, swing, type Episode } from './record'
+import { depth, rounds, stretches, swing, type Episode } from './record'
 
 type Person = { id: number; name: string }
 export type StringsProps = {
@@ -101,7 +101,7 @@ function Swing({ episode, before, y, x, now, p90 }: SwingProps) {
   return (
     <g>
       {parts.map(({ from, to }) => {
-        const half = swing((to - from) / 60_000, p90)
+        const half = swing((to - from) / 60_000, p90, depth(episode))
         const [x0, x1] = [x(from), Math.max(x(to), x(from) + 3)]
         return (
           <g key={from}>

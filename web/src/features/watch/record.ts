@@ -62,9 +62,17 @@ export const unbrokenSince = (episode: Episode, now: number): number | null =>
 
 /** Until ten pieces of work are known a swing is drawn against twenty minutes for everybody. */
 const FLAT_MIN = 20
+/** Concentration as seen, from the least to the deepest. */
+export const DEPTHS = ['looks and leaves', 'handles, eyes elsewhere', 'works, turns at noises', 'works on through noises', 'has to be called twice'] as const
 /** Nobody has said how deep it was: the middle of five steps. */
-const DEPTH = 2
+const UNSAID = 2
 
-/** Half the swing of the string in px, against the child's own 90th percentile of unbroken minutes. */
-export const swing = (unbrokenMin: number, ownP90Min: number | null): number =>
-  4 + 24 * Math.min(1, unbrokenMin / (ownP90Min ?? FLAT_MIN)) * (0.6 + 0.1 * DEPTH)
+/** The deepest step told of a piece of work, 0 to 4; null when nobody said. */
+export function depth(episode: Episode): number | null {
+  const told = episode.events.filter((each) => each.kind === 'depth').map((each) => DEPTHS.findIndex((step) => step === each.cause))
+  return told.length ? Math.max(...told) : null
+}
+
+/** Half the swing of the string in px, against the child's own 90th percentile of unbroken minutes, wider the deeper it was. */
+export const swing = (unbrokenMin: number, ownP90Min: number | null, deep: number | null = null): number =>
+  4 + 24 * Math.min(1, unbrokenMin / (ownP90Min ?? FLAT_MIN)) * (0.6 + 0.1 * (deep ?? UNSAID))

@@ -47,6 +47,7 @@ function act(key: string, target: EventTarget | null, { episode, child, offers, 
       return true
     case 'i': if (brokenBy(episode)) write({ kind: 'back', episode_id: episode.id }); else setOpen('broken'); return true
     case 'h': setOpen('helped'); return true
+    case 'd': setOpen('depth'); return true
     case 'n': setOpen('note'); return true
     case 'p': write({ kind: 'finish', episode_id: episode.id, work: 'done right', place: 'put back' }); return true
     case 'e': rest(episode); return true

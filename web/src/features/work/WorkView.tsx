@@ -68,7 +68,8 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
   const times = episode.events.filter((each) => each.kind === 'round').length
   const helped = episode.events.filter((each) => each.kind === 'helped').map((each) => each.cause).join(', ')
   const breaks = episode.events.filter((each) => each.kind === 'broken').map((each) => each.cause || 'something').join(', ')
-  const facts = [episode.work, episode.place, times && `${times} times round`, helped ? `helped: ${helped}` : 'alone', breaks && `broken off by ${breaks}`,
+  const deep = episode.events.filter((each) => each.kind === 'depth').map((each) => each.cause).join(', ')
+  const facts = [episode.work, episode.place, times && `${times} times round`, helped ? `helped: ${helped}` : 'alone', breaks && `broken off by ${breaks}`, deep,
     episode.longest_min !== null && `longest ${plain(episode.longest_min, 0)} min`, episode.adult && `seen by ${episode.adult}`].filter(Boolean)
   return (
     <article className={cx('flex flex-wrap items-start justify-between gap-3 p-3', episode.struck && 'text-ink-3')}>
