@@ -39,7 +39,7 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
     void sendSweeps(body).then(setTold)
   }
   return (
-    <section aria-label="Sweep the room" className="panel flex flex-col gap-3 p-4">
+    <section aria-label="Sweep the room" className="panel flex flex-col gap-2 px-4 py-2">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className={cx('text-[0.9375rem]', isDue && 'font-semibold')}>
           {isDue ? 'Time to look round the room.' : swept.count > 0 ? `Look round again at ${timeOfDay(due, zone)}.` : `A look round every ${plain(swept.every_min)} minutes tells how much of the morning is work.`}
