@@ -18,7 +18,7 @@ from zither_awl.core.values import Placement, Spot
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
 
-MOST_WORK = 0.4
+MOST_WORK = 0.3
 """Deterministic seconds. Where the best order is not proven by then, the best found is taken: it is second to the
 choice."""
 ORDER_POINTS, AREA_POINTS, KEPT_POINTS, AIR_POINTS = 4, 3, 2, 3
