@@ -13,6 +13,7 @@ from tests.core.flat import best_by_highs
 from tests.core.shelves import TINY_PRACTICE, L, M, S, best_by_trying, every_plan, problem, tiny, with_standing
 from zither_awl.core.component import Component
 from zither_awl.core.errors import InvalidValue
+from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import endangers, hazards
 from zither_awl.core.shelf import (
     Choices,
@@ -30,6 +31,7 @@ from zither_awl.core.shelf import (
     plan_shelf,
     score,
     why_not,
+    why_not_there,
 )
 from zither_awl.core.shelf.conflict import conflict
 from zither_awl.core.values import Board, Content, Mobility, Placement, Spot, Tray, Unit
@@ -286,6 +288,27 @@ def test_why_not_tells_what_forbids_a_tray_what_it_costs_or_what_it_breaks() -> 
     runners = plan_shelf(asked, runners=True)
     assert isinstance(runners, ShelfPlan)
     assert [r.tray.id for r in runners.runners] == [1]
+
+
+@pytest.mark.parametrize("seed", [0, 1, 2, 3, 4])
+def test_what_just_missed_pinned_where_it_would_stand_costs_what_was_said(seed: int) -> None:
+    asked = problem(seed, M)
+    plan = plan_shelf(asked, runners=True)
+    assert isinstance(plan, ShelfPlan)
+    assert plan.runners
+    for runner in plan.runners:
+        rather = planned(replace(asked, pins=(Pin(runner.tray.id, runner.spot),)))
+        assert plan.score.value - rather.score.value == runner.points
+
+
+def test_why_not_there_tells_that_it_fits_nobody_the_rule_or_nothing() -> None:
+    fits = {(1, 1): 70, (1, 2): 70, (2, 2): 70}
+    asked = small(BEADED, PLAIN, fits=fits, children=(ILSE, TOVE))
+    assert [r.rule for r in why_not_there(asked, 1, Spot(1, 0, 0))] == ["SAFETY"]
+    assert why_not_there(asked, 2, Spot(1, 1, 0)) == ()
+    reason = Reason("SEQ-6", "Its window is 60 to 72 months; Ilse is 48.")
+    early = replace(asked, fits={(1, 1): TrayFit(0, False, (reason,))})
+    assert why_not_there(early, 1, Spot(1, 1, 0)) == (reason,)
 
 
 BEADED_6 = replace(BEADED, id=6, card=card("Beads", id=6))

@@ -59,8 +59,10 @@ def arranged_out(plan: ShelfPlan, house: House, today: date) -> models.ArrangedO
 
 def runner_out(runner: Runner) -> models.RunnerOut:
     """A tray that just missed."""
-    return models.RunnerOut(tray=NamedOut(id=runner.tray.id, name=runner.tray.name), points=runner.points,
-                            instead_of=_named(runner.instead_of), with_=_named(runner.with_))  # fmt: skip
+    return models.RunnerOut(
+        tray=NamedOut(id=runner.tray.id, name=runner.tray.name), spot=spot_out(runner.spot), points=runner.points,
+        instead_of=_named(runner.instead_of), with_=_named(runner.with_),
+    )  # fmt: skip
 
 
 def _named(trays: Iterable[Tray]) -> list[NamedOut]:

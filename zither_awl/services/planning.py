@@ -9,7 +9,7 @@ from typing import Literal, cast
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.finding import Finding
 from zither_awl.core.reasons import Reason
-from zither_awl.core.shelf import Choices, Goals, Pin, ShelfPlan, ShelfProblem, check_shelf, problem_of
+from zither_awl.core.shelf import Goals, Pin, ShelfPlan, ShelfProblem, check_shelf, problem_of, why_not_there
 from zither_awl.core.shelf.problem import Lean
 from zither_awl.core.values import ChangeRecord, Household, Placement, Spot, Tray
 from zither_awl.services.desk import Desk, House
@@ -175,12 +175,11 @@ def why_not(desk: Desk, solve_id: int, tray_id: int, spot: Spot | None) -> tuple
     """Why a tray is not in a plan, or not on a spot: the rules at once, else the number of a solve to wait for."""
     solve, house = desk.solves.get(solve_id), desk.house()
     plan, asked = plan_of(solve), solve.question.problem
-    tray = house.tray(tray_id)
+    house.tray(tray_id)
     if spot is None:
         return desk.solves.start(Question(asked, solve.question.revision, plan, tray_id))
-    there = Placement(id=-tray_id, tray=tray, spot=spot, by_hand=tray_id in asked.by_hand)
-    against = tuple(f.reasons[0] for f in Choices(replace(asked, standing=(), changes=None, pins=())).trouble(there))
+    against = why_not_there(asked, tray_id, spot)
     if against:
         return against
-    pins = (*(p for p in asked.pins if p.tray != tray_id), Pin(tray_id, spot, there.by_hand))
+    pins = (*(p for p in asked.pins if p.tray != tray_id), Pin(tray_id, spot, tray_id in asked.by_hand))
     return desk.solves.start(Question(replace(asked, pins=pins), solve.question.revision, plan, tray_id))

@@ -3324,13 +3324,14 @@ export interface components {
         };
         /**
          * RunnerOut
-         * @description A tray that just missed: what it would cost, and what would go or come with it.
+         * @description A tray that just missed: where it would stand, what it would cost, and what would go or come with it.
          */
         RunnerOut: {
             /** Instead Of */
             instead_of: components["schemas"]["NamedOut"][];
             /** Points */
             points: number;
+            spot: components["schemas"]["SpotOut"];
             tray: components["schemas"]["NamedOut"];
             /** With */
             with_: components["schemas"]["NamedOut"][];
@@ -3506,6 +3507,8 @@ export interface components {
             assumed: string;
             /** Margin */
             margin: number | null;
+            /** Source */
+            source: string;
             /** Tips */
             tips: boolean;
             /** Worst Case */

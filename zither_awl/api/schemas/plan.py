@@ -48,9 +48,10 @@ class StandsOut(Out):
 
 
 class RunnerOut(Out):
-    """A tray that just missed: what it would cost, and what would go or come with it."""
+    """A tray that just missed: where it would stand, what it would cost, and what would go or come with it."""
 
     tray: NamedOut
+    spot: SpotOut
     points: int
     instead_of: list[NamedOut]
     with_: list[NamedOut]

@@ -78,6 +78,7 @@ class StabilityOut(Out):
     worst_case: str
     advice: str
     assumed: str
+    source: str
 
 
 class CardIn(In):

@@ -9,7 +9,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from math import cos, radians, sin
 
-from zither_awl.core.sources import STURDY_HEIGHT_MM
+from zither_awl.core.sources import STURDY_HEIGHT_MM, STURDY_SOURCE
 from zither_awl.core.values import BOARD_MM, Placement, Unit
 from zither_awl.core.words import mass_text
 
@@ -63,6 +63,7 @@ class Stability:
     worst_case: str
     advice: str
     assumed: str
+    source: str
 
     @property
     def tips(self) -> bool:
@@ -97,7 +98,8 @@ def tip_over(unit: Unit, loads: Sequence[Load], child_mass: float) -> Stability:
     told = [(safety, words) for words, safety in cases if safety is not None]
     margin, worst = min(told, default=(None, "nothing pulls it forwards"))
     assumed = "" if unit.mass_g is not None else f"Taken to weigh {mass_text(own.mass_g)}, from its boards; weigh it."
-    return Stability(margin, worst, _advice(unit, margin), assumed)
+    source = f"plain statics; what to anchor: {STURDY_SOURCE}"
+    return Stability(margin, worst, _advice(unit, margin), assumed, source)
 
 
 def loads_of(unit: Unit, placements: Iterable[Placement]) -> tuple[Load, ...]:

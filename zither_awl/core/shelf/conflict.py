@@ -120,6 +120,7 @@ def _said(found: Finding, choices: Choices) -> str:
         "exposure": f"nothing open within {name}'s reach that is a hazard at this age",
         "ROOM-5": f"nothing too heavy, and nothing heavy or wet above the elbow, for {name}",
         "ROOM-6": f"what is for {name} stands where {name} comes, reaches and sees it",
+        "ROOM-6 in the open": "no instrument hidden in a drawer",
         "ROOM-9": "nothing loud in a bedroom",
     }.get(found.rule, found.reasons[0].text)
 
@@ -150,14 +151,14 @@ def minimal_rules(choices: Choices, blocked: Blocks, force: int | None = None) -
 
 
 def _possible(ruled: _Ruled, keys: Iterable[str]) -> bool:
-    """Whether there is a plan under some of the rules alone."""
+    """Whether there is a plan under some of the rules alone; where that is not decided no rule is dropped for it."""
     from ortools.sat.python import cp_model
 
     model = ruled.packing.model.clone()
     model.clear_assumptions()
     for key in keys:
         model.add(model.get_bool_var_from_proto_index(ruled.on[key].index) == 1)
-    return solver().solve(model) in (cp_model.OPTIMAL, cp_model.FEASIBLE)
+    return solver().solve(model) != cp_model.INFEASIBLE
 
 
 def _only_size(tray: Tray, choices: Choices, blocked: Blocks) -> bool:

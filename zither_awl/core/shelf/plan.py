@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from zither_awl.core.errors import StoppedEarly
-from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.reasons import Reason
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.conflict import Conflict, conflict
 from zither_awl.core.shelf.problem import ShelfProblem
@@ -14,16 +14,18 @@ from zither_awl.core.shelf.score import Score, score
 from zither_awl.core.shelf.select import Begun, Selected, select
 from zither_awl.core.shelf.settle import settle
 from zither_awl.core.shelf.why import chosen_because
-from zither_awl.core.values import Placement, Tray
+from zither_awl.core.values import Placement, Spot, Tray
 
 MOST_RUNNERS = 3
+ENDED_EARLY = "The planner ended before it had a plan. Nothing was changed."
 
 
 @dataclass(frozen=True, slots=True)
 class Runner:
-    """A tray that just missed: the points it would cost to have it out, and what would have to go for it."""
+    """A tray that just missed: where it would stand, the points that would cost, and what would have to go for it."""
 
     tray: Tray
+    spot: Spot
     points: int
     instead_of: tuple[Tray, ...]
     with_: tuple[Tray, ...]
@@ -73,7 +75,7 @@ def plan_shelf(
     choices = Choices(problem)
     found = select(choices, tell=_teller(tell) if tell else None, begun=begun)
     if found.columns is None and not found.proven:
-        raise StoppedEarly("The planner was stopped before it had a plan. Nothing was changed.")
+        raise StoppedEarly(ENDED_EARLY)
     if found.columns is None:
         return conflict(choices)
     placements = settle(found.columns, choices)
@@ -93,15 +95,27 @@ def why_not(problem: ShelfProblem, plan: ShelfPlan, tray: int) -> Runner | Confl
     """Why a tray is not in a plan: what forbids it everywhere, else what it would cost, else what it breaks.
 
     Reasons when the rules allow it no place at all; a Runner with the points lost and what would go for it; a Conflict
-    when it could stand somewhere but no plan with it keeps all rules.
+    when it could stand somewhere but no plan with it keeps all rules. Raises: StoppedEarly when that cannot be told.
     """
     choices = Choices(problem)
     if not choices.singles.get(tray):
         return nowhere(tray, choices)
     forced = select(choices, force=[tray])
+    if forced.columns is None and not forced.proven:
+        raise StoppedEarly(ENDED_EARLY)
     if forced.columns is None:
         return conflict(choices, force=tray)
     return _runner(tray, plan.placements, plan.score.value, forced, choices)
+
+
+def why_not_there(problem: ShelfProblem, tray: int, spot: Spot) -> tuple[Reason, ...]:
+    """What forbids a tray on one spot, whatever else stands: that it fits nobody, or the rules; nothing if it could."""
+    choices = Choices(replace(problem, standing=(), changes=None, pins=(), bans=problem.bans - {tray}))
+    each = next(t for t in problem.trays if t.id == tray)
+    if not any(problem.fit(child, tray) for child in each.for_children):
+        return nowhere(tray, choices)
+    there = Placement(id=-tray, tray=each, spot=spot, by_hand=tray in problem.by_hand)
+    return tuple(found.reasons[0] for found in choices.trouble(there))
 
 
 def nowhere(tray: int, choices: Choices) -> tuple[Reason, ...]:
@@ -139,15 +153,5 @@ def _runner(
     trays = {t.id: t for t in choices.problem.trays}
     now, then = {p.tray.id for p in placements}, {t for c in forced.columns or () for t in c.trays}
     gone, come = sorted(now - then), sorted(then - now - {tray})
-    return Runner(trays[tray], value - forced.value, tuple(trays[t] for t in gone), tuple(trays[t] for t in come))
-
-
-def value_reason(plan: ShelfPlan) -> Reason:
-    """What a plan is worth, as numbers."""
-    numbers = (
-        Quantity("value", plan.score.value, "points", plan.bound), Quantity("fit", plan.score.worth, "points"),
-        Quantity("balance of areas", plan.score.balance, "points"),
-        Quantity("steps out of order", plan.score.out_of_order, "", 0),
-    )  # fmt: skip
-    text = "Proven: no other choice is worth more." if plan.proven else f"At most {plan.gap} points from the best."
-    return Reason("PLAN", text, numbers)
+    spot = next(p.spot for p in settle(forced.columns or (), choices) if p.tray.id == tray)
+    return Runner(trays[tray], spot, value - forced.value, tuple(trays[t] for t in gone), tuple(trays[t] for t in come))

@@ -29,7 +29,7 @@ function Stands({ unit, stability }: { unit: Unit; stability: NonNullable<Unit['
         <p className="font-semibold">{stability.advice}</p>
         <p className="text-[0.9375rem]">The {unit.name} holds {margin}, at worst with {stability.worst_case}. {stability.assumed}</p>
       </Notice>
-      <p className="mt-1 text-sm text-ink-3">Plain statics about its front feet: no swing, no soft floor. Local codes and the maker&rsquo;s instructions stand above it.</p>
+      <p className="mt-1 text-sm text-ink-3">Plain statics about its front feet: no swing, no soft floor. Local codes and the maker&rsquo;s instructions stand above it. Source: {stability.source}.</p>
     </section>
   )
 }

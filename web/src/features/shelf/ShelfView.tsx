@@ -80,8 +80,8 @@ function Loaded({ shelf: now, lengths, asking: { ask, clash, failed, settle } }:
   const unitId = Number(params.get('unit')) || standing?.spot.unit_id
   const unit = shelf.units.find((each) => each.id === unitId) ?? shelf.units[0]
   const go = (next: Record<string, string>) => setParams({ ...(arranging ? { arrange: '1' } : {}), ...next }, { replace: true })
-  const pick: Pick = { chosen, choose: (id) => {
-    const there = shelf.placements.find((each) => each.tray_id === id)?.spot.unit_id ?? unit?.id
+  const pick: Pick = { chosen, choose: (id, unitId) => {
+    const there = unitId ?? shelf.placements.find((each) => each.tray_id === id)?.spot.unit_id ?? unit?.id
     go({ ...(there ? { unit: String(there) } : {}), tray: String(id) })
   } }
   const put = ({ active, over: target }: DragEndEvent) => {

@@ -6,7 +6,7 @@ import { TrayForm } from '@/ui/drawing/TrayForm'
 import { BINS, spotId } from './spots'
 import type { Finding, Placement, Spot, Tray, Unit } from './types'
 
-export type Pick = { chosen: number | null; choose: (trayId: number) => void }
+export type Pick = { chosen: number | null; choose: (trayId: number, unitId?: number) => void }
 
 type PlaceProps = {
   unit: Unit; spot: Spot; view: Rect; here: { tray: Tray; placement: Placement }[]; findings: readonly Finding[]; pick: Pick; marks?: Marks

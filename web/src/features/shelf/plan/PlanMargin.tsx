@@ -11,7 +11,7 @@ import { Leanings } from './Leanings'
 import { Result } from './Result'
 import type { Planning } from './usePlan'
 
-type PlanMarginProps = { shelf: Shelf; planning: Planning; chosen: number | null; choose: (id: number) => void; onLeave: () => void }
+type PlanMarginProps = { shelf: Shelf; planning: Planning; chosen: number | null; choose: (id: number, unit?: number) => void; onLeave: () => void }
 
 /** The margin while the shelf is arranged: the question, how far the planner is, and its answer with its reasons. */
 export function PlanMargin({ shelf, planning, chosen, choose, onLeave }: PlanMarginProps) {

@@ -8,7 +8,7 @@ import { around, banned, pinned, type Arranged, type Solve, type Stands } from '
 import { proof } from './PlanMargin'
 import type { Planning } from './usePlan'
 
-type ResultProps = { shelf: Shelf; solve: Solve; plan: Arranged; planning: Planning; choose: (id: number) => void }
+type ResultProps = { shelf: Shelf; solve: Solve; plan: Arranged; planning: Planning; choose: (id: number, unit?: number) => void }
 
 const WORDS: Record<Stands['what'], string> = { stays: 'stays', comes: 'in', goes: 'to rest', moves: 'moves', 'by hand': 'by hand now', open: 'open again' }
 
@@ -21,7 +21,7 @@ export function Result({ shelf, solve, plan, planning, choose }: ResultProps) {
       <p className="text-sm text-ink-2">{proof(plan, solve.seconds)}</p>
       {solve.stale && <Notice tone="should">The shelf was changed since. Arrange again before you take this plan.</Notice>}
       <Differences key={solve.id} different={different} shelf={shelf} plan={plan} planning={planning} choose={choose} stale={solve.stale} />
-      <Runners plan={plan} planning={planning} />
+      <Runners plan={plan} planning={planning} choose={choose} />
       <Terms plan={plan} />
     </section>
   )
@@ -64,22 +64,18 @@ function Differences({ different, shelf, plan, planning, choose, stale }: Differ
   )
 }
 
-function Runners({ plan, planning }: { plan: Arranged; planning: Planning }) {
+function Runners({ plan, planning, choose }: { plan: Arranged; planning: Planning; choose: ResultProps['choose'] }) {
   if (plan.runners.length === 0) return null
-  const free = plan.stands.find((each) => each.spot)
   return (
     <div>
       <h3>Just missed</h3>
       <ul className="text-[0.9375rem]">
-        {plan.runners.map((runner) => {
-          const gone = plan.stands.find((each) => each.tray === runner.instead_of[0]?.id) ?? free
-          return (
+        {plan.runners.map((runner) => (
             <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
               <span><strong>{runner.tray.name}</strong>: {counted(runner.points, 'point')} less{runner.instead_of.length > 0 && `, for ${runner.instead_of.map((each) => each.name).join(' and ')}`}{runner.with_.length > 0 && `; ${runner.with_.map((each) => each.name).join(' and ')} would come too`}.</span>
-              {gone?.spot && <Button aria-label={`Rather this: ${runner.tray.name}`} disabled={planning.working} onClick={() => { if (gone.spot) void planning.start.run(pinned(planning.asked, runner.tray.id, gone.spot)) }}>Rather this</Button>}
+              <Button aria-label={`Rather this: ${runner.tray.name}`} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>Rather this</Button>
             </li>
-          )
-        })}
+        ))}
       </ul>
     </div>
   )
