@@ -7,18 +7,17 @@ import tempfile
 import threading
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
-from typing import Any
 
 from waitress.server import create_server
 
 from tests.browser.driver import Person, chromium, resize
+from tests.devices import Tablet
 from zither_awl.app import create_app
 from zither_awl.core.values import Place, Work
-from zither_awl.services import bench, watch
+from zither_awl.services import bench
 from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk
-from zither_awl.services.watch import DeviceEvent
 from zither_awl.settings import Settings
 from zither_awl.store import prepare
 
@@ -40,35 +39,19 @@ def log_the_morning(desk: Desk, clock: SetClock) -> None:
     """A morning of the demo, told event by event as a tablet would."""
     house = desk.house()
     children, trays = {c.name: c.id for c in house.children}, {t.name: t.id for t in house.trays}
-    odile = house.adults[0].id
-    watch.begin_morning(desk, children.values(), odile)
-    events: list[DeviceEvent] = []
-
-    def tell(minute: float, kind: watch.EventKind, episode: int, **more: Any) -> None:
-        at = MONDAY + timedelta(minutes=minute)
-        events.append(
-            DeviceEvent(
-                device="tablet-one",
-                sequence=len(events),
-                schema_version=1,
-                at=at,
-                monotonic_ms=None,
-                kind=kind,
-                episode_id=f"morning-{episode}",
-                **more,
-            )
-        )
-
+    tablet = Tablet(desk, adult=house.adults[0].id, start=MONDAY)
+    items = [tablet.item("begin", 0, present=tuple(children.values()))]
     for n, (child, tray, start, end, rounds, broken) in enumerate(MORNING):
-        tell(start, "start", n, child_id=children[child], tray_id=trays[tray])
+        work = {"episode_id": f"morning-{n}", "child_id": children[child]}
+        items.append(tablet.item("start", start, tray_id=trays[tray], **work))
         for turn in range(rounds):
-            tell(start + 1 + turn * ((end or NOW_MIN) - start - 2) / max(rounds, 1), "round", n)
+            items.append(tablet.item("round", start + 1 + turn * ((end or NOW_MIN) - start - 2) / rounds, **work))
         if broken is not None:
-            tell(broken, "broken", n, cause="other child")
-            tell(broken + 1, "back", n)
+            items.append(tablet.item("broken", broken, cause="other child", **work))
+            items.append(tablet.item("back", broken + 1, **work))
         if end is not None:
-            tell(end, "finish", n, work=Work.RIGHT, place=Place.BACK)
-    watch.append(desk, events, odile)
+            items.append(tablet.item("finish", end, work=Work.RIGHT, place=Place.BACK, **work))
+    tablet.send(*items)
     clock.move_on(timedelta(minutes=NOW_MIN))
 
 

@@ -84,6 +84,13 @@ def test_an_empty_house_is_an_answer_too(client: Client, path: str) -> None:
     assert client.get(f"/api/{path}") is not None
 
 
+def send(client: Client, sequence: int, kind: str, minute: int = 0, **more: Any) -> int:
+    """One thing from a tablet; how many were new."""
+    told = {"device": "tablet-one", "schema_version": 2, "sequence": sequence, "kind": kind}
+    item = {**told, "at": NOW.replace(minute=minute).isoformat(), **more}
+    return int(client.post("/api/sync", {"items": [item]})["new"])
+
+
 def test_the_first_morning_through_the_api(client: Client, family: dict[str, int]) -> None:
     spot = {"unit_id": family["shelf"], "board": 1, "place": 0}
     client.post("/api/shelf/move", {"tray_id": family["tray"], "to": spot, "versions": {str(family["shelf"]): 1}})
@@ -94,36 +101,19 @@ def test_the_first_morning_through_the_api(client: Client, family: dict[str, int
     act = {k: v for k, v in finding["actions"][0].items() if k != "text"}
     client.post("/api/shelf/act", {"action": act})
     assert client.get("/api/shelf")["findings"] == []
-    morning = client.post("/api/mornings", {"present": [family["ilse"]]})["id"]
+    send(client, 1, "begin", present=[family["ilse"]])
+    morning = client.get("/api/watch")["morning"]["id"]
     client.put(f"/api/mornings/{morning}/present", {"present": [family["ilse"], family["tove"]]})
     assert client.get("/api/watch")["offers"][0]["name"] == "Spooning"
-    event = {
-        "device": "tablet-one",
-        "sequence": 1,
-        "schema_version": 1,
-        "at": NOW.isoformat(),
-        "kind": "start",
-        "episode_id": "episode-1",
-        "child_id": family["ilse"],
-        "tray_id": family["tray"],
-    }
-    assert client.post("/api/events", {"events": [event]})["new"] == 1
-    assert client.post("/api/events", {"events": [event]})["new"] == 0
-    finish = {
-        **event,
-        "sequence": 2,
-        "kind": "finish",
-        "at": NOW.replace(minute=9).isoformat(),
-        "work": "done right",
-        "place": "put back",
-    }
-    client.post("/api/events", {"events": [finish]})
-    assert client.post("/api/presentations", {"child_id": family["ilse"], "tray_id": family["tray"]})["again"] is False
-    client.post(f"/api/mornings/{morning}/end", {"seen": "all"})
+    work: dict[str, Any] = {"episode_id": "episode-1", "child_id": family["ilse"]}
+    assert [send(client, 2, "start", tray_id=family["tray"], **work) for _ in range(2)] == [1, 0]
+    send(client, 3, "finish", 9, work="done right", place="put back", **work)
+    send(client, 4, "showed", child_id=family["ilse"], tray_id=family["tray"])
+    send(client, 5, "end", 10, seen="all")
     (episode,) = client.get("/api/episodes")["episodes"]
     assert (episode["longest_min"], episode["adult"], episode["work"]) == (9, "Bram", "done right")
     row = client.get(f"/api/children/{family['ilse']}/record")["rows"][0]
-    assert (row["state"], row["alone"], row["chosen"], row["longest_min"]) == ("alone", 1, 0, 9)
+    assert (row["state"], row["alone"], row["chosen"], row["longest_min"]) == ("alone", 1, 1, 9)
     assert client.get("/api/episodes?ids=episode-1")["episodes"] == [episode]
     assert client.get("/api/episodes?ids=another")["episodes"] == []
     assert client.get(f"/api/episodes?day={NOW.date()}")["episodes"] == [episode]
@@ -321,8 +311,7 @@ def test_the_change_of_the_demo_is_declined_accepted_and_set_out(demo_client: Cl
 
 def test_an_adult_who_is_not_of_the_house_writes_as_nobody(client: Client, family: dict[str, int]) -> None:
     client.headers["X-Adult"] = "77"
-    morning = client.post("/api/mornings", {"present": [family["ilse"]]})["id"]
-    assert morning
+    assert send(client, 1, "begin", present=[family["ilse"]]) == 1
     assert client.get("/api/watch")["morning"]["adult"] == ""
 
 

@@ -9,10 +9,11 @@ import pytest
 
 from tests.builders import BEADS, card, tray, unit
 from tests.conftest import NOW, SmallHouse
+from tests.devices import Tablet
 from zither_awl.core.errors import InvalidValue, NotFound, StaleWrite
 from zither_awl.core.finding import Action
 from zither_awl.core.values import Board, Child, Measurement, Spot
-from zither_awl.services import cupboard, history, people, record, room, rotation, shelf, today, watch
+from zither_awl.services import cupboard, history, people, record, room, rotation, shelf, today
 from zither_awl.services.clock import SetClock
 from zither_awl.services.cupboard import TrayDraft
 from zither_awl.services.desk import Desk
@@ -162,7 +163,7 @@ def test_how_a_child_gets_about_is_kept_with_its_day(house: SmallHouse) -> None:
 
 def test_a_child_is_deleted_for_good_only_by_its_name_and_with_everything(house: SmallHouse) -> None:
     tray_id = add(house)
-    watch.present_tray(house.desk, house.ilse, tray_id, house.adult)
+    Tablet(house.desk).write("showed", 1, child_id=house.ilse, tray_id=tray_id)
     with pytest.raises(InvalidValue, match="write Ilse to delete"):
         people.delete_child(house.desk, house.ilse, "ilse")
     people.delete_child(house.desk, house.ilse, "Ilse")

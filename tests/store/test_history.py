@@ -10,8 +10,9 @@ import pytest
 
 from tests.builders import tray, unit
 from tests.conftest import SmallHouse
+from tests.devices import Tablet
 from zither_awl.core.values import Spot
-from zither_awl.services import cupboard, history, people, room, shelf, watch
+from zither_awl.services import cupboard, history, people, room, shelf
 from zither_awl.services.cupboard import TrayDraft
 from zither_awl.services.desk import Desk, House
 
@@ -38,7 +39,7 @@ WRITES: dict[str, Callable[[SmallHouse], Any]] = {
     "a unit archived": lambda h: room.archive_unit(h.desk, h.shelf, True, h.adult),
     "a child archived": lambda h: people.archive_child(h.desk, h.tove, True, h.adult),
     "a child changed": lambda h: people.save_child(h.desk, replace(h.desk.house().child(h.tove), name="Tova"), h.adult),
-    "a morning begun": lambda h: watch.begin_morning(h.desk, [h.ilse, h.tove], h.adult),
+    "a morning begun": lambda h: Tablet(h.desk, adult=h.adult).begin([h.ilse, h.tove]),
 }
 
 

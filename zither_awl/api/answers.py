@@ -19,8 +19,9 @@ from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Spher
 from zither_awl.core.trays import front_of
 from zither_awl.core.values import Episode, Morning, Placement, Spot, Tray, Unit
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.mending import likely_end
+from zither_awl.services.recording import work_name
 from zither_awl.services.shelf import Marks, condition_of, marks, read_out
-from zither_awl.services.watch import likely_end
 
 
 def reasons_out(reasons: Iterable[Reason]) -> list[ReasonOut]:
@@ -154,11 +155,12 @@ def episode_out(episode: Episode, house: House) -> watch_models.EpisodeOut:
     stats = episode_stats(episode)
     adult = next((a.name for a in house.adults if a.id == episode.adult_id), "")
     return watch_models.EpisodeOut(
-        id=episode.id, child_id=episode.child_id, tray_id=episode.tray_id, tray=house.tray(episode.tray_id).name,
+        id=episode.id, child_id=episode.child_id, tray_id=episode.tray_id,
+        activity=episode.activity, tray=work_name(house, episode.tray_id, episode.activity),
         began=episode.began, ended=episode.ended, work=episode.work, place=episode.place, adult=adult,
         question=episode.question, struck=episode.struck, longest_min=stats.longest_min if stats else None,
         likely_end=likely_end(house, episode) if episode.ended is None else None,
-        events=[watch_models.EpisodeEventOut(kind=e.kind, at=e.at, cause=e.cause, text=e.text)
+        events=[watch_models.EpisodeEventOut(id=e.id, kind=e.kind, at=e.at, cause=e.cause, text=e.text)
                 for e in episode.events],
     )  # fmt: skip
 

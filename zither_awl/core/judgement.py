@@ -103,12 +103,12 @@ class Judgements:
 
     @cached_property
     def _visits(self) -> dict[tuple[int, int], list[Episode]]:
-        return _grouped(((e.child_id, e.tray_id), e) for e in self.state.log.episodes if not e.struck)
+        return _grouped(((e.child_id, e.tray_id or 0), e) for e in self.state.log.episodes if not e.struck)
 
     @cached_property
     def _episodes(self) -> dict[tuple[int, int], list[Episode]]:
         return _grouped(
-            ((e.child_id, self._card_of.get(e.tray_id, -1)), e) for e in self.state.log.episodes if not e.struck
+            ((e.child_id, self._card_of.get(e.tray_id or 0, -1)), e) for e in self.state.log.episodes if not e.struck
         )
 
     @cached_property

@@ -65,6 +65,10 @@ class Practice:
     same_sweep_s: float = 90.0
     """Two observers' sweeps that began within this are the same look round the room."""
     forgotten_timer_min: float = 90.0
+    same_morning_min: float = 120.0
+    """A second device that begins a morning at most so long before the first begins the same one. Ours, no source."""
+    same_event_s: float = 10.0
+    """Two devices that write the same happening down within this saw it once. Ours, no source."""
     same_start_s: float = 120.0
     """Two live starts of the same child and card within this are one episode seen twice."""
 

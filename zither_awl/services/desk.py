@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Iterator, Mapping
 from contextlib import contextmanager
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from functools import cached_property
 from pathlib import Path
-from threading import Lock
+from threading import Lock, RLock
 from typing import Any, Protocol, TypeVar
 from zoneinfo import ZoneInfo
 
@@ -16,6 +16,7 @@ from zither_awl.core.component import Component
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, State
+from zither_awl.core.merge import closed, spells
 from zither_awl.core.practice import Practice
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.trays import Stock
@@ -45,6 +46,11 @@ class House:
     components: tuple[Component, ...] = ()
     own_cards: Mapping[str, Mapping[str, Any]] = field(default_factory=dict)
     aids_done: frozenset[tuple[int, str]] = frozenset()
+    phrases: tuple[str, ...] = ()
+    completed: Mapping[int, datetime] = field(default_factory=dict)
+    """When each tray was last made complete again."""
+    planned: tuple[tuple[int, int, int, date], ...] = ()
+    """Showings planned: id, child, tray, day."""
 
     @cached_property
     def children(self) -> tuple[Child, ...]:
@@ -168,6 +174,7 @@ class Desk:
         self.solves = Solves()
         self._house: House | None = None
         self._lock = Lock()
+        self._writing = RLock()
 
     def close(self) -> None:
         """Let go of the database file, and end what the planner is at."""
@@ -206,8 +213,21 @@ class Desk:
     @contextmanager
     def write(self, adult_id: int | None, label: str) -> Iterator[Work]:
         """A transaction that becomes one change set under that label."""
-        with unit_of_work(self._engine, Signature(self.now(), adult_id, label)) as work:
-            yield work
+        with self._writing:
+            with unit_of_work(self._engine, Signature(self.now(), adult_id, label)) as work:
+                yield work
+            self._absorb(work.touched)
+
+    def _absorb(self, touched: frozenset[tuple[str, str]]) -> None:
+        """Bring the snapshot up to a write of its own that touched the log only, without reading the house again."""
+        house = self._house
+        if house is None or not {table for table, _ in touched} <= _LOG_TABLES:
+            return
+        with unit_of_work(self._engine) as work:
+            revision = work.revision()
+            if revision == house.revision + 1:
+                with self._lock:
+                    self._house = replace(house, revision=revision, log=_log_after(house.log, work, touched))
 
     @contextmanager
     def write_untracked(self) -> Iterator[Work]:
@@ -222,14 +242,33 @@ class Desk:
             yield work
 
 
+_LOG_TABLES = {"episode", "episode_event", "morning", "morning_child", "sweep", "sweep_child", "presentation"}
+
+
+def _log_after(log: Log, work: Work, touched: frozenset[tuple[str, str]]) -> Log:
+    tables, ids = {table for table, _ in touched}, {key for table, key in touched if table == "episode"}
+    kept = [e for e in log.episodes if e.id not in ids]
+    episodes = tuple(sorted((*kept, *work.log.episodes(ids)), key=lambda e: (e.began, e.id)))
+    mornings = closed(work.log.mornings(), episodes)
+    return replace(
+        log, episodes=episodes, mornings=mornings, spells=spells(work.sent.states(), episodes, mornings),
+        sweeps=work.log.sweeps() if tables & {"sweep", "sweep_child"} else log.sweeps,
+        presentations=work.log.presentations() if "presentation" in tables else log.presentations,
+    )  # fmt: skip
+
+
 def _read(work: Work, revision: int) -> House:
     trays = work.cupboard.trays()
+    episodes = work.log.episodes()
+    mornings = closed(work.log.mornings(), episodes)
     return House(
         revision=revision, household=work.people.household(), adults=work.people.adults(),
         all_children=work.people.children(), all_units=work.room.units(), bins=work.cupboard.bins(), all_trays=trays,
-        log=Log(mornings=work.log.mornings(), episodes=work.log.episodes(), presentations=work.log.presentations(),
-                placements=work.log.placements({t.id: t for t in trays}), sweeps=work.log.sweeps()),
+        log=Log(mornings=mornings, episodes=episodes, presentations=work.log.presentations(),
+                placements=work.log.placements({t.id: t for t in trays}), sweeps=work.log.sweeps(),
+                spells=spells(work.sent.states(), episodes, mornings)),
         changes=work.log.changes(), declined=work.log.declined(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
         components=work.cupboard.components(), own_cards=work.cupboard.own_cards(),
-        aids_done=work.room.aids_done(),
+        aids_done=work.room.aids_done(), phrases=work.notes.phrases(), completed=work.notes.completed(),
+        planned=work.notes.planned(),
     )  # fmt: skip

@@ -6,12 +6,13 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime, time, timedelta
 from difflib import get_close_matches
-from typing import Any, Literal
+from typing import Literal
 from uuid import NAMESPACE_URL, uuid5
 from zoneinfo import ZoneInfo
 
 from zither_awl.core.errors import FieldProblem
-from zither_awl.core.values import Episode, EpisodeEvent, Morning, Tray
+from zither_awl.core.merge import FORGOTTEN
+from zither_awl.core.values import Episode, EpisodeEvent, Morning, Presentation, Tray
 from zither_awl.formats import episode_table, tray_table
 from zither_awl.formats.episode_table import EpisodeLine
 from zither_awl.formats.tables import read_table, write_table
@@ -19,7 +20,6 @@ from zither_awl.formats.tray_table import TrayLine, problem_table, tray_cells
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.things import cap_problem
 from zither_awl.store import Work
-from zither_awl.store.log import SentEvent
 
 Row = Mapping[str, str]
 Status = Literal["new", "same", "changed", "bad"]
@@ -180,8 +180,8 @@ def _episodes_csv(house: House) -> str:
     children, trays = {c.id: c.name for c in house.all_children}, {t.id: t.name for t in house.all_trays}
     adults = {a.id: a.name for a in house.adults}
     return write_table(episode_table.COLUMNS, [
-        episode_table.episode_cells(e, children[e.child_id], trays[e.tray_id], adults.get(e.adult_id or 0, ""),
-                                    _local(e, house.zone))
+        episode_table.episode_cells(e, children[e.child_id], trays.get(e.tray_id or 0, e.activity),
+                                    adults.get(e.adult_id or 0, ""), _local(e, house.zone))
         for e in house.log.episodes if not e.struck
     ])  # fmt: skip
 
@@ -239,7 +239,7 @@ def _check_episodes(
 
 def _busy(house: House) -> list[tuple[str, datetime, datetime, str]]:
     names, trays = {c.id: c.name for c in house.all_children}, {t.id: t.name for t in house.all_trays}
-    return [(names[e.child_id], e.began, e.ended, trays[e.tray_id])
+    return [(names[e.child_id], e.began, e.ended, trays.get(e.tray_id or 0, e.activity))
             for e in house.log.episodes if e.ended and not e.struck]  # fmt: skip
 
 
@@ -282,23 +282,22 @@ def _save_episodes(work: Work, lines: Sequence[EpisodeLine], house: House) -> No
     for line in sorted(lines, key=lambda line: (line.day, line.began)):
         began, ended = _span(line, house.zone)
         child_id, tray_id, adult_id = children[line.child], trays[line.tray], adults.get(line.watched_by)
-        work.log.save_episode(Episode(
+        episode = Episode(
             id=_id_of(line), child_id=child_id, tray_id=tray_id, began=began, ended=ended if line.ended else None,
             work=line.work if line.ended else None, place=line.place, morning_id=mornings[line.day], adult_id=adult_id,
-            question="" if line.ended else "ended when?",
-        ))  # fmt: skip
-        _add_events(work, line, ended)
+            question="" if line.ended else FORGOTTEN, told=True,
+        )  # fmt: skip
+        work.log.save_episode(episode)
+        work.sent.tell(episode, _events(line, ended), episode.id)
         if line.shown:
-            work.log.add_presentation(child_id, tray_id, began, adult_id)
+            work.log.add_presentation(Presentation(id=0, child_id=child_id, tray_id=tray_id, at=began,
+                                                   adult_id=adult_id))  # fmt: skip
 
 
-def _add_events(work: Work, line: EpisodeLine, at: datetime) -> None:
-    told: list[tuple[Any, str, str]] = [("round", "", "")] * line.rounds
-    told += [("helped", line.helped, "")] if line.helped else []
-    told += [("note", "", line.note)] if line.note else []
-    for sequence, (kind, cause, text) in enumerate(told):
-        event = EpisodeEvent(kind=kind, at=at, cause=cause, text=text)
-        work.log.add_event(_id_of(line), SentEvent(event, _id_of(line), sequence, None, 1))
+def _events(line: EpisodeLine, at: datetime) -> list[EpisodeEvent]:
+    told = [EpisodeEvent(kind="round", at=at)] * line.rounds
+    told += [EpisodeEvent(kind="helped", at=at, cause=line.helped)] if line.helped else []
+    return told + ([EpisodeEvent(kind="note", at=at, text=line.note)] if line.note else [])
 
 
 def _mornings(

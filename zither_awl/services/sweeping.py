@@ -1,16 +1,14 @@
-"""Use cases of sweeping the room: one tap a child, by one adult or two, and what the looks add up to."""
+"""What the looks round the room of a morning add up to, by one adult or two."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.sweep import Agreement, Share, agreement, share
 from zither_awl.core.values import Child, Morning, Sweep
-from zither_awl.services.desk import Desk, House
-from zither_awl.services.watch import open_morning
+from zither_awl.services.desk import House
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,25 +20,6 @@ class Swept:
     due: datetime | None
     shares: tuple[tuple[Child, Share], ...]
     agreement: Agreement | None
-
-
-def sweep(desk: Desk, key: str, at: datetime, states: Mapping[int, str], adult_id: int | None) -> bool:
-    """Keep one look round the room; the same key again is taken once. Returns whether it was new.
-
-    Raises: InvalidValue without an open morning, for a child who is not here, or for an unknown state.
-    """
-    house = desk.house()
-    morning = open_morning(house)
-    if morning is None:
-        raise InvalidValue(FieldProblem("morning", "is not begun.", "Begin the morning first."))
-    away = states.keys() - morning.present
-    if away:
-        raise InvalidValue(FieldProblem("states", f"names children who are not here: {sorted(away)}."))
-    kept = Sweep(key=key, morning_id=morning.id, at=at, adult_id=adult_id, states=tuple(sorted(states.items())))
-    if any(s.key == key for s in house.log.sweeps):
-        return False
-    with desk.write(adult_id, "Swept the room") as work:
-        return work.log.add_sweep(kept)
 
 
 def swept(house: House, morning: Morning | None) -> Swept:

@@ -15,8 +15,8 @@ from zither_awl.services import rotation
 from zither_awl.services.bench import designs
 from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.mending import forgotten
 from zither_awl.services.shelf import condition_of
-from zither_awl.services.watch import forgotten
 from zither_awl.store.log import Task
 
 _ORDER = ("rest", "put", "by hand")

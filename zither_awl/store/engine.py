@@ -27,8 +27,9 @@ def open_engine(path: Path) -> Engine:
 
 
 def _pragmas(connection: Any, _record: Any) -> None:
+    # A device forgets an event once it is told that it was taken: what is committed must outlive a power cut (FULL).
     # Deleted children are overwritten on disk, not only unlinked: secure_delete.
-    for pragma in ("foreign_keys=ON", f"busy_timeout={BUSY_MS}", "journal_mode=WAL", "synchronous=NORMAL",
+    for pragma in ("foreign_keys=ON", f"busy_timeout={BUSY_MS}", "journal_mode=WAL", "synchronous=FULL",
                    "secure_delete=ON"):  # fmt: skip
         connection.execute(f"PRAGMA {pragma}")
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
+from functools import cache
 from typing import Any
 
 from sqlalchemy import Table, delete, event, func, insert, inspect, select, update
@@ -56,6 +57,17 @@ class Recorder:
                 self._items.append(_item(row, _image(row, before=True), _image(row)))
         self._items += [_item(row, _image(row), None) for row in session.deleted if _tracked(row)]
 
+    @property
+    def touched(self) -> frozenset[tuple[str, str]]:
+        """The tables written to, each with the work (its row's key, or the one an event belongs or belonged to)."""
+        found: set[tuple[str, str]] = set()
+        for item in self._items:
+            found.add((item["table_name"], item["row_key"]))
+            images = [image for image in (item["before"], item["after"]) if image]
+            if item["table_name"] == "episode_event":
+                found |= {("episode", image["episode_id"]) for image in images if image["episode_id"]}
+        return frozenset(found)
+
     def finish(self, at: datetime, adult_id: int | None, label: str) -> int | None:
         """Write the change set, forget what can no longer be redone, and drop the oldest. None if nothing changed."""
         session = self._session
@@ -75,24 +87,26 @@ def _tracked(row: Any) -> bool:
 
 
 def _item(row: Any, before: dict[str, Any] | None, after: dict[str, Any] | None) -> dict[str, Any]:
-    table = row.__table__
-    key = ":".join(str(getattr(row, _attribute(row, c.name))) for c in table.primary_key.columns)
+    table, names = row.__table__, _attributes(row.__class__)
+    key = ":".join(str(getattr(row, names[c.name])) for c in table.primary_key.columns)
     return {"table_name": table.name, "row_key": key, "before": before, "after": after}
 
 
-def _attribute(row: Any, column: str) -> str:
-    return str(inspect(type(row)).get_property_by_column(row.__table__.columns[column]).key)
+@cache
+def _attributes(kind: Hashable) -> dict[str, str]:
+    """By column: the attribute of the row that holds it."""
+    mapper: Any = inspect(kind)
+    return {c.name: str(mapper.get_property_by_column(c).key) for c in mapper.local_table.columns}
 
 
 def _image(row: Any, *, before: bool = False) -> dict[str, Any]:
     image = {}
-    for column in row.__table__.columns:
-        name = _attribute(row, column.name)
+    for column, name in _attributes(row.__class__).items():
         value = getattr(row, name)
         if before:
             old = inspect(row).attrs[name].history.deleted
             value = old[0] if old else value
-        image[column.name] = _plain(value)
+        image[column] = _plain(value)
     return image
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal, cast
@@ -12,6 +12,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
+from zither_awl.core.merge import told_once
 from zither_awl.core.values import (
     ChangeRecord,
     Declined,
@@ -38,17 +39,6 @@ from zither_awl.store.models import (
     SweepRow,
     TaskRow,
 )
-
-
-@dataclass(frozen=True, slots=True)
-class SentEvent:
-    """An event as a device sent it: what happened, and the device's own count and clocks."""
-
-    event: EpisodeEvent
-    device: str
-    sequence: int
-    monotonic_ms: float | None
-    schema_version: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -145,62 +135,74 @@ class LogKeeper:
         self._session.flush()
         return int(row.id)
 
-    def episodes(self) -> tuple[Episode, ...]:
-        """Every episode with its events, struck ones too, oldest first."""
-        v = EpisodeEventRow
-        events: defaultdict[str, list[EpisodeEvent]] = defaultdict(list)
-        for r in self._session.execute(select(v.episode_id, v.kind, v.at, v.cause, v.text).order_by(v.at, v.id)):
-            events[r.episode_id].append(EpisodeEvent(kind=cast("Any", r.kind), at=r.at, cause=r.cause, text=r.text))
-        e = EpisodeRow
-        columns = (e.id, e.child_id, e.tray_id, e.morning_id, e.adult_id, e.began, e.ended, e.work, e.place, e.question,
-                   e.struck)  # fmt: skip
+    def episodes(self, ids: Collection[str] | None = None) -> tuple[Episode, ...]:
+        """Episodes with their events, struck ones too, oldest first: all, or those with these ids."""
+        v, e = EpisodeEventRow, EpisodeRow
+        events: defaultdict[str, list[tuple[EpisodeEvent, str]]] = defaultdict(list)
+        asked = select(v.id, v.episode_id, v.kind, v.at, v.cause, v.text, v.device).where(
+            v.struck.is_(False), v.episode_id.is_not(None)).order_by(v.at, v.device, v.sequence)  # fmt: skip
+        columns = (e.id, e.child_id, e.tray_id, e.activity, e.morning_id, e.adult_id, e.began, e.ended, e.work, e.place,
+                   e.question, e.struck, e.told)  # fmt: skip
+        wanted = select(*columns).order_by(e.began, e.id)
+        if ids is not None:
+            asked, wanted = asked.where(v.episode_id.in_(ids)), wanted.where(e.id.in_(ids))
+        for r in self._session.execute(asked):
+            event = EpisodeEvent(kind=cast("Any", r.kind), at=r.at, cause=r.cause, text=r.text, id=r.id)
+            events[r.episode_id].append((event, r.device))
         return tuple(
             Episode(
-                id=r.id, child_id=r.child_id, tray_id=r.tray_id, morning_id=r.morning_id, adult_id=r.adult_id,
-                began=r.began, ended=r.ended, work=Work(r.work) if r.work else None,
-                place=Place(r.place) if r.place else None, question=r.question, struck=r.struck,
-                events=tuple(events.get(r.id, ())),
+                id=r.id, child_id=r.child_id, tray_id=r.tray_id, activity=r.activity, morning_id=r.morning_id,
+                adult_id=r.adult_id, began=r.began, ended=r.ended, work=Work(r.work) if r.work else None,
+                place=Place(r.place) if r.place else None, question=r.question, struck=r.struck, told=r.told,
+                events=told_once(events.get(r.id, ())),
             )
-            for r in self._session.execute(select(*columns).order_by(e.began))
+            for r in self._session.execute(wanted)
         )  # fmt: skip
+
+    def episode_ids(self, children: Collection[int], frm: datetime, to: datetime) -> list[str]:
+        """The ids of these children's episodes that began between two instants."""
+        e = EpisodeRow
+        return list(self._session.scalars(select(e.id).where(e.child_id.in_(children), e.began.between(frm, to))))
+
+    def drop_episode(self, episode_id: str) -> None:
+        """Take away an episode that was found to be part of another; its events stay in the log."""
+        row = self._session.get(EpisodeRow, episode_id)
+        if row is not None:
+            self._session.delete(row)
+            self._session.flush()
 
     def save_episode(self, episode: Episode) -> None:
         """Insert or update an episode, without its events."""
         row = self._session.get(EpisodeRow, episode.id) or EpisodeRow(id=episode.id)
-        for name in ("child_id", "tray_id", "morning_id", "adult_id", "began", "ended", "question", "struck"):
+        for name in ("child_id", "tray_id", "activity", "morning_id", "adult_id", "began", "ended", "question",
+                     "struck", "told"):  # fmt: skip
             setattr(row, name, getattr(episode, name))
         row.work = episode.work.value if episode.work else None
         row.place = episode.place.value if episode.place else None
         self._session.add(row)
         self._session.flush()
 
-    def has_event(self, device: str, sequence: int) -> bool:
-        """Whether this device's event came before."""
-        v = EpisodeEventRow
-        return self._session.scalar(select(v.id).where(v.device == device, v.sequence == sequence)) is not None
-
-    def add_event(self, episode_id: str, sent: SentEvent) -> None:
-        """Append an event to an episode."""
-        self._session.add(EpisodeEventRow(
-            episode_id=episode_id, kind=sent.event.kind, at=sent.event.at, cause=sent.event.cause, text=sent.event.text,
-            device=sent.device, sequence=sent.sequence, monotonic_ms=sent.monotonic_ms,
-            schema_version=sent.schema_version,
-        ))  # fmt: skip
-
     def presentations(self) -> tuple[Presentation, ...]:
         """Every presentation, oldest first."""
         rows = self._session.scalars(select(PresentationRow).order_by(PresentationRow.at))
         return tuple(
-            Presentation(id=r.id, child_id=r.child_id, tray_id=r.tray_id, at=r.at, again=r.again, adult_id=r.adult_id)
+            Presentation(id=r.id, child_id=r.child_id, tray_id=r.tray_id, at=r.at, again=r.again, adult_id=r.adult_id,
+                         outcome=r.outcome)
             for r in rows
         )
 
-    def add_presentation(self, child_id: int, tray_id: int, at: datetime, adult_id: int | None) -> bool:
-        """Record a showing. Returns whether it was a showing again."""
+    def add_presentation(self, shown: Presentation, key: str | None = None) -> tuple[bool, bool]:
+        """Record a showing, once per key. Returns whether it was a showing again, and whether it was new here."""
         p = PresentationRow
+        if key is not None:
+            before = self._session.scalar(select(p.again).where(p.key == key))
+            if before is not None:
+                return before, False
+        child_id, tray_id = shown.child_id, shown.tray_id
         again = self._session.scalar(select(p.id).where(p.child_id == child_id, p.tray_id == tray_id)) is not None
-        self._session.add(p(child_id=child_id, tray_id=tray_id, at=at, again=again, adult_id=adult_id))
-        return again
+        self._session.add(p(child_id=child_id, tray_id=tray_id, at=shown.at, again=again, adult_id=shown.adult_id,
+                            outcome=shown.outcome, key=key))  # fmt: skip
+        return again, True
 
     def changes(self) -> tuple[ChangeRecord, ...]:
         """The accepted changes."""

@@ -17,8 +17,10 @@ from zither_awl.store.engine import in_plain_words
 from zither_awl.store.history import History, Recorder, bump_revision
 from zither_awl.store.log import LogKeeper
 from zither_awl.store.models import RevisionRow
+from zither_awl.store.notes import NotesKeeper
 from zither_awl.store.people import People
 from zither_awl.store.room import Room
+from zither_awl.store.sent import SentKeeper
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,10 +37,14 @@ class Work:
 
     def __init__(self, session: Session) -> None:
         self._session = session
+        self.touched: frozenset[tuple[str, str]] = frozenset()
+        """After a signed transaction: (table, key) of every row it wrote."""
         self.people = People(session)
         self.room = Room(session)
         self.cupboard = Cupboard(session)
         self.log = LogKeeper(session)
+        self.sent = SentKeeper(session)
+        self.notes = NotesKeeper(session)
         self.history = History(session)
 
     def revision(self) -> int:
@@ -63,10 +69,12 @@ def unit_of_work(engine: Engine, sign: Signature | None = None) -> Iterator[Work
     try:
         with Session(engine, autoflush=True) as session, session.begin():
             recorder = Recorder(session) if sign else None
-            yield Work(session)
+            work = Work(session)
+            yield work
             if recorder is not None and sign is not None:
                 recorder.finish(sign.at, sign.adult_id, sign.label)
                 bump_revision(session)
+                work.touched = recorder.touched
     except DatabaseError as problem:
         raise StoreUnavailable(in_plain_words(problem)) from problem
 

@@ -260,6 +260,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The time by the program's clock. Devices set theirs by it, and never keep the answer. */
+        get: operations["get__api_clock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard": {
         parameters: {
             query?: never;
@@ -346,7 +363,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/events": {
+    "/api/events/{event_id}/strike": {
         parameters: {
             query?: never;
             header?: never;
@@ -355,8 +372,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take in a device's events, in its order, each once. */
-        post: operations["post__api_events"];
+        /** Take one event of a piece of work back, or bring it back. */
+        post: operations["post__api_events_{event_id}_strike"];
         delete?: never;
         options?: never;
         head?: never;
@@ -652,40 +669,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/mornings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Begin a morning with who is here. */
-        post: operations["post__api_mornings"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mornings/{morning_id}/end": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** End a morning as all seen or partly seen. */
-        post: operations["post__api_mornings_{morning_id}_end"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/mornings/{morning_id}/present": {
         parameters: {
             query?: never;
@@ -696,6 +679,40 @@ export interface paths {
         get?: never;
         /** Mend who is here. */
         put: operations["put__api_mornings_{morning_id}_present"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mornings/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell a whole morning afterwards; nothing is kept if one piece of it cannot be. */
+        post: operations["post__api_mornings_told"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep just these phrases for notes. */
+        put: operations["put__api_phrases"];
         post?: never;
         delete?: never;
         options?: never;
@@ -783,23 +800,6 @@ export interface paths {
         put?: never;
         /** Why a tray is not in the plan, or not on a spot. */
         post: operations["post__api_plan_{solve_id}_why"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/presentations": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** "I showed this": first, or again. */
-        post: operations["post__api_presentations"];
         delete?: never;
         options?: never;
         head?: never;
@@ -908,7 +908,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sweeps": {
+    "/api/sync": {
         parameters: {
             query?: never;
             header?: never;
@@ -917,8 +917,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** One look round the room; sent again it is taken once. */
-        post: operations["post__api_sweeps"];
+        /** Take in what a device wrote down, in its order, each item once; one that cannot be taken holds up no other. */
+        post: operations["post__api_sync"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1845,6 +1845,14 @@ export interface components {
             /** Trays */
             trays: components["schemas"]["NamedTrayOut"][];
         };
+        /** ClockOut */
+        ClockOut: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
         /** ComponentIn */
         ComponentIn: {
             /**
@@ -2122,14 +2130,6 @@ export interface components {
              */
             id: number | string | null;
         };
-        /** EndIn */
-        EndIn: {
-            /**
-             * Seen
-             * @enum {string}
-             */
-            seen: "all" | "part";
-        };
         /** EpisodeEventOut */
         EpisodeEventOut: {
             /**
@@ -2139,6 +2139,8 @@ export interface components {
             at: string;
             /** Cause */
             cause: string;
+            /** Id */
+            id: number;
             /** Kind */
             kind: string;
             /** Text */
@@ -2146,6 +2148,11 @@ export interface components {
         };
         /** EpisodeIn */
         EpisodeIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
             /**
              * Began
              * Format: date-time
@@ -2176,13 +2183,18 @@ export interface components {
              * @default 0
              */
             rounds?: number;
-            /** Tray Id */
-            tray_id: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
             /** @default done right */
             work?: components["schemas"]["Work"];
         };
         /** EpisodeOut */
         EpisodeOut: {
+            /** Activity */
+            activity: string;
             /** Adult */
             adult: string;
             /**
@@ -2210,7 +2222,7 @@ export interface components {
             /** Tray */
             tray: string;
             /** Tray Id */
-            tray_id: number;
+            tray_id: number | null;
             work: components["schemas"]["Work"] | null;
         };
         /** EpisodesOut */
@@ -2261,61 +2273,6 @@ export interface components {
             hint: string;
             /** Message */
             message: string;
-        };
-        /** EventIn */
-        EventIn: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /**
-             * Cause
-             * @default
-             */
-            cause?: string;
-            /**
-             * Child Id
-             * @default null
-             */
-            child_id?: number | null;
-            /** Device */
-            device: string;
-            /** Episode Id */
-            episode_id: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "start" | "round" | "broken" | "back" | "helped" | "depth" | "note" | "finish";
-            /**
-             * Monotonic Ms
-             * @default null
-             */
-            monotonic_ms?: number | null;
-            /** @default null */
-            place?: components["schemas"]["Place"] | null;
-            /** Schema Version */
-            schema_version: number;
-            /** Sequence */
-            sequence: number;
-            /**
-             * Text
-             * @default
-             */
-            text?: string;
-            /**
-             * Tray Id
-             * @default null
-             */
-            tray_id?: number | null;
-            /** @default null */
-            work?: components["schemas"]["Work"] | null;
-        };
-        /** EventsIn */
-        EventsIn: {
-            /** Events */
-            events: components["schemas"]["EventIn"][];
         };
         /**
          * FetchOut
@@ -2648,6 +2605,94 @@ export interface components {
             /** Top Mm */
             top_mm: number;
         };
+        /**
+         * ItemIn
+         * @description One thing a device wrote down. `begin`, `end`, `sweep` and `showed` are of the morning or a child; `state` is
+         *     what a child is at when not at work; the rest happens within a piece of work, which `episode_id` names as the
+         *     device does.
+         */
+        ItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "start" | "round" | "broken" | "back" | "helped" | "mended" | "part" | "depth" | "note" | "finish" | "state" | "begin" | "end" | "sweep" | "showed";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /**
+             * Outcome
+             * @default
+             */
+            outcome?: string;
+            /** @default null */
+            place?: components["schemas"]["Place"] | null;
+            /**
+             * Present
+             * @default []
+             */
+            present?: number[];
+            /** Schema Version */
+            schema_version: number;
+            /**
+             * Seen
+             * @default null
+             */
+            seen?: ("all" | "part") | null;
+            /** Sequence */
+            sequence: number;
+            /**
+             * States
+             * @default []
+             */
+            states?: components["schemas"]["LookIn"][];
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+            /** @default null */
+            work?: components["schemas"]["Work"] | null;
+        };
+        /** ItemsIn */
+        ItemsIn: {
+            /** Items */
+            items: components["schemas"]["ItemIn"][];
+        };
         /** KeepIn */
         KeepIn: {
             /**
@@ -2942,6 +2987,8 @@ export interface components {
             for_children: number[];
             /** Name */
             name: string;
+            /** Parts */
+            parts: string[];
             /** Tray Id */
             tray_id: number;
         };
@@ -2964,6 +3011,14 @@ export interface components {
             done: boolean;
             /** Name */
             name: string;
+        };
+        /**
+         * PhrasesIn
+         * @description The household's own phrases for notes.
+         */
+        PhrasesIn: {
+            /** Phrases */
+            phrases: string[];
         };
         /**
          * PieceIn
@@ -3085,18 +3140,6 @@ export interface components {
             share: number;
             /** Source Line Mm */
             source_line_mm: number | null;
-        };
-        /** PresentationIn */
-        PresentationIn: {
-            /** Child Id */
-            child_id: number;
-            /** Tray Id */
-            tray_id: number;
-        };
-        /** PresentedOut */
-        PresentedOut: {
-            /** Again */
-            again: boolean;
         };
         /**
          * ProblemOut
@@ -3255,6 +3298,16 @@ export interface components {
             tray_id: number;
             /** Visits */
             visits: number;
+        };
+        /**
+         * RefusedOut
+         * @description An item that was not taken, and why.
+         */
+        RefusedOut: {
+            /** Message */
+            message: string;
+            /** Sequence */
+            sequence: number;
         };
         /** ReportOut */
         ReportOut: {
@@ -3447,6 +3500,23 @@ export interface components {
             /** Low */
             low: number;
         };
+        /**
+         * SpellOut
+         * @description What a child was at when not at work.
+         */
+        SpellOut: {
+            /**
+             * Began
+             * Format: date-time
+             */
+            began: string;
+            /** Child Id */
+            child_id: number;
+            /** Ended */
+            ended: string | null;
+            /** State */
+            state: string;
+        };
         /** SpotByHandIn */
         SpotByHandIn: {
             /** Role */
@@ -3571,21 +3641,6 @@ export interface components {
             /** Where */
             where: string;
         };
-        /**
-         * SweepIn
-         * @description One look round the room; `key` is the device's own, so that it is taken once.
-         */
-        SweepIn: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** Key */
-            key: string;
-            /** States */
-            states: components["schemas"]["LookIn"][];
-        };
         /** SweptOut */
         SweptOut: {
             agreement: components["schemas"]["AgreementOut"] | null;
@@ -3602,10 +3657,20 @@ export interface components {
             /** States */
             states: string[];
         };
-        /** TakenOut */
+        /**
+         * TakenOut
+         * @description How many items were new, which were refused, and the time by the program's clock.
+         */
         TakenOut: {
             /** New */
             new: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Refused */
+            refused: components["schemas"]["RefusedOut"][];
         };
         /** TaskOut */
         TaskOut: {
@@ -3692,6 +3757,31 @@ export interface components {
             tasks: components["schemas"]["TaskOut"][];
             /** To Show */
             to_show: components["schemas"]["ShowingOut"][];
+        };
+        /**
+         * ToldIn
+         * @description A morning told afterwards, all of it.
+         */
+        ToldIn: {
+            /**
+             * Began
+             * Format: date-time
+             */
+            began: string;
+            /**
+             * Ended
+             * Format: date-time
+             */
+            ended: string;
+            /** Pieces */
+            pieces: components["schemas"]["EpisodeIn"][];
+            /** Present */
+            present: number[];
+            /**
+             * Seen
+             * @enum {string}
+             */
+            seen: "all" | "part";
         };
         /** TraceOut */
         TraceOut: {
@@ -3937,6 +4027,8 @@ export interface components {
         };
         /** WatchOut */
         WatchOut: {
+            /** Activities */
+            activities: string[];
             /** Children */
             children: components["schemas"]["ChildOut"][];
             /** Episodes */
@@ -3950,10 +4042,14 @@ export interface components {
             now: string;
             /** Offers */
             offers: components["schemas"]["OfferOut"][];
+            /** Phrases */
+            phrases: string[];
             /** Questions */
             questions: components["schemas"]["EpisodeOut"][];
             /** Scales */
             scales: components["schemas"]["ScaleOut"][];
+            /** Spells */
+            spells: components["schemas"]["SpellOut"][];
             swept: components["schemas"]["SweptOut"];
         };
         /**
@@ -5315,6 +5411,80 @@ export interface operations {
             };
         };
     };
+    get__api_clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClockOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get__api_cupboard: {
         parameters: {
             query?: never;
@@ -5784,16 +5954,18 @@ export interface operations {
             };
         };
     };
-    post__api_events: {
+    "post__api_events_{event_id}_strike": {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                event_id: number;
+            };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["EventsIn"];
+                "application/json": components["schemas"]["StrikeIn"];
             };
         };
         responses: {
@@ -5803,7 +5975,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenOut"];
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             /** @description Bad Request */
@@ -7170,164 +7342,6 @@ export interface operations {
             };
         };
     };
-    post__api_mornings: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MorningIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DoneOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Content */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    "post__api_mornings_{morning_id}_end": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                morning_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["EndIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DoneOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Content */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
     "put__api_mornings_{morning_id}_present": {
         parameters: {
             query?: never;
@@ -7340,6 +7354,162 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MorningIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_mornings_told: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put__api_phrases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhrasesIn"];
             };
         };
         responses: {
@@ -7872,84 +8042,6 @@ export interface operations {
             };
         };
     };
-    post__api_presentations: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PresentationIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PresentedOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Content */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
     post__api_redo: {
         parameters: {
             query?: never;
@@ -8404,7 +8496,7 @@ export interface operations {
             };
         };
     };
-    post__api_sweeps: {
+    post__api_sync: {
         parameters: {
             query?: never;
             header?: never;
@@ -8413,7 +8505,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SweepIn"];
+                "application/json": components["schemas"]["ItemsIn"];
             };
         };
         responses: {

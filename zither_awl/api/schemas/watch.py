@@ -18,23 +18,11 @@ class MorningIn(In):
     present: list[Id]
 
 
-class EndIn(In):
-    seen: Literal["all", "part"]
-
-
 class LookIn(In):
     """What one child is at when the room is swept."""
 
     child: Id
     state: Text
-
-
-class SweepIn(In):
-    """One look round the room; `key` is the device's own, so that it is taken once."""
-
-    key: Uuid
-    at: AwareDatetime
-    states: Annotated[list[LookIn], Field(min_length=1, max_length=20)]
 
 
 class ShareOut(Out):
@@ -66,33 +54,60 @@ class SweptOut(Out):
     agreement: AgreementOut | None
 
 
-class EventIn(In):
+class ItemIn(In):
+    """One thing a device wrote down. `begin`, `end`, `sweep` and `showed` are of the morning or a child; `state` is
+    what a child is at when not at work; the rest happens within a piece of work, which `episode_id` names as the
+    device does.
+    """
+
     device: Uuid
     sequence: Id
     schema_version: Id
     at: AwareDatetime
     monotonic_ms: float | None = None
-    kind: Literal["start", "round", "broken", "back", "helped", "depth", "note", "finish"]
-    episode_id: Uuid
+    kind: Literal["start", "round", "broken", "back", "helped", "mended", "part", "depth", "note", "finish",
+                  "state", "begin", "end", "sweep", "showed"]
+    episode_id: Annotated[str, Field(max_length=36)] = ""
     child_id: Id | None = None
     tray_id: Id | None = None
-    cause: Annotated[str, Field(max_length=32)] = ""
+    activity: Annotated[str, Field(max_length=80)] = ""
+    cause: Annotated[str, Field(max_length=80)] = ""
     text: Text = ""
     work: Work | None = None
     place: Place | None = None
+    present: Annotated[list[Id], Field(max_length=20)] = []
+    seen: Literal["all", "part"] | None = None
+    states: Annotated[list[LookIn], Field(max_length=20)] = []
+    outcome: Annotated[str, Field(max_length=24)] = ""
 
 
-class EventsIn(In):
-    events: Annotated[list[EventIn], Field(max_length=500)]
+class ItemsIn(In):
+    items: Annotated[list[ItemIn], Field(max_length=500)]
+
+
+class RefusedOut(Out):
+    """An item that was not taken, and why."""
+
+    sequence: int
+    message: str
 
 
 class TakenOut(Out):
+    """How many items were new, which were refused, and the time by the program's clock."""
+
     new: int
+    refused: list[RefusedOut]
+    now: dt.datetime
+
+
+class ClockOut(Out):
+    now: dt.datetime
 
 
 class EpisodeIn(In):
     child_id: Id
-    tray_id: Id
+    tray_id: Id | None = None
+    activity: Annotated[str, Field(max_length=80)] = ""
     began: AwareDatetime
     ended: AwareDatetime
     work: Work = Work.RIGHT
@@ -102,7 +117,24 @@ class EpisodeIn(In):
     note: Text = ""
 
 
+class ToldIn(In):
+    """A morning told afterwards, all of it."""
+
+    began: AwareDatetime
+    ended: AwareDatetime
+    seen: Literal["all", "part"]
+    present: Annotated[list[Id], Field(max_length=20)]
+    pieces: Annotated[list[EpisodeIn], Field(max_length=100)]
+
+
+class PhrasesIn(In):
+    """The household's own phrases for notes."""
+
+    phrases: Annotated[list[Annotated[str, Field(min_length=1, max_length=80)]], Field(max_length=12)]
+
+
 class EpisodeEventOut(Out):
+    id: int
     kind: str
     at: dt.datetime
     cause: str
@@ -112,8 +144,10 @@ class EpisodeEventOut(Out):
 class EpisodeOut(Out):
     id: str
     child_id: int
-    tray_id: int
+    tray_id: int | None
+    activity: str
     tray: str
+    """What the child was at: the tray's name, or the work that stands on no shelf."""
     began: dt.datetime
     ended: dt.datetime | None
     work: Work | None
@@ -163,6 +197,16 @@ class OfferOut(Out):
     for_children: list[int]
     by_hand: bool
     condition: str
+    parts: list[str]
+
+
+class SpellOut(Out):
+    """What a child was at when not at work."""
+
+    child_id: int
+    state: str
+    began: dt.datetime
+    ended: dt.datetime | None
 
 
 class ScaleOut(Out):
@@ -180,15 +224,9 @@ class WatchOut(Out):
     now: dt.datetime
     last: MorningOut | None
     swept: SweptOut
-
-
-class PresentationIn(In):
-    child_id: Id
-    tray_id: Id
-
-
-class PresentedOut(Out):
-    again: bool
+    spells: list[SpellOut]
+    activities: list[str]
+    phrases: list[str]
 
 
 class PartOut(Out):

@@ -12,29 +12,31 @@ from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import Day, DoneOut
 from zither_awl.api.schemas.watch import (
     AgreementOut,
-    EndIn,
+    ClockOut,
     EpisodeIn,
     EpisodesOut,
-    EventsIn,
+    ItemIn,
+    ItemsIn,
     MorningIn,
     OfferOut,
-    PresentationIn,
-    PresentedOut,
+    PhrasesIn,
+    RefusedOut,
     ScaleOut,
     ShareOut,
+    SpellOut,
     StrikeIn,
-    SweepIn,
     SweptOut,
     TakenOut,
+    ToldIn,
     TraceOut,
     TracesOut,
     WatchOut,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.core.values import SWEEP_STATES, Episode
-from zither_awl.services import sweeping, watch
+from zither_awl.core.values import SWEEP_STATES, Episode, Morning
+from zither_awl.services import mending, recording, sweeping, watch
 from zither_awl.services.desk import Desk
-from zither_awl.services.watch import DeviceEvent
+from zither_awl.services.recording import DeviceItem
 
 bp = Blueprint("watch", __name__, url_prefix="/api")
 
@@ -59,17 +61,18 @@ def get_watch() -> WatchOut:
     return WatchOut(
         morning=morning_out(board.morning, house), last=morning_out(board.last, house), children=children_out(at),
         offers=[OfferOut(tray_id=o.tray.id, name=o.tray.name, for_children=sorted(o.tray.for_children),
-                         by_hand=o.by_hand, condition=o.condition) for o in board.offers],
+                         by_hand=o.by_hand, condition=o.condition, parts=list(o.parts)) for o in board.offers],
         episodes=[episode_out(e, house) for e in board.episodes],
-        questions=[episode_out(e, house) for e in watch.forgotten(house, now)],
+        questions=[episode_out(e, house) for e in mending.forgotten(house, now)],
         scales=[ScaleOut(child_id=c, own_p90_min=p90) for c, p90 in board.scales], now=now,
-        swept=_swept(at),
+        swept=_swept(at), spells=[SpellOut.model_validate(s) for s in board.spells],
+        activities=list(board.activities), phrases=list(house.phrases),
     )  # fmt: skip
 
 
 def _swept(at: Desk) -> SweptOut:
     house = at.house()
-    found = sweeping.swept(house, watch.open_morning(house))
+    found = sweeping.swept(house, recording.open_morning(house))
     return SweptOut(
         count=found.count, last=found.last, due=found.due, every_min=house.practice.sweep_min,
         states=list(SWEEP_STATES), agreement=AgreementOut.model_validate(found.agreement) if found.agreement else None,
@@ -78,43 +81,52 @@ def _swept(at: Desk) -> SweptOut:
     )  # fmt: skip
 
 
-@bp.post("/sweeps")
+@bp.get("/clock")
+@api.validate(resp=answers(HTTP_200=ClockOut), tags=["watch"])
+def get_clock() -> ClockOut:
+    """The time by the program's clock. Devices set theirs by it, and never keep the answer."""
+    return ClockOut(now=desk().now())
+
+
+@bp.post("/sync")
 @api.validate(resp=answers(HTTP_200=TakenOut), tags=["watch"])
-def sweep(json: SweepIn) -> TakenOut:
-    """One look round the room; sent again it is taken once."""
-    states = {look.child: look.state for look in json.states}
-    return TakenOut(new=int(sweeping.sweep(desk(), json.key, json.at, states, adult_id())))
+def sync(json: ItemsIn) -> TakenOut:
+    """Take in what a device wrote down, in its order, each item once; one that cannot be taken holds up no other."""
+    at = desk()
+    taken = recording.take(at, [_item(item) for item in json.items], adult_id())
+    return TakenOut(new=taken.new, refused=[RefusedOut.model_validate(r) for r in taken.refused], now=at.now())
 
 
-@bp.post("/mornings")
+def _item(item: ItemIn) -> DeviceItem:
+    told = item.model_dump(exclude={"states", "present"})
+    states = {look.child: look.state for look in item.states}
+    return DeviceItem(**told, states=states, present=tuple(item.present))
+
+
+@bp.post("/mornings/told")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["watch"])
-def begin_morning(json: MorningIn) -> DoneOut:
-    """Begin a morning with who is here."""
-    return DoneOut(id=watch.begin_morning(desk(), json.present, adult_id()))
+def tell_morning(json: ToldIn) -> DoneOut:
+    """Tell a whole morning afterwards; nothing is kept if one piece of it cannot be."""
+    pieces = [(_episode(p, ""), mending.Told(p.rounds, p.helped, p.note)) for p in json.pieces]
+    morning = Morning(id=0, day=json.began.date(), began=json.began, ended=json.ended, seen=json.seen,
+                      present=frozenset(json.present))  # fmt: skip
+    return DoneOut(id=mending.tell_morning(desk(), morning, pieces, adult_id()))
+
+
+@bp.put("/phrases")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["watch"])
+def put_phrases(json: PhrasesIn) -> DoneOut:
+    """Keep just these phrases for notes."""
+    mending.save_phrases(desk(), json.phrases, adult_id())
+    return DoneOut()
 
 
 @bp.put("/mornings/<int:morning_id>/present")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["watch"])
 def change_present(morning_id: int, json: MorningIn) -> DoneOut:
     """Mend who is here."""
-    watch.change_present(desk(), morning_id, json.present, adult_id())
+    mending.change_present(desk(), morning_id, json.present, adult_id())
     return DoneOut(id=morning_id)
-
-
-@bp.post("/mornings/<int:morning_id>/end")
-@api.validate(resp=answers(HTTP_200=DoneOut), tags=["watch"])
-def end_morning(morning_id: int, json: EndIn) -> DoneOut:
-    """End a morning as all seen or partly seen."""
-    watch.end_morning(desk(), morning_id, json.seen, adult_id())
-    return DoneOut(id=morning_id)
-
-
-@bp.post("/events")
-@api.validate(resp=answers(HTTP_200=TakenOut), tags=["watch"])
-def send_events(json: EventsIn) -> TakenOut:
-    """Take in a device's events, in its order, each once."""
-    events = [DeviceEvent(**event.model_dump()) for event in json.events]
-    return TakenOut(new=watch.append(desk(), events, adult_id()))
 
 
 @bp.get("/episodes")
@@ -122,7 +134,7 @@ def send_events(json: EventsIn) -> TakenOut:
 def list_episodes(query: EpisodesQuery) -> EpisodesOut:
     """Episodes, newest first, struck ones too."""
     house = desk().house()
-    found = watch.episodes_of(house, query.day, query.child, query.tray)
+    found = mending.episodes_of(house, query.day, query.child, query.tray)
     wanted = set(filter(None, query.ids.split(",")))
     found = [e for e in found if not wanted or e.id in wanted][: query.limit]
     return EpisodesOut(episodes=[episode_out(e, house) for e in found])
@@ -143,17 +155,28 @@ def mend_episode(episode_id: str, json: EpisodeIn) -> DoneOut:
 
 
 def _save(json: EpisodeIn, episode_id: str) -> DoneOut:
-    episode = Episode(id=episode_id, child_id=json.child_id, tray_id=json.tray_id, began=json.began, ended=json.ended,
-                      work=json.work, place=json.place)  # fmt: skip
-    saved = watch.save_episode(desk(), episode, adult_id(), rounds=json.rounds, helped=json.helped, note=json.note)
-    return DoneOut(id=saved)
+    told = mending.Told(json.rounds, json.helped, json.note)
+    return DoneOut(id=mending.save_episode(desk(), _episode(json, episode_id), adult_id(), told))
+
+
+def _episode(json: EpisodeIn, episode_id: str) -> Episode:
+    return Episode(id=episode_id, child_id=json.child_id, tray_id=json.tray_id, activity=json.activity,
+                   began=json.began, ended=json.ended, work=json.work, place=json.place)  # fmt: skip
+
+
+@bp.post("/events/<int:event_id>/strike")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["watch"])
+def strike_event(event_id: int, json: StrikeIn) -> DoneOut:
+    """Take one event of a piece of work back, or bring it back."""
+    mending.strike_event(desk(), event_id, json.struck, adult_id())
+    return DoneOut(id=event_id)
 
 
 @bp.post("/episodes/<episode_id>/strike")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["watch"])
 def strike(episode_id: str, json: StrikeIn) -> DoneOut:
     """Strike an episode out, or bring it back."""
-    watch.strike(desk(), episode_id, json.struck, adult_id())
+    mending.strike(desk(), episode_id, json.struck, adult_id())
     return DoneOut(id=episode_id)
 
 
@@ -165,12 +188,5 @@ def trace(episode_id: str) -> TracesOut:
     adults = {a.id: a.name for a in at.house().adults}
     return TracesOut(lines=[
         TraceOut(at=t.at, adult=adults.get(t.adult_id or 0, ""), label=t.label, before=t.before, after=t.after)
-        for t in watch.trace(at, episode_id)
+        for t in mending.trace(at, episode_id)
     ])  # fmt: skip
-
-
-@bp.post("/presentations")
-@api.validate(resp=answers(HTTP_200=PresentedOut), tags=["watch"])
-def present_tray(json: PresentationIn) -> PresentedOut:
-    """ "I showed this": first, or again."""
-    return PresentedOut(again=watch.present_tray(desk(), json.child_id, json.tray_id, adult_id()))

@@ -80,7 +80,8 @@ def plan_shelf(
         return conflict(choices)
     placements = settle(found.columns, choices)
     why = tuple((p.tray.id, chosen_because(p, placements, choices)) for p in placements)
-    missed = tuple(_runners(placements, found, choices)) if runners else ()
+    # Whoever ended the search early waits for the plan, not for what else there might have been.
+    missed = tuple(_runners(placements, found, choices)) if runners and found.proven else ()
     return ShelfPlan(placements, why, score(placements, choices), found.bound, found.proven, missed)
 
 

@@ -6,9 +6,12 @@ Every constructor refuses a bad state with `InvalidValue` and names all bad fiel
 from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH
 from zither_awl.core.values.cupboard import AREAS, MOST_MONTHS, TAGS, Bin, Card, Content, Tray
 from zither_awl.core.values.log import (
+    ACTIVITIES,
     CAUSES,
     DEPTHS,
     HELPS,
+    LANE_STATES,
+    MISSING,
     SWEEP_STATES,
     ChangeRecord,
     Declined,
@@ -19,18 +22,24 @@ from zither_awl.core.values.log import (
     Place,
     Placement,
     Presentation,
+    Spell,
     Sweep,
     Work,
 )
 from zither_awl.core.values.people import PATTERNS, Adult, Child, Household, Measurement, Mobility
 from zither_awl.core.values.room import BOARD_MM, UNIT_KINDS, Board, Spot, Unit
+from zither_awl.core.values.sent import EVENT_SCHEMA, Sent
 
 __all__ = [
+    "ACTIVITIES",
     "AREAS",
     "BOARD_MM",
     "CAUSES",
     "DEPTHS",
+    "EVENT_SCHEMA",
     "HELPS",
+    "LANE_STATES",
+    "MISSING",
     "MOST_MM",
     "MOST_MONTHS",
     "NAME_LENGTH",
@@ -56,6 +65,8 @@ __all__ = [
     "Place",
     "Placement",
     "Presentation",
+    "Sent",
+    "Spell",
     "Spot",
     "Sweep",
     "Tray",

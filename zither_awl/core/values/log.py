@@ -40,17 +40,24 @@ class Placement:
     until: datetime | None = None
 
 
+EpisodeEventKind = Literal["start", "finish", "round", "broken", "back", "helped", "mended", "part", "depth", "note"]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EpisodeEvent:
-    """Something in an episode: taken, once round, broken off, back again, helped, how deep, a note, finished.
+    """Something in an episode: taken, once round, broken off, back again, helped, a mistake mended by the child, a part
+    of it (`text` names it, `cause` says done or not yet), how deep, a note, finished. A second "start" is another
+    observer of the same beginning.
 
-    A second "start" is another observer who saw the same beginning; its text is the id that observer gave it.
+    `id` is the event's in the log; 0 for one that is not kept.
     """
 
-    kind: Literal["start", "finish", "round", "broken", "back", "helped", "depth", "note", "part"]
+    kind: EpisodeEventKind
     at: datetime
     cause: str = ""
     text: str = ""
+    id: int = 0
+
 
 HELPS = ("prompted", "shown again", "together")
 
@@ -61,16 +68,26 @@ DEPTHS = (
 """Concentration as seen, in five described steps of our own, from the least to the deepest."""
 
 CAUSES = ("adult", "other child", "noise", "need", "material missing", "finished")
+"""What broke a piece of work off. "finished": the child itself had done for now, and came back or did not."""
+
+MISSING = "material missing"
+ACTIVITIES = ("kitchen", "garden", "dressing")
+"""Work that stands on no shelf and is offered by name; any other may be typed."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Episode:
-    """One child at one tray from taking it to leaving it. Open while `ended` is None."""
+    """One child at one tray from taking it to leaving it. Open while `ended` is None.
+
+    Work that stands on no shelf has no tray but an `activity`: "kitchen". `told`: an adult wrote or mended it
+    afterwards, and what devices send later no longer changes its times and its end.
+    """
 
     id: str
     child_id: int
-    tray_id: int
+    tray_id: int | None
     began: datetime
+    activity: str = ""
     ended: datetime | None = None
     work: Work | None = None
     place: Place | None = None
@@ -80,10 +97,13 @@ class Episode:
     question: str = ""
     """Asked in the evening: "ended when?" for a forgotten timer, "which one?" for an overlap."""
     struck: bool = False
+    told: bool = False
 
     def __post_init__(self) -> None:
         wrong = Gathering()
         ended = self.ended
+        wrong.check((self.tray_id is None) == bool(self.activity), "activity",
+                    "and a tray cannot both be said, and one of them must be.")
         wrong.check(ended is None or ended > self.began, "ended",
                     f"{ended:%H:%M:%S} is not after the beginning at {self.began:%H:%M:%S} (UTC)." if ended else "")
         wrong.check(ended is None or ended - self.began <= timedelta(hours=8), "ended",
@@ -116,6 +136,7 @@ class Presentation:
     at: datetime
     again: bool = False
     adult_id: int | None = None
+    outcome: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -131,8 +152,20 @@ class Morning:
     adult_id: int | None = None
 
 
-SWEEP_STATES = ("at work", "watching", "wandering", "resting", "with an adult")
-"""What a child is at when the room is swept, in words of our own."""
+LANE_STATES = ("watching", "wandering", "resting", "with an adult")
+"""What a child is at when it is not at work, in words of our own."""
+SWEEP_STATES = ("at work", *LANE_STATES)
+"""What a child is at when the room is swept."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Spell:
+    """One child in one state that is not work, from one instant to another; open while `ended` is None."""
+
+    child_id: int
+    state: str
+    began: datetime
+    ended: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -185,3 +218,4 @@ class Log:
     presentations: tuple[Presentation, ...] = ()
     placements: tuple[Placement, ...] = field(default=())
     sweeps: tuple[Sweep, ...] = ()
+    spells: tuple[Spell, ...] = ()

@@ -10,7 +10,18 @@ from random import Random
 from uuid import UUID
 
 from zither_awl.core.simulate import SimulatedChild, Visit
-from zither_awl.core.values import ChangeRecord, Child, Episode, EpisodeEvent, Morning, Place, Spot, Tray, Work
+from zither_awl.core.values import (
+    ChangeRecord,
+    Child,
+    Episode,
+    EpisodeEvent,
+    Morning,
+    Place,
+    Presentation,
+    Spot,
+    Tray,
+    Work,
+)
 from zither_awl.formats import samples
 from zither_awl.services import bench, cupboard, importing, importing_things, people, room
 from zither_awl.services.clock import Clock, SystemClock
@@ -19,7 +30,6 @@ from zither_awl.services.demo.lockside import NOTES, STAYS, WEEKS
 from zither_awl.services.desk import Desk, House
 from zither_awl.store import Work as Store
 from zither_awl.store import prepare
-from zither_awl.store.log import SentEvent
 
 SEED = 20
 PICKS = 4
@@ -176,7 +186,9 @@ class _History:
         for tray in new[:2]:
             self._shown.add((child.id, tray.id))
             model.shown.add(tray.id)
-            self._work.log.add_presentation(child.id, tray.id, began + timedelta(minutes=3), adult_id)
+            at = began + timedelta(minutes=3)
+            shown = Presentation(id=0, child_id=child.id, tray_id=tray.id, at=at, adult_id=adult_id)
+            self._work.log.add_presentation(shown)
 
     def _episodes(
         self, child: Child, trays: Sequence[Tray], began: datetime, ended: datetime, left: int
@@ -228,7 +240,6 @@ class _History:
             yield EpisodeEvent(kind="part", at=ended, text="sixes", cause="not yet")
 
     def _save(self, episode: Episode, morning_id: int, adult_id: int) -> None:
-        self._work.log.save_episode(replace(episode, morning_id=morning_id, adult_id=adult_id))
-        for sequence, event in enumerate(episode.events):
-            sent = SentEvent(event, episode.id, sequence, None, 1)
-            self._work.log.add_event(episode.id, sent)
+        kept = replace(episode, morning_id=morning_id, adult_id=adult_id, told=True)
+        self._work.log.save_episode(kept)
+        self._work.sent.tell(kept, kept.events, kept.id)

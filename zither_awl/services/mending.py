@@ -1,0 +1,200 @@
+"""Use cases of mending afterwards: what was left open, past work entered by hand, and taking back. All with a trace."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from statistics import median
+from uuid import uuid4
+
+from zither_awl.core.concentration import longest_of
+from zither_awl.core.errors import Clash, FieldProblem, InvalidValue, NotFound
+from zither_awl.core.merge import TOLD, morning_at
+from zither_awl.core.values import Episode, EpisodeEvent, Morning
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.recording import episode_named, settle, work_name
+from zither_awl.store import Work as Store
+from zither_awl.store.history import TraceLine
+
+
+def forgotten(house: House, now: datetime) -> tuple[Episode, ...]:
+    """Episodes whose end has to be asked: open beyond P(90 min), beyond their morning, or marked."""
+    limit = timedelta(minutes=house.practice.forgotten_timer_min)
+    ended = {m.id for m in house.log.mornings if m.ended is not None}
+    return tuple(
+        e for e in house.log.episodes
+        if not e.struck and (e.question or (e.ended is None and (now - e.began > limit or e.morning_id in ended)))
+    )  # fmt: skip
+
+
+USUAL_MIN = 10.0
+"""Offered as the likely length of a forgotten episode where the child has no earlier one with that tray."""
+
+
+def likely_end(house: House, episode: Episode) -> datetime:
+    """When a forgotten episode most likely ended: the child's own usual length, but no later than what came next.
+
+    Only offered to the adult who answers; never taken by itself.
+    """
+    alike = [e for e in house.log.episodes if e.child_id == episode.child_id and e.tray_id == episode.tray_id]
+    lengths = longest_of(alike)
+    usual = episode.began + timedelta(minutes=median(lengths) if lengths else USUAL_MIN)
+    heard = max((e.at for e in episode.events if e.kind != "finish"), default=episode.began)
+    after = [e.began for e in house.log.episodes
+             if e.child_id == episode.child_id and e.began > episode.began and not e.struck]  # fmt: skip
+    morning = next((m for m in house.log.mornings if m.id == episode.morning_id), None)
+    latest = [*after, *([morning.ended] if morning and morning.ended else [])]
+    return max(min([max(usual, heard), *latest]), episode.began + timedelta(minutes=1))
+
+
+def episodes_of(house: House, day: date | None, child_id: int | None, tray_id: int | None) -> list[Episode]:
+    """Episodes of a day, a child, a tray (each if given), newest first, struck ones too."""
+    return [
+        e for e in reversed(house.log.episodes)
+        if (day is None or e.began.astimezone(house.zone).date() == day)
+        and child_id in (None, e.child_id) and tray_id in (None, e.tray_id)
+    ]  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Told:
+    """What is told of a past piece of work besides its times and its end."""
+
+    rounds: int = 0
+    helped: str = ""
+    note: str = ""
+
+
+def save_episode(desk: Desk, episode: Episode, adult_id: int | None, told: Told = Told()) -> str:
+    """Enter a past episode (id "") or mend one. The trace keeps what it was and who changed it.
+
+    Raises: Clash if it overlaps another of the same child, which is shown; InvalidValue for a time to come.
+    """
+    house = desk.house()
+    child, what = house.child(episode.child_id), work_name(house, episode.tray_id, episode.activity)
+    _check_past(episode, desk.now())
+    _check_overlap(house, episode, house.log.episodes)
+    old = episode_named(house, episode.id) if episode.id else None
+    morning_id = episode.morning_id or morning_at(house.log.mornings, episode.began)
+    kept = replace(episode, id=old.id if old else str(uuid4()), morning_id=morning_id, question="", told=True,
+                   adult_id=old.adult_id if old else adult_id)  # fmt: skip
+    with desk.write(adult_id, f"{'Mended' if old else 'Entered'} {child.name}, {what}") as work:
+        work.log.save_episode(kept)
+        add_told(work, kept, _events(kept, old, told))
+    return kept.id
+
+
+def _check_past(episode: Episode, now: datetime) -> None:
+    if episode.began > now or (episode.ended and episode.ended > now + timedelta(minutes=1)):
+        raise InvalidValue(FieldProblem("began", "is still to come.", "Past work only; use Watch for now."))
+
+
+def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, Told]], adult_id: int | None) -> int:
+    """Tell a whole morning afterwards, in one write. A morning of that time that is there already is added to.
+
+    Raises: Clash or InvalidValue, and keeps nothing, if one piece overlaps another or is still to come.
+    """
+    house, now = desk.house(), desk.now()
+    if not morning.present:
+        raise InvalidValue(FieldProblem("present", "names no child of the house.", "Choose who was here."))
+    if morning.ended is None or morning.ended <= morning.began:
+        raise InvalidValue(FieldProblem("ended", "is not after the beginning."))
+    for child in morning.present:
+        house.child(child)
+    new: list[Episode] = []
+    for episode, _ in pieces:
+        work_name(house, episode.tray_id, episode.activity)
+        _check_past(episode, now)
+        _check_overlap(house, episode, (*house.log.episodes, *new))
+        new.append(replace(episode, id=str(uuid4()), told=True, adult_id=adult_id))
+    ended = morning.ended
+    there = next((m for m in house.log.mornings if m.ended and m.began < ended and morning.began < m.ended), None)
+    if there is not None:
+        morning = replace(morning, id=there.id, adult_id=there.adult_id, present=morning.present | there.present)
+    day = morning.began.astimezone(house.zone).date()
+    with desk.write(adult_id, "Told the morning") as work:
+        kept = work.log.save_morning(replace(morning, day=day, adult_id=morning.adult_id or adult_id))
+        for episode, (_, told) in zip(new, pieces, strict=True):
+            made = replace(episode, morning_id=kept)
+            work.log.save_episode(made)
+            add_told(work, made, _events(made, None, told))
+    return kept
+
+
+def change_present(desk: Desk, morning_id: int, present: Iterable[int], adult_id: int | None) -> None:
+    """Mend who was here."""
+    morning = next((m for m in desk.house().log.mornings if m.id == morning_id), None)
+    if morning is None:
+        raise NotFound(f"There is no morning {morning_id}.")
+    with desk.write(adult_id, "Changed who is here") as work:
+        work.log.save_morning(replace(morning, present=frozenset(present)))
+
+
+def save_phrases(desk: Desk, phrases: Sequence[str], adult_id: int | None) -> None:
+    """Keep just these phrases for notes."""
+    with desk.write(adult_id, "Changed the phrases") as work:
+        work.notes.save_phrases(tuple(p.strip() for p in phrases if p.strip()))
+
+
+def _events(episode: Episode, old: Episode | None, told: Told) -> list[EpisodeEvent]:
+    """Events told after the fact: as many rounds as are missing, help, a note; at the end of the episode."""
+    at = episode.ended or episode.began
+    have = sum(e.kind == "round" for e in old.events) if old else 0
+    events = [EpisodeEvent(kind="round", at=at)] * max(0, told.rounds - have)
+    events += [EpisodeEvent(kind="helped", at=at, cause=told.helped)] if told.helped else []
+    return events + ([EpisodeEvent(kind="note", at=at, text=told.note)] if told.note else [])
+
+
+def add_told(work: Store, episode: Episode, events: Iterable[EpisodeEvent]) -> None:
+    """Keep events that an adult told afterwards, in the log like any others."""
+    work.sent.tell(episode, events, f"{TOLD}{uuid4().hex[:30]}")
+
+
+def _check_overlap(house: House, episode: Episode, others: Iterable[Episode]) -> None:
+    other = _overlapping(episode, others)
+    if other is not None and other.ended is not None:
+        clock = f"{other.began.astimezone(house.zone):%H:%M} to {other.ended.astimezone(house.zone):%H:%M}"
+        name, what = house.child(other.child_id).name, work_name(house, other.tray_id, other.activity)
+        raise Clash(f"{name} was with {what} from {clock} that day.", other.id)
+
+
+def _overlapping(episode: Episode, others: Iterable[Episode]) -> Episode | None:
+    """Another ended episode of the same child that was going on while this one was."""
+    ended = episode.ended or episode.began
+    alike = (e for e in others if e.child_id == episode.child_id and e.id != episode.id and not e.struck)
+    return next((e for e in alike if e.ended and e.began < ended and episode.began < e.ended), None)
+
+
+def strike(desk: Desk, episode_id: str, struck: bool, adult_id: int | None) -> None:
+    """Strike an episode out, or bring it back. It stays in the record, crossed."""
+    episode = episode_named(desk.house(), episode_id)
+    with desk.write(adult_id, "Struck out an episode" if struck else "Brought an episode back") as work:
+        work.log.save_episode(replace(episode, struck=struck, question="", told=True))
+
+
+def strike_event(desk: Desk, event_id: int, struck: bool, adult_id: int | None) -> None:
+    """Take one event of a piece of work back, or bring it back; it stays in the log.
+
+    Raises: NotFound; InvalidValue for a start or a finish.
+    """
+    house = desk.house()
+    with desk.read() as work:
+        event = work.sent.event(event_id)
+    if event is None:
+        raise NotFound(f"There is no event {event_id}.")
+    if event.kind in ("start", "finish"):
+        raise InvalidValue(FieldProblem("event", f"is a {event.kind}.", "Mend the piece of work instead."))
+    verb = "Took back" if struck else "Brought back"
+    with desk.write(adult_id, f"{verb} {event.cause or event.kind}, {house.child(event.child_id).name}") as work:
+        work.sent.strike(event_id, struck)
+        settle(work, [replace(event, struck=struck)], house.log.mornings, house.practice)
+
+
+def trace(desk: Desk, episode_id: str) -> list[TraceLine]:
+    """Who changed what in an episode, oldest first."""
+    kept = episode_named(desk.house(), episode_id)
+    with desk.read() as work:
+        return work.history.trace("episode", kept.id)
+
+

@@ -1,0 +1,76 @@
+"""Words and routines."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import JSON, ForeignKey, String
+from sqlalchemy.orm import Mapped, mapped_column
+
+from zither_awl.store.models.base import Base, Name, child_key
+from zither_awl.store.types import Instant
+
+
+class WordSetRow(Base):
+    """A set of words the household made itself; its design is the words with their labels."""
+
+    __tablename__ = "word_set"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(String(40), unique=True)
+    design: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class WordAnswerRow(Base):
+    """What a child answered in one turn of a lesson. The key is the device's: the same answer is kept once."""
+
+    __tablename__ = "word_answer"
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    child_id: Mapped[int] = child_key(index=True)
+    set_key: Mapped[str] = mapped_column(String(40))
+    word: Mapped[str] = mapped_column(Name)
+    turn: Mapped[str] = mapped_column(String(16))
+    right: Mapped[bool]
+    instead: Mapped[str] = mapped_column(Name)
+    at: Mapped[datetime] = mapped_column(Instant)
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+
+
+class RoutineRow(Base):
+    """A routine of the household's own; its design is the steps."""
+
+    __tablename__ = "routine"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(String(40), unique=True)
+    design: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class RoutineRunRow(Base):
+    """One time through a routine. The key is the device's."""
+
+    __tablename__ = "routine_run"
+    key: Mapped[str] = mapped_column(String(36), primary_key=True)
+    routine: Mapped[str] = mapped_column(String(40))
+    began: Mapped[datetime] = mapped_column(Instant)
+    ended: Mapped[datetime | None] = mapped_column(Instant)
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+
+
+class InvitationRow(Base):
+    """A child was invited to a routine, and came, or would rather not."""
+
+    __tablename__ = "invitation"
+    run_key: Mapped[str] = mapped_column(ForeignKey("routine_run.key", ondelete="CASCADE"), primary_key=True)
+    child_id: Mapped[int] = child_key(primary_key=True)
+    answer: Mapped[str] = mapped_column(String(12))
+
+
+class StepDoneRow(Base):
+    """A step of a routine was done, by a child, by an adult, or by both together."""
+
+    __tablename__ = "step_done"
+    run_key: Mapped[str] = mapped_column(ForeignKey("routine_run.key", ondelete="CASCADE"), primary_key=True)
+    step: Mapped[str] = mapped_column(String(40), primary_key=True)
+    at: Mapped[datetime] = mapped_column(Instant)
+    child_id: Mapped[int | None] = child_key()
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))

@@ -1,0 +1,138 @@
+"""What was seen and shown."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+
+from sqlalchemy import ForeignKey, String, UniqueConstraint
+from sqlalchemy.orm import Mapped, mapped_column
+
+from zither_awl.store.models.base import Base, Name, child_key
+from zither_awl.store.types import Instant
+
+
+class MorningRow(Base):
+    __tablename__ = "morning"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    day: Mapped[date] = mapped_column(index=True)
+    began: Mapped[datetime] = mapped_column(Instant)
+    ended: Mapped[datetime | None] = mapped_column(Instant)
+    seen: Mapped[str | None] = mapped_column(String(8))
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+
+
+class MorningChildRow(Base):
+    __tablename__ = "morning_child"
+    morning_id: Mapped[int] = mapped_column(ForeignKey("morning.id", ondelete="CASCADE"), primary_key=True)
+    child_id: Mapped[int] = child_key(primary_key=True)
+
+
+class SweepRow(Base):
+    """One look round the room. The key is the device's: the same sweep sent twice is kept once."""
+
+    __tablename__ = "sweep"
+    key: Mapped[str] = mapped_column(String(36), primary_key=True)
+    morning_id: Mapped[int] = mapped_column(ForeignKey("morning.id", ondelete="CASCADE"), index=True)
+    at: Mapped[datetime] = mapped_column(Instant)
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+
+
+class SweepChildRow(Base):
+    __tablename__ = "sweep_child"
+    sweep_key: Mapped[str] = mapped_column(ForeignKey("sweep.key", ondelete="CASCADE"), primary_key=True)
+    child_id: Mapped[int] = child_key(primary_key=True)
+    state: Mapped[str] = mapped_column(String(16))
+
+
+class EpisodeRow(Base):
+    __tablename__ = "episode"
+    id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    child_id: Mapped[int] = child_key(index=True)
+    tray_id: Mapped[int | None] = mapped_column(ForeignKey("tray.id"), index=True)
+    activity: Mapped[str] = mapped_column(Name)
+    morning_id: Mapped[int | None] = mapped_column(ForeignKey("morning.id"))
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+    began: Mapped[datetime] = mapped_column(Instant, index=True)
+    ended: Mapped[datetime | None] = mapped_column(Instant)
+    work: Mapped[str | None] = mapped_column(String(32))
+    place: Mapped[str | None] = mapped_column(String(16))
+    question: Mapped[str] = mapped_column(String(32))
+    struck: Mapped[bool]
+    told: Mapped[bool]
+
+
+class EpisodeEventRow(Base):
+    """One event as a device sent it. Device and sequence together are sent once, whatever the network does.
+
+    `sent_id` is the name the device gave the work; `episode_id` the work it was found to belong to, if any.
+    """
+
+    __tablename__ = "episode_event"
+    __table_args__ = (UniqueConstraint("device", "sequence"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    episode_id: Mapped[str | None] = mapped_column(ForeignKey("episode.id", ondelete="SET NULL"), index=True)
+    sent_id: Mapped[str] = mapped_column(String(36), index=True)
+    child_id: Mapped[int] = child_key(index=True)
+    tray_id: Mapped[int | None] = mapped_column(ForeignKey("tray.id"))
+    activity: Mapped[str] = mapped_column(Name)
+    work: Mapped[str | None] = mapped_column(String(32))
+    place: Mapped[str | None] = mapped_column(String(16))
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+    struck: Mapped[bool]
+    kind: Mapped[str] = mapped_column(String(8))
+    at: Mapped[datetime] = mapped_column(Instant, index=True)
+    cause: Mapped[str] = mapped_column(Name)
+    text: Mapped[str] = mapped_column(String(1000))
+    device: Mapped[str] = mapped_column(String(36))
+    sequence: Mapped[int]
+    monotonic_ms: Mapped[float | None]
+    schema_version: Mapped[int]
+
+
+class PresentationRow(Base):
+    __tablename__ = "presentation"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    child_id: Mapped[int] = child_key(index=True)
+    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id"))
+    at: Mapped[datetime] = mapped_column(Instant)
+    again: Mapped[bool]
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+    outcome: Mapped[str] = mapped_column(String(24))
+    key: Mapped[str | None] = mapped_column(String(64), unique=True)
+
+
+class PlannedShowingRow(Base):
+    """A showing an adult means to give on a day."""
+
+    __tablename__ = "planned_showing"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    child_id: Mapped[int] = child_key(index=True)
+    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id"))
+    day: Mapped[date] = mapped_column(index=True)
+
+
+class CompletedRow(Base):
+    """A tray was made complete again after something had been missing."""
+
+    __tablename__ = "completed"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id", ondelete="CASCADE"), index=True)
+    at: Mapped[datetime] = mapped_column(Instant)
+
+
+class PhraseRow(Base):
+    """A line of words the household writes often."""
+
+    __tablename__ = "phrase"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    text: Mapped[str] = mapped_column(Name, unique=True)
+
+
+class PairedDeviceRow(Base):
+    """A tablet or telephone that may come in over the home network."""
+
+    __tablename__ = "paired_device"
+    id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    name: Mapped[str] = mapped_column(Name)
+    paired_at: Mapped[datetime] = mapped_column(Instant)
+    barred: Mapped[bool]

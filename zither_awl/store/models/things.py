@@ -1,0 +1,144 @@
+"""What is owned, what lies on a tray, and where a tray stands."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import JSON, CheckConstraint, ForeignKey, LargeBinary, String
+from sqlalchemy.orm import Mapped, mapped_column
+
+from zither_awl.store.models.base import Base, Name, child_key
+from zither_awl.store.types import Instant
+
+
+class BinRow(Base):
+    __tablename__ = "bin"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(Name, unique=True)
+    place: Mapped[str] = mapped_column(Name)
+    height_mm: Mapped[float | None]
+    lid: Mapped[bool]
+    locked: Mapped[bool]
+    most: Mapped[int | None]
+
+
+class ComponentRow(Base):
+    """A thing or medium. `shape` and `inside` are small lists, see store.cupboard."""
+
+    __tablename__ = "component"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(Name, unique=True)
+    kind: Mapped[str] = mapped_column(String(32))
+    count: Mapped[int]
+    shape: Mapped[list[Any]] = mapped_column(JSON)
+    mass_g: Mapped[float]
+    softness: Mapped[str] = mapped_column(String(8))
+    material: Mapped[str] = mapped_column(Name)
+    breakable: Mapped[bool]
+    inside: Mapped[list[Any] | None] = mapped_column(JSON(none_as_null=True))
+    density_g_ml: Mapped[float | None]
+    stock_ml: Mapped[float | None]
+    per_use: Mapped[float | None]
+    sealed: Mapped[str] = mapped_column(String(8))
+    magnet: Mapped[bool]
+    cell: Mapped[bool]
+    cord_mm: Mapped[float | None]
+    allergens: Mapped[list[str]] = mapped_column(JSON)
+    dangers: Mapped[list[str]] = mapped_column(JSON)
+    colours: Mapped[list[str]] = mapped_column(JSON)
+    cost: Mapped[float | None]
+    came_from: Mapped[str] = mapped_column(Name)
+    bin_id: Mapped[int | None] = mapped_column(ForeignKey("bin.id"))
+    assumed: Mapped[list[str]] = mapped_column(JSON)
+    archived: Mapped[bool]
+
+
+class OwnCardRow(Base):
+    """A card the household wrote or changed: its design as data, the same as in the catalogue's files."""
+
+    __tablename__ = "own_card"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(String(40), unique=True)
+    design: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class PhotoRow(Base):
+    """A photograph, re-encoded and without its origin. Rows are only added: a tray points to one or to none."""
+
+    __tablename__ = "photo"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    jpeg: Mapped[bytes] = mapped_column(LargeBinary)
+
+
+class CardRow(Base):
+    __tablename__ = "card"
+    __table_args__ = (CheckConstraint("from_months < to_months", name="age_span"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(Name, unique=True)
+    area: Mapped[str] = mapped_column(String(32))
+    from_months: Mapped[int]
+    to_months: Mapped[int]
+    key: Mapped[str] = mapped_column(String(40))
+    level: Mapped[int]
+
+
+class CardFollowsRow(Base):
+    __tablename__ = "card_follows"
+    card_id: Mapped[int] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
+    follows_id: Mapped[int] = mapped_column(ForeignKey("card.id", ondelete="CASCADE"), primary_key=True)
+
+
+class TrayRow(Base):
+    __tablename__ = "tray"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(Name, unique=True)
+    card_id: Mapped[int] = mapped_column(ForeignKey("card.id"), index=True)
+    width_mm: Mapped[float]
+    depth_mm: Mapped[float]
+    height_mm: Mapped[float]
+    mass_g: Mapped[float]
+    pieces: Mapped[int]
+    piece: Mapped[list[Any] | None] = mapped_column(JSON)
+    softness: Mapped[str] = mapped_column(String(8))
+    breakable: Mapped[bool]
+    hazards: Mapped[list[str]] = mapped_column(JSON)
+    cord_mm: Mapped[float | None]
+    tags: Mapped[list[str]] = mapped_column(JSON)
+    bin_id: Mapped[int | None] = mapped_column(ForeignKey("bin.id"))
+    archived: Mapped[bool]
+    photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id"))
+
+
+class ContentRow(Base):
+    """Something of the cupboard on a tray, in the order of use."""
+
+    __tablename__ = "content"
+    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id", ondelete="CASCADE"), primary_key=True)
+    position: Mapped[int] = mapped_column(primary_key=True)
+    component_id: Mapped[int] = mapped_column(ForeignKey("component.id"), index=True)
+    role: Mapped[str] = mapped_column(String(40))
+    count: Mapped[int]
+    ml: Mapped[float | None]
+    x_mm: Mapped[float | None]
+    y_mm: Mapped[float | None]
+    turned: Mapped[bool]
+    beside: Mapped[bool]
+
+
+class TrayChildRow(Base):
+    __tablename__ = "tray_child"
+    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id", ondelete="CASCADE"), primary_key=True)
+    child_id: Mapped[int] = child_key(primary_key=True)
+
+
+class PlacementRow(Base):
+    __tablename__ = "placement"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id"), index=True)
+    unit_id: Mapped[int] = mapped_column(ForeignKey("unit.id"), index=True)
+    board: Mapped[int]
+    place: Mapped[int]
+    by_hand: Mapped[bool]
+    since: Mapped[datetime | None] = mapped_column(Instant)
+    until: Mapped[datetime | None] = mapped_column(Instant)

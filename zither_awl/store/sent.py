@@ -1,0 +1,98 @@
+"""Keeps the log as devices sent it: each event once, whatever the network does."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Mapping
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import Row, or_, select
+from sqlalchemy.orm import Session
+
+from zither_awl.core.values import EVENT_SCHEMA, Episode, EpisodeEvent, Place, Sent, Work
+from zither_awl.store.models import EpisodeEventRow
+
+_SAME = ("device", "sequence", "at", "kind", "child_id", "tray_id", "activity", "cause", "text", "adult_id",
+         "monotonic_ms", "schema_version", "struck")  # fmt: skip
+_COLUMNS = [getattr(EpisodeEventRow, name) for name in (*_SAME, "sent_id", "id", "work", "place", "episode_id")]
+
+
+@dataclass(frozen=True, slots=True)
+class Kept:
+    """An event, and the work it was last found to belong to."""
+
+    sent: Sent
+    episode_id: str | None
+
+
+class SentKeeper:
+    """The events of all devices."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def known(self, device: str, sequences: Collection[int]) -> set[int]:
+        """Which of a device's counts are kept already."""
+        v = EpisodeEventRow
+        return set(self._session.scalars(select(v.sequence).where(v.device == device, v.sequence.in_(sequences))))
+
+    def add(self, events: Iterable[Kept]) -> None:
+        """Keep events, each with the work it belongs to, if any."""
+        self._session.add_all(
+            EpisodeEventRow(
+                **{name: getattr(s, name) for name in _SAME}, sent_id=s.episode_id, episode_id=kept.episode_id,
+                work=s.work.value if s.work else None, place=s.place.value if s.place else None,
+            ) for kept in events for s in (kept.sent,)
+        )  # fmt: skip
+        self._session.flush()
+
+    def tell(self, episode: Episode, events: Iterable[EpisodeEvent], device: str) -> None:
+        """Keep events of a piece of work that is there, told afterwards."""
+        self._session.add_all(
+            EpisodeEventRow(
+                device=device, sequence=n, at=e.at, kind=e.kind, child_id=episode.child_id, tray_id=None, activity="",
+                cause=e.cause, text=e.text, adult_id=episode.adult_id, monotonic_ms=None, schema_version=EVENT_SCHEMA,
+                struck=False, sent_id=episode.id, episode_id=episode.id, work=None, place=None,
+            ) for n, e in enumerate(events)
+        )  # fmt: skip
+        self._session.flush()
+
+    def of(self, children: Collection[int], frm: datetime, to: datetime, names: Collection[str]) -> list[Kept]:
+        """The events of these children between two instants, and every event of the works so named by their devices."""
+        v = EpisodeEventRow
+        within = v.child_id.in_(children) & v.at.between(frm, to)
+        rows = self._session.execute(select(*_COLUMNS).where(or_(within, v.sent_id.in_(names))))
+        return [Kept(_sent(r), r.episode_id) for r in rows]
+
+    def named(self, names: Collection[str]) -> list[Sent]:
+        """Every event of the works so named by their devices."""
+        rows = self._session.execute(select(*_COLUMNS).where(EpisodeEventRow.sent_id.in_(names)))
+        return [_sent(r) for r in rows]
+
+    def states(self) -> list[Sent]:
+        """Every state a child was said to be in."""
+        return [_sent(r) for r in self._session.execute(select(*_COLUMNS).where(EpisodeEventRow.kind == "state"))]
+
+    def belong(self, works: Mapping[int, str | None]) -> None:
+        """Say which work these events, by their ids, belong to."""
+        for row in self._session.scalars(select(EpisodeEventRow).where(EpisodeEventRow.id.in_(works))):
+            row.episode_id = works[row.id]
+        self._session.flush()
+
+    def event(self, event_id: int) -> Sent | None:
+        """One event by its id."""
+        row = self._session.execute(select(*_COLUMNS).where(EpisodeEventRow.id == event_id)).first()
+        return _sent(row) if row else None
+
+    def strike(self, event_id: int, struck: bool) -> None:
+        """Take an event back, or bring it back. It stays in the log."""
+        row = self._session.get_one(EpisodeEventRow, event_id)
+        row.struck = struck
+        self._session.flush()
+
+
+def _sent(r: Row[Any]) -> Sent:
+    same: dict[str, Any] = {name: getattr(r, name) for name in _SAME}
+    return Sent(**same, episode_id=r.sent_id, id=r.id, work=Work(r.work) if r.work else None,
+                place=Place(r.place) if r.place else None)  # fmt: skip
