@@ -37,6 +37,7 @@ bench: $(S)/py $(S)/build
 	$(BIN)/python -m bench.trays
 	$(BIN)/python -m bench.shelf
 	$(BIN)/python -m bench.server
+	$(BIN)/python -m bench.sync
 
 lighthouse: $(S)/py $(S)/build $(S)/browser   ## needs the npm registry once
 	$(BIN)/python -m bench.lighthouse

@@ -4,6 +4,7 @@ import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } fro
 import { join } from 'node:path'
 import { brotliCompressSync, gzipSync } from 'node:zlib'
 import { defineConfig, type Plugin } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
 
 const outDir = '../zither_awl/static'
 
@@ -35,7 +36,24 @@ const precompress = (): Plugin => ({
 })
 
 export default defineConfig({
-  plugins: [react(), tailwindcss(), apiReference(), precompress()],
+  plugins: [react(), tailwindcss(), apiReference(), VitePWA({
+    registerType: 'prompt', injectRegister: false, // registered by main.tsx, and only over https: no inline script
+    manifest: {
+      name: 'Zither Awl', short_name: 'Zither Awl', description: 'Shelves, trays and what was seen, of one household.',
+      start_url: '/watch', display: 'standalone', background_color: '#eef2f1', theme_color: '#1f5673',
+      icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+    },
+    workbox: {
+      globPatterns: ['**/*.{js,css,html,svg,woff2}'], globIgnores: ['apidoc/**', '**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
+      navigateFallback: '/index.html', navigateFallbackDenylist: [/^\/api\//, /^\/trust/, /^\/apidoc/],
+      clientsClaim: true,
+      runtimeCaching: [{
+        // What was last answered is shown while the program is away. The clock is never kept, and pictures are too many.
+        urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/') && !/^\/api\/(clock|photos|home)/.test(url.pathname),
+        handler: 'NetworkFirst', options: { cacheName: 'answers', networkTimeoutSeconds: 2, expiration: { maxEntries: 120 } },
+      }],
+    },
+  }), precompress()],
   resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
   build: { outDir, emptyOutDir: true, target: 'baseline-widely-available' },
   server: { proxy: { '/api': 'http://127.0.0.1:8136' } },

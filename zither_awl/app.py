@@ -8,15 +8,30 @@ from pathlib import Path
 from typing import Any
 
 from flask import Flask, Response, jsonify, request, send_from_directory
+from flask.sessions import SecureCookieSessionInterface
 from flask_wtf import CSRFProtect
 from werkzeug.exceptions import NotFound
 
 from zither_awl.api import problems
-from zither_awl.api.context import KEY, guard
+from zither_awl.api.context import DOOR, KEY, admit, guard
 from zither_awl.api.spec import api
-from zither_awl.api.views import bench, change, children, cupboard, heights, plan, session, shelf, things, watch
+from zither_awl.api.views import (
+    bench,
+    change,
+    children,
+    cupboard,
+    heights,
+    home,
+    older,
+    plan,
+    session,
+    shelf,
+    things,
+    watch,
+)
 from zither_awl.services.clock import Clock
 from zither_awl.services.desk import Desk
+from zither_awl.services.pairing import Door
 from zither_awl.settings import Settings
 from zither_awl.store import Engine, prepare
 
@@ -25,7 +40,8 @@ CSP = "; ".join((
     "default-src 'self'", "script-src 'self'",
     # Radix and dnd-kit put <style> elements into the page; without them it scrolls behind an open dialog.
     "style-src 'self' 'unsafe-inline'",
-    "img-src 'self' data: blob:", "font-src 'self'", "connect-src 'self'", "object-src 'none'", "base-uri 'none'",
+    "img-src 'self' data: blob:", "font-src 'self'", "connect-src 'self'", "worker-src 'self'", "manifest-src 'self'",
+    "object-src 'none'", "base-uri 'none'",
     "form-action 'self'", "frame-ancestors 'none'",
 ))  # fmt: skip
 HEADERS = {
@@ -38,25 +54,42 @@ FOREVER = "public, max-age=31536000, immutable"
 # Bare Python 3.11 does not know these everywhere.
 mimetypes.add_type("font/woff2", ".woff2")
 mimetypes.add_type("text/javascript", ".js")
+mimetypes.add_type("application/manifest+json", ".webmanifest")
 
 
-def create_app(settings: Settings, engine: Engine | None = None, clock: Clock | None = None) -> Flask:
+class _Sessions(SecureCookieSessionInterface):
+    """Over https the session's cookie is for https only."""
+
+    def get_cookie_secure(self, app: Flask) -> bool:
+        return request.is_secure
+
+
+def create_app(
+    settings: Settings, engine: Engine | None = None, clock: Clock | None = None, door: Door | None = None
+) -> Flask:
     """The application on one household's database, which is opened, checked and migrated first.
+
+    With a `door` it can be served to the home network too, under the door's names.
 
     Raises: StoreUnavailable, in plain words, if the database cannot be used.
     """
     app = Flask(__name__, static_folder=None)
+    app.session_interface = _Sessions()
     app.extensions[KEY] = Desk(engine or prepare(settings.database), clock)
+    app.extensions[DOOR] = door = door or Door()
     app.config.update(
         SECRET_KEY=_secret(settings.data), SESSION_COOKIE_HTTPONLY=True, SESSION_COOKIE_SAMESITE="Strict",
         SESSION_COOKIE_NAME="zither-awl", WTF_CSRF_TIME_LIMIT=None, WTF_CSRF_HEADERS=["X-CSRF-Token"],
-        MAX_CONTENT_LENGTH=25 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", "[::1]"],
+        MAX_CONTENT_LENGTH=25 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", "[::1]", *door.names],
     )  # fmt: skip
     problems.register(app)
     app.before_request(_refuse_foreign_host)
     app.before_request(guard)
-    CSRFProtect(app)
-    for view in (session, children, shelf, plan, heights, cupboard, things, bench, watch, change):
+    app.before_request(admit)
+    csrf = CSRFProtect(app)
+    # Before it is let in a device has no token; its own page is all that may ask (guard), and a code has to be known.
+    csrf.exempt("zither_awl.api.views.home.pair")
+    for view in (session, home, children, shelf, plan, heights, cupboard, things, bench, watch, older, change):
         app.register_blueprint(view.bp)
     app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(document(app)))
     app.add_url_rule("/", "page", page)

@@ -3,10 +3,7 @@
 from __future__ import annotations
 
 import json
-import os
-import socket
 import sys
-import webbrowser
 from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
@@ -23,8 +20,6 @@ from zither_awl.settings import Settings
 from zither_awl.store import backup as copy_database
 from zither_awl.store import prepare
 
-THREADS = 8
-
 
 def _data(default: str) -> Callable[[Callable[..., Any]], Callable[..., Any]]:
     return click.option("--data", type=click.Path(file_okay=False, path_type=Path), default=default, show_default=True,
@@ -36,12 +31,26 @@ _PORT = click.option("--port", type=click.IntRange(1, 65535), default=8136, show
 _BROWSER = click.option("--browser/--no-browser", default=True, help="Open a browser where there is one.")
 
 
+def _home(command: Callable[..., Any]) -> Callable[..., Any]:
+    """The options of serving the home network."""
+    for option in (
+        click.option("--home", is_flag=True, help="Serve the devices of the house too, each let in by a code."),
+        click.option("--home-port", type=click.IntRange(1, 65535), default=8137, show_default=True,
+                     help="Where to listen on the home network."),
+        click.option("--home-host", default="0.0.0.0", show_default=True, help="On which address of this machine."),
+        click.option("--name", "names", multiple=True, help="A further name this machine has at home."),
+    ):  # fmt: skip
+        command = option(command)
+    return command
+
+
 @click.group()
 @click.version_option(__version__)
 def main() -> None:
     """Zither Awl: curate toddler shelves, watch the work, change one thing at a time.
 
-    Everything stays on this machine: the program listens on 127.0.0.1 and sends nothing anywhere.
+    Everything stays on this machine: the program listens on 127.0.0.1, on the home network only when told to, and sends
+    nothing anywhere.
     """
 
 
@@ -58,46 +67,29 @@ def run() -> None:
 @_data("data")
 @_PORT
 @_BROWSER
-def serve(data: Path, port: int, browser: bool) -> None:
+@_home
+def serve(data: Path, port: int, browser: bool, **home: Any) -> None:
     """Serve your household. On an empty folder it begins with the welcome."""
-    _serve(Settings(data=data, port=port), browser)
+    _serve(Settings(data=data, port=port, **home), browser)
 
 
 @main.command()
 @_data("data/demo")
 @_PORT
 @_BROWSER
+@_home
 @click.option("--keep", is_flag=True, help="Keep the demo as it is, even if its last day is not yesterday.")
-def demo(data: Path, port: int, browser: bool, keep: bool) -> None:
+def demo(data: Path, port: int, browser: bool, keep: bool, **home: Any) -> None:
     """Serve the invented household of the demo, with sixteen weeks that end yesterday."""
-    settings = Settings(data=data, port=port)
+    settings = Settings(data=data, port=port, **home)
     click.echo(demo_service.prepare_demo(settings.database, keep=keep))
     _serve(settings, browser)
 
 
 def _serve(settings: Settings, browser: bool) -> None:
-    from waitress.server import create_server
+    from zither_awl.serve import serve as listen
 
-    from zither_awl.app import create_app
-
-    if not _free(settings):
-        raise click.ClickException(f"Port {settings.port} is taken. Stop what uses it, or give another with --port.")
-    server = create_server(create_app(settings), host=settings.host, port=settings.port, threads=THREADS)
-    address = f"http://{settings.host}:{settings.port}"
-    click.echo(f"Zither Awl is at {address}   (Ctrl+C stops it)")
-    if browser and (os.environ.get("DISPLAY") or sys.platform in ("darwin", "win32")):
-        webbrowser.open(address)
-    server.run()
-
-
-def _free(settings: Settings) -> bool:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind((settings.host, settings.port))
-        except OSError:
-            return False
-    return True
+    listen(settings, browser)
 
 
 @main.command("import")

@@ -13,6 +13,12 @@ class Settings:
     data: Path = Path("data")
     host: str = "127.0.0.1"
     port: int = 8136
+    home: bool = False
+    """Whether to listen on the home network too, by https only."""
+    home_host: str = "0.0.0.0"
+    home_port: int = 8137
+    names: tuple[str, ...] = ()
+    """Further names this machine has at home."""
 
     @property
     def database(self) -> Path:

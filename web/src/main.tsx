@@ -5,3 +5,5 @@ import './theme.css'
 
 const root = document.getElementById('root')
 if (root) createRoot(root).render(<StrictMode><App /></StrictMode>)
+// On the machine the program runs on there is nothing to be away from; tablets come over https.
+if (location.protocol === 'https:' && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js')

@@ -3,11 +3,16 @@
 from __future__ import annotations
 
 from flask import current_app, request
-from werkzeug.exceptions import BadRequest, Forbidden, UnsupportedMediaType
+from itsdangerous import BadSignature, URLSafeSerializer
+from werkzeug.exceptions import BadRequest, Forbidden, Unauthorized, UnsupportedMediaType
 
 from zither_awl.services.desk import Desk
+from zither_awl.services.pairing import Door, may_enter
 
-KEY = "zither_awl_desk"
+KEY, DOOR = "zither_awl_desk", "zither_awl_door"
+HOME_MARK = "zither_awl.home"
+"""What the server of the home network marks its requests with."""
+DEVICE_COOKIE = "zither-awl-device"
 ADULT_HEADER = "X-Adult"
 RAW = ("bench.check_household", "bench.take_household", "things.add_photo")
 """The views that take the bytes of a file instead of JSON."""
@@ -24,6 +29,30 @@ def adult_id() -> int | None:
     word = request.headers.get(ADULT_HEADER, "")
     chosen = int(word) if word.isdecimal() else None
     return chosen if chosen in {a.id for a in desk().house().adults} else None
+
+
+def door() -> Door:
+    """The door to the home network."""
+    found: Door = current_app.extensions[DOOR]
+    return found
+
+
+def from_home() -> bool:
+    """Whether a request came in over the home network, and not from this machine."""
+    return bool(request.environ.get(HOME_MARK))
+
+
+def admit() -> None:
+    """Over the home network only devices that were let in learn or write anything; the way in stays open."""
+    if not from_home() or not request.path.startswith("/api/") or request.path == "/api/pair":
+        return
+    token = request.cookies.get(DEVICE_COOKIE, "")
+    try:
+        device_id = str(URLSafeSerializer(str(current_app.secret_key), salt=DEVICE_COOKIE).loads(token))
+    except BadSignature:
+        device_id = ""
+    if not may_enter(desk(), device_id):
+        raise Unauthorized("This device is not paired. Ask for a code in House, on the machine the program runs on.")
 
 
 def guard() -> None:

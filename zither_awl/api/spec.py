@@ -40,5 +40,5 @@ api = SpecTree(
 
 def answers(**by_status: Any) -> Response:
     """The answers of a view, with the problems every view may give."""
-    return Response(HTTP_400=ProblemOut, HTTP_403=ProblemOut, HTTP_404=ProblemOut, HTTP_409=ProblemOut,
-                    HTTP_422=ProblemOut, HTTP_503=ProblemOut, **by_status)  # fmt: skip
+    return Response(HTTP_400=ProblemOut, HTTP_401=ProblemOut, HTTP_403=ProblemOut, HTTP_404=ProblemOut,
+                    HTTP_409=ProblemOut, HTTP_422=ProblemOut, HTTP_503=ProblemOut, **by_status)  # fmt: skip

@@ -262,7 +262,7 @@ def settle(work: Store, events: Sequence[Sent], mornings: Sequence[Morning], pra
     if not events:
         return
     children, names = {s.child_id for s in events}, {s.episode_id for s in events if s.episode_id}
-    spread = [s.at for s in (*events, *work.sent.named(names)) if s.kind == "start" or s in events]
+    spread = [*(s.at for s in events), *(s.at for s in work.sent.named(names) if s.kind == "start")]
     first, last = min(spread), max(spread)
     there = work.sent.of(children, first - REACH, last + REACH, names)
     before = _episodes_around(work, children, first, last, there)

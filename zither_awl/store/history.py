@@ -16,7 +16,7 @@ from zither_awl.store.models import Base, ChangeItemRow, ChangeSetRow, RevisionR
 
 KEPT = 50
 """How many change sets a household can go back."""
-_UNTRACKED = {"change_set", "change_item", "revision", "photo"}
+_UNTRACKED = {"change_set", "change_item", "revision", "photo", "paired_device"}
 _NOT_COMPARED = {"version"}
 
 

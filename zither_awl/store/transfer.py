@@ -16,8 +16,8 @@ from jsonschema import Draft202012Validator
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.store.engine import MIGRATIONS, migrate, open_engine
 
-LEFT_OUT = ("alembic_version", "change_set", "change_item", "revision", "photo")
-"""The undo list stays in the house; photographs go beside the document."""
+LEFT_OUT = ("alembic_version", "change_set", "change_item", "revision", "photo", "paired_device")
+"""The undo list and who may come in stay in the house; photographs go beside the document."""
 _JSON_TYPES = {"INTEGER": "integer", "BOOLEAN": "boolean", "DOUBLE": "number", "FLOAT": "number", "DATE": "string"}
 MOST_SAID = 8
 

@@ -3,8 +3,11 @@ import { Navigate, NavLink, Outlet, useLocation } from 'react-router'
 import { Find } from '@/features/find/Find'
 import { Waiting } from '@/ui/Notice'
 import { cx } from '@/lib/cx'
+import { Problem } from '@/lib/http'
 import { AdultChoice } from './AdultChoice'
+import { Pair } from './Pair'
 import { UndoButtons } from './UndoButtons'
+import { Unsent } from './Unsent'
 import { useSession } from './session'
 
 const VIEWS = ['Today', 'Watch', 'Shelf', 'Bench', 'Cupboard', 'Children', 'Change', 'House']
@@ -14,6 +17,7 @@ export function Frame() {
   const { session, error } = useSession()
   const { pathname } = useLocation()
   useEffect(() => { window.scrollTo(0, 0) }, [pathname])
+  if (!session && error instanceof Problem && error.status === 401) return <Pair />
   if (!session) return <Waiting error={error} />
   const begun = session.household !== null
   if (!begun && pathname !== '/welcome') return <Navigate to="/welcome" replace />
@@ -31,6 +35,7 @@ export function Frame() {
           </div>
         )}
       </header>
+      <Unsent />
       <main id="view" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none"><Outlet /></main>
     </div>
   )

@@ -1,6 +1,7 @@
 /** Every question to the server, once. A write makes all of them stale: one house, one truth. */
 import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/react-query'
 import { answer, client, keepToken, type Schemas } from './http'
+import { toldTime } from './time'
 
 export const queryClient = new QueryClient({
   defaultOptions: { queries: { staleTime: 15_000, retry: false, refetchOnWindowFocus: true } },
@@ -15,6 +16,8 @@ export const sessionQuery = queryOptions({
   },
   staleTime: 60_000,
 })
+/** A new token for writes: the one at hand was of another session. */
+export const renewToken = async (): Promise<void> => { keepToken((await answer(client.GET('/api/session'))).csrf_token) }
 export const shelfQuery = queryOptions({ queryKey: ['shelf'], queryFn: () => answer(client.GET('/api/shelf')) })
 export const cupboardQuery = queryOptions({ queryKey: ['cupboard'], queryFn: () => answer(client.GET('/api/cupboard')) })
 export const thingsQuery = queryOptions({ queryKey: ['things'], queryFn: () => answer(client.GET('/api/things')) })
@@ -53,13 +56,15 @@ export const recordQuery = (childId: number) => queryOptions({
 })
 export const changeQuery = queryOptions({ queryKey: ['change'], queryFn: () => answer(client.GET('/api/change')) })
 export const todayQuery = queryOptions({ queryKey: ['today'], queryFn: () => answer(client.GET('/api/today')) })
+export const homeQuery = queryOptions({ queryKey: ['home'], queryFn: () => answer(client.GET('/api/home')) })
 export const historyQuery = queryOptions({ queryKey: ['history'], queryFn: () => answer(client.GET('/api/history')) })
-/** Watch keeps the instant it was fetched at, so that the server's clock can be carried on here. */
+/** The morning may be an old answer, kept for when the program is away; the time is asked for anew or not known. */
 export const watchQuery = queryOptions({
   queryKey: ['watch'],
   queryFn: async () => {
-    const watch = await answer(client.GET('/api/watch'))
-    return { ...watch, clockSkewMs: new Date(watch.now).getTime() - Date.now() }
+    const [watch, clock] = await Promise.all([answer(client.GET('/api/watch')), answer(client.GET('/api/clock')).catch(() => null)])
+    if (clock) toldTime(clock.now)
+    return watch
   },
   refetchInterval: 30_000,
 })

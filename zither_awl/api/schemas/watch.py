@@ -100,6 +100,40 @@ class TakenOut(Out):
     now: dt.datetime
 
 
+class OldEventIn(In):
+    """An event in the first form."""
+
+    device: Uuid
+    sequence: Id
+    schema_version: Id
+    at: AwareDatetime
+    monotonic_ms: float | None = None
+    kind: Literal["start", "round", "broken", "back", "helped", "depth", "note", "finish"]
+    episode_id: Uuid
+    child_id: Id | None = None
+    tray_id: Id | None = None
+    cause: Annotated[str, Field(max_length=32)] = ""
+    text: Text = ""
+    work: Work | None = None
+    place: Place | None = None
+
+
+class OldEventsIn(In):
+    events: Annotated[list[OldEventIn], Field(max_length=500)]
+
+
+class OldSweepIn(In):
+    """A look round the room in the first form."""
+
+    key: Uuid
+    at: AwareDatetime
+    states: Annotated[list[LookIn], Field(min_length=1, max_length=20)]
+
+
+class OldTakenOut(Out):
+    new: int
+
+
 class ClockOut(Out):
     now: dt.datetime
 

@@ -9,6 +9,7 @@ import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { historyQuery, refresh, shelfQuery } from '@/lib/queries'
 import { dayOf, timeOfDay } from '@/lib/words'
+import { Devices } from './Devices'
 import { HouseForm } from './HouseForm'
 import { WholeHouse } from './WholeHouse'
 
@@ -22,6 +23,7 @@ export function HouseView({ session }: { session: Schemas['SessionOut'] }) {
         <section className="panel p-4" aria-label="Settings"><h2 className="mb-3">Settings</h2><HouseForm household={session.household} /></section>
         <Adults adults={session.adults} />
         {session.household && <WholeHouse name={session.household.name} />}
+        <Devices zone={zone} />
         <Care />
         <ArchivedUnits />
         <Done zone={zone} />

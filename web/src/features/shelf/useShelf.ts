@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { answer, client, Problem } from '@/lib/http'
+import { write } from '@/lib/outbox'
 import { queryClient, refresh, shelfQuery } from '@/lib/queries'
 import { impossible } from '@/lib/impossible'
 import type { Action, Placement, Shelf, Spot } from './types'
@@ -29,7 +30,8 @@ function send(ask: Ask, shelf: Shelf): Promise<unknown> {
     case 'for':
       return answer(client.PUT('/api/trays/{tray_id}/children', { params: { path: { tray_id: ask.tray } }, body: { children: ask.children } }))
     case 'shown':
-      return answer(client.POST('/api/presentations', { body: { child_id: ask.child, tray_id: ask.tray } }))
+      write({ kind: 'showed', child_id: ask.child, tray_id: ask.tray })
+      return Promise.resolve()
     default:
       return impossible(ask)
   }

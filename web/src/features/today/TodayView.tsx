@@ -8,6 +8,7 @@ import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { cx } from '@/lib/cx'
 import { answer, client, type Schemas } from '@/lib/http'
+import { write } from '@/lib/outbox'
 import { refresh, todayQuery } from '@/lib/queries'
 import { calendarDay, counted, sentence } from '@/lib/words'
 
@@ -127,10 +128,6 @@ function OutNow({ out }: { out: Today['out'] }) {
 }
 
 function ToShow({ today }: { today: Today }) {
-  const show = useWrite(async (child_id: number, tray_id: number) => {
-    await answer(client.POST('/api/presentations', { body: { child_id, tray_id } }))
-    await refresh()
-  })
   if (today.to_show.length === 0) return null
   return (
     <section aria-label="To show" className={panel}>
@@ -140,11 +137,10 @@ function ToShow({ today }: { today: Today }) {
         {today.to_show.map((each) => (
           <li key={`${each.child_id}:${each.tray_id}`} className="flex flex-wrap items-center justify-between gap-2">
             <span><strong>{each.tray}</strong> to {each.child}</span>
-            <span className="no-print"><Button size="touch" onClick={() => void show.run(each.child_id, each.tray_id)}>I showed this</Button></span>
+            <span className="no-print"><Button size="touch" onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>I showed this</Button></span>
           </li>
         ))}
       </ul>
-      {show.failed && <Notice tone="must" role="alert">{show.failed.message}</Notice>}
     </section>
   )
 }

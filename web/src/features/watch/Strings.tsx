@@ -1,10 +1,10 @@
 import { useEffect, useRef, useState } from 'react'
 import { timeOfDay } from '@/lib/words'
-import { depth, rounds, stretches, swing, type Episode } from './record'
+import { depth, rounds, stretches, swing, type Episode, type Spell } from './record'
 
 type Person = { id: number; name: string }
 export type StringsProps = {
-  people: readonly Person[]; episodes: readonly Episode[]; scales: readonly { child_id: number; own_p90_min: number | null }[]
+  people: readonly Person[]; episodes: readonly Episode[]; spells: readonly Spell[]; scales: readonly { child_id: number; own_p90_min: number | null }[]
   began: number; ended: number | null; now: number; zone: string; aside: (id: number) => string
 }
 
@@ -75,7 +75,7 @@ export function Strings(props: StringsProps) {
 
 type LaneProps = StringsProps & { child: Person; own: readonly Episode[]; y: number; x: (at: number) => number; right: number }
 
-function Lane({ child, own, y, x, right, now, scales, aside }: LaneProps) {
+function Lane({ child, own, y, x, right, now, scales, spells, ended, aside }: LaneProps) {
   const p90 = scales.find((each) => each.child_id === child.id)?.own_p90_min ?? null
   return (
     <g>
@@ -83,7 +83,19 @@ function Lane({ child, own, y, x, right, now, scales, aside }: LaneProps) {
       <text x="0" y={y + 13} fontSize="12.5" fill="#51636c">{aside(child.id)}</text>
       <path d={`M${LEFT} ${y}H${right}`} stroke="#51636c" strokeWidth="1.5" />
       {[LEFT, right].map((end) => <circle key={end} cx={end} cy={y} r="4.5" fill="#fbfcfb" stroke="#51636c" strokeWidth="1.5" />)}
+      {spells.filter((each) => each.child_id === child.id).map((each) => <Rest key={each.began} spell={each} y={y} x={x} until={ended ?? now} />)}
       {own.map((episode, at) => <Swing key={episode.id} episode={episode} y={y} x={x} now={now} p90={p90} before={own[at - 1]} />)}
+    </g>
+  )
+}
+
+/** What a child was at when not at work: the string lies still, dotted, with the word under it. */
+function Rest({ spell, y, x, until }: { spell: Spell; y: number; x: (at: number) => number; until: number }) {
+  const [from, to] = [x(Date.parse(spell.began)), x(spell.ended ? Date.parse(spell.ended) : until)]
+  return (
+    <g>
+      <path d={`M${from} ${y}H${Math.max(to, from + 2)}`} stroke="#fbfcfb" strokeWidth="3" strokeDasharray="2 4" />
+      {to - from > 46 && <text x={(from + to) / 2} y={y + 18} fontSize="12" textAnchor="middle" fill="#5a6971">{spell.state}</text>}
     </g>
   )
 }
@@ -117,8 +129,9 @@ function Swing({ episode, before, y, x, now, p90 }: SwingProps) {
 }
 
 /** The same in words, for whoever does not see the drawing. */
-function spokenMorning({ people, episodes, zone }: StringsProps): string {
+function spokenMorning({ people, episodes, spells, zone }: StringsProps): string {
   const of = (child: Person) => episodes.filter((each) => each.child_id === child.id).map((each) =>
     `${each.tray} from ${timeOfDay(each.began, zone)}${each.ended ? ` to ${timeOfDay(each.ended, zone)}` : ''}${rounds(each) ? `, ${rounds(each)} times round` : ''}`)
-  return people.map((child) => `${child.name}: ${of(child).join('; ') || 'nothing yet'}.`).join(' ')
+  const still = (child: Person) => spells.filter((each) => each.child_id === child.id).map((each) => `${each.state} from ${timeOfDay(each.began, zone)}`)
+  return people.map((child) => `${child.name}: ${[...of(child), ...still(child)].join('; ') || 'nothing yet'}.`).join(' ')
 }

@@ -1,42 +1,37 @@
 import { useEffect, useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Tick } from '@/ui/Field'
-import { Notice } from '@/ui/Notice'
 import { PatternMark } from '@/ui/PatternMark'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
+import { write } from '@/lib/outbox'
 import { counted, plain, timeOfDay } from '@/lib/words'
-import { buzzes, sendSweeps, switchBuzz } from './sweeps'
 
 type Child = Schemas['ChildOut']
 type Swept = Schemas['SweptOut']
 type SweepProps = { people: readonly Child[]; swept: Swept; now: number; zone: string }
 
-const RETRY_MS = 5000
+const BUZZ = 'zither-awl:sweep-buzz'
+/** Whether a due look is told by a quiet buzz on this device. */
+const buzzes = (): boolean => localStorage.getItem(BUZZ) === 'on'
+const switchBuzz = (on: boolean): void => localStorage.setItem(BUZZ, on ? 'on' : 'off')
 
 /** Sweep the room: what each child is at, in one tap each; and what the looks add up to, with how far that may be off. */
 export function Sweep({ people, swept, now, zone }: SweepProps) {
   const [open, setOpen] = useState(false)
   const [states, setStates] = useState<Readonly<Record<number, string>>>({})
   const [buzz, setBuzz] = useState(buzzes)
-  const [told, setTold] = useState({ waiting: 0, refused: '' })
   const due = swept.due ? Date.parse(swept.due) : now
   // Nobody is asked to look who has not begun to: a house that does not sweep is left in peace.
   const isDue = swept.count > 0 && now >= due
   useEffect(() => { if (isDue && buzz) navigator.vibrate(120) }, [isDue, buzz])
-  useEffect(() => {
-    if (told.waiting === 0) return
-    const timer = setInterval(() => void sendSweeps().then(setTold), RETRY_MS)
-    return () => clearInterval(timer)
-  }, [told.waiting])
   const look = (child: number, state: string) => {
     const next = { ...states, [child]: state }
     setStates(next)
     if (!people.every((each) => next[each.id])) return
-    const body = { key: crypto.randomUUID(), at: new Date(now).toISOString(), states: people.map((each) => ({ child: each.id, state: next[each.id] ?? '' })) }
+    write({ kind: 'sweep', states: people.map((each) => ({ child: each.id, state: next[each.id] ?? '' })) })
     setStates({})
     setOpen(false)
-    void sendSweeps(body).then(setTold)
   }
   return (
     <section aria-label="Sweep the room" className="panel flex flex-col gap-2 px-4 py-2">
@@ -50,8 +45,6 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
           <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>Sweep the room</Button>
         </div>
       </div>
-      {told.waiting > 0 && <Notice tone="should" role="status">{counted(told.waiting, 'look')} not sent yet. They are kept on this device and sent when the program answers.</Notice>}
-      {told.refused && <Notice tone="must" role="alert">{told.refused}</Notice>}
       {open && people.map((child) => (
         <div key={child.id} role="group" aria-label={`${child.name} is`} className="flex flex-wrap items-center gap-2">
           <span className="inline-flex w-28 items-center gap-1.5 font-semibold"><PatternMark pattern={child.pattern} />{child.name}</span>

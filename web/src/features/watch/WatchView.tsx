@@ -4,15 +4,14 @@ import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { Tick } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
-import { Notice, Waiting } from '@/ui/Notice'
-import { useWrite } from '@/ui/useWrite'
-import { answer, client, type Schemas } from '@/lib/http'
-import { refresh } from '@/lib/queries'
-import { counted, dayOf, span, timeOfDay } from '@/lib/words'
-import { Card, type Open } from './Card'
+import { Waiting } from '@/ui/Notice'
+import type { Schemas } from '@/lib/http'
+import { askToKeep, write } from '@/lib/outbox'
+import { dayOf, span, timeOfDay } from '@/lib/words'
+import { Card } from './Card'
 import { EndDialog } from './EndDialog'
-import { clearRefused } from './outbox'
-import type { Episode } from './record'
+import { workOf, type Open } from './lane'
+import { stateOf, type Episode, type Morning as MorningOf } from './record'
 import { Strings } from './Strings'
 import { Sweep } from './Sweep'
 import { keysOn, switchKeys, useKeys } from './useKeys'
@@ -25,21 +24,19 @@ type WatchViewProps = { zone: string; questions: ReactNode }
 /** Watch: who is at work, since when, unbroken; everything in one tap. */
 export function WatchView({ zone, questions }: WatchViewProps) {
   const watching = useWatch()
-  const { watch, error, box } = watching
+  const { watch, error, morning } = watching
   if (!watch) return <Waiting error={error} />
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      {box.waiting.length > 0 && <Notice tone="should" role="status">{counted(box.waiting.length, 'event')} not sent yet. They are kept on this device and sent when the program answers.</Notice>}
-      {box.refused && <Notice tone="must" role="alert">{box.refused} <Button look="quiet" onClick={clearRefused}>Understood</Button></Notice>}
-      {watch.morning ? <Morning {...watching} watch={watch} morning={watch.morning} zone={zone} /> : <Begin watch={watch} zone={zone} now={watching.now} episodes={watching.episodes} />}
+      {morning ? <Morning {...watching} watch={watch} morning={morning} zone={zone} /> : <Begin {...watching} watch={watch} zone={zone} />}
       {questions}
     </div>
   )
 }
 
-type MorningProps = Omit<ReturnType<typeof useWatch>, 'watch'> & { watch: Watch & { clockSkewMs: number }; morning: Schemas['MorningOut']; zone: string }
+type Watching = Omit<ReturnType<typeof useWatch>, 'watch'> & { watch: Watch; zone: string }
 
-function Morning({ watch, morning, episodes, now, write, zone }: MorningProps) {
+function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { morning: MorningOf }) {
   useWakeLock()
   const present = watch.children.filter((child) => morning.present.includes(child.id))
   const [active, setActive] = useState<number | null>(present[0]?.id ?? null)
@@ -48,17 +45,21 @@ function Morning({ watch, morning, episodes, now, write, zone }: MorningProps) {
   const [closing, setClosing] = useState(false)
   const [keys, setKeys] = useState(keysOn)
   const [said, setSaid] = useState('')
+  const nameOf = (id: number) => present.find((each) => each.id === id)?.name ?? ''
   const openOf = (child: number) => episodes.findLast((each) => each.child_id === child && each.ended === null && each.question === '')
-  const take = useMemo(() => (child: number, tray: number) => write({ kind: 'start', episode_id: crypto.randomUUID(), child_id: child, tray_id: tray }), [write])
-  const showed = useWrite(async (child: number, tray: number) => {
-    const done = await answer(client.POST('/api/presentations', { body: { child_id: child, tray_id: tray } }))
-    const name = watch.offers.find((each) => each.tray_id === tray)?.name ?? 'it'
-    setSaid(`Written down: ${name} shown to ${present.find((each) => each.id === child)?.name ?? ''}${done.again ? ', again' : ''}.`)
-    await refresh()
-  })
-  useKeys({ on: keys, child: active, episode: active === null ? undefined : openOf(active), offers: watch.offers, skewMs: watch.clockSkewMs,
-    take: (tray) => { if (active !== null) take(active, tray) }, rest: setEnding, setOpen: (what) => { if (active !== null) setOpen({ child: active, what }) } })
+  const users = new Map(present.flatMap(({ id, name }) => {
+    const episode = openOf(id)
+    return episode?.tray_id ? [[episode.tray_id, { name, episode }] as const] : []
+  }))
+  const take = useMemo(() => (child_id: number, what: { tray_id: number } | { activity: string }) => write({ kind: 'start', episode_id: crypto.randomUUID(), child_id, ...what }), [])
+  const showed = (child_id: number, tray_id: number) => {
+    write({ kind: 'showed', child_id, tray_id })
+    setSaid(`Written down: ${watch.offers.find((each) => each.tray_id === tray_id)?.name ?? 'it'} shown to ${nameOf(child_id)}.`)
+  }
+  useKeys({ on: keys, child: active, episode: active === null ? undefined : openOf(active), offers: watch.offers,
+    take: (tray_id) => { if (active !== null) take(active, { tray_id }) }, rest: setEnding, setOpen: (what) => { if (active !== null) setOpen({ child: active, what }) } })
   const began = Date.parse(morning.began)
+  const aside = (id: number) => (openOf(id) ? 'at work' : stateOf(id, spells)?.state ?? '')
   return (
     <>
       <Heading title={`${dayOf(morning.began, zone).split(' ')[0] ?? ''}’s work cycle`} aside={
@@ -68,48 +69,48 @@ function Morning({ watch, morning, episodes, now, write, zone }: MorningProps) {
         </>}>
         began {timeOfDay(began, zone)}, {span((now - began) / 60_000)}{morning.adult && ` · ${morning.adult} watches`}
       </Heading>
-      <Strings people={present} episodes={episodes} scales={watch.scales} began={began} ended={null} now={now} zone={zone}
-        aside={(id) => (openOf(id) ? 'at work' : '')} />
-      {(said || showed.failed) && <p role="status" className="text-ink-2">{showed.failed?.message ?? said}</p>}
+      <Strings people={present} episodes={episodes} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
+      {said && <p role="status" className="text-ink-2">{said}</p>}
       <Sweep people={present} swept={watch.swept} now={now} zone={zone} />
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(22rem,100%),1fr))] items-start gap-4">
         {present.map((child) => (
-          <Card key={child.id} child={child} episode={openOf(child.id)} offers={watch.offers} now={now} zone={zone} active={active === child.id && present.length > 1}
-            open={open.child === child.id ? open.what : null} setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => setActive(child.id)}
-            write={write} onTake={(tray) => take(child.id, tray)} onRest={setEnding} onShowed={(tray) => void showed.run(child.id, tray)} />
+          <Card key={child.id} child={child} episode={openOf(child.id)} state={stateOf(child.id, spells)} offers={watch.offers} activities={watch.activities} phrases={watch.phrases}
+            users={users} now={now} zone={zone} active={active === child.id && present.length > 1} open={open.child === child.id ? open.what : null}
+            setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => setActive(child.id)}
+            onTake={(what) => take(child.id, what)} onRest={setEnding} onShowed={(tray) => showed(child.id, tray)} />
         ))}
       </div>
-      <p className="text-ink-2"><Link className="text-woad underline underline-offset-4" to="/work?new=1">Enter work you did not log live</Link></p>
-      {ending && <EndDialog episode={ending} onClose={() => setEnding(null)} onEnd={(work, place) => { write({ kind: 'finish', episode_id: ending.id, work, place }); setEnding(null) }} />}
-      {closing && <Closing morning={morning} onClose={() => setClosing(false)} />}
+      <ToldLinks />
+      {ending && <EndDialog episode={ending} onClose={() => setEnding(null)} onEnd={(work, place) => { write({ kind: 'finish', ...workOf(ending), work, place }); setEnding(null) }} />}
+      {closing && <Closing onClose={() => setClosing(false)} />}
     </>
   )
 }
 
-function Closing({ morning, onClose }: { morning: Schemas['MorningOut']; onClose: () => void }) {
-  const end = useWrite(async (seen: 'all' | 'part') => {
-    await answer(client.POST('/api/mornings/{morning_id}/end', { params: { path: { morning_id: morning.id } }, body: { seen } }))
-    await refresh()
-    onClose()
-  })
+const link = 'text-woad underline underline-offset-4'
+
+function ToldLinks() {
+  return <p className="flex flex-wrap gap-x-5 text-ink-2"><Link className={link} to="/evening">Tell a morning you did not log live</Link><Link className={link} to="/work?new=1">Enter one piece of work</Link></p>
+}
+
+function Closing({ onClose }: { onClose: () => void }) {
+  const end = (seen: 'all' | 'part') => { write({ kind: 'end', seen }); onClose() }
   return (
     <Dialog title="End the morning" open onClose={onClose} note="Only a morning that was all seen counts when it is asked whether a tray was left untouched.">
       <div className="grid grid-cols-2 gap-3">
-        <Button size="thumb" look="main" disabled={end.busy} onClick={() => void end.run('all')}>All seen</Button>
-        <Button size="thumb" disabled={end.busy} onClick={() => void end.run('part')}>Partly seen</Button>
+        <Button size="thumb" look="main" onClick={() => end('all')}>All seen</Button>
+        <Button size="thumb" onClick={() => end('part')}>Partly seen</Button>
       </div>
-      {end.failed && <Notice tone="must" role="alert">{end.failed.message}</Notice>}
     </Dialog>
   )
 }
 
-function Begin({ watch, zone, now, episodes }: { watch: Watch; zone: string; now: number; episodes: readonly Episode[] }) {
+function Begin({ watch, zone, now, episodes, spells, last }: Watching) {
   const [away, setAway] = useState<number[]>([])
-  const begin = useWrite(async () => {
-    await answer(client.POST('/api/mornings', { body: { present: watch.children.map((child) => child.id).filter((id) => !away.includes(id)) } }))
-    await refresh()
-  })
-  const last = watch.last
+  const begin = () => {
+    askToKeep()
+    write({ kind: 'begin', present: watch.children.map((child) => child.id).filter((id) => !away.includes(id)) })
+  }
   const people = watch.children.filter((child) => last?.present.includes(child.id))
   return (
     <>
@@ -124,11 +125,11 @@ function Begin({ watch, zone, now, episodes }: { watch: Watch; zone: string; now
           ))}
         </div>
         {watch.offers.length === 0 && <p className="text-ink-2">Nothing stands on a shelf yet. <Link className="text-woad underline" to="/shelf">Put a few trays out first</Link>, so that each is one tap away.</p>}
-        <Button look="main" size="thumb" disabled={begin.busy || watch.children.length === away.length} onClick={() => void begin.run()}>Begin the morning</Button>
-        {begin.failed && <Notice tone="must" role="alert">{begin.failed.message}</Notice>}
-        <p><Link className="text-woad underline underline-offset-4" to="/work?new=1">Enter work you did not log live</Link></p>
+        <Button look="main" size="thumb" disabled={watch.children.length === away.length} onClick={begin}>Begin the morning</Button>
+        <ToldLinks />
       </section>
-      {last && <Strings people={people} episodes={episodes} scales={watch.scales} began={Date.parse(last.began)} ended={Date.parse(last.ended ?? last.began)} now={now} zone={zone} aside={() => ''} />}
+      {last && <p><Link className={link} to="/morning">Read this morning</Link></p>}
+      {last && <Strings people={people} episodes={episodes} spells={spells} scales={watch.scales} began={Date.parse(last.began)} ended={Date.parse(last.ended ?? last.began)} now={now} zone={zone} aside={() => ''} />}
     </>
   )
 }

@@ -1,35 +1,73 @@
-/** A morning as it is drawn: what the server knows, with the events this device has not sent yet folded in. Pure. */
+/** A morning as it is drawn: what the program knows, with what this device has written down since folded in. Pure. */
 
-export type LaneEvent = { kind: string; at: string; cause: string; text: string }
+export type LaneEvent = { id: number; kind: string; at: string; cause: string; text: string }
 export type Episode = {
-  id: string; child_id: number; tray_id: number; tray: string; began: string; ended: string | null
+  id: string; child_id: number; tray_id: number | null; activity: string; tray: string; began: string; ended: string | null
   work: string | null; place: string | null; events: LaneEvent[]; question: string
 }
-export type UnsentEvent = LaneEvent & {
-  episode_id: string; child_id?: number | null; tray_id?: number | null; work?: string | null; place?: string | null
+export type Spell = { child_id: number; state: string; began: string; ended: string | null }
+export type Morning = { id: number; began: string; ended: string | null; seen: 'all' | 'part' | null; present: number[]; adult: string }
+/** Something written down that the program may not know yet. */
+export type Unsent = {
+  kind: string; at: string; cause?: string; text?: string; episode_id?: string; child_id?: number | null; tray_id?: number | null
+  activity?: string; work?: string | null; place?: string | null; present?: number[]; seen?: 'all' | 'part' | null
 }
+const WITHIN = new Set(['round', 'broken', 'back', 'helped', 'mended', 'part', 'depth', 'note', 'finish'])
 
-/** The episodes with every unsent event applied in its order; one the server has already, or of an episode nobody knows, is passed over. */
-export function fold(known: readonly Episode[], unsent: readonly UnsentEvent[], trayName: (id: number) => string): Episode[] {
+/** The episodes with everything unsent applied in its order; what the program has already, or of work nobody knows, is passed over. */
+export function fold(known: readonly Episode[], unsent: readonly Unsent[], trayName: (id: number) => string): Episode[] {
   const all = new Map<string, Episode>(known.map((each) => [each.id, each]))
-  for (const event of unsent) {
-    const said = { kind: event.kind, at: event.at, cause: event.cause, text: event.text }
-    if (event.kind === 'start') {
-      const tray_id = event.tray_id ?? 0
-      if (!all.has(event.episode_id))
-        all.set(event.episode_id, {
-          id: event.episode_id, child_id: event.child_id ?? 0, tray_id, tray: trayName(tray_id), began: event.at, ended: null,
-          work: null, place: null, events: [said], question: '',
-        })
-      continue
+  for (const each of unsent) {
+    const name = each.episode_id ?? ''
+    const said = { id: 0, kind: each.kind, at: each.at, cause: each.cause ?? '', text: each.text ?? '' }
+    const before = all.get(name)
+    if (each.kind === 'start' && !before) {
+      const [tray_id, activity] = [each.tray_id ?? null, each.activity ?? '']
+      all.set(name, {
+        id: name, child_id: each.child_id ?? 0, tray_id, activity, tray: tray_id === null ? activity : trayName(tray_id), began: each.at,
+        ended: null, work: null, place: null, events: [said], question: '',
+      })
     }
-    const before = all.get(event.episode_id)
-    if (!before || before.events.some((each) => each.kind === event.kind && Date.parse(each.at) === Date.parse(event.at))) continue
-    const ended = event.kind === 'finish' ? { ended: event.at, work: event.work ?? null, place: event.place ?? null } : {}
-    all.set(before.id, { ...before, ...ended, events: [...before.events, said] })
+    if (!before || !WITHIN.has(each.kind) || before.events.some((event) => event.kind === each.kind && Date.parse(event.at) === Date.parse(each.at))) continue
+    const ended = each.kind === 'finish' ? { ended: each.at, work: each.work ?? null, place: each.place ?? null } : {}
+    all.set(name, { ...before, ...ended, events: [...before.events, said] })
   }
   return [...all.values()].sort((a, b) => Date.parse(a.began) - Date.parse(b.began))
 }
+
+/** The open morning and the last that ended today, with a beginning or an end that was not sent yet. */
+export function foldMorning(open: Morning | null, last: Morning | null, unsent: readonly Unsent[]): { morning: Morning | null; last: Morning | null } {
+  let [morning, before] = [open, last]
+  for (const each of unsent) {
+    if (each.kind === 'begin' && !morning && !(before?.ended && Date.parse(each.at) <= Date.parse(before.ended)))
+      morning = { id: 0, began: each.at, ended: null, seen: null, present: each.present ?? [], adult: '' }
+    if (each.kind === 'end' && morning && Date.parse(each.at) >= Date.parse(morning.began)) {
+      before = { ...morning, ended: each.at, seen: each.seen ?? null }
+      morning = null
+    }
+  }
+  return { morning, last: before }
+}
+
+/** The states with those not sent yet; each runs to the child's next state or work. */
+export function foldSpells(known: readonly Spell[], unsent: readonly Unsent[], episodes: readonly Episode[]): Spell[] {
+  const all = [...known]
+  for (const each of unsent) {
+    if (each.kind !== 'state' || all.some((spell) => spell.child_id === each.child_id && Date.parse(spell.began) === Date.parse(each.at))) continue
+    all.push({ child_id: each.child_id ?? 0, state: each.cause ?? '', began: each.at, ended: null })
+  }
+  all.sort((a, b) => Date.parse(a.began) - Date.parse(b.began))
+  return all.map((spell) => {
+    const after = (at: string) => Date.parse(at) > Date.parse(spell.began)
+    const turns = [...all, ...episodes].filter((each) => each.child_id === spell.child_id && after(each.began)).map((each) => each.began)
+    const [next] = turns.sort((a, b) => Date.parse(a) - Date.parse(b))
+    return next === undefined ? spell : { ...spell, ended: next }
+  })
+}
+
+/** What a child is at now when it is not at work, if that was said. */
+export const stateOf = (child: number, spells: readonly Spell[]): Spell | undefined =>
+  spells.findLast((spell) => spell.child_id === child && spell.ended === null)
 
 /** Times round. */
 export const rounds = (episode: Episode): number => episode.events.filter((each) => each.kind === 'round').length

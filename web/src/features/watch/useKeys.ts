@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
-import { append, type NewEvent } from './outbox'
-import { offerAt, type Offer, type Open } from './Card'
+import { write } from '@/lib/outbox'
+import { offerAt, type Offer, type Open } from './lane'
 import { brokenBy, type Episode } from './record'
 
 const OFF = 'zither-awl:keys-off'
@@ -8,7 +8,7 @@ export const keysOn = (): boolean => localStorage.getItem(OFF) === null
 export const switchKeys = (on: boolean): void => { if (on) localStorage.removeItem(OFF); else localStorage.setItem(OFF, '1') }
 
 export type KeyHands = {
-  on: boolean; child: number | null; episode: Episode | undefined; offers: readonly Offer[]; skewMs: number
+  on: boolean; child: number | null; episode: Episode | undefined; offers: readonly Offer[]
   take: (tray: number) => void; rest: (episode: Episode) => void; setOpen: (open: Open) => void
 }
 
@@ -32,24 +32,26 @@ export function useKeys(hands: KeyHands): void {
 const inLane = (target: EventTarget | null, child: number | null): boolean =>
   target instanceof HTMLElement && target.closest(`[data-lane="${String(child)}"]`) !== null
 
-function act(key: string, target: EventTarget | null, { episode, child, offers, skewMs, take, rest, setOpen }: KeyHands): boolean {
-  const write = (event: NewEvent) => append(event, Date.now() + skewMs)
+function act(key: string, target: EventTarget | null, { episode, child, offers, take, rest, setOpen }: KeyHands): boolean {
   if (/^[0-9]$/.test(key) && child !== null && !episode) {
     const offer = offerAt(offers, child, (Number(key) + 9) % 10)
     if (offer) take(offer.tray_id)
     return offer !== undefined
   }
   if (!episode) return false
+  const work = { episode_id: episode.id, child_id: episode.child_id }
   switch (key) {
     case ' ':
       if (!inLane(target, child)) return false
-      write({ kind: 'round', episode_id: episode.id })
+      write({ kind: 'round', ...work })
       return true
-    case 'i': if (brokenBy(episode)) write({ kind: 'back', episode_id: episode.id }); else setOpen('broken'); return true
+    case 'i': if (brokenBy(episode)) write({ kind: 'back', ...work }); else setOpen('broken'); return true
     case 'h': setOpen('helped'); return true
+    case 'm': write({ kind: 'mended', ...work }); return true
+    case 't': setOpen('part'); return true
     case 'd': setOpen('depth'); return true
     case 'n': setOpen('note'); return true
-    case 'p': write({ kind: 'finish', episode_id: episode.id, work: 'done right', place: 'put back' }); return true
+    case 'p': write({ kind: 'finish', ...work, work: 'done right', place: 'put back' }); return true
     case 'e': rest(episode); return true
     default: return false
   }

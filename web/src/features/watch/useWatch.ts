@@ -1,39 +1,36 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { outbox, subscribe } from '@/lib/outbox'
 import { watchQuery } from '@/lib/queries'
-import { append, flush, outbox, subscribe, type NewEvent } from './outbox'
-import { fold } from './record'
+import { programNow } from '@/lib/time'
+import { fold, foldMorning, foldSpells } from './record'
 
-const RETRY_MS = 5000
-
-/** The instant by the server's clock, once a second. The clock here is only carried on from it, so a nap does no harm. */
-function useNow(skewMs: number): number {
-  const [now, setNow] = useState(() => Date.now() + skewMs)
+/** The program's time, once a second. */
+function useNow(): number {
+  const [now, setNow] = useState(programNow)
   useEffect(() => {
-    const tick = () => setNow(Date.now() + skewMs)
-    tick()
-    const timer = setInterval(tick, 1000)
+    const timer = setInterval(() => setNow(programNow()), 1000)
     return () => clearInterval(timer)
-  }, [skewMs])
+  }, [])
   return now
 }
 
-/** The morning with this device's unsent events in it, and one way to write an event down. */
+/** The morning with what this device has written down since in it. */
 export function useWatch() {
-  const { data: watch, error } = useQuery(watchQuery)
+  const { data: watch, error, dataUpdatedAt } = useQuery(watchQuery)
   const box = useSyncExternalStore(subscribe, outbox)
-  const skew = watch?.clockSkewMs ?? 0
-  const now = useNow(skew)
-  useEffect(() => {
-    void flush()
-    const timer = setInterval(() => void flush(), RETRY_MS)
-    return () => clearInterval(timer)
-  }, [])
-  const episodes = useMemo(() => {
+  const ticked = useNow()
+  const told = useMemo(() => {
     const name = (id: number) => watch?.offers.find((each) => each.tray_id === id)?.name ?? 'A tray'
-    const unsent = [...box.sent, ...box.waiting].map((event) => ({ cause: '', text: '', ...event }))
-    return fold(watch?.episodes ?? [], unsent, name)
+    const unsent = [...box.sent, ...box.waiting]
+    const { morning, last } = foldMorning(watch?.morning ?? null, watch?.last ?? null, unsent)
+    // What is known of an older day, kept for when the program is away, is not of the morning begun since.
+    const began = morning ?? last
+    const ofThis = (watch?.episodes ?? []).filter((each) => !began || Date.parse(each.began) >= Date.parse(began.began) - 1)
+    const episodes = fold(ofThis, unsent, name).filter((each) => !began || Date.parse(each.began) >= Date.parse(began.began) - 1)
+    return { morning, last, episodes, spells: foldSpells(watch?.spells ?? [], unsent, episodes) }
   }, [watch, box])
-  const write = useMemo(() => (event: NewEvent) => append(event, Date.now() + skew), [skew])
-  return { watch, error, episodes, now, box, write }
+  // An answer has just told the time: what it holds is not of the future.
+  const now = Math.max(ticked, dataUpdatedAt ? programNow() : ticked)
+  return { watch, error, now, ...told }
 }

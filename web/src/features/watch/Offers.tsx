@@ -1,0 +1,64 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { write } from '@/lib/outbox'
+import { workOf, type Child, type LaneProps, type Offer } from './lane'
+
+type OffersProps = { label: string; offers: readonly Offer[]; child: Child; onPick: (tray: number) => void; keys?: boolean; users?: LaneProps['users'] }
+
+/** The trays a child could take: those meant for it first, the others behind one more tap. One in use is shared or passed on. */
+export function Offers({ label, offers, child, onPick, keys, users }: OffersProps) {
+  const [shared, setShared] = useState<number | null>(null)
+  const own = offers.filter((each) => each.for_children.includes(child.id))
+  const rest = offers.filter((each) => !each.for_children.includes(child.id))
+  const pick = (tray: number) => { if (users?.has(tray)) setShared(tray); else onPick(tray) }
+  const chip = (each: Offer, at: number) => {
+    const user = users?.get(each.tray_id)
+    return (
+      <Button key={each.tray_id} size="touch" onClick={() => pick(each.tray_id)} title={each.condition}
+        {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}>
+        {each.name}{user ? <span className="text-sm font-normal">with {user.name}</span> : each.by_hand && <span className="text-sm font-normal">by hand</span>}
+      </Button>
+    )
+  }
+  const user = shared === null ? undefined : users?.get(shared)
+  return (
+    <div role="group" aria-label={label} className="flex flex-col gap-2">
+      <p className="text-sm text-ink-2">{label}</p>
+      <div className="flex flex-wrap gap-2">{own.map(chip)}{own.length === 0 && <p className="text-ink-2">Nothing on the shelves is for {child.name}.</p>}</div>
+      {shared !== null && user && (
+        <div role="group" aria-label={`${user.name} is at it`} className="flex flex-wrap items-center gap-2">
+          <span className="text-ink-2">{user.name} is at it.</span>
+          <Button size="touch" onClick={() => { onPick(shared); setShared(null) }}>Side by side</Button>
+          <Button size="touch" onClick={() => { write({ kind: 'finish', ...workOf(user.episode), work: 'done right', place: 'left out' }); onPick(shared); setShared(null) }}>{user.name} passed it on</Button>
+        </div>
+      )}
+      {rest.length > 0 && (
+        <details>
+          <summary className="min-h-touch py-3 text-woad underline underline-offset-4">Something of the others</summary>
+          <div className="flex flex-wrap gap-2">{rest.map((each) => chip(each, 99))}</div>
+        </details>
+      )}
+    </div>
+  )
+}
+
+/** Work that stands on no shelf: the kitchen, the garden, whatever this house did last, or something new. */
+export function Elsewhere({ name, activities, onPick }: { name: string; activities: readonly string[]; onPick: (activity: string) => void }) {
+  const [other, setOther] = useState('')
+  const [typing, setTyping] = useState(false)
+  return (
+    <div role="group" aria-label={`${name} is elsewhere`} className="flex flex-wrap items-center gap-2">
+      <span className="text-sm text-ink-2">off the shelf</span>
+      {activities.map((each) => <Button key={each} size="touch" onClick={() => onPick(each)}>{each}</Button>)}
+      {typing
+        ? (
+          <form className="flex gap-2" onSubmit={(event) => { event.preventDefault(); if (other.trim()) onPick(other.trim()) }}>
+            <input aria-label={`What ${name} is at`} autoComplete="off" maxLength={80} value={other} onChange={(event) => setOther(event.target.value)}
+              className="said min-h-touch w-40 rounded-control border border-edge bg-paper px-3" />
+            <Button type="submit" size="touch" look="main">Takes it up</Button>
+          </form>
+        )
+        : <Button size="touch" look="quiet" onClick={() => setTyping(true)}>Something else…</Button>}
+    </div>
+  )
+}

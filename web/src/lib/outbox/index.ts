@@ -1,0 +1,133 @@
+/** Everything that is written down goes through here: kept on this device first, sent when the program answers, once. */
+import { settled } from '../clock'
+import { answer, client, Problem } from '../http'
+import { refresh, renewToken } from '../queries'
+import { programNow, readClock, toldTime } from '../time'
+import * as store from './store'
+import type { Draft, Item, Kept, Refused } from './store'
+
+export type { Draft, Item, Refused }
+/** `sent` have reached the program, but it has not been asked again yet: they are still to be drawn. */
+export type Outbox = { waiting: readonly Item[]; sent: readonly Item[]; refused: readonly Refused[]; trouble: string; away: boolean }
+
+const BATCH = 200
+const PAGE = Math.round(performance.timeOrigin)
+const others = new BroadcastChannel('zither-awl-outbox')
+const listeners = new Set<() => void>()
+let seen: Outbox = { waiting: [], sent: [], refused: [], trouble: '', away: false }
+/** Written down and drawn, but not kept yet; in order. */
+let keeping: { draft: Draft; shown: Item; at: Parameters<typeof store.add>[1] }[] = []
+let latestMs = 0
+let chain: Promise<void> = Promise.resolve()
+
+function say(part: Partial<Outbox>): void {
+  seen = { ...seen, ...part }
+  listeners.forEach((listen) => { listen() })
+}
+
+/** Write something down: drawn at once, kept on this device, sent as soon as may be. */
+export function write(draft: Draft): void {
+  const now = programNow()
+  // Written later is not earlier: a clock set right by a moment must not turn two things round.
+  const ms = now <= latestMs && latestMs - now < 120_000 ? latestMs + 1 : now
+  latestMs = ms
+  const { wall, doubt } = readClock()
+  const at = { ms, wall, doubt, page: PAGE }
+  const shown: Item = { ...draft, device: '', sequence: 0, schema_version: store.SCHEMA_VERSION, at: new Date(ms).toISOString() }
+  keeping = [...keeping, { draft, shown, at }]
+  say({ waiting: [...seen.waiting, shown] })
+  void keepAll().then(() => flush())
+}
+
+const FULL = 'This device cannot keep any more. Leave this page open, free some room on it, and come near the program: what is counted here is not sent yet.'
+
+/** Keep what was written down, one after another. What cannot be kept stays here, and is said. */
+function keepAll(): Promise<void> {
+  chain = chain.then(async () => {
+    for (let [first] = keeping; first; [first] = keeping) {
+      try {
+        await store.add(first.draft, first.at)
+      } catch {
+        say({ trouble: FULL })
+        return
+      }
+      keeping = keeping.slice(1)
+    }
+    await reread()
+    others.postMessage('changed')
+  })
+  return chain
+}
+
+async function reread(): Promise<void> {
+  const [kept, refused, last] = await Promise.all([store.waiting(), store.refused(), store.lastMs()])
+  latestMs = Math.max(latestMs, last)
+  say({ waiting: [...kept.map((each) => each.item), ...keeping.map((each) => each.shown)], refused, trouble: keeping.length ? seen.trouble : '' })
+}
+
+/** Send what waits, in order. Only one page of this browser sends at a time; what does not arrive stays. */
+export async function flush(): Promise<void> {
+  if (keeping.length) await keepAll()
+  await navigator.locks.request('zither-awl-outbox', { ifAvailable: true }, async (lock) => {
+    if (!lock) return
+    const gone: Item[] = []
+    try {
+      for (let kept = await store.waiting(BATCH); kept.length; kept = await store.waiting(BATCH)) {
+        const refused = await send(kept)
+        await store.taken(kept, refused)
+        gone.push(...kept.filter((each) => !refused.has(each.sequence)).map((each) => each.item))
+        say({ sent: [...seen.sent, ...kept.map((each) => each.item)] })
+        await reread()
+      }
+      if (seen.away) say({ away: false })
+    } catch (error) {
+      // Away, or not willing: everything stays as it is, and the next try is not far.
+      say(error instanceof Problem && error.status > 0 ? { trouble: error.message } : { away: true })
+    }
+    if (gone.length) await settle()
+  })
+}
+
+/** One sending. Returns what was refused, by its count, with the reason. */
+async function send(kept: readonly Kept[]): Promise<Map<number, string>> {
+  toldTime((await answer(client.GET('/api/clock'))).now)
+  const { skewMs } = readClock()
+  const items = kept.map(({ item, wall, doubt, page }) => (
+    doubt && page === PAGE ? { ...item, at: new Date(settled({ at: Date.parse(item.at), wall, doubt }, skewMs)).toISOString() } : item))
+  const post = () => answer(client.POST('/api/sync', { body: { items } }))
+  const took = await post().catch(async (error: unknown) => {
+    // The token may be older than the program's session with this browser.
+    if (!(error instanceof Problem) || error.status !== 400) throw error
+    await renewToken()
+    return post()
+  })
+  return new Map(took.refused.map((each) => [each.sequence, each.message]))
+}
+
+/** Ask the program again, and only then stop drawing what it had been sent by then. */
+async function settle(): Promise<void> {
+  const drawn = seen.sent
+  await refresh()
+  say({ sent: seen.sent.filter((each) => !drawn.includes(each)) })
+  others.postMessage('changed')
+}
+
+const RETRY_MS = 5000
+let begun = false
+
+/** Look after the outbox from now on, on whatever page. */
+export function begin(): void {
+  if (begun) return
+  begun = true
+  others.onmessage = () => { void reread() }
+  window.addEventListener('online', () => { void flush() })
+  document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') void flush() })
+  setInterval(() => { if (seen.waiting.length || seen.away) void flush() }, RETRY_MS)
+  void reread().then(() => flush())
+}
+
+/** Ask the browser not to throw away what is kept when room runs short. */
+export const askToKeep = (): void => { void navigator.storage.persist().catch(() => false) }
+export const subscribe = (listen: () => void): (() => void) => { listeners.add(listen); return () => { listeners.delete(listen) } }
+export const outbox = (): Outbox => seen
+export const forgetRefused = (): void => { void store.forgetRefused().then(reread) }

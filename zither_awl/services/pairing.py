@@ -1,0 +1,88 @@
+"""Use cases of letting devices in over the home network: one code for one device, and barring it again."""
+
+from __future__ import annotations
+
+import hmac
+import secrets
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from threading import Lock
+from uuid import uuid4
+
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.services.certificate import Certificate
+from zither_awl.services.desk import Desk
+from zither_awl.store.people import Device
+
+CODE_MIN, MOST_TRIES = 10, 5
+
+
+@dataclass(frozen=True, slots=True)
+class Code:
+    """A code for one device, and until when it can be used."""
+
+    digits: str
+    until: datetime
+
+
+class Door:
+    """The door to the home network: open when the program serves it. Holds the code that is out, in memory only."""
+
+    def __init__(self, certificate: Certificate | None = None, addresses: tuple[str, ...] = ()) -> None:
+        self.certificate, self.addresses = certificate, addresses
+        self.names = tuple(address.split("//")[-1].split(":")[0] for address in addresses)
+        """The hosts the program answers to besides its own machine's."""
+        self._code: Code | None = None
+        self._tries = 0
+        self._lock = Lock()
+
+    def new_code(self, now: datetime) -> Code:
+        """A new code; one given out before no longer works."""
+        with self._lock:
+            self._code = Code(f"{secrets.randbelow(10**8):08d}", now + timedelta(minutes=CODE_MIN))
+            self._tries = 0
+            return self._code
+
+    def _use(self, digits: str, now: datetime) -> bool:
+        """Whether this is the code. It works once, for ten minutes, and not after five wrong tries."""
+        with self._lock:
+            code = self._code
+            self._tries += 1
+            if code is None or now > code.until or self._tries > MOST_TRIES:
+                return False
+            right = hmac.compare_digest(code.digits, "".join(c for c in digits if c.isdigit()))
+            self._code = None if right else code
+            return right
+
+    def pair(self, desk: Desk, digits: str, name: str) -> str:
+        """Let a device in by its code. Returns its id. Raises: InvalidValue for a code that does not work."""
+        if not name.strip():
+            raise InvalidValue(FieldProblem("name", "is empty.", "Say what the device is called."))
+        if not self._use(digits, desk.now()):
+            hint = "Ask for a new one in House, on the machine the program runs on."
+            said = "does not work: it is wrong, used, or older than ten minutes."
+            raise InvalidValue(FieldProblem("code", said, hint))
+        device = Device(str(uuid4()), name.strip()[:80], desk.now(), barred=False)
+        with desk.write_untracked() as work:
+            work.people.save_device(device)
+        return device.id
+
+
+def devices(desk: Desk) -> tuple[Device, ...]:
+    """Every device that was ever let in."""
+    with desk.read() as work:
+        return work.people.devices()
+
+
+def may_enter(desk: Desk, device_id: str) -> bool:
+    """Whether a device was let in and is not barred."""
+    return any(d.id == device_id and not d.barred for d in devices(desk))
+
+
+def bar(desk: Desk, device_id: str, barred: bool) -> None:
+    """Bar a device, or let it in again. Raises: NotFound."""
+    known = next((d for d in devices(desk) if d.id == device_id), None)
+    if known is None:
+        raise NotFound(f"There is no device {device_id}.")
+    with desk.write_untracked() as work:
+        work.people.save_device(Device(known.id, known.name, known.paired_at, barred))
