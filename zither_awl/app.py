@@ -22,10 +22,14 @@ from zither_awl.api.views import (
     cupboard,
     heights,
     home,
+    lessons,
+    morning,
     older,
     plan,
+    routines,
     session,
     shelf,
+    showing,
     things,
     watch,
 )
@@ -49,6 +53,8 @@ HEADERS = {
     "Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
+VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, bench, watch, morning, showing, lessons,
+         routines, older, change)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.
@@ -89,7 +95,7 @@ def create_app(
     csrf = CSRFProtect(app)
     # Before it is let in a device has no token; its own page is all that may ask (guard), and a code has to be known.
     csrf.exempt("zither_awl.api.views.home.pair")
-    for view in (session, home, children, shelf, plan, heights, cupboard, things, bench, watch, older, change):
+    for view in VIEWS:
         app.register_blueprint(view.bp)
     app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(document(app)))
     app.add_url_rule("/", "page", page)

@@ -103,13 +103,14 @@ def test_events_wait_while_the_server_is_away_and_come_once(
     person.go("/watch")
     watch = WatchPage(person)
     watch.begin()
+    watch.all_sent()
     # The page's own way to the program is cut, as when the machine is asleep.
     person.driver.execute_script(
         "window.kept = window.fetch; window.fetch = () => Promise.reject(new TypeError('away'))"
     )
     watch.takes("Anselm", "Blocks")
     watch.tap("Anselm", "Once round")
-    person.wait_to_see("2 events not sent yet")
+    person.wait_to_see("2 lines not sent yet")
     assert watch.rounds("Anselm") == 1
     person.go("/watch")
     person.wait_until_gone("not sent yet")
@@ -151,7 +152,7 @@ def test_past_work_is_entered_refused_where_it_overlaps_mended_and_struck_out(at
 @pytest.fixture(scope="module")
 def record(tmp_path_factory: pytest.TempPathFactory) -> str:
     """The pure file `record.ts`, built so that a page can run it."""
-    return built("src/features/watch/record.ts", "record", tmp_path_factory.mktemp("record"))
+    return built("src/lib/record.ts", "record", tmp_path_factory.mktemp("record"))
 
 
 def at(minutes: float) -> str:
@@ -168,6 +169,7 @@ def known(**more: Any) -> dict[str, Any]:
         "child_id": 1,
         "tray_id": 5,
         "tray": "Blocks",
+        "activity": "",
         "began": at(0),
         "ended": None,
         "work": None,
@@ -266,7 +268,7 @@ def test_the_room_is_swept_with_one_tap_a_child_also_while_the_server_is_away(
     person.tap("button", "Sweep the room", region)
     for child in ("Anselm", "Wren", "Tove"):
         person.tap("button", "at work", f"[aria-label='{child} is']")
-    person.wait_to_see("1 look not sent yet.")
+    person.wait_to_see("1 line not sent yet.")
     online = {**offline, "offline": False, "downloadThroughput": -1, "uploadThroughput": -1}
     person.driver.execute_cdp_cmd("Network.emulateNetworkConditions", online)
     person.wait_to_see("2 looks so far.")

@@ -17,11 +17,12 @@ from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import Stability
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
 from zither_awl.core.trays import front_of
-from zither_awl.core.values import Episode, Morning, Placement, Spot, Tray, Unit
+from zither_awl.core.values import SWEEP_STATES, Episode, Morning, Placement, Spot, Tray, Unit
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.mending import likely_end
 from zither_awl.services.recording import work_name
 from zither_awl.services.shelf import Marks, condition_of, marks, read_out
+from zither_awl.services.sweeping import Swept
 
 
 def reasons_out(reasons: Iterable[Reason]) -> list[ReasonOut]:
@@ -177,3 +178,14 @@ def morning_out(morning: Morning | None, house: House) -> watch_models.MorningOu
 def named(tray: Tray | None) -> change_models.NamedOut | None:
     """A tray's id and name."""
     return None if tray is None else change_models.NamedOut(id=tray.id, name=tray.name)
+
+
+def swept_out(found: Swept, house: House) -> watch_models.SweptOut:
+    """What the sweeps of a morning say."""
+    agreed = watch_models.AgreementOut.model_validate(found.agreement) if found.agreement else None
+    return watch_models.SweptOut(
+        count=found.count, last=found.last, due=found.due, every_min=house.practice.sweep_min,
+        states=list(SWEEP_STATES), agreement=agreed,
+        shares=[watch_models.ShareOut(child=c.id, at_work=s.at_work, looks=s.looks, share=s.share, low=s.low,
+                                      high=s.high) for c, s in found.shares],
+    )  # fmt: skip

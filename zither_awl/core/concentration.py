@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 from statistics import median
 
 from zither_awl.core.exact import Slope, theil_sen
@@ -35,24 +35,34 @@ def episode_stats(episode: Episode) -> EpisodeStats | None:
     """
     if episode.ended is None:
         return None
-    stretches: list[float] = []
-    start, working = episode.began, True
-    for event in sorted(episode.events, key=lambda e: e.at):
-        if event.kind == "broken" and working:
-            stretches.append(_minutes(event.at - start))
-            working = False
-        elif event.kind == "back" and not working:
-            start, working = event.at, True
-    if working:
-        stretches.append(_minutes(episode.ended - start))
+    lengths = tuple(_minutes(to - frm) for frm, to in stretches(episode))
     breaks = Counter(e.cause or "unknown" for e in episode.events if e.kind == "broken")
     backs = sum(e.kind == "back" for e in episode.events)
     return EpisodeStats(
-        stretches_min=tuple(stretches), longest_min=max(stretches), total_min=sum(stretches),
+        stretches_min=lengths, longest_min=max(lengths), total_min=sum(lengths),
         repetitions=sum(e.kind == "round" for e in episode.events),
         interruptions=tuple(breaks.items()), resumed=bool(breaks) and backs >= sum(breaks.values()),
         depth=max((DEPTHS.index(e.cause) for e in episode.events if e.kind == "depth"), default=None),
     )  # fmt: skip
+
+
+def stretches(episode: Episode) -> list[tuple[datetime, datetime]]:
+    """The unbroken stretches of an ended episode, each from and to; none of an open one."""
+    if episode.ended is None:
+        return []
+    found: list[tuple[datetime, datetime]] = []
+    start, working = episode.began, True
+    for event in sorted(episode.events, key=lambda e: e.at):
+        # A clock that was set right may have put an event outside its work.
+        at = min(max(event.at, start), episode.ended)
+        if event.kind == "broken" and working:
+            found.append((start, at))
+            working = False
+        elif event.kind == "back" and not working:
+            start, working = at, True
+    if working:
+        found.append((start, max(episode.ended, start)))
+    return found
 
 
 def _minutes(length: timedelta) -> float:

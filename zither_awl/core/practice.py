@@ -64,6 +64,12 @@ class Practice:
     """Minutes between two sweeps of the room."""
     same_sweep_s: float = 90.0
     """Two observers' sweeps that began within this are the same look round the room."""
+    settled_min: float = 3.0
+    """A child has settled when it first works unbroken for so long. This and the two below are ours, no source."""
+    dip_min: float = 2.0
+    """A pause before the great work counts as the restless dip from this on."""
+    great_work_min: float = 10.0
+    """The longest unbroken work of a morning is called its great work from this on."""
     forgotten_timer_min: float = 90.0
     same_morning_min: float = 120.0
     """A second device that begins a morning at most so long before the first begins the same one. Ours, no source."""

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+import re
+from collections.abc import Collection, Iterable
 
 
 def listed(names: Iterable[str]) -> str:
@@ -24,3 +25,12 @@ def counted(number: int, one: str, many: str = "") -> str:
 def sentence(text: str) -> str:
     """A text with its first letter large and a full stop at its end."""
     return text[:1].upper() + text[1:] + ("" if text.endswith(".") else ".")
+
+
+def own_key(name: str, taken: Collection[str]) -> str:
+    """A short key made of a name, unlike those that are taken: "bread-rolls", "bread-rolls-2"."""
+    stem = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")[:30] or "own"
+    key, n = stem, 2
+    while key in taken:
+        key, n = f"{stem}-{n}", n + 1
+    return key

@@ -20,11 +20,26 @@ from zither_awl.core.merge import closed, spells
 from zither_awl.core.practice import Practice
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.trays import Stock
-from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Declined, Household, Log, Placement, Tray, Unit
+from zither_awl.core.values import (
+    Adult,
+    Bin,
+    ChangeRecord,
+    Child,
+    Declined,
+    Household,
+    Log,
+    Placement,
+    RoutineRun,
+    Tray,
+    Unit,
+    WordAnswer,
+)
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.solving import Solves
 from zither_awl.store import Engine, Signature, Work, transfer, unit_of_work, untracked
 from zither_awl.store.log import Task
+
+NEVER_MONTHS = 10_000
 
 
 @dataclass(frozen=True)
@@ -51,6 +66,10 @@ class House:
     """When each tray was last made complete again."""
     planned: tuple[tuple[int, int, int, date], ...] = ()
     """Showings planned: id, child, tray, day."""
+    own_sets: Mapping[str, Mapping[str, Any]] = field(default_factory=dict)
+    own_routines: Mapping[str, Mapping[str, Any]] = field(default_factory=dict)
+    answers: tuple[WordAnswer, ...] = ()
+    runs: tuple[RoutineRun, ...] = ()
 
     @cached_property
     def children(self) -> tuple[Child, ...]:
@@ -88,7 +107,11 @@ class House:
     @property
     def practice(self) -> Practice:
         """The settings of practice: the defaults, and the schools House can choose."""
-        return Practice(unbreakable_first=bool(self.household and self.household.unbreakable_first))
+        kept = self.household
+        if kept is None:
+            return Practice()
+        first = {"by age": Practice().shown_first_from_months, "shown first": 0, "free": NEVER_MONTHS}[kept.showing]
+        return Practice(unbreakable_first=kept.unbreakable_first, shown_first_from_months=first)
 
     @property
     def state(self) -> State:
@@ -227,7 +250,7 @@ class Desk:
             revision = work.revision()
             if revision == house.revision + 1:
                 with self._lock:
-                    self._house = replace(house, revision=revision, log=_log_after(house.log, work, touched))
+                    self._house = _house_after(house, revision, work, touched)
 
     @contextmanager
     def write_untracked(self) -> Iterator[Work]:
@@ -242,7 +265,18 @@ class Desk:
             yield work
 
 
-_LOG_TABLES = {"episode", "episode_event", "morning", "morning_child", "sweep", "sweep_child", "presentation"}
+_RUN_TABLES = {"routine_run", "invitation", "step_done"}
+_LOG_TABLES = {"episode", "episode_event", "morning", "morning_child", "sweep", "sweep_child", "presentation",
+               "word_answer", *_RUN_TABLES}  # fmt: skip
+
+
+def _house_after(house: House, revision: int, work: Work, touched: frozenset[tuple[str, str]]) -> House:
+    tables = {table for table, _ in touched}
+    return replace(
+        house, revision=revision, log=_log_after(house.log, work, touched),
+        answers=work.lessons.answers() if "word_answer" in tables else house.answers,
+        runs=work.lessons.runs() if tables & _RUN_TABLES else house.runs,
+    )  # fmt: skip
 
 
 def _log_after(log: Log, work: Work, touched: frozenset[tuple[str, str]]) -> Log:
@@ -270,5 +304,6 @@ def _read(work: Work, revision: int) -> House:
         changes=work.log.changes(), declined=work.log.declined(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
         components=work.cupboard.components(), own_cards=work.cupboard.own_cards(),
         aids_done=work.room.aids_done(), phrases=work.notes.phrases(), completed=work.notes.completed(),
-        planned=work.notes.planned(),
+        planned=work.notes.planned(), own_sets=work.lessons.own_sets(), own_routines=work.lessons.own_routines(),
+        answers=work.lessons.answers(), runs=work.lessons.runs(),
     )  # fmt: skip

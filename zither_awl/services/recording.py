@@ -11,15 +11,31 @@ from uuid import NAMESPACE_OID, uuid5
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.merge import REACH, merge
 from zither_awl.core.practice import Practice
-from zither_awl.core.values import EVENT_SCHEMA, Episode, Morning, Place, Presentation, Sent, Sweep, Work
+from zither_awl.core.values import (
+    ANSWERS,
+    EVENT_SCHEMA,
+    Episode,
+    Morning,
+    Place,
+    Presentation,
+    Sent,
+    StepDone,
+    Sweep,
+    Turn,
+    WordAnswer,
+    Work,
+)
 from zither_awl.core.values.log import EpisodeEventKind
+from zither_awl.services import lessons, routines
 from zither_awl.services.desk import Desk, House
 from zither_awl.store import Work as Store
 from zither_awl.store.sent import Kept
 
-ItemKind = EpisodeEventKind | Literal["state", "begin", "end", "sweep", "showed"]
-_OWN: frozenset[str] = frozenset(("begin", "end", "sweep", "showed"))
+ItemKind = EpisodeEventKind | Literal["state", "begin", "end", "sweep", "showed", "answer", "routine"]
+_OWN: frozenset[str] = frozenset(("begin", "end", "sweep", "showed", "answer", "routine"))
 """What happens to a morning or a child, and not within a piece of work."""
+_RUN = ("begin", "invite", "step", "unstep", "end")
+"""What happens within one time through a routine."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,6 +60,12 @@ class DeviceItem:
     seen: Literal["all", "part"] | None = None
     states: Mapping[int, str] = field(default_factory=dict)
     outcome: str = ""
+    set_key: str = ""
+    word: str = ""
+    turn: str = ""
+    right: bool = False
+    run: str = ""
+    """For a routine: one of "begin", "invite", "step", "unstep", "end"; `episode_id` names this time through it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -153,6 +175,22 @@ def _check_own(item: DeviceItem, house: House) -> None:
         if item.child_id is None or item.tray_id is None:
             raise InvalidValue(FieldProblem("tray_id", "and the child must be said of a showing."))
         house.tray(item.tray_id)
+    if item.kind == "answer":
+        if item.child_id is None:
+            raise InvalidValue(FieldProblem("child_id", "must be said of an answer."))
+        lessons.check_answer(house, item.set_key, item.word, item.turn)
+    if item.kind == "routine":
+        _check_run(item, house)
+
+
+def _check_run(item: DeviceItem, house: House) -> None:
+    if item.run not in _RUN or not item.episode_id:
+        raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(_RUN)}, of a named run."))
+    steps = routines.routine(house, item.set_key).steps
+    if item.run in ("step", "unstep") and item.word not in {s.key for s in steps}:
+        raise InvalidValue(FieldProblem("word", f"is {item.word!r}, which is no step of {item.set_key}."))
+    if item.run == "invite" and (item.child_id is None or item.outcome not in ANSWERS):
+        raise InvalidValue(FieldProblem("outcome", f"is {item.outcome!r}; expected one of {', '.join(ANSWERS)}."))
 
 
 def _label(items: Sequence[DeviceItem | Sent], house: House) -> str:
@@ -164,9 +202,13 @@ def _label(items: Sequence[DeviceItem | Sent], house: House) -> str:
              "begin": "Began the morning", "end": "Ended the morning", "sweep": "Swept the room"}  # fmt: skip
     if item.kind in ("begin", "end", "sweep"):
         return words[item.kind]
+    if isinstance(item, DeviceItem) and item.kind == "routine":
+        return f"{routines.routine(house, item.set_key).name}: {item.run}"
     name = house.child(item.child_id or 0).name
     if item.kind == "state":
         return f"{name}: {item.cause}"
+    if isinstance(item, DeviceItem) and item.kind == "answer":
+        return f"{name}, {item.word}: {item.turn}"
     if item.kind == "showed":
         return f"Showed {name} {house.tray(item.tray_id or 0).name}"
     found = [e for e in house.log.episodes if e.id == item.episode_id]
@@ -202,10 +244,36 @@ class _Taking:
                 return self._end(item)
             case "sweep":
                 return self._sweep(item)
+            case "answer":
+                return self._answer(item)
+            case "routine":
+                return self._run(item)
             case _:
                 shown = Presentation(id=0, child_id=item.child_id or 0, tray_id=item.tray_id or 0, at=item.at,
                                      adult_id=self._adult_id, outcome=item.outcome)  # fmt: skip
                 return self._work.log.add_presentation(shown, f"{item.device}:{item.sequence}")[1]
+
+    def _answer(self, item: DeviceItem) -> bool:
+        answer = WordAnswer(child_id=item.child_id or 0, set_key=item.set_key, word=item.word,
+                            turn=cast("Turn", item.turn), right=item.right, at=item.at, instead=item.text[:80],
+                            adult_id=self._adult_id)  # fmt: skip
+        return self._work.lessons.add_answer(answer, f"{item.device}:{item.sequence}")
+
+    def _run(self, item: DeviceItem) -> bool:
+        """Something within a routine; its beginning is known by whatever comes of it first."""
+        kept, key = self._work.lessons, item.episode_id
+        new = kept.begin_run(key, item.set_key, item.at, self._adult_id)
+        match item.run:
+            case "invite":
+                return kept.invite(key, item.child_id or 0, item.outcome) or new
+            case "step":
+                done = StepDone(step=item.word, at=item.at, child_id=item.child_id, adult_id=self._adult_id)
+                return kept.do_step(key, done) or new
+            case "unstep":
+                kept.undo_step(key, item.word)
+            case "end":
+                return kept.end_run(key, item.at) or new
+        return new
 
     def _day(self, at: datetime) -> date:
         return at.astimezone(self._house.zone).date()

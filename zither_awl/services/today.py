@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date
+from datetime import UTC, date, datetime
 from typing import Literal
 
 from zither_awl.core.attendance import whole_mornings
 from zither_awl.core.interest import first_reaction
 from zither_awl.core.reasons import Severity
-from zither_awl.core.values import Child, Episode, Placement, Tray
+from zither_awl.core.showing import Showings
+from zither_awl.core.values import MISSING, Child, Episode, Placement, Tray
 from zither_awl.core.words import sentence
-from zither_awl.services import rotation
+from zither_awl.services import rotation, showing
 from zither_awl.services.bench import designs
 from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
@@ -19,6 +20,7 @@ from zither_awl.services.mending import forgotten
 from zither_awl.services.shelf import condition_of
 from zither_awl.store.log import Task
 
+BEGINNING = datetime.min.replace(tzinfo=UTC)
 _ORDER = ("rest", "put", "by hand")
 
 
@@ -45,6 +47,16 @@ class Line:
 
 
 @dataclass(frozen=True, slots=True)
+class Missing:
+    """A tray from which something was missing, in whose work, when, and what was noted there."""
+
+    tray: Tray
+    child: Child
+    at: datetime
+    note: str
+
+
+@dataclass(frozen=True, slots=True)
 class Page:
     """Everything Today shows."""
 
@@ -55,7 +67,8 @@ class Page:
     mind: tuple[Line, ...]
     show_again: tuple[Line, ...]
     new: tuple[Line, ...]
-    to_show: tuple[tuple[Child, Tray], ...]
+    to_show: tuple[Showings, ...]
+    complete: tuple[Missing, ...]
     out: tuple[tuple[str, tuple[str, ...]], ...]
     questions: tuple[Episode, ...]
     change_waits: int
@@ -75,7 +88,7 @@ def page(desk: Desk) -> Page:
         mind=(*_in_bins(house, day), *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
         show_again=tuple(Line(house.tray(tray).name, reason.text, "note") for tray, reason in rotation.remedies(desk)),
         new=tuple(_new(house)), out=tuple(_out(house)),
-        to_show=tuple(_to_show(house, day)), questions=forgotten(house, desk.now()),
+        to_show=showing.due(desk), complete=tuple(_missing(house)), questions=forgotten(house, desk.now()),
         change_waits=len(rotation.proposal(desk).swaps), seen_mornings=len(whole_mornings(house.log)),
     )  # fmt: skip
 
@@ -129,14 +142,27 @@ def _out(house: House) -> list[tuple[str, tuple[str, ...]]]:
     return [(u.name, tuple(p.tray.name for p in standing if p.spot.unit_id == u.id)) for u in house.units]
 
 
-def _to_show(house: House, day: date) -> list[tuple[Child, Tray]]:
-    """Trays that wait for a showing, for children who are shown first; at most P(2) a child and day."""
-    judge, shown = house.judgements(day), {(p.child_id, p.tray_id) for p in house.log.presentations}
-    waiting: list[tuple[Child, Tray]] = []
-    for child in house.children:
-        if judge.months(child) < house.practice.shown_first_from_months:
-            continue
-        trays = [p.tray for p in house.placements if child.id in p.tray.for_children]
-        new = [t for t in trays if (child.id, t.id) not in shown]
-        waiting += [(child, tray) for tray in new[: house.practice.showings_a_day]]
-    return waiting
+def _missing(house: House) -> list[Missing]:
+    """Trays from which something was missing in the work, until they are complete again; the newest word of each."""
+    said = sorted(
+        ((event.at, episode.tray_id, episode) for episode in house.log.episodes if not episode.struck
+         for event in episode.events if event.kind == "broken" and event.cause == MISSING and episode.tray_id),
+        key=lambda each: each[0],
+    )  # fmt: skip
+    newest = {tray: (at, episode) for at, tray, episode in said}
+    known = {t.id for t in house.trays}
+    return [
+        Missing(house.tray(tray), house.child(episode.child_id), at, _notes(episode))
+        for tray, (at, episode) in newest.items() if tray in known and at > house.completed.get(tray, BEGINNING)
+    ]  # fmt: skip
+
+
+def _notes(episode: Episode) -> str:
+    return " / ".join(e.text for e in episode.events if e.kind == "note")
+
+
+def complete(desk: Desk, tray_id: int, adult_id: int | None) -> None:
+    """A tray is complete again: what was missing is no longer a line. Raises: NotFound."""
+    tray = desk.house().tray(tray_id)
+    with desk.write(adult_id, f"Made {tray.name} complete") as work:
+        work.notes.complete(tray_id, desk.now())

@@ -15,6 +15,7 @@ from zither_awl.core.errors import StoreUnavailable
 from zither_awl.store.cupboard import Cupboard
 from zither_awl.store.engine import in_plain_words
 from zither_awl.store.history import History, Recorder, bump_revision
+from zither_awl.store.lessons import LessonsKeeper
 from zither_awl.store.log import LogKeeper
 from zither_awl.store.models import RevisionRow
 from zither_awl.store.notes import NotesKeeper
@@ -45,6 +46,7 @@ class Work:
         self.log = LogKeeper(session)
         self.sent = SentKeeper(session)
         self.notes = NotesKeeper(session)
+        self.lessons = LessonsKeeper(session)
         self.history = History(session)
 
     def revision(self) -> int:

@@ -22,6 +22,13 @@ class WatchPage:
         self.person.tap("button", "Begin the morning")
         self.person.find("button", "End the morning")
 
+    def all_sent(self) -> None:
+        """Wait until this device has nothing left to send."""
+        count = "return new Promise((done) => { const ask = indexedDB.open('zither-awl'); ask.onsuccess = () => { "
+        count += "const n = ask.result.transaction('items').objectStore('items').count(); "
+        count += "n.onsuccess = () => { ask.result.close(); done(n.result) } } })"
+        self.person.until(lambda: self.person.driver.execute_script(count) == 0, "everything to be sent")
+
     def takes(self, child: str, tray: str) -> None:
         """A child takes a tray."""
         self.person.tap("button", tray, self.lane(child))

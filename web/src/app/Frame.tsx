@@ -1,6 +1,7 @@
 import { useEffect } from 'react'
 import { Navigate, NavLink, Outlet, useLocation } from 'react-router'
 import { Find } from '@/features/find/Find'
+import { Timers } from '@/features/routines/Timers'
 import { Waiting } from '@/ui/Notice'
 import { cx } from '@/lib/cx'
 import { Problem } from '@/lib/http'
@@ -36,6 +37,7 @@ export function Frame() {
         )}
       </header>
       <Unsent />
+      <Timers />
       <main id="view" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none"><Outlet /></main>
     </div>
   )

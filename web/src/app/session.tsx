@@ -17,6 +17,12 @@ export function useHouse(): { lengths: Lengths; zone: string; today: string; now
   }
 }
 
+/** The children of the house now. */
+export function useChildren() {
+  const { data } = useQuery(childrenQuery)
+  return data?.children ?? []
+}
+
 /** The children of the house, for views that name them. */
 export function usePeople() {
   const { data } = useQuery(childrenQuery)

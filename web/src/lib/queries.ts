@@ -57,6 +57,23 @@ export const recordQuery = (childId: number) => queryOptions({
 export const changeQuery = queryOptions({ queryKey: ['change'], queryFn: () => answer(client.GET('/api/change')) })
 export const todayQuery = queryOptions({ queryKey: ['today'], queryFn: () => answer(client.GET('/api/today')) })
 export const homeQuery = queryOptions({ queryKey: ['home'], queryFn: () => answer(client.GET('/api/home')) })
+export const scriptQuery = (child: number, tray: number) => queryOptions({
+  queryKey: ['script', child, tray],
+  queryFn: () => answer(client.GET('/api/showings/{child_id}/{tray_id}', { params: { path: { child_id: child, tray_id: tray } } })),
+})
+export const morningQuery = (id: number | null) => queryOptions({
+  queryKey: ['morning', id],
+  queryFn: () => (id === null ? answer(client.GET('/api/mornings/last')) : answer(client.GET('/api/mornings/{morning_id}', { params: { path: { morning_id: id } } }))),
+})
+export const setsQuery = (child: number) => queryOptions({
+  queryKey: ['words', child], queryFn: () => answer(client.GET('/api/words/{child_id}', { params: { path: { child_id: child } } })), enabled: child > 0,
+})
+export const lessonQuery = (child: number, key: string, restless: boolean) => queryOptions({
+  queryKey: ['lesson', child, key, restless],
+  queryFn: () => answer(client.GET('/api/words/{child_id}/{key}', { params: { path: { child_id: child, key }, query: { restless } } })),
+  placeholderData: keepPreviousData,
+})
+export const routinesQuery = queryOptions({ queryKey: ['routines'], queryFn: () => answer(client.GET('/api/routines')) })
 export const historyQuery = queryOptions({ queryKey: ['history'], queryFn: () => answer(client.GET('/api/history')) })
 /** The morning may be an old answer, kept for when the program is away; the time is asked for anew or not known. */
 export const watchQuery = queryOptions({

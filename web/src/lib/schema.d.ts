@@ -737,6 +737,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mornings/{morning_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A morning, whole. Every field is described in the document of the API; this is its JSON export too. */
+        get: operations["get__api_mornings_{morning_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mornings/{morning_id}/present": {
         parameters: {
             query?: never;
@@ -747,6 +764,23 @@ export interface paths {
         get?: never;
         /** Mend who is here. */
         put: operations["put__api_mornings_{morning_id}_present"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mornings/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The last morning that ended, whole. */
+        get: operations["get__api_mornings_last"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -908,6 +942,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every routine, what is under way, what was done, and how the snack table stands. */
+        get: operations["get__api_routines"];
+        put?: never;
+        /** Keep a routine of one's own. */
+        post: operations["post__api_routines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -988,6 +1040,57 @@ export interface paths {
         /** Put a tray on a spot, open or by hand, or back into its bin. */
         post: operations["post__api_shelf_move"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/showings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mean to show a tray to a child on a day. */
+        post: operations["post__api_showings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/showings/{child_id}/{tray_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a tray is shown to a child, step by step. */
+        get: operations["get__api_showings_{child_id}_{tray_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/showings/{planned_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Leave a planned showing. */
+        delete: operations["delete__api_showings_{planned_id}"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1215,6 +1318,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trays/{tray_id}/complete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was missing is back: the tray is complete again. */
+        post: operations["post__api_trays_{tray_id}_complete"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trays/{tray_id}/photo": {
         parameters: {
             query?: never;
@@ -1344,6 +1464,57 @@ export interface paths {
         };
         /** The morning as it stands: who is here, what each could take, what is open, what has to be asked. */
         get: operations["get__api_watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a set of words of one's own. */
+        post: operations["post__api_words"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words/{child_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every set of words for a child, what is due first. */
+        get: operations["get__api_words_{child_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words/{child_id}/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lesson as it stands: which words, why, what to ask next, how each word stands. */
+        get: operations["get__api_words_{child_id}_{key}"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1521,6 +1692,20 @@ export interface components {
             value: number;
             /** Worth */
             worth: number;
+        };
+        /**
+         * AskOut
+         * @description What to ask next: `stop` says why to end here.
+         */
+        AskOut: {
+            /** Far */
+            far: boolean;
+            /** Stop */
+            stop: string;
+            /** Turn */
+            turn: string;
+            /** Word */
+            word: string | null;
         };
         /** BarIn */
         BarIn: {
@@ -1779,6 +1964,13 @@ export interface components {
             /** To Months */
             to_months: number;
         };
+        /** CauseOut */
+        CauseOut: {
+            /** Cause */
+            cause: string;
+            /** Times */
+            times: number;
+        };
         /** ChangeOut */
         ChangeOut: {
             /** By Hand */
@@ -1927,6 +2119,34 @@ export interface components {
             archived: components["schemas"]["ChildOut"][];
             /** Children */
             children: components["schemas"]["ChildOut"][];
+        };
+        /** ChildsMorningOut */
+        ChildsMorningOut: {
+            /** At Work Min */
+            at_work_min: number;
+            /** Breaks */
+            breaks: components["schemas"]["CauseOut"][];
+            /** Came Back */
+            came_back: number;
+            child: components["schemas"]["ChildOut"];
+            dip: components["schemas"]["StretchOut"] | null;
+            great: components["schemas"]["StretchOut"] | null;
+            /** Great At */
+            great_at: string;
+            /** Longest Min */
+            longest_min: number | null;
+            /** Mornings */
+            mornings: number;
+            /** Rounds */
+            rounds: number;
+            /** Settling Min */
+            settling_min: number | null;
+            /** Stretches Min */
+            stretches_min: number[];
+            /** Typical */
+            typical: components["schemas"]["QuarterOut"][];
+            /** Work */
+            work: components["schemas"]["StretchOut"][];
         };
         /** ChoiceIn */
         ChoiceIn: {
@@ -2147,6 +2367,15 @@ export interface components {
             /** Ways */
             ways: components["schemas"]["WayOut"][];
         };
+        /** ConfusedOut */
+        ConfusedOut: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Times */
+            times: number;
+        };
         /** CostsOut */
         CostsOut: {
             /** Known */
@@ -2260,6 +2489,18 @@ export interface components {
              * @default null
              */
             id: number | string | null;
+        };
+        /** DoneStepOut */
+        DoneStepOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Child Id */
+            child_id: number | null;
+            /** Step */
+            step: string;
         };
         /** EpisodeEventOut */
         EpisodeEventOut: {
@@ -2487,6 +2728,13 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** ForEachOut */
+        ForEachOut: {
+            /** Child */
+            child: string;
+            /** Pieces */
+            pieces: number;
+        };
         /** FoundOut */
         FoundOut: {
             /** Address */
@@ -2649,6 +2897,12 @@ export interface components {
              */
             poison_centre?: string;
             /**
+             * Showing
+             * @default by age
+             * @enum {string}
+             */
+            showing?: "by age" | "shown first" | "free";
+            /**
              * Unbreakable First
              * @default false
              */
@@ -2686,6 +2940,11 @@ export interface components {
             rather_full: number;
             /** Rather New */
             rather_new: number;
+            /**
+             * Showing
+             * @enum {string}
+             */
+            showing: "by age" | "shown first" | "free";
             /** Unbreakable First */
             unbreakable_first: boolean;
             /** Zone */
@@ -2752,11 +3011,20 @@ export interface components {
             /** Top Mm */
             top_mm: number;
         };
+        /** InvitedOut */
+        InvitedOut: {
+            /** Answer */
+            answer: string;
+            /** Child Id */
+            child_id: number;
+        };
         /**
          * ItemIn
          * @description One thing a device wrote down. `begin`, `end`, `sweep` and `showed` are of the morning or a child; `state` is
-         *     what a child is at when not at work; the rest happens within a piece of work, which `episode_id` names as the
-         *     device does.
+         *     what a child is at when not at work. `answer` is one turn of a lesson: `word` of the set `set_key`, asked in `turn`,
+         *     `right` or `text` instead. `routine` is one thing (`run`) within the time through a routine that `episode_id` names:
+         *     `set_key` is the routine, `word` the step, `outcome` what an invited child said. The rest happens within a piece of
+         *     work, which `episode_id` names as the device does.
          */
         ItemIn: {
             /**
@@ -2790,7 +3058,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "start" | "round" | "broken" | "back" | "helped" | "mended" | "part" | "depth" | "note" | "finish" | "state" | "begin" | "end" | "sweep" | "showed";
+            kind: "start" | "round" | "broken" | "back" | "helped" | "mended" | "part" | "depth" | "note" | "finish" | "state" | "begin" | "end" | "sweep" | "showed" | "answer" | "routine";
             /**
              * Monotonic Ms
              * @default null
@@ -2808,6 +3076,16 @@ export interface components {
              * @default []
              */
             present?: number[];
+            /**
+             * Right
+             * @default false
+             */
+            right?: boolean;
+            /**
+             * Run
+             * @default
+             */
+            run?: string;
             /** Schema Version */
             schema_version: number;
             /**
@@ -2817,6 +3095,11 @@ export interface components {
             seen?: ("all" | "part") | null;
             /** Sequence */
             sequence: number;
+            /**
+             * Set Key
+             * @default
+             */
+            set_key?: string;
             /**
              * States
              * @default []
@@ -2832,6 +3115,16 @@ export interface components {
              * @default null
              */
             tray_id?: number | null;
+            /**
+             * Turn
+             * @default
+             */
+            turn?: string;
+            /**
+             * Word
+             * @default
+             */
+            word?: string;
             /** @default null */
             work?: components["schemas"]["Work"] | null;
         };
@@ -2921,6 +3214,60 @@ export interface components {
             /** Tray Id */
             tray_id: number;
         };
+        /**
+         * LessonOut
+         * @description `counts`: rows are the words asked, columns the words answered, the last column no answer.
+         */
+        LessonOut: {
+            ask: components["schemas"]["AskOut"];
+            /** Asked */
+            asked: number;
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** Confused */
+            confused: components["schemas"]["ConfusedOut"][];
+            /** Counts */
+            counts: number[][];
+            /** Kept Apart */
+            kept_apart: string[][];
+            /** Next Rung */
+            next_rung: string | null;
+            /** Next Word */
+            next_word: string | null;
+            /** Picks */
+            picks: components["schemas"]["PickOut"][];
+            /** Rungs */
+            rungs: components["schemas"]["RungsOut"][];
+            /** Source */
+            source: string;
+            /** Standings */
+            standings: components["schemas"]["StandingOut"][];
+            words: components["schemas"]["WordSetOut"];
+        };
+        /**
+         * LessonQuery
+         * @description `restless`: the child needs to move, so that every “show me” is from afar.
+         */
+        LessonQuery: {
+            /**
+             * Restless
+             * @default false
+             */
+            restless?: boolean;
+        };
+        /** LessonWordOut */
+        LessonWordOut: {
+            /** By */
+            by: string;
+            /** Key */
+            key: string;
+            /** Labels */
+            labels: {
+                [key: string]: string;
+            };
+        };
         /** LevelOut */
         LevelOut: {
             /** From Months */
@@ -3007,6 +3354,18 @@ export interface components {
             child: number;
         };
         /**
+         * MannerOut
+         * @description A way of showing: its opening words and what the adult does.
+         */
+        MannerOut: {
+            /** Manner */
+            manner: string;
+            /** Opening */
+            opening: string;
+            /** Style */
+            style: string;
+        };
+        /**
          * MarkIn
          * @description So many ml stand so many mm up the side.
          */
@@ -3054,6 +3413,25 @@ export interface components {
             stature_mm: number | null;
         };
         /**
+         * MissingOut
+         * @description A tray from which something was missing in the work.
+         */
+        MissingOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Child */
+            child: string;
+            /** Note */
+            note: string;
+            /** Tray */
+            tray: string;
+            /** Tray Id */
+            tray_id: number;
+        };
+        /**
          * Mobility
          * @description How a child gets about; the adult sets it and it is kept with its date.
          * @enum {string}
@@ -3081,6 +3459,31 @@ export interface components {
             present: number[];
             /** Seen */
             seen: ("all" | "part") | null;
+        };
+        /**
+         * MorningReadOut
+         * @description `typical_weeks`: over how many weeks back the typical morning is taken.
+         */
+        MorningReadOut: {
+            /** Children */
+            children: components["schemas"]["ChildsMorningOut"][];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Earlier */
+            earlier: number | null;
+            /** Episodes */
+            episodes: components["schemas"]["EpisodeOut"][];
+            /** Later */
+            later: number | null;
+            morning: components["schemas"]["MorningOut"];
+            /** Spells */
+            spells: components["schemas"]["SpellOut"][];
+            swept: components["schemas"]["SweptOut"];
+            /** Typical Weeks */
+            typical_weeks: number;
         };
         /** MoveIn */
         MoveIn: {
@@ -3252,6 +3655,14 @@ export interface components {
             /** Phrases */
             phrases: string[];
         };
+        /** PickOut */
+        PickOut: {
+            /** Period */
+            period: string;
+            reason: components["schemas"]["ReasonOut"];
+            /** Word */
+            word: string;
+        };
         /**
          * PieceIn
          * @description A piece: its shape and its sizes in mm (ball 1, cylinder 2, brick 3; irregular as the brick around it).
@@ -3360,6 +3771,18 @@ export interface components {
             /** Width Mm */
             width_mm: number;
         };
+        /** PlanShowingIn */
+        PlanShowingIn: {
+            /** Child Id */
+            child_id: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Tray Id */
+            tray_id: number;
+        };
         /** PouredOut */
         PouredOut: {
             /** Into */
@@ -3417,6 +3840,24 @@ export interface components {
             unit: string;
             /** Value */
             value: number;
+        };
+        /**
+         * QuarterOut
+         * @description A quarter of an hour of a child's mornings, with Wilson's interval (95 %).
+         */
+        QuarterOut: {
+            /** At Work */
+            at_work: number;
+            /** From Min */
+            from_min: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Mornings */
+            mornings: number;
+            /** Share */
+            share: number;
         };
         /**
          * ReachedOut
@@ -3608,6 +4049,69 @@ export interface components {
             use: string;
         };
         /**
+         * RoutineIn
+         * @description A routine of one's own: a step a line; "let it rest | 40 min" starts a timer.
+         */
+        RoutineIn: {
+            /**
+             * Invitation
+             * @default
+             */
+            invitation?: string;
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: string[];
+        };
+        /** RoutineOut */
+        RoutineOut: {
+            /** From Months */
+            from_months: number;
+            /** Invitation */
+            invitation: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+        };
+        /** RoutinesOut */
+        RoutinesOut: {
+            /** Open */
+            open: components["schemas"]["RunOut"][];
+            /** Past */
+            past: components["schemas"]["RunOut"][];
+            /** Routines */
+            routines: components["schemas"]["RoutineOut"][];
+            snack: components["schemas"]["SnackOut"];
+        };
+        /** RungOut */
+        RungOut: {
+            /** Firm */
+            firm: boolean;
+            /** Right */
+            right: number;
+            /** Tries */
+            tries: number;
+            /** Turn */
+            turn: string;
+        };
+        /** RungsOut */
+        RungsOut: {
+            /** Rungs */
+            rungs: components["schemas"]["RungOut"][];
+            /** Word */
+            word: string;
+        };
+        /**
          * RunnerOut
          * @description A tray that just missed: where it would stand, what it would cost, and what would go or come with it.
          */
@@ -3621,12 +4125,78 @@ export interface components {
             /** With */
             with_: components["schemas"]["NamedOut"][];
         };
+        /** RunOut */
+        RunOut: {
+            /**
+             * Began
+             * Format: date-time
+             */
+            began: string;
+            /** Done */
+            done: components["schemas"]["DoneStepOut"][];
+            /** Ended */
+            ended: string | null;
+            /** Invited */
+            invited: components["schemas"]["InvitedOut"][];
+            /** Key */
+            key: string;
+            /** Next */
+            next: string | null;
+            /** Routine */
+            routine: string;
+        };
         /** ScaleOut */
         ScaleOut: {
             /** Child Id */
             child_id: number;
             /** Own P90 Min */
             own_p90_min: number | null;
+        };
+        /**
+         * ScriptOut
+         * @description What an adult needs at hand while showing; `steps` is empty where the card has no script.
+         */
+        ScriptOut: {
+            /** Card */
+            card: string;
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** Clean Up */
+            clean_up: string;
+            /** Condition */
+            condition: string;
+            /** Control */
+            control: string;
+            /** Expects */
+            expects: string;
+            /** Interest */
+            interest: string[];
+            /** Manners */
+            manners: components["schemas"]["MannerOut"][];
+            /** Not Yet */
+            not_yet: string;
+            /** Outcomes */
+            outcomes: string[];
+            /** Planned Day */
+            planned_day: string | null;
+            /** Planned Id */
+            planned_id: number | null;
+            /** Shown */
+            shown: components["schemas"]["ShownOut"][];
+            /** Steps */
+            steps: string[];
+            /** Style */
+            style: string;
+            /** Supervision */
+            supervision: string;
+            /** Tray */
+            tray: string;
+            /** Tray Id */
+            tray_id: number;
+            /** What If */
+            what_if: components["schemas"]["WhatIfOut"][];
         };
         /** SessionOut */
         SessionOut: {
@@ -3649,6 +4219,30 @@ export interface components {
             today: string;
             /** Version */
             version: string;
+        };
+        /**
+         * SetLineOut
+         * @description One set for one child.
+         */
+        SetLineOut: {
+            /** Begun */
+            begun: boolean;
+            /** Due */
+            due: number;
+            /** Known */
+            known: number;
+            /** Next Due */
+            next_due: string | null;
+            words: components["schemas"]["WordSetOut"];
+        };
+        /** SetsOut */
+        SetsOut: {
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** Sets */
+            sets: components["schemas"]["SetLineOut"][];
         };
         /**
          * ShareOut
@@ -3683,16 +4277,54 @@ export interface components {
             /** Units */
             units: components["schemas"]["UnitOut"][];
         };
-        /** ShowingOut */
+        /**
+         * ShowingOut
+         * @description A showing that is due; `planned_id` of the plan it comes from.
+         */
         ShowingOut: {
+            /** Again */
+            again: boolean;
             /** Child */
             child: string;
             /** Child Id */
             child_id: number;
+            /** Planned Id */
+            planned_id: number | null;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
             /** Tray */
             tray: string;
             /** Tray Id */
             tray_id: number;
+        };
+        /** ShownOut */
+        ShownOut: {
+            /** Adult */
+            adult: string;
+            /** Again */
+            again: boolean;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Outcome */
+            outcome: string;
+        };
+        /** SnackOut */
+        SnackOut: {
+            /** Cautions */
+            cautions: string[];
+            /** For Each */
+            for_each: components["schemas"]["ForEachOut"][];
+            /** In The Bowl */
+            in_the_bowl: number;
+            /** Name */
+            name: string;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** What */
+            what: string;
         };
         /**
          * Softness
@@ -3817,6 +4449,22 @@ export interface components {
             worst_case: string;
         };
         /**
+         * StandingOut
+         * @description How a word stands: its period, its box of five, and when it is due again.
+         */
+        StandingOut: {
+            /** Box */
+            box: number;
+            /** Due */
+            due: string | null;
+            /** Missed */
+            missed: boolean;
+            /** Period */
+            period: string;
+            /** Word */
+            word: string;
+        };
+        /**
          * StandsOut
          * @description A tray in a plan, with what is different and why; `spot` None when it would go.
          */
@@ -3837,6 +4485,33 @@ export interface components {
              * @enum {string}
              */
             what: "stays" | "comes" | "goes" | "moves" | "by hand" | "open";
+        };
+        /** StepOut */
+        StepOut: {
+            /** Caution */
+            caution: string;
+            /** Key */
+            key: string;
+            /** Picture */
+            picture: string;
+            /** Source */
+            source: string;
+            /** Text */
+            text: string;
+            /** Timer Min */
+            timer_min: number | null;
+            /** Who */
+            who: string;
+        };
+        /**
+         * StretchOut
+         * @description Minutes from the beginning of the morning.
+         */
+        StretchOut: {
+            /** From Min */
+            from_min: number;
+            /** To Min */
+            to_min: number;
         };
         /** StrikeIn */
         StrikeIn: {
@@ -3966,6 +4641,8 @@ export interface components {
             by_hand: components["schemas"]["LineOut"][];
             /** Change Waits */
             change_waits: number;
+            /** Complete */
+            complete: components["schemas"]["MissingOut"][];
             /**
              * Day
              * Format: date
@@ -3985,6 +4662,8 @@ export interface components {
             seen_mornings: number;
             /** Show Again */
             show_again: components["schemas"]["LineOut"][];
+            /** Showings */
+            showings: components["schemas"]["WaitingOut"][];
             /** Tasks */
             tasks: components["schemas"]["TaskOut"][];
             /** To Show */
@@ -4257,6 +4936,18 @@ export interface components {
             /** Owned */
             owned: boolean;
         };
+        /**
+         * WaitingOut
+         * @description Trays of a child that wait for a showing on another day, or are open to be found without one.
+         */
+        WaitingOut: {
+            /** Child */
+            child: string;
+            /** Open */
+            open: string[];
+            /** Waiting */
+            waiting: string[];
+        };
         /** WatchOut */
         WatchOut: {
             /** Activities */
@@ -4313,6 +5004,13 @@ export interface components {
              * Format: date
              */
             week: string;
+        };
+        /** WhatIfOut */
+        WhatIfOut: {
+            /** Then */
+            then: string;
+            /** What */
+            what: string;
         };
         /**
          * WhyIn
@@ -4389,6 +5087,61 @@ export interface components {
             other: string;
             /** Word */
             word: string;
+        };
+        /**
+         * WordSetIn
+         * @description A set of one's own: a word a line, "jug = jarra"; pairs to keep apart as "pink / purple".
+         */
+        WordSetIn: {
+            /**
+             * Apart
+             * @default []
+             */
+            apart?: string[];
+            /**
+             * By
+             * @default
+             */
+            by?: string;
+            /**
+             * In Pairs
+             * @default false
+             */
+            in_pairs?: boolean;
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /**
+             * Kind
+             * @default words
+             * @enum {string}
+             */
+            kind?: "words" | "numerals" | "colours" | "sounds" | "shapes" | "quantities";
+            /** Name */
+            name: string;
+            /** Words */
+            words: string[];
+        };
+        /** WordSetOut */
+        WordSetOut: {
+            /** Apart */
+            apart: string[][];
+            /** In Pairs */
+            in_pairs: boolean;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** Turns */
+            turns: string[];
+            /** Words */
+            words: components["schemas"]["LessonWordOut"][];
         };
         /**
          * Work
@@ -8285,6 +9038,91 @@ export interface operations {
             };
         };
     };
+    "get__api_mornings_{morning_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                morning_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MorningReadOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     "put__api_mornings_{morning_id}_present": {
         parameters: {
             query?: never;
@@ -8307,6 +9145,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get__api_mornings_last: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MorningReadOut"];
                 };
             };
             /** @description Bad Request */
@@ -9236,6 +10157,176 @@ export interface operations {
             };
         };
     };
+    get__api_routines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutinesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_routines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get__api_session: {
         parameters: {
             query?: never;
@@ -9586,6 +10677,264 @@ export interface operations {
                 "application/json": components["schemas"]["MoveIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_showings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanShowingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "get__api_showings_{child_id}_{tray_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                child_id: number;
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScriptOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "delete__api_showings_{planned_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                planned_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -10883,6 +12232,91 @@ export interface operations {
             };
         };
     };
+    "post__api_trays_{tray_id}_complete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     "put__api_trays_{tray_id}_photo": {
         parameters: {
             query?: never;
@@ -11587,6 +13021,266 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WatchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordSetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "get__api_words_{child_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "get__api_words_{child_id}_{key}": {
+        parameters: {
+            query?: {
+                restless?: boolean;
+            };
+            header?: never;
+            path: {
+                child_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
                 };
             };
             /** @description Bad Request */

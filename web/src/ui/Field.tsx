@@ -3,12 +3,12 @@ import { cx } from '@/lib/cx'
 
 const control = 'min-h-control w-full rounded-control border border-edge bg-paper px-3 text-ink disabled:opacity-60'
 
-type Wrapped = { label: string; hint?: string | undefined; error?: string | undefined; unit?: string; className?: string }
+type Wrapped = { label: string; hint?: string | undefined; error?: string | undefined; unit?: string; className?: string; hideLabel?: boolean }
 
-function Wrap({ label, hint, error, unit, className, id, children }: Wrapped & { id: string; children: ReactNode }) {
+function Wrap({ label, hint, error, unit, className, hideLabel = false, id, children }: Wrapped & { id: string; children: ReactNode }) {
   return (
     <div className={cx('flex flex-col gap-1', className)}>
-      <label htmlFor={id} className="text-sm font-semibold">
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-sm font-semibold'}>
         {label}{unit && <span className="font-normal text-ink-3"> ({unit})</span>}
       </label>
       {children}
@@ -22,9 +22,9 @@ const described = (id: string, { hint, error }: Wrapped) =>
   error ? { 'aria-invalid': true, 'aria-describedby': `${id}-error` } : hint ? { 'aria-describedby': `${id}-hint` } : {}
 
 /** A labelled input whose error stands at the field. */
-export function Field({ label, hint, error, unit, className, ...rest }: Wrapped & InputHTMLAttributes<HTMLInputElement>) {
+export function Field({ label, hint, error, unit, className, hideLabel = false, ...rest }: Wrapped & InputHTMLAttributes<HTMLInputElement>) {
   const id = useId()
-  const wrapped = { label, hint, error, ...(unit ? { unit } : {}), ...(className ? { className } : {}) }
+  const wrapped = { label, hint, error, hideLabel, ...(unit ? { unit } : {}), ...(className ? { className } : {}) }
   return (
     <Wrap {...wrapped} id={id}>
       <input {...rest} {...described(id, wrapped)} id={id} className={cx(control, error && 'border-2 border-madder')} />
@@ -35,9 +35,9 @@ export function Field({ label, hint, error, unit, className, ...rest }: Wrapped 
 type SelectProps = Wrapped & SelectHTMLAttributes<HTMLSelectElement>
 
 /** A labelled native select: the best one for thumbs, keys and screen readers. */
-export function SelectField({ label, hint, error, unit, className, children, ...rest }: SelectProps) {
+export function SelectField({ label, hint, error, unit, className, hideLabel = false, children, ...rest }: SelectProps) {
   const id = useId()
-  const wrapped = { label, hint, error, ...(unit ? { unit } : {}), ...(className ? { className } : {}) }
+  const wrapped = { label, hint, error, hideLabel, ...(unit ? { unit } : {}), ...(className ? { className } : {}) }
   return (
     <Wrap {...wrapped} id={id}>
       <select {...rest} {...described(id, wrapped)} id={id} className={cx(control, error && 'border-2 border-madder')}>{children}</select>

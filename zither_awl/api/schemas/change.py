@@ -80,10 +80,33 @@ class LineOut(Out):
 
 
 class ShowingOut(Out):
+    """A showing that is due; `planned_id` of the plan it comes from."""
+
     child_id: int
     child: str
     tray_id: int
     tray: str
+    again: bool
+    reasons: list[ReasonOut]
+    planned_id: int | None
+
+
+class WaitingOut(Out):
+    """Trays of a child that wait for a showing on another day, or are open to be found without one."""
+
+    child: str
+    waiting: list[str]
+    open: list[str]
+
+
+class MissingOut(Out):
+    """A tray from which something was missing in the work."""
+
+    tray_id: int
+    tray: str
+    child: str
+    at: dt.datetime
+    note: str
 
 
 class OutNowOut(Out):
@@ -102,6 +125,8 @@ class TodayOut(Out):
     show_again: list[LineOut]
     new: list[LineOut]
     to_show: list[ShowingOut]
+    showings: list[WaitingOut]
+    complete: list[MissingOut]
     out: list[OutNowOut]
     questions: list[EpisodeOut]
     change_waits: int

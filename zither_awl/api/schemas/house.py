@@ -20,6 +20,7 @@ class HouseholdIn(In):
     poison_centre: Annotated[str, Field(max_length=80)] = ""
     most_bins: Annotated[int | None, Field(ge=1, le=200), Whole] = None
     unbreakable_first: bool = False
+    showing: Literal["by age", "shown first", "free"] = "by age"
 
 
 class LeaningsIn(In):
@@ -46,6 +47,7 @@ class HouseholdOut(Out):
     poison_centre: str
     most_bins: int | None
     unbreakable_first: bool
+    showing: Literal["by age", "shown first", "free"]
     counter_mm: float | None
     basin_mm: float | None
     rather_new: int

@@ -14,6 +14,7 @@ from zither_awl.api.schemas.change import (
     DeclineIn,
     KeepOut,
     LineOut,
+    MissingOut,
     NamedOut,
     OutNowOut,
     ReasonsOut,
@@ -22,9 +23,12 @@ from zither_awl.api.schemas.change import (
     TaskOut,
     TickIn,
     TodayOut,
+    WaitingOut,
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.rotation import Swap
+from zither_awl.core.showing import Due
+from zither_awl.core.values import Child
 from zither_awl.services import rotation, shelf, today
 from zither_awl.services.desk import House
 from zither_awl.services.rotation import Choice
@@ -98,11 +102,28 @@ def get_today() -> TodayOut:
         mind=[LineOut.model_validate(line) for line in page.mind],
         show_again=[LineOut.model_validate(line) for line in page.show_again],
         new=[LineOut.model_validate(line) for line in page.new],
-        to_show=[ShowingOut(child_id=c.id, child=c.name, tray_id=t.id, tray=t.name) for c, t in page.to_show],
+        to_show=[_showing(each.child, due) for each in page.to_show for due in each.due],
+        showings=[WaitingOut(child=s.child.name, waiting=[t.name for t in s.waiting], open=[t.name for t in s.open])
+                  for s in page.to_show if s.waiting or s.open],
+        complete=[MissingOut(tray_id=m.tray.id, tray=m.tray.name, child=m.child.name, at=m.at, note=m.note)
+                  for m in page.complete],
         out=[OutNowOut(unit=unit, trays=list(trays)) for unit, trays in page.out if trays],
         questions=[episode_out(e, house) for e in page.questions], change_waits=page.change_waits,
         seen_mornings=page.seen_mornings,
     )  # fmt: skip
+
+
+def _showing(child: Child, due: Due) -> ShowingOut:
+    return ShowingOut(child_id=child.id, child=child.name, tray_id=due.tray.id, tray=due.tray.name, again=due.again,
+                      reasons=reasons_out(due.reasons), planned_id=due.planned_id)  # fmt: skip
+
+
+@bp.post("/trays/<int:tray_id>/complete")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["today"])
+def complete(tray_id: int) -> DoneOut:
+    """What was missing is back: the tray is complete again."""
+    today.complete(desk(), tray_id, adult_id())
+    return DoneOut(id=tray_id)
 
 
 @bp.post("/tasks/<int:task_id>/tick")

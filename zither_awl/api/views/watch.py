@@ -7,11 +7,10 @@ from typing import Annotated
 from flask import Blueprint
 from pydantic import BaseModel, Field
 
-from zither_awl.api.answers import children_out, episode_out, morning_out
+from zither_awl.api.answers import children_out, episode_out, morning_out, swept_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import Day, DoneOut
 from zither_awl.api.schemas.watch import (
-    AgreementOut,
     ClockOut,
     EpisodeIn,
     EpisodesOut,
@@ -22,10 +21,8 @@ from zither_awl.api.schemas.watch import (
     PhrasesIn,
     RefusedOut,
     ScaleOut,
-    ShareOut,
     SpellOut,
     StrikeIn,
-    SweptOut,
     TakenOut,
     ToldIn,
     TraceOut,
@@ -33,9 +30,8 @@ from zither_awl.api.schemas.watch import (
     WatchOut,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.core.values import SWEEP_STATES, Episode, Morning
+from zither_awl.core.values import Episode, Morning
 from zither_awl.services import mending, recording, sweeping, watch
-from zither_awl.services.desk import Desk
 from zither_awl.services.recording import DeviceItem
 
 bp = Blueprint("watch", __name__, url_prefix="/api")
@@ -65,19 +61,9 @@ def get_watch() -> WatchOut:
         episodes=[episode_out(e, house) for e in board.episodes],
         questions=[episode_out(e, house) for e in mending.forgotten(house, now)],
         scales=[ScaleOut(child_id=c, own_p90_min=p90) for c, p90 in board.scales], now=now,
-        swept=_swept(at), spells=[SpellOut.model_validate(s) for s in board.spells],
+        swept=swept_out(sweeping.swept(house, recording.open_morning(house)), house),
+        spells=[SpellOut.model_validate(s) for s in board.spells],
         activities=list(board.activities), phrases=list(house.phrases),
-    )  # fmt: skip
-
-
-def _swept(at: Desk) -> SweptOut:
-    house = at.house()
-    found = sweeping.swept(house, recording.open_morning(house))
-    return SweptOut(
-        count=found.count, last=found.last, due=found.due, every_min=house.practice.sweep_min,
-        states=list(SWEEP_STATES), agreement=AgreementOut.model_validate(found.agreement) if found.agreement else None,
-        shares=[ShareOut(child=c.id, at_work=s.at_work, looks=s.looks, share=s.share, low=s.low, high=s.high)
-                for c, s in found.shares],
     )  # fmt: skip
 
 

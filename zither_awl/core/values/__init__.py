@@ -5,6 +5,20 @@ Every constructor refuses a bad state with `InvalidValue` and names all bad fiel
 
 from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH
 from zither_awl.core.values.cupboard import AREAS, MOST_MONTHS, TAGS, Bin, Card, Content, Tray
+from zither_awl.core.values.lessons import (
+    ANSWERS,
+    PERIODS,
+    RUNGS,
+    SET_KINDS,
+    Routine,
+    RoutineRun,
+    Step,
+    StepDone,
+    Turn,
+    Word,
+    WordAnswer,
+    WordSet,
+)
 from zither_awl.core.values.log import (
     ACTIVITIES,
     CAUSES,
@@ -32,6 +46,7 @@ from zither_awl.core.values.sent import EVENT_SCHEMA, Sent
 
 __all__ = [
     "ACTIVITIES",
+    "ANSWERS",
     "AREAS",
     "BOARD_MM",
     "CAUSES",
@@ -44,6 +59,9 @@ __all__ = [
     "MOST_MONTHS",
     "NAME_LENGTH",
     "PATTERNS",
+    "PERIODS",
+    "RUNGS",
+    "SET_KINDS",
     "SWEEP_STATES",
     "TAGS",
     "UNIT_KINDS",
@@ -65,11 +83,19 @@ __all__ = [
     "Place",
     "Placement",
     "Presentation",
+    "Routine",
+    "RoutineRun",
     "Sent",
     "Spell",
     "Spot",
+    "Step",
+    "StepDone",
     "Sweep",
     "Tray",
+    "Turn",
     "Unit",
+    "Word",
+    "WordAnswer",
+    "WordSet",
     "Work",
 ]

@@ -37,6 +37,8 @@ class Household:
     """The cap of a one-bin house; None for no cap (ROOM-12)."""
     unbreakable_first: bool = False
     """The school of TRAY-7: unbreakable until pouring is mastered, or real glass and china (the default)."""
+    showing: Literal["by age", "shown first", "free"] = "by age"
+    """The school of ROOM-8: a child waits for a showing from 30 months on (the default), always, or never."""
     counter_mm: float | None = None
     basin_mm: float | None = None
     """Heights of the kitchen counter and the wash basin; None while nobody measured them."""
@@ -49,6 +51,8 @@ class Household:
         wrong = Gathering()
         named(wrong, self.name)
         wrong.check(self.lengths in ("cm", "in"), "lengths", f"is {self.lengths!r}; expected cm or in.")
+        schools = ("by age", "shown first", "free")
+        wrong.check(self.showing in schools, "showing", f"is {self.showing!r}; expected one of {', '.join(schools)}.")
         most = self.most_bins
         wrong.check(most is None or 1 <= most <= 200, "most_bins", f"is {most}; expected 1 to 200 bins.")
         for name in ("counter_mm", "basin_mm"):

@@ -21,6 +21,7 @@ class HouseholdRow(Base):
     poison_centre: Mapped[str] = mapped_column(Name)
     most_bins: Mapped[int | None]
     unbreakable_first: Mapped[bool]
+    showing: Mapped[str] = mapped_column(String(12))
     counter_mm: Mapped[float | None]
     basin_mm: Mapped[float | None]
     rather_new: Mapped[int]

@@ -4,5 +4,5 @@ import { usePeople } from '../session'
 
 export function Page() {
   const { people, zone } = usePeople()
-  return <TodayView questions={(today) => <Questions questions={today.questions} people={people} zone={zone} />} />
+  return <TodayView zone={zone} questions={(today) => <Questions questions={today.questions} people={people} zone={zone} />} />
 }

@@ -15,6 +15,8 @@ const here = () => {
 const LENGTHS = [{ value: 'cm', label: 'cm and kg' }, { value: 'in', label: 'inches and lb' }] as const
 
 const SCHOOLS = [{ value: 'real', label: 'Real glass and china' }, { value: 'unbreakable', label: 'Unbreakable first' }] as const
+const SHOWING = [{ value: 'by age', label: 'Shown first from 30 months' }, { value: 'shown first', label: 'Always shown first' }, { value: 'free', label: 'Free to explore' }] as const
+type Showing = (typeof SHOWING)[number]['value']
 type School = (typeof SCHOOLS)[number]['value']
 
 type HouseFormProps = { household: Schemas['HouseholdOut'] | null; onSaved?: () => void; label?: string; adult?: boolean }
@@ -27,12 +29,13 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
   const [emergency, setEmergency] = useState(household?.emergency_number ?? '')
   const [poison, setPoison] = useState(household?.poison_centre ?? '')
   const [bins, setBins] = useState(household?.most_bins ? String(household.most_bins) : '')
+  const [showing, setShowing] = useState<Showing>(household?.showing ?? 'by age')
   const [school, setSchool] = useState<School>(household?.unbreakable_first ? 'unbreakable' : 'real')
   const [keeper, setKeeper] = useState('')
   const save = useWrite(async () => {
     await answer(client.PUT('/api/household', { body: {
       name, lengths, zone, language: household?.language ?? 'en', emergency_number: emergency, poison_centre: poison,
-      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable',
+      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing,
     } }))
     if (adult && keeper.trim()) await answer(client.POST('/api/adults', { body: { name: keeper } }))
     onSaved?.()
@@ -52,6 +55,7 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
             <Field label="Poison centre" value={poison} error={problem?.of('poison_centre')} hint="Shown with magnets, cells and poisons." onChange={(event) => setPoison(event.target.value)} />
             <Field label="At most so many bins" inputMode="numeric" value={bins} error={problem?.of('most_bins')} hint="Empty for no cap." onChange={(event) => setBins(event.target.value)} />
           </div>
+          <ChoiceRow label="A new tray is" choices={SHOWING} value={showing} onChange={setShowing} wrap />
           <ChoiceRow label="Vessels to pour from" choices={SCHOOLS} value={school} onChange={setSchool} />
         </>
       )}

@@ -10,19 +10,19 @@ import { cx } from '@/lib/cx'
 import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { refresh, todayQuery } from '@/lib/queries'
-import { calendarDay, counted, sentence } from '@/lib/words'
+import { calendarDay, counted, dayOf, sentence, timeOfDay } from '@/lib/words'
 
 type Today = Schemas['TodayOut']
 type Task = Schemas['TaskOut']
 
 /** Today: what to set out, what to mind, what to show; one page on the fridge. */
-export function TodayView({ questions }: { questions: (today: Today) => ReactNode }) {
+export function TodayView({ questions, zone }: { questions: (today: Today) => ReactNode; zone: string }) {
   const { data: today, error } = useQuery(todayQuery)
   if (!today) return <Waiting error={error} />
-  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.show_again.length + today.out.length === 0
+  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.show_again.length + today.complete.length + today.out.length === 0
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Today" aside={<Button onClick={() => window.print()}>Print</Button>}>{calendarDay(today.day)}</Heading>
+      <Heading title="Today" aside={<><Link className={aside} to="/routines">Routines</Link><Link className={aside} to="/words">Words</Link><Link className={aside} to="/evening">Evening</Link><Button onClick={() => window.print()}>Print</Button></>}>{calendarDay(today.day)}</Heading>
       <ChangeLine today={today} />
       {bare && <Nothing />}
       <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] items-start gap-4 max-[820px]:grid-cols-1 print:grid-cols-2">
@@ -30,6 +30,7 @@ export function TodayView({ questions }: { questions: (today: Today) => ReactNod
           <SetUp tasks={today.tasks} />
           <Listed title="By hand today" note="Closed away; an adult sets it out." lines={today.by_hand} />
           <Listed title="Prepare" lines={today.prepare} />
+          <Complete today={today} zone={zone} />
           <ToShow today={today} />
           <OutNow out={today.out} />
         </div>
@@ -68,6 +69,7 @@ function Nothing() {
 }
 
 const panel = 'panel p-4'
+const aside = 'inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2'
 
 function SetUp({ tasks }: { tasks: readonly Task[] }) {
   if (tasks.length === 0) return null
@@ -128,19 +130,52 @@ function OutNow({ out }: { out: Today['out'] }) {
 }
 
 function ToShow({ today }: { today: Today }) {
-  if (today.to_show.length === 0) return null
+  if (today.to_show.length + today.showings.length === 0) return null
   return (
     <section aria-label="To show" className={panel}>
       <h2>To show</h2>
       <p className="text-sm text-ink-2">Few a day, and not to a tired child.</p>
-      <ul className="mt-2 flex flex-col gap-2">
+      <ul className="mt-2 flex flex-col gap-3">
         {today.to_show.map((each) => (
           <li key={`${each.child_id}:${each.tray_id}`} className="flex flex-wrap items-center justify-between gap-2">
-            <span><strong>{each.tray}</strong> to {each.child}</span>
-            <span className="no-print"><Button size="touch" onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>I showed this</Button></span>
+            <span className="min-w-0 flex-1"><strong>{each.tray}</strong> to {each.child}{each.again && ', again'}<span className="block text-sm text-ink-2">{each.reasons[0]?.text}</span></span>
+            <span className="no-print flex flex-wrap gap-2">
+              <Link className="inline-flex min-h-touch items-center rounded-control border border-edge bg-paper px-3 font-semibold hover:bg-woad-2" to={`/show?child=${each.child_id}&tray=${each.tray_id}`}>Script<span className="sr-only"> of {each.tray}</span></Link>
+              <Button size="touch" onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>I showed this</Button>
+            </span>
           </li>
         ))}
       </ul>
+      {today.showings.map((each) => (
+        <div key={each.child} className="mt-2 text-sm text-ink-2">
+          {each.waiting.length > 0 && <p>For {each.child} also wait for a showing: {each.waiting.join(', ')}.</p>}
+          {each.open.length > 0 && <p>Open for {each.child} to find without a showing: {each.open.join(', ')}.</p>}
+        </div>
+      ))}
+    </section>
+  )
+}
+
+/** Trays from which something was missing in the work: one line each until they are complete. */
+function Complete({ today, zone }: { today: Today; zone: string }) {
+  const done = useWrite(async (tray_id: number) => {
+    await answer(client.POST('/api/trays/{tray_id}/complete', { params: { path: { tray_id } } }))
+    await refresh()
+  })
+  if (today.complete.length === 0) return null
+  return (
+    <section aria-label="Complete" className={panel}>
+      <h2>Complete</h2>
+      <p className="text-sm text-ink-2">Something was missing, and the work broke off.</p>
+      <ul className="mt-2 flex flex-col gap-2">
+        {today.complete.map((each) => (
+          <li key={each.tray_id} className="flex flex-wrap items-center justify-between gap-2">
+            <span className="min-w-0 flex-1"><strong>{each.tray}</strong><span className="block text-sm text-ink-2">{each.child}, {dayOf(each.at, zone)} {timeOfDay(each.at, zone)}</span>{each.note && <span className="said block">{each.note}</span>}</span>
+            <span className="no-print"><Button size="touch" onClick={() => void done.run(each.tray_id)}>It is complete<span className="sr-only">: {each.tray}</span></Button></span>
+          </li>
+        ))}
+      </ul>
+      {done.failed && <Notice tone="must" role="alert">{done.failed.message}</Notice>}
     </section>
   )
 }

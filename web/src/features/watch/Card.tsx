@@ -6,7 +6,7 @@ import { write } from '@/lib/outbox'
 import { clock, timeOfDay } from '@/lib/words'
 import { STATES, workOf, type LaneProps, type Open } from './lane'
 import { Elsewhere, Offers } from './Offers'
-import { brokenBy, depth, DEPTHS, rounds, unbrokenSince, type Episode } from './record'
+import { brokenBy, depth, DEPTHS, rounds, unbrokenSince, type Episode } from '@/lib/record'
 import { Under } from './Under'
 
 /** One child's lane: what it is at and since when; everything a watcher does is one or two taps. */
@@ -32,7 +32,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
   const mended = episode.events.filter((each) => each.kind === 'mended').length
   const toggle = (which: Open) => setOpen(open === which ? null : which)
   const work = workOf(episode)
-  const opens = (which: Open, label: string, key: string) => <Button size="touch" aria-expanded={open === which} onClick={() => toggle(which)} keyName={key}>{label}</Button>
+  const opens = (which: Open, label: string, key: string) => <Button size="touch" className={third} aria-expanded={open === which} onClick={() => toggle(which)} keyName={key}>{label}</Button>
   return (
     <>
       <div className="flex items-start justify-between gap-3">
@@ -51,10 +51,10 @@ function AtWork(props: LaneProps & { episode: Episode }) {
           Once round <span className="text-2xl tabular-nums">{rounds(episode)}</span>
         </Button>
         {broken
-          ? <Button size="touch" onClick={() => write({ kind: 'back', ...work })} keyName="I">Came back</Button>
+          ? <Button size="touch" className={third} onClick={() => write({ kind: 'back', ...work })} keyName="I">Came back</Button>
           : opens('broken', 'Broken off', 'I')}
         {opens('helped', 'Helped', 'H')}
-        <Button size="touch" onClick={() => write({ kind: 'mended', ...work })} keyName="M">Mended it{mended > 0 && <span className="tabular-nums">{mended}</span>}</Button>
+        <Button size="touch" className={third} onClick={() => write({ kind: 'mended', ...work })} keyName="M">Mended it{mended > 0 && <span className="tabular-nums">{mended}</span>}</Button>
         {opens('part', 'A part…', 'T')}
         {opens('depth', 'How deep…', 'D')}
         {opens('note', 'Note', 'N')}
@@ -72,6 +72,8 @@ function AtWork(props: LaneProps & { episode: Episode }) {
   )
 }
 
+/** Three in a row, with the key beside the word, on the narrowest lane. */
+const third = 'gap-1 px-1 text-[0.9375rem]'
 const LONG_PRESS_MS = 550
 
 /** One tap: done right and put back. A long press asks how else it ended. */

@@ -3,7 +3,7 @@ import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Dialog } from '@/ui/Dialog'
 import type { Schemas } from '@/lib/http'
-import type { Episode } from './record'
+import type { Episode } from '@/lib/record'
 
 type Work = NonNullable<Schemas['ItemIn']['work']>
 type Place = NonNullable<Schemas['ItemIn']['place']>

@@ -3,7 +3,7 @@ import { Button } from '@/ui/Button'
 import { write } from '@/lib/outbox'
 import { CAUSES, HELPS, workOf, type LaneProps } from './lane'
 import { Offers } from './Offers'
-import { DEPTHS, type Episode } from './record'
+import { DEPTHS, type Episode } from '@/lib/record'
 
 /** What opens under the large buttons: causes, kinds of help, parts, depth, a note, trays. */
 export function Under(props: LaneProps & { episode: Episode }) {

@@ -1,6 +1,6 @@
 /** What a lane offers, in words; shared by its parts. */
 import type { Schemas } from '@/lib/http'
-import type { Episode, Spell } from './record'
+import type { Episode, Spell } from '@/lib/record'
 
 export type Child = Schemas['ChildOut']
 export type Offer = Schemas['OfferOut']

@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
 import { write } from '@/lib/outbox'
 import { offerAt, type Offer, type Open } from './lane'
-import { brokenBy, type Episode } from './record'
+import { brokenBy, type Episode } from '@/lib/record'
 
 const OFF = 'zither-awl:keys-off'
 export const keysOn = (): boolean => localStorage.getItem(OFF) === null

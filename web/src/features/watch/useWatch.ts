@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { outbox, subscribe } from '@/lib/outbox'
 import { watchQuery } from '@/lib/queries'
 import { programNow } from '@/lib/time'
-import { fold, foldMorning, foldSpells } from './record'
+import { fold, foldMorning, foldSpells } from '@/lib/record'
 
 /** The program's time, once a second. */
 function useNow(): number {

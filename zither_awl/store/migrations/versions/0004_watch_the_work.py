@@ -25,8 +25,11 @@ def upgrade() -> None:
         presentation.add_column(sa.Column("outcome", sa.String(length=24), nullable=False, server_default=""))
         presentation.add_column(sa.Column("key", sa.String(length=64), nullable=True))
         presentation.create_unique_constraint(op.f("uq_presentation_key"), ["key"])
+    with op.batch_alter_table("household") as household:
+        household.add_column(sa.Column("showing", sa.String(length=12), nullable=False, server_default="by age"))
     # The defaults were for the rows that were there; from now on the program says every value.
-    for table, columns in (("episode", ("activity", "told")), ("presentation", ("outcome",))):
+    for table, columns in (("episode", ("activity", "told")), ("presentation", ("outcome",)),
+                           ("household", ("showing",))):  # fmt: skip
         with op.batch_alter_table(table) as altered:
             for column in columns:
                 altered.alter_column(column, server_default=None)
@@ -181,6 +184,8 @@ def downgrade() -> None:
     for table in ("step_done", "invitation", "routine_run", "word_answer", "routine", "word_set", "paired_device",
                   "phrase", "completed", "planned_showing"):  # fmt: skip
         op.drop_table(table)
+    with op.batch_alter_table("household") as household:
+        household.drop_column("showing")
     with op.batch_alter_table("presentation") as presentation:
         presentation.drop_constraint(op.f("uq_presentation_key"), type_="unique")
         presentation.drop_column("key")

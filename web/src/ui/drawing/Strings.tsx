@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { timeOfDay } from '@/lib/words'
-import { depth, rounds, stretches, swing, type Episode, type Spell } from './record'
+import { depth, rounds, stretches, swing, type Episode, type Spell } from '@/lib/record'
 
 type Person = { id: number; name: string }
 export type StringsProps = {

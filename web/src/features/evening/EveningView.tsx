@@ -1,0 +1,26 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { Heading } from '@/ui/Heading'
+import { Waiting } from '@/ui/Notice'
+import { watchQuery } from '@/lib/queries'
+import { Phrases } from './Phrases'
+import { Questions } from './Questions'
+import { TellMorning } from './TellMorning'
+
+type EveningViewProps = { people: readonly { id: number; name: string }[]; today: string; zone: string }
+
+/** Evening: what was left open is asked once; a morning nobody logged is told in one go. */
+export function EveningView({ people, today, zone }: EveningViewProps) {
+  const { data: watch, error } = useQuery(watchQuery)
+  if (!watch) return <Waiting error={error} />
+  return (
+    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+      <Heading title="Evening" aside={<Link className="text-woad underline underline-offset-4" to="/morning">Read the last morning</Link>}>
+        {watch.questions.length === 0 ? 'nothing is left open' : 'a few things were left open'}
+      </Heading>
+      <Questions questions={watch.questions} people={people} zone={zone} />
+      <TellMorning watch={watch} today={today} zone={zone} />
+      <Phrases phrases={watch.phrases} />
+    </div>
+  )
+}

@@ -1,0 +1,93 @@
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Field, SelectField, Tick } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { PatternMark } from '@/ui/PatternMark'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+import { fromLocalField, timeOfDay } from '@/lib/words'
+import { add, change, drop, lasts, type Piece } from './told'
+
+type Watch = Schemas['WatchOut']
+type TellMorningProps = { watch: Watch; today: string; zone: string }
+const WORKS = ['done right', 'done, mended by the child', 'done with a mistake left', 'not finished'] as const
+const SEEN = [{ value: 'all', label: 'all seen' }, { value: 'part', label: 'partly seen' }] as const
+
+/** A whole morning on one screen, for who did not log it: tap what each child did, in its order; mend times where you know better. */
+export function TellMorning({ watch, today, zone }: TellMorningProps) {
+  const [day, setDay] = useState(today)
+  const [clock, setClock] = useState('09:00')
+  const [away, setAway] = useState<number[]>([])
+  const [pieces, setPieces] = useState<Piece[]>([])
+  const [seen, setSeen] = useState<'all' | 'part'>('part')
+  const go = useNavigate()
+  const began = fromLocalField(`${day}T${clock}:00`, zone)
+  const at = (minutes: number) => (began ? new Date(Date.parse(began) + minutes * 60_000).toISOString() : '')
+  const here = watch.children.filter((child) => !away.includes(child.id))
+  const keep = useWrite(async () => {
+    if (!began) return
+    const said = pieces.filter((each) => !away.includes(each.child))
+    await answer(client.POST('/api/mornings/told', { body: {
+      began, ended: at(lasts(said) + 2), seen, present: here.map((child) => child.id),
+      pieces: said.map((each) => ({
+        child_id: each.child, tray_id: each.tray, activity: each.activity, began: at(each.from), ended: at(each.from + each.minutes),
+        work: each.work as (typeof WORKS)[number], place: 'put back' as const, note: each.note,
+      })),
+    } }))
+    await refresh()
+    void go('/morning')
+  })
+  return (
+    <section aria-label="Tell the morning" className="panel flex flex-col gap-4 p-4">
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Day" type="date" max={today} value={day} onChange={(event) => setDay(event.target.value)} />
+        <Field label="It began" type="time" value={clock} onChange={(event) => setClock(event.target.value)} />
+        <div className="flex flex-wrap gap-x-4">
+          {watch.children.map((child) => <Tick key={child.id} label={child.name} checked={!away.includes(child.id)} onChange={(event) => setAway(event.target.checked ? away.filter((id) => id !== child.id) : [...away, child.id])} />)}
+        </div>
+      </div>
+      {here.map((child) => (
+        <ChildTold key={child.id} child={child} watch={watch} pieces={pieces} setPieces={setPieces} clock={(minutes) => (began ? timeOfDay(at(minutes), zone) : '')} />
+      ))}
+      <div className="flex flex-wrap items-end gap-4">
+        <ChoiceRow label="The morning was" choices={SEEN} value={seen} onChange={setSeen} />
+        <Button look="main" size="touch" disabled={keep.busy || pieces.length === 0 || !began} onClick={() => void keep.run()}>Write it all down</Button>
+      </div>
+      {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}
+      <p className="text-sm text-ink-2">Times told afterwards are about right, not to the minute. One piece with more to it: <Link className="text-woad underline" to="/work?new=1">enter it by itself</Link>.</p>
+    </section>
+  )
+}
+
+type ChildToldProps = { child: Watch['children'][number]; watch: Watch; pieces: Piece[]; setPieces: (pieces: Piece[]) => void; clock: (minutes: number) => string }
+
+function ChildTold({ child, watch, pieces, setPieces, clock }: ChildToldProps) {
+  const own = watch.offers.filter((each) => each.for_children.includes(child.id))
+  const usual = watch.scales.find((each) => each.child_id === child.id)?.own_p90_min ?? null
+  const take = (what: { tray: number | null; activity: string; name: string }) => setPieces(add(pieces, child.id, what, usual === null ? null : usual / 2))
+  return (
+    <section aria-label={child.name} className="flex flex-col gap-2 border-t border-line pt-3">
+      <h2 className="flex items-center gap-1.5"><PatternMark pattern={child.pattern} />{child.name}</h2>
+      <div role="group" aria-label={`${child.name} took`} className="flex flex-wrap gap-2">
+        {own.map((each) => <Button key={each.tray_id} size="touch" onClick={() => take({ tray: each.tray_id, activity: '', name: each.name })}>{each.name}</Button>)}
+        {watch.activities.map((each) => <Button key={each} size="touch" look="quiet" onClick={() => take({ tray: null, activity: each, name: each })}>{each}</Button>)}
+      </div>
+      <ol className="flex flex-col gap-2">
+        {pieces.map((each, n) => each.child === child.id && (
+          <li key={n} className="flex flex-wrap items-end gap-2 rounded-control bg-ground px-3 py-2">
+            <span className="min-w-44 flex-1 self-center"><strong>{each.name}</strong> {clock(each.from)} to {clock(each.from + each.minutes)}</span>
+            <Button size="touch" aria-label={`${each.name}: five minutes shorter`} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes - 5 }))}>− 5 min</Button>
+            <Button size="touch" aria-label={`${each.name}: five minutes longer`} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes + 5 }))}>+ 5 min</Button>
+            <Button size="touch" aria-label={`${each.name}: begin five minutes later`} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>later</Button>
+            <SelectField label={`${each.name} ended`} hideLabel value={each.work} onChange={(event) => setPieces(change(pieces, n, { work: event.target.value }))}>{WORKS.map((work) => <option key={work}>{work}</option>)}</SelectField>
+            <Field label={`A line about ${each.name}`} hideLabel placeholder="a line of words" value={each.note} onChange={(event) => setPieces(change(pieces, n, { note: event.target.value }))} />
+            <Button size="touch" look="quiet" aria-label={`Leave out ${each.name}`} onClick={() => setPieces(drop(pieces, n))}>Leave out</Button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}

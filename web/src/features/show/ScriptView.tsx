@@ -1,0 +1,112 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Field } from '@/ui/Field'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, type Schemas } from '@/lib/http'
+import { write } from '@/lib/outbox'
+import { refresh, scriptQuery } from '@/lib/queries'
+import { calendarDay, counted, dayOf } from '@/lib/words'
+
+type Script = Schemas['ScriptOut']
+type ScriptViewProps = { child: number; tray: number; today: string; zone: string }
+const STYLES = [{ value: 'silent', label: 'Silent' }, { value: 'spoken', label: 'Spoken' }, { value: 'together', label: 'Together' }] as const
+type Style = (typeof STYLES)[number]['value']
+
+/** How a tray is shown to a child: step by step, to be read standing beside it; and how it went, in one tap. */
+export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
+  const { data: script, error } = useQuery(scriptQuery(child, tray))
+  const [style, setStyle] = useState<Style | null>(null)
+  const [said, setSaid] = useState('')
+  if (!script) return <Waiting error={error} />
+  const chosen = style ?? script.style as Style
+  const manner = script.manners.find((each) => each.style === chosen)
+  const went = (outcome: string) => {
+    write({ kind: 'showed', child_id: child, tray_id: tray, outcome })
+    setSaid(`Written down: ${script.child} ${outcome}.`)
+  }
+  return (
+    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+      <Heading title={`${script.tray}, for ${script.child}`} aside={<Button onClick={() => window.print()}>Print</Button>}>
+        {script.shown.length === 0 ? 'first showing' : `shown ${counted(script.shown.length, 'time')}; again`}
+      </Heading>
+      <div className="grid grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)] items-start gap-4 max-[860px]:grid-cols-1">
+        <section aria-label="The script" className="panel flex flex-col gap-4 p-5">
+          <div className="no-print"><ChoiceRow label="How it is shown" choices={STYLES} value={chosen} onChange={setStyle} /></div>
+          <p className="text-ink-2">{manner?.manner}</p>
+          {script.condition && <Notice tone="should">{script.condition}</Notice>}
+          {script.supervision !== 'none' && <Notice tone="should">{script.supervision === 'touch' ? 'Within arm’s reach all the time.' : 'Under your eyes.'} Makers’ instructions and your own judgement stand above this.</Notice>}
+          <p className="said text-2xl text-ink">{manner?.opening}</p>
+          <ol className="flex flex-col gap-3">
+            {script.steps.map((step, at) => (
+              <li key={step} className="flex gap-4"><span className="w-6 pt-1.5 text-right text-ink-3 tabular-nums">{at + 1}</span><span className="said text-[1.375rem] leading-snug text-ink">{step}</span></li>
+            ))}
+          </ol>
+          {script.steps.length === 0 && <p className="text-ink-2">The card of this tray has no script. Do the work slowly by yourself once, and watch what your hands do: that is the script. You can write one under Files in the Cupboard.</p>}
+          <p className="said text-2xl text-ink">{chosen === 'together' ? 'Now you.' : 'Would you like to try?'}</p>
+          {script.clean_up && <p><strong>Afterwards</strong> {script.clean_up}</p>}
+          <div className="no-print flex flex-col gap-2">
+            <p className="font-semibold" id="went">How it went</p>
+            <div role="group" aria-labelledby="went" className="flex flex-wrap gap-2">
+              {script.outcomes.map((each, at) => <Button key={each} size="thumb" look={at === 0 ? 'main' : 'plain'} onClick={() => went(each)}>{script.child} {each}</Button>)}
+            </div>
+            <p role="status" className="text-ink-2">{said}</p>
+          </div>
+        </section>
+        <Beside script={script} today={today} zone={zone} />
+      </div>
+    </div>
+  )
+}
+
+function Beside({ script, today, zone }: { script: Script; today: string; zone: string }) {
+  return (
+    <div className="flex flex-col gap-4">
+      {script.interest.length > 0 && <Told title="Points of interest" note="Slow down here."><ul className="said flex list-disc flex-col gap-1 pl-5 text-lg">{script.interest.map((each) => <li key={each}>{each}</li>)}</ul></Told>}
+      {script.control && <Told title="What tells the child by itself"><p>{script.control}</p></Told>}
+      {(script.expects || script.not_yet) && <Told title="At this level"><p>{script.expects && <>Expected: {script.expects}</>}</p><p className="text-ink-2">{script.not_yet && <>Not yet: {script.not_yet}</>}</p></Told>}
+      <Told title="If it goes otherwise">
+        <dl className="flex flex-col gap-2">{script.what_if.map((each) => <div key={each.what}><dt className="font-semibold">{each.what}</dt><dd className="text-ink-2">{each.then}</dd></div>)}</dl>
+      </Told>
+      <Plan script={script} today={today} />
+      {script.shown.length > 0 && (
+        <Told title="Shown before"><ul className="text-[0.9375rem]">{script.shown.map((each) => <li key={each.at}>{dayOf(each.at, zone)}{each.again ? ', again' : ''}{each.outcome && `: ${each.outcome}`}{each.adult && `, by ${each.adult}`}</li>)}</ul></Told>
+      )}
+    </div>
+  )
+}
+
+function Told({ title, note, children }: { title: string; note?: string; children: React.ReactNode }) {
+  return <section aria-label={title} className="panel flex flex-col gap-2 p-4"><h2>{title}</h2>{note && <p className="text-sm text-ink-2">{note}</p>}{children}</section>
+}
+
+function Plan({ script, today }: { script: Script; today: string }) {
+  const [day, setDay] = useState(today)
+  const plan = useWrite(async () => {
+    await answer(client.POST('/api/showings', { body: { child_id: script.child_id, tray_id: script.tray_id, day } }))
+    await refresh()
+  })
+  const leave = useWrite(async (planned_id: number) => {
+    await answer(client.DELETE('/api/showings/{planned_id}', { params: { path: { planned_id } } }))
+    await refresh()
+  })
+  const failed = plan.failed ?? leave.failed
+  return (
+    <section aria-label="Plan it" className="panel no-print flex flex-col gap-2 p-4">
+      <h2>Plan it</h2>
+      {script.planned_id !== null && script.planned_day !== null && (
+        <p className="flex flex-wrap items-center gap-2">Planned for {calendarDay(script.planned_day)}. <Button look="quiet" onClick={() => script.planned_id !== null && void leave.run(script.planned_id)}>Leave it</Button></p>
+      )}
+      <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void plan.run() }}>
+        <Field label="On" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
+        <Button type="submit" disabled={!day}>{script.planned_id === null ? 'Plan' : 'Move it'}</Button>
+      </form>
+      {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
+      <p className="text-sm text-ink-2">It stands on <Link className="text-woad underline" to="/today">Today</Link> from that day until it was shown.</p>
+    </section>
+  )
+}

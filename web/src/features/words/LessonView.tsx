@@ -1,0 +1,124 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState, useSyncExternalStore } from 'react'
+import { Link } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Tick } from '@/ui/Field'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { Why } from '@/ui/Why'
+import type { Schemas } from '@/lib/http'
+import { outbox, subscribe, write } from '@/lib/outbox'
+import { lessonQuery } from '@/lib/queries'
+import { calendarDay } from '@/lib/words'
+import { Matrix } from './Matrix'
+import { Rungs } from './Rungs'
+
+type Lesson = Schemas['LessonOut']
+type Word = Schemas['LessonWordOut']
+const SAYS: Record<string, string> = { name: 'This is', show: 'Show me', recall: 'What is this?' }
+const labels = (word: Word) => Object.entries(word.labels)
+
+/** A lesson in three periods: what to say now, in large letters for the adult; the answer in one tap. */
+export function LessonView({ child, set }: { child: number; set: string }) {
+  const [restless, setRestless] = useState(false)
+  const { data: lesson, error } = useQuery(lessonQuery(child, set, restless))
+  const { away } = useSyncExternalStore(subscribe, outbox)
+  if (!lesson) return <Waiting error={error} />
+  return (
+    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+      <Heading title={lesson.words.name} aside={<Link className="self-center text-woad underline underline-offset-4" to={`/words?child=${child}`}>All sets</Link>}>with {lesson.child}{lesson.words.words[0]?.by && ` · ${lesson.words.words[0].by}`}</Heading>
+      <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] items-start gap-4 max-[860px]:grid-cols-1">
+        <div className="flex flex-col gap-4">
+          {away && <Notice tone="should">The program is away and proposes nothing new. Choose under &ldquo;Ask something else&rdquo;; every answer is kept.</Notice>}
+          {lesson.words.kind === 'quantities' ? <Rungs lesson={lesson} /> : <Now key={`${lesson.asked}:${lesson.ask.turn}`} lesson={lesson} restless={restless} setRestless={setRestless} />}
+          <Chosen lesson={lesson} />
+        </div>
+        <div className="flex flex-col gap-4">
+          {lesson.words.kind !== 'quantities' && <><Matrix lesson={lesson} /><Standings lesson={lesson} /></>}
+        </div>
+      </div>
+    </div>
+  )
+}
+
+type NowProps = { lesson: Lesson; restless: boolean; setRestless: (on: boolean) => void }
+
+/** What to say and ask now. The proposal can be overruled: any word, any period. */
+function Now({ lesson, restless, setRestless }: NowProps) {
+  const { ask, words } = lesson
+  const [other, setOther] = useState<{ turn: string; word: string } | null>(null)
+  const [past, setPast] = useState(false)
+  const key = other?.word ?? ask.word
+  const turn = other?.turn ?? ask.turn
+  const word = words.words.find((each) => each.key === key)
+  const inLesson = lesson.picks.map((pick) => words.words.find((each) => each.key === pick.word)).filter((each) => each !== undefined)
+  const tell = (right: boolean, instead = '') => {
+    if (word) write({ kind: 'answer', child_id: lesson.child_id, set_key: words.key, word: word.key, turn, right, text: instead })
+    setOther(null)
+  }
+  if (!word || (ask.stop && !other && !past))
+    return (
+      <section aria-label="Now" className="panel flex flex-col gap-4 p-6">
+        <p className="text-xl">{ask.stop || 'Nothing is due.'}</p>
+        {lesson.picks.length > 0 && <Button size="touch" className="self-start" onClick={() => { setPast(true); setOther({ turn: 'show', word: lesson.picks[0]?.word ?? '' }) }}>Go on all the same</Button>}
+      </section>
+    )
+  return (
+    <section aria-label="Now" className="panel flex flex-col gap-4 p-6">
+      <p className="text-lg text-ink-2">{turn === 'name' ? 'Hold it, say it slowly, twice' : turn === 'show' ? (ask.far ? 'From across the room' : 'Near, in play') : 'Point to it, and wait'}</p>
+      <div aria-live="polite">
+        <p className="said text-3xl text-ink">{SAYS[turn]}{turn === 'recall' ? '' : '…'}</p>
+        <p className="text-5xl leading-tight font-bold">{labels(word).map(([language, label], at) => <span key={language} lang={language}>{at > 0 && <span className="font-normal text-ink-3"> · </span>}{label}</span>)}</p>
+      </div>
+      {turn === 'name'
+        ? <Button size="thumb" look="main" onClick={() => tell(true)}>I named it</Button>
+        : (
+          <div className="flex flex-col gap-3">
+            <Button size="thumb" look="main" onClick={() => tell(true)}>{turn === 'show' ? 'Showed it' : 'Said it'}</Button>
+            <div role="group" aria-label="Or" className="flex flex-wrap items-center gap-2">
+              {words.words.filter((each) => each.key !== word.key && (inLesson.includes(each) || words.apart.some((pair) => pair.includes(each.key) && pair.includes(word.key)))).map((each) => (
+                <Button key={each.key} size="touch" onClick={() => tell(false, each.key)}>{turn === 'show' ? 'showed' : 'said'} {each.labels.en ?? each.key}</Button>
+              ))}
+              <Button size="touch" onClick={() => tell(false)}>neither</Button>
+            </div>
+            <p className="text-sm text-ink-2">No correcting: what went astray is shown again another day.</p>
+          </div>
+        )}
+      <details>
+        <summary className="min-h-touch py-3 text-woad underline underline-offset-4">Ask something else</summary>
+        <div className="flex flex-col gap-2">
+          {inLesson.map((each) => (
+            <div key={each.key} role="group" aria-label={each.key} className="flex flex-wrap items-center gap-2">
+              <span className="w-28 font-semibold">{each.labels.en ?? each.key}</span>
+              {words.turns.map((period) => <Button key={period} size="touch" onClick={() => setOther({ turn: period, word: each.key })}>{SAYS[period]}</Button>)}
+            </div>
+          ))}
+        </div>
+      </details>
+      <Tick label="Needs to move: always from afar" checked={restless} onChange={(event) => setRestless(event.target.checked)} />
+    </section>
+  )
+}
+
+function Chosen({ lesson }: { lesson: Lesson }) {
+  if (lesson.picks.length === 0 || lesson.words.kind === 'quantities') return null
+  return (
+    <section aria-label="Why these" className="panel flex flex-col gap-2 p-4">
+      <h2>Why these</h2>
+      <Why reasons={lesson.picks.map((pick) => pick.reason)} />
+      {lesson.kept_apart.map(([one, other]) => <p key={one} className="text-[0.9375rem]">{one} waits: it is easily taken for {other}.</p>)}
+    </section>
+  )
+}
+
+function Standings({ lesson }: { lesson: Lesson }) {
+  const begun = lesson.standings.filter((each) => each.period !== 'name')
+  if (begun.length === 0) return null
+  return (
+    <section aria-label="When they come back" className="panel flex flex-col gap-2 p-4">
+      <h2>When they come back</h2>
+      <ul className="text-[0.9375rem]">{begun.map((each) => <li key={each.word} className="flex justify-between gap-3 border-t border-line py-1 first:border-0"><span>{each.word}</span><span className="text-ink-2">{each.due ? calendarDay(each.due) : each.period === 'show' ? 'being shown' : 'to be recalled'}{each.missed && ', slipped'}</span></li>)}</ul>
+      <p className="text-sm text-ink-3">{lesson.source}</p>
+    </section>
+  )
+}

@@ -1,0 +1,53 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import type { Schemas } from '@/lib/http'
+import { write } from '@/lib/outbox'
+
+/** Quantities, rung by rung: counting along says nothing of knowing how many; each is tried and written down by itself. */
+export function Rungs({ lesson }: { lesson: Schemas['LessonOut'] }) {
+  const [other, setOther] = useState<{ word: string; turn: string } | null>(null)
+  const word = other?.word ?? lesson.next_word
+  const turn = other?.turn ?? lesson.next_rung
+  const tell = (right: boolean) => {
+    if (word && turn) write({ kind: 'answer', child_id: lesson.child_id, set_key: lesson.words.key, word, turn, right })
+    setOther(null)
+  }
+  return (
+    <>
+      <section aria-label="Now" className="panel flex flex-col gap-4 p-6">
+        {word && turn
+          ? (
+            <>
+              <p className="text-5xl font-bold">{word}</p>
+              <p className="said text-2xl text-ink">{turn}</p>
+              <div className="flex gap-2"><Button size="thumb" look="main" className="flex-1" onClick={() => tell(true)}>Did it</Button><Button size="thumb" className="flex-1" onClick={() => tell(false)}>Not yet</Button></div>
+            </>
+          )
+          : <p className="text-xl">Every rung of these quantities is firm.</p>}
+      </section>
+      <section aria-label="The rungs" className="panel flex flex-col gap-2 p-4">
+        <h2>The rungs</h2>
+        <p className="text-sm text-ink-2">Firm: right three times running, on two days. Quantity is not counting: each stands by itself.</p>
+        <div className="overflow-x-auto">
+          <table className="w-full text-[0.9375rem]">
+            <thead><tr><th scope="col" className="pr-3 text-left">as many</th>{lesson.words.turns.map((each) => <th key={each} scope="col" className="px-2 text-left font-normal">{each}</th>)}</tr></thead>
+            <tbody>
+              {lesson.rungs.map((row) => (
+                <tr key={row.word} className="border-t border-line">
+                  <th scope="row" className="py-1 pr-3 text-left text-xl">{row.word}</th>
+                  {row.rungs.map((rung) => (
+                    <td key={rung.turn} className="px-1 py-1">
+                      <Button size="touch" className="w-full" aria-label={`${row.word}, ${rung.turn}: ${rung.firm ? 'firm' : `${rung.right} of ${rung.tries}`}`} aria-pressed={word === row.word && turn === rung.turn} onClick={() => setOther({ word: row.word, turn: rung.turn })}>
+                        {rung.firm ? 'firm' : rung.tries ? `${rung.right} of ${rung.tries}` : '·'}
+                      </Button>
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </>
+  )
+}

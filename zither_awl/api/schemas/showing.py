@@ -1,0 +1,58 @@
+"""Models of showing a tray."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from zither_awl.api.schemas.base import Day, Id, In, Out
+
+
+class PlanShowingIn(In):
+    child_id: Id
+    tray_id: Id
+    day: Day
+
+
+class WhatIfOut(Out):
+    what: str
+    then: str
+
+
+class ShownOut(Out):
+    at: dt.datetime
+    again: bool
+    outcome: str
+    adult: str
+
+
+class MannerOut(Out):
+    """A way of showing: its opening words and what the adult does."""
+
+    style: str
+    opening: str
+    manner: str
+
+
+class ScriptOut(Out):
+    """What an adult needs at hand while showing; `steps` is empty where the card has no script."""
+
+    child_id: int
+    child: str
+    tray_id: int
+    tray: str
+    card: str
+    style: str
+    manners: list[MannerOut]
+    steps: list[str]
+    interest: list[str]
+    control: str
+    clean_up: str
+    expects: str
+    not_yet: str
+    what_if: list[WhatIfOut]
+    supervision: str
+    condition: str
+    shown: list[ShownOut]
+    outcomes: list[str]
+    planned_id: int | None
+    planned_day: dt.date | None

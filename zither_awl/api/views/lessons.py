@@ -1,0 +1,99 @@
+"""Words and quantities in three periods."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+from pydantic import BaseModel
+
+from zither_awl.api.answers import reasons_out
+from zither_awl.api.context import adult_id, desk
+from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.lessons import (
+    AskOut,
+    ConfusedOut,
+    LessonOut,
+    LessonWordOut,
+    PickOut,
+    RungOut,
+    RungsOut,
+    SetLineOut,
+    SetsOut,
+    StandingOut,
+    WordSetIn,
+    WordSetOut,
+)
+from zither_awl.api.spec import answers, api
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.sequence import REVIEW_DAYS
+from zither_awl.core.values import WordSet
+from zither_awl.services import lessons
+
+bp = Blueprint("lessons", __name__, url_prefix="/api")
+SOURCE = (
+    f"Reviews after {', '.join(map(str, REVIEW_DAYS[:-1]))} and {REVIEW_DAYS[-1]} days: boxes after Leitner 1972, from "
+    "memory; the days are ours."
+)
+
+
+class LessonQuery(BaseModel):
+    """`restless`: the child needs to move, so that every “show me” is from afar."""
+
+    restless: bool = False
+
+
+@bp.get("/words/<int:child_id>")
+@api.validate(resp=answers(HTTP_200=SetsOut), tags=["words"])
+def get_sets(child_id: int) -> SetsOut:
+    """Every set of words for a child, what is due first."""
+    at = desk()
+    return SetsOut(
+        child_id=child_id, child=at.house().child(child_id).name,
+        sets=[SetLineOut(words=_set(o.words), known=o.known, due=o.due, begun=o.begun, next_due=o.next_due)
+              for o in lessons.overview(at, child_id)],
+    )  # fmt: skip
+
+
+@bp.get("/words/<int:child_id>/<key>")
+@api.validate(resp=answers(HTTP_200=LessonOut), tags=["words"])
+def get_lesson(child_id: int, key: str, query: LessonQuery) -> LessonOut:
+    """The lesson as it stands: which words, why, what to ask next, how each word stands."""
+    found = lessons.lesson(desk(), child_id, key, restless=query.restless)
+    ask, rung = found.ask, found.rung
+    return LessonOut(
+        child_id=child_id, child=found.child.name, words=_set(found.words),
+        picks=[PickOut(word=p.standing.word.key, period=p.standing.period, reason=reasons_out([p.reason])[0])
+               for p in found.plan.picks],
+        kept_apart=[[a.label("en"), b.label("en")] for a, b in found.plan.kept_apart],
+        ask=AskOut(turn=ask.turn, word=ask.word.key if ask.word else None, far=ask.far, stop=ask.stop),
+        asked=len(found.asked),
+        standings=[StandingOut(word=s.word.key, period=s.period, box=s.box, due=s.due, missed=s.missed)
+                   for s in found.standings],
+        counts=[list(row) for row in found.confused.counts],
+        confused=[ConfusedOut(one=a, other=b, times=n) for a, b, n in found.confused.pairs()],
+        next_word=rung[0].key if rung else None, next_rung=rung[1] if rung else None,
+        rungs=[RungsOut(word=w.key, rungs=[RungOut.model_validate(r) for r in row]) for w, row in found.rungs],
+        source=SOURCE,
+    )  # fmt: skip
+
+
+def _set(words: WordSet) -> WordSetOut:
+    return WordSetOut(
+        key=words.key, name=words.name, kind=words.kind, in_pairs=words.in_pairs, own=words.own,
+        apart=[list(pair) for pair in words.apart], turns=list(words.turns),
+        words=[LessonWordOut(key=w.key, labels=dict(w.labels), by=w.by) for w in words.words],
+    )  # fmt: skip
+
+
+@bp.post("/words")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["words"])
+def save_set(json: WordSetIn) -> DoneOut:
+    """Keep a set of words of one's own."""
+    data = json.model_dump() | {"apart": [_pair(line) for line in json.apart]}
+    return DoneOut(id=lessons.save_set(desk(), json.key, data, adult_id()))
+
+
+def _pair(line: str) -> list[str]:
+    pair = [part.strip() for part in line.split("/")]
+    if len(pair) != 2:
+        raise InvalidValue(FieldProblem("apart", f"has {line!r}, which is no pair.", "Write it as pink / purple."))
+    return pair

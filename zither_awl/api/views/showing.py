@@ -1,0 +1,52 @@
+"""Showing a tray: the script, and planning it."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+
+from zither_awl.api.context import adult_id, desk
+from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.showing import MannerOut, PlanShowingIn, ScriptOut, ShownOut, WhatIfOut
+from zither_awl.api.spec import answers, api
+from zither_awl.core.showing import MANNER, OPENING, OUTCOMES, WHAT_IF
+from zither_awl.services import showing
+
+bp = Blueprint("showing", __name__, url_prefix="/api")
+
+
+@bp.get("/showings/<int:child_id>/<int:tray_id>")
+@api.validate(resp=answers(HTTP_200=ScriptOut), tags=["showing"])
+def get_script(child_id: int, tray_id: int) -> ScriptOut:
+    """How a tray is shown to a child, step by step."""
+    found = showing.script(desk(), child_id, tray_id)
+    design, adults = found.design, {a.id: a.name for a in desk().house().adults}
+    level = design.level(found.tray.card.level) if design else None
+    return ScriptOut(
+        child_id=child_id, child=found.child.name, tray_id=tray_id, tray=found.tray.name, card=found.tray.card.name,
+        style=found.style, manners=[MannerOut(style=s, opening=OPENING[s], manner=MANNER[s]) for s in MANNER],
+        steps=list(design.steps) if design else [], interest=list(design.interest) if design else [],
+        control=design.control if design else "", clean_up=design.clean_up if design else "",
+        expects=level.expects if level else "", not_yet=level.not_yet if level else "",
+        what_if=[WhatIfOut(what=a, then=b) for a, b in WHAT_IF],
+        supervision=design.supervision if design else "none", condition=found.condition,
+        shown=[ShownOut(at=p.at, again=p.again, outcome=p.outcome, adult=adults.get(p.adult_id or 0, ""))
+               for p in found.shown],
+        outcomes=list(OUTCOMES), planned_id=found.planned.id if found.planned else None,
+        planned_day=found.planned.day if found.planned else None,
+    )  # fmt: skip
+
+
+@bp.post("/showings")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["showing"])
+def plan(json: PlanShowingIn) -> DoneOut:
+    """Mean to show a tray to a child on a day."""
+    showing.plan(desk(), json.child_id, json.tray_id, json.day, adult_id())
+    return DoneOut()
+
+
+@bp.delete("/showings/<int:planned_id>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["showing"])
+def unplan(planned_id: int) -> DoneOut:
+    """Leave a planned showing."""
+    showing.unplan(desk(), planned_id, adult_id())
+    return DoneOut(id=planned_id)

@@ -1,0 +1,110 @@
+"""Showing a tray to a child: what is due, for whom, and how it is shown (PRES-2 to PRES-4, ROOM-8)."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from zither_awl.core.ages import corrected_months
+from zither_awl.core.practice import Practice
+from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.values import Child, Presentation, Tray
+
+Style = Literal["silent", "spoken", "together"]
+SILENT_FROM_MONTHS = 24
+"""Silent presentations from this age, together before (PRES-2, SEQ-6). Common practice, no source."""
+OUTCOMES = ("watched", "worked with it", "left it")
+"""How a showing went, in words of our own."""
+
+OPENING: dict[Style, str] = {
+    "silent": "Watch me, then it is your turn.", "spoken": "Watch me, then it is your turn.",
+    "together": "Shall we do it together?",
+}  # fmt: skip
+MANNER: dict[Style, str] = {
+    "silent": "Hands move, the mouth rests, the eyes see. Sit at the side of the hand you work with, not across.",
+    "spoken": "Name each thing as your hand comes to it, in few words, with life in the voice.",
+    "together": "Under two it is done together: your hands slow, the child’s hands in it wherever they like.",
+}
+WHAT_IF: tuple[tuple[str, str], ...] = (
+    ("The child reaches in at once", "Let it. Show the rest another day; it has told you where it wants to begin."),
+    ("Something spills", "Show how it is wiped, as slowly as the rest. It is part of the work, not a fault."),
+    ("It is done carelessly", "Ask: shall I show you again? Effort counts, not neatness."),
+    ("The child looks away or leaves", "Put it back together without a word, and show it again another day."),
+    ("The child only wants to move", "Make it a distance: fetch each piece from across the room."),
+)
+"""What to do when it goes otherwise (PRES-3, PRES-4). Common practice, no source."""
+
+
+def style_for(child: Child, on: date) -> Style:
+    """How a child of this age is shown things by default; an adult may choose otherwise."""
+    months = corrected_months(child.born, child.gestation_weeks, on)
+    return "silent" if months >= SILENT_FROM_MONTHS else "together"
+
+
+@dataclass(frozen=True, slots=True)
+class Due:
+    """A showing that is due today, first or again, and why. `planned_id`: of the plan it comes from, if any."""
+
+    tray: Tray
+    again: bool
+    reasons: tuple[Reason, ...]
+    planned_id: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Showings:
+    """For one child: what is due today, what waits for another day, and what is open to be found without a showing."""
+
+    child: Child
+    due: tuple[Due, ...]
+    waiting: tuple[Tray, ...]
+    open: tuple[Tray, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Planned:
+    """A showing an adult means to give on a day."""
+
+    id: int
+    child_id: int
+    tray_id: int
+    day: date
+
+
+def showings(
+    child: Child, out: Sequence[Tray], shown: Iterable[Presentation], shown_today: Collection[int],
+    planned: Iterable[Planned], remedies: Iterable[tuple[Tray, Reason]], on: date, *, practice: Practice = Practice(),
+) -> Showings:  # fmt: skip
+    """What to show a child today of the trays that stand out for it.
+
+    Planned showings come first, then trays that wait for their first where this child is shown first (ROOM-8), then
+    what is to be shown again before it counts as ignored. New ones are at most P(2) a day, those given today counted
+    (PRES-4). `shown_today`: trays first shown to it today.
+    """
+    known = {p.tray_id for p in shown if p.child_id == child.id}
+    by_id = {t.id: t for t in out}
+    due = [
+        _planned(by_id[p.tray_id], p, known)
+        for p in planned if p.child_id == child.id and p.day <= on and p.tray_id in by_id
+    ]  # fmt: skip
+    taken = {d.tray.id for d in due}
+    new = [t for t in out if t.id not in known and t.id not in taken]
+    first = corrected_months(child.born, child.gestation_weeks, on) >= practice.shown_first_from_months
+    room = max(0, practice.showings_a_day - len(shown_today) - sum(not d.again for d in due))
+    if first:
+        due += [Due(t, False, (_first(t, practice),)) for t in new[:room]]
+    due += [Due(t, True, (why,)) for t, why in remedies if t.id in by_id and t.id not in taken]
+    return Showings(child, tuple(due), tuple(new[room:]) if first else (), () if first else tuple(new))
+
+
+def _planned(tray: Tray, plan: Planned, known: Collection[int]) -> Due:
+    again = tray.id in known
+    text = f"You meant to show {tray.name}{' again' if again else ''} on {plan.day:%d %B}."
+    return Due(tray, again, (Reason("PLANNED", text),), plan.id)
+
+
+def _first(tray: Tray, practice: Practice) -> Reason:
+    number = Quantity("new showings a day", practice.showings_a_day, "at most", practice.showings_a_day)
+    return Reason("PRES-4", f"{tray.name} stands out and was not shown yet; it waits for a showing.", (number,))

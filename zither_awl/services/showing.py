@@ -1,0 +1,79 @@
+"""Use cases of showing: what is due and for whom, planning a showing, and the script an adult shows by."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.showing import Planned, Showings, Style, showings, style_for
+from zither_awl.core.trays.design import Design
+from zither_awl.core.values import Child, Presentation, Tray
+from zither_awl.services import rotation
+from zither_awl.services.bench import designs
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.shelf import condition_of
+
+
+@dataclass(frozen=True, slots=True)
+class Script:
+    """What an adult needs to show a tray to a child. `design` is None for a tray whose card has no script."""
+
+    child: Child
+    tray: Tray
+    design: Design | None
+    style: Style
+    shown: tuple[Presentation, ...]
+    condition: str
+    planned: Planned | None
+
+
+def due(desk: Desk) -> tuple[Showings, ...]:
+    """For each child: what is due today, what waits, what is open."""
+    house, today = desk.house(), desk.today()
+    remedies = [(house.tray(t), reason) for t, reason in rotation.remedies(desk)]
+    return tuple(
+        showings(
+            child, [p.tray for p in sorted(house.placements, key=lambda p: p.spot) if child.id in p.tray.for_children],
+            house.log.presentations, _today(house, child, today), planned(house), remedies, today,
+            practice=house.practice,
+        ) for child in house.children
+    )  # fmt: skip
+
+
+def _today(house: House, child: Child, today: date) -> set[int]:
+    return {p.tray_id for p in house.log.presentations
+            if p.child_id == child.id and not p.again and p.at.astimezone(house.zone).date() == today}  # fmt: skip
+
+
+def planned(house: House) -> tuple[Planned, ...]:
+    """The showings planned and not given since."""
+    last = {(p.child_id, p.tray_id): p.at.astimezone(house.zone).date() for p in house.log.presentations}
+    found = [Planned(*row) for row in house.planned]
+    return tuple(p for p in found if last.get((p.child_id, p.tray_id), date.min) < p.day)
+
+
+def script(desk: Desk, child_id: int, tray_id: int) -> Script:
+    """The script of a tray for a child. Raises: NotFound."""
+    house, today = desk.house(), desk.today()
+    child, tray = house.child(child_id), house.tray(tray_id)
+    shown = tuple(p for p in house.log.presentations if p.child_id == child_id and p.tray_id == tray_id)
+    plan = next((p for p in planned(house) if (p.child_id, p.tray_id) == (child_id, tray_id)), None)
+    return Script(child, tray, designs(house).get(tray.card.key), style_for(child, today), shown,
+                  condition_of(house, tray, today), plan)  # fmt: skip
+
+
+def plan(desk: Desk, child_id: int, tray_id: int, day: date, adult_id: int | None) -> None:
+    """Mean to show a tray on a day. Raises: InvalidValue for a day that is past."""
+    house = desk.house()
+    child, tray = house.child(child_id), house.tray(tray_id)
+    if day < desk.today():
+        raise InvalidValue(FieldProblem("day", f"{day} is past.", "Choose today or a day to come."))
+    with desk.write(adult_id, f"Planned to show {child.name} {tray.name}") as work:
+        work.notes.plan_showing(child_id, tray_id, day)
+
+
+def unplan(desk: Desk, planned_id: int, adult_id: int | None) -> None:
+    """Leave a planned showing. Raises: NotFound."""
+    with desk.write(adult_id, "Left a planned showing") as work:
+        work.notes.unplan_showing(planned_id)

@@ -1,0 +1,127 @@
+"""Keeps sets of words, what children answered, routines of the household's own, and their runs."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Mapping
+from datetime import datetime
+from typing import Any, cast
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from zither_awl.core.values import RoutineRun, StepDone, WordAnswer
+from zither_awl.store.models import (
+    InvitationRow,
+    RoutineRow,
+    RoutineRunRow,
+    StepDoneRow,
+    WordAnswerRow,
+    WordSetRow,
+)
+
+
+class LessonsKeeper:
+    """Words and routines."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def own_sets(self) -> dict[str, Mapping[str, Any]]:
+        """The household's own sets of words, as data, by key."""
+        return {r.key: r.design for r in self._session.scalars(select(WordSetRow).order_by(WordSetRow.id))}
+
+    def save_set(self, key: str, design: Mapping[str, Any]) -> None:
+        """Insert or update a set of words."""
+        self._save(WordSetRow, key, design)
+
+    def own_routines(self) -> dict[str, Mapping[str, Any]]:
+        """The household's own routines, as data, by key."""
+        return {r.key: r.design for r in self._session.scalars(select(RoutineRow).order_by(RoutineRow.id))}
+
+    def save_routine(self, key: str, design: Mapping[str, Any]) -> None:
+        """Insert or update a routine."""
+        self._save(RoutineRow, key, design)
+
+    def _save(self, kind: Any, key: str, design: Mapping[str, Any]) -> None:
+        row = self._session.scalars(select(kind).where(kind.key == key)).first() or kind(key=key)
+        row.design = dict(design)
+        self._session.add(row)
+        self._session.flush()
+
+    def answers(self) -> tuple[WordAnswer, ...]:
+        """Every answer, oldest first."""
+        return tuple(
+            WordAnswer(child_id=r.child_id, set_key=r.set_key, word=r.word, turn=cast("Any", r.turn), right=r.right,
+                       at=r.at, instead=r.instead, adult_id=r.adult_id)
+            for r in self._session.scalars(select(WordAnswerRow).order_by(WordAnswerRow.at, WordAnswerRow.key))
+        )  # fmt: skip
+
+    def add_answer(self, answer: WordAnswer, key: str) -> bool:
+        """Keep an answer, once per key. Returns whether it was new."""
+        if self._session.get(WordAnswerRow, key) is not None:
+            return False
+        self._session.add(WordAnswerRow(
+            key=key, child_id=answer.child_id, set_key=answer.set_key, word=answer.word, turn=answer.turn,
+            right=answer.right, instead=answer.instead, at=answer.at, adult_id=answer.adult_id,
+        ))  # fmt: skip
+        self._session.flush()
+        return True
+
+    def runs(self) -> tuple[RoutineRun, ...]:
+        """Every time through a routine, oldest first."""
+        invited: defaultdict[str, list[tuple[int, str]]] = defaultdict(list)
+        for r in self._session.scalars(select(InvitationRow).order_by(InvitationRow.child_id)):
+            invited[r.run_key].append((r.child_id, r.answer))
+        done: defaultdict[str, list[StepDone]] = defaultdict(list)
+        for d in self._session.scalars(select(StepDoneRow).order_by(StepDoneRow.at, StepDoneRow.step)):
+            done[d.run_key].append(StepDone(step=d.step, at=d.at, child_id=d.child_id, adult_id=d.adult_id))
+        return tuple(
+            RoutineRun(key=r.key, routine=r.routine, began=r.began, ended=r.ended, adult_id=r.adult_id,
+                       invited=tuple(invited[r.key]), done=tuple(done[r.key]))
+            for r in self._session.scalars(select(RoutineRunRow).order_by(RoutineRunRow.began, RoutineRunRow.key))
+        )  # fmt: skip
+
+    def begin_run(self, key: str, routine: str, at: datetime, adult_id: int | None) -> bool:
+        """Begin a routine; another word of its beginning changes nothing. Returns whether it was new."""
+        if self._session.get(RoutineRunRow, key) is not None:
+            return False
+        self._session.add(RoutineRunRow(key=key, routine=routine, began=at, adult_id=adult_id))
+        self._session.flush()
+        return True
+
+    def end_run(self, key: str, at: datetime) -> bool:
+        """End a routine; the first word of its end counts. Returns whether it was new."""
+        row = self._session.get(RoutineRunRow, key)
+        if row is None or row.ended is not None:
+            return False
+        row.ended = at
+        self._session.flush()
+        return True
+
+    def invite(self, key: str, child_id: int, answer: str) -> bool:
+        """What a child said to the invitation; it may think better of it. Returns whether it was new."""
+        row = self._session.get(InvitationRow, (key, child_id))
+        if row is not None and row.answer == answer:
+            return False
+        row = row or InvitationRow(run_key=key, child_id=child_id)
+        row.answer = answer
+        self._session.add(row)
+        self._session.flush()
+        return True
+
+    def do_step(self, key: str, done: StepDone) -> bool:
+        """A step was done; the first word of it counts. Returns whether it was new."""
+        if self._session.get(StepDoneRow, (key, done.step)) is not None:
+            return False
+        self._session.add(StepDoneRow(run_key=key, step=done.step, at=done.at, child_id=done.child_id,
+                                      adult_id=done.adult_id))  # fmt: skip
+        self._session.flush()
+        return True
+
+    def undo_step(self, key: str, step: str) -> None:
+        """A step was not done after all."""
+        row = self._session.get(StepDoneRow, (key, step))
+        if row is not None:
+            self._session.delete(row)
+            self._session.flush()
