@@ -42,19 +42,25 @@ FLAGS = (
 def chromium(width: int = 1280, height: int = 800) -> Iterator[webdriver.Chrome]:
     """A browser of a true viewport with a new profile, gone afterwards with everything it kept."""
     profile = tempfile.mkdtemp(prefix="chromium-")
-    options = Options()
-    options.binary_location = "/usr/bin/chromium"
-    for flag in (*FLAGS, f"--window-size={width},{height}", f"--user-data-dir={profile}"):
-        options.add_argument(flag)
-    options.set_capability("goog:loggingPrefs", {"browser": "ALL", "performance": "ALL"})
-    # An explicit path: Selenium's own manager would look for a driver elsewhere.
-    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
-    resize(driver, width, height)
+    driver = open_chromium(profile, width, height)
     try:
         yield driver
     finally:
         driver.quit()
         shutil.rmtree(profile, ignore_errors=True)
+
+
+def open_chromium(profile: str, width: int = 1280, height: int = 800, *more: str) -> webdriver.Chrome:
+    """A browser on a profile that is there or not, with further flags."""
+    options = Options()
+    options.binary_location = "/usr/bin/chromium"
+    for flag in (*FLAGS, f"--window-size={width},{height}", f"--user-data-dir={profile}", *more):
+        options.add_argument(flag)
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL", "performance": "ALL"})
+    # An explicit path: Selenium's own manager would look for a driver elsewhere.
+    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    resize(driver, width, height)
+    return driver
 
 
 def resize(driver: webdriver.Chrome, width: int, height: int) -> None:

@@ -67,7 +67,7 @@ def standing(word: Word, answers: Iterable[WordAnswer]) -> Standing:
             missed = missed or not each.right
             period = "recall" if right >= SHOWN_RIGHT else "show"
         elif each.turn == "recall" and each.right:
-            missed = False
+            missed, period = False, "recall"
             if moved != day:
                 box, moved = min(box + 1, len(REVIEW_DAYS)), day
                 due = day + timedelta(days=REVIEW_DAYS[box - 1])

@@ -20,6 +20,7 @@ const router = createBrowserRouter([{
     view('show', () => import('./pages/show')),
     view('words', () => import('./pages/words')),
     view('lesson', () => import('./pages/lesson')),
+    view('pair', () => import('./pages/pair')),
     view('routines', () => import('./pages/routines')),
     view('shelf', () => import('./pages/shelf')),
     view('bench', () => import('./pages/bench')),

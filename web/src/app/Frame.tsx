@@ -18,7 +18,7 @@ export function Frame() {
   const { session, error } = useSession()
   const { pathname } = useLocation()
   useEffect(() => { window.scrollTo(0, 0) }, [pathname])
-  if (!session && error instanceof Problem && error.status === 401) return <Pair />
+  if (!session && error instanceof Problem && error.status === 401) return <main><Pair /></main>
   if (!session) return <Waiting error={error} />
   const begun = session.household !== null
   if (!begun && pathname !== '/welcome') return <Navigate to="/welcome" replace />

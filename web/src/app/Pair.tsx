@@ -4,19 +4,23 @@ import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client } from '@/lib/http'
-import { refresh } from '@/lib/queries'
+import { flush } from '@/lib/outbox'
+import { refresh, renewToken } from '@/lib/queries'
 
 /** A device that is not of the house yet: it comes in by a code from the machine the program runs on. */
-export function Pair() {
+export function Pair({ onPaired }: { onPaired?: () => void }) {
   const [code, setCode] = useState('')
   const [name, setName] = useState('')
   const pair = useWrite(async () => {
     await answer(client.POST('/api/pair', { body: { code: code.trim(), name: name.trim() } }))
+    await renewToken()
     await refresh()
+    await flush()
+    onPaired?.()
   })
   return (
-    <main className="mx-auto flex max-w-md flex-col gap-4 p-6">
-      <h1>Zither Awl</h1>
+    <div className="mx-auto flex max-w-md flex-col gap-4 p-6">
+      <h1>Pair this device</h1>
       <p>This device is not paired. On the machine the program runs on, open House and choose &ldquo;Pair a device&rdquo;: it shows a code for one device, for ten minutes.</p>
       <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void pair.run() }}>
         <Field label="Code" inputMode="numeric" autoComplete="one-time-code" value={code} onChange={(event) => setCode(event.target.value)} />
@@ -25,6 +29,6 @@ export function Pair() {
       </form>
       {pair.failed && <Notice tone="must" role="alert">{pair.failed.message}</Notice>}
       <p className="text-ink-2"><a className="text-woad underline underline-offset-4" href="/trust">How this device comes to trust the program</a></p>
-    </main>
+    </div>
   )
 }

@@ -48,8 +48,8 @@ export function Run({ run, routine, people, zone }: RunProps) {
           const tick = () => write(done ? { ...work, run: 'unstep', word: step.key } : { ...work, run: 'step', word: step.key, child_id: by || null })
           return (
             <li key={step.key} className={cx('flex flex-wrap items-start gap-3 border-t border-line py-2 first:border-0', run.next === step.key && 'bg-woad-2')}>
-              <button type="button" role="checkbox" aria-checked={done !== undefined} onClick={tick} className="flex min-h-touch min-w-60 flex-1 items-start gap-3 text-left">
-                <span className={cx('mt-0.5 grid size-7 shrink-0 place-items-center rounded-md border-2', done ? 'border-moss bg-moss text-paper' : 'border-edge')}>{done && <Check size={18} aria-hidden />}</span>
+              <button type="button" role="checkbox" aria-checked={done !== undefined} onClick={tick} className="flex min-h-touch min-w-60 flex-1 items-center gap-3 text-left">
+                <span className={cx('grid size-7 shrink-0 place-items-center rounded-md border-2', done ? 'border-moss bg-moss text-paper' : 'border-edge')}>{done && <Check size={18} aria-hidden />}</span>
                 <span>
                   <span className={cx('block text-lg', done && 'text-ink-2')}>{step.text}</span>
                   {step.who !== 'child' && <span className="block text-sm text-ink-2">{step.who === 'together' ? 'together' : 'the adult'}</span>}

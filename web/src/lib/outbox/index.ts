@@ -8,13 +8,13 @@ import type { Draft, Item, Kept, Refused } from './store'
 
 export type { Draft, Item, Refused }
 /** `sent` have reached the program, but it has not been asked again yet: they are still to be drawn. */
-export type Outbox = { waiting: readonly Item[]; sent: readonly Item[]; refused: readonly Refused[]; trouble: string; away: boolean }
+export type Outbox = { waiting: readonly Item[]; sent: readonly Item[]; refused: readonly Refused[]; trouble: string; away: boolean; unpaired: boolean }
 
 const BATCH = 200
 const PAGE = Math.round(performance.timeOrigin)
 const others = new BroadcastChannel('zither-awl-outbox')
 const listeners = new Set<() => void>()
-let seen: Outbox = { waiting: [], sent: [], refused: [], trouble: '', away: false }
+let seen: Outbox = { waiting: [], sent: [], refused: [], trouble: '', away: false, unpaired: false }
 /** Written down and drawn, but not kept yet; in order. */
 let keeping: { draft: Draft; shown: Item; at: Parameters<typeof store.add>[1] }[] = []
 let latestMs = 0
@@ -79,10 +79,10 @@ export async function flush(): Promise<void> {
         say({ sent: [...seen.sent, ...kept.map((each) => each.item)] })
         await reread()
       }
-      if (seen.away) say({ away: false })
+      if (seen.away || seen.unpaired) say({ away: false, unpaired: false, trouble: '' })
     } catch (error) {
       // Away, or not willing: everything stays as it is, and the next try is not far.
-      say(error instanceof Problem && error.status > 0 ? { trouble: error.message } : { away: true })
+      say(error instanceof Problem && error.status > 0 ? { trouble: error.message, unpaired: error.status === 401, away: false } : { away: true })
     }
     if (gone.length) await settle()
   })

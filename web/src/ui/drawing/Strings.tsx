@@ -84,7 +84,7 @@ function Lane({ child, own, y, x, right, now, scales, spells, ended, aside }: La
       <path d={`M${LEFT} ${y}H${right}`} stroke="#51636c" strokeWidth="1.5" />
       {[LEFT, right].map((end) => <circle key={end} cx={end} cy={y} r="4.5" fill="#fbfcfb" stroke="#51636c" strokeWidth="1.5" />)}
       {spells.filter((each) => each.child_id === child.id).map((each) => <Rest key={each.began} spell={each} y={y} x={x} until={ended ?? now} />)}
-      {own.map((episode, at) => <Swing key={episode.id} episode={episode} y={y} x={x} now={now} p90={p90} before={own[at - 1]} />)}
+      {labelled(own, x, now).map(({ episode, label, row, middle }) => <Swing key={episode.id} episode={episode} y={y} x={x} now={now} p90={p90} label={label} row={row} middle={middle} />)}
     </g>
   )
 }
@@ -100,15 +100,33 @@ function Rest({ spell, y, x, until }: { spell: Spell; y: number; x: (at: number)
   )
 }
 
-type SwingProps = { episode: Episode; before: Episode | undefined; y: number; x: (at: number) => number; now: number; p90: number | null }
+type Labelled = { episode: Episode; label: string; row: 'above' | 'below' | null; middle: number }
+const LETTER = 6.6
 
-function Swing({ episode, before, y, x, now, p90 }: SwingProps) {
+/** Where the name of each piece of work finds room: above its swing, else below, else nowhere rather than over another. */
+function labelled(own: readonly Episode[], x: (at: number) => number, now: number): Labelled[] {
+  const taken = { above: 0, below: 0 }
+  return own.map((episode) => {
+    const times = rounds(episode)
+    const name = episode.tray.length > 20 ? `${episode.tray.slice(0, 19).trimEnd()}…` : episode.tray
+    const at = (x(Date.parse(episode.began)) + x(episode.ended ? Date.parse(episode.ended) : now)) / 2
+    for (const label of times > 1 ? [`${name}, ${times} rounds`, name] : [name]) {
+      const half = (label.length * LETTER) / 2
+      const middle = Math.max(at, LEFT + half - 20)
+      for (const row of ['above', 'below'] as const) {
+        if (middle - half < taken[row]) continue
+        taken[row] = middle + half + 6
+        return { episode, label, row, middle }
+      }
+    }
+    return { episode, label: name, row: null, middle: at }
+  })
+}
+
+type SwingProps = Labelled & { y: number; x: (at: number) => number; now: number; p90: number | null }
+
+function Swing({ episode, label, row, middle, y, x, now, p90 }: SwingProps) {
   const parts = stretches(episode, now)
-  const end = episode.ended ? Date.parse(episode.ended) : now
-  const middle = Math.max(x((Date.parse(episode.began) + end) / 2), LEFT + 46)
-  const times = rounds(episode)
-  const name = `${episode.tray.length > 20 ? `${episode.tray.slice(0, 19).trimEnd()}…` : episode.tray}${times > 1 ? `, ${times} rounds` : ''}`
-  const near = before && middle - x((Date.parse(before.began) + (before.ended ? Date.parse(before.ended) : now)) / 2) < 168
   const breaks = episode.events.filter((each) => each.kind === 'broken')
   return (
     <g>
@@ -123,7 +141,7 @@ function Swing({ episode, before, y, x, now, p90 }: SwingProps) {
         )
       })}
       {breaks.map((each) => <path key={each.at} d={`M${x(Date.parse(each.at)) - 5} ${y - 15}h10l-5 9z`} fill="#8f5d00" />)}
-      <text x={middle} y={near ? y + 38 : y - 31} fontSize="12.5" textAnchor="middle" fill="#1d2b33">{name}</text>
+      {row !== null && <text x={middle} y={row === 'below' ? y + 38 : y - 31} fontSize="12.5" textAnchor="middle" fill="#1d2b33">{label}</text>}
     </g>
   )
 }
