@@ -20,7 +20,7 @@ from waitress.server import create_server
 
 from zither_awl.api.context import HOME_MARK
 from zither_awl.app import create_app
-from zither_awl.services.certificate import home_certificate
+from zither_awl.services.certificate import home_certificate, private
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.pairing import Door
 from zither_awl.settings import Settings
@@ -84,7 +84,7 @@ def _outward() -> list[str]:
 
 def _private(address: str) -> bool:
     known = ipaddress.ip_address(address)
-    return known.is_private and not known.is_loopback
+    return private(known) and not known.is_loopback
 
 
 def home_server(app: Flask, settings: Settings, door: Door) -> Server:

@@ -41,7 +41,8 @@ CLOCK = """
 
 def until(true: Callable[[], Any], what: str) -> Any:
     """Wait for something outside any page."""
-    return WebDriverWait(None, PATIENCE_S, poll_frequency=0.05).until(lambda _: true(), f"waited for {what}")
+    nobody: Any = None
+    return WebDriverWait(nobody, PATIENCE_S, poll_frequency=0.05).until(lambda _: true(), f"waited for {what}")
 
 
 class Tablet:

@@ -27,7 +27,7 @@ from zither_awl.core.sequence import (
     standing,
     three_period_plan,
 )
-from zither_awl.core.values import PERIODS, RUNGS, WordAnswer, WordSet
+from zither_awl.core.values import PERIODS, RUNGS, Turn, WordAnswer, WordSet
 
 DAY = at(60).date()
 COLOURS = next(s for s in shipped_words() if s.key == "colours-first")
@@ -173,11 +173,14 @@ def test_known_words_are_mixed_in_beside_a_new_one() -> None:
     assert sum("mixed in" in p.reason.text for p in plan.picks) == 2
 
 
+TEEN_TURNS: tuple[Turn, ...] = ("name", "show", "show", "show", "recall")
+
+
 def test_eleven_to_nineteen_come_in_pairs_with_the_pair_before_again() -> None:
     """PRES-1. Common practice, no source."""
     assert [p.standing.word.key for p in three_period_plan(TEENS, [], DAY).picks] == ["11", "12"]
     shown = [WordAnswer(child_id=1, set_key=TEENS.key, word=w, turn=t, right=True, at=on(0, n))
-             for w in ("11", "12") for n, t in enumerate(("name", "show", "show", "show", "recall"))]  # fmt: skip
+             for w in ("11", "12") for n, t in enumerate(TEEN_TURNS)]  # fmt: skip
     keys = [p.standing.word.key for p in three_period_plan(TEENS, shown, DAY + timedelta(days=1)).picks]
     assert keys[:2] == ["11", "12"], "they are due first"
     later = [p.standing.word.key for p in three_period_plan(TEENS, shown, DAY).picks]

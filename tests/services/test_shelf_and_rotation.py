@@ -270,7 +270,8 @@ def test_today_repeats_what_is_under_eyes_and_what_waits_to_be_shown(house: Smal
     assert [(line.tray, line.text) for line in page.by_hand] == [
         ("Spooning", "At a table Tove cannot reach, or while Tove sleeps.")
     ]
-    assert [(c.name, t.name) for c, t in page.to_show] == [("Ilse", "Spooning"), ("Ilse", "Folding")]
+    due = [(each.child.name, d.tray.name) for each in page.to_show for d in each.due]
+    assert due == [("Ilse", "Spooning"), ("Ilse", "Folding")]
     assert ("low shelf", ("Folding",)) in page.out
 
 

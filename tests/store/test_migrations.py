@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import shutil
+import sqlite3
+from datetime import UTC, datetime
 from pathlib import Path
 
 import pytest
@@ -11,7 +13,9 @@ from alembic.migration import MigrationContext
 from sqlalchemy import inspect
 
 from tests.builders import DATA
+from zither_awl.core.values import Place, Work
 from zither_awl.services.desk import Desk
+from zither_awl.services.recording import DeviceItem, take
 from zither_awl.store import open_engine, prepare
 from zither_awl.store.engine import migrate
 from zither_awl.store.models import Base
@@ -37,7 +41,7 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 
 def test_there_is_a_database_of_every_landed_version() -> None:
-    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0", "0.3.0"]
+    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0", "0.3.0", "0.4.0"]
 
 
 @pytest.mark.parametrize("old", OLD, ids=lambda path: path.stem)
@@ -51,9 +55,35 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     assert [p.tray.name for p in house.placements] == ["Spooning chickpeas"]
     (episode,) = house.log.episodes
     assert (len(episode.events), house.log.mornings[0].seen) == (3, "all")
+    assert (episode.told, all(e.id > 0 for e in episode.events)) == (True, True)
+    assert [s.state for s in house.log.spells] == (["watching"] if old.stem >= "0.4.0" else [])
+    assert (len(house.answers), len(house.runs)) == ((1, 1) if old.stem >= "0.4.0" else (0, 0))
     assert house.findings(episode.began.date())[0].rule == "exposure"
     held = {c.role: c.component.name for t in house.trays for c in t.contents}
     assert held.get("filling", "") == ("chickpeas" if old.stem >= "0.2.0" else "")
+    desk.close()
+
+
+def test_what_was_open_before_the_log_was_kept_as_sent_can_still_be_ended(tmp_path: Path) -> None:
+    """Two observers of one beginning, in the form of 0.3.0: each goes on by its own name for the work."""
+    copy = tmp_path / "zither-awl.db"
+    shutil.copy(DATA / "0.3.0.db", copy)
+    with sqlite3.connect(copy) as db:
+        child, tray = db.execute("SELECT child_id, tray_id FROM episode").fetchone()
+        began = "2026-03-16T10:00:00.000+00:00"
+        db.execute("INSERT INTO episode VALUES ('open', ?, ?, NULL, NULL, ?, NULL, NULL, NULL, '', 0)",
+                   (child, tray, began))  # fmt: skip
+        for n, (device, text) in enumerate((("one", ""), ("two", "by-another-name"))):
+            columns = "episode_id, kind, at, cause, text, device, sequence, schema_version"
+            db.execute(f"INSERT INTO episode_event ({columns}) VALUES ('open', 'start', ?, '', ?, ?, ?, 1)",
+                       (began, text, device, n + 1))  # fmt: skip
+    desk = Desk(prepare(copy))
+    at = datetime(2026, 3, 16, 10, 7, tzinfo=UTC)
+    told = DeviceItem(device="two", sequence=9, schema_version=1, at=at, kind="finish", episode_id="by-another-name",
+                      work=Work.RIGHT, place=Place.BACK)  # fmt: skip
+    assert take(desk, [told], None).new == 1
+    (ended,) = [e for e in desk.house().log.episodes if e.id == "open"]
+    assert (ended.ended, ended.work, len(ended.events)) == (at, Work.RIGHT, 3)
     desk.close()
 
 

@@ -54,7 +54,10 @@ def _authority(
             return made, kept
     key = ec.generate_private_key(ec.SECP256R1())
     name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, "Zither Awl, this house")])
-    allowed: list[x509.GeneralName] = [x509.IPAddress(ipaddress.ip_network(net)) for net in _PRIVATE]
+    further = [a for a in (_address(h) for h in hosts) if a is not None and not private(a)]
+    allowed: list[x509.GeneralName] = [
+        x509.IPAddress(ipaddress.ip_network(net)) for net in (*_PRIVATE, *(str(a) for a in further))
+    ]
     names = {"localhost", "local", *(h for h in hosts if _address(h) is None)}
     allowed += [x509.DNSName(each) for each in sorted(names)]
     made = (
@@ -74,7 +77,11 @@ def _may_vouch(authority: x509.Certificate, hosts: Sequence[str]) -> bool:
     """Whether the authority was made for all of these names; a new name needs a new authority, and new trust."""
     allowed = authority.extensions.get_extension_for_class(x509.NameConstraints).value.permitted_subtrees or []
     known = {each.value for each in allowed if isinstance(each, x509.DNSName)}
-    return all(_address(h) is not None or h in known or h.split(".")[-1] in known for h in hosts)
+    nets = [ipaddress.ip_network(str(each.value)) for each in allowed if isinstance(each, x509.IPAddress)]
+    return all(
+        any(address in net for net in nets) if (address := _address(h)) else h in known or h.split(".")[-1] in known
+        for h in hosts
+    )
 
 
 def _write_leaf(
@@ -110,6 +117,11 @@ def _usage(*, signs: bool) -> x509.KeyUsage:
         digital_signature=not signs, key_cert_sign=signs, crl_sign=signs, content_commitment=False,
         key_encipherment=False, data_encipherment=False, key_agreement=False, encipher_only=False, decipher_only=False,
     )  # fmt: skip
+
+
+def private(address: ipaddress.IPv4Address | ipaddress.IPv6Address) -> bool:
+    """Whether an address is one of a home network, or this machine's own."""
+    return any(address in ipaddress.ip_network(net) for net in _PRIVATE)
 
 
 def _address(host: str) -> ipaddress.IPv4Address | ipaddress.IPv6Address | None:

@@ -1,0 +1,167 @@
+"""The home network: a certificate of its own that judges accept, one code for one device, and barring."""
+
+from __future__ import annotations
+
+import shutil
+import ssl
+import stat
+import urllib.error
+import urllib.request
+from collections.abc import Iterator
+from datetime import timedelta
+from ipaddress import ip_address
+from pathlib import Path
+from threading import Thread
+from typing import Any
+
+import pytest
+from cryptography import x509
+from cryptography.hazmat.primitives import hashes
+
+from tests.conftest import NOW, Client, SmallHouse
+from zither_awl.app import create_app
+from zither_awl.core.errors import InvalidValue, NotFound
+from zither_awl.serve import home_server, open_door, own_names
+from zither_awl.services import pairing
+from zither_awl.services.certificate import LEAF_DAYS, ends, home_certificate
+from zither_awl.services.clock import SetClock, SystemClock
+from zither_awl.services.pairing import Door
+from zither_awl.settings import Settings
+
+HOSTS = ("tablets.local", "192.168.1.20", "localhost")
+
+
+def test_the_certificate_names_the_hosts_and_is_kept_until_it_has_to_change(tmp_path: Path) -> None:
+    made = home_certificate(tmp_path, HOSTS, NOW)
+    leaf = x509.load_pem_x509_certificate(made.chain.read_bytes())
+    names = leaf.extensions.get_extension_for_class(x509.SubjectAlternativeName).value
+    assert set(names.get_values_for_type(x509.DNSName)) == {"tablets.local", "localhost"}
+    assert [str(a) for a in names.get_values_for_type(x509.IPAddress)] == ["192.168.1.20"]
+    first = ends(made)
+    assert first == NOW + timedelta(days=LEAF_DAYS)
+    again = home_certificate(tmp_path, HOSTS, NOW + timedelta(days=10))
+    assert (again.fingerprint, ends(again)) == (made.fingerprint, first)
+    renewed = home_certificate(tmp_path, HOSTS, NOW + timedelta(days=LEAF_DAYS - 20))
+    assert renewed.fingerprint == made.fingerprint, "trust outlives a renewal"
+    assert ends(renewed) > first
+    moved = home_certificate(tmp_path, (*HOSTS, "10.0.0.7"), NOW)
+    assert moved.fingerprint == made.fingerprint, "another address of the house needs no new trust"
+    other = home_certificate(tmp_path, (*HOSTS, "den"), NOW)
+    assert other.fingerprint != made.fingerprint, "a name the authority may not vouch for does"
+
+
+def test_the_keys_are_the_owners_and_the_fingerprint_is_the_files(tmp_path: Path) -> None:
+    made = home_certificate(tmp_path, HOSTS, NOW)
+    for key in ("home-key.pem", "home-authority-key.pem"):
+        assert stat.S_IMODE((tmp_path / key).stat().st_mode) == 0o600
+    authority = x509.load_pem_x509_certificate(made.authority.read_bytes())
+    assert made.fingerprint.replace(":", "").lower() == authority.fingerprint(hashes.SHA256()).hex()
+    limits = authority.extensions.get_extension_for_class(x509.NameConstraints).value.permitted_subtrees or []
+    assert all(net.value.is_private for net in limits if isinstance(net, x509.IPAddress))
+
+
+@pytest.fixture
+def served(tmp_path: Path, empty_file: Path) -> Iterator[tuple[str, Path]]:
+    """An empty house, served by https on this machine."""
+    shutil.copy(empty_file, tmp_path / "zither-awl.db")
+    import socket
+
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    settings = Settings(data=tmp_path, home=True, home_host="127.0.0.1", home_port=port, names=("127.0.0.1",))
+    door = open_door(settings, SystemClock())
+    server = home_server(create_app(settings, door=door), settings, door)
+    server.prepare()
+    Thread(target=server.serve, daemon=True).start()
+    yield f"https://127.0.0.1:{port}", tmp_path / "home-authority.pem"
+    server.stop()
+
+
+def ask(address: str, authority: Path | None, **headers: str) -> Any:
+    trusted = ssl.create_default_context(cafile=str(authority) if authority else None)
+    return urllib.request.urlopen(urllib.request.Request(address, headers=headers), context=trusted, timeout=10)
+
+
+def test_openssl_accepts_the_chain_by_the_authority_and_by_nothing_else(served: tuple[str, Path]) -> None:
+    """Judge: OpenSSL's own verification of chain, names and constraints."""
+    address, authority = served
+    with ask(f"{address}/trust", authority) as told:
+        page = told.read().decode()
+    fingerprint = x509.load_pem_x509_certificate(authority.read_bytes()).fingerprint(hashes.SHA256()).hex().upper()
+    assert ":".join(fingerprint[n : n + 2] for n in range(0, 64, 2)) in page
+    with ask(f"{address}/trust/zither-awl.crt", authority) as told:
+        assert told.read() == authority.read_bytes()
+    with pytest.raises(urllib.error.URLError, match=r"self-signed|unable to get local issuer"):
+        ask(f"{address}/trust", None)
+    with pytest.raises(urllib.error.HTTPError) as refused:
+        ask(f"{address}/api/session", authority)
+    assert refused.value.code == 401
+    with pytest.raises(urllib.error.HTTPError) as foreign:
+        ask(f"{address}/api/session", authority, Host="evil.example")
+    assert foreign.value.code == 400
+    with ask(f"{address}/watch", authority) as shell:
+        assert shell.headers["Content-Security-Policy"].startswith("default-src 'self'")
+
+
+def test_a_code_lets_one_device_in_once_for_ten_minutes(house: SmallHouse, clock: SetClock) -> None:
+    door = Door()
+    with pytest.raises(InvalidValue, match="does not work"):
+        door.pair(house.desk, "12345678", "tablet")
+    code = door.new_code(house.desk.now())
+    assert len(code.digits) == 8
+    with pytest.raises(InvalidValue, match="is empty"):
+        door.pair(house.desk, code.digits, " ")
+    device = door.pair(house.desk, f"{code.digits[:4]} {code.digits[4:]}", "tablet")
+    assert pairing.may_enter(house.desk, device)
+    with pytest.raises(InvalidValue, match="used"):
+        door.pair(house.desk, code.digits, "another")
+    late = door.new_code(house.desk.now())
+    clock.move_on(timedelta(minutes=10, seconds=1))
+    with pytest.raises(InvalidValue):
+        door.pair(house.desk, late.digits, "late")
+
+
+def test_five_wrong_tries_are_the_last(house: SmallHouse) -> None:
+    door = Door()
+    code = door.new_code(house.desk.now())
+    for _ in range(5):
+        with pytest.raises(InvalidValue):
+            door.pair(house.desk, "00000000" if code.digits != "00000000" else "1", "guess")
+    with pytest.raises(InvalidValue):
+        door.pair(house.desk, code.digits, "too late")
+
+
+def test_a_barred_device_stays_out_until_it_is_let_in_again(house: SmallHouse) -> None:
+    door = Door()
+    device = door.pair(house.desk, door.new_code(NOW).digits, "tablet")
+    pairing.bar(house.desk, device, True)
+    assert not pairing.may_enter(house.desk, device)
+    pairing.bar(house.desk, device, False)
+    assert pairing.may_enter(house.desk, device)
+    assert [d.name for d in pairing.devices(house.desk)] == ["tablet"]
+    with pytest.raises(NotFound):
+        pairing.bar(house.desk, "nobody", True)
+
+
+def test_the_door_over_the_api(client: Client) -> None:
+    home = client.get("/api/home")
+    assert (home["serving"], home["here"], home["devices"]) == (False, True, [])
+    digits = client.post("/api/home/code")["digits"]
+    paired = client.flask.post("/api/pair", json={"code": digits, "name": "tablet"}, base_url="http://127.0.0.1:8136")
+    cookie = paired.headers["Set-Cookie"]
+    assert all(word in cookie for word in ("HttpOnly", "Secure", "SameSite=Strict"))
+    (device,) = client.get("/api/home")["devices"]
+    client.post(f"/api/home/devices/{device['id']}/bar", {"barred": True})
+    assert client.get("/api/home")["devices"][0]["barred"]
+    client.post("/api/home/devices/nobody/bar", {"barred": True}, 404)
+    assert client.flask.get("/trust", base_url="http://127.0.0.1:8136").status_code == 404
+    away = {"zither_awl.home": True}
+    for path in ("/api/session", "/api/watch", "/api/home"):
+        assert client.flask.get(path, base_url="https://127.0.0.1", environ_overrides=away).status_code == 401
+
+
+def test_the_names_of_this_machine_at_home_are_private() -> None:
+    names = own_names()
+    assert "127.0.0.1" not in names
+    assert all(ip_address(n).is_private for n in names if n[0].isdigit())
