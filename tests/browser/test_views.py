@@ -17,7 +17,9 @@ from tests.browser.driver import Person, resize
 VIEWS = (
     "/today", "/watch", "/shelf", "/shelf?tray=2", "/bench", "/bench?card=pour-water&level=2", "/cupboard",
     "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/change", "/work?child=2",
-    "/house", "/heights", "/shelf?arrange=1",
+    "/house", "/heights", "/shelf?arrange=1", "/evening", "/morning", "/words?child=2",
+    "/lesson?child=2&set=sounds-first",
+    "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2",
 )  # fmt: skip
 THEME = Path(__file__).parents[2] / "web/src/theme.css"
 
@@ -84,6 +86,8 @@ EMPTY = {
     "/change": "Nothing has been seen yet",
     "/work": "No work written down here",
     "/heights": "No child yet",
+    "/morning": "No morning has ended yet",
+    "/words": "Add a child first",
 }
 
 

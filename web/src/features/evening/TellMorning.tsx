@@ -79,9 +79,9 @@ function ChildTold({ child, watch, pieces, setPieces, clock }: ChildToldProps) {
         {pieces.map((each, n) => each.child === child.id && (
           <li key={n} className="flex flex-wrap items-end gap-2 rounded-control bg-ground px-3 py-2">
             <span className="min-w-44 flex-1 self-center"><strong>{each.name}</strong> {clock(each.from)} to {clock(each.from + each.minutes)}</span>
-            <Button size="touch" aria-label={`${each.name}: five minutes shorter`} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes - 5 }))}>− 5 min</Button>
-            <Button size="touch" aria-label={`${each.name}: five minutes longer`} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes + 5 }))}>+ 5 min</Button>
-            <Button size="touch" aria-label={`${each.name}: begin five minutes later`} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>later</Button>
+            <Button size="touch" aria-label={`− 5 min, ${each.name}`} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes - 5 }))}>− 5 min</Button>
+            <Button size="touch" aria-label={`+ 5 min, ${each.name}`} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes + 5 }))}>+ 5 min</Button>
+            <Button size="touch" aria-label={`later, ${each.name}`} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>later</Button>
             <SelectField label={`${each.name} ended`} hideLabel value={each.work} onChange={(event) => setPieces(change(pieces, n, { work: event.target.value }))}>{WORKS.map((work) => <option key={work}>{work}</option>)}</SelectField>
             <Field label={`A line about ${each.name}`} hideLabel placeholder="a line of words" value={each.note} onChange={(event) => setPieces(change(pieces, n, { note: event.target.value }))} />
             <Button size="touch" look="quiet" aria-label={`Leave out ${each.name}`} onClick={() => setPieces(drop(pieces, n))}>Leave out</Button>

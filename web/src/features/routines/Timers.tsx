@@ -38,7 +38,7 @@ export function Timers() {
         <span key={each.id} className={each.rangAt === null ? 'inline-flex items-center gap-2 rounded-control border border-line bg-paper pl-3' : 'inline-flex items-center gap-2 rounded-control border-2 border-saffron bg-saffron-2 pl-3'}>
           {each.name}
           {each.rangAt === null ? <strong className="tabular-nums" role="timer">{clock(each.endsAt - now)}</strong> : <strong role="alert">done{lateness(each) && `, ${lateness(each)}`}</strong>}
-          <Button size="touch" look="quiet" aria-label={`Put away the timer ${each.name}`} onClick={() => stop(each.id)}>{each.rangAt === null ? 'Stop' : 'Put away'}</Button>
+          <Button size="touch" look="quiet" aria-label={`${each.rangAt === null ? 'Stop' : 'Put away'} the timer ${each.name}`} onClick={() => stop(each.id)}>{each.rangAt === null ? 'Stop' : 'Put away'}</Button>
         </span>
       ))}
       <span className="text-sm text-ink-2">A timer rings only while this page is open and awake, on this device.</span>

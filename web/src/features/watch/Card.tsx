@@ -13,7 +13,8 @@ import { Under } from './Under'
 export function Card(props: LaneProps) {
   const { child, episode, active, onActive } = props
   return (
-    <section aria-label={child.name} className={cx('panel', active && 'border-2 border-woad')}>
+    // Marked without a thicker border: nothing may move under the finger that touches it.
+    <section aria-label={child.name} className={cx('panel', active && 'border-woad shadow-[0_0_0_1px_var(--color-woad)]')}>
       {/* Touching a lane anywhere makes it the one the single keys act on; it is no control of its own. */}
       <div role="presentation" data-lane={child.id} tabIndex={-1} onFocus={onActive} onPointerDown={onActive} className="flex flex-col gap-3 p-4">
         {episode ? <AtWork {...props} episode={episode} /> : <Free {...props} />}
@@ -28,7 +29,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
   const since = unbrokenSince(episode, now)
   const deep = depth(episode)
   const condition = props.offers.find((each) => each.tray_id === episode.tray_id)?.condition
-  const beside = episode.tray_id === null ? undefined : users.get(episode.tray_id)
+  const beside = (users.get(episode.tray_id ?? 0) ?? []).filter((each) => each.episode.id !== episode.id).map((each) => each.name)
   const mended = episode.events.filter((each) => each.kind === 'mended').length
   const toggle = (which: Open) => setOpen(open === which ? null : which)
   const work = workOf(episode)
@@ -39,7 +40,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
         <div className="min-w-0">
           <h2 className="flex flex-wrap items-baseline gap-x-2 text-lg">
             <span className="inline-flex items-center gap-1.5"><PatternMark pattern={child.pattern} />{child.name}</span>
-            <span className="font-normal">{episode.tray}{beside && beside.episode.id !== episode.id && `, beside ${beside.name}`}</span>
+            <span className="font-normal">{episode.tray}{beside.length > 0 && `, beside ${beside.join(' and ')}`}</span>
           </h2>
           <p className="text-ink-2">{broken ? `broken off ${timeOfDay(broken.at, zone)}${broken.cause && `, ${broken.cause}`}` : `unbroken since ${timeOfDay(since ?? now, zone)}`}{deep !== null && `; ${DEPTHS[deep] ?? ''}`}</p>
         </div>

@@ -12,7 +12,7 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
   const rest = offers.filter((each) => !each.for_children.includes(child.id))
   const pick = (tray: number) => { if (users?.has(tray)) setShared(tray); else onPick(tray) }
   const chip = (each: Offer, at: number) => {
-    const user = users?.get(each.tray_id)
+    const user = users?.get(each.tray_id)?.[0]
     return (
       <Button key={each.tray_id} size="touch" onClick={() => pick(each.tray_id)} title={each.condition}
         {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}>
@@ -20,7 +20,7 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
       </Button>
     )
   }
-  const user = shared === null ? undefined : users?.get(shared)
+  const user = shared === null ? undefined : users?.get(shared)?.[0]
   return (
     <div role="group" aria-label={label} className="flex flex-col gap-2">
       <p className="text-sm text-ink-2">{label}</p>

@@ -10,7 +10,7 @@ import { askToKeep, write } from '@/lib/outbox'
 import { dayOf, span, timeOfDay } from '@/lib/words'
 import { Card } from './Card'
 import { EndDialog } from './EndDialog'
-import { workOf, type Open } from './lane'
+import { workOf, type Open, type User } from './lane'
 import { stateOf, type Episode, type Morning as MorningOf } from '@/lib/record'
 import { Strings } from '@/ui/drawing/Strings'
 import { Sweep } from './Sweep'
@@ -47,10 +47,11 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
   const [said, setSaid] = useState('')
   const nameOf = (id: number) => present.find((each) => each.id === id)?.name ?? ''
   const openOf = (child: number) => episodes.findLast((each) => each.child_id === child && each.ended === null && each.question === '')
-  const users = new Map(present.flatMap(({ id, name }) => {
+  const users = new Map<number, User[]>()
+  for (const { id, name } of present) {
     const episode = openOf(id)
-    return episode?.tray_id ? [[episode.tray_id, { name, episode }] as const] : []
-  }))
+    if (episode?.tray_id) users.set(episode.tray_id, [...(users.get(episode.tray_id) ?? []), { name, episode }])
+  }
   const take = useMemo(() => (child_id: number, what: { tray_id: number } | { activity: string }) => write({ kind: 'start', episode_id: crypto.randomUUID(), child_id, ...what }), [])
   const showed = (child_id: number, tray_id: number) => {
     write({ kind: 'showed', child_id, tray_id })

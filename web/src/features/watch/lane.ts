@@ -4,6 +4,7 @@ import type { Episode, Spell } from '@/lib/record'
 
 export type Child = Schemas['ChildOut']
 export type Offer = Schemas['OfferOut']
+export type User = { name: string; episode: Episode }
 export type Draftable = { episode_id: string; child_id: number }
 export const CAUSES = ['adult', 'other child', 'noise', 'need', 'material missing', 'finished'] as const
 export const HELPS = ['prompted', 'shown again', 'together'] as const
@@ -13,7 +14,7 @@ export type Open = 'broken' | 'helped' | 'depth' | 'part' | 'note' | 'showed' | 
 export type LaneProps = {
   child: Child; episode: Episode | undefined; state: Spell | undefined; offers: readonly Offer[]; activities: readonly string[]; phrases: readonly string[]
   /** Who is at each tray now, by its id. */
-  users: ReadonlyMap<number, { name: string; episode: Episode }>
+  users: ReadonlyMap<number, readonly User[]>
   now: number; zone: string; active: boolean; open: Open
   setOpen: (open: Open) => void; onActive: () => void; onTake: (what: { tray_id: number } | { activity: string }) => void
   onRest: (episode: Episode) => void; onShowed: (tray: number) => void

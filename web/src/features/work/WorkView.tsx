@@ -61,6 +61,7 @@ export function WorkView({ people, trays, zone, now }: WorkViewProps) {
 
 function Line({ episode, people, zone, onMend }: { episode: Episode; people: readonly Named[]; zone: string; onMend: () => void }) {
   const [open, setOpen] = useState(false)
+  const [events, setEvents] = useState(false)
   const strike = useWrite(async () => {
     await answer(client.POST('/api/episodes/{episode_id}/strike', { params: { path: { episode_id: episode.id } }, body: { struck: !episode.struck } }))
     await refresh()
@@ -68,8 +69,9 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
   const times = episode.events.filter((each) => each.kind === 'round').length
   const helped = episode.events.filter((each) => each.kind === 'helped').map((each) => each.cause).join(', ')
   const breaks = episode.events.filter((each) => each.kind === 'broken').map((each) => each.cause || 'something').join(', ')
+  const mended = episode.events.filter((each) => each.kind === 'mended').length
   const deep = episode.events.filter((each) => each.kind === 'depth').map((each) => each.cause).join(', ')
-  const facts = [episode.work, episode.place, times && `${times} times round`, helped ? `helped: ${helped}` : 'alone', breaks && `broken off by ${breaks}`, deep,
+  const facts = [episode.work, episode.place, times && `${times} times round`, helped ? `helped: ${helped}` : 'alone', mended > 0 && `mended ${counted(mended, 'mistake')}`, breaks && `broken off by ${breaks}`, deep,
     episode.longest_min !== null && `longest ${plain(episode.longest_min, 0)} min`, episode.adult && `seen by ${episode.adult}`].filter(Boolean)
   return (
     <article className={cx('flex flex-wrap items-start justify-between gap-3 p-3', episode.struck && 'text-ink-3')}>
@@ -77,15 +79,41 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
         <h2 className={cx('text-base', episode.struck && 'line-through')}>{people.find((each) => each.id === episode.child_id)?.name ?? 'A child'}: {episode.tray}</h2>
         <p className="text-[0.9375rem] text-ink-2">{dayOf(episode.began, zone)}, {timeOfDay(episode.began, zone)} to {episode.ended ? timeOfDay(episode.ended, zone) : 'not said'} · {facts.join(' · ')}</p>
         {episode.events.filter((each) => each.kind === 'note').map((each) => <p key={each.at + each.text} className="said mt-1">{each.text}</p>)}
+        {events && <Events episode={episode} zone={zone} />}
         {open && <Trace id={episode.id} zone={zone} />}
         {strike.failed && <Notice tone="must" role="alert">{strike.failed.message}</Notice>}
       </div>
       <div className="flex flex-wrap gap-2">
         {!episode.struck && <Button onClick={onMend}>Mend</Button>}
         <Button onClick={() => void strike.run()}>{episode.struck ? 'Bring back' : 'Strike out'}</Button>
+        <Button aria-expanded={events} onClick={() => setEvents(!events)}>Its events</Button>
         <Button aria-expanded={open} onClick={() => setOpen(!open)}>Trace</Button>
       </div>
     </article>
+  )
+}
+
+const SAID: Record<string, string> = { start: 'taken', round: 'once round', broken: 'broken off', back: 'came back', helped: 'helped', mended: 'mended a mistake', finish: 'finished' }
+const saidOf = (each: Episode['events'][number]) => (each.kind === 'part' ? `${each.text}: ${each.cause}` : [SAID[each.kind] ?? '', each.cause, each.text].filter(Boolean).join(', '))
+
+/** Every event of a piece of work; each but the beginning and the end can be taken back, and undo brings it back. */
+function Events({ episode, zone }: { episode: Episode; zone: string }) {
+  const back = useWrite(async (event_id: number) => {
+    await answer(client.POST('/api/events/{event_id}/strike', { params: { path: { event_id } }, body: { struck: true } }))
+    await refresh()
+  })
+  return (
+    <>
+      <ol className="mt-2 text-sm text-ink-2">
+        {episode.events.map((each) => (
+          <li key={each.id} className="flex flex-wrap items-center gap-x-2">
+            {timeOfDay(each.at, zone)} {saidOf(each)}
+            {each.kind !== 'start' && each.kind !== 'finish' && <Button look="quiet" aria-label={`Take back ${saidOf(each)}, ${timeOfDay(each.at, zone)}`} onClick={() => void back.run(each.id)}>Take back</Button>}
+          </li>
+        ))}
+      </ol>
+      {back.failed && <Notice tone="must" role="alert">{back.failed.message}</Notice>}
+    </>
   )
 }
 

@@ -123,6 +123,7 @@ export function begin(): void {
   window.addEventListener('online', () => { void flush() })
   document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') void flush() })
   setInterval(() => { if (seen.waiting.length || seen.away) void flush() }, RETRY_MS)
+  void answer(client.GET('/api/clock')).then((told) => toldTime(told.now), () => say({ away: true }))
   void reread().then(() => flush())
 }
 
