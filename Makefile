@@ -33,11 +33,12 @@ check: $(S)/py $(S)/build
 	$(BIN)/lint-imports
 	cd web && npx tsc -p . && npx eslint .
 
-bench: $(S)/py $(S)/build
+bench: $(S)/py $(S)/build $(S)/browser
 	$(BIN)/python -m bench.trays
 	$(BIN)/python -m bench.shelf
 	$(BIN)/python -m bench.server
 	$(BIN)/python -m bench.sync
+	$(BIN)/python -m bench.watch
 
 lighthouse: $(S)/py $(S)/build $(S)/browser   ## needs the npm registry once
 	$(BIN)/python -m bench.lighthouse

@@ -13,7 +13,7 @@ from zither_awl.core.rotation import Change, Swap, after_swaps, explain_not, new
 from zither_awl.core.rotation.leaving import leavings
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.shelf.check import applied
-from zither_awl.core.values import ChangeRecord, Spot
+from zither_awl.core.values import ChangeRecord, Spot, Tray
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import put
 
@@ -113,12 +113,12 @@ def decline(desk: Desk, choices: Sequence[Choice], reason: str, adult_id: int | 
         work.log.add_change(record, "declined", reason.strip()[:1000], adult_id)
 
 
-def remedies(desk: Desk) -> list[tuple[int, Reason]]:
-    """What lies untouched and wants showing again before it counts: (tray, reason)."""
+def remedies(desk: Desk) -> list[tuple[int, Tray, Reason]]:
+    """What lies untouched and wants showing again before it counts: (child, tray, reason)."""
     house, today = desk.house(), desk.today()
     judge = house.judgements(today)
     return [
-        (p.tray.id, verdict.reason)
+        (verdict.child.id, p.tray, verdict.reason)
         for p in house.placements if not p.by_hand
         for verdict in leavings(p, judge) if not verdict.goes and verdict.remedy
     ]  # fmt: skip

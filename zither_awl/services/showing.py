@@ -31,11 +31,12 @@ class Script:
 def due(desk: Desk) -> tuple[Showings, ...]:
     """For each child: what is due today, what waits, what is open."""
     house, today = desk.house(), desk.today()
-    remedies = [(house.tray(t), reason) for t, reason in rotation.remedies(desk)]
+    remedies = rotation.remedies(desk)
     return tuple(
         showings(
             child, [p.tray for p in sorted(house.placements, key=lambda p: p.spot) if child.id in p.tray.for_children],
-            house.log.presentations, _today(house, child, today), planned(house), remedies, today,
+            house.log.presentations, _today(house, child, today), planned(house),
+            [(tray, reason) for child_id, tray, reason in remedies if child_id == child.id], today,
             practice=house.practice,
         ) for child in house.children
     )  # fmt: skip

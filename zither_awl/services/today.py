@@ -65,7 +65,6 @@ class Page:
     by_hand: tuple[Line, ...]
     prepare: tuple[Line, ...]
     mind: tuple[Line, ...]
-    show_again: tuple[Line, ...]
     new: tuple[Line, ...]
     to_show: tuple[Showings, ...]
     complete: tuple[Missing, ...]
@@ -86,7 +85,6 @@ def page(desk: Desk) -> Page:
         prepare=tuple(Line(p.tray.name, designs(house)[p.tray.card.key].morning, "note") for p in house.placements
                       if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning),
         mind=(*_in_bins(house, day), *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
-        show_again=tuple(Line(house.tray(tray).name, reason.text, "note") for tray, reason in rotation.remedies(desk)),
         new=tuple(_new(house)), out=tuple(_out(house)),
         to_show=showing.due(desk), complete=tuple(_missing(house)), questions=forgotten(house, desk.now()),
         change_waits=len(rotation.proposal(desk).swaps), seen_mornings=len(whole_mornings(house.log)),

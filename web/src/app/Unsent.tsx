@@ -1,19 +1,29 @@
-import { useEffect, useSyncExternalStore } from 'react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { begin, forgetRefused, outbox, subscribe } from '@/lib/outbox'
 import { counted } from '@/lib/words'
 
+const SLOW_MS = 3000
+
 /** What this device has written down and the program has not taken yet: how much, why, and what was refused. */
 export function Unsent() {
   const { waiting, refused, trouble, away, unpaired } = useSyncExternalStore(subscribe, outbox)
   useEffect(begin, [])
-  if (waiting.length === 0 && refused.length === 0 && !trouble && !away) return null
+  // What is on its way is not told at once: a line that comes and goes would move everything under the finger.
+  const [slow, setSlow] = useState(false)
+  const some = waiting.length > 0
+  useEffect(() => {
+    const timer = setTimeout(() => setSlow(some), some ? SLOW_MS : 0)
+    return () => clearTimeout(timer)
+  }, [some])
+  const late = some && (away || slow)
+  if (!late && refused.length === 0 && !trouble && !away) return null
   return (
     <div className="no-print flex flex-col gap-2 px-5 pt-3">
       {trouble && <Notice tone="must" role="alert">{waiting.length > 0 && `${counted(waiting.length, 'line')} not sent yet. `}{trouble}{unpaired && <> <Link className="font-semibold underline underline-offset-4" to="/pair">Pair this device</Link></>}</Notice>}
-      {!trouble && waiting.length > 0 && <Notice tone="should" role="status">{counted(waiting.length, 'line')} not sent yet. What you write down is kept on this device and sent when the program answers.</Notice>}
+      {!trouble && late && <Notice tone="should" role="status">{counted(waiting.length, 'line')} not sent yet. What you write down is kept on this device and sent when the program answers.</Notice>}
       {!trouble && waiting.length === 0 && away && <Notice tone="note" role="status">The program does not answer. Watch goes on; what you write down is kept on this device.</Notice>}
       {refused.length > 0 && (
         <Notice tone="must" role="alert">

@@ -4660,8 +4660,6 @@ export interface components {
             questions: components["schemas"]["EpisodeOut"][];
             /** Seen Mornings */
             seen_mornings: number;
-            /** Show Again */
-            show_again: components["schemas"]["LineOut"][];
             /** Showings */
             showings: components["schemas"]["WaitingOut"][];
             /** Tasks */

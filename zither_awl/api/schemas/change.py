@@ -122,7 +122,6 @@ class TodayOut(Out):
     by_hand: list[LineOut]
     prepare: list[LineOut]
     mind: list[LineOut]
-    show_again: list[LineOut]
     new: list[LineOut]
     to_show: list[ShowingOut]
     showings: list[WaitingOut]

@@ -100,7 +100,6 @@ def get_today() -> TodayOut:
         by_hand=[LineOut.model_validate(line) for line in page.by_hand],
         prepare=[LineOut.model_validate(line) for line in page.prepare],
         mind=[LineOut.model_validate(line) for line in page.mind],
-        show_again=[LineOut.model_validate(line) for line in page.show_again],
         new=[LineOut.model_validate(line) for line in page.new],
         to_show=[_showing(each.child, due) for each in page.to_show for due in each.due],
         showings=[WaitingOut(child=s.child.name, waiting=[t.name for t in s.waiting], open=[t.name for t in s.open])

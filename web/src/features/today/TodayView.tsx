@@ -19,7 +19,7 @@ type Task = Schemas['TaskOut']
 export function TodayView({ questions, zone }: { questions: (today: Today) => ReactNode; zone: string }) {
   const { data: today, error } = useQuery(todayQuery)
   if (!today) return <Waiting error={error} />
-  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.show_again.length + today.complete.length + today.out.length === 0
+  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.complete.length + today.out.length === 0
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="Today" aside={<><Link className={aside} to="/routines">Routines</Link><Link className={aside} to="/words">Words</Link><Link className={aside} to="/evening">Evening</Link><Button onClick={() => window.print()}>Print</Button></>}>{calendarDay(today.day)}</Heading>
@@ -37,7 +37,6 @@ export function TodayView({ questions, zone }: { questions: (today: Today) => Re
         <div className="flex flex-col gap-4">
           <Mind today={today} />
           <Listed title="New on the shelf" note="The first reaction says most." lines={today.new} />
-          <Listed title="Show again before it counts" lines={today.show_again} />
           <div className="no-print">{questions(today)}</div>
         </div>
       </div>
@@ -135,10 +134,10 @@ function ToShow({ today }: { today: Today }) {
     <section aria-label="To show" className={panel}>
       <h2>To show</h2>
       <p className="text-sm text-ink-2">Few a day, and not to a tired child.</p>
-      <ul className="mt-2 flex flex-col gap-3">
+      <ul className="mt-2 flex flex-col gap-3 print:gap-1">
         {today.to_show.map((each) => (
           <li key={`${each.child_id}:${each.tray_id}`} className="flex flex-wrap items-center justify-between gap-2">
-            <span className="min-w-0 flex-1"><strong>{each.tray}</strong> to {each.child}{each.again && ', again'}<span className="block text-sm text-ink-2">{each.reasons[0]?.text}</span></span>
+            <span className="min-w-0 flex-1"><strong>{each.tray}</strong> to {each.child}{each.again && ', again'}<span className="block text-sm text-ink-2 print:hidden">{each.reasons[0]?.text}</span></span>
             <span className="no-print flex flex-wrap gap-2">
               <Link className="inline-flex min-h-touch items-center rounded-control border border-edge bg-paper px-3 font-semibold hover:bg-woad-2" to={`/show?child=${each.child_id}&tray=${each.tray_id}`}>Script<span className="sr-only"> of {each.tray}</span></Link>
               <Button size="touch" onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>I showed this</Button>
@@ -147,7 +146,7 @@ function ToShow({ today }: { today: Today }) {
         ))}
       </ul>
       {today.showings.map((each) => (
-        <div key={each.child} className="mt-2 text-sm text-ink-2">
+        <div key={each.child} className="no-print mt-2 text-sm text-ink-2">
           {each.waiting.length > 0 && <p>For {each.child} also wait for a showing: {each.waiting.join(', ')}.</p>}
           {each.open.length > 0 && <p>Open for {each.child} to find without a showing: {each.open.join(', ')}.</p>}
         </div>

@@ -1,4 +1,4 @@
-import { useRef } from 'react'
+import { memo, useRef } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
 import { cx } from '@/lib/cx'
@@ -9,8 +9,14 @@ import { Elsewhere, Offers } from './Offers'
 import { brokenBy, depth, DEPTHS, rounds, unbrokenSince, type Episode } from '@/lib/record'
 import { Under } from './Under'
 
+const SHOWN = ['child', 'episode', 'state', 'offers', 'activities', 'phrases', 'usersKey', 'now', 'zone', 'active', 'open'] as const
+/** A tap in one lane draws that lane only: what a lane does to the others is in what they show. */
+const same = (before: LaneProps, after: LaneProps) => SHOWN.every((name) => before[name] === after[name])
+
 /** One child's lane: what it is at and since when; everything a watcher does is one or two taps. */
-export function Card(props: LaneProps) {
+export const Card = memo(Lane, same)
+
+function Lane(props: LaneProps) {
   const { child, episode, active, onActive } = props
   return (
     // Marked without a thicker border: nothing may move under the finger that touches it.
@@ -56,8 +62,8 @@ function AtWork(props: LaneProps & { episode: Episode }) {
           : opens('broken', 'Broken off', 'I')}
         {opens('helped', 'Helped', 'H')}
         <Button size="touch" className={third} onClick={() => write({ kind: 'mended', ...work })} keyName="M">Mended it{mended > 0 && <span className="tabular-nums">{mended}</span>}</Button>
-        {opens('part', 'A part…', 'T')}
-        {opens('depth', 'How deep…', 'D')}
+        {opens('part', 'A part', 'T')}
+        {opens('depth', 'How deep', 'D')}
         {opens('note', 'Note', 'N')}
       </div>
       <Under {...props} episode={episode} />
@@ -74,7 +80,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
 }
 
 /** Three in a row, with the key beside the word, on the narrowest lane. */
-const third = 'gap-1 px-1 text-[0.9375rem]'
+const third = 'gap-1 px-0.5 text-[0.9rem]'
 const LONG_PRESS_MS = 550
 
 /** One tap: done right and put back. A long press asks how else it ended. */

@@ -1,4 +1,4 @@
-import { useMemo, useState, type ReactNode } from 'react'
+import { startTransition, useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
@@ -52,6 +52,9 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
     const episode = openOf(id)
     if (episode?.tray_id) users.set(episode.tray_id, [...(users.get(episode.tray_id) ?? []), { name, episode }])
   }
+  const usersKey = [...users].map(([tray, all]) => `${tray}:${all.map((each) => each.episode.id).join()}`).join(';')
+  // The drawing follows in its own time: the lane under the finger comes first.
+  const drawn = useDeferredValue(episodes)
   const take = useMemo(() => (child_id: number, what: { tray_id: number } | { activity: string }) => write({ kind: 'start', episode_id: crypto.randomUUID(), child_id, ...what }), [])
   const showed = (child_id: number, tray_id: number) => {
     write({ kind: 'showed', child_id, tray_id })
@@ -70,14 +73,14 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
         </>}>
         began {timeOfDay(began, zone)}, {span((now - began) / 60_000)}{morning.adult && ` · ${morning.adult} watches`}
       </Heading>
-      <Strings people={present} episodes={episodes} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
+      <Strings people={present} episodes={drawn} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
       {said && <p role="status" className="text-ink-2">{said}</p>}
       <Sweep people={present} swept={watch.swept} now={now} zone={zone} />
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(22rem,100%),1fr))] items-start gap-4">
         {present.map((child) => (
           <Card key={child.id} child={child} episode={openOf(child.id)} state={stateOf(child.id, spells)} offers={watch.offers} activities={watch.activities} phrases={watch.phrases}
-            users={users} now={now} zone={zone} active={active === child.id && present.length > 1} open={open.child === child.id ? open.what : null}
-            setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => setActive(child.id)}
+            users={users} usersKey={usersKey} now={now} zone={zone} active={active === child.id && present.length > 1} open={open.child === child.id ? open.what : null}
+            setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => { if (active !== child.id) startTransition(() => setActive(child.id)) }}
             onTake={(what) => take(child.id, what)} onRest={setEnding} onShowed={(tray) => showed(child.id, tray)} />
         ))}
       </div>

@@ -15,6 +15,8 @@ export type LaneProps = {
   child: Child; episode: Episode | undefined; state: Spell | undefined; offers: readonly Offer[]; activities: readonly string[]; phrases: readonly string[]
   /** Who is at each tray now, by its id. */
   users: ReadonlyMap<number, readonly User[]>
+  /** The same in a word: two lanes with the same word show the same. */
+  usersKey: string
   now: number; zone: string; active: boolean; open: Open
   setOpen: (open: Open) => void; onActive: () => void; onTake: (what: { tray_id: number } | { activity: string }) => void
   onRest: (episode: Episode) => void; onShowed: (tray: number) => void

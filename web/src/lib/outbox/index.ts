@@ -36,8 +36,14 @@ export function write(draft: Draft): void {
   const shown: Item = { ...draft, device: '', sequence: 0, schema_version: store.SCHEMA_VERSION, at: new Date(ms).toISOString() }
   keeping = [...keeping, { draft, shown, at }]
   say({ waiting: [...seen.waiting, shown] })
-  void keepAll().then(() => flush())
+  void keepAll()
+  // Sent a moment later: taps that follow one another go together, and none waits for another's answer to be drawn.
+  clearTimeout(sendSoon)
+  sendSoon = setTimeout(() => void flush(), SOON_MS)
 }
+
+const SOON_MS = 500
+let sendSoon: ReturnType<typeof setTimeout> | undefined
 
 const FULL = 'This device cannot keep any more. Leave this page open, free some room on it, and come near the program: what is counted here is not sent yet.'
 
@@ -53,16 +59,19 @@ function keepAll(): Promise<void> {
       }
       keeping = keeping.slice(1)
     }
-    await reread()
+    // Nothing on this page looks different for being kept.
+    await reread({ quiet: seen.trouble === '' })
     others.postMessage('changed')
   })
   return chain
 }
 
-async function reread(): Promise<void> {
+async function reread({ quiet = false } = {}): Promise<void> {
   const [kept, refused, last] = await Promise.all([store.waiting(), store.refused(), store.lastMs()])
   latestMs = Math.max(latestMs, last)
-  say({ waiting: [...kept.map((each) => each.item), ...keeping.map((each) => each.shown)], refused, trouble: keeping.length ? seen.trouble : '' })
+  const next = { waiting: [...kept.map((each) => each.item), ...keeping.map((each) => each.shown)], refused, trouble: keeping.length ? seen.trouble : '' }
+  if (quiet) seen = { ...seen, ...next }
+  else say(next)
 }
 
 /** Send what waits, in order. Only one page of this browser sends at a time; what does not arrive stays. */
@@ -120,6 +129,8 @@ export function begin(): void {
   if (begun) return
   begun = true
   others.onmessage = () => { void reread() }
+  // A page that is left sends what it can at once.
+  window.addEventListener('pagehide', () => { void flush() })
   window.addEventListener('online', () => { void flush() })
   document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') void flush() })
   setInterval(() => { if (seen.waiting.length || seen.away) void flush() }, RETRY_MS)
@@ -131,4 +142,4 @@ export function begin(): void {
 export const askToKeep = (): void => { void navigator.storage.persist().catch(() => false) }
 export const subscribe = (listen: () => void): (() => void) => { listeners.add(listen); return () => { listeners.delete(listen) } }
 export const outbox = (): Outbox => seen
-export const forgetRefused = (): void => { void store.forgetRefused().then(reread) }
+export const forgetRefused = (): void => { void store.forgetRefused().then(() => reread()) }

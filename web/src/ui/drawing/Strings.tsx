@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { memo, useEffect, useRef, useState } from 'react'
 import { timeOfDay } from '@/lib/words'
 import { depth, rounds, stretches, swing, type Episode, type Spell } from '@/lib/record'
 
@@ -40,7 +40,10 @@ function wave(x0: number, x1: number, y: number, half: number): string {
 }
 
 /** The morning as strings, one a child: where a child works, its string swings; a notch marks what broke it. */
-export function Strings(props: StringsProps) {
+export const Strings = memo(Drawn, (before, after) => KEPT.every((name) => before[name] === after[name]) && before.people.length === after.people.length)
+const KEPT = ['episodes', 'spells', 'scales', 'began', 'ended', 'now', 'zone'] as const
+
+function Drawn(props: StringsProps) {
   const { people, episodes, began, ended, now, zone } = props
   const { ref, width } = useWidth()
   const from = Math.floor(began / HALF_HOUR) * HALF_HOUR
