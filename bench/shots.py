@@ -82,6 +82,8 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot(person, f"/bench?tray={trays['Water, jug to cup']}", "bench", "can stand at once")
     _shoot(person, "/change", "change", "Folding: two lines")
     _shoot(person, "/house", "house", "What it checks")
+    _shoot(person, "/morning", "morning", "A typical morning")
+    _lessons(person, desk, clock)
     log_the_morning(desk, clock)
     _shoot_both(person, "/watch", "watch", "Turning three bolts")
     person.go("/change")
@@ -90,6 +92,47 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot_both(person, "/today", "today", "Pull Folding: two lines")
     bench.unpack(desk, trays["A bowl and a cup"], None)
     _shoot(person, "/bench?child=2", "makeable", "can stand at once")
+
+
+def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
+    """A colour lesson that has gone on for some weeks, a routine under way, a script, and an evening being told."""
+    children = {c.name: c.id for c in desk.house().children}
+    tablet = Tablet(desk, "tablet-two", desk.house().adults[0].id, MONDAY - timedelta(days=20))
+    items, minute = [], 0.0
+    for day, words in ((0, ("red", "blue", "yellow")), (1, ("red", "blue", "yellow")), (4, ("green", "red", "orange"))):
+        for word in words:
+            turns = [("name", True)] * (day in (0, 4)) + [("show", True)] * 3 + [("recall", word != "orange")]
+            for turn, right in turns:
+                minute += 0.4
+                told = {"child_id": children["Wren"], "set_key": "colours-first", "word": word, "turn": turn}
+                instead = "" if right else "red"
+                items.append(tablet.item("answer", day * 1440 + minute, right=right, text=instead, **told))
+    for turn, right, word in (("show", True, "orange"), ("show", False, "orange"), ("recall", True, "blue")):
+        minute += 0.4
+        told = {"child_id": children["Wren"], "set_key": "colours-first", "word": word, "turn": turn}
+        items.append(tablet.item("answer", 7 * 1440 + minute, right=right, text="" if right else "red", **told))
+    tablet.send(*items)
+    _shoot(person, f"/lesson?child={children['Wren']}&set=colours-first", "lesson", "What was taken for what")
+    _shoot(person, "/show?child=1&tray=2", "script", "Watch me")
+    run = {"episode_id": "run-of-monday", "set_key": "laundry"}
+    now = Tablet(desk, "tablet-three", desk.house().adults[0].id, MONDAY)
+    now.send(
+        now.item("routine", 0, run="begin", **run),
+        now.item("routine", 0, run="invite", child_id=children["Anselm"], outcome="came", **run),
+        now.item("routine", 0, run="invite", child_id=children["Tove"], outcome="rather not", **run),
+        now.item("routine", 0, run="step", word="sort", child_id=children["Anselm"], **run),
+    )
+    person.go("/routines")
+    person.tap("button", "Start 49 min")
+    person.driver.execute_script("scrollTo(0, 0)")
+    person.driver.save_screenshot(str(OUT / "routine.png"))
+    person.tap("button", "Stop the timer")
+    now.write("routine", 1, run="end", **run)
+    person.go("/evening")
+    for child, tray in (("Anselm", "Turning three bolts"), ("Anselm", "Blocks"), ("Wren", "Four cylinders")):
+        person.tap("button", tray, f"section[aria-label='{child}']")
+    person.driver.execute_script("scrollTo(0, 0)")
+    person.driver.save_screenshot(str(OUT / "evening.png"))
 
 
 def _plan(person: Person) -> None:
