@@ -1,4 +1,4 @@
-"""The pure files of watching, row by row: the clock that is carried on, the morning as told, the timers, what is folded in."""
+"""The pure files of watching, row by row: the clock carried on, the morning told, the timers, what is folded in."""
 
 from __future__ import annotations
 
