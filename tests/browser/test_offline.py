@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 import shutil
+import ssl
 import subprocess
+import urllib.error
+import urllib.request
 from collections import Counter
 from collections.abc import Callable, Iterator
 from contextlib import suppress
 from datetime import datetime, timedelta
+from json import dumps
 from pathlib import Path
 from typing import Any
 
@@ -283,3 +287,32 @@ def third_part(person: Person, script: Script) -> None:
     script.done(person, 2050, "Tove")
     script.state(person, 2060, "Tove", "with an adult")
     script.state(person, 2070, "Anselm", "watching")
+
+
+def test_house_gives_a_code_shows_the_fingerprint_and_bars_a_device(
+    home: HomeServed, visit: Callable[..., Person]
+) -> None:
+    person = visit(f"http://127.0.0.1:{home.port}")
+    person.go("/house")
+    person.wait_to_see(home.address)
+    assert person.sees(f"{home.address}/trust")
+    person.tap("button", "Pair a device")
+    code = person.find("status", "The code for one device").text.split(": ")[-1]
+    trusted = ssl.create_default_context(cafile=str(home.folder / "home-authority.pem"))
+    told = dumps({"code": code, "name": "tablet in the room"}).encode()
+    asked = urllib.request.Request(f"{home.address}/api/pair", told, {"Content-Type": "application/json"})
+    with urllib.request.urlopen(asked, context=trusted) as answer:
+        cookie = answer.headers["Set-Cookie"].split(";")[0]
+    session = urllib.request.Request(f"{home.address}/api/session", headers={"Cookie": cookie})
+    with urllib.request.urlopen(session, context=trusted) as answer:
+        assert answer.status == 200
+    person.go("/house")
+    person.wait_to_see("tablet in the room")
+    assert person.violations() == []
+    person.tap("button", "Bar")
+    person.wait_to_see("barred")
+    with pytest.raises(urllib.error.HTTPError) as refused:
+        urllib.request.urlopen(session, context=trusted)
+    assert refused.value.code == 401
+    person.tap("button", "Let in again")
+    person.wait_until_gone("barred")

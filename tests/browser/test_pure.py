@@ -12,6 +12,10 @@ from tests.browser.driver import Person, built
 Run = Callable[..., Any]
 
 
+# Built once: on one worker.
+pytestmark = pytest.mark.xdist_group("pure")
+
+
 @pytest.fixture(scope="module")
 def scripts(tmp_path_factory: pytest.TempPathFactory) -> str:
     """The pure files, built so that a page can run them."""

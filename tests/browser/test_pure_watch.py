@@ -15,7 +15,12 @@ FILES = {
     "told": "features/evening/told.ts",
     "timers": "lib/timers.ts",
     "record": "lib/record.ts",
+    "runs": "lib/runs.ts",
 }
+
+
+# Built once: on one worker.
+pytestmark = pytest.mark.xdist_group("pure")
 
 
 @pytest.fixture(scope="module")
@@ -116,3 +121,23 @@ def test_states_run_to_the_next_state_or_work(run: Run) -> None:
     assert run("record.stateOf(1, arguments[0]).state", found) == "resting"
     again = run("record.foldSpells(arguments[0], arguments[1], [])", found, [state(30, "resting")])
     assert len(again) == 2, "one the program has already"
+
+
+def test_a_routine_goes_on_while_what_was_tapped_is_on_its_way(run: Run) -> None:
+    def said(what: str, **more: Any) -> dict[str, Any]:
+        told = {"kind": "routine", "at": "2026-03-16T09:00:00Z", "run": what, "episode_id": "r1", "set_key": "table"}
+        return {**told, **more}
+
+    def folded(*unsent: dict[str, Any]) -> Any:
+        return run("runs.foldRuns([], arguments[0], () => ['hands', 'wipe'])", list(unsent))
+
+    begun = [said("begin"), said("invite", child_id=1, outcome="came"), said("step", word="hands", child_id=1)]
+    (going,) = folded(*begun)
+    assert (going["invited"], going["next"]) == ([{"child_id": 1, "answer": "came"}], "wipe")
+    assert [d["child_id"] for d in going["done"]] == [1]
+    (back,) = folded(*begun, said("unstep", word="hands"), said("invite", child_id=1, outcome="rather not"))
+    assert (back["next"], back["invited"][0]["answer"]) == ("hands", "rather not")
+    assert folded(*begun, said("end")) == []
+    assert (
+        run("runs.foldRuns([arguments[0]], [arguments[1]], () => [])", going, said("begin"))[0]["done"] == going["done"]
+    )

@@ -286,3 +286,50 @@ def test_how_deep_it_was_is_two_taps_or_two_keys_and_stands_with_the_work(watchi
     watching.person.wait_until_gone("not sent yet")
     watching.person.go("/work?child=1")
     watching.person.wait_to_see("works on through noises")
+
+
+def test_a_full_device_says_so_with_the_count_and_goes_on_when_there_is_room(watching: WatchPage) -> None:
+    person = watching.person
+    watching.all_sent()
+    person.driver.execute_script(
+        "window.add = IDBObjectStore.prototype.add; "
+        "IDBObjectStore.prototype.add = () => { throw new DOMException('full', 'QuotaExceededError') }"
+    )
+    watching.takes("Anselm", "Blocks")
+    person.wait_to_see("1 line not sent yet. This device cannot keep any more.")
+    watching.tap("Anselm", "Once round")
+    person.wait_to_see("2 lines not sent yet. This device cannot keep any more.")
+    assert person.violations() == []
+    person.driver.execute_script("IDBObjectStore.prototype.add = window.add")
+    person.wait_until_gone("cannot keep any more")
+    watching.all_sent()
+    person.go("/work?child=1")
+    person.wait_to_see("1 times round")
+
+
+def test_what_the_version_before_kept_on_the_device_is_sent_after_an_update(at_demo: Person) -> None:
+    """In its own form, by its own device and count; nothing of it is lost, nothing comes twice."""
+    person = at_demo
+    person.driver.get(person.address + "/robots.txt")
+    told = {"device": "0000-1111-old-tablet", "schema_version": 1, "monotonic_ms": 1, "cause": "", "text": ""}
+    work = {**told, "episode_id": "kept-by-the-old-one"}
+    waiting = [
+        {**work, "sequence": 7, "at": "2026-03-16T08:50:00.000Z", "kind": "start", "child_id": 1, "tray_id": 2},
+        {**work, "sequence": 8, "at": "2026-03-16T08:52:00.000Z", "kind": "round"},
+    ]
+    person.driver.execute_script(
+        "localStorage.setItem('zither-awl:outbox', JSON.stringify(arguments[0]))",
+        {"device": told["device"], "next": 9, "lastMs": 1, "waiting": waiting},
+    )
+    person.go("/watch")
+    watch = WatchPage(person)
+    watch.all_sent()
+    assert person.driver.execute_script("return localStorage.getItem('zither-awl:outbox')") is None
+    person.go("/work?child=1")
+    person.wait_to_see("1 times round")
+    person.go("/watch")
+    watch.begin()
+    watch.takes("Wren", "Blocks")
+    watch.all_sent()
+    person.go("/work?child=2")
+    person.wait_to_see("Blocks")

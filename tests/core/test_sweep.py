@@ -8,10 +8,11 @@ from typing import Any
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from sklearn.metrics import cohen_kappa_score
 
 from tests.builders import at, worked_cases
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.sweep import agreement, kappa, sampling_sd, share
+from zither_awl.core.sweep import Weights, agreement, kappa, sampling_sd, share
 from zither_awl.core.values import SWEEP_STATES, Sweep
 
 
@@ -85,3 +86,14 @@ def test_two_observers_are_compared_where_they_swept_together() -> None:
 def test_a_sweep_of_nobody_or_of_something_else_is_refused(states: Any, said: str) -> None:
     with pytest.raises(InvalidValue, match=said):
         Sweep(key="k", morning_id=1, at=at(0), states=states)
+
+
+@given(st.lists(st.tuples(st.sampled_from(SWEEP_STATES), st.sampled_from(SWEEP_STATES)), min_size=1, max_size=40),
+       st.sampled_from([None, "linear", "quadratic"]))  # fmt: skip
+def test_kappa_is_scikit_learns(looks: list[tuple[str, str]], weights: Weights) -> None:
+    one, other = [a for a, _ in looks], [b for _, b in looks]
+    found = kappa(one, other, SWEEP_STATES, weights)
+    if found is None:
+        assert len({*one, *other}) == 1, "not defined where both always say one and the same"
+        return
+    assert found == pytest.approx(cohen_kappa_score(one, other, labels=list(SWEEP_STATES), weights=weights), abs=1e-12)

@@ -83,7 +83,8 @@ export const watchQuery = queryOptions({
     if (clock) toldTime(clock.now)
     return watch
   },
-  refetchInterval: 30_000,
+  // Another adult may be watching too.
+  refetchInterval: 10_000,
 })
 export const whyNotQuery = (trayId: number) => queryOptions({
   queryKey: ['why-not', trayId],

@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, useSyncExternalStore } from 'react'
 import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
 import type { Schemas } from '@/lib/http'
-import { write } from '@/lib/outbox'
+import { outbox, subscribe, write } from '@/lib/outbox'
 import { routinesQuery } from '@/lib/queries'
+import { foldRuns } from '@/lib/runs'
 import { counted, dayOf, plain } from '@/lib/words'
 import { OwnRoutine } from './OwnRoutine'
 import { Run } from './Run'
@@ -18,17 +19,19 @@ type RoutinesViewProps = { people: readonly Person[]; zone: string }
 /** Routines: real work without a tray. An invitation, its steps with real timers, and a list in pictures for the wall. */
 export function RoutinesView({ people, zone }: RoutinesViewProps) {
   const { data, error } = useQuery(routinesQuery)
+  const box = useSyncExternalStore(subscribe, outbox)
   const [printed, setPrinted] = useState<string | null>(null)
   const [making, setMaking] = useState(false)
   if (!data) return <Waiting error={error} />
   const routine = (key: string) => data.routines.find((each) => each.key === key)
+  const open = foldRuns(data.open, [...box.sent, ...box.waiting], (key) => routine(key)?.steps.map((step) => step.key) ?? [])
   const onPaper = printed === null ? undefined : routine(printed)
   const begin = (key: string) => write({ kind: 'routine', run: 'begin', set_key: key, episode_id: crypto.randomUUID() })
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="Routines" aside={<Button aria-expanded={making} onClick={() => setMaking(!making)}>One of your own</Button>}>real work, by invitation</Heading>
       {making && <OwnRoutine onSaved={() => setMaking(false)} />}
-      {data.open.map((run) => {
+      {open.map((run) => {
         const known = routine(run.routine)
         return known && <Run key={run.key} run={run} routine={known} people={people} zone={zone} />
       })}

@@ -42,7 +42,7 @@ export function write(draft: Draft): void {
   sendSoon = setTimeout(() => void flush(), SOON_MS)
 }
 
-const SOON_MS = 500
+const SOON_MS = 250
 let sendSoon: ReturnType<typeof setTimeout> | undefined
 
 const FULL = 'This device cannot keep any more. Leave this page open, free some room on it, and come near the program: what is counted here is not sent yet.'
@@ -91,6 +91,8 @@ export async function flush(): Promise<void> {
       if (seen.away || seen.unpaired) say({ away: false, unpaired: false, trouble: '' })
     } catch (error) {
       // Away, or not willing: everything stays as it is, and the next try is not far.
+      // A device that is not of the house any more keeps what it wrote, and none of the answers it once had.
+      if (error instanceof Problem && error.status === 401 && 'caches' in window) void caches.delete('answers')
       say(error instanceof Problem && error.status > 0 ? { trouble: error.message, unpaired: error.status === 401, away: false } : { away: true })
     }
     if (gone.length) await settle()
