@@ -21,8 +21,12 @@ from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk
 from zither_awl.settings import Settings
+from zither_awl.store import engine as store_engine
 from zither_awl.store import open_engine, prepare
 
+# Hundreds of small databases that nobody needs after a power cut: the disk is not waited for. The program that the
+# offline tests kill runs by itself, and waits.
+store_engine.SYNCHRONOUS = "OFF"
 settings.register_profile("here", deadline=None, derandomize=True)
 settings.load_profile("here")
 

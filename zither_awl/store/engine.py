@@ -17,6 +17,8 @@ from zither_awl.core.errors import StoreUnavailable
 
 MIGRATIONS = Path(__file__).parent / "migrations"
 BUSY_MS = 5000
+SYNCHRONOUS = "FULL"
+"""A device forgets an event once it is told that it was taken: what is committed must outlive a power cut."""
 
 
 def open_engine(path: Path) -> Engine:
@@ -27,9 +29,8 @@ def open_engine(path: Path) -> Engine:
 
 
 def _pragmas(connection: Any, _record: Any) -> None:
-    # A device forgets an event once it is told that it was taken: what is committed must outlive a power cut (FULL).
     # Deleted children are overwritten on disk, not only unlinked: secure_delete.
-    for pragma in ("foreign_keys=ON", f"busy_timeout={BUSY_MS}", "journal_mode=WAL", "synchronous=FULL",
+    for pragma in ("foreign_keys=ON", f"busy_timeout={BUSY_MS}", "journal_mode=WAL", f"synchronous={SYNCHRONOUS}",
                    "secure_delete=ON"):  # fmt: skip
         connection.execute(f"PRAGMA {pragma}")
 
