@@ -59,8 +59,8 @@ def test_a_typical_morning_stands_beside_a_long_record(demo_client: Client) -> N
     childs = demo_client.get("/api/mornings/last")["children"]
     assert all(each["mornings"] > 10 and each["typical"] for each in childs)
     for each in childs:
-        assert all(b["low"] - 1e-9 <= b["share"] <= b["high"] + 1e-9 <= 1.1 for b in each["typical"])
-        assert not {"share", "percent"} & {k for k in each if "interval" in k}
+        assert all(0 <= b["low"] <= b["high"] <= 1 for b in each["typical"])
+        assert all(b["share"] == b["at_work"] / b["mornings"] for b in each["typical"])
 
 
 def test_lessons_and_routines_over_the_api(demo_client: Client) -> None:

@@ -171,6 +171,8 @@ def test_a_lesson_is_led_turn_by_turn_with_one_tap_an_answer(at_demo: Person) ->
     person.tap("button", "neither")
     person.wait_to_see("Two went astray: stop here")
     person.tap("button", "Go on all the same")
+    person.tap("button", "Show me", "[aria-label=red]")
+    person.tap("button", "Showed it")
     person.wait_to_see("Show me")
 
 

@@ -333,3 +333,23 @@ def test_what_the_version_before_kept_on_the_device_is_sent_after_an_update(at_d
     watch.all_sent()
     person.go("/work?child=2")
     person.wait_to_see("Blocks")
+
+
+def test_a_line_the_program_cannot_read_holds_up_no_other_and_is_told(watching: WatchPage) -> None:
+    person = watching.person
+    watching.all_sent()
+    strange = {"device": "00000000-strange", "sequence": 9000, "schema_version": 2, "kind": "dance"}
+    person.driver.execute_async_script(
+        "const [item, done] = arguments; const ask = indexedDB.open('zither-awl'); ask.onsuccess = () => {"
+        "const tx = ask.result.transaction('items', 'readwrite'); tx.oncomplete = () => { ask.result.close(); done() };"
+        "tx.objectStore('items').add({ sequence: 9000, item, wall: 0, doubt: false, page: 0 }) }",
+        {**strange, "at": "2026-03-16T09:00:00.000Z"},
+    )
+    watching.takes("Anselm", "Blocks")
+    person.wait_to_see("1 line could not be taken")
+    assert person.sees("dance")
+    person.tap("button", "Understood")
+    person.wait_until_gone("could not be taken")
+    watching.all_sent()
+    person.go("/work?child=1")
+    person.wait_to_see("Blocks")

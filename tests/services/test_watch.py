@@ -119,9 +119,11 @@ def test_a_piece_of_work_is_told_event_by_event(house: SmallHouse, set_out: list
 
 def test_events_come_once_however_often_they_are_sent(house: SmallHouse, set_out: list[int], tablet: Tablet) -> None:
     items = [tablet.takes("episode-1", house.ilse, set_out[0], 1), ilse("round", 2, tablet)]
-    assert tablet.send(*items).new == 2
+    assert tablet.send(*items, items[0]).new == 2
     assert tablet.send(*items).new == 0
-    assert len(only(house).events) == 2
+    other = Tablet(house.desk, "tablet-two").takes("episode-2", house.tove, set_out[0], 1)
+    assert tablet.send(items[0], other).new == 1, "two devices that count alike, in one sending"
+    assert [len(e.events) for e in episodes(house)] == [2, 1]
 
 
 def test_two_observers_of_one_beginning_write_one_episode(house: SmallHouse, set_out: list[int]) -> None:
@@ -211,7 +213,9 @@ def test_a_form_newer_than_the_program_is_refused_and_kept_there(
     house: SmallHouse, set_out: list[int], tablet: Tablet
 ) -> None:
     newer = tablet.item("start", 1, episode_id="e", child_id=house.ilse, tray_id=set_out[0], schema_version=3)
-    assert "this program knows 2" in tablet.send(newer).refused[0].message
+    with pytest.raises(InvalidValue, match="this program knows 2"):
+        tablet.send(tablet.takes("episode-1", house.ilse, set_out[0], 1), newer)
+    assert episodes(house) == (), "nothing of the sending is taken, so that the device keeps all of it"
 
 
 def test_events_written_down_before_an_update_are_taken_after_it(

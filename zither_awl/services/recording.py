@@ -107,6 +107,8 @@ def take(desk: Desk, items: Sequence[DeviceItem], adult_id: int | None) -> Taken
 
     Raises: InvalidValue for a form newer than this program knows: the device keeps everything.
     """
+    for item in items:
+        _check_form(item)
     house = desk.house()
     good: list[DeviceItem | Sent] = []
     refused: list[Refused] = []
@@ -134,11 +136,14 @@ def _children_of(items: Sequence[DeviceItem], desk: Desk) -> dict[str, int]:
     return known | {i.episode_id: i.child_id for i in items if i.kind == "start" and i.child_id is not None}
 
 
-def _checked(item: DeviceItem, house: House, older: Mapping[str, int], adult_id: int | None) -> DeviceItem | Sent:
+def _check_form(item: DeviceItem) -> None:
     if item.schema_version > EVENT_SCHEMA:
         hint = "Update the program, then send again; the device keeps what it has."
         said = f"is {item.schema_version}; this program knows {EVENT_SCHEMA}."
         raise InvalidValue(FieldProblem("schema_version", said, hint))
+
+
+def _checked(item: DeviceItem, house: House, older: Mapping[str, int], adult_id: int | None) -> DeviceItem | Sent:
     if item.kind in _OWN:
         _check_own(item, house)
         return item
@@ -229,8 +234,9 @@ class _Taking:
     def all(self, items: Sequence[DeviceItem | Sent]) -> int:
         """Take the items in. Returns how many were new."""
         sent = [i for i in items if isinstance(i, Sent)]
-        known = self._work.sent.known(sent[0].device, [s.sequence for s in sent]) if sent else set()
-        fresh = [s for s in sent if s.sequence not in known]
+        by_device = {d: [s.sequence for s in sent if s.device == d] for d in {s.device for s in sent}}
+        known = {d: self._work.sent.known(d, sequences) for d, sequences in by_device.items()}
+        fresh = list({(s.device, s.sequence): s for s in sent if s.sequence not in known[s.device]}.values())
         own = sum(self._own(i) for i in items if isinstance(i, DeviceItem))
         mornings = tuple(self._mornings.values())
         settle(self._work, fresh, mornings, self._house.practice)

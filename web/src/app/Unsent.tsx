@@ -6,10 +6,11 @@ import { begin, forgetRefused, outbox, subscribe } from '@/lib/outbox'
 import { counted } from '@/lib/words'
 
 const SLOW_MS = 3000
+const FULL = 'This device cannot keep any more. Leave this page open, free some room on it, and come near the program: what is counted here is not sent yet.'
 
 /** What this device has written down and the program has not taken yet: how much, why, and what was refused. */
 export function Unsent() {
-  const { waiting, refused, trouble, away, unpaired } = useSyncExternalStore(subscribe, outbox)
+  const { waiting, refused, full, trouble: unwilling, away, unpaired } = useSyncExternalStore(subscribe, outbox)
   useEffect(begin, [])
   // What is on its way is not told at once: a line that comes and goes would move everything under the finger.
   const [slow, setSlow] = useState(false)
@@ -18,6 +19,7 @@ export function Unsent() {
     const timer = setTimeout(() => setSlow(some), some ? SLOW_MS : 0)
     return () => clearTimeout(timer)
   }, [some])
+  const trouble = full ? FULL : unwilling
   const late = some && (away || slow)
   if (!late && refused.length === 0 && !trouble && !away) return null
   return (

@@ -5,13 +5,15 @@ import { watchQuery } from '@/lib/queries'
 import { programNow } from '@/lib/time'
 import { fold, foldMorning, foldSpells } from '@/lib/record'
 
-/** The program's time, once a second. */
-function useNow(): number {
+/** The program's time, once a second, and when it has just been told. */
+function useNow(toldAt: number): number {
   const [now, setNow] = useState(programNow)
   useEffect(() => {
-    const timer = setInterval(() => setNow(programNow()), 1000)
+    const tick = () => setNow(programNow())
+    tick()
+    const timer = setInterval(tick, 1000)
     return () => clearInterval(timer)
-  }, [])
+  }, [toldAt])
   return now
 }
 
@@ -19,7 +21,7 @@ function useNow(): number {
 export function useWatch() {
   const { data: watch, error, dataUpdatedAt } = useQuery(watchQuery)
   const box = useSyncExternalStore(subscribe, outbox)
-  const ticked = useNow()
+  const now = useNow(dataUpdatedAt)
   const told = useMemo(() => {
     const name = (id: number) => watch?.offers.find((each) => each.tray_id === id)?.name ?? 'A tray'
     const unsent = [...box.sent, ...box.waiting]
@@ -30,7 +32,5 @@ export function useWatch() {
     const episodes = fold(ofThis, unsent, name).filter((each) => !began || Date.parse(each.began) >= Date.parse(began.began) - 1)
     return { morning, last, episodes, spells: foldSpells(watch?.spells ?? [], unsent, episodes) }
   }, [watch, box])
-  // An answer has just told the time: what it holds is not of the future.
-  const now = Math.max(ticked, dataUpdatedAt ? programNow() : ticked)
   return { watch, error, now, ...told }
 }

@@ -22,7 +22,10 @@ const labels = (word: Word) => Object.entries(word.labels)
 export function LessonView({ child, set }: { child: number; set: string }) {
   const [restless, setRestless] = useState(false)
   const { data: lesson, error } = useQuery(lessonQuery(child, set, restless))
-  const { away } = useSyncExternalStore(subscribe, outbox)
+  const [past, setPast] = useState(false)
+  const { away, waiting, sent } = useSyncExternalStore(subscribe, outbox)
+  // Until the program has it and proposes the next, a second tap would be a second answer to the same turn.
+  const onItsWay = !away && [...waiting, ...sent].some((each) => each.kind === 'answer' && each.set_key === set)
   if (!lesson) return <Waiting error={error} />
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
@@ -30,7 +33,7 @@ export function LessonView({ child, set }: { child: number; set: string }) {
       <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] items-start gap-4 max-[860px]:grid-cols-1">
         <div className="flex flex-col gap-4">
           {away && <Notice tone="should">The program is away and proposes nothing new. Choose under &ldquo;Ask something else&rdquo;; every answer is kept.</Notice>}
-          {lesson.words.kind === 'quantities' ? <Rungs lesson={lesson} /> : <Now key={`${lesson.asked}:${lesson.ask.turn}`} lesson={lesson} restless={restless} setRestless={setRestless} />}
+          {lesson.words.kind === 'quantities' ? <Rungs lesson={lesson} rest={onItsWay} /> : <Now key={`${lesson.asked}:${lesson.ask.turn}`} lesson={lesson} rest={onItsWay} past={past} setPast={setPast} restless={restless} setRestless={setRestless} />}
           <Chosen lesson={lesson} />
         </div>
         <div className="flex flex-col gap-4">
@@ -41,13 +44,12 @@ export function LessonView({ child, set }: { child: number; set: string }) {
   )
 }
 
-type NowProps = { lesson: Lesson; restless: boolean; setRestless: (on: boolean) => void }
+type NowProps = { lesson: Lesson; rest: boolean; past: boolean; setPast: (on: boolean) => void; restless: boolean; setRestless: (on: boolean) => void }
 
 /** What to say and ask now. The proposal can be overruled: any word, any period. */
-function Now({ lesson, restless, setRestless }: NowProps) {
+function Now({ lesson, rest, past, setPast, restless, setRestless }: NowProps) {
   const { ask, words } = lesson
   const [other, setOther] = useState<{ turn: string; word: string } | null>(null)
-  const [past, setPast] = useState(false)
   const key = other?.word ?? ask.word
   const turn = other?.turn ?? ask.turn
   const word = words.words.find((each) => each.key === key)
@@ -56,11 +58,12 @@ function Now({ lesson, restless, setRestless }: NowProps) {
     if (word) write({ kind: 'answer', child_id: lesson.child_id, set_key: words.key, word: word.key, turn, right, text: instead })
     setOther(null)
   }
-  if (!word || (ask.stop && !other && !past))
+  if (!word)
     return (
       <section aria-label="Now" className="panel flex flex-col gap-4 p-6">
         <p className="text-xl">{ask.stop || 'Nothing is due.'}</p>
-        {lesson.picks.length > 0 && <Button size="touch" className="self-start" onClick={() => { setPast(true); setOther({ turn: 'show', word: lesson.picks[0]?.word ?? '' }) }}>Go on all the same</Button>}
+        {past && <Choose words={inLesson} turns={words.turns} onPick={setOther} />}
+        {lesson.picks.length > 0 && !past && <Button size="touch" className="self-start" onClick={() => setPast(true)}>Go on all the same</Button>}
       </section>
     )
   return (
@@ -71,32 +74,41 @@ function Now({ lesson, restless, setRestless }: NowProps) {
         <p className="text-5xl leading-tight font-bold">{labels(word).map(([language, label], at) => <span key={language} lang={language}>{at > 0 && <span className="font-normal text-ink-3"> · </span>}{label}</span>)}</p>
       </div>
       {turn === 'name'
-        ? <Button size="thumb" look="main" onClick={() => tell(true)}>I named it</Button>
+        ? <Button size="thumb" look="main" disabled={rest} onClick={() => tell(true)}>I named it</Button>
         : (
           <div className="flex flex-col gap-3">
-            <Button size="thumb" look="main" onClick={() => tell(true)}>{turn === 'show' ? 'Showed it' : 'Said it'}</Button>
+            <Button size="thumb" look="main" disabled={rest} onClick={() => tell(true)}>{turn === 'show' ? 'Showed it' : 'Said it'}</Button>
             <div role="group" aria-label="Or" className="flex flex-wrap items-center gap-2">
               {words.words.filter((each) => each.key !== word.key && (inLesson.includes(each) || words.apart.some((pair) => pair.includes(each.key) && pair.includes(word.key)))).map((each) => (
-                <Button key={each.key} size="touch" onClick={() => tell(false, each.key)}>{turn === 'show' ? 'showed' : 'said'} {each.labels.en ?? each.key}</Button>
+                <Button key={each.key} size="touch" disabled={rest} onClick={() => tell(false, each.key)}>{turn === 'show' ? 'showed' : 'said'} {each.labels.en ?? each.key}</Button>
               ))}
-              <Button size="touch" onClick={() => tell(false)}>neither</Button>
+              <Button size="touch" disabled={rest} onClick={() => tell(false)}>neither</Button>
             </div>
             <p className="text-sm text-ink-2">No correcting: what went astray is shown again another day.</p>
           </div>
         )}
       <details>
         <summary className="min-h-touch py-3 text-woad underline underline-offset-4">Ask something else</summary>
-        <div className="flex flex-col gap-2">
-          {inLesson.map((each) => (
-            <div key={each.key} role="group" aria-label={each.key} className="flex flex-wrap items-center gap-2">
-              <span className="w-28 font-semibold">{each.labels.en ?? each.key}</span>
-              {words.turns.map((period) => <Button key={period} size="touch" onClick={() => setOther({ turn: period, word: each.key })}>{SAYS[period]}</Button>)}
-            </div>
-          ))}
-        </div>
+        <Choose words={inLesson} turns={words.turns} onPick={setOther} />
       </details>
       <Tick label="Needs to move: always from afar" checked={restless} onChange={(event) => setRestless(event.target.checked)} />
     </section>
+  )
+}
+
+type ChooseProps = { words: readonly Word[]; turns: readonly string[]; onPick: (what: { turn: string; word: string }) => void }
+
+/** Any word of the lesson in any period: the proposal can be overruled. */
+function Choose({ words, turns, onPick }: ChooseProps) {
+  return (
+    <div className="flex flex-col gap-2">
+      {words.map((each) => (
+        <div key={each.key} role="group" aria-label={each.key} className="flex flex-wrap items-center gap-2">
+          <span className="w-28 font-semibold">{each.labels.en ?? each.key}</span>
+          {turns.map((period) => <Button key={period} size="touch" onClick={() => onPick({ turn: period, word: each.key })}>{SAYS[period]}</Button>)}
+        </div>
+      ))}
+    </div>
   )
 }
 

@@ -4,7 +4,7 @@ import type { Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 
 /** Quantities, rung by rung: counting along says nothing of knowing how many; each is tried and written down by itself. */
-export function Rungs({ lesson }: { lesson: Schemas['LessonOut'] }) {
+export function Rungs({ lesson, rest }: { lesson: Schemas['LessonOut']; rest: boolean }) {
   const [other, setOther] = useState<{ word: string; turn: string } | null>(null)
   const word = other?.word ?? lesson.next_word
   const turn = other?.turn ?? lesson.next_rung
@@ -20,7 +20,7 @@ export function Rungs({ lesson }: { lesson: Schemas['LessonOut'] }) {
             <>
               <p className="text-5xl font-bold">{word}</p>
               <p className="said text-2xl text-ink">{turn}</p>
-              <div className="flex gap-2"><Button size="thumb" look="main" className="flex-1" onClick={() => tell(true)}>Did it</Button><Button size="thumb" className="flex-1" onClick={() => tell(false)}>Not yet</Button></div>
+              <div className="flex gap-2"><Button size="thumb" look="main" className="flex-1" disabled={rest} onClick={() => tell(true)}>Did it</Button><Button size="thumb" className="flex-1" disabled={rest} onClick={() => tell(false)}>Not yet</Button></div>
             </>
           )
           : <p className="text-xl">Every rung of these quantities is firm.</p>}

@@ -7,14 +7,17 @@ import * as store from './store'
 import type { Draft, Item, Kept, Refused } from './store'
 
 export type { Draft, Item, Refused }
-/** `sent` have reached the program, but it has not been asked again yet: they are still to be drawn. */
-export type Outbox = { waiting: readonly Item[]; sent: readonly Item[]; refused: readonly Refused[]; trouble: string; away: boolean; unpaired: boolean }
+/**
+ * `sent` have reached the program, but it has not been asked again yet: they are still to be drawn. `full`: this device
+ * cannot keep what waits. `trouble`: why the program would not take it.
+ */
+export type Outbox = { waiting: readonly Item[]; sent: readonly Item[]; refused: readonly Refused[]; full: boolean; trouble: string; away: boolean; unpaired: boolean }
 
 const BATCH = 200
 const PAGE = Math.round(performance.timeOrigin)
 const others = new BroadcastChannel('zither-awl-outbox')
 const listeners = new Set<() => void>()
-let seen: Outbox = { waiting: [], sent: [], refused: [], trouble: '', away: false, unpaired: false }
+let seen: Outbox = { waiting: [], sent: [], refused: [], full: false, trouble: '', away: false, unpaired: false }
 /** Written down and drawn, but not kept yet; in order. */
 let keeping: { draft: Draft; shown: Item; at: Parameters<typeof store.add>[1] }[] = []
 let latestMs = 0
@@ -45,8 +48,6 @@ export function write(draft: Draft): void {
 const SOON_MS = 250
 let sendSoon: ReturnType<typeof setTimeout> | undefined
 
-const FULL = 'This device cannot keep any more. Leave this page open, free some room on it, and come near the program: what is counted here is not sent yet.'
-
 /** Keep what was written down, one after another. What cannot be kept stays here, and is said. */
 function keepAll(): Promise<void> {
   chain = chain.then(async () => {
@@ -54,13 +55,13 @@ function keepAll(): Promise<void> {
       try {
         await store.add(first.draft, first.at)
       } catch {
-        say({ trouble: FULL })
+        say({ full: true })
         return
       }
       keeping = keeping.slice(1)
     }
     // Nothing on this page looks different for being kept.
-    await reread({ quiet: seen.trouble === '' })
+    await reread({ quiet: !seen.full })
     others.postMessage('changed')
   })
   return chain
@@ -69,7 +70,7 @@ function keepAll(): Promise<void> {
 async function reread({ quiet = false } = {}): Promise<void> {
   const [kept, refused, last] = await Promise.all([store.waiting(), store.refused(), store.lastMs()])
   latestMs = Math.max(latestMs, last)
-  const next = { waiting: [...kept.map((each) => each.item), ...keeping.map((each) => each.shown)], refused, trouble: keeping.length ? seen.trouble : '' }
+  const next = { waiting: [...kept.map((each) => each.item), ...keeping.map((each) => each.shown)], refused, full: seen.full && keeping.length > 0 }
   if (quiet) seen = { ...seen, ...next }
   else say(next)
 }
@@ -81,14 +82,17 @@ export async function flush(): Promise<void> {
     if (!lock) return
     const gone: Item[] = []
     try {
-      for (let kept = await store.waiting(BATCH); kept.length; kept = await store.waiting(BATCH)) {
+      let kept = await store.waiting(BATCH)
+      // With nothing to send it is asked all the same whether the program is back.
+      if (kept.length === 0 && seen.away) toldTime((await answer(client.GET('/api/clock'))).now)
+      for (; kept.length; kept = await store.waiting(BATCH)) {
         const refused = await send(kept)
         await store.taken(kept, refused)
         gone.push(...kept.filter((each) => !refused.has(each.sequence)).map((each) => each.item))
         say({ sent: [...seen.sent, ...kept.map((each) => each.item)] })
         await reread()
       }
-      if (seen.away || seen.unpaired) say({ away: false, unpaired: false, trouble: '' })
+      if (seen.away || seen.trouble) say({ away: false, unpaired: false, trouble: '' })
     } catch (error) {
       // Away, or not willing: everything stays as it is, and the next try is not far.
       // A device that is not of the house any more keeps what it wrote, and none of the answers it once had.
@@ -105,14 +109,28 @@ async function send(kept: readonly Kept[]): Promise<Map<number, string>> {
   const { skewMs } = readClock()
   const items = kept.map(({ item, wall, doubt, page }) => (
     doubt && page === PAGE ? { ...item, at: new Date(settled({ at: Date.parse(item.at), wall, doubt }, skewMs)).toISOString() } : item))
-  const post = () => answer(client.POST('/api/sync', { body: { items } }))
-  const took = await post().catch(async (error: unknown) => {
-    // The token may be older than the program's session with this browser.
-    if (!(error instanceof Problem) || error.status !== 400) throw error
-    await renewToken()
-    return post()
-  })
-  return new Map(took.refused.map((each) => [each.sequence, each.message]))
+  return post(items)
+}
+
+async function post(items: readonly Item[]): Promise<Map<number, string>> {
+  const ask = () => answer(client.POST('/api/sync', { body: { items: [...items] } }))
+  try {
+    const took = await ask().catch(async (error: unknown) => {
+      // The token may be older than the program's session with this browser.
+      if (!(error instanceof Problem) || error.status !== 400) throw error
+      await renewToken()
+      return ask()
+    })
+    return new Map(took.refused.map((each) => [each.sequence, each.message]))
+  } catch (error) {
+    // A form newer than the program is kept for later. One item it cannot read must not hold up the others.
+    if (!(error instanceof Problem) || error.status !== 422 || error.of('schema_version')) throw error
+    const [only, ...more] = items
+    if (only && more.length === 0) return new Map([[only.sequence, error.message]])
+    const found = new Map<number, string>()
+    for (const each of items) for (const [sequence, why] of await post([each])) found.set(sequence, why)
+    return found
+  }
 }
 
 /** Ask the program again, and only then stop drawing what it had been sent by then. */
