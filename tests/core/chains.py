@@ -1,4 +1,4 @@
-"""Six ladders of the trade, as they are named from simple to complex. Common practice, no source.
+"""Fourteen ladders of the trade, as they are named from simple to complex. Common practice, no source.
 
 Written down before any vector was computed from a tray; only the cards were mended afterwards.
 """
@@ -34,5 +34,34 @@ CHAINS: dict[str, tuple[Rung, ...]] = {
         ("match-objects", 1), ("match-objects", 2), ("object-picture", 1), ("object-picture", 2),
         ("picture-picture", 1), ("picture-picture", 2), ("name-pictures", 1), ("first-sound", 1),
         ("picture-word", 1), ("picture-word", 2), ("read-fetch", 1),
+    ),
+    "twisting to sharpening": (
+        ("jars", 1), ("jars", 2), ("bolts", 1), ("bolts", 2), ("bolts", 3), ("little-bolts", 1), ("little-bolts", 2),
+        ("sharpen", 1), ("sharpen", 2),
+    ),
+    "large knobs to small knobs to insets": (
+        ("knobs-large", 1), ("knobs-large", 2), ("knobs-large", 3), ("knobs-small", 1), ("knobs-small", 2),
+        ("insets", 1), ("insets", 2), ("insets", 3),
+    ),
+    "textured boards to globes to maps": (
+        ("rough-smooth", 1), ("rough-smooth", 2), ("globe-rough", 1), ("globe-colour", 1), ("map-puzzle", 1),
+        ("map-puzzle", 2), ("map-names", 1), ("map-names", 2), ("map-song", 1), ("map-continent", 1),
+    ),
+    "numerals from 1 to 3 up to 11 to 19": (
+        ("numerals", 1), ("numerals", 2), ("numerals", 3), ("teens", 1), ("teens", 2), ("teens", 3),
+    ),
+    "snips to curves": (
+        ("snip", 1), ("snip", 2), ("cut-line", 1), ("cut-line", 2), ("cut-curve", 1), ("cut-curve", 2),
+        ("cut-curve", 3),
+    ),
+    "stiff lacing to running stitch": (
+        ("lace-stiff", 1), ("lace-stiff", 2), ("lace-soft", 1), ("lace-soft", 2), ("sew-card", 1), ("sew-card", 2),
+        ("sew-cloth", 1), ("sew-cloth", 2),
+    ),
+    "the snack table in stages": (
+        ("snack", 1), ("snack", 2), ("snack", 3), ("snack", 4), ("snack", 5),
+    ),
+    "folding by lines": (
+        ("fold", 1), ("fold", 2), ("fold-corner", 1), ("fold-corner", 2), ("fold-shirt", 1), ("fold-shirt", 2),
     ),
 }  # fmt: skip
