@@ -65,3 +65,18 @@ CHAINS: dict[str, tuple[Rung, ...]] = {
         ("fold", 1), ("fold", 2), ("fold-corner", 1), ("fold-corner", 2), ("fold-shirt", 1), ("fold-shirt", 2),
     ),
 }  # fmt: skip
+
+SUBJECTS: dict[str, tuple[str, ...]] = {
+    "mats": ("carry-mat",), "washing": ("wash-hands", "wash-table", "wash-cloths"),
+    "polishing": ("polish", "shoes-polish"), "food": ("peel-fruit", "cut-soft", "cut-firm", "spread"),
+    "stringing": ("string",), "sealed bottles and magnets": ("tilt-bottles", "magnets"),
+    "floating and sinking": ("float-sink",), "sound bottles": ("sound-bottles",), "wind instruments": ("wind",),
+    "feelings": ("feelings",), "the body": ("body", "nose", "hair"), "botany of fruit": ("fruit-parts",),
+    "life cycles": ("life-cycle",), "geometry": ("solids", "flat-shapes", "insets"), "colours": ("colours", "shades"),
+    "rhythm and the line": ("walk-line", "walk-rhythm", "echo"), "climbing": ("climb", "stairs"),
+    "watercolour and paste": ("watercolour", "paste"), "room by room": ("come-in", "own-bed", "own-cup", "wash-hands"),
+    "laundry": ("sort-wash", "wash-cloths", "fold", "pairs"), "the table": ("lay-table", "snack"),
+    "dishes": ("wash-dishes", "unload"), "windows": ("window",), "plants": ("water-plant", "wipe-leaves", "sow"),
+    "the first year": ("look-up", "grasp", "treasure", "heuristic", "post", "shake", "mat-mirror"),
+}  # fmt: skip
+"""Subjects practitioners expect besides the ladders, and the cards that hold them."""

@@ -34,6 +34,20 @@ FIFTEEN = (
 """As somebody types them; the spoons are two lines."""
 
 
+MORE = (
+    "2 basins", "3 little bolts 60 mm", "4 spreading knives", "citrus press", "cutting board", "2 scrub brushes",
+    "squeegee", "watering can", "bodkin", "needle", "sewing thread", "sewing hoop", "4 shoes", "coat", "6 shirts",
+    "mirror", "comb", "30 tissues", "3 textured boards", "16 colour tablets", "6 sound bottles", "3 glitter bottles",
+    "8 smelling jars", "6 weight bags", "4 geometric solids", "3 flat shapes", "inset", "large knob puzzle",
+    "small knob puzzle", "10 graded cubes", "10 broad prisms", "10 red rods", "5 nesting cups", "3 silks", "mobile",
+    "4 sandpaper letters", "24 movable letters", "globe", "puzzle map", "potted plant", "9 daisies", "8 pressed leaves",
+    "20 seeds", "wind instrument", "2 rattles", "floor tape", "climbing triangle", "flour paste", "soft cheese",
+    "4 apples", "lacing card", "2 tins of polish", "4 slices of bread", "4 animal figures", "12 picture cards",
+    "4 rubber balls", "4 geometric prisms",
+)  # fmt: skip
+"""What a whole catalogue asks for beyond the demo household's things, as somebody types it."""
+
+
 def thing(name: str, kind: str, *, id: int = 1, **told: Any) -> Component:
     """A thing of a kind with an id."""
     return replace(of_kind(name, kind, **told), id=id)
@@ -52,10 +66,11 @@ def fifteen() -> Stock:
 
 @lru_cache(maxsize=1)
 def reference() -> Stock:
-    """A well-filled cupboard: the things of the demo household, all free."""
+    """A well-filled cupboard: the things of the demo household, all free, and what a whole catalogue asks for."""
     rows = read_table(samples.demo_components_csv(), COLUMNS)
     lines = [read_component(row)[0] for row in rows]
-    return stock_of(*(line.component for line in lines if line is not None))
+    demo = [line.component for line in lines if line is not None]
+    return stock_of(*demo, *(understood(typed) for typed in MORE))
 
 
 def level(*roles: Role, **more: Any) -> Level:

@@ -1,13 +1,14 @@
-"""The cards that ship: each whole, each makeable, and six ladders of the trade rising by one notch at a time."""
+"""The cards that ship: each whole, each makeable, and fourteen ladders of the trade rising by one notch at a time."""
 
 from __future__ import annotations
 
+import re
 from difflib import SequenceMatcher
 from itertools import combinations, pairwise
 
 import pytest
 
-from tests.core.chains import CHAINS, Rung
+from tests.core.chains import CHAINS, SUBJECTS, Rung
 from tests.core.cupboards import reference
 from tests.test_promises import ROOT
 from zither_awl.catalogue import design_of, read_cards, shipped_cards
@@ -15,14 +16,19 @@ from zither_awl.catalogue.loader import check_links, written_design
 from zither_awl.core.difficulty import Difficulty, dominates, falls, rises
 from zither_awl.core.errors import InvalidValue
 from zither_awl.core.trays import Design, Packing, match_roles
+from zither_awl.core.trays.cautions import cautions
 from zither_awl.core.trays.complete import missing
 from zither_awl.core.trays.makeable import choose_container
+from zither_awl.core.values import AREAS
 
 CARDS = {design.key: design for design in shipped_cards()}
 LARGER_JUMPS = {
     ("tongs:4", "tweezers:1"),
     ("dots-objects:1", "dots-match:1"),
     ("name-pictures:1", "first-sound:1"),
+    ("jars:2", "bolts:1"),
+    ("insets:1", "insets:2"),
+    ("sew-card:2", "sew-cloth:1"),
 }
 """Every step of more than one notch; docs/cards.md says why for each."""
 
@@ -36,9 +42,18 @@ def vector(rung: Rung) -> Difficulty:
     return made.difficulty
 
 
-def test_there_are_at_least_forty_cards_in_at_least_four_areas() -> None:
-    assert len(CARDS) >= 40
-    assert len({design.area for design in CARDS.values()}) >= 4
+def test_there_are_at_least_120_cards_in_every_area_from_3_months_to_6_years() -> None:
+    assert len(CARDS) >= 120
+    assert {design.area for design in CARDS.values()} == set(AREAS)
+    assert min(design.from_months for design in CARDS.values()) == 3
+    for months in range(3, 73, 3):
+        inside = [d for d in CARDS.values() if d.from_months <= months <= d.to_months]
+        assert len(inside) >= 3, months
+
+
+@pytest.mark.parametrize("subject", SUBJECTS)
+def test_every_subject_of_the_trade_has_its_cards(subject: str) -> None:
+    assert set(SUBJECTS[subject]) <= set(CARDS)
 
 
 @pytest.mark.parametrize("design", CARDS.values(), ids=lambda design: design.key)
@@ -49,12 +64,26 @@ def test_a_card_is_whole(design: Design) -> None:
     assert len(design.prepares) >= 1
     assert len(design.words) >= 3
     assert all(word and other for word, other in design.words)
+    assert design.cost
+    asked = max((SUPERVISION.index(hazard.supervision) for hazard in cautions(design)), default=0)
+    assert SUPERVISION.index(design.supervision) >= asked
     assert len(design.levels) >= 2 or design.one_level_because
     assert design.clean_up or not {"wet", "messy", "loose"} & set(design.nature)
     assert all(level.expects and level.not_yet for level in design.levels)
     months = [level.from_months for level in design.levels]
     assert months == sorted(months)
-    assert months[0] <= design.to_months
+    assert design.from_months <= months[0] <= months[-1] <= design.to_months
+
+
+SUPERVISION = ("none", "near", "touch", "never")
+MID_SENTENCE = re.compile(r"(?<=[a-z,;] )[A-Z][a-z]+")
+
+
+@pytest.mark.parametrize("design", CARDS.values(), ids=lambda design: design.key)
+def test_a_card_names_no_person_and_no_brand(design: Design) -> None:
+    texts = [design.name, design.aim, design.control, design.clean_up, design.morning, *design.prepares]
+    texts += [*design.interest, *design.steps, *(v.expects + " " + v.not_yet for v in design.levels)]
+    assert not [found for text in texts for found in MID_SENTENCE.findall(text)]
 
 
 @pytest.mark.parametrize(

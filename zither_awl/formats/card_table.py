@@ -15,8 +15,8 @@ from zither_awl.core.trays.design import Design, Level, Role
 
 COLUMNS: tuple[str, ...] = (
     "key", "name", "area", "from_months", "to_months", "aim", "prepares", "control", "interest", "steps", "clean_up",
-    "nature", "follows", "words", "morning", "supervision", "themes", "one_level_because", "level", "level_name",
-    "level_months", "moves", "stated", "container", "pour", "roles", "expects", "not_yet",
+    "nature", "follows", "words", "morning", "supervision", "minds", "cost", "themes", "one_level_because", "level",
+    "level_name", "level_months", "moves", "stated", "container", "pour", "roles", "expects", "not_yet",
 )  # fmt: skip
 _ROLE = re.compile(r"^(?P<name>[^():]+?)\s*(?:\((?P<use>[a-z]+)(?:,\s*(?P<count>\d+))?\))?\s*:\s*(?P<rest>.*)$")
 _POUR = re.compile(
@@ -37,9 +37,9 @@ def read_card(rows: Sequence[Mapping[str, str]]) -> tuple[dict[str, Any], tuple[
         "months": (_whole(first, "from_months", problems), _whole(first, "to_months", problems)),
         "words": dict(_pairs(first, "words", "=", problems)), "roles": [], "levels": levels,
     }  # fmt: skip
-    for column in ("aim", "control", "clean_up", "morning", "one_level_because"):
+    for column in ("aim", "control", "clean_up", "morning", "cost", "one_level_because"):
         written[column] = first.get(column, "")
-    for column in ("prepares", "interest", "steps", "nature", "follows", "themes"):
+    for column in ("prepares", "interest", "steps", "nature", "follows", "minds", "themes"):
         written[column] = _list(first.get(column, ""))
     written["supervision"] = first.get("supervision", "") or "none"
     return written, tuple(problems)
@@ -129,7 +129,8 @@ def card_rows(design: Design) -> list[dict[str, str]]:
         "clean_up": design.clean_up, "nature": " | ".join(design.nature),
         "follows": " | ".join(f"{key}:{level}" for key, level in design.follows),
         "words": " | ".join(f"{word} = {other}" for word, other in design.words), "morning": design.morning,
-        "supervision": design.supervision, "themes": " | ".join(design.themes),
+        "supervision": design.supervision, "minds": " | ".join(design.minds), "cost": design.cost,
+        "themes": " | ".join(design.themes),
         "one_level_because": design.one_level_because,
     }  # fmt: skip
     return [{**whole, **_level_cells(level)} for level in design.levels]

@@ -7,11 +7,20 @@ from typing import Literal
 
 from zither_awl.core.errors import Gathering
 from zither_awl.core.kinds import KINDS
+from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.values import AREAS, MOST_MONTHS
 
 Use = Literal["vessel", "tool", "handled", "medium", "ground", "symbol", "care"]
 USES: tuple[Use, ...] = ("vessel", "tool", "handled", "medium", "ground", "symbol", "care")
 Nature = Literal["wet", "messy", "loose", "food", "tool"]
+
+COSTS: dict[str, str] = {
+    "nothing": "nothing: it is in most homes, or made",
+    "little": "a little: about as much as a loaf of bread",
+    "some": "some: about as much as a picture book",
+    "much": "much: a piece of furniture",
+}
+"""What a card costs a household, without a currency. Common practice, no source."""
 
 ABILITIES = frozenset(KINDS) | {use for kind in KINDS.values() for use in kind.can}
 """Every word a role may ask for."""
@@ -120,6 +129,10 @@ class Design:
     morning: str = ""
     """What an adult prepares each morning (TRAY-11)."""
     supervision: Literal["none", "near", "touch"] = "none"
+    minds: tuple[str, ...] = ()
+    """Hazards of the work itself that no thing on the tray tells of, by their kind (core.safety.nature)."""
+    cost: Literal["", "nothing", "little", "some", "much"] = ""
+    """What it costs a household that has an ordinary kitchen, in the words of COSTS; "" while nobody said."""
     themes: tuple[str, ...] = ()
     own: bool = field(default=False, compare=False)
     """Whether the household wrote or changed it."""
@@ -135,6 +148,9 @@ class Design:
             f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.",
         )
         wrong.check(bool(self.aim.strip()), "aim", "is empty; say what it is for.")
+        unknown = [kind for kind in self.minds if kind not in DECLARED]
+        wrong.check(not unknown, "minds", f"has {', '.join(unknown)}, which is no known hazard.")
+        wrong.check(self.cost in ("", *COSTS), "cost", f"is {self.cost!r}; expected one of {', '.join(COSTS)}.")
         wrong.check(bool(self.levels), "levels", "is empty; a card has at least one level.")
         for level in self.levels:
             _check_links(wrong, level)
