@@ -17,6 +17,7 @@ from zither_awl.api.context import DOOR, KEY, admit, guard
 from zither_awl.api.spec import api
 from zither_awl.api.views import (
     bench,
+    catalogue,
     change,
     children,
     cupboard,
@@ -53,8 +54,8 @@ HEADERS = {
     "Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
-VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, bench, watch, morning, showing, lessons,
-         routines, older, change)  # fmt: skip
+VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, catalogue, bench, watch, morning, showing,
+         lessons, routines, older, change)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.

@@ -53,12 +53,13 @@ def component_out(thing: Thing, house: House) -> thing_models.ComponentOut:
         dangers=list(c.dangers), colours=list(c.colours), cost=c.cost, came_from=c.came_from,
         bin=house.bin_name(c.bin_id), assumed=list(c.assumed), archived=c.archived, free=thing.free,
         on=[thing_models.HolderOut(tray_id=t.id, name=t.name, count=n, where=where_is(house, t)) for t, n in thing.on],
-        hazards=reasons_out(_said(h) for h in found),
+        hazards=reasons_out(hazard_said(h) for h in found),
         emergency=emergency_words(house, [h.kind for h in found]),
     )  # fmt: skip
 
 
-def _said(hazard: Hazard) -> Reason:
+def hazard_said(hazard: Hazard) -> Reason:
+    """A hazard of a thing as a reason: what it is, and from which age on it may be open."""
     limit = f"; not under {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
     return Reason("SAFETY", sentence(hazard.text + limit), hazard.numbers, (), hazard.source)
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any
 
 from zither_awl.core.component import Component, Inside
@@ -41,6 +42,12 @@ def _kind(name: str, row: dict[str, Any]) -> Kind:
 
 
 KINDS: dict[str, Kind] = {name: _kind(name, row) for name, row in TABLE.items()}
+
+
+@lru_cache(maxsize=4096)
+def kinds_that_do(uses: tuple[str, ...]) -> frozenset[str]:
+    """The names of the kinds that can be put to any of these uses."""
+    return frozenset(name for name, kind in KINDS.items() if kind.does(uses))
 
 
 def kind_of(component: Component) -> Kind:

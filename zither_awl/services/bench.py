@@ -6,7 +6,6 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import date
 
-from zither_awl.catalogue import design_of, shipped_cards
 from zither_awl.core.component import Component
 from zither_awl.core.difficulty import Difficulty, compared, up
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
@@ -28,26 +27,17 @@ from zither_awl.core.trays import (
 from zither_awl.core.trays.assemble import CONTAINER, difficulty_of
 from zither_awl.core.trays.check import Costs, cost_per_use
 from zither_awl.core.values import Card, Child, Content, Tray
+from zither_awl.services import catalogue
+from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import resting_trays
 from zither_awl.services.things import bin_for
 from zither_awl.store import Work
 
 
-def designs(house: House) -> dict[str, Design]:
-    """Every card by key: those that ship, and the household's own, which stand before them."""
-    return house.once("designs", lambda: {
-        **{d.key: d for d in shipped_cards()},
-        **{key: design_of(data, own=True) for key, data in house.own_cards.items()},
-    })  # fmt: skip
-
-
 def design(house: House, key: str) -> Design:
     """A card by its key. Raises: NotFound."""
-    found = designs(house).get(key)
-    if found is None:
-        raise NotFound(f"There is no card {key!r}.")
-    return found
+    return catalogue.entry(house, key).design
 
 
 def need_of(house: House, child: Child, today: date) -> Need:
@@ -73,7 +63,7 @@ def can_make(desk: Desk, child_id: int) -> CanMake:
     child = house.child(child_id)
 
     def reckon() -> CanMake:
-        found = makeable(designs(house).values(), house.stock, need_of(house, child, today), practice=house.practice)
+        found = makeable(catalogue.taken(house), house.stock, need_of(house, child, today), practice=house.practice)
         return CanMake(found, tuple(m.design.key for m in at_once(found.made, house.stock)))
 
     return house.once(("can make", child_id, today), reckon)

@@ -20,6 +20,7 @@ from zither_awl.core.merge import closed, spells
 from zither_awl.core.practice import Practice
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.trays import Stock
+from zither_awl.core.trays.own import OwnCard
 from zither_awl.core.values import (
     Adult,
     Bin,
@@ -59,7 +60,8 @@ class House:
     tasks: tuple[Task, ...]
     seeded_on: date | None
     components: tuple[Component, ...] = ()
-    own_cards: Mapping[str, Mapping[str, Any]] = field(default_factory=dict)
+    own_cards: Mapping[str, OwnCard] = field(default_factory=dict)
+    card_choices: Mapping[str, bool] = field(default_factory=dict)
     aids_done: frozenset[tuple[int, str]] = frozenset()
     phrases: tuple[str, ...] = ()
     completed: Mapping[int, datetime] = field(default_factory=dict)
@@ -302,7 +304,8 @@ def _read(work: Work, revision: int) -> House:
                 placements=work.log.placements({t.id: t for t in trays}), sweeps=work.log.sweeps(),
                 spells=spells(work.sent.states(), episodes, mornings)),
         changes=work.log.changes(), declined=work.log.declined(), tasks=work.log.tasks(), seeded_on=work.seeded_on(),
-        components=work.cupboard.components(), own_cards=work.cupboard.own_cards(),
+        components=work.cupboard.components(), own_cards=work.catalogue.own_cards(),
+        card_choices=work.catalogue.choices(),
         aids_done=work.room.aids_done(), phrases=work.notes.phrases(), completed=work.notes.completed(),
         planned=work.notes.planned(), own_sets=work.lessons.own_sets(), own_routines=work.lessons.own_routines(),
         answers=work.lessons.answers(), runs=work.lessons.runs(),

@@ -13,7 +13,7 @@ from zither_awl.core.trays import Design
 from zither_awl.formats import card_table, component_table
 from zither_awl.formats.component_table import ComponentLine, component_cells, read_component
 from zither_awl.formats.tables import read_table, write_table
-from zither_awl.services.bench import designs
+from zither_awl.services.catalogue import designs, own_card
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.importing import Report, ReportRow, Row, report_of
 from zither_awl.services.things import bin_for, cap_problem
@@ -104,11 +104,12 @@ def check_cards(desk: Desk, rows: Sequence[Row]) -> Report:
 
 def take_cards(desk: Desk, rows: Sequence[Row], adult_id: int | None) -> Report:
     """Take the cards whose rows are all good, as the household's own; what ships stays as it is beneath them."""
-    checked, good = _check_cards(desk.house(), rows)
+    house = desk.house()
+    checked, good = _check_cards(house, rows)
     if good:
         with desk.write(adult_id, f"Imported {len(good)} cards") as work:
             for key, data in good.items():
-                work.cupboard.save_own_card(key, data)
+                work.catalogue.save_own_card(key, own_card(house, key, data))
     return replace(report_of(rows, checked, card_table.COLUMNS), taken=len(good))
 
 

@@ -10,7 +10,7 @@ from zither_awl.core.showing import Planned, Showings, Style, showings, style_fo
 from zither_awl.core.trays.design import Design
 from zither_awl.core.values import Child, Presentation, Tray
 from zither_awl.services import rotation
-from zither_awl.services.bench import designs
+from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import condition_of
 

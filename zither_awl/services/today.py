@@ -13,7 +13,7 @@ from zither_awl.core.showing import Showings
 from zither_awl.core.values import MISSING, Child, Episode, Placement, Tray
 from zither_awl.core.words import sentence
 from zither_awl.services import rotation, showing
-from zither_awl.services.bench import designs
+from zither_awl.services.catalogue import designs
 from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.mending import forgotten

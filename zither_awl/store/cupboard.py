@@ -18,7 +18,6 @@ from zither_awl.store.models import (
     CardRow,
     ComponentRow,
     ContentRow,
-    OwnCardRow,
     PhotoRow,
     TrayChildRow,
     TrayRow,
@@ -114,22 +113,6 @@ class Cupboard:
         self._session.add(row)
         self._session.flush()
         return row.id
-
-    def own_cards(self) -> dict[str, dict[str, Any]]:
-        """The designs the household wrote or changed, as data, by key."""
-        return {r.key: r.design for r in self._session.scalars(select(OwnCardRow).order_by(OwnCardRow.key))}
-
-    def save_own_card(self, key: str, design: dict[str, Any] | None) -> None:
-        """Write a design of the household's own, or with None forget it."""
-        row = self._session.scalars(select(OwnCardRow).where(OwnCardRow.key == key)).first()
-        if design is None:
-            if row is not None:
-                self._session.delete(row)
-        else:
-            row = row or OwnCardRow(key=key)
-            row.design = design
-            self._session.add(row)
-        self._session.flush()
 
     def add_photo(self, jpeg: bytes) -> int:
         """Keep a photograph. Returns its id."""

@@ -12,6 +12,7 @@ from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import StoreUnavailable
+from zither_awl.store.catalogue import CatalogueKeeper
 from zither_awl.store.cupboard import Cupboard
 from zither_awl.store.engine import in_plain_words
 from zither_awl.store.history import History, Recorder, bump_revision
@@ -43,6 +44,7 @@ class Work:
         self.people = People(session)
         self.room = Room(session)
         self.cupboard = Cupboard(session)
+        self.catalogue = CatalogueKeeper(session)
         self.log = LogKeeper(session)
         self.sent = SentKeeper(session)
         self.notes = NotesKeeper(session)

@@ -21,7 +21,7 @@ from zither_awl.api.schemas.bench import (
     WishIn,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.services import bench, transfer
+from zither_awl.services import bench, catalogue, transfer
 from zither_awl.services.bench import Wish
 
 bp = Blueprint("bench", __name__, url_prefix="/api")
@@ -31,7 +31,7 @@ bp = Blueprint("bench", __name__, url_prefix="/api")
 @api.validate(resp=answers(HTTP_200=BenchCardsOut), tags=["bench"])
 def get_cards() -> BenchCardsOut:
     """Every card with its levels."""
-    return BenchCardsOut(cards=[card_out(d) for d in bench.designs(desk().house()).values()])
+    return BenchCardsOut(cards=[card_out(d) for d in catalogue.taken(desk().house())])
 
 
 @bp.get("/bench/makeable")

@@ -13,7 +13,7 @@ from math import pi
 from typing import Literal
 
 from zither_awl.core.component import Component, footprint_mm, passage_mm
-from zither_awl.core.kinds import kind_of
+from zither_awl.core.kinds import kind_of, kinds_that_do
 from zither_awl.core.practice import Practice
 from zither_awl.core.safety.exposure import endangers, under_eyes
 from zither_awl.core.safety.nature import Hazard, component_hazards
@@ -106,7 +106,9 @@ def _counted(role: Role, count: int) -> Role:
 
 def consider(role: Role, stock: Stock, wary: Wary | None, practice: Practice = Practice()) -> tuple[Candidate, ...]:
     """Everything of a fitting kind, judged alone for one role, the best first."""
-    found = [c for each in stock.all if (c := _judge(role, each, stock, wary, practice)) is not None]
+    kinds = kinds_that_do((*role.accepts, *(word for word, _ in role.instead)))
+    fitting = [each for each in stock.all if each.kind in kinds]
+    found = [c for each in fitting if (c := _judge(role, each, stock, wary, practice)) is not None]
     order: dict[Answer, int] = {"does": 0, "would do": 1, "does not": 2}
     return tuple(sorted(found, key=lambda c: (order[c.answer], c.cost, c.component.name, c.component.id)))
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 from math import ceil
 from typing import Any
@@ -70,7 +71,7 @@ def pack(width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float 
         return _short_of(too_deep, width_mm, depth_mm)
     row = _in_a_row(width_mm, depth_mm, items, gap_mm, narrow=False)
     row = row or _in_a_row(width_mm, depth_mm, items, gap_mm, narrow=True)
-    return row or _solved(width_mm, depth_mm, items, gap_mm)
+    return row or _solved(width_mm, depth_mm, tuple(items), gap_mm)
 
 
 def _short_of(item: Item, width_mm: float, depth_mm: float) -> NoRoom:
@@ -102,7 +103,8 @@ def _in_a_row(
     return Packing(tuple(spots), used)
 
 
-def _solved(width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float) -> Packing | NoRoom:
+@lru_cache(maxsize=4096)
+def _solved(width_mm: float, depth_mm: float, items: tuple[Item, ...], gap_mm: float) -> Packing | NoRoom:
     found = _solve(items, depth_mm, gap_mm, widest=int(width_mm), spread=True)
     if found is not None:
         return found

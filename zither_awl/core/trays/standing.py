@@ -18,24 +18,28 @@ Picks = dict[tuple[int, str, int], Any]
 """Solver variables by tray, role and component."""
 
 
+MOST = 60
+"""So many of the best are looked at: several times what any shelf holds."""
 ROUNDS, MANY = 6, 100
 """How often a choice that does not fit is cut off; how much one tray more outweighs any other choice of things."""
 
 
 def at_once(made: Sequence[Made], stock: Stock) -> tuple[Made, ...]:
-    """The most of these that can stand at the same time from one cupboard: the largest choice, proven by CP-SAT.
+    """The most of these (of the first MOST) that can stand at the same time from one cupboard: the largest choice,
+    proven by CP-SAT.
 
     Things may be chosen anew for every role; a choice whose things do not fit their container is cut off and the rest
     is solved again. After so many rounds what fits of the last choice is given: it can stand, unproven.
     """
-    banned: list[list[tuple[int, str, int]]] = []
-    options = [_options(each, stock) for each in made]
+    made = made[:MOST]
+    choice = _Choice(made, [_options(each, stock) for each in made], stock)
     for _ in range(ROUNDS):
-        picked = _largest(made, options, stock, banned)
+        picked = choice.largest()
         bad = [(at, roles) for at, roles in picked.items() if not _packs(made[at], roles)]
         if not bad:
             return tuple(made[at] for at in picked)
-        banned += [[(at, name, each.id) for name, each in roles.items()] for at, roles in bad]
+        for at, roles in bad:
+            choice.cut_off([(at, name, each.id) for name, each in roles.items()])
     return tuple(made[at] for at in picked if at not in {b for b, _ in bad})
 
 
@@ -61,45 +65,59 @@ def _options(made: Made, stock: Stock) -> Options:
     return options
 
 
-def _largest(
-    made: Sequence[Made], options: Sequence[Options], stock: Stock, banned: Sequence[Sequence[tuple[int, str, int]]]
-) -> dict[int, dict[str, Component]]:  # fmt: skip
-    from ortools.sat.python import cp_model
+class _Choice:
+    """The model of the largest choice: built once, solved again with every choice that was cut off."""
 
-    model = cp_model.CpModel()
-    stands = [model.new_bool_var(f"stands{at}") for at in range(len(made))]
-    takes: dict[int, list[tuple[int, Any]]] = {}
-    picks: Picks = {}
-    by_id: dict[int, Component] = {}
-    for at, each in enumerate(made):
+    def __init__(self, made: Sequence[Made], options: Sequence[Options], stock: Stock) -> None:
+        from ortools.sat.python import cp_model
+
+        self._model = cp_model.CpModel()
+        self._stands = [self._model.new_bool_var(f"stands{at}") for at in range(len(made))]
+        self._picks: Picks = {}
+        self._by_id: dict[int, Component] = {}
+        takes: dict[int, list[tuple[int, Any]]] = {}
+        for at, each in enumerate(made):
+            self._offer(at, each, options[at], takes)
+            picks = {of: pick for of, pick in self._picks.items() if of[0] == at}
+            _tie(self._model, at, each, picks, self._by_id)
+        for key, pairs in takes.items():
+            self._model.add(sum(count * pick for count, pick in pairs) <= stock.free(self._by_id[key]))
+        # Of choices as large the one that stays nearest to what was matched, whose things are known to fit.
+        kept = [pick for (at, name, key), pick in self._picks.items() if key == _matched(made[at], name)]
+        self._model.maximize(sum((1000 - at) * MANY * s for at, s in enumerate(self._stands)) + sum(kept))
+
+    def _offer(self, at: int, each: Made, options: Options, takes: dict[int, list[tuple[int, Any]]]) -> None:
         beside = {role.name for role in each.level.roles if role.beside}
-        for name, (count, things) in options[at].items():
+        for name, (count, things) in options.items():
             chosen = []
             for thing in things:
-                pick = model.new_bool_var(f"{at}.{name}.{thing.id}")
-                picks[at, name, thing.id], by_id[thing.id] = pick, thing
+                pick = self._model.new_bool_var(f"{at}.{name}.{thing.id}")
+                self._picks[at, name, thing.id], self._by_id[thing.id] = pick, thing
                 chosen.append(pick)
                 if not thing.medium and name not in beside:
                     takes.setdefault(thing.id, []).append((count, pick))
-            model.add(sum(chosen) == stands[at])
-        _tie(model, at, each, picks, by_id)
-    for key, pairs in takes.items():
-        model.add(sum(count * pick for count, pick in pairs) <= stock.free(by_id[key]))
-    for ban in banned:
-        model.add_bool_or([picks[one].negated() for one in ban if one in picks])
-    # Of choices as large the one that stays nearest to what was matched, whose things are known to fit.
-    kept = [pick for (at, name, key), pick in picks.items() if key == _matched(made[at], name)]
-    model.maximize(sum((1000 - at) * MANY * s for at, s in enumerate(stands)) + sum(kept))
-    solver = cp_model.CpSolver()
-    solver.parameters.num_workers, solver.parameters.random_seed = 1, 1
-    solver.parameters.max_deterministic_time = 10.0
-    if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return {}
-    result: dict[int, dict[str, Component]] = {at: {} for at in range(len(stands)) if solver.value(stands[at])}
-    for (at, name, key), pick in picks.items():
-        if solver.value(pick):
-            result[at][name] = by_id[key]
-    return result
+            self._model.add(sum(chosen) == self._stands[at])
+
+    def cut_off(self, ban: Sequence[tuple[int, str, int]]) -> None:
+        """Never pick all of these together again."""
+        self._model.add_bool_or([self._picks[one].negated() for one in ban if one in self._picks])
+
+    def largest(self) -> dict[int, dict[str, Component]]:
+        """By tray that stands: the thing of every role."""
+        from ortools.sat.python import cp_model
+
+        solver = cp_model.CpSolver()
+        solver.parameters.num_workers, solver.parameters.random_seed = 1, 1
+        # Without probing and symmetry a hundred trays take two thirds of the time (see bench/).
+        solver.parameters.cp_model_probing_level = solver.parameters.symmetry_level = 0
+        solver.parameters.max_deterministic_time = 10.0
+        if solver.solve(self._model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return {}
+        result: dict[int, dict[str, Component]] = {at: {} for at, s in enumerate(self._stands) if solver.value(s)}
+        for (at, name, key), pick in self._picks.items():
+            if solver.value(pick):
+                result[at][name] = self._by_id[key]
+        return result
 
 
 def _matched(made: Made, role: str) -> int:

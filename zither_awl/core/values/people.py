@@ -39,6 +39,10 @@ class Household:
     """The school of TRAY-7: unbreakable until pouring is mastered, or real glass and china (the default)."""
     showing: Literal["by age", "shown first", "free"] = "by age"
     """The school of ROOM-8: a child waits for a showing from 30 months on (the default), always, or never."""
+    takes: Literal["whole", "picked"] = "whole"
+    """The whole catalogue, new cards too; or only what was picked from it."""
+    paper: Literal["A4", "Letter"] = "A4"
+    """What the house prints on."""
     counter_mm: float | None = None
     basin_mm: float | None = None
     """Heights of the kitchen counter and the wash basin; None while nobody measured them."""
@@ -53,6 +57,8 @@ class Household:
         wrong.check(self.lengths in ("cm", "in"), "lengths", f"is {self.lengths!r}; expected cm or in.")
         schools = ("by age", "shown first", "free")
         wrong.check(self.showing in schools, "showing", f"is {self.showing!r}; expected one of {', '.join(schools)}.")
+        wrong.check(self.takes in ("whole", "picked"), "takes", f"is {self.takes!r}; expected whole or picked.")
+        wrong.check(self.paper in ("A4", "Letter"), "paper", f"is {self.paper!r}; expected A4 or Letter.")
         most = self.most_bins
         wrong.check(most is None or 1 <= most <= 200, "most_bins", f"is {most}; expected 1 to 200 bins.")
         for name in ("counter_mm", "basin_mm"):

@@ -41,6 +41,7 @@ from zither_awl.store.models.people import (
 )
 from zither_awl.store.models.things import (
     BinRow,
+    CardChoiceRow,
     CardFollowsRow,
     CardRow,
     ComponentRow,
@@ -58,6 +59,7 @@ __all__ = [
     "Base",
     "BinRow",
     "BoardRow",
+    "CardChoiceRow",
     "CardFollowsRow",
     "CardRow",
     "ChangeItemRow",

@@ -22,6 +22,8 @@ class HouseholdRow(Base):
     most_bins: Mapped[int | None]
     unbreakable_first: Mapped[bool]
     showing: Mapped[str] = mapped_column(String(12))
+    takes: Mapped[str] = mapped_column(String(8))
+    paper: Mapped[str] = mapped_column(String(8))
     counter_mm: Mapped[float | None]
     basin_mm: Mapped[float | None]
     rather_new: Mapped[int]

@@ -55,12 +55,23 @@ class ComponentRow(Base):
 
 
 class OwnCardRow(Base):
-    """A card the household wrote or changed: its design as data, the same as in the catalogue's files."""
+    """A card the household wrote or changed: its design as data, the same as in the catalogue's files; and the data of
+    the card that shipped when it was changed, NULL for one that is new."""
 
     __tablename__ = "own_card"
     id: Mapped[int] = mapped_column(primary_key=True)
     key: Mapped[str] = mapped_column(String(40), unique=True)
     design: Mapped[dict[str, Any]] = mapped_column(JSON)
+    base: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+
+
+class CardChoiceRow(Base):
+    """A card of the catalogue the household took or left out by itself; of the rest its own word decides."""
+
+    __tablename__ = "card_choice"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(String(40), unique=True)
+    taken: Mapped[bool]
 
 
 class PhotoRow(Base):

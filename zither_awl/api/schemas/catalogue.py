@@ -1,0 +1,124 @@
+"""Models of the catalogue: its cards, one card in full, and what the household takes and changes."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from zither_awl.api.schemas.base import In, Out, ReasonOut, Text
+from zither_awl.api.schemas.bench import WordOut
+
+Takes = Literal["whole", "picked"]
+Origin = Literal["catalogue", "changed", "own"]
+Key = Annotated[str, Field(min_length=1, max_length=40)]
+
+
+class CatalogueCardOut(Out):
+    key: str
+    name: str
+    area: str
+    from_months: int
+    to_months: int
+    aim: str
+    levels: int
+    cost: str
+    supervision: str
+    themes: list[str]
+    taken: bool
+    origin: Origin
+    news: int
+    trays: list[str]
+
+
+class CatalogueOut(Out):
+    takes: Takes
+    shipped: int
+    cards: list[CatalogueCardOut]
+
+
+class NeededOut(Out):
+    """What a role asks for, the best first, and what would also do."""
+
+    role: str
+    count: int
+    needs: list[str]
+    instead: list[WordOut]
+    optional: bool
+
+
+class CardLevelOut(Out):
+    number: int
+    name: str
+    from_months: int
+    expects: str
+    not_yet: str
+    container: list[str]
+    roles: list[NeededOut]
+    changes: str
+
+
+class RungOut(Out):
+    key: str
+    name: str
+    level: int
+    level_name: str
+
+
+class NewsOut(Out):
+    """A field both the household and the catalogue changed, in words."""
+
+    field: str
+    ours: str
+    theirs: str
+
+
+class CardOut(Out):
+    key: str
+    name: str
+    area: str
+    from_months: int
+    to_months: int
+    aim: str
+    prepares: list[str]
+    control: str
+    interest: list[str]
+    steps: list[str]
+    clean_up: str
+    morning: str
+    supervision: str
+    cautions: list[ReasonOut]
+    cost: str
+    words: list[WordOut]
+    themes: list[str]
+    follows: list[RungOut]
+    leads_to: list[RungOut]
+    levels: list[CardLevelOut]
+    one_level_because: str
+    taken: bool
+    origin: Origin
+    changed: list[str]
+    news: list[NewsOut]
+    taken_over: list[str]
+    trays: list[str]
+    rows: list[dict[str, str]]
+
+
+class ChoiceIn(In):
+    keys: Annotated[list[Key], Field(min_length=1, max_length=1000)]
+    taken: bool
+
+
+class TakesIn(In):
+    takes: Takes
+
+
+class CardRowsIn(In):
+    """A card as rows of its CSV, one for every level."""
+
+    rows: Annotated[list[dict[Key, Annotated[str, Field(max_length=6000)]]], Field(min_length=1, max_length=20)]
+
+
+class SettleIn(In):
+    field: Text
+    theirs: bool

@@ -1,0 +1,183 @@
+"""Use cases of the catalogue: which cards there are, which the household takes, and cards of its own."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Any, Literal
+
+from zither_awl.catalogue import design_of, shipped_cards
+from zither_awl.catalogue.loader import written_design
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.trays import Design
+from zither_awl.core.trays.own import Data, OwnCard, Updated, updated
+from zither_awl.core.words import listed, own_key
+from zither_awl.formats.card_table import card_rows, read_card
+from zither_awl.services.desk import Desk, House
+
+Origin = Literal["catalogue", "changed", "own"]
+LEVELS = "levels"
+"""The field that holds all levels with their roles."""
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """A card as it stands in the household: the design that counts, whether it is taken, and where it comes from."""
+
+    design: Design
+    taken: bool
+    origin: Origin
+    update: Updated | None = None
+
+
+def whole(design: Design) -> dict[str, Any]:
+    """A card as plain data in which every level holds all its roles, so that two cards can be compared by fields."""
+    return written_design(read_card(card_rows(design))[0])
+
+
+def entries(house: House) -> Mapping[str, Entry]:
+    """Every card by key: those that ship, and the household's own, which stand before them."""
+    return house.once("catalogue", lambda: _entries(house))
+
+
+def _entries(house: House) -> dict[str, Entry]:
+    shipped = {d.key: d for d in shipped_cards()}
+    found = {key: Entry(design, _taken(house, key), "catalogue") for key, design in shipped.items()}
+    for key, own in house.own_cards.items():
+        theirs = shipped.get(key)
+        update = updated(own, whole(theirs) if theirs else None)
+        design = design_of(update.data, own=True)
+        changed = theirs is not None and (own.base is None or bool(update.changed))
+        origin: Origin = "changed" if changed else "own" if theirs is None else "catalogue"
+        found[key] = Entry(design, theirs is None or _taken(house, key), origin, update)
+    return found
+
+
+def _taken(house: House, key: str) -> bool:
+    takes = house.household.takes if house.household else "whole"
+    return house.card_choices.get(key, takes == "whole")
+
+
+def designs(house: House) -> Mapping[str, Design]:
+    """Every card's design by key, taken or not: a tray made of a card that was left out later keeps it."""
+    return house.once("designs", lambda: {key: each.design for key, each in entries(house).items()})
+
+
+def taken(house: House) -> list[Design]:
+    """The designs the household takes."""
+    return [each.design for each in entries(house).values() if each.taken]
+
+
+def entry(house: House, key: str) -> Entry:
+    """A card by its key. Raises: NotFound."""
+    found = entries(house).get(key)
+    if found is None:
+        raise NotFound(f"There is no card {key!r}.")
+    return found
+
+
+def choose(desk: Desk, keys: Sequence[str], is_taken: bool, adult_id: int | None) -> None:
+    """Take cards of the catalogue, or leave them out. Raises: NotFound."""
+    house = desk.house()
+    for key in keys:
+        entry(house, key)
+    label = entry(house, keys[0]).design.name if len(keys) == 1 else f"{len(keys)} cards"
+    with desk.write(adult_id, f"{'Took' if is_taken else 'Left out'} {label}") as work:
+        work.catalogue.choose(keys, taken=is_taken)
+
+
+def take_whole(desk: Desk, takes: Literal["whole", "picked"], adult_id: int | None) -> None:
+    """Take the whole catalogue, cards of later versions too; or only what is picked. What is taken now stays taken."""
+    house = desk.house()
+    if house.household is None:
+        raise NotFound("There is no household yet.")
+    now = [key for key, each in entries(house).items() if each.taken and each.origin != "own"]
+    with desk.write(adult_id, "The whole catalogue" if takes == "whole" else "Picking from the catalogue") as work:
+        if takes == "picked":
+            work.catalogue.choose(now, taken=True)
+        work.people.save_household(replace(house.household, takes=takes))
+
+
+def change(desk: Desk, key: str, rows: Sequence[Mapping[str, str]], adult_id: int | None) -> None:
+    """Change a card: the household's own then stands before the one that ships. Raises: NotFound, InvalidValue."""
+    house = desk.house()
+    entry(house, key)
+    data = _read(house, [{**row, "key": key} for row in rows], beside=key)
+    with desk.write(adult_id, f"Changed the card {data['name']}") as work:
+        work.catalogue.save_own_card(key, own_card(house, key, data))
+
+
+def own_card(house: House, key: str, data: Data, settled: str = "") -> OwnCard | None:
+    """A card as the household now has it, with what it is compared with when the catalogue changes: the card that
+    ships now, except in fields whose news nobody answered. None where nothing differs from what ships."""
+    shipped = shipped_as(key)
+    if not shipped:
+        return OwnCard(data)
+    if data == shipped:
+        return None
+    old = entries(house)[key]
+    before = house.own_cards[key].base if key in house.own_cards else None
+    waiting = old.update.news if old.update else ()
+    return OwnCard(data, {**shipped, **{name: (before or {})[name] for name in waiting if name != settled}})
+
+
+def shipped_as(key: str) -> Data:
+    """A card as it ships, as whole data; empty where none ships."""
+    found = next((d for d in shipped_cards() if d.key == key), None)
+    return whole(found) if found is not None else {}
+
+
+def write_new(desk: Desk, rows: Sequence[Mapping[str, str]], adult_id: int | None) -> str:
+    """Write a card, or a copy of one under a new name. Returns its key. Raises: InvalidValue."""
+    house = desk.house()
+    name = rows[0].get("name", "") if rows else ""
+    if any(each.design.name.casefold() == name.strip().casefold() for each in entries(house).values()):
+        raise InvalidValue(FieldProblem("name", f"{name} is a card already.", "Give the copy a name of its own."))
+    key = own_key(name, entries(house))
+    data = _read(house, [{**row, "key": key} for row in rows], beside=key)
+    with desk.write(adult_id, f"Wrote the card {data['name']}") as work:
+        work.catalogue.save_own_card(key, OwnCard(data))
+    return key
+
+
+def _read(house: House, rows: Sequence[Mapping[str, str]], *, beside: str) -> dict[str, Any]:
+    if not rows:
+        raise InvalidValue(FieldProblem("levels", "is empty; a card has at least one level."))
+    data, problems = read_card(rows)
+    if problems:
+        raise InvalidValue(*problems)
+    made = design_of(data)
+    rungs = {(d.key, v.number) for key, d in designs(house).items() for v in d.levels if key != beside}
+    unknown = [f"{k}:{n}" for k, n in made.follows if (k, n) not in rungs]
+    if unknown:
+        raise InvalidValue(FieldProblem("follows", f"names {', '.join(unknown)}, which is no card and level.",
+                                        "Write key:level, as carry-empty:2."))  # fmt: skip
+    return written_design(data)
+
+
+def forget(desk: Desk, key: str, adult_id: int | None) -> None:
+    """Drop the household's own card; where one ships it stands again. Raises: NotFound, InvalidValue while in use."""
+    house = desk.house()
+    old = entry(house, key)
+    if key not in house.own_cards:
+        raise InvalidValue(FieldProblem("card", f"{old.design.name} is as it ships.", "Leave it out instead."))
+    used = [tray.name for tray in house.trays if tray.card.key == key]
+    after = [d.name for d in designs(house).values() if key in {k for k, _ in d.follows}]
+    if old.origin == "own" and (used or after):
+        why = f"is used by {listed(used)}" if used else f"comes before {listed(after)}"
+        raise InvalidValue(FieldProblem("card", f"{old.design.name} {why}.", "Change that first."))
+    label = "Dropped the card" if old.origin == "own" else "As it ships again:"
+    with desk.write(adult_id, f"{label} {old.design.name}") as work:
+        work.catalogue.save_own_card(key, None)
+
+
+def settle(desk: Desk, key: str, field: str, theirs: bool, adult_id: int | None) -> None:
+    """Answer a piece of news: take the catalogue's word for a field, or keep one's own for good. Raises: NotFound,
+    InvalidValue for a field that is no news."""
+    house = desk.house()
+    old = entry(house, key)
+    if old.update is None or field not in old.update.changed:
+        raise InvalidValue(FieldProblem("field", f"{field!r} of {old.design.name} is not changed here."))
+    data = {**old.update.data, field: shipped_as(key)[field]} if theirs else old.update.data
+    with desk.write(adult_id, f"{'The catalogue’s' if theirs else 'Our own'} {field} for {old.design.name}") as work:
+        work.catalogue.save_own_card(key, own_card(house, key, data, settled=field))
