@@ -13,7 +13,7 @@ from flask_wtf import CSRFProtect
 from werkzeug.exceptions import NotFound
 
 from zither_awl.api import problems
-from zither_awl.api.context import DOOR, KEY, admit, guard
+from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, guard
 from zither_awl.api.spec import api
 from zither_awl.api.views import (
     bench,
@@ -21,11 +21,13 @@ from zither_awl.api.views import (
     change,
     children,
     cupboard,
+    devices,
     heights,
     home,
     lessons,
     morning,
     older,
+    paper,
     plan,
     routines,
     session,
@@ -34,9 +36,11 @@ from zither_awl.api.views import (
     things,
     watch,
 )
+from zither_awl.devices import SimulatedPrinter
 from zither_awl.services.clock import Clock
 from zither_awl.services.desk import Desk
 from zither_awl.services.pairing import Door
+from zither_awl.services.weighing import Weighbridge
 from zither_awl.settings import Settings
 from zither_awl.store import Engine, prepare
 
@@ -55,7 +59,7 @@ HEADERS = {
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
 VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, catalogue, bench, watch, morning, showing,
-         lessons, routines, older, change)  # fmt: skip
+         lessons, routines, paper, devices, older, change)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.
@@ -72,7 +76,8 @@ class _Sessions(SecureCookieSessionInterface):
 
 
 def create_app(
-    settings: Settings, engine: Engine | None = None, clock: Clock | None = None, door: Door | None = None
+    settings: Settings, engine: Engine | None = None, clock: Clock | None = None, door: Door | None = None,
+    scale: Weighbridge | None = None,
 ) -> Flask:
     """The application on one household's database, which is opened, checked and migrated first.
 
@@ -84,6 +89,8 @@ def create_app(
     app.session_interface = _Sessions()
     app.extensions[KEY] = Desk(engine or prepare(settings.database), clock)
     app.extensions[DOOR] = door = door or Door()
+    app.extensions[SCALE] = scale or Weighbridge()
+    app.extensions[PRINTER] = SimulatedPrinter(settings.data / "print-jobs")
     app.config.update(
         SECRET_KEY=_secret(settings.data), SESSION_COOKIE_HTTPONLY=True, SESSION_COOKIE_SAMESITE="Strict",
         SESSION_COOKIE_NAME="zither-awl", WTF_CSRF_TIME_LIMIT=None, WTF_CSRF_HEADERS=["X-CSRF-Token"],

@@ -7,7 +7,7 @@ from dataclasses import replace
 import pytest
 
 from tests.conftest import SmallHouse
-from zither_awl.catalogue import shipped_cards
+from zither_awl.catalogue import design_of, shipped_cards
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.trays import Design
 from zither_awl.formats.card_table import card_rows
@@ -37,8 +37,8 @@ def shipped_instead(monkeypatch: pytest.MonkeyPatch, **told: object) -> None:
 def test_a_card_of_the_catalogue_says_the_same_as_whole_data() -> None:
     for design in shipped_cards():
         data = catalogue.whole(design)
-        assert catalogue.design_of(data) == design
-        assert catalogue.whole(catalogue.design_of(data)) == data
+        assert design_of(data) == design
+        assert catalogue.whole(design_of(data)) == data
 
 
 def test_the_whole_catalogue_is_taken_until_a_card_is_left_out(house: SmallHouse) -> None:

@@ -42,12 +42,12 @@ def _brief(each: Entry, trays: list[str]) -> models.CatalogueCardOut:
     )  # fmt: skip
 
 
-def card_out(house: House, each: Entry) -> models.CardOut:
+def card_out(house: House, each: Entry) -> models.CatalogueEntryOut:
     """One card in full: every level, what it brings along to mind, what comes before and after it, and its rows."""
     d, known = each.design, designs(house)
     after = [(other, 1) for other in known.values() if d.key in {key for key, _ in other.follows}]
     before = [(known[key], number) for key, number in d.follows if key in known]
-    return models.CardOut(
+    return models.CatalogueEntryOut(
         key=d.key, name=d.name, area=d.area, from_months=d.from_months, to_months=d.to_months, aim=d.aim,
         prepares=list(d.prepares), control=d.control, interest=list(d.interest), steps=list(d.steps),
         clean_up=d.clean_up, morning=d.morning, supervision=d.supervision,
@@ -61,8 +61,8 @@ def card_out(house: House, each: Entry) -> models.CardOut:
     )  # fmt: skip
 
 
-def _rung(design: Design, number: int) -> models.RungOut:
-    return models.RungOut(key=design.key, name=design.name, level=number, level_name=design.level(number).name)
+def _rung(design: Design, number: int) -> models.LinkedCardOut:
+    return models.LinkedCardOut(key=design.key, name=design.name, level=number, level_name=design.level(number).name)
 
 
 def _levels(design: Design) -> list[models.CardLevelOut]:

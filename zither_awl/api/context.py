@@ -6,15 +6,18 @@ from flask import current_app, request
 from itsdangerous import BadSignature, URLSafeSerializer
 from werkzeug.exceptions import BadRequest, Forbidden, Unauthorized, UnsupportedMediaType
 
+from zither_awl.devices import LabelPrinter
 from zither_awl.services.desk import Desk
 from zither_awl.services.pairing import Door, may_enter
+from zither_awl.services.weighing import Weighbridge
 
 KEY, DOOR = "zither_awl_desk", "zither_awl_door"
+SCALE, PRINTER = "zither_awl_scale", "zither_awl_printer"
 HOME_MARK = "zither_awl.home"
 """What the server of the home network marks its requests with."""
 DEVICE_COOKIE = "zither-awl-device"
 ADULT_HEADER = "X-Adult"
-RAW = ("bench.check_household", "bench.take_household", "things.add_photo")
+RAW = ("bench.check_household", "bench.take_household", "things.add_photo", "lessons.add_word_photo")
 """The views that take the bytes of a file instead of JSON."""
 
 
@@ -34,6 +37,18 @@ def adult_id() -> int | None:
 def door() -> Door:
     """The door to the home network."""
     found: Door = current_app.extensions[DOOR]
+    return found
+
+
+def weighbridge() -> Weighbridge:
+    """The kitchen scale with its last readings."""
+    found: Weighbridge = current_app.extensions[SCALE]
+    return found
+
+
+def printer() -> LabelPrinter:
+    """The label printer."""
+    found: LabelPrinter = current_app.extensions[PRINTER]
     return found
 
 

@@ -13,11 +13,11 @@ from zither_awl.core import errors as domain
 STATUS: dict[type[domain.ZitherAwlError], int] = {
     domain.InvalidValue: 422, domain.AgeError: 422, domain.NotFound: 404, domain.StaleWrite: 409, domain.Clash: 409,
     domain.Busy: 409, domain.StoppedEarly: 422,
-    domain.StoreUnavailable: 503,
+    domain.StoreUnavailable: 503, domain.DeviceTrouble: 502,
 }  # fmt: skip
 TITLE = {
     422: "Some fields need another look.", 404: "That is not here.", 409: "Two things do not go together.",
-    503: "The database cannot be used.",
+    502: "A device does not do it.", 503: "The database cannot be used.",
 }  # fmt: skip
 
 

@@ -58,6 +58,10 @@ class Busy(ZitherAwlError):
     """A plan is being worked out already: one at a time for a household."""
 
 
+class DeviceTrouble(ZitherAwlError):
+    """A device of the house does not do what was asked; the message says what to do."""
+
+
 class StoreUnavailable(ZitherAwlError):
     """The database is locked, missing, read-only, corrupt or newer than the program."""
 

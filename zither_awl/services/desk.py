@@ -69,6 +69,7 @@ class House:
     planned: tuple[tuple[int, int, int, date], ...] = ()
     """Showings planned: id, child, tray, day."""
     own_sets: Mapping[str, Mapping[str, Any]] = field(default_factory=dict)
+    word_photos: Mapping[tuple[str, str], int] = field(default_factory=dict)
     own_routines: Mapping[str, Mapping[str, Any]] = field(default_factory=dict)
     answers: tuple[WordAnswer, ...] = ()
     runs: tuple[RoutineRun, ...] = ()
@@ -307,6 +308,7 @@ def _read(work: Work, revision: int) -> House:
         components=work.cupboard.components(), own_cards=work.catalogue.own_cards(),
         card_choices=work.catalogue.choices(),
         aids_done=work.room.aids_done(), phrases=work.notes.phrases(), completed=work.notes.completed(),
-        planned=work.notes.planned(), own_sets=work.lessons.own_sets(), own_routines=work.lessons.own_routines(),
+        planned=work.notes.planned(), own_sets=work.lessons.own_sets(),
+        word_photos=work.lessons.word_photos(), own_routines=work.lessons.own_routines(),
         answers=work.lessons.answers(), runs=work.lessons.runs(),
     )  # fmt: skip

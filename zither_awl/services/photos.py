@@ -1,4 +1,4 @@
-"""Use cases of photographs of finished trays."""
+"""Use cases of photographs: of finished trays, and of what words mean."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ from dataclasses import replace
 from zither_awl.core.errors import NotFound
 from zither_awl.formats.photo import clean_photo
 from zither_awl.services.desk import Desk
+from zither_awl.services.lessons import word_set
 
 
 def add_photo(desk: Desk, tray_id: int, data: bytes, adult_id: int | None) -> None:
@@ -22,6 +23,36 @@ def drop_photo(desk: Desk, tray_id: int, adult_id: int | None) -> None:
     tray = desk.house().tray(tray_id)
     with desk.write(adult_id, f"No photograph of {tray.name}") as work:
         work.cupboard.save_tray(replace(tray, photo_id=None))
+
+
+def add_word_photo(desk: Desk, set_key: str, word: str, data: bytes, adult_id: int | None) -> None:
+    """Show a word by a photograph, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
+    _known_word(desk, set_key, word)
+    jpeg = clean_photo(data)
+    with desk.write(adult_id, f"A photograph of {word}") as work:
+        work.lessons.save_word_photo(set_key, word, work.cupboard.add_photo(jpeg))
+
+
+def drop_word_photo(desk: Desk, set_key: str, word: str, adult_id: int | None) -> None:
+    """Show a word by no photograph."""
+    _known_word(desk, set_key, word)
+    with desk.write(adult_id, f"No photograph of {word}") as work:
+        work.lessons.save_word_photo(set_key, word, None)
+
+
+def _known_word(desk: Desk, set_key: str, word: str) -> None:
+    found = word_set(desk.house(), set_key)
+    if found.word(word) is None:
+        raise NotFound(f"{found.name} has no word {word!r}.")
+
+
+def word_photo_of(desk: Desk, set_key: str, word: str) -> bytes:
+    """The photograph of a word as JPEG. Raises: NotFound."""
+    photo_id = desk.house().word_photos.get((set_key, word))
+    if photo_id is None:
+        raise NotFound(f"{word} has no photograph.")
+    with desk.read() as work:
+        return work.cupboard.photo(photo_id)
 
 
 def photo_of(desk: Desk, tray_id: int) -> bytes:

@@ -17,6 +17,7 @@ from zither_awl.store.models import (
     RoutineRunRow,
     StepDoneRow,
     WordAnswerRow,
+    WordPhotoRow,
     WordSetRow,
 )
 
@@ -34,6 +35,23 @@ class LessonsKeeper:
     def save_set(self, key: str, design: Mapping[str, Any]) -> None:
         """Insert or update a set of words."""
         self._save(WordSetRow, key, design)
+
+    def word_photos(self) -> dict[tuple[str, str], int]:
+        """By set and word: the id of its photograph."""
+        return {(r.set_key, r.word): r.photo_id for r in self._session.scalars(select(WordPhotoRow))}
+
+    def save_word_photo(self, set_key: str, word: str, photo_id: int | None) -> None:
+        """Show a word by a photograph, or with None by none."""
+        which = (WordPhotoRow.set_key == set_key, WordPhotoRow.word == word)
+        row = self._session.scalars(select(WordPhotoRow).where(*which)).first()
+        if photo_id is None:
+            if row is not None:
+                self._session.delete(row)
+        else:
+            row = row or WordPhotoRow(set_key=set_key, word=word)
+            row.photo_id = photo_id
+            self._session.add(row)
+        self._session.flush()
 
     def own_routines(self) -> dict[str, Mapping[str, Any]]:
         """The household's own routines, as data, by key."""

@@ -58,7 +58,7 @@ class CardLevelOut(Out):
     changes: str
 
 
-class RungOut(Out):
+class LinkedCardOut(Out):
     key: str
     name: str
     level: int
@@ -73,7 +73,7 @@ class NewsOut(Out):
     theirs: str
 
 
-class CardOut(Out):
+class CatalogueEntryOut(Out):
     key: str
     name: str
     area: str
@@ -91,8 +91,8 @@ class CardOut(Out):
     cost: str
     words: list[WordOut]
     themes: list[str]
-    follows: list[RungOut]
-    leads_to: list[RungOut]
+    follows: list[LinkedCardOut]
+    leads_to: list[LinkedCardOut]
     levels: list[CardLevelOut]
     one_level_because: str
     taken: bool
@@ -104,7 +104,7 @@ class CardOut(Out):
     rows: list[dict[str, str]]
 
 
-class ChoiceIn(In):
+class CardChoiceIn(In):
     keys: Annotated[list[Key], Field(min_length=1, max_length=1000)]
     taken: bool
 

@@ -16,6 +16,7 @@ class LessonWordOut(Out):
     key: str
     labels: dict[str, str]
     by: str
+    photo: bool
 
 
 class WordSetOut(Out):

@@ -7,7 +7,14 @@ from flask import Blueprint
 from zither_awl.api.catalogue_answers import card_out, catalogue_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.catalogue import CardOut, CardRowsIn, CatalogueOut, ChoiceIn, SettleIn, TakesIn
+from zither_awl.api.schemas.catalogue import (
+    CardChoiceIn,
+    CardRowsIn,
+    CatalogueEntryOut,
+    CatalogueOut,
+    SettleIn,
+    TakesIn,
+)
 from zither_awl.api.spec import answers, api
 from zither_awl.services import catalogue
 
@@ -22,8 +29,8 @@ def get_catalogue() -> CatalogueOut:
 
 
 @bp.get("/<key>")
-@api.validate(resp=answers(HTTP_200=CardOut), tags=["catalogue"])
-def get_card(key: str) -> CardOut:
+@api.validate(resp=answers(HTTP_200=CatalogueEntryOut), tags=["catalogue"])
+def get_card(key: str) -> CatalogueEntryOut:
     """One card in full."""
     house = desk().house()
     return card_out(house, catalogue.entry(house, key))
@@ -31,7 +38,7 @@ def get_card(key: str) -> CardOut:
 
 @bp.post("/choice")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["catalogue"])
-def choose(json: ChoiceIn) -> DoneOut:
+def choose(json: CardChoiceIn) -> DoneOut:
     """Take cards, or leave them out."""
     catalogue.choose(desk(), json.keys, json.taken, adult_id())
     return DoneOut()

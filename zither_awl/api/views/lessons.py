@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from flask import Blueprint
+from flask import Blueprint, Response, request, session
 from pydantic import BaseModel
 
 from zither_awl.api.answers import reasons_out
@@ -23,10 +23,10 @@ from zither_awl.api.schemas.lessons import (
     WordSetOut,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.sequence import REVIEW_DAYS
 from zither_awl.core.values import WordSet
-from zither_awl.services import lessons
+from zither_awl.services import lessons, photos
 
 bp = Blueprint("lessons", __name__, url_prefix="/api")
 SOURCE = (
@@ -77,10 +77,12 @@ def get_lesson(child_id: int, key: str, query: LessonQuery) -> LessonOut:
 
 
 def _set(words: WordSet) -> WordSetOut:
+    pictures = desk().house().word_photos
     return WordSetOut(
         key=words.key, name=words.name, kind=words.kind, in_pairs=words.in_pairs, own=words.own,
         apart=[list(pair) for pair in words.apart], turns=list(words.turns),
-        words=[LessonWordOut(key=w.key, labels=dict(w.labels), by=w.by) for w in words.words],
+        words=[LessonWordOut(key=w.key, labels=dict(w.labels), by=w.by, photo=(words.key, w.key) in pictures)
+               for w in words.words],
     )  # fmt: skip
 
 
@@ -97,3 +99,28 @@ def _pair(line: str) -> list[str]:
     if len(pair) != 2:
         raise InvalidValue(FieldProblem("apart", f"has {line!r}, which is no pair.", "Write it as pink / purple."))
     return pair
+
+
+@bp.put("/word-photos/<key>/<word>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["words"])
+def add_word_photo(key: str, word: str) -> DoneOut:
+    """What a word means, as a photograph: the bytes of a JPEG, PNG or WebP."""
+    photos.add_word_photo(desk(), key, word, request.get_data(), adult_id())
+    return DoneOut()
+
+
+@bp.delete("/word-photos/<key>/<word>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["words"])
+def drop_word_photo(key: str, word: str) -> DoneOut:
+    """Take the photograph off a word."""
+    photos.drop_word_photo(desk(), key, word, adult_id())
+    return DoneOut()
+
+
+@bp.get("/word-photos/<key>/<word>/photo.jpg")
+def get_word_photo(key: str, word: str) -> Response:
+    """The photograph of a word, for a browser that has opened this household."""
+    if "csrf_token" not in session:
+        raise NotFound("Open Zither Awl first.")
+    data = photos.word_photo_of(desk(), key, word)
+    return Response(data, content_type="image/jpeg", headers={"Cache-Control": "private"})

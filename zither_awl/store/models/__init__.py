@@ -13,6 +13,7 @@ from zither_awl.store.models.lessons import (
     RoutineRunRow,
     StepDoneRow,
     WordAnswerRow,
+    WordPhotoRow,
     WordSetRow,
 )
 from zither_awl.store.models.log import (
@@ -95,5 +96,6 @@ __all__ = [
     "UnitChildRow",
     "UnitRow",
     "WordAnswerRow",
+    "WordPhotoRow",
     "WordSetRow",
 ]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, ForeignKey, String
+from sqlalchemy import JSON, ForeignKey, String, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column
 
 from zither_awl.store.models.base import Base, Name, child_key
@@ -19,6 +19,17 @@ class WordSetRow(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     key: Mapped[str] = mapped_column(String(40), unique=True)
     design: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class WordPhotoRow(Base):
+    """The photograph a word is shown by on its card."""
+
+    __tablename__ = "word_photo"
+    __table_args__ = (UniqueConstraint("set_key", "word"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    set_key: Mapped[str] = mapped_column(String(40))
+    word: Mapped[str] = mapped_column(Name)
+    photo_id: Mapped[int] = mapped_column(ForeignKey("photo.id"))
 
 
 class WordAnswerRow(Base):

@@ -1,4 +1,5 @@
-"""Catalogue and paper: what a household takes of the catalogue, what its own cards were made from, its paper."""
+"""Catalogue and paper: what a household takes of the catalogue, what its own cards were made from, its paper,
+pictures of words."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -27,9 +28,20 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("id", name=op.f("pk_card_choice")),
         sa.UniqueConstraint("key", name=op.f("uq_card_choice_key")),
     )
+    op.create_table(
+        "word_photo",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("set_key", sa.String(length=40), nullable=False),
+        sa.Column("word", sa.String(length=80), nullable=False),
+        sa.Column("photo_id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(["photo_id"], ["photo.id"], name=op.f("fk_word_photo_photo_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_word_photo")),
+        sa.UniqueConstraint("set_key", "word", name=op.f("uq_word_photo_set_key")),
+    )
 
 
 def downgrade() -> None:
+    op.drop_table("word_photo")
     op.drop_table("card_choice")
     with op.batch_alter_table("household") as household:
         household.drop_column("paper")

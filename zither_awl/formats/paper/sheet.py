@@ -1,0 +1,168 @@
+"""A sheet of paper to draw on: millimetres from its upper left corner, fonts that are embedded, lines that wrap."""
+
+from __future__ import annotations
+
+import io
+from dataclasses import dataclass
+from functools import lru_cache
+from importlib.resources import as_file, files
+from typing import Any, Literal
+
+Paper = Literal["A4", "Letter"]
+PAPERS: dict[str, tuple[float, float]] = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4)}
+"""Width and height, mm. ISO 216; ANSI/ASME Y14.1 (8.5 by 11 inches)."""
+POINT_MM = 25.4 / 72
+Face = Literal["sans", "sans-bold", "serif", "serif-italic"]
+FACES: tuple[Face, ...] = ("sans", "sans-bold", "serif", "serif-italic")
+MARGIN_MM = 10.0
+"""What a household printer leaves blank at each edge (common practice, no source)."""
+
+
+@lru_cache(maxsize=1)
+def _signs() -> dict[str, frozenset[int]]:
+    """Registers the fonts with the PDF library, once. Returns which characters each has."""
+    from reportlab.pdfbase import pdfmetrics
+    from reportlab.pdfbase.ttfonts import TTFont
+
+    found: dict[str, frozenset[int]] = {}
+    for face in FACES:
+        with as_file(files(__package__) / "fonts" / f"{face}.ttf") as path:
+            font = TTFont(face, str(path))
+        pdfmetrics.registerFont(font)
+        found[face] = frozenset(font.face.charToGlyph)
+    return found
+
+
+def writable(text: str, face: Face) -> str:
+    """The text with a square for every character the face has no sign for."""
+    known = _signs()[face]
+    return "".join(c if ord(c) in known or c == "\n" else "□" for c in text)
+
+
+def without_sign(text: str) -> str:
+    """The characters of a text that would be printed as squares, each once."""
+    known = _signs()["sans"]
+    return "".join(dict.fromkeys(c for c in text if ord(c) not in known and not c.isspace()))
+
+
+def width_mm(text: str, face: Face, size: float) -> float:
+    """How wide a line is, mm; size in points."""
+    from reportlab.pdfbase.pdfmetrics import stringWidth
+
+    _signs()
+    return float(stringWidth(text, face, size)) * POINT_MM
+
+
+def wrapped(text: str, face: Face, size: float, width: float) -> list[str]:
+    """The lines of a text in a column; a word longer than the column is cut."""
+    lines: list[str] = []
+    for part in text.split("\n"):
+        line = ""
+        for word in part.split():
+            wider = f"{line} {word}".strip()
+            if width_mm(wider, face, size) <= width:
+                line = wider
+                continue
+            if line:
+                lines.append(line)
+            while width_mm(word, face, size) > width and len(word) > 1:
+                cut = next(n for n in range(len(word), 0, -1) if n == 1 or width_mm(word[:n], face, size) <= width)
+                lines.append(word[:cut])
+                word = word[cut:]
+            line = word
+        lines.append(line)
+    return lines
+
+
+@dataclass(frozen=True, slots=True)
+class Style:
+    """How a text is set: face, size in points, space between lines as a multiple of the size."""
+
+    face: Face = "sans"
+    size: float = 11.0
+    leading: float = 1.3
+
+    @property
+    def step_mm(self) -> float:
+        """From one line to the next, mm."""
+        return self.size * self.leading * POINT_MM
+
+
+class Sheets:
+    """Pages of one paper, upright or `lying`. All lengths are mm, from the upper left corner."""
+
+    def __init__(self, title: str, paper: Paper, *, lying: bool = False) -> None:
+        from reportlab.pdfgen.canvas import Canvas
+
+        wide, high = PAPERS[paper]
+        self.width, self.height = (high, wide) if lying else (wide, high)
+        self._out = io.BytesIO()
+        size = (self.width / POINT_MM, self.height / POINT_MM)
+        # Without a time or a random id the same page is the same bytes.
+        self._canvas: Any = Canvas(self._out, pagesize=size, invariant=True)
+        self._canvas.setTitle(title)
+        self._canvas.setProducer("Zither Awl")
+        _signs()
+
+    def pdf(self) -> bytes:
+        """The document; nothing can be drawn afterwards."""
+        self._canvas.save()
+        return self._out.getvalue()
+
+    def new_page(self) -> None:
+        """End this page."""
+        self._canvas.showPage()
+
+    def text(self, x: float, y: float, text: str, style: Style, *, align: Literal["left", "middle"] = "left") -> None:
+        """One line with its baseline at y."""
+        self._canvas.setFont(style.face, style.size)
+        at, up = x / POINT_MM, (self.height - y) / POINT_MM
+        draw = self._canvas.drawString if align == "left" else self._canvas.drawCentredString
+        draw(at, up, writable(text, style.face))
+
+    def column(self, x: float, y: float, width: float, text: str, style: Style) -> float:
+        """A text from y downwards in a column. Returns where the next line would begin."""
+        for line in wrapped(text, style.face, style.size, width):
+            y += style.step_mm
+            self.text(x, y - 0.28 * style.step_mm, line, style)
+        return y
+
+    def line(self, x1: float, y1: float, x2: float, y2: float, *, wide: float = 0.25, dash: float = 0.0) -> None:
+        """A straight line; `dash` mm of line and of gap."""
+        self._pen(wide, dash)
+        self._canvas.line(x1 / POINT_MM, (self.height - y1) / POINT_MM, x2 / POINT_MM, (self.height - y2) / POINT_MM)
+
+    def box(self, x: float, y: float, width: float, height: float, *, wide: float = 0.25, dash: float = 0.0,
+            round_mm: float = 0.0, fill: bool = False) -> None:  # fmt: skip
+        """A rectangle, its upper left corner at x and y; `fill` makes it black."""
+        self._pen(wide, dash)
+        left, low = x / POINT_MM, (self.height - y - height) / POINT_MM
+        radius = min(round_mm, width / 2, height / 2) / POINT_MM
+        self._canvas.roundRect(left, low, width / POINT_MM, height / POINT_MM, radius, stroke=not fill, fill=fill)
+
+    def ring(self, x: float, y: float, across: float, *, wide: float = 0.25, dash: float = 0.0) -> None:
+        """A circle round x and y."""
+        self._pen(wide, dash)
+        self._canvas.circle(x / POINT_MM, (self.height - y) / POINT_MM, across / 2 / POINT_MM)
+
+    def photo(self, x: float, y: float, width: float, height: float, jpeg: bytes) -> None:
+        """A photograph as large as fits, in the middle of a rectangle."""
+        from reportlab.lib.utils import ImageReader
+
+        image = ImageReader(io.BytesIO(jpeg))
+        self._canvas.drawImage(image, x / POINT_MM, (self.height - y - height) / POINT_MM, width / POINT_MM,
+                               height / POINT_MM, preserveAspectRatio=True, anchor="c")  # fmt: skip
+
+    def cut_marks(self, x: float, y: float, width: float, height: float, *, long: float = 4.0) -> None:
+        """Eight short lines outside the corners of what is cut out."""
+        gap = 1.5
+        for left in (x, x + width):
+            self.line(left, y - gap - long, left, y - gap)
+            self.line(left, y + height + gap, left, y + height + gap + long)
+        for top in (y, y + height):
+            self.line(x - gap - long, top, x - gap, top)
+            self.line(x + width + gap, top, x + width + gap + long, top)
+
+    def _pen(self, wide: float, dash: float) -> None:
+        self._canvas.setLineWidth(wide / POINT_MM)
+        self._canvas.setDash([dash / POINT_MM, dash / POINT_MM] if dash else [])

@@ -1,0 +1,268 @@
+"""Use cases of paper: tray cards, bin labels, word cards and the set-up list as PDF, and what to know beforehand."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from zither_awl.core.component import Component, footprint_mm
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.kinds import kind_of
+from zither_awl.core.shapes import Cylinder, Sphere
+from zither_awl.core.trays import Packing
+from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
+from zither_awl.core.trays.design import Design
+from zither_awl.core.values import Content, Tray
+from zither_awl.core.words import counted, listed, sentence
+from zither_awl.formats.paper import (
+    BinLabel,
+    ListPart,
+    Lying,
+    SetUpSheet,
+    TrayCard,
+    WordCard,
+    WordSheet,
+    bin_labels_pdf,
+    set_up_pdf,
+    tray_cards_pdf,
+    word_cards_pdf,
+)
+from zither_awl.formats.paper.sheet import Paper, without_sign
+from zither_awl.services import bench, cupboard, today
+from zither_awl.services.catalogue import designs, taken
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.lessons import sets, word_set
+from zither_awl.services.shelf import condition_of
+
+Kind = Literal["tray-cards", "bin-labels", "word-cards", "set-up-list"]
+Languages = Literal["first", "second", "both"]
+MOST = 60
+"""So many cards or labels at once."""
+NO_CODE = "The labels carry no code to scan: the program is not served to the home network. Start it with --home."
+CODE = "The code on a label opens that bin on a device of the house that was let in and is on the home network."
+
+
+@dataclass(frozen=True, slots=True)
+class Order:
+    """What to print: `ids` of trays or bins, `key` of a set of words ("set:animals") or a card ("card:fold")."""
+
+    kind: Kind
+    paper: Paper = "A4"
+    ids: tuple[int, ...] = ()
+    key: str = ""
+    languages: Languages = "both"
+
+
+@dataclass(frozen=True, slots=True)
+class Document:
+    """A PDF, its name, and what to know before it is printed."""
+
+    name: str
+    pdf: bytes
+    notes: tuple[str, ...] = ()
+
+
+def document(desk: Desk, order: Order, address: str = "") -> Document:
+    """The PDF of an order. `address`: where devices of the house reach the program; "" when they do not.
+
+    Raises: NotFound, InvalidValue for nothing or too much chosen.
+    """
+    if order.kind in ("tray-cards", "bin-labels") and not 1 <= len(order.ids) <= MOST:
+        what = "trays" if order.kind == "tray-cards" else "bins"
+        raise InvalidValue(FieldProblem("ids", f"are {len(order.ids)}; choose 1 to {MOST} {what}."))
+    if order.kind == "tray-cards":
+        cards = [tray_card(desk, tray_id) for tray_id in order.ids]
+        blank = [c.name for c in cards if not c.things]
+        notes = (f"What lies on {listed(blank)} was never said: under Cupboard, or on the bench.",) if blank else ()
+        return Document("tray-cards.pdf", tray_cards_pdf(cards, order.paper), _signs(notes, [c.name for c in cards]))
+    if order.kind == "bin-labels":
+        labels = _labels(desk, order.ids, address)
+        notes = (CODE if address else NO_CODE,)
+        return Document("bin-labels.pdf", bin_labels_pdf(labels, order.paper), _signs(notes, [b.name for b in labels]))
+    if order.kind == "word-cards":
+        sheet = _words(desk, order)
+        words = [text for c in sheet.cards for text in (c.word, c.other)]
+        return Document("word-cards.pdf", word_cards_pdf(sheet, order.paper), _signs(_pictures(sheet), words))
+    return Document("set-up-list.pdf", set_up_pdf(set_up_sheet(desk), order.paper))
+
+
+def _signs(notes: tuple[str, ...], texts: Sequence[str]) -> tuple[str, ...]:
+    strange = without_sign("".join(texts))
+    said = f"The fonts that ship have no sign for {' '.join(strange)}; a square stands there."
+    return (*notes, said) if strange else notes
+
+
+def _pictures(sheet: WordSheet) -> tuple[str, ...]:
+    bare = sum(card.picture is None for card in sheet.cards)
+    if not bare:
+        return ()
+    return (f"{bare} of {len(sheet.cards)} words have no photograph yet: their card leaves room to draw or stick one.",)
+
+
+def tray_card(desk: Desk, tray_id: int) -> TrayCard:
+    """What the card of a tray says. Raises: NotFound."""
+    house, day = desk.house(), desk.today()
+    tray = house.tray(tray_id)
+    card = designs(house).get(tray.card.key)
+    level = card.level(tray.card.level) if card else None
+    made = _made(desk, tray)
+    spots = made.packing.spots if made and isinstance(made.packing, Packing) else ()
+    sides = {spot.name: (spot.width_mm, spot.depth_mm, spot.turned) for spot in spots}
+    box = next((c.component for c in tray.contents if c.role == CONTAINER), None)
+    inner = (box.inside.top_mm, box.inside.across_mm or box.inside.top_mm) if box and box.inside else None
+    inside = {role.name: role.lies_in for role in level.roles} if level else {}
+    condition = condition_of(house, tray, day)
+    return TrayCard(
+        name=tray.name, under=_under(tray, card), for_whom=_for_whom(house, tray),
+        container=box.name if box else "", inner_mm=inner,
+        things=tuple(_lying(c, inside, tray, sides.get(c.role)) for c in tray.contents if c.role != CONTAINER),
+        fill=_fill(made.poured if made else None), mind=_mind(house, tray, day, condition),
+        bin_name=house.bin_name(tray.bin_id) or "", steps=card.steps if card else (),
+        interest=card.interest if card else (), clean_up=card.clean_up if card else "",
+        expects=f"{level.expects} Not yet: {level.not_yet}" if level else "", morning=card.morning if card else "",
+    )  # fmt: skip
+
+
+def _made(desk: Desk, tray: Tray) -> Assembled | None:
+    """The tray as the bench puts it together, or None for one that was not made there."""
+    try:
+        return bench.compose(desk, bench.wish_of(desk, tray.id)).made.assembled
+    except NotFound:
+        return None
+
+
+def _mind(house: House, tray: Tray, day: date, condition: str) -> tuple[str, ...]:
+    """Where it may be worked with, and what the rules found wherever it stands."""
+    found = [f.reasons[0].text for f in house.findings(day) if f.tray == tray.id and f.severity != "note"]
+    return tuple(dict.fromkeys([*([sentence(condition)] if condition else []), *found]))
+
+
+def _under(tray: Tray, card: Design | None) -> str:
+    level = card.level(tray.card.level).name if card and len(card.levels) > 1 else ""
+    window = f"{tray.card.from_months} to {tray.card.to_months} months"
+    return " · ".join(each for each in (level, tray.card.area, window) if each)
+
+
+def _for_whom(house: House, tray: Tray) -> str:
+    names = [c.name for c in house.children if c.id in tray.for_children]
+    return f"For {listed(names)}" if names else ""
+
+
+def _lying(content: Content, inside: dict[str, str], tray: Tray, block: tuple[float, float, bool] | None) -> Lying:
+    """A thing on the card. `block`: the sides of the block its pieces were packed as, and whether that was turned."""
+    thing = content.component
+    wide, deep = (block[0], block[1]) if block else footprint_mm(thing)
+    if block and content.turned != block[2]:
+        wide, deep = deep, wide
+    holder = next((c.component.name for c in tray.contents if c.role == inside.get(content.role)), "")
+    where = "beside the tray" if content.beside else f"in the {holder}" if holder else ""
+    many = 1 if thing.medium else content.count
+    amount = f", {content.ml:.0f} ml" if content.ml else ""
+    is_round = _round(thing) and many == 1
+    return Lying(f"{thing.name}{amount}", many, content.x_mm, content.y_mm, wide, deep, is_round, where)
+
+
+def _round(thing: Component) -> bool:
+    wide, deep = footprint_mm(thing)
+    return wide == deep and isinstance(thing.shape, Sphere | Cylinder) and kind_of(thing).drawn != "divided"
+
+
+def _fill(poured: Poured | None) -> str:
+    if poured is None:
+        return ""
+    said = f"{poured.ml:.0f} ml of {poured.medium.name} in the {poured.source.name}"
+    if poured.source_line_mm is not None:
+        said += f", {poured.source_line_mm:.0f} mm up its side"
+    if poured.line_mm is not None:
+        said += f"; the line on the {poured.target.name} stands {poured.line_mm:.0f} mm up"
+    return said + "."
+
+
+def _labels(desk: Desk, ids: Sequence[int], address: str) -> list[BinLabel]:
+    checks = {each.bin.id: each for each in cupboard.bins_of(desk.house(), desk.today())}
+    found = []
+    for bin_id in ids:
+        if bin_id not in checks:
+            raise NotFound(f"There is no bin {bin_id}.")
+        each = checks[bin_id]
+        lines = [tray.name for tray in each.holds]
+        lines += [f"{c.count} × {c.name}" if c.count > 1 else c.name for c in each.things]
+        url = f"{address}/cupboard?bin={bin_id}" if address else ""
+        found.append(BinLabel(each.bin.name, each.bin.place, tuple(lines), url))
+    return found
+
+
+def _words(desk: Desk, order: Order) -> WordSheet:
+    house = desk.house()
+    of, _, key = order.key.partition(":")
+    if of == "card":
+        design = bench.design(house, key)
+        cards = [_word(order, word, other, "", None) for word, other in design.words]
+        return WordSheet(design.name, tuple(cards))
+    found = word_set(house, key)
+    with desk.read() as work:
+        pictures = {w.key: work.cupboard.photo(house.word_photos[key, w.key]) for w in found.words
+                    if (key, w.key) in house.word_photos}  # fmt: skip
+    cards = []
+    for word in found.words:
+        first, second = word.labels[0][1], dict(word.labels).get("es", "")
+        cards.append(_word(order, first, second, word.by, pictures.get(word.key)))
+    return WordSheet(found.name, tuple(cards))
+
+
+def _word(order: Order, first: str, second: str, by: str, picture: bytes | None) -> WordCard:
+    """One card in the languages asked for; a word without a second label keeps its first."""
+    shown = {"first": (first, ""), "second": (second or first, ""), "both": (first, second)}[order.languages]
+    return WordCard(shown[0], shown[1], by, picture)
+
+
+def set_up_sheet(desk: Desk) -> SetUpSheet:
+    """Today's set-up list as it hangs on the fridge."""
+    page, house = today.page(desk), desk.house()
+    shows = [(f"{each.child.name}: {show.tray.name}", "; ".join(r.text for r in show.reasons[:1]), False)
+             for each in page.to_show for show in each.due]  # fmt: skip
+    parts = [
+        ListPart("Set out", tuple((t.text, " · ".join(x for x in (t.where, t.condition) if x), t.done)
+                                  for t in page.tasks)),
+        ListPart("Fill and prepare", tuple((line.tray, line.text, False) for line in page.prepare)),
+        ListPart("Complete", tuple((m.tray.name, m.note, False) for m in page.complete)),
+        ListPart("Show", tuple(shows)),
+        ListPart("Set out by hand", tuple((line.tray, line.text, False) for line in page.by_hand), ticked=False),
+        ListPart("Mind", tuple((line.tray, line.text, False) for line in page.mind), ticked=False),
+        ListPart("Stands out", tuple((unit, ", ".join(names), False) for unit, names in page.out), ticked=False),
+    ]  # fmt: skip
+    kept = tuple(part for part in parts if part.lines) or (
+        ListPart("Nothing to set out", (("The shelf stays as it is.", "", False),), ticked=False),)
+    name = house.household.name if house.household else ""
+    return SetUpSheet("Set-up list", " · ".join(x for x in (name, _day_words(page.day)) if x), kept)
+
+
+def _day_words(day: date) -> str:
+    return f"{day:%A} {day.day} {day:%B %Y}"
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """Something that can be printed."""
+
+    id: int | str
+    name: str
+    detail: str = ""
+
+
+def choices(desk: Desk) -> dict[str, list[Choice]]:
+    """What can be printed: trays (those that stand first), bins, sets of words, and cards with their words."""
+    house = desk.house()
+    standing = {p.tray.id for p in house.placements}
+    trays = sorted(house.trays, key=lambda t: (t.id not in standing, t.name.casefold()))
+    checks = cupboard.bins_of(house, desk.today())
+    return {
+        "trays": [Choice(t.id, t.name, "stands out" if t.id in standing else house.bin_name(t.bin_id) or "")
+                  for t in trays],
+        "bins": [Choice(c.bin.id, c.bin.name, c.bin.place) for c in checks],
+        "words": [Choice(f"set:{s.key}", s.name, counted(len(s.words), "word")) for s in sets(house)],
+        "cards": [Choice(f"card:{d.key}", d.name, ", ".join(word for word, _ in d.words))
+                  for d in sorted(taken(house), key=lambda d: d.name.casefold()) if d.words],
+    }  # fmt: skip
