@@ -15,6 +15,7 @@ from zither_awl.core.trays import Design, Level, Role
 from zither_awl.core.trays.cautions import cautions
 from zither_awl.core.trays.design import COSTS
 from zither_awl.core.trays.imagined import imagined_difficulty
+from zither_awl.core.values import AREAS
 from zither_awl.formats.card_table import card_rows
 from zither_awl.services.catalogue import Entry, designs, entries, shipped_as
 from zither_awl.services.desk import House
@@ -25,7 +26,7 @@ def catalogue_out(house: House) -> models.CatalogueOut:
     trays: defaultdict[str, list[str]] = defaultdict(list)
     for tray in house.trays:
         trays[tray.card.key].append(tray.name)
-    found = entries(house).values()
+    found = sorted(entries(house).values(), key=lambda each: (AREAS.index(each.design.area), each.design.from_months))
     return models.CatalogueOut(
         takes=house.household.takes if house.household else "whole",
         shipped=sum(each.origin != "own" for each in found),

@@ -16,9 +16,11 @@ TREMBLE_G, TREMBLE_SHARE = 4.0, 0.004
 """So far apart the readings of a window may lie, or a share of the weight, whichever is more."""
 CREEP_G = 1.0
 """So much the later half of a window may differ from the earlier: a slow rise looks steady for a moment."""
+LEAST_G = 1.0
+"""A scale of whole grams says nothing about less."""
 SILENT_S = 2.0
 """After so long without a reading the scale counts as silent."""
-# All five are ours, no source: what a kitchen scale that shows whole grams does within a few seconds.
+# All six are ours, no source: what a kitchen scale that shows whole grams does within a few seconds.
 
 State = Literal["waiting", "settling", "steady", "overload", "below zero", "silent"]
 
@@ -62,7 +64,9 @@ def weighed(readings: Sequence[Reading], now_s: float, asked_s: float = 0.0) -> 
     weight = fmean(grams)
     if weight < -TREMBLE_G:
         return Weighing("below zero", weight, None, "It shows less than nothing: empty it, and set it to zero again.")
-    return Weighing("steady", weight, max(0.0, round(weight, 1)), "It is steady.")
+    if weight < LEAST_G:
+        return Weighing("waiting", weight, None, "Nothing lies on it yet.")
+    return Weighing("steady", weight, round(weight, 1), "It is steady.")
 
 
 def _at_rest(grams: Sequence[float]) -> bool:

@@ -12,6 +12,7 @@ from zither_awl.core.sources import (
     CYLINDER_SHALLOW_MM,
     CYLINDER_SOURCE,
 )
+from zither_awl.formats.paper.sheet import faces
 
 MEAN_MM = (CYLINDER_DEEP_MM + CYLINDER_SHALLOW_MM) / 2
 HALF_MM = (CYLINDER_DEEP_MM - CYLINDER_SHALLOW_MM) / 2
@@ -36,12 +37,13 @@ def gauge_pdf(paper: str = "A4") -> bytes:
 
     wide, high = LETTER if paper.lower() == "letter" else A4
     out = io.BytesIO()
-    page = Canvas(out, pagesize=(wide, high), invariant=True)
+    faces()
+    page = Canvas(out, pagesize=(wide, high), invariant=True, initialFontName="sans")
     page.setTitle("Paper gauge for small parts")
     left, top = 30 * POINTS, high - 40 * POINTS
-    page.setFont("Helvetica-Bold", 14)
+    page.setFont("sans-bold", 14)
     page.drawString(left, top, "Paper gauge for small parts")
-    page.setFont("Helvetica", 10)
+    page.setFont("sans", 10)
     for at, line in enumerate(_lines()):
         page.drawString(left, top - (7 + 5 * at) * POINTS, line)
     _strip(page, left, top - 62 * POINTS)

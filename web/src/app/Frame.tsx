@@ -11,7 +11,7 @@ import { UndoButtons } from './UndoButtons'
 import { Unsent } from './Unsent'
 import { useSession } from './session'
 
-const VIEWS = ['Today', 'Watch', 'Shelf', 'Bench', 'Cupboard', 'Children', 'Change', 'House']
+const VIEWS = ['Today', 'Watch', 'Shelf', 'Bench', 'Catalogue', 'Cupboard', 'Children', 'Change', 'House']
 
 /** The frame of every view: the day's views on a string, who is looking, and undo. */
 export function Frame() {

@@ -25,6 +25,18 @@ export const findQuery = (letters: string) => queryOptions({
   queryKey: ['find', letters], queryFn: () => answer(client.GET('/api/find', { params: { query: { letters } } })),
   enabled: letters.trim().length > 0,
 })
+export const catalogueQuery = queryOptions({ queryKey: ['catalogue'], queryFn: () => answer(client.GET('/api/catalogue')) })
+export const cardQuery = (key: string) => queryOptions({
+  queryKey: ['catalogue', key], queryFn: () => answer(client.GET('/api/catalogue/{key}', { params: { path: { key } } })), enabled: key !== '',
+})
+export const paperChoicesQuery = queryOptions({ queryKey: ['paper-choices'], queryFn: () => answer(client.GET('/api/paper/choices')) })
+export type PaperOrder = { kind: Schemas['PrintIn']['kind']; paper: 'A4' | 'Letter'; ids: string; key: string; languages: 'first' | 'second' | 'both' }
+export const previewQuery = (order: PaperOrder, enabled: boolean) => queryOptions({
+  queryKey: ['preview', order], queryFn: () => answer(client.GET('/api/paper/preview', { params: { query: order } })), enabled, placeholderData: keepPreviousData,
+})
+/** The scale, asked again and again while somebody weighs. */
+export const scaleQuery = queryOptions({ queryKey: ['scale'], queryFn: () => answer(client.GET('/api/scale')), refetchInterval: 150, staleTime: 0, gcTime: 0 })
+export const standInsQuery = queryOptions({ queryKey: ['stand-ins'], queryFn: () => answer(client.GET('/api/stand-ins')) })
 export const cardsQuery = queryOptions({ queryKey: ['bench-cards'], queryFn: () => answer(client.GET('/api/bench/cards')) })
 export const makeableQuery = (child: number) => queryOptions({
   queryKey: ['makeable', child], queryFn: () => answer(client.GET('/api/bench/makeable', { params: { query: { child } } })),

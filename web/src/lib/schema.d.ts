@@ -3340,6 +3340,12 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Paper
+             * @default A4
+             * @enum {string}
+             */
+            paper?: "A4" | "Letter";
+            /**
              * Poison Centre
              * @default
              */
@@ -3380,6 +3386,11 @@ export interface components {
             most_bins: number | null;
             /** Name */
             name: string;
+            /**
+             * Paper
+             * @enum {string}
+             */
+            paper: "A4" | "Letter";
             /** Poison Centre */
             poison_centre: string;
             /** Rather By Area */

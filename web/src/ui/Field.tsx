@@ -1,4 +1,4 @@
-import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react'
+import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, type TextareaHTMLAttributes } from 'react'
 import { cx } from '@/lib/cx'
 
 const control = 'min-h-control w-full rounded-control border border-edge bg-paper px-3 text-ink disabled:opacity-60'
@@ -41,6 +41,19 @@ export function SelectField({ label, hint, error, unit, className, hideLabel = f
   return (
     <Wrap {...wrapped} id={id}>
       <select {...rest} {...described(id, wrapped)} id={id} className={cx(control, error && 'border-2 border-madder')}>{children}</select>
+    </Wrap>
+  )
+}
+
+type AreaProps = Wrapped & TextareaHTMLAttributes<HTMLTextAreaElement>
+
+/** A labelled text of several lines; `said` when it holds what people write. */
+export function AreaField({ label, hint, error, unit, className, hideLabel = false, said = false, ...rest }: AreaProps & { said?: boolean }) {
+  const id = useId()
+  const wrapped = { label, hint, error, hideLabel, ...(unit ? { unit } : {}), ...(className ? { className } : {}) }
+  return (
+    <Wrap {...wrapped} id={id}>
+      <textarea rows={3} {...rest} {...described(id, wrapped)} id={id} className={cx(control, 'py-2', said && 'said', error && 'border-2 border-madder')} />
     </Wrap>
   )
 }

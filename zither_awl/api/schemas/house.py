@@ -21,6 +21,7 @@ class HouseholdIn(In):
     most_bins: Annotated[int | None, Field(ge=1, le=200), Whole] = None
     unbreakable_first: bool = False
     showing: Literal["by age", "shown first", "free"] = "by age"
+    paper: Literal["A4", "Letter"] = "A4"
 
 
 class LeaningsIn(In):
@@ -48,6 +49,7 @@ class HouseholdOut(Out):
     most_bins: int | None
     unbreakable_first: bool
     showing: Literal["by age", "shown first", "free"]
+    paper: Literal["A4", "Letter"]
     counter_mm: float | None
     basin_mm: float | None
     rather_new: int

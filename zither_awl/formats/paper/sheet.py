@@ -19,7 +19,7 @@ MARGIN_MM = 10.0
 
 
 @lru_cache(maxsize=1)
-def _signs() -> dict[str, frozenset[int]]:
+def faces() -> dict[str, frozenset[int]]:
     """Registers the fonts with the PDF library, once. Returns which characters each has."""
     from reportlab.pdfbase import pdfmetrics
     from reportlab.pdfbase.ttfonts import TTFont
@@ -35,13 +35,13 @@ def _signs() -> dict[str, frozenset[int]]:
 
 def writable(text: str, face: Face) -> str:
     """The text with a square for every character the face has no sign for."""
-    known = _signs()[face]
+    known = faces()[face]
     return "".join(c if ord(c) in known or c == "\n" else "□" for c in text)
 
 
 def without_sign(text: str) -> str:
     """The characters of a text that would be printed as squares, each once."""
-    known = _signs()["sans"]
+    known = faces()["sans"]
     return "".join(dict.fromkeys(c for c in text if ord(c) not in known and not c.isspace()))
 
 
@@ -49,7 +49,7 @@ def width_mm(text: str, face: Face, size: float) -> float:
     """How wide a line is, mm; size in points."""
     from reportlab.pdfbase.pdfmetrics import stringWidth
 
-    _signs()
+    faces()
     return float(stringWidth(text, face, size)) * POINT_MM
 
 
@@ -99,10 +99,10 @@ class Sheets:
         self._out = io.BytesIO()
         size = (self.width / POINT_MM, self.height / POINT_MM)
         # Without a time or a random id the same page is the same bytes.
-        self._canvas: Any = Canvas(self._out, pagesize=size, invariant=True)
+        faces()
+        self._canvas: Any = Canvas(self._out, pagesize=size, invariant=True, initialFontName="sans")
         self._canvas.setTitle(title)
         self._canvas.setProducer("Zither Awl")
-        _signs()
 
     def pdf(self) -> bytes:
         """The document; nothing can be drawn afterwards."""

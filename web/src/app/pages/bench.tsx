@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { BenchView } from '@/features/bench/BenchView'
+import { weighButton } from '@/features/weigh/Weigh'
 import { wished, type Wish } from '@/features/bench/wish'
 import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
@@ -23,5 +24,5 @@ export function Page() {
   if (trayId !== null && !made) return <Waiting error={error} />
   const card = search.get('card')
   const start: Wish | null = made ? { ...made, share: null, instead_of: trayId } : card ? wished(card, Number(search.get('level')) || 1, first) : null
-  return <BenchView key={`${trayId ?? ''}${card ?? ''}`} people={people} lengths={lengths} start={start} child={made && child === null ? made.child_id : first} onChild={setChild} />
+  return <BenchView key={`${trayId ?? ''}${card ?? ''}`} people={people} lengths={lengths} start={start} child={made && child === null ? made.child_id : first} onChild={setChild} weigh={weighButton} />
 }

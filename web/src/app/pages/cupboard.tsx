@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router'
 import { CupboardView } from '@/features/cupboard/CupboardView'
+import { weighButton } from '@/features/weigh/Weigh'
 import { useHouse, usePeople } from '../session'
 
 const PARTS = ['things', 'trays', 'bins', 'files'] as const
@@ -10,6 +11,6 @@ export function Page() {
   const part = asked ?? (search.has('tray') ? 'trays' : search.has('bin') ? 'bins' : 'things')
   return (
     <CupboardView people={usePeople().people} lengths={useHouse().lengths} part={part} onPart={(next) => setSearch({ part: next })}
-      thing={Number(search.get('thing')) || null} tray={Number(search.get('tray')) || null} />
+      thing={Number(search.get('thing')) || null} tray={Number(search.get('tray')) || null} bin={Number(search.get('bin')) || null} weigh={weighButton} />
   )
 }

@@ -8,6 +8,7 @@ import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { benchQuery, cupboardQuery } from '@/lib/queries'
 import type { Lengths } from '@/lib/words'
+import type { WeighButton } from '@/ui/weighing'
 import { BenchMargin } from './BenchMargin'
 import { CardText } from './CardText'
 import { Choose } from './Choose'
@@ -21,10 +22,10 @@ type Step = Change | { type: 'picked'; key: string; level: number; child: number
 const next = (wish: Wish | null, step: Step): Wish | null =>
   step.type === 'picked' ? wished(step.key, step.level, step.child) : wish && changed(wish, step)
 
-type BenchProps = { people: readonly Person[]; lengths: Lengths; start: Wish | null; child: number; onChild: (child: number) => void }
+type BenchProps = { people: readonly Person[]; lengths: Lengths; start: Wish | null; child: number; onChild: (child: number) => void; weigh: WeighButton }
 
 /** Bench: a card made real from what is owned, drawn from above, reckoned live. */
-export function BenchView({ people, lengths, start, child, onChild }: BenchProps) {
+export function BenchView({ people, lengths, start, child, onChild, weigh }: BenchProps) {
   const [wish, send] = useReducer(next, start)
   const { data: bench, error } = useQuery(benchQuery(wish))
   const { data: cupboard } = useQuery(cupboardQuery)
@@ -37,13 +38,15 @@ export function BenchView({ people, lengths, start, child, onChild }: BenchProps
         <ChoiceRow label="For" wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child)} onChange={(id) => forChild(Number(id))} />
         <Choose child={child} name={name} wide={wish === null} chosen={wish?.key ?? null} onPick={(key, level) => send({ type: 'picked', key, level, child })} />
       </div>
-      {wish && (bench ? <Middle bench={bench} wish={wish} lengths={lengths} send={send} /> : <Waiting error={error} />)}
+      {wish && (bench ? <Middle bench={bench} wish={wish} lengths={lengths} send={send} weigh={weigh} /> : <Waiting error={error} />)}
       {wish && bench && <BenchMargin bench={bench} wish={wish} bins={(cupboard?.bins ?? []).map((each) => each.name)} />}
     </div>
   )
 }
 
-function Middle({ bench, wish, lengths, send }: { bench: Schemas['BenchOut']; wish: Wish; lengths: Lengths; send: (change: Change) => void }) {
+type MiddleProps = { bench: Schemas['BenchOut']; wish: Wish; lengths: Lengths; send: (change: Change) => void; weigh: WeighButton }
+
+function Middle({ bench, wish, lengths, send, weigh }: MiddleProps) {
   const { card, plan } = bench
   const many = bench.laid.length > 0
   return (
@@ -61,7 +64,7 @@ function Middle({ bench, wish, lengths, send }: { bench: Schemas['BenchOut']; wi
         {wish.spots.length > 0 && <Button onClick={() => send({ type: 'straightened' })}>Lay it out again</Button>}
       </div>
       {bench.share !== null && <Share share={bench.share} poured={bench.poured} send={send} />}
-      <Roles bench={bench} send={send} />
+      <Roles bench={bench} send={send} weigh={weigh} />
       <Notches difficulty={bench.difficulty} nearest={bench.nearest} compared={bench.compared} />
       <CardText card={card} />
     </div>

@@ -1,4 +1,5 @@
 import { Minus, Plus } from 'lucide-react'
+import type { WeighButton } from '@/ui/weighing'
 import type { Schemas } from '@/lib/http'
 import { sentence } from '@/lib/words'
 import type { Change } from './wish'
@@ -10,12 +11,12 @@ const GROUPS = [['does', 'Does'], ['would do', 'Would do'], ['does not', 'Does n
 const box = 'min-h-control w-full rounded-control border border-edge bg-paper px-2.5 text-[0.9375rem]'
 
 /** Every role with what fills it; each can be changed by hand, and says what else was considered and why not. */
-export function Roles({ bench, send }: { bench: Schemas['BenchOut']; send: Send }) {
+export function Roles({ bench, send, weigh }: { bench: Schemas['BenchOut']; send: Send; weigh: WeighButton }) {
   return (
     <section aria-label="Roles" className="panel p-4">
       <h2 className="mb-1">What lies on it</h2>
       <ul className="divide-y divide-line">
-        {bench.roles.map((role) => <li key={role.name}><Line role={role} send={send} /></li>)}
+        {bench.roles.map((role) => <li key={role.name}><Line role={role} send={send} weigh={weigh} /></li>)}
         {bench.containers.length > 0 && (
           <li className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3 py-2">
             <label htmlFor="role-container" className="font-semibold">Container</label>
@@ -27,12 +28,13 @@ export function Roles({ bench, send }: { bench: Schemas['BenchOut']; send: Send 
   )
 }
 
-function Line({ role, send }: { role: Role; send: Send }) {
+function Line({ role, send, weigh }: { role: Role; send: Send; weigh: WeighButton }) {
   const id = `role-${role.name.replace(/\W+/g, '-')}`
   const counts = role.use === 'handled' || role.use === 'symbol'
   const refused = role.considered.filter((each) => each.why.length > 0)
+  const thing = role.considered.find((each) => each.id === role.chosen && each.id > 0)
   return (
-    <div className="py-2">
+    <div className="flow-root py-2">
       <div className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3">
         <label htmlFor={id} className="font-semibold">{sentence(role.name)}{role.optional && <span className="font-normal text-ink-3"> if there is one</span>}</label>
         <Choice id={id} value={role.chosen} byHand={role.by_hand} considered={role.considered} onChange={(thing) => send({ type: 'chosen', role: role.name, thing })} />
@@ -41,8 +43,9 @@ function Line({ role, send }: { role: Role; send: Send }) {
       {role.chosen === null && !role.optional && (
         <p className="mt-1 text-sm text-madder">{role.considered.length ? 'Nothing that would do is free.' : `Nothing in the cupboard is ${role.needs.slice(0, 3).join(', or ')}.`}</p>
       )}
+      {thing && !role.beside && <div className="float-right mt-1 ml-2">{weigh({ id: thing.id, name: thing.name, medium: role.use === 'medium' })}</div>}
       {refused.length > 0 && (
-        <details className="mt-1 text-sm">
+        <details className="mt-1 min-h-control text-sm">
           <summary className="text-woad">Considered: {role.considered.length}</summary>
           <ul className="mt-1 flex flex-col gap-0.5 text-ink-2">{refused.map((each) => <li key={each.id}><span className="font-semibold text-ink">{each.name}</span>: {each.why.join(' ')}</li>)}</ul>
         </details>

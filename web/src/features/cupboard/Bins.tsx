@@ -1,4 +1,5 @@
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Field, Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
@@ -10,18 +11,21 @@ import { fromMm, toMm, type Lengths } from '@/lib/words'
 type Bin = Schemas['BinOut']
 
 /** The bins: what rests in each, where it stands and whether it is locked; judged like an open shelf unless it is. */
-export function Bins({ bins, lengths }: { bins: readonly Bin[]; lengths: Lengths }) {
+export function Bins({ bins, lengths, start }: { bins: readonly Bin[]; lengths: Lengths; start: number | null }) {
   if (bins.length === 0) return null
   return (
     <section aria-label="Bins" className="panel p-4">
-      <h2>Bins</h2>
+      <div className="flex flex-wrap items-center justify-between gap-3"><h2>Bins</h2><Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to={`/paper?kind=bin-labels&ids=${bins.map((each) => each.id).join(',')}`}>Labels on paper</Link></div>
       <p className="mb-2 text-sm text-ink-2">A bin is judged like an open shelf at its height, unless it is locked. A lid keeps nobody out.</p>
-      <ul className="divide-y divide-line">{bins.map((bin) => <li key={bin.id}><Line bin={bin} lengths={lengths} /></li>)}</ul>
+      <ul className="divide-y divide-line">{bins.map((bin) => <li key={bin.id}><Line bin={bin} lengths={lengths} start={bin.id === start} /></li>)}</ul>
     </section>
   )
 }
 
-function Line({ bin, lengths }: { bin: Bin; lengths: Lengths }) {
+function Line({ bin, lengths, start }: { bin: Bin; lengths: Lengths; start: boolean }) {
+  const line = useRef<HTMLFormElement>(null)
+  // The code on a label leads here: to this bin, and not to the top of the list.
+  useEffect(() => { if (start) { line.current?.scrollIntoView({ block: 'center' }); line.current?.focus() } }, [start])
   const [place, setPlace] = useState(bin.place)
   const [height, setHeight] = useState(bin.height_mm === null ? '' : String(fromMm(bin.height_mm, lengths)))
   const [locked, setLocked] = useState(bin.locked)
@@ -33,7 +37,7 @@ function Line({ bin, lengths }: { bin: Bin; lengths: Lengths }) {
   })
   const problem = save.failed instanceof Problem ? save.failed : null
   return (
-    <form aria-label={bin.name} className="flex flex-col gap-2 py-3" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+    <form ref={line} tabIndex={-1} aria-label={bin.name} aria-current={start || undefined} className="flex flex-col gap-2 rounded-control py-3 outline-offset-4 aria-[current]:bg-woad-2 aria-[current]:px-3" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <p><strong>{bin.name}</strong> <span className="text-ink-2">{bin.holds.length ? `Trays: ${bin.holds.join(', ')}.` : 'No tray.'} {bin.things.length ? `Things: ${bin.things.join(', ')}.` : 'No loose thing.'}</span></p>
       {bin.found.map((each) => <Notice key={each.text} tone="must">{each.text}</Notice>)}
       <div className="flex flex-wrap items-end gap-3">

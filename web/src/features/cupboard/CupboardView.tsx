@@ -13,6 +13,7 @@ import { counted, length, mass, type Lengths } from '@/lib/words'
 import { Bins } from './Bins'
 import { Importer } from './Importer'
 import { Photo } from './Photo'
+import type { WeighButton } from '@/ui/weighing'
 import { Things } from './Things'
 import { TrayForm } from './TrayForm'
 
@@ -23,10 +24,10 @@ const PARTS = ['things', 'trays', 'bins', 'files'] as const
 type Part = (typeof PARTS)[number]
 const LABELS: Record<Part, string> = { things: 'Things', trays: 'Trays', bins: 'Bins', files: 'Files' }
 
-type CupboardProps = { people: readonly Person[]; lengths: Lengths; part: Part; onPart: (part: Part) => void; thing: number | null; tray: number | null }
+type CupboardProps = { people: readonly Person[]; lengths: Lengths; part: Part; onPart: (part: Part) => void; thing: number | null; tray: number | null; bin: number | null; weigh: WeighButton }
 
 /** Cupboard: what is owned, the trays made of it, the bins they rest in; files in and out. */
-export function CupboardView({ people, lengths, part, onPart, thing, tray }: CupboardProps) {
+export function CupboardView({ people, lengths, part, onPart, thing, tray, bin, weigh }: CupboardProps) {
   const { data: cupboard, error } = useQuery(cupboardQuery)
   if (!cupboard) return <Waiting error={error} />
   const pane = 'flex flex-col gap-4 outline-none'
@@ -36,9 +37,9 @@ export function CupboardView({ people, lengths, part, onPart, thing, tray }: Cup
         <Tabs.List aria-label="Parts of the cupboard" className="flex flex-wrap gap-2">
           {PARTS.map((each) => <Tabs.Trigger key={each} value={each} className="min-h-control rounded-full border border-edge bg-paper px-4 data-[state=active]:border-woad data-[state=active]:bg-woad-2 data-[state=active]:font-semibold">{LABELS[each]}</Tabs.Trigger>)}
         </Tabs.List>}>{counted(cupboard.trays.length, 'tray')}</Heading>
-      <Tabs.Content value="things" className={pane}><Things key={thing} start={thing} /></Tabs.Content>
+      <Tabs.Content value="things" className={pane}><Things key={thing} start={thing} weigh={weigh} /></Tabs.Content>
       <Tabs.Content value="trays" className={pane}><TraysPart key={tray} cupboard={cupboard} people={people} lengths={lengths} start={tray} /></Tabs.Content>
-      <Tabs.Content value="bins" className={pane}>{cupboard.bins.length ? <Bins bins={cupboard.bins} lengths={lengths} /> : <p className="text-ink-2">No bin yet: name one beside a thing or a tray.</p>}</Tabs.Content>
+      <Tabs.Content value="bins" className={pane}>{cupboard.bins.length ? <Bins bins={cupboard.bins} lengths={lengths} start={bin} /> : <p className="text-ink-2">No bin yet: name one beside a thing or a tray.</p>}</Tabs.Content>
       <Tabs.Content value="files" className={pane}><Files /></Tabs.Content>
     </Tabs.Root>
   )
@@ -138,6 +139,7 @@ function Leave({ tray, onDone }: { tray: Tray; onDone: () => void }) {
   return (
     <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-4">
       {tray.made && <Link to={`/bench?tray=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper">Open it on the bench</Link>}
+      <Link to={`/paper?kind=tray-cards&ids=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2">Its card on paper</Link>
       {tray.made && <Button onClick={() => void unpack.run()}>Unpack it: its things are free</Button>}
       <Button onClick={() => void away.run()}>Archive it, with its history</Button>
     </div>

@@ -6,6 +6,7 @@ import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
+import type { WeighButton } from '@/ui/weighing'
 import { bodyOf, draftOf, type Draft } from './thing'
 
 type Thing = Schemas['ComponentOut']
@@ -17,7 +18,7 @@ const INSIDE: readonly Row[] = [['inside_depth', 'Depth inside', 'mm'], ['inside
 const STOCK: readonly Row[] = [['density_g_ml', 'Loose weight of a medium', 'g/ml'], ['stock_ml', 'How much is there', 'ml'], ['per_use', 'Used each time', 'ml or pieces'], ['cost', 'Cost of one'], ['came_from', 'Where it came from']]
 
 /** One thing, mended: what was only assumed is marked until somebody changes it. */
-export function ThingForm({ thing, all, onSaved }: { thing: Thing; all: Schemas['ThingsOut']; onSaved: () => void }) {
+export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: Schemas['ThingsOut']; onSaved: () => void; weigh: WeighButton }) {
   const [draft, setDraft] = useState(() => draftOf(thing))
   const put = <K extends keyof Draft>(name: K, value: Draft[K]) => setDraft((before) => ({ ...before, [name]: value }))
   const path = { params: { path: { component_id: thing.id } } }
@@ -61,6 +62,7 @@ export function ThingForm({ thing, all, onSaved }: { thing: Thing; all: Schemas[
       <div className="flex flex-wrap gap-2">
         <Button type="submit" look="main" disabled={save.busy}>Save</Button>
         {thing.assumed.length > 0 && <Button onClick={() => void save.run({ ...bodyOf(draft, thing), assumed: [] })}>It is as assumed</Button>}
+        {weigh({ id: thing.id, name: thing.name, medium: thing.density_g_ml !== null }, (entered) => put(thing.density_g_ml === null ? 'mass_g' : 'density_g_ml', String(entered)))}
         <Button onClick={() => void away.run()}>{thing.archived ? 'Bring it back' : 'Put it away'}</Button>
       </div>
     </form>

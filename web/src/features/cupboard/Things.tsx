@@ -9,13 +9,14 @@ import { Why } from '@/ui/Why'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh, thingsQuery } from '@/lib/queries'
 import { calendarDay, counted } from '@/lib/words'
+import type { WeighButton } from '@/ui/weighing'
 import { ThingForm } from './ThingForm'
 
 type Thing = Schemas['ComponentOut']
 type All = Schemas['ThingsOut']
 
 /** Everything owned: name and count are enough, the rest is assumed from the kind and can be mended. */
-export function Things({ start }: { start: number | null }) {
+export function Things({ start, weigh }: { start: number | null; weigh: WeighButton }) {
   const { data: all, error } = useQuery(thingsQuery)
   const [open, setOpen] = useState<number | null>(start)
   const [typed, setTyped] = useState('')
@@ -35,7 +36,7 @@ export function Things({ start }: { start: number | null }) {
         </>
       )}
       <Archived things={all.archived} />
-      {thing && <Dialog title={thing.name} open onClose={() => setOpen(null)} wide><ThingForm key={thing.id} thing={thing} all={all} onSaved={() => setOpen(null)} /></Dialog>}
+      {thing && <Dialog title={thing.name} open onClose={() => setOpen(null)} wide><ThingForm key={thing.id} thing={thing} all={all} weigh={weigh} onSaved={() => setOpen(null)} /></Dialog>}
     </div>
   )
 }

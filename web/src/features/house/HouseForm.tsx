@@ -16,6 +16,7 @@ const LENGTHS = [{ value: 'cm', label: 'cm and kg' }, { value: 'in', label: 'inc
 
 const SCHOOLS = [{ value: 'real', label: 'Real glass and china' }, { value: 'unbreakable', label: 'Unbreakable first' }] as const
 const SHOWING = [{ value: 'by age', label: 'Shown first from 30 months' }, { value: 'shown first', label: 'Always shown first' }, { value: 'free', label: 'Free to explore' }] as const
+const PAPERS = [{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter' }] as const
 type Showing = (typeof SHOWING)[number]['value']
 type School = (typeof SCHOOLS)[number]['value']
 
@@ -31,11 +32,12 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
   const [bins, setBins] = useState(household?.most_bins ? String(household.most_bins) : '')
   const [showing, setShowing] = useState<Showing>(household?.showing ?? 'by age')
   const [school, setSchool] = useState<School>(household?.unbreakable_first ? 'unbreakable' : 'real')
+  const [paper, setPaper] = useState<'A4' | 'Letter'>(household?.paper ?? 'A4')
   const [keeper, setKeeper] = useState('')
   const save = useWrite(async () => {
     await answer(client.PUT('/api/household', { body: {
       name, lengths, zone, language: household?.language ?? 'en', emergency_number: emergency, poison_centre: poison,
-      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing,
+      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing, paper,
     } }))
     if (adult && keeper.trim()) await answer(client.POST('/api/adults', { body: { name: keeper } }))
     onSaved?.()
@@ -57,6 +59,7 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
           </div>
           <ChoiceRow label="A new tray is" choices={SHOWING} value={showing} onChange={setShowing} wrap />
           <ChoiceRow label="Vessels to pour from" choices={SCHOOLS} value={school} onChange={setSchool} />
+          <ChoiceRow label="Prints on" choices={PAPERS} value={paper} onChange={setPaper} />
         </>
       )}
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}

@@ -11,6 +11,7 @@ import { historyQuery, refresh, shelfQuery } from '@/lib/queries'
 import { dayOf, timeOfDay } from '@/lib/words'
 import { Devices } from './Devices'
 import { HouseForm } from './HouseForm'
+import { StandIns } from './StandIns'
 import { WholeHouse } from './WholeHouse'
 
 /** House: its name and settings, its adults, what was archived, and what was done last. */
@@ -24,6 +25,7 @@ export function HouseView({ session }: { session: Schemas['SessionOut'] }) {
         <Adults adults={session.adults} />
         {session.household && <WholeHouse name={session.household.name} />}
         <Devices zone={zone} />
+        <StandIns />
         <Care />
         <ArchivedUnits />
         <Done zone={zone} />

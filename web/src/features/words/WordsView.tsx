@@ -7,6 +7,7 @@ import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
 import { setsQuery } from '@/lib/queries'
 import { calendarDay, counted } from '@/lib/words'
+import { Pictures } from './Pictures'
 import { SetForm } from './SetForm'
 
 type WordsViewProps = { child: number; people: readonly { id: number; name: string }[]; onChild: (id: number) => void }
@@ -31,6 +32,7 @@ export function WordsView({ child, people, onChild }: WordsViewProps) {
               {!begun ? 'not begun' : `${known} of ${words.words.length} known`}{due > 0 ? `; ${due} due today` : next_due ? `; next on ${calendarDay(next_due)}` : ''}
               {words.own && '; your own'}
             </p>
+            <Pictures words={words} />
             <Link className="mt-auto inline-flex min-h-touch items-center self-start rounded-control border border-woad bg-woad px-4 font-semibold text-paper hover:bg-ink" to={`/lesson?child=${child}&set=${words.key}`}>
               {begun ? 'Go on' : 'Begin'}<span className="sr-only"> with {words.name}</span>
             </Link>

@@ -1,0 +1,129 @@
+import { Link } from 'react-router'
+import type { ReactNode } from 'react'
+import { Button } from '@/ui/Button'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+
+type Card = Schemas['CatalogueEntryOut']
+type Go = (card: string, part?: 'read' | 'edit' | 'copy') => void
+const SUPERVISION: Record<string, string> = { none: 'no more than you always watch', near: 'stay near', touch: 'within arm’s reach' }
+const FIELDS: Record<string, string> = { levels: 'levels and roles', control: 'control of error', interest: 'points of interest', clean_up: 'clean-up', one_level_because: 'reason for one level' }
+const said = (field: string) => FIELDS[field] ?? field.replaceAll('_', ' ')
+const link = 'inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2'
+
+/** One card in full: what it is for, how it is shown, its levels, what to mind, and what the house does with it. */
+export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
+  const key = card.key
+  const take = useWrite(async () => { await answer(client.POST('/api/catalogue/choice', { body: { keys: [key], taken: !card.taken } })); await refresh() })
+  const drop = useWrite(async () => {
+    await answer(client.DELETE('/api/catalogue/{key}', { params: { path: { key } } }))
+    if (card.origin === 'own') onGo('')
+    await refresh()
+  })
+  const failed = take.failed ?? drop.failed
+  return (
+    <article aria-label={card.name} className="flex max-w-4xl flex-col gap-4">
+      <header className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h2 className="text-2xl">{card.name}</h2>
+          <p className="text-ink-2">{card.area} · {card.from_months} to {card.to_months} months, a window and no gate · {card.cost && `costs ${card.cost}`}</p>
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <Link className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" to={`/bench?card=${key}`}>Make it on the bench</Link>
+          {card.origin !== 'own' && <Button disabled={take.busy} onClick={() => void take.run()}>{card.taken ? 'Leave it out' : 'Take it'}</Button>}
+          <Button onClick={() => onGo(key, 'edit')}>Change</Button>
+          <Button onClick={() => onGo(key, 'copy')}>Copy</Button>
+          {card.words.length > 0 && <Link className={link} to={`/paper?kind=word-cards&key=card:${key}`}>Word cards</Link>}
+        </div>
+      </header>
+      {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
+      <Ours card={card} busy={drop.busy} onDrop={() => void drop.run()} />
+      <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] gap-4 max-[1180px]:grid-cols-1">
+        <div className="flex flex-col gap-4">
+          <Part title="Showing it">
+            {card.steps.length === 0 ? <p className="text-ink-2">It has no script yet. Change it, and write one.</p>
+              : <ol className="said list-decimal pl-6 text-[1.0625rem]">{card.steps.map((step) => <li key={step} className="py-0.5">{step}</li>)}</ol>}
+            {card.interest.length > 0 && <p className="mt-2"><strong>Worth slowing down for:</strong> <span className="said">{card.interest.join('; ')}</span></p>}
+            {card.clean_up && <p className="mt-2"><strong>Putting it right.</strong> {card.clean_up}</p>}
+            {card.morning && <p className="mt-2"><strong>Each morning.</strong> {card.morning}</p>}
+          </Part>
+          <Levels card={card} />
+        </div>
+        <div className="flex flex-col gap-4">
+          <Part title="What it is for">
+            <p>{card.aim}</p>
+            {card.prepares.length > 0 && <p className="mt-1.5"><strong>It prepares</strong> {card.prepares.join(', ')}.</p>}
+            {card.control && <p className="mt-1.5"><strong>Control of error.</strong> {card.control}</p>}
+          </Part>
+          <Part title="To mind">
+            <p><strong>An adult:</strong> {SUPERVISION[card.supervision] ?? card.supervision}.</p>
+            <ul className="mt-1.5 flex flex-col gap-1">{card.cautions.map((each) => <li key={each.text}>{each.text} <span className="text-sm text-ink-3">{each.source}</span></li>)}</ul>
+            <p className="mt-1.5 text-sm text-ink-2">What lies on a tray in the end is checked there, thing by thing. Supervision, local codes and the makers’ instructions stand above it.</p>
+          </Part>
+          <Part title="Words"><p>{card.words.map((each) => `${each.word}, ${each.other}`).join(' · ') || 'None yet.'}</p>{card.themes.length > 0 && <p className="mt-1.5 text-ink-2">Themes: {card.themes.join(', ')}</p>}</Part>
+          <Part title="Before and after it"><Rungs label="It follows" rungs={card.follows} onGo={onGo} none="Nothing has to come before it." /><Rungs label="It leads to" rungs={card.leads_to} onGo={onGo} none="" /></Part>
+        </div>
+      </div>
+    </article>
+  )
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return <section aria-label={title} className="panel p-4 text-[0.9375rem]"><h3 className="mb-1.5 text-base font-bold">{title}</h3>{children}</section>
+}
+
+function Levels({ card }: { card: Card }) {
+  return (
+    <Part title="Levels">
+      <ol className="flex flex-col gap-3 border-l-2 border-ink-2 pl-4">
+        {card.levels.map((level) => (
+          <li key={level.number} className="relative">
+            <span aria-hidden className="absolute top-1.5 -left-[1.44rem] size-3 rounded-full border-2 border-ink-2 bg-paper" />
+            <p><strong>{level.name}</strong> <span className="text-ink-2">from {level.from_months} months</span></p>
+            {level.changes && <p className="text-sm text-ink-2">Than the level before: {level.changes}.</p>}
+            <p>Expected: {level.expects} <span className="text-ink-2">Not yet: {level.not_yet}</span></p>
+            {level.roles.length > 0 && <details className="text-sm"><summary className="text-woad">What it asks for{level.container.length === 0 && '; no container'}</summary>
+              <ul className="mt-1">{level.roles.map((role) => (
+                <li key={role.role}><strong>{role.role}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && ' if there is one'}: {role.needs.join(', or ')}{role.instead.map((each) => `; ${each.word} would do: ${each.other}`)}</li>))}</ul></details>}
+          </li>
+        ))}
+      </ol>
+      {card.one_level_because && <p className="mt-2 text-sm text-ink-2">One level: {card.one_level_because}</p>}
+    </Part>
+  )
+}
+
+function Rungs({ label, rungs, onGo, none }: { label: string; rungs: Card['follows']; onGo: Go; none: string }) {
+  if (rungs.length === 0) return none ? <p className="text-ink-2">{none}</p> : null
+  return <p>{label}: {rungs.map((each) => <button key={`${each.key}${each.level}`} type="button" className="mr-2 min-h-6 text-woad underline underline-offset-2" onClick={() => onGo(each.key)}>{each.name}{label === 'It follows' && `, ${each.level_name.toLowerCase()}`}</button>)}</p>
+}
+
+function Ours({ card, busy, onDrop }: { card: Card; busy: boolean; onDrop: () => void }) {
+  const settle = useWrite(async (field: string, theirs: boolean) => {
+    await answer(client.POST('/api/catalogue/{key}/settle', { params: { path: { key: card.key } }, body: { field, theirs } }))
+    await refresh()
+  })
+  if (card.origin === 'catalogue') return null
+  return (
+    <section aria-label="Ours" className="panel flex flex-col gap-2 p-4">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <p>{card.origin === 'own' ? 'A card of your own.' : card.changed.length ? `You changed its ${card.changed.map(said).join(', ')}; that stays through updates.` : 'You changed this card.'}
+          {card.taken_over.length > 0 && ` An update of the catalogue brought its ${card.taken_over.map(said).join(', ')}.`}</p>
+        <Button disabled={busy} onClick={onDrop}>{card.origin === 'own' ? 'Drop this card' : 'As it ships again'}</Button>
+      </div>
+      {card.news.map((each) => (
+        <div key={each.field} className="rounded-control border border-saffron bg-saffron-2 p-3">
+          <p><strong>The catalogue has changed its {said(each.field)} too.</strong> Yours counts until you say otherwise.</p>
+          <p className="mt-1">Yours: <span className="said">{each.ours}</span></p><p>The catalogue’s: <span className="said">{each.theirs}</span></p>
+          <div className="mt-2 flex gap-2">
+            <Button disabled={settle.busy} onClick={() => void settle.run(each.field, false)}>Keep ours</Button>
+            <Button disabled={settle.busy} onClick={() => void settle.run(each.field, true)}>Take the catalogue’s</Button>
+          </div>
+        </div>
+      ))}
+      {settle.failed && <Notice tone="must" role="alert">{settle.failed.message}</Notice>}
+    </section>
+  )
+}

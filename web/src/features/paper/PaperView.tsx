@@ -1,0 +1,106 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { Field, SelectField } from '@/ui/Field'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, type Schemas } from '@/lib/http'
+import { paperChoicesQuery, previewQuery, refresh, type PaperOrder } from '@/lib/queries'
+import { counted } from '@/lib/words'
+
+export const KINDS = ['tray-cards', 'bin-labels', 'word-cards', 'set-up-list'] as const
+export type Kind = (typeof KINDS)[number]
+const NAMES: Record<Kind, string> = { 'tray-cards': 'Trays', 'bin-labels': 'Bins', 'word-cards': 'Words', 'set-up-list': 'Today' }
+const MOST = 60
+type Told = { kind: Kind; ids: readonly string[]; key: string }
+type PaperProps = { kind: Kind; ids: readonly string[]; chosen: string; onChoose: (told: Told) => void }
+
+/** Paper: what goes on the fridge, the shelf and the bins, seen before it is printed. */
+export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
+  const { data: choices, error } = useQuery(paperChoicesQuery)
+  const [paper, setPaper] = useState<PaperOrder['paper'] | null>(null)
+  const [languages, setLanguages] = useState<PaperOrder['languages']>('both')
+  if (!choices) return <Waiting error={error} />
+  const order: PaperOrder = { kind, paper: paper ?? choices.paper, ids: ids.join(','), key: kind === 'word-cards' ? chosen : '', languages }
+  const ready = kind === 'set-up-list' || (kind === 'word-cards' ? chosen !== '' : ids.length > 0)
+  return (
+    <div className="grid flex-1 grid-cols-[25rem_minmax(0,1fr)] items-start max-[1000px]:grid-cols-1">
+      <section aria-label="What to print" className="flex flex-col gap-3 border-r border-line bg-paper px-4 py-4">
+        <Heading title="Paper">for the shelf, the bins and the fridge</Heading>
+        <ChoiceRow label="Cards, labels and lists for" choices={KINDS.map((each) => ({ value: each, label: NAMES[each] }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: '' })} />
+        <ChoiceRow label="On" choices={[{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter' }]} value={order.paper} onChange={setPaper} />
+        {kind === 'word-cards' && <>
+          <SelectField label="Words" value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
+            <option value="">choose a set or a card</option>
+            <optgroup label="Sets of words">{choices.words.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.detail}</option>)}</optgroup>
+            <optgroup label="Words of a card">{choices.cards.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</optgroup>
+          </SelectField>
+          <ChoiceRow label="Languages" choices={[{ value: 'both', label: 'Both' }, { value: 'first', label: 'First' }, { value: 'second', label: 'Second' }]} value={languages} onChange={setLanguages} />
+        </>}
+        {kind === 'tray-cards' && <Ticks key={kind} what="tray" choices={choices.trays} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
+        {kind === 'bin-labels' && <Ticks key={kind} what="bin" choices={choices.bins} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
+      </section>
+      {ready ? <Preview order={order} /> : <p className="p-5 text-ink-2">Choose on the left what to print: it is shown here as it will come out of the printer.</p>}
+    </div>
+  )
+}
+
+function Ticks({ what, choices, ids, onIds }: { what: string; choices: readonly Schemas['ChoiceOut'][]; ids: readonly string[]; onIds: (ids: readonly string[]) => void }) {
+  const [typed, setTyped] = useState('')
+  const found = choices.filter((each) => `${each.name} ${each.detail}`.toLowerCase().includes(typed.trim().toLowerCase()))
+  if (choices.length === 0) return <p className="text-ink-2">There is no {what} yet{what === 'tray' ? ': make one on the bench' : ': name one beside a thing or a tray, in the cupboard'}.</p>
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="text-sm font-semibold">{counted(ids.length, what)} chosen</legend>
+      {choices.length > 8 && <Field label={`Find a ${what}`} hideLabel type="search" placeholder="Find" value={typed} onChange={(event) => setTyped(event.target.value)} />}
+      <div className="flex gap-2">
+        <Button onClick={() => onIds([...new Set([...ids, ...found.map((each) => each.id)])].slice(0, MOST))}>Choose {typed ? 'these' : 'all'}</Button>
+        <Button disabled={ids.length === 0} onClick={() => onIds([])}>None</Button>
+      </div>
+      <ul className="max-h-[24rem] overflow-y-auto">
+        {found.map((each) => (
+          <li key={each.id}><label className="flex min-h-control items-center gap-2.5 rounded-control px-1 hover:bg-woad-2">
+            <input type="checkbox" className="size-5 accent-woad" checked={ids.includes(each.id)} onChange={(event) => onIds(event.target.checked ? [...ids, each.id] : ids.filter((id) => id !== each.id))} />
+            <span>{each.name} <span className="text-sm text-ink-3">{each.detail}</span></span></label></li>
+        ))}
+      </ul>
+    </fieldset>
+  )
+}
+
+function Preview({ order }: { order: PaperOrder }) {
+  const { data: made, error, isPlaceholderData } = useQuery(previewQuery(order, true))
+  const print = useWrite(async () => {
+    await answer(client.POST('/api/paper/print', { body: { ...order, ids: order.ids.split(',').filter(Boolean).map(Number) } }))
+    await refresh()
+  })
+  const [sent, setSent] = useState(false)
+  if (error) return <div className="p-5"><Notice tone="must" role="alert">{error.message}</Notice></div>
+  if (!made) return <Waiting error={null} />
+  const asked = new URLSearchParams(order).toString()
+  const wide = made.width_mm > made.height_mm
+  return (
+    <section aria-label="Preview" className="flex min-w-0 flex-col gap-3 px-5 py-4" aria-busy={isPlaceholderData}>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <p role="status" className="text-ink-2">{counted(made.pages.length, 'page')}, {order.paper}{wide && ', landscape'}. Print at 100 %, not fitted to the page.</p>
+        <div className="flex flex-wrap gap-2">
+          <a className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" href={`/api/paper/file.pdf?${asked}`} target="_blank" rel="noreferrer">Open the PDF to print</a>
+          <Button disabled={print.busy} onClick={() => { setSent(false); void print.run().then(setSent) }}>Send to the label printer</Button>
+        </div>
+      </div>
+      {print.failed && <Notice tone="must" role="alert">{print.failed.message}</Notice>}
+      {sent && <Notice tone="note" role="status">Sent. The label printer is a stand-in: its jobs are kept as PDF, under House.</Notice>}
+      {made.notes.map((note) => <Notice key={note} tone="note">{note}</Notice>)}
+      <ol className={`grid gap-4 ${wide ? 'grid-cols-1' : 'grid-cols-2 max-[1150px]:grid-cols-1'}`}>
+        {made.pages.map((text, at) => (
+          <li key={at}>
+            <img src={`/api/paper/page.png?${asked}&page=${at + 1}`} alt={`Page ${at + 1} of ${made.pages.length}`} style={{ aspectRatio: `${made.width_mm} / ${made.height_mm}` }} className="w-full border border-line bg-paper shadow-sm" />
+            <details className="mt-1 text-sm"><summary className="text-woad">What is written on page {at + 1}</summary><p className="mt-1 whitespace-pre-line text-ink-2">{text}</p></details>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}
