@@ -19,7 +19,8 @@ VIEWS = (
     "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/change", "/work?child=2",
     "/house", "/heights", "/shelf?arrange=1", "/evening", "/morning", "/words?child=2",
     "/lesson?child=2&set=sounds-first",
-    "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2",
+    "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2", "/catalogue", "/catalogue?card=snack",
+    "/catalogue?card=fold&edit=1", "/paper?kind=tray-cards&ids=1", "/paper?kind=word-cards&key=card:fold",
 )  # fmt: skip
 THEME = Path(__file__).parents[2] / "web/src/theme.css"
 
@@ -89,6 +90,7 @@ EMPTY = {
     "/heights": "No child yet",
     "/morning": "No morning has ended yet",
     "/words": "Add a child first",
+    "/paper": "There is no tray yet",
 }
 
 

@@ -26,9 +26,7 @@ class Bench:
         until = self.now + seconds
         while self.now < until:
             self.now += 0.1
-            reading = self.scale.read()
-            if reading is not None:
-                self.readings.append(reading)
+            self.readings += self.scale.read()
         return weighed(self.readings, self.now)
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import random
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from math import exp
 from typing import Protocol
@@ -11,12 +11,14 @@ from typing import Protocol
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.weighing import Reading
 
+EVERY_S, BUFFER_S = 0.1, 4.0
+
 
 class Scale(Protocol):
-    """A scale that is asked, again and again, what it shows. Another one needs only these two."""
+    """A scale that goes on telling what it shows. Another one needs only these two."""
 
-    def read(self) -> Reading | None:
-        """What it shows now; None when it does not answer."""
+    def read(self) -> Sequence[Reading]:
+        """What it has told since it was last asked, the oldest first; nothing when it does not answer."""
 
     def tare(self) -> None:
         """Show what lies on it now as zero."""
@@ -50,6 +52,7 @@ class SimulatedScale:
         self._clock, self._rng = clock, random.Random(seed)
         self._setting = ScaleSetting()
         self._from_g, self._since, self._zero = 0.0, clock(), 0.0
+        self._told_s = clock()
 
     @property
     def setting(self) -> ScaleSetting:
@@ -58,26 +61,35 @@ class SimulatedScale:
 
     def steer(self, setting: ScaleSetting) -> None:
         """Behave otherwise: lay something on, take it off, tremble more, fall silent."""
-        self._from_g, self._since, self._setting = self._resting(), self._clock(), setting
+        self._from_g, self._since, self._setting = self._resting(self._clock()), self._clock(), setting
 
     def put_on(self, grams: float) -> None:
         """Lay so much on it, and nothing else."""
         self.steer(replace(self._setting, load_g=grams))
 
-    def read(self) -> Reading | None:
+    def read(self) -> Sequence[Reading]:
+        """Ten readings a second since it was last asked, of the last four seconds at most."""
+        now = self._clock()
+        self._told_s = max(self._told_s, now - BUFFER_S)
+        told = []
+        while self._told_s + EVERY_S <= now + 1e-9:
+            self._told_s += EVERY_S
+            if not self._setting.silent:
+                told.append(self._reading(self._told_s))
+        return told
+
+    def _reading(self, at_s: float) -> Reading:
         """The load, on its way there, with a tremble, in whole grams."""
-        if self._setting.silent:
-            return None
-        trembling = self._resting() + self._rng.gauss(0, self._setting.noise_g)
+        trembling = self._resting(at_s) + self._rng.gauss(0, self._setting.noise_g)
         if trembling > self._setting.most_g:
-            return Reading(self._clock(), None)
-        return Reading(self._clock(), float(round(trembling - self._zero)))
+            return Reading(at_s, None)
+        return Reading(at_s, float(round(trembling - self._zero)))
 
     def tare(self) -> None:
         """Take what lies on it now as zero."""
-        self._zero = self._resting()
+        self._zero = self._resting(self._clock())
 
-    def _resting(self) -> float:
-        gone, slow = self._clock() - self._since, self._setting.settle_s
+    def _resting(self, at_s: float) -> float:
+        gone, slow = max(0.0, at_s - self._since), self._setting.settle_s
         left = exp(-gone / slow) if slow else 0.0
         return self._setting.load_g + (self._from_g - self._setting.load_g) * left

@@ -14,7 +14,7 @@ from zither_awl.devices import Scale, SimulatedScale
 from zither_awl.services.desk import Desk
 from zither_awl.services.things import save_component
 
-KEPT_S, OFTEN_S = 4.0, 0.05
+KEPT_S = 4.0
 
 
 class Weighbridge:
@@ -41,10 +41,7 @@ class Weighbridge:
                 self._readings.clear()
                 self._asked = now
             self._looked = now
-            if not self._readings or now - self._readings[-1].at_s >= OFTEN_S:
-                reading = self.scale.read()
-                if reading is not None:
-                    self._readings.append(reading)
+            self._readings.extend(self.scale.read())
             while len(self._readings) > 1 and self._readings[0].at_s < now - KEPT_S:
                 self._readings.popleft()
             return weighed(tuple(self._readings), now, self._asked)
@@ -52,6 +49,7 @@ class Weighbridge:
     def tare(self) -> None:
         """Set the scale to zero with what lies on it."""
         with self._lock:
+            self.scale.read()
             self.scale.tare()
             self._readings.clear()
             self._asked = self._clock()

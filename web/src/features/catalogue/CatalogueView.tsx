@@ -6,7 +6,7 @@ import { SelectField, Field } from '@/ui/Field'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { cardQuery, catalogueQuery, childrenQuery, makeableQuery } from '@/lib/queries'
-import { counted } from '@/lib/words'
+import { counted, sentence } from '@/lib/words'
 import { CardEditor } from './CardEditor'
 import { CardPage } from './CardPage'
 import { Taking } from './Taking'
@@ -44,7 +44,7 @@ function Choosing({ cards, people, chosen, onGo }: { cards: readonly Card[]; peo
   const themes = [...new Set(cards.flatMap((each) => each.themes))].sort()
   const tell = (told: Partial<Filter>) => setFilter({ ...filter, ...told })
   return (
-    <section aria-label="Cards" className="sticky top-0 flex max-h-screen flex-col gap-2 border-r border-line bg-paper px-4 py-4 max-[1000px]:static max-[1000px]:max-h-none">
+    <section aria-label="Cards" className="sticky top-0 flex h-screen flex-col gap-2 border-r border-line bg-paper px-4 py-4 max-[1000px]:static max-[1000px]:h-auto">
       <Heading title="Catalogue">{counted(found.length, 'card')}</Heading>
       <div className="grid grid-cols-2 gap-2">
         <Field label="Find" type="search" value={filter.words} onChange={(event) => tell({ words: event.target.value })} className="col-span-2" placeholder="pour, five, autumn…" />
@@ -73,7 +73,7 @@ function Choosing({ cards, people, chosen, onGo }: { cards: readonly Card[]; peo
 function Area({ area, cards, chosen, onGo }: { area: string; cards: readonly Card[]; chosen: string; onGo: CatalogueProps['onGo'] }) {
   return (
     <>
-      <h2 className="mt-3 flex items-baseline justify-between text-base"><span className="inline-block first-letter:uppercase">{area}</span><span className="text-sm font-normal text-ink-3">{cards.length}</span></h2>
+      <h2 className="mt-3 flex items-baseline justify-between text-base">{sentence(area)}<span className="text-sm font-normal text-ink-3">{cards.length}</span></h2>
       <ul>{cards.map((each) => (
         <li key={each.key}>
           <button type="button" aria-current={each.key === chosen || undefined} onClick={() => onGo(each.key)}

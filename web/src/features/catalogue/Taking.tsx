@@ -4,7 +4,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
-import { counted } from '@/lib/words'
+import { counted, sentence } from '@/lib/words'
 import { areasOf } from './filter'
 
 /** Before a card is chosen: how much of the catalogue the house takes, area by area, and a card of one's own. */
@@ -30,7 +30,7 @@ export function Taking({ catalogue, onNew }: { catalogue: Schemas['CatalogueOut'
             const taken = cards.filter((each) => each.taken).length
             return (
               <li key={area} className="flex flex-wrap items-center justify-between gap-3 py-1.5">
-                <span className="first-letter:uppercase">{area} <span className="text-ink-2">{taken} of {cards.length}</span></span>
+                <span>{sentence(area)} <span className="text-ink-2">{taken} of {cards.length}</span></span>
                 <span className="flex gap-2">
                   <Button disabled={choose.busy || taken === cards.length} onClick={() => void choose.run(cards.map((each) => each.key), true)}>Take all<span className="sr-only"> of {area}</span></Button>
                   <Button disabled={choose.busy || taken === 0} onClick={() => void choose.run(cards.map((each) => each.key), false)}>Leave out<span className="sr-only"> all of {area}</span></Button>
