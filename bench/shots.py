@@ -2,22 +2,26 @@
 
 from __future__ import annotations
 
+import io
 import shutil
 import tempfile
 import threading
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
+from PIL import Image, ImageDraw
 from waitress.server import create_server
 
 from tests.browser.driver import Person, chromium, resize
 from tests.devices import Tablet
 from zither_awl.app import create_app
 from zither_awl.core.values import Place, Work
-from zither_awl.services import bench
+from zither_awl.formats.paper import page_png
+from zither_awl.services import paper, photos
 from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk
+from zither_awl.services.paper import Order
 from zither_awl.settings import Settings
 from zither_awl.store import prepare
 
@@ -89,9 +93,27 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     person.go("/change")
     person.tap("button", "Accept")
     person.wait_to_see("whole mornings ago")
-    _shoot_both(person, "/today", "today", "Pull Folding: two lines")
-    bench.unpack(desk, trays["A bowl and a cup"], None)
-    _shoot(person, "/bench?child=2", "makeable", "can stand at once")
+    _shoot(person, "/today", "today", "Pull Folding: two lines")
+    _shoot(person, "/catalogue?card=float-sink", "catalogue", "Does it float?")
+    _paper(desk, trays["Water, jug to cup"])
+
+
+def _paper(desk: Desk, tray_id: int) -> None:
+    """A tray card and a sheet of word cards, as they come out of the printer."""
+    for word, sides in (("circle", 0), ("square", 4), ("triangle", 3), ("hexagon", 6)):
+        picture = Image.new("RGB", (600, 600), "white")
+        pen, box = ImageDraw.Draw(picture), (60, 60, 540, 540)
+        if sides == 0:
+            pen.ellipse(box, outline="black", width=14)
+        else:
+            pen.regular_polygon((300, 330 if sides == 3 else 300, 290), sides, outline="black", width=14)
+        out = io.BytesIO()
+        picture.save(out, "PNG")
+        photos.add_word_photo(desk, "shapes-flat", word, out.getvalue(), None)
+    for name, order in (
+        ("tray-card", Order("tray-cards", ids=(tray_id,))), ("word-cards", Order("word-cards", key="set:shapes-flat")),
+    ):  # fmt: skip
+        (OUT / f"{name}.png").write_bytes(page_png(paper.document(desk, order).pdf, 1))
 
 
 def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
@@ -114,20 +136,6 @@ def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
     tablet.send(*items)
     _shoot(person, f"/lesson?child={children['Wren']}&set=colours-first", "lesson", "What was taken for what")
     _shoot(person, "/show?child=1&tray=2", "script", "Watch me")
-    run = {"episode_id": "run-of-monday", "set_key": "laundry"}
-    now = Tablet(desk, "tablet-three", desk.house().adults[0].id, MONDAY)
-    now.send(
-        now.item("routine", 0, run="begin", **run),
-        now.item("routine", 0, run="invite", child_id=children["Anselm"], outcome="came", **run),
-        now.item("routine", 0, run="invite", child_id=children["Tove"], outcome="rather not", **run),
-        now.item("routine", 0, run="step", word="sort", child_id=children["Anselm"], **run),
-    )
-    person.go("/routines")
-    person.tap("button", "Start 49 min")
-    person.driver.execute_script("scrollTo(0, 0)")
-    person.driver.save_screenshot(str(OUT / "routine.png"))
-    person.tap("button", "Stop the timer")
-    now.write("routine", 1, run="end", **run)
     person.go("/evening")
     for child, tray in (("Anselm", "Turning three bolts"), ("Anselm", "Blocks"), ("Wren", "Four cylinders")):
         person.tap("button", tray, f"section[aria-label='{child}']")

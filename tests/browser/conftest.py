@@ -9,6 +9,7 @@ import threading
 from collections.abc import Callable, Generator, Iterator
 from contextlib import ExitStack, suppress
 from pathlib import Path
+from typing import Any
 
 import pytest
 from selenium import webdriver
@@ -28,6 +29,13 @@ def _run(server: BaseWSGIServer | MultiSocketServer) -> None:
         server.run()
 
 
+def _stop(server: Any) -> None:
+    # A thread that still answers would wake the server through a pipe that is closed by then: its byte would land in
+    # whatever file has been given that number since. So the threads go first.
+    server.task_dispatcher.shutdown()
+    server.close()
+
+
 @pytest.fixture
 def serve(tmp_path: Path, clock: SetClock) -> Iterator[Serve]:
     """Serves a copy of a database; gives its address. Call it again with the same folder to start again."""
@@ -40,7 +48,7 @@ def serve(tmp_path: Path, clock: SetClock) -> Iterator[Serve]:
                 shutil.copy(source, folder / "zither-awl.db")
             server = create_server(create_app(Settings(data=folder), clock=at), host="127.0.0.1", port=0, threads=8)
             threading.Thread(target=_run, args=(server,), daemon=True).start()
-            stack.callback(server.close)
+            stack.callback(_stop, server)
             return f"http://127.0.0.1:{server.effective_port}"
 
         yield start

@@ -152,10 +152,10 @@ def test_word_cards_come_with_a_control_sheet_and_a_picture_where_there_is_one()
     assert all(card.word in pages[-1] and card.other in pages[-1] for card in WORDS.cards)
     photo = io.BytesIO()
     Image.new("RGB", (40, 30), "grey").save(photo, "JPEG")
-    pictured = WordSheet("Fruit", (WordCard("apple", picture=photo.getvalue()), WordCard("pear", by="a pear")))
+    pictured = WordSheet("Fruit", (WordCard("apple", picture=photo.getvalue()), WordCard("pear", by="from the garden")))
     first = read(word_cards_pdf(pictured, "Letter")).pages[0]
     assert len(first.images) == 1
-    assert "Draw or stick on: a pear" in first.extract_text()
+    assert "Draw or stick on: pear (from the garden)" in first.extract_text()
     assert "Draw or stick on: apple" not in first.extract_text()
 
 

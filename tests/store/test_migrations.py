@@ -14,6 +14,7 @@ from sqlalchemy import inspect
 
 from tests.builders import DATA
 from zither_awl.core.values import Place, Work
+from zither_awl.services import catalogue
 from zither_awl.services.desk import Desk
 from zither_awl.services.recording import DeviceItem, take
 from zither_awl.store import open_engine, prepare
@@ -41,7 +42,7 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 
 def test_there_is_a_database_of_every_landed_version() -> None:
-    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0", "0.3.0", "0.4.0"]
+    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0", "0.3.0", "0.4.0", "0.5.0"]
 
 
 @pytest.mark.parametrize("old", OLD, ids=lambda path: path.stem)
@@ -58,6 +59,13 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     assert (episode.told, all(e.id > 0 for e in episode.events)) == (True, True)
     assert [s.state for s in house.log.spells] == (["watching"] if old.stem >= "0.4.0" else [])
     assert (len(house.answers), len(house.runs)) == ((1, 1) if old.stem >= "0.4.0" else (0, 0))
+    assert (house.household.takes, house.household.paper) == ("whole", "A4")
+    fold = catalogue.entry(house, "fold")
+    assert (fold.origin, fold.design.morning) == (
+        ("changed", "Iron the squares.") if old.stem >= "0.5.0" else ("catalogue", "")
+    )
+    assert catalogue.entry(house, "snip").taken is (old.stem < "0.5.0")
+    assert len(house.word_photos) == (old.stem >= "0.5.0")
     assert house.findings(episode.began.date())[0].rule == "exposure"
     held = {c.role: c.component.name for t in house.trays for c in t.contents}
     assert held.get("filling", "") == ("chickpeas" if old.stem >= "0.2.0" else "")

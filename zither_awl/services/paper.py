@@ -10,6 +10,7 @@ from typing import Literal
 from zither_awl.core.component import Component, footprint_mm
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.kinds import kind_of
+from zither_awl.core.safety import hazards
 from zither_awl.core.shapes import Cylinder, Sphere
 from zither_awl.core.trays import Packing
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
@@ -118,7 +119,7 @@ def tray_card(desk: Desk, tray_id: int) -> TrayCard:
         name=tray.name, under=_under(tray, card), for_whom=_for_whom(house, tray),
         container=box.name if box else "", inner_mm=inner,
         things=tuple(_lying(c, inside, tray, sides.get(c.role)) for c in tray.contents if c.role != CONTAINER),
-        fill=_fill(made.poured if made else None), mind=_mind(house, tray, day, condition),
+        fill=_fill(made.poured if made else None), mind=_mind(house, tray, card, condition),
         bin_name=house.bin_name(tray.bin_id) or "", steps=card.steps if card else (),
         interest=card.interest if card else (), clean_up=card.clean_up if card else "",
         expects=f"{level.expects} Not yet: {level.not_yet}" if level else "", morning=card.morning if card else "",
@@ -133,10 +134,14 @@ def _made(desk: Desk, tray: Tray) -> Assembled | None:
         return None
 
 
-def _mind(house: House, tray: Tray, day: date, condition: str) -> tuple[str, ...]:
-    """Where it may be worked with, and what the rules found wherever it stands."""
-    found = [f.reasons[0].text for f in house.findings(day) if f.tray == tray.id and f.severity != "note"]
-    return tuple(dict.fromkeys([*([sentence(condition)] if condition else []), *found]))
+def _mind(house: House, tray: Tray, card: Design | None, condition: str) -> tuple[str, ...]:
+    """How near an adult stays, where it may be worked with, and the known hazards of what lies on it: what holds
+    wherever it stands, because the card goes with the tray."""
+    found = [hazard.text + (f"; not under {hazard.minimum_age_months} months" if hazard.minimum_age_months else "")
+             for hazard in hazards(tray, practice=house.practice)]  # fmt: skip
+    near = {"near": "an adult stays near", "touch": "an adult stays within arm’s reach"}
+    said = [near.get(card.supervision, "") if card else "", condition, *found]
+    return tuple(dict.fromkeys(sentence(each) for each in said if each))
 
 
 def _under(tray: Tray, card: Design | None) -> str:

@@ -58,7 +58,7 @@ def _picture(sheets: Sheets, card: WordCard, x: float, y: float, width: float, h
         sheets.photo(x, y, width, height, card.picture)
         return
     sheets.box(x, y, width, height, wide=0.2, dash=1)
-    said = f"Draw or stick on: {card.by or card.word}"
+    said = f"Draw or stick on: {card.word}{f' ({card.by})' if card.by.strip() else ''}"
     sheets.column(x + 3, y + height - 3 * HINT.step_mm, width - 6, said, HINT)
 
 

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
+import { Link } from 'react-router'
 import { Waiting } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
 import { cx } from '@/lib/cx'
@@ -25,7 +26,7 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
         <h2>What I can make for {name}</h2>
         <p className="mb-2 text-sm text-ink-2">
           {can.made.length === 0 ? `Nothing is complete from what is free; ${can.looked_at} cards were looked at.`
-            : `${counted(can.made.length, 'card')} of ${can.looked_at} near ${name}’s age; ${can.at_once} can stand at once.`}
+            : `${counted(can.made.length, 'card')} of ${can.looked_at} near ${name}’s age; ${can.made.length > 60 ? `of the best 60 ${can.at_once}` : can.at_once} can stand at once.`}
         </p>
         <ul className={lines}>{can.made.map((each) => <li key={each.key}><MadeLine made={each} on={each.key === chosen} onPick={onPick} /></li>)}</ul>
       </section>
@@ -37,16 +38,22 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
           </ul>
         </section>
       )}
-      <section aria-label="Every card">
-        <h2>Every card</h2>
+      <Every wide={wide} count={cards.length}>
         <label className="mt-1 mb-1.5 flex max-w-sm items-center gap-2 text-sm">Find
           <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3 text-base" /></label>
         <ul className={lines}>{cards.map((card) => (
           <li key={card.key}><button type="button" aria-pressed={card.key === chosen} onClick={() => onPick(card.key, 1)} className="min-h-control w-full rounded-control px-2 text-left text-[0.9375rem] hover:bg-woad-2 aria-pressed:bg-woad-2">{card.name} <span className="text-sm text-ink-3">{card.area}</span></button></li>
         ))}</ul>
-      </section>
+      </Every>
     </div>
   )
+}
+
+/** Every card: folded away while a tray is on the bench, so that what lies on it is near for the keyboard too. */
+function Every({ wide, count, children }: { wide: boolean; count: number; children: ReactNode }) {
+  const all = <Link className="text-sm text-woad underline" to="/catalogue">In the catalogue</Link>
+  if (wide) return <section aria-label="Every card"><div className="flex items-baseline gap-3"><h2>Every card</h2>{all}</div>{children}</section>
+  return <details><summary className="font-bold text-woad">Every card, {count}</summary>{all}{children}</details>
 }
 
 /** What to fetch, bin by bin: "Bin 4: jam jar; at hand: apron". */

@@ -94,7 +94,7 @@ function Empty() {
   return (
     <section className="panel max-w-2xl p-5">
       <h2>The cupboard is empty</h2>
-      <p className="mt-2 text-ink-2">Say under Things what you own, and compose a tray of it at the bench. Or bring trays in from a file, under Files; every row is checked first. Or add one by hand: its size, its weight, and its smallest piece are enough.</p>
+      <p className="mt-2 text-ink-2">Say under Things what you own, and compose a tray of it at the bench. Or bring trays in from a file, under Files; every row is checked first. Or add one by hand: its size, its weight, and its smallest piece are enough. Without an idea? <Link className="text-woad underline" to="/catalogue">The catalogue</Link> is full of them.</p>
     </section>
   )
 }
