@@ -72,14 +72,18 @@ def test_paper_is_previewed_and_opened(demo_client: Client, paper: str) -> None:
     demo_client.get("/api/paper/preview?kind=tray-cards", 422)
 
 
-def test_a_job_goes_to_the_printers_stand_in_and_its_trouble_is_told(demo_client: Client) -> None:
-    job = demo_client.post("/api/paper/print", {"kind": "set-up-list"})
+def test_labels_go_to_the_printers_stand_in_each_its_own_size_and_its_trouble_is_told(demo_client: Client) -> None:
+    ids = [int(c["id"]) for c in demo_client.get("/api/paper/choices")["bins"][:3]]
+    job = demo_client.post("/api/paper/print", {"ids": ids})
     press = demo_client.get("/api/stand-ins")["printer"]
     assert press["jobs"] == [job]
     kept = demo_client.flask.get(f"/api/stand-ins/printer/jobs/{job['number']}.pdf", base_url=HERE)
-    assert "Set-up list" in PdfReader(io.BytesIO(kept.data)).pages[0].extract_text()
+    pages = PdfReader(io.BytesIO(kept.data)).pages
+    assert [p.extract_text().split("\n")[0] for p in pages] == ["Bin 1", "Bin 2", "Bin 3"]
+    sides = [float(side) * 25.4 / 72 for side in (pages[0].mediabox.width, pages[0].mediabox.height)]
+    assert sides == pytest.approx([90, 62], abs=0.1)
     demo_client.put("/api/stand-ins/printer", {"no_paper": True, "silent": False})
-    problem = demo_client.post("/api/paper/print", {"kind": "set-up-list"}, 502)
+    problem = demo_client.post("/api/paper/print", {"ids": ids}, 502)
     assert problem["detail"] == "The label printer has no paper. Put some in, and print again."
 
 

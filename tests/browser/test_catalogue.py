@@ -87,7 +87,7 @@ def test_paper_is_seen_before_it_is_printed_and_a_job_lies_in_house(at_demo: Per
     at_demo.wait_to_see("Job 1: bin-labels")
     at_demo.tap("tick", "It has no paper")
     at_demo.until(lambda: at_demo.find("tick", "It has no paper").is_selected(), "the printer without paper")
-    at_demo.go("/paper?kind=set-up-list")
+    at_demo.go("/paper?kind=bin-labels&ids=1")
     at_demo.tap("button", "Send to the label printer")
     at_demo.wait_to_see("The label printer has no paper. Put some in, and print again.")
     assert at_demo.asked_elsewhere() == []

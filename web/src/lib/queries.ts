@@ -30,7 +30,7 @@ export const cardQuery = (key: string) => queryOptions({
   queryKey: ['catalogue', key], queryFn: () => answer(client.GET('/api/catalogue/{key}', { params: { path: { key } } })), enabled: key !== '',
 })
 export const paperChoicesQuery = queryOptions({ queryKey: ['paper-choices'], queryFn: () => answer(client.GET('/api/paper/choices')) })
-export type PaperOrder = { kind: Schemas['PrintIn']['kind']; paper: 'A4' | 'Letter'; ids: string; key: string; languages: 'first' | 'second' | 'both' }
+export type PaperOrder = { kind: 'tray-cards' | 'bin-labels' | 'word-cards' | 'set-up-list'; paper: 'A4' | 'Letter'; ids: string; key: string; languages: 'first' | 'second' | 'both' }
 export const previewQuery = (order: PaperOrder, enabled: boolean) => queryOptions({
   queryKey: ['preview', order], queryFn: () => answer(client.GET('/api/paper/preview', { params: { query: order } })), enabled, placeholderData: keepPreviousData,
 })

@@ -987,7 +987,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Send it to the label printer. */
+        /** Send labels to the label printer, each in its roll's size. */
         post: operations["post__api_paper_print"];
         delete?: never;
         options?: never;
@@ -4424,35 +4424,13 @@ export interface components {
             /** Silent */
             silent: boolean;
         };
-        /** PrintIn */
+        /**
+         * PrintIn
+         * @description The bins whose labels the label printer prints.
+         */
         PrintIn: {
-            /**
-             * Ids
-             * @default []
-             */
-            ids?: number[];
-            /**
-             * Key
-             * @default
-             */
-            key?: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "tray-cards" | "bin-labels" | "word-cards" | "set-up-list";
-            /**
-             * Languages
-             * @default both
-             * @enum {string}
-             */
-            languages?: "first" | "second" | "both";
-            /**
-             * Paper
-             * @default A4
-             * @enum {string}
-             */
-            paper?: "A4" | "Letter";
+            /** Ids */
+            ids: number[];
         };
         /**
          * ProblemOut

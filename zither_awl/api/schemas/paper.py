@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Id, In, Out, Text, Whole
+from zither_awl.api.schemas.base import Id, In, Out, Whole
 
 Kind = Literal["tray-cards", "bin-labels", "word-cards", "set-up-list"]
 PaperName = Literal["A4", "Letter"]
@@ -116,8 +116,6 @@ class StandInsOut(Out):
 
 
 class PrintIn(In):
-    kind: Kind
-    paper: PaperName = "A4"
-    ids: list[Annotated[int, Field(ge=0, le=2**53), Whole]] = []
-    key: Text = ""
-    languages: Literal["first", "second", "both"] = "both"
+    """The bins whose labels the label printer prints."""
+
+    ids: list[Annotated[int, Field(ge=0, le=2**53), Whole]]

@@ -85,7 +85,7 @@ def _file(data: bytes, kind: str, name: str = "") -> Response:
 @bp.post("/paper/print")
 @api.validate(resp=answers(HTTP_200=JobOut), tags=["paper"])
 def print_it(json: PrintIn) -> JobOut:
-    """Send it to the label printer."""
-    made = _document(Order(json.kind, json.paper, tuple(json.ids), json.key, json.languages))
+    """Send labels to the label printer, each in its roll's size."""
+    made = _document(Order("bin-labels", "label", tuple(json.ids)))
     job = printer().print(made.name, made.pdf)
     return JobOut(number=job.number, name=job.name, size=job.size)

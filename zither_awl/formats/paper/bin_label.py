@@ -25,8 +25,14 @@ class BinLabel:
 
 
 def bin_labels_pdf(labels: Sequence[BinLabel], paper: Paper) -> bytes:
-    """Eight labels to a sheet, with cut marks."""
+    """Eight labels to a sheet, with cut marks; on the label printer's roll each is a page of its own, without."""
     sheets = Sheets("Bin labels", paper)
+    if paper == "label":
+        for at, label in enumerate(labels):
+            if at:
+                sheets.new_page()
+            _label(sheets, label, 0, 0)
+        return sheets.pdf()
     down = int((sheets.height - 2 * MARGIN_MM + GAP_MM) // (HIGH_MM + GAP_MM))
     left = (sheets.width - ACROSS * WIDE_MM - (ACROSS - 1) * GAP_MM) / 2
     per_page = ACROSS * down
@@ -34,12 +40,13 @@ def bin_labels_pdf(labels: Sequence[BinLabel], paper: Paper) -> bytes:
         if at and at % per_page == 0:
             sheets.new_page()
         row, column = divmod(at % per_page, ACROSS)
-        _label(sheets, label, left + column * (WIDE_MM + GAP_MM), MARGIN_MM + row * (HIGH_MM + GAP_MM))
+        x, y = left + column * (WIDE_MM + GAP_MM), MARGIN_MM + row * (HIGH_MM + GAP_MM)
+        sheets.cut_marks(x, y, WIDE_MM, HIGH_MM, long=1.5)
+        _label(sheets, label, x, y)
     return sheets.pdf()
 
 
 def _label(sheets: Sheets, label: BinLabel, x: float, y: float) -> None:
-    sheets.cut_marks(x, y, WIDE_MM, HIGH_MM, long=1.5)
     inside = WIDE_MM - 8
     beside = inside - CODE_MM - 3 if label.url else inside
     down = sheets.column(x + 4, y + 2, beside, label.name, NAME)

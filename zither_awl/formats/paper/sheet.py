@@ -8,9 +8,9 @@ from functools import lru_cache
 from importlib.resources import as_file, files
 from typing import Any, Literal
 
-Paper = Literal["A4", "Letter"]
-PAPERS: dict[str, tuple[float, float]] = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4)}
-"""Width and height, mm. ISO 216; ANSI/ASME Y14.1 (8.5 by 11 inches)."""
+Paper = Literal["A4", "Letter", "label"]
+PAPERS: dict[str, tuple[float, float]] = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4), "label": (90.0, 62.0)}
+"""Width and height, mm. ISO 216; ANSI/ASME Y14.1 (8.5 by 11 inches); a label of the label printer's roll (ours)."""
 POINT_MM = 25.4 / 72
 Face = Literal["sans", "sans-bold", "serif", "serif-italic"]
 FACES: tuple[Face, ...] = ("sans", "sans-bold", "serif", "serif-italic")

@@ -73,7 +73,7 @@ function Ticks({ what, choices, ids, onIds }: { what: string; choices: readonly 
 function Preview({ order }: { order: PaperOrder }) {
   const { data: made, error, isPlaceholderData } = useQuery(previewQuery(order, true))
   const print = useWrite(async () => {
-    await answer(client.POST('/api/paper/print', { body: { ...order, ids: order.ids.split(',').filter(Boolean).map(Number) } }))
+    await answer(client.POST('/api/paper/print', { body: { ids: order.ids.split(',').filter(Boolean).map(Number) } }))
     await refresh()
   })
   const [sent, setSent] = useState(false)
@@ -87,7 +87,7 @@ function Preview({ order }: { order: PaperOrder }) {
         <p role="status" className="text-ink-2">{counted(made.pages.length, 'page')}, {order.paper}{wide && ', landscape'}. Print at 100 %, not fitted to the page.</p>
         <div className="flex flex-wrap gap-2">
           <a className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" href={`/api/paper/file.pdf?${asked}`} target="_blank" rel="noreferrer">Open the PDF to print</a>
-          <Button disabled={print.busy} onClick={() => { setSent(false); void print.run().then(setSent) }}>Send to the label printer</Button>
+          {order.kind === 'bin-labels' && <Button disabled={print.busy} onClick={() => { setSent(false); void print.run().then(setSent) }}>Send to the label printer</Button>}
         </div>
       </div>
       {print.failed && <Notice tone="must" role="alert">{print.failed.message}</Notice>}
