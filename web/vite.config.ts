@@ -48,8 +48,8 @@ export default defineConfig({
       navigateFallback: '/index.html', navigateFallbackDenylist: [/^\/api\//, /^\/trust/, /^\/apidoc/],
       clientsClaim: true,
       runtimeCaching: [{
-        // What was last answered is shown while the program is away. The clock is never kept, and pictures are too many.
-        urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/') && !/^\/api\/(clock|photos|home)/.test(url.pathname),
+        // What was last answered is shown while the program is away. The clock and the scale are never kept, and pictures and paper are too many.
+        urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/') && !/^\/api\/(clock|home|scale|stand-ins|paper)|\.(jpg|png|pdf|csv|zip)$/.test(url.pathname),
         handler: 'NetworkFirst', options: { cacheName: 'answers', networkTimeoutSeconds: 2, expiration: { maxEntries: 120 } },
       }],
     },

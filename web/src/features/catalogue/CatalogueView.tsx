@@ -25,7 +25,7 @@ export function CatalogueView({ people, card, part, onGo }: CatalogueProps) {
   return (
     <div className="grid flex-1 grid-cols-[25rem_minmax(0,1fr)] items-start max-[1000px]:grid-cols-1">
       <Choosing cards={data.cards} people={people} chosen={card} onGo={onGo} />
-      <div className="min-w-0 px-5 py-4 max-[1000px]:order-first">
+      <div className={cx('min-w-0 px-5 py-4', (card || writes) && 'max-[1000px]:order-first')}>
         {writes ? <CardEditor key={`${part}${card}`} card={part === 'new' ? null : open ?? null} copy={part === 'copy'} onDone={(key) => onGo(key)} />
           : card ? (open ? <CardPage card={open} onGo={onGo} /> : <Waiting error={missing} />)
             : <Taking catalogue={data} onNew={() => onGo('', 'new')} />}
