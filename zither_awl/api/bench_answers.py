@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
+from typing import Any
 
 from zither_awl.api.answers import piece_out, reasons_out
 from zither_awl.api.schemas import bench as models
@@ -125,14 +126,19 @@ def bench_out(bench: Bench, wish: Wish, house: House) -> models.BenchOut:
     )  # fmt: skip
 
 
+def card_text(card: Design) -> dict[str, Any]:
+    """What a card says at every level, as the fields of CardTextOut."""
+    return {
+        "key": card.key, "name": card.name, "area": card.area, "from_months": card.from_months,
+        "to_months": card.to_months, "aim": card.aim, "prepares": list(card.prepares), "control": card.control,
+        "interest": list(card.interest), "steps": list(card.steps), "clean_up": card.clean_up,
+        "words": [models.WordOut(word=w, other=o) for w, o in card.words], "morning": card.morning,
+        "supervision": card.supervision,
+    }  # fmt: skip
+
+
 def _design_out(card: Design, level: Level) -> models.DesignOut:
-    return models.DesignOut(
-        key=card.key, name=card.name, area=card.area, from_months=card.from_months, to_months=card.to_months,
-        aim=card.aim, prepares=list(card.prepares), control=card.control, interest=list(card.interest),
-        steps=list(card.steps), clean_up=card.clean_up, 
-        words=[models.WordOut(word=w, other=o) for w, o in card.words], morning=card.morning,
-        supervision=card.supervision, expects=level.expects, not_yet=level.not_yet, levels=_levels(card),
-    )  # fmt: skip
+    return models.DesignOut(**card_text(card), expects=level.expects, not_yet=level.not_yet, levels=_levels(card))
 
 
 def _roles(bench: Bench, wish: Wish, stock: Stock) -> list[models.RoleOut]:

@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 from zither_awl.api.answers import reasons_out
-from zither_awl.api.bench_answers import hazard_said
+from zither_awl.api.bench_answers import card_text, hazard_said
 from zither_awl.api.schemas import catalogue as models
 from zither_awl.api.schemas.bench import WordOut
 from zither_awl.core.difficulty import compared
@@ -49,11 +49,9 @@ def card_out(house: House, each: Entry) -> models.CatalogueEntryOut:
     after = [(other, 1) for other in known.values() if d.key in {key for key, _ in other.follows}]
     before = [(known[key], number) for key, number in d.follows if key in known]
     return models.CatalogueEntryOut(
-        key=d.key, name=d.name, area=d.area, from_months=d.from_months, to_months=d.to_months, aim=d.aim,
-        prepares=list(d.prepares), control=d.control, interest=list(d.interest), steps=list(d.steps),
-        clean_up=d.clean_up, morning=d.morning, supervision=d.supervision,
+        **card_text(d),
         cautions=reasons_out(hazard_said(h) for h in cautions(d)), cost=COSTS.get(d.cost, ""),
-        words=[WordOut(word=word, other=other) for word, other in d.words], themes=list(d.themes),
+        themes=list(d.themes),
         follows=[_rung(*rung) for rung in before], leads_to=[_rung(*rung) for rung in after],
         levels=_levels(d), one_level_because=d.one_level_because, taken=each.taken, origin=each.origin,
         changed=list(each.update.changed) if each.update else [], news=_news(each),

@@ -205,7 +205,9 @@ class WordOut(Out):
     other: str
 
 
-class DesignOut(Out):
+class CardTextOut(Out):
+    """What a card says at every level."""
+
     key: str
     name: str
     area: str
@@ -220,6 +222,9 @@ class DesignOut(Out):
     words: list[WordOut]
     morning: str
     supervision: str
+
+
+class DesignOut(CardTextOut):
     expects: str
     not_yet: str
     levels: list[LevelOut]

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from zither_awl.api.schemas.base import In, Out, ReasonOut, Text
-from zither_awl.api.schemas.bench import WordOut
+from zither_awl.api.schemas.bench import CardTextOut, WordOut
 
 Takes = Literal["whole", "picked"]
 Origin = Literal["catalogue", "changed", "own"]
@@ -73,23 +73,9 @@ class NewsOut(Out):
     theirs: str
 
 
-class CatalogueEntryOut(Out):
-    key: str
-    name: str
-    area: str
-    from_months: int
-    to_months: int
-    aim: str
-    prepares: list[str]
-    control: str
-    interest: list[str]
-    steps: list[str]
-    clean_up: str
-    morning: str
-    supervision: str
+class CatalogueEntryOut(CardTextOut):
     cautions: list[ReasonOut]
     cost: str
-    words: list[WordOut]
     themes: list[str]
     follows: list[LinkedCardOut]
     leads_to: list[LinkedCardOut]
