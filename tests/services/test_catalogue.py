@@ -11,7 +11,7 @@ from zither_awl.catalogue import design_of, shipped_cards
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.trays import Design
 from zither_awl.formats.card_table import card_rows
-from zither_awl.services import bench, catalogue, history, things
+from zither_awl.services import bench, catalogue, history, importing_things, things
 from zither_awl.services.bench import Wish
 from zither_awl.services.desk import Desk
 
@@ -138,3 +138,28 @@ def test_a_card_in_use_is_not_dropped(house: SmallHouse) -> None:
     bench.keep(desk, wish, "Napkins", "Bin 1", frozenset({house.ilse}), house.adult)
     with pytest.raises(InvalidValue, match="is used by Napkins"):
         catalogue.forget(desk, key, house.adult)
+
+
+def test_a_level_in_use_or_with_a_card_after_it_cannot_go(house: SmallHouse) -> None:
+    desk = house.desk
+    pour = now(desk, "pour-water").design
+    with pytest.raises(InvalidValue, match="Pouring through a funnel comes after one that would go"):
+        catalogue.change(desk, "pour-water", card_rows(pour)[:2], house.adult)
+    for typed in ("4 cloths", "2 trays"):
+        things.save_component(desk, things.guessed(typed), "Bin 1", house.adult)
+    bench.keep(desk, Wish(key="fold", level=2, child_id=house.ilse), "Squares", "Bin 1", frozenset(), house.adult)
+    with pytest.raises(InvalidValue, match="Squares was made of one that would go"):
+        catalogue.change(desk, "fold", rows_of(FOLD)[:1], house.adult)
+    report = importing_things.check_cards(desk, rows_of(FOLD)[:1])
+    assert report.rows[0].status == "bad"
+
+
+def test_an_update_that_does_not_go_with_a_change_leaves_the_card_as_it_was(
+    house: SmallHouse, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    desk = house.desk
+    catalogue.change(desk, "fold", rows_of(FOLD, morning="Iron them."), house.adult)
+    whole = catalogue.shipped_as("fold")
+    monkeypatch.setattr(catalogue, "whole", lambda design: {**whole, "months": [48, 22]})
+    entry = now(Desk(desk._engine, desk._clock))
+    assert (entry.design.from_months, entry.design.morning) == (22, "Iron them.")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from pathlib import Path
 
@@ -14,7 +15,7 @@ from tests.conftest import SmallHouse
 from zither_awl.core.errors import DeviceTrouble, InvalidValue, NotFound
 from zither_awl.devices import SimulatedPrinter, SimulatedScale
 from zither_awl.devices.printer import KEPT, PrinterSetting
-from zither_awl.formats.paper.preview import pages_of
+from zither_awl.formats.paper.preview import page_png, pages_of
 from zither_awl.services import bench, history, lessons, paper, photos, things, weighing
 from zither_awl.services.bench import Wish
 from zither_awl.services.desk import Desk
@@ -184,3 +185,18 @@ def test_the_printers_stand_in_keeps_its_jobs_and_says_what_is_wrong(tmp_path: P
     assert len(press.jobs()) == KEPT
     with pytest.raises(NotFound, match="no job 1"):
         press.job(1)
+
+
+def test_many_ask_for_pages_at_once_and_each_gets_its_own(open_desk: Callable[[Path], Desk], demo_file: Path) -> None:
+    desk = open_desk(demo_file)
+    ids = tuple(int(c.id) for c in paper.choices(desk)["trays"][:12])
+    made = paper.document(desk, Order("tray-cards", "A4", ids))
+    assert paper.document(desk, Order("tray-cards", "A4", ids)) is made
+    alone = [page_png(made.pdf, n, per_mm=1) for n in range(1, 13)]
+    with ThreadPoolExecutor(8) as pool:
+        together = list(pool.map(lambda n: page_png(made.pdf, n, per_mm=1), range(1, 13)))
+    assert together == alone
+    with ThreadPoolExecutor(8) as pool:
+        drawn = list(pool.map(lambda n: paper.document(desk, Order("tray-cards", "Letter", (ids[n],))).pdf, range(12)))
+    for tray_id, pdf in zip(ids, drawn, strict=True):
+        assert " ".join(pages_of(pdf)[0].split()).startswith(desk.house().tray(tray_id).name)

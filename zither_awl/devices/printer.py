@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from pathlib import Path
+from threading import Lock
 from typing import Protocol
 
 from zither_awl.core.errors import DeviceTrouble, NotFound
@@ -41,7 +42,7 @@ class SimulatedPrinter:
     """A printer nobody has to own: its jobs lie as PDF in a folder of the household's data."""
 
     def __init__(self, folder: Path) -> None:
-        self._folder = folder
+        self._folder, self._lock = folder, Lock()
         self.setting = PrinterSetting()
 
     def print(self, name: str, pdf: bytes) -> Job:
@@ -50,13 +51,14 @@ class SimulatedPrinter:
             raise DeviceTrouble("The label printer does not answer; is it switched on?")
         if self.setting.no_paper:
             raise DeviceTrouble("The label printer has no paper. Put some in, and print again.")
-        self._folder.mkdir(parents=True, exist_ok=True)
-        jobs = self.jobs()
-        number = max((job.number for job in jobs), default=0) + 1
         plain = re.sub(r"[^a-z0-9-]+", "-", name.lower().removesuffix(".pdf")).strip("-")[:40] or "job"
-        (self._folder / f"{number:04d}-{plain}.pdf").write_bytes(pdf)
-        for old in jobs[KEPT - 1 :]:
-            self._path(old.number).unlink(missing_ok=True)
+        with self._lock:
+            self._folder.mkdir(parents=True, exist_ok=True)
+            jobs = self.jobs()
+            number = max((job.number for job in jobs), default=0) + 1
+            (self._folder / f"{number:04d}-{plain}.pdf").write_bytes(pdf)
+            for old in jobs[KEPT - 1 :]:
+                self._path(old.number).unlink(missing_ok=True)
         return Job(number, plain, len(pdf))
 
     def jobs(self) -> list[Job]:

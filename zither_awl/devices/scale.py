@@ -1,4 +1,4 @@
-"""A kitchen scale: what the program asks of one, and a stand-in that settles, trembles, tires and falls silent."""
+"""A kitchen scale: what the program asks of one, and a stand-in that settles, trembles, tares and falls silent."""
 
 from __future__ import annotations
 

@@ -16,8 +16,6 @@ from zither_awl.formats.card_table import card_rows, read_card
 from zither_awl.services.desk import Desk, House
 
 Origin = Literal["catalogue", "changed", "own"]
-LEVELS = "levels"
-"""The field that holds all levels with their roles."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,11 +44,19 @@ def _entries(house: House) -> dict[str, Entry]:
     for key, own in house.own_cards.items():
         theirs = shipped.get(key)
         update = updated(own, whole(theirs) if theirs else None)
-        design = design_of(update.data, own=True)
+        design = _design_of(own, update)
         changed = theirs is not None and (own.base is None or bool(update.changed))
         origin: Origin = "changed" if changed else "own" if theirs is None else "catalogue"
         found[key] = Entry(design, theirs is None or _taken(house, key), origin, update)
     return found
+
+
+def _design_of(own: OwnCard, update: Updated) -> Design:
+    """The merged card; where an update does not go together with what was changed, the household's card as it was."""
+    try:
+        return design_of(update.data, own=True)
+    except InvalidValue:
+        return design_of(own.data, own=True)
 
 
 def _taken(house: House, key: str) -> bool:
@@ -103,8 +109,22 @@ def change(desk: Desk, key: str, rows: Sequence[Mapping[str, str]], adult_id: in
     house = desk.house()
     entry(house, key)
     data = _read(house, [{**row, "key": key} for row in rows], beside=key)
+    lost = lost_levels(house, key, len(data["levels"]))
+    if lost:
+        raise InvalidValue(lost)
     with desk.write(adult_id, f"Changed the card {data['name']}") as work:
         work.catalogue.save_own_card(key, own_card(house, key, data))
+
+
+def lost_levels(house: House, key: str, levels: int) -> FieldProblem | None:
+    """Why a card cannot be left with so many levels: a tray stands at one that would go, or a card comes after it."""
+    trays = [t.name for t in house.trays if t.card.key == key and t.card.level > levels]
+    after = [d.name for d in designs(house).values() if any(k == key and n > levels for k, n in d.follows)]
+    if not trays and not after:
+        return None
+    why = [f"{listed(trays)} was made of one that would go" if trays else "",
+           f"{listed(after)} comes after one that would go" if after else ""]  # fmt: skip
+    return FieldProblem("levels", f"would be {levels}; {'; '.join(w for w in why if w)}.", "Keep those levels.")
 
 
 def own_card(house: House, key: str, data: Data, settled: str = "") -> OwnCard | None:

@@ -13,7 +13,7 @@ from zither_awl.core.trays import Design
 from zither_awl.formats import card_table, component_table
 from zither_awl.formats.component_table import ComponentLine, component_cells, read_component
 from zither_awl.formats.tables import read_table, write_table
-from zither_awl.services.catalogue import designs, own_card
+from zither_awl.services.catalogue import designs, lost_levels, own_card
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.importing import Report, ReportRow, Row, report_of
 from zither_awl.services.things import bin_for, cap_problem
@@ -121,7 +121,7 @@ def _check_cards(house: House, rows: Sequence[Row]) -> tuple[list[ReportRow], di
     good: dict[str, dict[str, Any]] = {}
     keys = {*designs(house), *by_key}
     for key, places in by_key.items():
-        made, data, problems = _card(key, [rows[at] for at in places], keys)
+        made, data, problems = _card(house, key, [rows[at] for at in places], keys)
         old = designs(house).get(key)
         status = "bad" if made is None else "new" if old is None else "same" if old == made else "changed"
         for at in places:
@@ -133,7 +133,7 @@ def _check_cards(house: House, rows: Sequence[Row]) -> tuple[list[ReportRow], di
 
 
 def _card(
-    key: str, rows: Sequence[Row], keys: set[str]
+    house: House, key: str, rows: Sequence[Row], keys: set[str]
 ) -> tuple[Design | None, dict[str, Any], tuple[FieldProblem, ...]]:  # fmt: skip
     if not key:
         return None, {}, (FieldProblem("key", "is empty.", "A short word of its own for the card, as pour-water."),)
@@ -144,6 +144,9 @@ def _card(
         made = design_of(data)
     except InvalidValue as problem:
         return None, data, problem.problems
+    lost = lost_levels(house, key, len(made.levels))
+    if lost:
+        return None, data, (lost,)
     unknown = sorted({k for k, _ in made.follows} - keys)
     if unknown:
         return None, data, (FieldProblem("follows", f"names {', '.join(unknown)}, which is no card."),)

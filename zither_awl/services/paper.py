@@ -68,8 +68,14 @@ class Document:
 def document(desk: Desk, order: Order, address: str = "") -> Document:
     """The PDF of an order. `address`: where devices of the house reach the program; "" when they do not.
 
+    It is drawn once for the house as it stands: every page of its preview is a question of its own.
     Raises: NotFound, InvalidValue for nothing or too much chosen.
     """
+    house = desk.house()
+    return house.once(("paper", order, address, desk.today()), lambda: _drawn(desk, order, address))
+
+
+def _drawn(desk: Desk, order: Order, address: str) -> Document:
     if order.kind in ("tray-cards", "bin-labels") and not 1 <= len(order.ids) <= MOST:
         what = "trays" if order.kind == "tray-cards" else "bins"
         raise InvalidValue(FieldProblem("ids", f"are {len(order.ids)}; choose 1 to {MOST} {what}."))

@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 import io
+from collections.abc import Iterator
+from contextlib import contextmanager
+from threading import Lock
+from typing import Any
 
+_PDFIUM = Lock()
+"""PDFium is not made for several threads at once."""
 PER_MM = 4.0
 """Dots in a millimetre of the preview."""
 
 
 def page_png(pdf: bytes, number: int, per_mm: float = PER_MM) -> bytes:
     """Page `number` (from 1) as PNG. Raises: IndexError for a page there is not."""
-    import pypdfium2
-
-    document = pypdfium2.PdfDocument(pdf)
-    try:
+    with _opened(pdf) as document:
         if not 1 <= number <= len(document):
             raise IndexError(f"There is no page {number}; there are {len(document)}.")
         page = document[number - 1]
@@ -21,16 +24,21 @@ def page_png(pdf: bytes, number: int, per_mm: float = PER_MM) -> bytes:
         out = io.BytesIO()
         picture.save(out, format="PNG", optimize=True)
         return out.getvalue()
-    finally:
-        document.close()
 
 
 def pages_of(pdf: bytes) -> tuple[str, ...]:
     """The text of every page, in reading order, for whoever cannot see the picture."""
+    with _opened(pdf) as document:
+        return tuple(page.get_textpage().get_text_bounded() for page in document)
+
+
+@contextmanager
+def _opened(pdf: bytes) -> Iterator[Any]:
     import pypdfium2
 
-    document = pypdfium2.PdfDocument(pdf)
-    try:
-        return tuple(page.get_textpage().get_text_bounded() for page in document)
-    finally:
-        document.close()
+    with _PDFIUM:
+        document = pypdfium2.PdfDocument(pdf)
+        try:
+            yield document
+        finally:
+            document.close()

@@ -96,7 +96,7 @@ function Preview({ order }: { order: PaperOrder }) {
       <ol className={`grid gap-4 ${wide ? 'grid-cols-1' : 'grid-cols-2 max-[1150px]:grid-cols-1'}`}>
         {made.pages.map((text, at) => (
           <li key={at}>
-            <img src={`/api/paper/page.png?${asked}&page=${at + 1}`} alt={`Page ${at + 1} of ${made.pages.length}`} style={{ aspectRatio: `${made.width_mm} / ${made.height_mm}` }} className="w-full border border-line bg-paper shadow-sm" />
+            <img loading="lazy" src={`/api/paper/page.png?${asked}&page=${at + 1}`} alt={`Page ${at + 1} of ${made.pages.length}`} style={{ aspectRatio: `${made.width_mm} / ${made.height_mm}` }} className="w-full border border-line bg-paper shadow-sm" />
             <details className="mt-1 text-sm"><summary className="text-woad">What is written on page {at + 1}</summary><p className="mt-1 whitespace-pre-line text-ink-2">{text}</p></details>
           </li>
         ))}
