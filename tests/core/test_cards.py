@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from difflib import SequenceMatcher
+from functools import cache
 from itertools import combinations, pairwise
 
 import pytest
@@ -33,6 +34,7 @@ LARGER_JUMPS = {
 """Every step of more than one notch; docs/cards.md says why for each."""
 
 
+@cache
 def vector(rung: Rung) -> Difficulty:
     """The vector of a rung, from what lies on the tray the reference cupboard makes of it."""
     design = CARDS[rung[0]]
