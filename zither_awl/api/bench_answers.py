@@ -61,8 +61,7 @@ def component_out(thing: Thing, house: House) -> thing_models.ComponentOut:
 
 def hazard_said(hazard: Hazard) -> Reason:
     """A hazard of a thing as a reason: what it is, and from which age on it may be open."""
-    limit = f"; not under {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
-    return Reason("SAFETY", sentence(hazard.text + limit), hazard.numbers, (), hazard.source)
+    return Reason("SAFETY", sentence(hazard.words), hazard.numbers, (), hazard.source)
 
 
 def card_out(design: Design) -> models.CardBriefOut:

@@ -143,8 +143,7 @@ def _made(desk: Desk, tray: Tray) -> Assembled | None:
 def _mind(house: House, tray: Tray, card: Design | None, condition: str) -> tuple[str, ...]:
     """How near an adult stays, where it may be worked with, and the known hazards of what lies on it: what holds
     wherever it stands, because the card goes with the tray."""
-    found = [hazard.text + (f"; not under {hazard.minimum_age_months} months" if hazard.minimum_age_months else "")
-             for hazard in hazards(tray, practice=house.practice)]  # fmt: skip
+    found = [hazard.words for hazard in hazards(tray, practice=house.practice)]
     near = {"near": "an adult stays near", "touch": "an adult stays within arm’s reach"}
     said = [near.get(card.supervision, "") if card else "", condition, *found]
     return tuple(dict.fromkeys(sentence(each) for each in said if each))

@@ -34,6 +34,12 @@ class Hazard:
     """Whether it is a hazard for a child who still mouths, whatever its age."""
     numbers: tuple[Quantity, ...] = ()
 
+    @property
+    def words(self) -> str:
+        """What it is, and under which age it must not be left open; with an adult it is the card that says how near."""
+        limit = self.minimum_age_months
+        return self.text + (f"; not left open under {limit} months" if limit else "")
+
 
 DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
     "marble": (36, "near", "marbles: a small ball can block the windpipe", src.SMALL_BALL_SOURCE),
