@@ -6,12 +6,12 @@ from random import Random
 
 import pytest
 
-from zither_awl.core.simulate import FADE_KNOWN, FADE_LEARNING, LEAST, SimulatedChild, Visit
+from zither_awl.core.simulate import FADE_KNOWN, FADE_LEARNING, LEAST, SimulatedChild, SimulatedVisit
 
 CHAIN = {2: (1,)}
 
 
-def mornings(seed: int, days: int = 20) -> list[Visit]:
+def mornings(seed: int, days: int = 20) -> list[SimulatedVisit]:
     model, rng = SimulatedChild(CHAIN), Random(seed)
     return [visit for _ in range(days) for visit in model.morning([1, 2], 4, rng)]
 

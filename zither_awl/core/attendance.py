@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.practice import Practice
-from zither_awl.core.values import Child, Episode, Log, Morning, Placement, Tray
+from zither_awl.core.values import Child, Episode, Log, Morning, Placement, Tray, Visit
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +58,7 @@ def counted_mornings(child: Child, tray: Tray, log: Log, *, practice: Practice =
     return Counted(tuple(good), tuple(why_not.items()))
 
 
-def fell_in(episode: Episode, morning: Morning) -> bool:
+def fell_in(episode: Episode | Visit, morning: Morning) -> bool:
     """Whether an episode belongs to a morning: written down in it, or begun while it lasted."""
     ends = morning.ended or morning.began
     return episode.morning_id == morning.id or morning.began <= episode.began <= ends

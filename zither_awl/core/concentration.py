@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from statistics import median
 
 from zither_awl.core.exact import Slope, theil_sen
-from zither_awl.core.values import DEPTHS, Episode
+from zither_awl.core.values import DEPTHS, Episode, Visit
+
+SCALE_DAYS = 56
+"""A swing is drawn on the scale of so many days of the child's own work."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,10 +72,32 @@ def _minutes(length: timedelta) -> float:
     return max(0.0, length.total_seconds() / 60)
 
 
-def longest_of(episodes: Sequence[Episode]) -> list[float]:
-    """The longest unbroken stretch of each ended episode, oldest first, in minutes."""
-    ended = sorted((e for e in episodes if not e.struck), key=lambda e: e.began)
-    return [stats.longest_min for e in ended if (stats := episode_stats(e)) is not None]
+def fold(episode: Episode) -> Visit:
+    """A piece of work folded: its events become the numbers the judgements ask for."""
+    stats, events = episode_stats(episode), episode.events
+    parts = {event.text: event.cause == "done" for event in events if event.kind == "part"}
+    return Visit(
+        id=episode.id, child_id=episode.child_id, tray_id=episode.tray_id, card_id=episode.card_id,
+        activity=episode.activity, local_day=episode.local_day, began=episode.began, ended=episode.ended,
+        work=episode.work, place=episode.place, morning_id=episode.morning_id,
+        minutes=stats.total_min if stats else None, longest_min=stats.longest_min if stats else None,
+        repetitions=sum(e.kind == "round" for e in events), helps=sum(e.kind == "helped" for e in events),
+        self_corrections=sum(e.kind == "mended" for e in events), breaks=sum(e.kind == "broken" for e in events),
+        depth=max((DEPTHS.index(e.cause) for e in events if e.kind == "depth" and e.cause in DEPTHS), default=None),
+        parts=tuple(parts.items()),
+    )  # fmt: skip
+
+
+def folded(pieces: Iterable[Episode | Visit]) -> list[Visit]:
+    """Pieces of work as visits, in their order; struck ones are left out."""
+    return [each if isinstance(each, Visit) else fold(each) for each in pieces
+            if isinstance(each, Visit) or not each.struck]  # fmt: skip
+
+
+def longest_of(pieces: Iterable[Episode | Visit]) -> list[float]:
+    """The longest unbroken stretch of each ended piece of work, oldest first, in minutes."""
+    ended = sorted(folded(pieces), key=lambda e: e.began)
+    return [e.longest_min for e in ended if e.longest_min is not None]
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,18 +109,17 @@ class Span:
     verdict: str
 
 
-def span(episodes: Sequence[Episode], on: date) -> Span:
+def span(pieces: Iterable[Episode | Visit], on: date) -> Span:
     """How the longest stretch develops by week, with a Theil-Sen slope.
 
     Says "growing" or "shrinking" only when the 95 % interval leaves out 0 and there are five weeks or more.
     Only work somebody wrote down is in it.
     """
     by_week: dict[date, list[float]] = {}
-    for episode in episodes:
-        stats = None if episode.struck else episode_stats(episode)
-        day = episode.began.date()
-        if stats is not None and day <= on:
-            by_week.setdefault(day - timedelta(days=day.weekday()), []).append(stats.longest_min)
+    for visit in folded(pieces):
+        day = visit.local_day
+        if visit.longest_min is not None and day <= on:
+            by_week.setdefault(day - timedelta(days=day.weekday()), []).append(visit.longest_min)
     weeks = tuple((week, median(values)) for week, values in sorted(by_week.items()))
     slope = theil_sen([(w - weeks[0][0]).days / 7 for w, _ in weeks], [v for _, v in weeks]) if weeks else None
     return Span(weeks, slope, _verdict(weeks, slope))
@@ -107,7 +131,7 @@ def _verdict(weeks: Sequence[tuple[date, float]], slope: Slope | None) -> str:
     return "growing" if slope.low > 0 else "shrinking" if slope.high < 0 else "no clear change"
 
 
-def own_scale_min(episodes: Sequence[Episode], on: date) -> float | None:
+def own_scale_min(pieces: Iterable[Episode | Visit], on: date) -> float | None:
     """A child's own 90th percentile of unbroken minutes over eight weeks; None under ten episodes."""
-    recent = longest_of([e for e in episodes if 0 <= (on - e.began.date()).days <= 56])
+    recent = longest_of(e for e in pieces if 0 <= (on - e.local_day).days <= SCALE_DAYS)
     return sorted(recent)[int(0.9 * (len(recent) - 1))] if len(recent) >= 10 else None

@@ -8,11 +8,11 @@ from datetime import date
 from statistics import median
 
 from zither_awl.core.attendance import Counted, counted_mornings, fell_in
-from zither_awl.core.concentration import longest_of
+from zither_awl.core.concentration import folded, longest_of
 from zither_awl.core.exact import discounted_rate, fisher_fewer
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.values import Child, Episode, Log, Morning, Placement, Tray
+from zither_awl.core.values import Child, Log, Morning, Placement, Tray, Visit
 from zither_awl.core.words import counted
 
 
@@ -47,10 +47,8 @@ def interest(child: Child, tray: Tray, log: Log, on: date, *, practice: Practice
     """
     seen = counted_mornings(child, tray, log, practice=practice)
     days = [m for m in seen.mornings if m.day <= on]
-    visits = [
-        e for e in log.episodes
-        if e.child_id == child.id and e.tray_id == tray.id and not e.struck and e.began.date() <= on
-    ]  # fmt: skip
+    own = [e for e in log.episodes if e.child_id == child.id and e.tray_id == tray.id]
+    visits = [v for v in folded(own) if v.local_day <= on]
     picked = [_chosen_on(morning, visits) for morning in days]
     ignored_for = _unbroken_no(picked)
     sign = _sign(picked, visits, ignored_for, practice)
@@ -65,7 +63,7 @@ def interest(child: Child, tray: Tray, log: Log, on: date, *, practice: Practice
     )  # fmt: skip
 
 
-def _chosen_on(morning: Morning, visits: Sequence[Episode]) -> bool:
+def _chosen_on(morning: Morning, visits: Sequence[Visit]) -> bool:
     return any(fell_in(e, morning) for e in visits)
 
 
@@ -86,7 +84,7 @@ def _halves(picked: Sequence[bool], practice: Practice) -> tuple[tuple[int, int]
     return (sum(late), len(late)), (sum(early), len(early))
 
 
-def _sign(picked: Sequence[bool], visits: Sequence[Episode], ignored_for: int, practice: Practice) -> str:
+def _sign(picked: Sequence[bool], visits: Sequence[Visit], ignored_for: int, practice: Practice) -> str:
     recent, earlier = _halves(picked, practice)
     if earlier[1] >= practice.least_earlier_mornings and fisher_fewer(*recent, *earlier) < practice.faded_p:
         return "chosen less often"
@@ -104,7 +102,7 @@ def _nothing_yet(picked: Sequence[bool], practice: Practice) -> str:
 
 
 def _reasons(
-    picked: Sequence[bool], sign: str, seen: Counted, visits: Sequence[Episode], practice: Practice
+    picked: Sequence[bool], sign: str, seen: Counted, visits: Sequence[Visit], practice: Practice
 ) -> tuple[Reason, ...]:  # fmt: skip
     recent, earlier = _halves(picked, practice)
     evidence = tuple(f"episode:{e.id}" for e in sorted(visits, key=lambda e: e.began)[-5:])
@@ -132,7 +130,7 @@ def first_reaction(placement: Placement, log: Log, *, practice: Practice = Pract
     after = [m for m in sorted(log.mornings, key=lambda m: m.began)
              if m.ended and placement.since and m.began >= placement.since
              and (placement.until is None or m.began < placement.until)]  # fmt: skip
-    visits = [e for e in log.episodes if e.tray_id == placement.tray.id and not e.struck]
+    visits = folded(e for e in log.episodes if e.tray_id == placement.tray.id)
     for number, morning in enumerate(after, start=1):
         if _chosen_on(morning, visits):
             return "taken on the first morning" if number == 1 else f"taken on morning {number}"

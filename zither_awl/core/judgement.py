@@ -3,18 +3,22 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Iterable
+from collections.abc import Callable, Hashable, Iterable
 from dataclasses import dataclass, field, replace
 from datetime import date
 from functools import cached_property
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.concentration import longest_of
+from zither_awl.core.concentration import folded, longest_of
 from zither_awl.core.interest import Interest, interest
 from zither_awl.core.mastery import Mastery, School, mastery
 from zither_awl.core.practice import Practice
-from zither_awl.core.values import ChangeRecord, Child, Declined, Episode, Log, Placement, Presentation, Tray, Unit
+from zither_awl.core.values import ChangeRecord, Child, Declined, Log, Placement, Presentation, Tray, Unit, Visit
+
+
+K = TypeVar("K")
+V = TypeVar("V")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -48,16 +52,35 @@ class Judgement:
     interest: Interest
     longest_min: float | None
     repetitions: int
-    visits: tuple[Episode, ...]
+    visits: tuple[Visit, ...]
+
+
+class Memory:
+    """What was judged, each with the evidence it rests on: judged again only when that differs."""
+
+    def __init__(self) -> None:
+        self._kept: dict[Hashable, tuple[tuple[Any, ...], Any]] = {}
+
+    def of(self, key: Hashable, evidence: tuple[Any, ...], judge: Callable[[], V]) -> V:
+        """The judgement under a key, from memory where the evidence is equal."""
+        kept = self._kept.get(key)
+        if kept is None or kept[0] != evidence:
+            kept = self._kept[key] = (evidence, judge())
+        found: V = kept[1]
+        return found
 
 
 class Judgements:
-    """Judges any child and tray of a state on a day, each once. Indexes the log when first asked."""
+    """Judges any child and tray of a state on a day, each once. Indexes the log when first asked.
 
-    def __init__(self, state: State, on: date, school: School = "criterion") -> None:
+    `memory` may be kept from one state to the next: whatever rests on the same evidence is not judged again.
+    """
+
+    def __init__(self, state: State, on: date, school: School = "criterion", *, memory: Memory | None = None) -> None:
         self.state, self.on, self.school = state, on, school
         self._known: dict[tuple[int, int], Judgement] = {}
         self._mastered: dict[tuple[int, int], Mastery] = {}
+        self._memory = memory if memory is not None else Memory()
 
     def of(self, child: Child, tray: Tray) -> Judgement:
         """The judgement of one child and one tray."""
@@ -70,10 +93,14 @@ class Judgements:
         """The mastery of a card, over every tray made of it."""
         key = (child.id, card_id)
         if key not in self._mastered:
-            self._mastered[key] = mastery(
-                self._episodes[key], self._presentations[key], self.on, school=self.school, practice=self.state.practice
-            )
+            self._mastered[key] = self._master(key)
         return self._mastered[key]
+
+    def _master(self, key: tuple[int, int]) -> Mastery:
+        visits, shown = tuple(self._episodes[key]), tuple(self._presentations[key])
+        day, practice = self.state.log.mastered_on.get(key), self.state.practice
+        return self._memory.of(("mastery", *key), (self.on, self.school, practice, day, visits, shown), lambda: mastery(
+            visits, shown, self.on, school=self.school, practice=practice, mastered_on=day))  # fmt: skip
 
     def mastered(self, child: Child, card_id: int) -> bool:
         """Whether a card is mastered, fading or not."""
@@ -84,32 +111,38 @@ class Judgements:
         return corrected_months(child.born, child.gestation_weeks, self.on)
 
     def _judge(self, child: Child, tray: Tray) -> Judgement:
-        state, key = self.state, (child.id, tray.id)
-        log = replace(
-            state.log, episodes=tuple(self._visits[key]), placements=tuple(self._placed[tray.id]),
-            presentations=tuple(p for p in self._presentations[child.id, tray.card.id] if p.tray_id == tray.id),
-        )  # fmt: skip
-        visits = log.episodes
+        visits = tuple(self._visits[child.id, tray.id])
         return Judgement(
             child=child, tray=tray, mastery=self.mastery_of(child, tray.card.id),
-            interest=interest(child, tray, log, self.on, practice=state.practice),
+            interest=self._interest(child, tray, visits),
             longest_min=max(longest_of(visits), default=None),
-            repetitions=max((sum(ev.kind == "round" for ev in e.events) for e in visits), default=0), visits=visits,
+            repetitions=max((v.repetitions for v in visits), default=0), visits=visits,
         )  # fmt: skip
+
+    def _interest(self, child: Child, tray: Tray, visits: tuple[Visit, ...]) -> Interest:
+        state, placed = self.state, tuple(self._placed[tray.id])
+        shown = tuple(p for p in self._presentations[child.id, tray.card.id] if p.tray_id == tray.id)
+        log = replace(state.log, episodes=visits, placements=placed, presentations=shown)
+        stood = tuple((p.by_hand, p.since, p.until) for p in placed)
+        evidence = (self.on, state.practice, child, visits, shown, stood, state.log.mornings)
+        return self._memory.of(("interest", child.id, tray.id), evidence, lambda: interest(
+            child, tray, log, self.on, practice=state.practice))  # fmt: skip
 
     @cached_property
     def _card_of(self) -> dict[int, int]:
         return {tray.id: tray.card.id for tray in self.state.trays}
 
     @cached_property
-    def _visits(self) -> dict[tuple[int, int], list[Episode]]:
-        return _grouped(((e.child_id, e.tray_id or 0), e) for e in self.state.log.episodes if not e.struck)
+    def _folded(self) -> list[Visit]:
+        return folded(self.state.log.episodes)
 
     @cached_property
-    def _episodes(self) -> dict[tuple[int, int], list[Episode]]:
-        return _grouped(
-            ((e.child_id, self._card_of.get(e.tray_id or 0, -1)), e) for e in self.state.log.episodes if not e.struck
-        )
+    def _visits(self) -> dict[tuple[int, int], list[Visit]]:
+        return _grouped(((v.child_id, v.tray_id or 0), v) for v in self._folded)
+
+    @cached_property
+    def _episodes(self) -> dict[tuple[int, int], list[Visit]]:
+        return _grouped(((v.child_id, v.card_id or self._card_of.get(v.tray_id or 0, -1)), v) for v in self._folded)
 
     @cached_property
     def _presentations(self) -> dict[tuple[int, int], list[Presentation]]:
@@ -120,10 +153,6 @@ class Judgements:
     @cached_property
     def _placed(self) -> dict[int, list[Placement]]:
         return _grouped((p.tray.id, p) for p in self.state.log.placements)
-
-
-K = TypeVar("K")
-V = TypeVar("V")
 
 
 def _grouped(pairs: Iterable[tuple[K, V]]) -> dict[K, list[V]]:

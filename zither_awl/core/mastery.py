@@ -6,14 +6,15 @@ work is evidence about interest and does not enter.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
+from zither_awl.core.concentration import folded
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.values import Episode, Presentation
+from zither_awl.core.values import Episode, Presentation, Visit
 from zither_awl.core.words import counted
 
 MasteryState = Literal["not shown", "shown", "working", "alone", "mastered", "fading"]
@@ -71,76 +72,85 @@ def decayed(known: float, days: float, half_life_days: float) -> float:
 
 
 def mastery(
-    episodes: Sequence[Episode], presentations: Sequence[Presentation], on: date,
-    *, school: School = "criterion", practice: Practice = Practice(),
+    episodes: Iterable[Episode | Visit], presentations: Sequence[Presentation], on: date,
+    *, school: School = "criterion", practice: Practice = Practice(), mastered_on: date | None = None,
 ) -> Mastery:  # fmt: skip
     """The state of one child on one card level, with the evidence named.
 
     `episodes` and `presentations` are that child's, of that level; struck ones are passed over. Mastered by
     the criterion: of the last five finished at least three done right or mended, alone, on three days, and
     the last two without help. By the estimate: 0.95 or more, on two days. Fading: mastered once, and since
-    then a mistake left, help, or 42 days away.
+    then a mistake left, help, or 42 days away. `mastered_on` says that it was mastered on a day before what is given.
     """
-    usual = sorted((e for e in episodes if not e.struck and e.began.date() <= on), key=lambda e: e.began)
-    done = [e for e in usual if e.finished]
-    shown = [p for p in presentations if p.at.date() <= on]
+    usual = sorted((v for v in folded(episodes) if v.local_day <= on), key=lambda v: v.began)
+    done = [v for v in usual if v.finished]
+    shown = [p for p in presentations if p.local_day <= on]
     probability = _estimate(done, on, Knowing())
     interval = (_estimate(done, on, CAREFUL), _estimate(done, on, GENEROUS))
     meets = _criterion if school == "criterion" else _by_estimate
-    state = _state(usual, done, shown, on, practice, meets)
+    before = mastered_on is not None and mastered_on <= on
+    state = _state(usual, done, shown, on, practice, meets, before)
     tally = _tally(done, practice)
     reasons = _reasons(state, tally, done, shown, on, practice)
     return Mastery(state, tally, probability, interval, _parts(usual), reasons)
 
 
 def _state(
-    usual: list[Episode], done: list[Episode], shown: Sequence[Presentation], on: date, practice: Practice,
-    meets: Callable[[list[Episode], Practice], bool],
+    usual: list[Visit], done: list[Visit], shown: Sequence[Presentation], on: date, practice: Practice,
+    meets: Callable[[list[Visit], Practice], bool], before: bool,
 ) -> MasteryState:  # fmt: skip
     if not usual:
         return "shown" if shown else "not shown"
-    reached = next((n for n in range(1, len(done) + 1) if meets(done[:n], practice)), None)
-    if reached is not None:
-        away = (on - done[-1].began.date()).days
+    if done and (before or first_met(done, practice, meets) is not None):
+        away = (on - done[-1].local_day).days
         slipped = not meets(done, practice) or not all(e.done_alone for e in done[-practice.unhelped_last :])
         return "fading" if slipped or away >= practice.fading_days else "mastered"
     return "alone" if any(e.done_alone for e in done) else "working"
 
 
-def _criterion(done: list[Episode], practice: Practice) -> bool:
+def first_met(done: Sequence[Visit], practice: Practice, meets: Callable[[list[Visit], Practice], bool]) -> date | None:
+    """The day on which the finished pieces of work, oldest first, first met a school's mark; None if they never did."""
+    return next((done[n - 1].local_day for n in range(1, len(done) + 1) if meets(list(done[:n]), practice)), None)
+
+
+def met_criterion(done: Sequence[Visit], practice: Practice = Practice()) -> date | None:
+    """The day the criterion was first met by finished pieces of work, oldest first."""
+    return first_met(done, practice, _criterion)
+
+
+def _criterion(done: list[Visit], practice: Practice) -> bool:
     alone, _, days = _tally(done, practice)
     unhelped = all(not e.helped for e in done[-practice.unhelped_last :])
     return alone >= practice.mastered_times and days >= practice.mastered_days and unhelped
 
 
-def _by_estimate(done: list[Episode], practice: Practice) -> bool:
-    days = {e.began.date() for e in done if e.done_alone}
-    return len(days) >= KNOWN_DAYS and _estimate(done, done[-1].began.date(), Knowing()) >= KNOWN
+def _by_estimate(done: list[Visit], practice: Practice) -> bool:
+    days = {e.local_day for e in done if e.done_alone}
+    return len(days) >= KNOWN_DAYS and _estimate(done, done[-1].local_day, Knowing()) >= KNOWN
 
 
-def _tally(done: list[Episode], practice: Practice) -> tuple[int, int, int]:
+def _tally(done: Sequence[Visit], practice: Practice) -> tuple[int, int, int]:
     last = done[-practice.mastered_of_last :]
     alone = [e for e in last if e.done_alone]
-    return len(alone), len(last), len({e.began.date() for e in alone})
+    return len(alone), len(last), len({e.local_day for e in alone})
 
 
-def _estimate(done: Sequence[Episode], on: date, model: Knowing) -> float:
-    known, day = model.at_first, done[0].began.date() if done else on
+def _estimate(done: Sequence[Visit], on: date, model: Knowing) -> float:
+    known, day = model.at_first, done[0].local_day if done else on
     for episode in done:
-        here = episode.began.date()
+        here = episode.local_day
         known = traced(decayed(known, (here - day).days, model.half_life_days), episode.done_alone, model)
         day = here
     return decayed(known, (on - day).days, model.half_life_days) if done else known
 
 
-def _parts(episodes: list[Episode]) -> tuple[tuple[str, bool], ...]:
-    """Sub-skills judged one by one: the newest word on each part; "part" events carry cause "done" or "not yet"."""
-    newest = {event.text: event.cause == "done" for e in episodes for event in e.events if event.kind == "part"}
-    return tuple(sorted(newest.items()))
+def _parts(visits: Iterable[Visit]) -> tuple[tuple[str, bool], ...]:
+    """Sub-skills judged one by one: the newest word on each part."""
+    return tuple(sorted({name: done for v in visits for name, done in v.parts}.items()))
 
 
 def _reasons(
-    state: MasteryState, tally: tuple[int, int, int], done: list[Episode], shown: Sequence[Presentation], on: date,
+    state: MasteryState, tally: tuple[int, int, int], done: list[Visit], shown: Sequence[Presentation], on: date,
     practice: Practice,
 ) -> tuple[Reason, ...]:  # fmt: skip
     alone, of, days = tally
@@ -159,7 +169,7 @@ def _reasons(
         "fading": "Mastered once: known, may be slipping.",
     }
     reasons = [Reason("MASTERY", said[state], numbers, evidence)]
-    if state == "fading" and (on - done[-1].began.date()).days >= practice.fading_days:
-        away = Quantity("days away", (on - done[-1].began.date()).days, "days", practice.fading_days)
+    if state == "fading" and (on - done[-1].local_day).days >= practice.fading_days:
+        away = Quantity("days away", (on - done[-1].local_day).days, "days", practice.fading_days)
         reasons.append(Reason("MASTERY", f"Not worked with for {away.value:.0f} days.", (away,), evidence[-1:]))
     return tuple(reasons)

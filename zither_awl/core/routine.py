@@ -46,7 +46,7 @@ def snack_table(children: Sequence[Child], runs: Iterable[RoutineRun], on: date)
     Water alone first, then one dry food that is counted, then food the child prepares. The bowl holds the day's portion
     of all who come, and is not filled again.
     """
-    days = len({r.began.date() for r in runs if r.done and r.began.date() < on})
+    days = len({r.local_day for r in runs if r.done and r.local_day < on})
     used = Quantity("days the table was used", days, "days", WATER_DAYS, needed=True)
     if days < WATER_DAYS:
         text = f"Water alone for the first {WATER_DAYS} days: pouring and wiping come before food."

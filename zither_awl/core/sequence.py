@@ -59,7 +59,7 @@ def standing(word: Word, answers: Iterable[WordAnswer]) -> Standing:
     box, due, right, missed = 0, None, 0, False
     moved: date | None = None
     for each in sorted((a for a in answers if a.word == word.key), key=lambda a: (a.at, a.turn)):
-        day = each.at.date()
+        day = each.local_day
         if each.turn == "name":
             period = "show" if period == "name" else period
         elif each.turn == "show":
@@ -301,7 +301,7 @@ def rungs(words: WordSet, word: str, history: Iterable[WordAnswer]) -> tuple[Run
     for turn in RUNGS:
         tries = [a for a in own if a.turn == turn]
         last = tries[-FIRM_OF:]
-        firm = sum(a.right for a in last) >= FIRM_RIGHT and len({a.at.date() for a in last}) >= 2
+        firm = sum(a.right for a in last) >= FIRM_RIGHT and len({a.local_day for a in last}) >= 2
         found.append(Rung(turn, sum(a.right for a in tries), len(tries), firm))
     return tuple(found)
 

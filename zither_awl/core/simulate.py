@@ -24,7 +24,7 @@ FADE_LEARNING, FADE_KNOWN, REST_BACK = 0.97, 0.88, 0.10
 
 
 @dataclass(frozen=True, slots=True)
-class Visit:
+class SimulatedVisit:
     """One simulated visit: the tray, the minutes at work, and whether it was done without help."""
 
     tray: int
@@ -65,7 +65,7 @@ class SimulatedChild:
         """Fix a taste (0 to 1) that is known instead of drawn."""
         self.taste[tray], self.novelty[tray] = taste, 1.0
 
-    def morning(self, shelf: Sequence[int], picks: int, rng: Random) -> list[Visit]:
+    def morning(self, shelf: Sequence[int], picks: int, rng: Random) -> list[SimulatedVisit]:
         """A morning of so many picks from what stands on the shelf."""
         self.meet(shelf, rng)
         visits = []
@@ -76,14 +76,14 @@ class SimulatedChild:
                 visits.append(self._visit(choice, rng))
         return visits
 
-    def _visit(self, tray: int, rng: Random) -> Visit:
+    def _visit(self, tray: int, rng: Random) -> SimulatedVisit:
         pull, knew = self.pull(tray), tray in self.known
         minutes = self.minutes * pull * exp(rng.gauss(-SPREAD * SPREAD / 2, SPREAD))
         success = rng.random() < (0.90 if knew else 0.20)
         if not knew and rng.random() < 0.22 * self._ready(tray) * (1.0 if tray in self.shown else 0.5):
             self.known.add(tray)
         self.novelty[tray] *= self.fade_known if knew else self.fade_learning
-        return Visit(tray, max(0.5, minutes), success)
+        return SimulatedVisit(tray, max(0.5, minutes), success)
 
     def rest_a_week(self, shelf: Sequence[int]) -> None:
         """A week passes: what is not on the shelf becomes a little new again."""

@@ -9,6 +9,7 @@ from math import ceil, sqrt
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.component import Component
+from zither_awl.core.concentration import folded
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.values import Bin, Child, Log, Tray
 from zither_awl.core.words import listed
@@ -47,8 +48,8 @@ def restock(log: Log, components: Iterable[Component], trays: Sequence[Tray], on
 def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restock:
     holding = {t.id for t in trays if any(c.component.id == each.id for c in t.contents)}
     since = on - timedelta(days=LOOK_BACK_DAYS)
-    seen = [e for e in log.episodes if e.tray_id in holding and not e.struck and since <= e.began.date() < on]
-    days = min(LOOK_BACK_DAYS, max(((on - min((e.began.date() for e in seen), default=on)).days), 1))
+    seen = [e for e in folded(log.episodes) if e.tray_id in holding and since <= e.local_day < on]
+    days = min(LOOK_BACK_DAYS, max(((on - min((e.local_day for e in seen), default=on)).days), 1))
     left, unit = (each.stock_ml or 0.0, "ml") if each.medium else (float(each.count), "pieces")
     per_day = len(seen) / days * (each.per_use or 0.0)
     if not seen:

@@ -94,8 +94,8 @@ def _rest(child: Child, left: date, needed: int, judge: Judgements) -> Reason:
 
 
 def _left_on(tray: Tray, judge: Judgements) -> date | None:
-    ends = [p.until for p in judge.state.log.placements if p.tray.id == tray.id and p.until is not None]
-    return max(ends).date() if ends else None
+    ends = [p.until_day for p in judge.state.log.placements if p.tray.id == tray.id and p.until_day is not None]
+    return max(ends, default=None)
 
 
 def _left_why(tray: Tray, judge: Judgements) -> str:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from zither_awl.core.attendance import fell_in
+from zither_awl.core.concentration import folded
 from zither_awl.core.judgement import Judgement, Judgements
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.values import Child, Log, Placement, Tray, Work
@@ -125,7 +126,7 @@ def picks_per_morning(child: Child, log: Log) -> float:
     recent = sorted((m for m in log.mornings if child.id in m.present and m.seen == "all"), key=lambda m: m.began)[-8:]
     if not recent:
         return 0.0
-    own = [e for e in log.episodes if e.child_id == child.id and not e.struck and e.began >= recent[0].began]
+    own = folded(e for e in log.episodes if e.child_id == child.id and e.began >= recent[0].began)
     picked = {(m.id, e.tray_id) for m in recent for e in own if fell_in(e, m)}
     return len(picked) / len(recent)
 

@@ -38,6 +38,7 @@ from zither_awl.core.values.log import (
     Presentation,
     Spell,
     Sweep,
+    Visit,
     Work,
 )
 from zither_awl.core.values.people import PATTERNS, Adult, Child, Household, Measurement, Mobility
@@ -94,6 +95,7 @@ __all__ = [
     "Tray",
     "Turn",
     "Unit",
+    "Visit",
     "Word",
     "WordAnswer",
     "WordSet",

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal
 
+from zither_awl.core.days import UNSAID, written_day
 from zither_awl.core.errors import Gathering
 
 SetKind = Literal["words", "numerals", "colours", "sounds", "shapes", "quantities"]
@@ -80,6 +81,11 @@ class WordAnswer:
     at: datetime
     instead: str = ""
     adult_id: int | None = None
+    local_day: date = UNSAID
+
+    def __post_init__(self) -> None:
+        if self.local_day is UNSAID:
+            object.__setattr__(self, "local_day", written_day(self.at))
 
 
 Doer = Literal["child", "together", "adult"]
@@ -142,6 +148,11 @@ class RoutineRun:
     invited: tuple[tuple[int, str], ...] = ()
     done: tuple[StepDone, ...] = ()
     adult_id: int | None = None
+    local_day: date = UNSAID
+
+    def __post_init__(self) -> None:
+        if self.local_day is UNSAID:
+            object.__setattr__(self, "local_day", written_day(self.began))
 
 
 ANSWERS = ("came", "rather not")

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
 from enum import StrEnum
 from typing import Literal
 
+from zither_awl.core.days import UNSAID, written_day
 from zither_awl.core.errors import Gathering
 from zither_awl.core.values.cupboard import Tray
 from zither_awl.core.values.room import Spot
@@ -30,7 +32,10 @@ class Place(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Placement:
-    """A tray on a spot from one instant to another. `by_hand`: closed away, an adult sets it out."""
+    """A tray on a spot from one instant to another. `by_hand`: closed away, an adult sets it out.
+
+    `until_day` is the day it left, by the family's clocks.
+    """
 
     id: int
     tray: Tray
@@ -38,6 +43,11 @@ class Placement:
     by_hand: bool = False
     since: datetime | None = None
     until: datetime | None = None
+    until_day: date | None = None
+
+    def __post_init__(self) -> None:
+        if self.until is not None and self.until_day is None:
+            object.__setattr__(self, "until_day", written_day(self.until))
 
 
 EpisodeEventKind = Literal["start", "finish", "round", "broken", "back", "helped", "mended", "part", "depth", "note"]
@@ -80,13 +90,16 @@ class Episode:
     """One child at one tray from taking it to leaving it. Open while `ended` is None.
 
     Work that stands on no shelf has no tray but an `activity`: "kitchen". `told`: an adult wrote or mended it
-    afterwards, and what devices send later no longer changes its times and its end.
+    afterwards, and what devices send later no longer changes its times and its end. `local_day` is the day it began,
+    by the family's clocks of then. `card_id`: the card at its level the tray was made of then; None where nobody knows.
     """
 
     id: str
     child_id: int
     tray_id: int | None
     began: datetime
+    local_day: date = UNSAID
+    card_id: int | None = None
     activity: str = ""
     ended: datetime | None = None
     work: Work | None = None
@@ -100,6 +113,8 @@ class Episode:
     told: bool = False
 
     def __post_init__(self) -> None:
+        if self.local_day is UNSAID:
+            object.__setattr__(self, "local_day", written_day(self.began))
         wrong = Gathering()
         ended = self.ended
         wrong.check((self.tray_id is None) == bool(self.activity), "activity",
@@ -127,8 +142,52 @@ class Episode:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Visit:
+    """A piece of work folded: what the judgements ask of it, without its events. Struck ones have none.
+
+    `minutes` at work in all and `longest_min` unbroken, None while it is open; `parts` as told in it, each with
+    whether it was done; `depth` the deepest of the five steps of concentration, 0 to 4, None when nobody said.
+    """
+
+    id: str
+    child_id: int
+    tray_id: int | None
+    card_id: int | None
+    activity: str
+    local_day: date
+    began: datetime
+    ended: datetime | None
+    work: Work | None
+    place: Place | None
+    morning_id: int | None
+    minutes: float | None
+    longest_min: float | None
+    repetitions: int
+    helps: int
+    self_corrections: int
+    breaks: int
+    depth: int | None
+    parts: tuple[tuple[str, bool], ...]
+
+    @property
+    def finished(self) -> bool:
+        """Whether it ended with the work done, well or not."""
+        return self.ended is not None and self.work is not None and self.work != Work.UNFINISHED
+
+    @property
+    def helped(self) -> bool:
+        """Whether anyone helped, in any way."""
+        return self.helps > 0
+
+    @property
+    def done_alone(self) -> bool:
+        """Done right, or mended by the child, with no help."""
+        return self.work in (Work.RIGHT, Work.MENDED) and not self.helped
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Presentation:
-    """An adult showing a tray to a child, first or again."""
+    """An adult showing a tray to a child, first or again. `local_day`: by the family's clocks."""
 
     id: int
     child_id: int
@@ -137,6 +196,11 @@ class Presentation:
     again: bool = False
     adult_id: int | None = None
     outcome: str = ""
+    local_day: date = UNSAID
+
+    def __post_init__(self) -> None:
+        if self.local_day is UNSAID:
+            object.__setattr__(self, "local_day", written_day(self.at))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -177,8 +241,11 @@ class Sweep:
     at: datetime
     states: tuple[tuple[int, str], ...]
     adult_id: int | None = None
+    local_day: date = UNSAID
 
     def __post_init__(self) -> None:
+        if self.local_day is UNSAID:
+            object.__setattr__(self, "local_day", written_day(self.at))
         wrong = Gathering()
         wrong.check(bool(self.states), "states", "names no child; tap what each is at.")
         for _, state in self.states:
@@ -211,11 +278,13 @@ class Declined:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Log:
-    """What was seen, all of it: mornings, episodes, presentations, placements past and present."""
+    """What was seen: mornings, work, showings, placements past and present; all of it or the window judgements need.
+
+    `mastered_on`: the day each (child, card) was first mastered, for what lies before the window.
+    """
 
     mornings: tuple[Morning, ...] = ()
-    episodes: tuple[Episode, ...] = ()
+    episodes: tuple[Episode | Visit, ...] = ()
     presentations: tuple[Presentation, ...] = ()
     placements: tuple[Placement, ...] = field(default=())
-    sweeps: tuple[Sweep, ...] = ()
-    spells: tuple[Spell, ...] = ()
+    mastered_on: Mapping[tuple[int, int], date] = field(default_factory=dict)

@@ -9,7 +9,7 @@ from pathlib import Path
 from random import Random
 from uuid import UUID
 
-from zither_awl.core.simulate import SimulatedChild, Visit
+from zither_awl.core.simulate import SimulatedChild, SimulatedVisit
 from zither_awl.core.values import (
     ChangeRecord,
     Child,
@@ -199,7 +199,7 @@ class _History:
         folding = self._trays[FOLDING].id
         if folding in usable and self._rng.random() < 0.7:
             visits = [v for v in visits if v.tray != folding]
-            visits.insert(0, Visit(folding, self._rng.uniform(6, 13), True))
+            visits.insert(0, SimulatedVisit(folding, self._rng.uniform(6, 13), True))
         clock = began + timedelta(minutes=self._rng.uniform(3, 12))
         for visit in visits:
             end = clock + timedelta(minutes=visit.minutes)
@@ -211,7 +211,7 @@ class _History:
     def _left_alone(self, tray: Tray, left: int) -> bool:
         return tray.name == FOLDING and left <= QUIET_MORNINGS
 
-    def _episode(self, child: Child, visit: Visit, tray: str, began: datetime, ended: datetime) -> Episode:
+    def _episode(self, child: Child, visit: SimulatedVisit, tray: str, began: datetime, ended: datetime) -> Episode:
         rng = self._rng
         known = visit.tray in self._models[child.id].known or tray == FOLDING
         work = Work.RIGHT if visit.success and rng.random() < 0.8 else Work.MENDED if visit.success else rng.choice(
