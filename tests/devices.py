@@ -7,10 +7,24 @@ from datetime import datetime, timedelta
 from typing import Any, Literal
 
 from tests.conftest import NOW
-from zither_awl.core.values import EVENT_SCHEMA
+from zither_awl.core.merge import closed, spells
+from zither_awl.core.values import EVENT_SCHEMA, Episode, Spell
 from zither_awl.services import recording
 from zither_awl.services.desk import Desk
 from zither_awl.services.recording import DeviceItem, Taken
+
+
+def works(desk: Desk) -> tuple[Episode, ...]:
+    """Every piece of work with its events, oldest first."""
+    with desk.read() as work:
+        return work.log.episodes()
+
+
+def states(desk: Desk) -> tuple[Spell, ...]:
+    """Every state children were said to be in, each to its end."""
+    with desk.read() as work:
+        told = work.sent.states(NOW - timedelta(days=9000), NOW + timedelta(days=9000))
+        return spells(told, work.log.episodes(), closed(work.log.mornings(), work.log.episodes()))
 
 
 def at(minutes: float) -> datetime:

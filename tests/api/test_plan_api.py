@@ -78,7 +78,7 @@ def test_a_conflict_names_rules_of_safety_as_such_and_ways_out_that_are_none(at:
 
 def test_one_plan_at_a_time_and_unknown_ones_are_told(at: Client) -> None:
     desk = desk_of(at)
-    solve = desk.solves.start(Question(problem(2, HUGE), desk.house().revision))
+    solve = desk.solves.start(Question(problem(2, HUGE), desk.house().revisions("people")))
     assert "stop it first" in at.post("/api/plan", {"changes": 1}, 409)["detail"]
     at.post(f"/api/plan/{solve}/stop")
     until(lambda: desk.solves.get(solve).status != "working", "the end")

@@ -23,6 +23,7 @@ from tests.browser.driver import PATIENCE_S, Person, open_chromium
 from tests.browser.pages.watch import WatchPage
 from tests.browser.served import HomeServed
 from tests.conftest import NOW
+from tests.devices import works as every_work
 from zither_awl.services.clock import SetClock
 from zither_awl.services.desk import Desk
 from zither_awl.store import open_engine
@@ -242,9 +243,9 @@ def test_a_morning_of_sixty_events_survives_a_killed_program_and_a_killed_browse
     WatchPage(person).all_sent()
     assert kept(home.folder) == script.expected
     desk = Desk(open_engine(home.folder / "zither-awl.db"), SetClock(NOW))
-    (morning,) = [m for m in desk.house().log.mornings if m.began >= NOW]
+    (morning,) = [m for m in desk.house().window.mornings if m.began >= NOW]
     assert (morning.began, len(morning.present)) == (NOW, 3)
-    works = [e for e in desk.house().log.episodes if e.morning_id == morning.id]
+    works = [e for e in every_work(desk) if e.morning_id == morning.id]
     assert all(e.ended is not None for e in works)
     assert [e.question for e in works] == [""] * len(works)
     desk.close()

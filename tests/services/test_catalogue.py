@@ -81,7 +81,7 @@ def test_a_changed_card_stands_before_the_one_that_ships_and_goes_back(house: Sm
         catalogue.forget(desk, "fold", house.adult)
     # Saved as it ships it is no change.
     catalogue.change(desk, "fold", rows_of(FOLD), house.adult)
-    assert "fold" not in desk.house().own_cards
+    assert "fold" not in desk.house().catalogue.own_cards
 
 
 def test_local_changes_survive_an_update_and_the_rest_follows_it(

@@ -303,8 +303,8 @@ def test_the_demo_household_comes_back_identical(demo: Desk) -> None:
     assert demo.database.with_name(taken.kept_copy).exists()
     assert transfer.household_json(demo) == before
     after = demo.house()
-    assert after.revision > whole.revision
-    assert replace(after, revision=whole.revision, seeded_on=whole.seeded_on) == whole
+    for section in ("people", "room", "cupboard", "catalogue", "lessons", "window", "weeks"):
+        assert getattr(after, section) == getattr(whole, section), section
     assert photos.photo_of(demo, tray.id)[:2] == b"\xff\xd8"
     assert transfer.household_zip(demo)[:2] == b"PK"
 

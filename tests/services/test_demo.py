@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 
 from tests.conftest import NOW, day
+from tests.devices import works
 from zither_awl.core.ages import completed_months
 from zither_awl.core.values import Work
 from zither_awl.services import people, rotation, shelf
@@ -75,7 +76,7 @@ def test_the_chickpeas_are_cured_by_every_action_offered(demo: Desk) -> None:
 
 
 def test_there_is_work_of_every_kind_in_it(demo: Desk) -> None:
-    episodes = demo.house().log.episodes
+    episodes = works(demo)
     assert {e.work for e in episodes} == set(Work)
     kinds = {event.kind for e in episodes for event in e.events}
     assert {"round", "broken", "back", "helped", "note", "part"} <= kinds
@@ -84,7 +85,7 @@ def test_there_is_work_of_every_kind_in_it(demo: Desk) -> None:
 def test_the_same_day_and_seed_make_the_same_house(demo: Desk, tmp_path: Path) -> None:
     again = Desk(prepare(tmp_path / "again.db"), SetClock(NOW))
     seed_demo(again)
-    assert again.house().log.episodes == demo.house().log.episodes
+    assert works(again) == works(demo)
     again.close()
 
 

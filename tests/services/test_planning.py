@@ -65,7 +65,7 @@ def test_two_changes_are_worked_out_taken_set_out_and_undone(at: Desk) -> None:
     assert after.keys() == (before.keys() - goes) | comes
     assert all(after[name] == before[name] for name in before.keys() & after.keys())
     assert [f for f in at.house().findings(at.today()) if f.severity == "must"] == []
-    listed = {at.house().tray(task.tray_id).name for task in at.house().tasks}
+    listed = {at.house().tray(task.tray_id).name for task in at.house().weeks.tasks}
     assert goes | comes <= listed
     history.undo(at)
     assert {p.tray.name: p.spot for p in at.house().placements} == before
@@ -131,7 +131,7 @@ def test_why_not_is_a_rule_at_once_or_a_cost_that_was_worked_out(at: Desk) -> No
 
 
 def test_one_at_a_time_the_best_is_told_on_the_way_and_kept_when_stopped(at: Desk) -> None:
-    number = at.solves.start(Question(problem(2, HUGE), at.house().revision))
+    number = at.solves.start(Question(problem(2, HUGE), planning._rests_on(at.house())))
     with pytest.raises(Busy, match="stop it first"):
         planning.start(at, Wanted())
     until(lambda: at.solves.get(number).best is not None or at.solves.get(number).status != "working", "a first plan")
@@ -152,7 +152,7 @@ def test_stopped_before_there_is_a_plan_it_says_so(at: Desk) -> None:
 
 
 def test_a_planner_that_dies_is_a_message_and_the_next_one_works(at: Desk) -> None:
-    number = at.solves.start(Question(problem(2, HUGE), at.house().revision))
+    number = at.solves.start(Question(problem(2, HUGE), planning._rests_on(at.house())))
     at.solves._processes[number].kill()
     assert (answered(at, number).status, at.solves.get(number).message) == ("failed", CRASHED)
     assert plan(at, Wanted(changes=1))[1].proven

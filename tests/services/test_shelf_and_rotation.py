@@ -252,7 +252,7 @@ def test_declining_needs_a_reason_and_keeps_it(demo: Desk) -> None:
     with pytest.raises(InvalidValue, match="a few words"):
         rotation.decline(demo, [choice], " ", None)
     rotation.decline(demo, [choice], "she still talks of it", None)
-    assert demo.house().declined[-1].note == "she still talks of it"
+    assert demo.house().weeks.declined[-1].note == "she still talks of it"
     assert first.out not in [s.out for s in rotation.proposal(demo).swaps]
     kept = dict(rotation.proposal(demo).keep)
     assert first.out is not None

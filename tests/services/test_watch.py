@@ -10,7 +10,7 @@ import pytest
 
 from tests.builders import tray
 from tests.conftest import NOW, SmallHouse
-from tests.devices import Tablet, at
+from tests.devices import Tablet, at, works
 from zither_awl.core.errors import Clash, InvalidValue, NotFound
 from zither_awl.core.values import Episode, Morning, Place, Spot, Work
 from zither_awl.services import cupboard, history, mending, shelf, watch
@@ -40,7 +40,7 @@ def tablet(house: SmallHouse) -> Tablet:
 
 
 def only(house: SmallHouse) -> Episode:
-    (episode,) = house.desk.house().log.episodes
+    (episode,) = works(house.desk)
     return episode
 
 
@@ -50,7 +50,7 @@ def ilse(kind: Any, minutes: float, tablet: Tablet, name: str = "episode-1", **m
 
 
 def episodes(house: SmallHouse) -> tuple[Episode, ...]:
-    return house.desk.house().log.episodes
+    return works(house.desk)
 
 
 def test_a_morning_is_begun_with_who_is_here_and_ended_as_seen(house: SmallHouse, tablet: Tablet) -> None:
@@ -156,7 +156,7 @@ def test_taking_another_leaves_the_first_without_an_invented_end(
     )
     first, second = episodes(house)
     assert (first.ended, first.question, second.question) == (None, "ended when?", "")
-    assert mending.forgotten(house.desk.house(), at(13)) == (first,)
+    assert mending.forgotten(house.desk, at(13)) == (first,)
 
 
 def test_two_tablets_that_saw_different_things_at_once_keep_both_and_ask_which(
@@ -166,10 +166,10 @@ def test_two_tablets_that_saw_different_things_at_once_keep_both_and_ask_which(
     first.send(first.takes("episode-1", house.ilse, set_out[0], 1), ilse("finish", 20, first))
     second.send(second.takes("episode-2", house.ilse, set_out[1], 10), ilse("finish", 30, second, "episode-2"))
     assert [e.question for e in episodes(house)] == ["", "which one?"]
-    asked = mending.forgotten(house.desk.house(), at(31))
+    asked = mending.forgotten(house.desk, at(31))
     assert [e.id for e in asked] == ["episode-2"]
     mending.strike(house.desk, "episode-2", True, house.adult)
-    assert mending.forgotten(house.desk.house(), at(31)) == ()
+    assert mending.forgotten(house.desk, at(31)) == ()
 
 
 def test_several_children_at_once(house: SmallHouse, set_out: list[int], tablet: Tablet) -> None:
@@ -183,14 +183,14 @@ def test_a_forgotten_timer_is_asked_for_after_an_hour_and_a_half(
 ) -> None:
     """90 minutes; common practice, no source."""
     tablet.send(tablet.takes("episode-1", house.ilse, set_out[0], 0))
-    assert bool(mending.forgotten(house.desk.house(), at(minutes))) is asked
+    assert bool(mending.forgotten(house.desk, at(minutes))) is asked
 
 
 def test_what_is_open_when_the_morning_ends_is_asked(house: SmallHouse, set_out: list[int], tablet: Tablet) -> None:
     tablet.begin([house.ilse])
     tablet.send(tablet.takes("episode-1", house.ilse, set_out[0], 1))
     tablet.end(30)
-    assert mending.forgotten(house.desk.house(), at(31)) == (only(house),)
+    assert mending.forgotten(house.desk, at(31)) == (only(house),)
     assert only(house).ended is None
 
 
@@ -204,9 +204,9 @@ def test_the_likely_end_is_the_childs_own_usual_length_and_never_after_what_came
         )
     tablet.send(tablet.takes("forgotten", house.ilse, set_out[0], 100))
     open_one = episodes(house)[-1]
-    assert mending.likely_end(house.desk.house(), open_one) == at(108)
+    assert mending.likely_end(house.desk, open_one) == at(108)
     tablet.send(tablet.takes("following", house.ilse, set_out[1], 105))
-    assert mending.likely_end(house.desk.house(), open_one) == at(105)
+    assert mending.likely_end(house.desk, open_one) == at(105)
 
 
 def test_a_form_newer_than_the_program_is_refused_and_kept_there(
@@ -330,8 +330,8 @@ def test_the_snapshot_after_a_write_is_the_house_read_anew(house: SmallHouse, se
     history.undo(house.desk)
     one.end(30)
     carried = house.desk.house()
-    fresh = Desk(open_engine(house.desk.database)).house()
-    assert (carried.revision, carried.log) == (fresh.revision, fresh.log)
+    fresh = Desk(open_engine(house.desk.database), SetClock(NOW)).house()
+    assert (carried, carried.window) == (fresh, fresh.window)
 
 
 def past(house: SmallHouse, tray_id: int, began: float, ended: float, **more: Any) -> Episode:

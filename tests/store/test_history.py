@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
+from datetime import timedelta
 from typing import Any
 
 import pytest
 
 from tests.builders import tray, unit
 from tests.conftest import SmallHouse
-from tests.devices import Tablet
-from zither_awl.core.values import Spot
-from zither_awl.services import cupboard, history, people, room, shelf
+from zither_awl.core.values import Morning, Spot
+from zither_awl.services import cupboard, history, mending, people, room, shelf
 from zither_awl.services.cupboard import TrayDraft
 from zither_awl.services.desk import Desk, House
 
@@ -20,7 +20,7 @@ from zither_awl.services.desk import Desk, House
 def snapshot(house: House) -> tuple[Any, ...]:
     """Everything kept but its revision and the versions of units."""
     units = tuple(replace(u, version=0) for u in house.all_units)
-    return (house.household, house.adults, house.all_children, units, house.all_trays, house.log, house.tasks)
+    return (house.household, house.adults, house.all_children, units, house.all_trays, house.log, house.weeks.tasks)
 
 
 def add(house: SmallHouse, name: str = "Pouring") -> int:
@@ -32,6 +32,13 @@ def _place(house: SmallHouse) -> None:
     shelf.move(house.desk, add(house), Spot(house.shelf, 1, 0), False, {}, house.adult)
 
 
+def told_morning(house: SmallHouse) -> Morning:
+    """A morning told afterwards, with nothing in it."""
+    began = house.desk.now() - timedelta(hours=4)
+    return Morning(id=0, day=began.date(), began=began, ended=began + timedelta(hours=2), seen="all",
+                   present=frozenset({house.ilse}))  # fmt: skip
+
+
 WRITES: dict[str, Callable[[SmallHouse], Any]] = {
     "a tray added": add,
     "a tray placed": _place,
@@ -39,7 +46,7 @@ WRITES: dict[str, Callable[[SmallHouse], Any]] = {
     "a unit archived": lambda h: room.archive_unit(h.desk, h.shelf, True, h.adult),
     "a child archived": lambda h: people.archive_child(h.desk, h.tove, True, h.adult),
     "a child changed": lambda h: people.save_child(h.desk, replace(h.desk.house().child(h.tove), name="Tova"), h.adult),
-    "a morning begun": lambda h: Tablet(h.desk, adult=h.adult).begin([h.ilse, h.tove]),
+    "a morning told": lambda h: mending.tell_morning(h.desk, told_morning(h), [], h.adult),
 }
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import shutil
 import sqlite3
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 from pathlib import Path
 
 import pytest
@@ -13,12 +13,15 @@ from alembic.migration import MigrationContext
 from sqlalchemy import inspect
 
 from tests.builders import DATA
+from tests.conftest import NOW
+from tests.devices import states, works
 from zither_awl.core.values import Place, Work
 from zither_awl.services import catalogue
+from zither_awl.services.clock import SetClock
 from zither_awl.services.desk import Desk
 from zither_awl.services.recording import DeviceItem, take
 from zither_awl.store import open_engine, prepare
-from zither_awl.store.engine import migrate
+from zither_awl.store.migrating import migrate
 from zither_awl.store.models import Base
 
 OLD = sorted(DATA.glob("*.db"))
@@ -49,23 +52,25 @@ def test_there_is_a_database_of_every_landed_version() -> None:
 def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, tmp_path: Path) -> None:
     copy = tmp_path / "zither-awl.db"
     shutil.copy(old, copy)
-    desk = Desk(prepare(copy))
+    desk = Desk(prepare(copy), SetClock(NOW))
     house = desk.house()
     assert house.household is not None
     assert (house.household.name, len(house.children), len(house.trays)) == ("Garden Flat", 2, 2)
     assert [p.tray.name for p in house.placements] == ["Spooning chickpeas"]
-    (episode,) = house.log.episodes
-    assert (len(episode.events), house.log.mornings[0].seen) == (3, "all")
+    (episode,) = works(desk)
+    assert (len(episode.events), house.window.mornings[0].seen) == (3, "all")
     assert (episode.told, all(e.id > 0 for e in episode.events)) == (True, True)
-    assert [s.state for s in house.log.spells] == (["watching"] if old.stem >= "0.4.0" else [])
-    assert (len(house.answers), len(house.runs)) == ((1, 1) if old.stem >= "0.4.0" else (0, 0))
+    assert [s.state for s in states(desk)] == (["watching"] if old.stem >= "0.4.0" else [])
+    with desk.read() as work:
+        told = (len(work.lessons.answers(episode.child_id)), len(work.lessons.runs(date(2000, 1, 1))))
+    assert told == ((1, 1) if old.stem >= "0.4.0" else (0, 0))
     assert (house.household.takes, house.household.paper) == ("whole", "A4")
     fold = catalogue.entry(house, "fold")
     assert (fold.origin, fold.design.morning) == (
         ("changed", "Iron the squares.") if old.stem >= "0.5.0" else ("catalogue", "")
     )
     assert catalogue.entry(house, "snip").taken is (old.stem < "0.5.0")
-    assert len(house.word_photos) == (old.stem >= "0.5.0")
+    assert len(house.lessons.word_photos) == (old.stem >= "0.5.0")
     assert house.findings(episode.began.date())[0].rule == "exposure"
     held = {c.role: c.component.name for t in house.trays for c in t.contents}
     assert held.get("filling", "") == ("chickpeas" if old.stem >= "0.2.0" else "")
@@ -90,7 +95,7 @@ def test_what_was_open_before_the_log_was_kept_as_sent_can_still_be_ended(tmp_pa
     told = DeviceItem(device="two", sequence=9, schema_version=1, at=at, kind="finish", episode_id="by-another-name",
                       work=Work.RIGHT, place=Place.BACK)  # fmt: skip
     assert take(desk, [told], None).new == 1
-    (ended,) = [e for e in desk.house().log.episodes if e.id == "open"]
+    (ended,) = [e for e in works(desk) if e.id == "open"]
     assert (ended.ended, ended.work, len(ended.events)) == (at, Work.RIGHT, 3)
     desk.close()
 

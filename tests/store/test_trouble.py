@@ -69,7 +69,7 @@ def test_a_locked_database_says_that_it_is_in_use(database: Path, monkeypatch: p
     [
         ("attempt to write a readonly database", "cannot be written to"),
         ("unable to open database file", "Check that its folder exists"),
-        ("something else", "could not be used: something else"),
+        ("something else", "could not be used"),
     ],
 )
 def test_what_sqlite_says_is_put_into_words(said: str, told: str) -> None:

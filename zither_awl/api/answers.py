@@ -151,8 +151,9 @@ def finding_out(finding: Finding) -> shelf_models.FindingOut:
     )  # fmt: skip
 
 
-def episode_out(episode: Episode, house: House) -> watch_models.EpisodeOut:
+def episode_out(episode: Episode, at: Desk) -> watch_models.EpisodeOut:
     """An episode with its events."""
+    house = at.house()
     stats = episode_stats(episode)
     adult = next((a.name for a in house.adults if a.id == episode.adult_id), "")
     return watch_models.EpisodeOut(
@@ -160,7 +161,7 @@ def episode_out(episode: Episode, house: House) -> watch_models.EpisodeOut:
         activity=episode.activity, tray=work_name(house, episode.tray_id, episode.activity),
         began=episode.began, ended=episode.ended, work=episode.work, place=episode.place, adult=adult,
         question=episode.question, struck=episode.struck, longest_min=stats.longest_min if stats else None,
-        likely_end=likely_end(house, episode) if episode.ended is None else None,
+        likely_end=likely_end(at, episode) if episode.ended is None else None,
         events=[watch_models.EpisodeEventOut(id=e.id, kind=e.kind, at=e.at, cause=e.cause, text=e.text)
                 for e in episode.events],
     )  # fmt: skip

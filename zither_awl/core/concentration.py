@@ -79,6 +79,7 @@ def fold(episode: Episode) -> Visit:
     return Visit(
         id=episode.id, child_id=episode.child_id, tray_id=episode.tray_id, card_id=episode.card_id,
         activity=episode.activity, local_day=episode.local_day, began=episode.began, ended=episode.ended,
+        last_at=max((e.at for e in events), default=episode.began),
         work=episode.work, place=episode.place, morning_id=episode.morning_id,
         minutes=stats.total_min if stats else None, longest_min=stats.longest_min if stats else None,
         repetitions=sum(e.kind == "round" for e in events), helps=sum(e.kind == "helped" for e in events),
@@ -115,11 +116,15 @@ def span(pieces: Iterable[Episode | Visit], on: date) -> Span:
     Says "growing" or "shrinking" only when the 95 % interval leaves out 0 and there are five weeks or more.
     Only work somebody wrote down is in it.
     """
+    return span_of([(v.local_day, v.longest_min) for v in folded(pieces) if v.longest_min is not None], on)
+
+
+def span_of(longest: Iterable[tuple[date, float]], on: date) -> Span:
+    """The same, from the day and the longest unbroken minutes of each piece of work."""
     by_week: dict[date, list[float]] = {}
-    for visit in folded(pieces):
-        day = visit.local_day
-        if visit.longest_min is not None and day <= on:
-            by_week.setdefault(day - timedelta(days=day.weekday()), []).append(visit.longest_min)
+    for day, minutes in longest:
+        if day <= on:
+            by_week.setdefault(day - timedelta(days=day.weekday()), []).append(minutes)
     weeks = tuple((week, median(values)) for week, values in sorted(by_week.items()))
     slope = theil_sen([(w - weeks[0][0]).days / 7 for w, _ in weeks], [v for _, v in weeks]) if weeks else None
     return Span(weeks, slope, _verdict(weeks, slope))

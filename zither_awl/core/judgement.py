@@ -16,7 +16,6 @@ from zither_awl.core.mastery import Mastery, School, mastery
 from zither_awl.core.practice import Practice
 from zither_awl.core.values import ChangeRecord, Child, Declined, Log, Placement, Presentation, Tray, Unit, Visit
 
-
 K = TypeVar("K")
 V = TypeVar("V")
 

@@ -8,12 +8,14 @@ from bisect import bisect_right
 from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta, tzinfo
 from itertools import pairwise
 from typing import cast
 
+from zither_awl.core.concentration import folded
+from zither_awl.core.days import local_day
 from zither_awl.core.practice import Practice
-from zither_awl.core.values import Episode, EpisodeEvent, Morning, Sent, Spell
+from zither_awl.core.values import Episode, EpisodeEvent, Morning, Sent, Spell, Visit
 from zither_awl.core.values.log import EpisodeEventKind
 
 FORGOTTEN, OVERLAP = "ended when?", "which one?"
@@ -40,13 +42,14 @@ class _Work:
 
 
 def merge(sent: Iterable[Sent], told: Mapping[str, Episode] | None = None, mornings: Sequence[Morning] = (), *,
-          practice: Practice = Practice()) -> Merged:  # fmt: skip
+          zone: tzinfo = UTC, practice: Practice = Practice()) -> Merged:  # fmt: skip
     """Put the pieces of work together from every event sent, in whatever order they came.
 
     Two starts of one child at one thing by two devices within `practice.same_start_s` are one piece of work with two
     observers, named by the earlier. Its end is the first end anybody saw. What `told` holds, by the work's name, keeps
     its own times and end. Of two that overlap the later is asked about ("which one?"); one without an end that was
-    followed by another is asked for ("ended when?"). A struck event tells nothing.
+    followed by another is asked for ("ended when?"). A struck event tells nothing. `zone` is the family's: it gives a
+    piece of work its day.
     """
     told = told or {}
     kept = sorted((s for s in sent if not s.struck and s.kind != "state"), key=lambda s: s.order)
@@ -64,7 +67,7 @@ def merge(sent: Iterable[Sent], told: Mapping[str, Episode] | None = None, morni
     found = {n: replace(e, events=_seen(events[n], practice)) for n, e in told.items()}
     for work in works:
         name = _name(work, told)
-        found.setdefault(name, _episode(name, work.first, events[name], mornings, practice))
+        found.setdefault(name, _episode(name, work.first, events[name], mornings, zone, practice))
     return Merged(_asked(sorted(found.values(), key=lambda e: (e.began, e.id))), belongs)
 
 
@@ -104,12 +107,13 @@ def _same_beginning(work: _Work, start: Sent, ends: Mapping[str, datetime], with
                 and (ended is None or ended >= start.at)))  # fmt: skip
 
 
-def _episode(name: str, first: Sent, events: Sequence[Sent], mornings: Sequence[Morning],
+def _episode(name: str, first: Sent, events: Sequence[Sent], mornings: Sequence[Morning], zone: tzinfo,
              practice: Practice) -> Episode:  # fmt: skip
     # An end far beyond any work is a clock that jumped: nobody knows the end, and it is asked for.
     end = next((e for e in events if e.kind == "finish" and e.at - first.at <= LONGEST), None)
     return Episode(
         id=name, child_id=first.child_id, tray_id=first.tray_id, activity=first.activity, began=first.at,
+        local_day=local_day(first.at, zone),
         # A clock set back must not turn an end before its beginning.
         ended=max(end.at, first.at + timedelta(seconds=1)) if end else None, work=end.work if end else None,
         place=end.place if end else None,
@@ -131,15 +135,14 @@ def morning_at(mornings: Sequence[Morning], at: datetime) -> int | None:
                  if m.began <= at <= (m.ended or m.began + NEXT_WITHIN)), None)  # fmt: skip
 
 
-def closed(mornings: Sequence[Morning], episodes: Iterable[Episode]) -> tuple[Morning, ...]:
+def closed(mornings: Sequence[Morning], pieces: Iterable[Episode | Visit]) -> tuple[Morning, ...]:
     """The mornings, oldest first. One that nobody ended and that another followed was seen in part, to its last event.
     """
     last_seen: dict[int, datetime] = {}
-    for episode in episodes:
-        if episode.morning_id is not None:
-            at = max((e.at for e in episode.events), default=episode.began)
-            told = max(episode.ended or episode.began, min(at, episode.began + LONGEST))
-            last_seen[episode.morning_id] = max(told, last_seen.get(episode.morning_id, told))
+    unended = {m.id for m in mornings if m.ended is None}
+    for visit in folded(p for p in pieces if p.morning_id in unended):
+        told = max(visit.ended or visit.began, min(visit.last_at, visit.began + LONGEST))
+        last_seen[visit.morning_id or 0] = max(told, last_seen.get(visit.morning_id or 0, told))
     ordered = sorted(mornings, key=lambda m: (m.began, m.id))
     return tuple(
         replace(m, ended=last_seen.get(m.id, m.began) + timedelta(minutes=1), seen="part")
@@ -196,7 +199,8 @@ def _asked(episodes: Sequence[Episode]) -> tuple[Episode, ...]:
     return tuple(e if e.told else replace(e, question=questions.get(e.id, "")) for e in episodes)
 
 
-def spells(states: Iterable[Sent], episodes: Iterable[Episode], mornings: Sequence[Morning] = ()) -> tuple[Spell, ...]:
+def spells(states: Iterable[Sent], pieces: Iterable[Episode | Visit],
+           mornings: Sequence[Morning] = ()) -> tuple[Spell, ...]:  # fmt: skip
     """What children were at when not at work: each state runs to the child's next state or work, or the morning's end.
 
     A state outside any morning that nothing followed stays open.
@@ -205,9 +209,8 @@ def spells(states: Iterable[Sent], episodes: Iterable[Episode], mornings: Sequen
     for each in sorted((s for s in states if not s.struck and s.kind == "state"), key=lambda s: s.order):
         marks[each.child_id].append(each)
     changes: defaultdict[int, list[datetime]] = defaultdict(list)
-    for episode in episodes:
-        if episode.child_id in marks and not episode.struck:
-            changes[episode.child_id].append(episode.began)
+    for visit in folded(p for p in pieces if p.child_id in marks):
+        changes[visit.child_id].append(visit.began)
     ends = {m.id: m.ended for m in mornings}
     found: list[Spell] = []
     for child, own in marks.items():

@@ -9,7 +9,6 @@ from datetime import date
 from zither_awl.core.component import Component
 from zither_awl.core.difficulty import Difficulty, compared, up
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.interest import interest
 from zither_awl.core.trays import (
     Clash,
     Design,
@@ -141,7 +140,7 @@ def compose(desk: Desk, wish: Wish) -> Bench:
         # What it is only drawn on is not taken from anybody.
         itself = replace(itself, contents=tuple(c for c in itself.contents if c.role != CONTAINER))
     others = [t for t in house.trays if t.id not in gone]
-    costs = cost_per_use(((c.component, c.count) for c in made.assembled.contents), _uses(house, wish.instead_of))
+    costs = cost_per_use(((c.component, c.count) for c in made.assembled.contents), _uses(desk, wish.instead_of))
     return Bench(
         made=made, level=level, child=child, nearest=_nearest(house, child, today, made.assembled.difficulty),
         takes=tuple(c for c in shared_stock([*others, itself], stock) if -1 in dict(c.trays)),
@@ -173,8 +172,9 @@ def free_name(house: House, card: Design, level: Level) -> str:
     return next(name for n in range(1, 1000) if (name := plain if n == 1 else f"{plain} ({n})") not in taken)
 
 
-def _uses(house: House, tray_id: int | None) -> int:
-    return sum(e.tray_id == tray_id and not e.struck for e in house.log.episodes) if tray_id else 0
+def _uses(desk: Desk, tray_id: int | None) -> int:
+    with desk.read() as work:
+        return work.log.uses(tray_id) if tray_id else 0
 
 
 def _nearest(house: House, child: Child, today: date, of: Difficulty) -> Nearest | None:
@@ -222,7 +222,7 @@ def _why_free(house: House, today: date, tray: Tray, rests: bool) -> tuple[int, 
         return 0, "It rests, and is outgrown."
     if rests:
         return 1, f"It rests in {house.bin_name(tray.bin_id) or 'no bin'}."
-    if meant and all(interest(c, tray, house.log, today, practice=house.practice).faded for c in meant):
+    if meant and all(judged.of(c, tray).interest.faded for c in meant):
         return 2, "It stands out, and is less loved."
     return None
 
@@ -333,5 +333,5 @@ def unpack(desk: Desk, tray_id: int, adult_id: int | None) -> None:
     if not tray.contents:
         raise InvalidValue(FieldProblem("tray", f"{tray.name} holds nothing the cupboard knows of."))
     with desk.write(adult_id, f"Unpacked {tray.name}") as work:
-        work.log.take_away(tray_id, desk.now())
+        work.weeks.take_away(tray_id, desk.now(), desk.today())
         work.cupboard.save_tray(replace(tray, contents=(), archived=True))

@@ -41,7 +41,7 @@ def entries(house: House) -> Mapping[str, Entry]:
 def _entries(house: House) -> dict[str, Entry]:
     shipped = {d.key: d for d in shipped_cards()}
     found = {key: Entry(design, _taken(house, key), "catalogue") for key, design in shipped.items()}
-    for key, own in house.own_cards.items():
+    for key, own in house.catalogue.own_cards.items():
         theirs = shipped.get(key)
         update = updated(own, whole(theirs) if theirs else None)
         design = _design_of(own, update)
@@ -61,7 +61,7 @@ def _design_of(own: OwnCard, update: Updated) -> Design:
 
 def _taken(house: House, key: str) -> bool:
     takes = house.household.takes if house.household else "whole"
-    return house.card_choices.get(key, takes == "whole")
+    return house.catalogue.choices.get(key, takes == "whole")
 
 
 def designs(house: House) -> Mapping[str, Design]:
@@ -136,7 +136,7 @@ def own_card(house: House, key: str, data: Data, settled: str = "") -> OwnCard |
     if data == shipped:
         return None
     old = entries(house)[key]
-    before = house.own_cards[key].base if key in house.own_cards else None
+    before = house.catalogue.own_cards[key].base if key in house.catalogue.own_cards else None
     waiting = old.update.news if old.update else ()
     return OwnCard(data, {**shipped, **{name: (before or {})[name] for name in waiting if name != settled}})
 
@@ -179,7 +179,7 @@ def forget(desk: Desk, key: str, adult_id: int | None) -> None:
     """Drop the household's own card; where one ships it stands again. Raises: NotFound, InvalidValue while in use."""
     house = desk.house()
     old = entry(house, key)
-    if key not in house.own_cards:
+    if key not in house.catalogue.own_cards:
         raise InvalidValue(FieldProblem("card", f"{old.design.name} is as it ships.", "Leave it out instead."))
     used = [tray.name for tray in house.trays if tray.card.key == key]
     after = [d.name for d in designs(house).values() if key in {k for k, _ in d.follows}]

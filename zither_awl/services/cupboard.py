@@ -91,4 +91,4 @@ def archive_tray(desk: Desk, tray_id: int, archived: bool, adult_id: int | None)
     with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} {tray.name}") as work:
         work.cupboard.save_tray(replace(tray, archived=archived))
         if archived:
-            work.log.take_away(tray_id, desk.now())
+            work.weeks.take_away(tray_id, desk.now(), desk.today())

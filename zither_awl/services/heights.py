@@ -99,7 +99,7 @@ def house_heights(house: House, today: date) -> tuple[ForChild, ...]:
     surfaces = Surfaces(kept.counter_mm, kept.basin_mm) if kept else Surfaces()
     return tuple(
         ForChild(child, independence(child, today, later, surfaces),
-                 frozenset(key for of, key in house.aids_done if of == child.id))
+                 frozenset(key for of, key in house.room.aids_done if of == child.id))
         for child in house.children
     )  # fmt: skip
 

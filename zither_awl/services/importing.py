@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from datetime import date, datetime, time, timedelta
+from datetime import UTC, date, datetime, time, timedelta
 from difflib import get_close_matches
 from typing import Literal
 from uuid import NAMESPACE_URL, uuid5
 from zoneinfo import ZoneInfo
 
+from zither_awl.core.cycles import containing
 from zither_awl.core.errors import FieldProblem
 from zither_awl.core.merge import FORGOTTEN
 from zither_awl.core.values import Episode, EpisodeEvent, Morning, Presentation, Tray
@@ -173,16 +174,18 @@ def export_trays(desk: Desk) -> str:
 def export_episodes(desk: Desk) -> str:
     """Every episode that was not struck out as CSV, times in the household's zone."""
     house = desk.house()
-    return house.once("episodes as CSV", lambda: _episodes_csv(house))
+    with desk.read() as work:
+        episodes = work.log.episodes()
+    return _episodes_csv(house, episodes)
 
 
-def _episodes_csv(house: House) -> str:
+def _episodes_csv(house: House, episodes: Sequence[Episode]) -> str:
     children, trays = {c.id: c.name for c in house.all_children}, {t.id: t.name for t in house.all_trays}
     adults = {a.id: a.name for a in house.adults}
     return write_table(episode_table.COLUMNS, [
         episode_table.episode_cells(e, children[e.child_id], trays.get(e.tray_id or 0, e.activity),
                                     adults.get(e.adult_id or 0, ""), _local(e, house.zone))
-        for e in house.log.episodes if not e.struck
+        for e in episodes if not e.struck
     ])  # fmt: skip
 
 
@@ -195,7 +198,7 @@ def _local(episode: Episode, zone: ZoneInfo) -> dict[str, str]:
 
 def check_episodes(desk: Desk, rows: Sequence[Row]) -> Report:
     """Check every row of episodes against the house; nothing is written."""
-    checked, _ = _check_episodes(desk.house(), rows, desk.today())
+    checked, _ = _check_episodes(desk, rows)
     return report_of(rows, checked, episode_table.COLUMNS)
 
 
@@ -205,7 +208,7 @@ def take_episodes(desk: Desk, rows: Sequence[Row], adult_id: int | None, *, stoo
     The same file twice changes nothing: an episode is known by child, tray and beginning.
     """
     house = desk.house()
-    checked, lines = _check_episodes(house, rows, desk.today())
+    checked, lines = _check_episodes(desk, rows)
     good = [line for row, line in zip(checked, lines, strict=True) if line and row.status == "new"]
     if good:
         with desk.write(adult_id, f"Imported {len(good)} episodes") as work:
@@ -215,15 +218,15 @@ def take_episodes(desk: Desk, rows: Sequence[Row], adult_id: int | None, *, stoo
     return replace(report_of(rows, checked, episode_table.COLUMNS), taken=len(good))
 
 
-def _check_episodes(
-    house: House, rows: Sequence[Row], today: date
-) -> tuple[list[ReportRow], list[EpisodeLine | None]]:  # fmt: skip
-    busy: list[tuple[str, datetime, datetime, str]] = _busy(house)
-    known = {e.id for e in house.log.episodes}
+def _check_episodes(desk: Desk, rows: Sequence[Row]) -> tuple[list[ReportRow], list[EpisodeLine | None]]:
+    house, today = desk.house(), desk.today()
+    read = [episode_table.read_episode(row) for row in rows]
+    near = _near(desk, [line.day for line, _ in read if line is not None])
+    busy: list[tuple[str, datetime, datetime, str]] = _busy(house, near)
+    known = {e.id for e in near}
     checked: list[ReportRow] = []
     lines: list[EpisodeLine | None] = []
-    for number, row in enumerate(rows, start=1):
-        line, problems = episode_table.read_episode(row)
+    for number, (row, (line, problems)) in enumerate(zip(rows, read, strict=True), start=1):
         if line is not None and _id_of(line) in known:
             checked.append(ReportRow(number, row, "same"))
             lines.append(None)
@@ -237,10 +240,21 @@ def _check_episodes(
     return checked, lines
 
 
-def _busy(house: House) -> list[tuple[str, datetime, datetime, str]]:
+def _near(desk: Desk, days: Sequence[date]) -> tuple[Episode, ...]:
+    """The work of the days of a file, and of the days beside them."""
+    if not days:
+        return ()
+    reach = timedelta(days=2)
+    first, last = (datetime.combine(day, time(0), UTC) for day in (min(days), max(days)))
+    with desk.read() as work:
+        ids = work.log.episode_ids([c.id for c in desk.house().all_children], first - reach, last + reach)
+        return work.log.episodes(ids)
+
+
+def _busy(house: House, near: Sequence[Episode]) -> list[tuple[str, datetime, datetime, str]]:
     names, trays = {c.id: c.name for c in house.all_children}, {t.id: t.name for t in house.all_trays}
     return [(names[e.child_id], e.began, e.ended, trays.get(e.tray_id or 0, e.activity))
-            for e in house.log.episodes if e.ended and not e.struck]  # fmt: skip
+            for e in near if e.ended and not e.struck]  # fmt: skip
 
 
 def _named(line: EpisodeLine, house: House, today: date) -> list[FieldProblem]:
@@ -284,14 +298,15 @@ def _save_episodes(work: Work, lines: Sequence[EpisodeLine], house: House) -> No
         child_id, tray_id, adult_id = children[line.child], trays[line.tray], adults.get(line.watched_by)
         episode = Episode(
             id=_id_of(line), child_id=child_id, tray_id=tray_id, began=began, ended=ended if line.ended else None,
-            work=line.work if line.ended else None, place=line.place, morning_id=mornings[line.day], adult_id=adult_id,
+            work=line.work if line.ended else None, place=line.place,
+            morning_id=mornings[_id_of(line)], adult_id=adult_id, local_day=line.day,
             question="" if line.ended else FORGOTTEN, told=True,
         )  # fmt: skip
         work.log.save_episode(episode)
         work.sent.tell(episode, _events(line, ended), episode.id)
         if line.shown:
             work.log.add_presentation(Presentation(id=0, child_id=child_id, tray_id=tray_id, at=began,
-                                                   adult_id=adult_id))  # fmt: skip
+                                                   local_day=line.day, adult_id=adult_id))  # fmt: skip
 
 
 def _events(line: EpisodeLine, at: datetime) -> list[EpisodeEvent]:
@@ -302,22 +317,38 @@ def _events(line: EpisodeLine, at: datetime) -> list[EpisodeEvent]:
 
 def _mornings(
     work: Work, lines: Sequence[EpisodeLine], house: House, children: Mapping[str, int], adults: Mapping[str, int]
-) -> dict[date, int]:
-    found = {m.day: m.id for m in house.log.mornings}
-    for day in sorted({line.day for line in lines} - found.keys()):
-        of_day = [line for line in lines if line.day == day]
-        first, last = min(line.began for line in of_day), max(line.ended or line.began for line in of_day)
-        began = next((line.morning_began for line in of_day if line.morning_began), min(first, time(8, 30)))
-        ended = next((line.morning_ended for line in of_day if line.morning_ended), max(last, time(11, 30)))
-        here = {name for line in of_day for name in (*line.present, line.child)}
-        watcher = next((line.watched_by for line in of_day if line.watched_by), "")
-        found[day] = work.log.save_morning(Morning(
-            id=0, day=day, began=datetime.combine(day, min(began, first), house.zone),
-            ended=datetime.combine(day, max(ended, last), house.zone),
-            present=frozenset(children[name] for name in here), adult_id=adults.get(watcher),
-            seen="part" if any(line.seen == "part" for line in of_day) else "all",
-        ))  # fmt: skip
+) -> dict[str, int]:
+    """The work cycle of each line, by its id: lines that name another beginning are of another cycle of their day."""
+    groups: dict[tuple[date, time | None], list[EpisodeLine]] = {}
+    for line in lines:
+        groups.setdefault((line.day, line.morning_began), []).append(line)
+    found: dict[str, int] = {}
+    for (day, _), of_cycle in sorted(groups.items(), key=lambda each: (each[0][0], each[0][1] or time(23, 59))):
+        made = _cycle(day, of_cycle, house, children, adults)
+        there = work.log.mornings(day=day)
+        known = containing(there, made.began, made.ended or made.began)
+        if known is None and of_cycle[0].morning_began is None:
+            known = next(iter(there), None)
+        cycle_id = known.id if known is not None else work.log.save_morning(made)
+        found |= {_id_of(line): cycle_id for line in of_cycle}
     return found
+
+
+def _cycle(
+    day: date, lines: Sequence[EpisodeLine], house: House, children: Mapping[str, int], adults: Mapping[str, int]
+) -> Morning:
+    """The work cycle that lines of one day and one beginning tell of."""
+    first, last = min(line.began for line in lines), max(line.ended or line.began for line in lines)
+    began = next((line.morning_began for line in lines if line.morning_began), min(first, time(8, 30)))
+    ended = next((line.morning_ended for line in lines if line.morning_ended), max(last, time(11, 30)))
+    here = {name for line in lines for name in (*line.present, line.child)}
+    watcher = next((line.watched_by for line in lines if line.watched_by), "")
+    return Morning(
+        id=0, day=day, began=datetime.combine(day, min(began, first), house.zone),
+        ended=datetime.combine(day, max(ended, last), house.zone),
+        present=frozenset(children[name] for name in here), adult_id=adults.get(watcher),
+        seen="part" if any(line.seen == "part" for line in lines) else "all",
+    )  # fmt: skip
 
 
 def _stood_since(work: Work, lines: Sequence[EpisodeLine], house: House) -> None:
@@ -326,6 +357,6 @@ def _stood_since(work: Work, lines: Sequence[EpisodeLine], house: House) -> None
                 for line in lines)  # fmt: skip
     named = {line.tray for line in lines}
     for placement in house.placements:
-        earlier = [p for p in house.log.placements if p.tray.id == placement.tray.id and p.until is not None]
+        earlier = [p for p in house.all_placements if p.tray.id == placement.tray.id and p.until is not None]
         if placement.tray.name in named and not earlier and placement.since and placement.since > first:
-            work.log.stood_since(placement.id, first)
+            work.weeks.stood_since(placement.id, first)

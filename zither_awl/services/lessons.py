@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
@@ -49,7 +50,7 @@ class Lesson:
 
 def sets(house: House) -> tuple[WordSet, ...]:
     """Every set of words: those that ship, and the household's own."""
-    return (*shipped_words(), *(words_of(data, own=True) for data in house.own_sets.values()))
+    return (*shipped_words(), *(words_of(data, own=True) for data in house.lessons.own_sets.values()))
 
 
 def word_set(house: House, key: str) -> WordSet:
@@ -60,17 +61,17 @@ def word_set(house: House, key: str) -> WordSet:
     raise NotFound(f"There is no set of words {key!r}.")
 
 
-def _answers(house: House, child_id: int, key: str) -> list[WordAnswer]:
-    """A child's answers in a set, in the household's zone: a day is its day."""
-    return [replace(a, at=a.at.astimezone(house.zone)) for a in house.answers
-            if a.child_id == child_id and a.set_key == key]  # fmt: skip
+def _answers(desk: Desk, child_id: int, key: str | None = None) -> tuple[WordAnswer, ...]:
+    """A child's answers, oldest first: all, or those in a set."""
+    with desk.read() as work:
+        return work.lessons.answers(child_id, key)
 
 
 def lesson(desk: Desk, child_id: int, key: str, *, restless: bool = False) -> Lesson:
     """The lesson as it stands. Raises: NotFound."""
     house, today = desk.house(), desk.today()
     child, words = house.child(child_id), word_set(house, key)
-    answers = _answers(house, child_id, key)
+    answers = _answers(desk, child_id, key)
     asked = lesson_since(answers, desk.now().astimezone(house.zone))
     # The plan of a lesson is made at its beginning, and does not change while it goes on.
     before = answers[: len(answers) - len(asked)]
@@ -100,8 +101,11 @@ def overview(desk: Desk, child_id: int) -> tuple[Overview, ...]:
     """Every set for a child, what is due first."""
     house, today = desk.house(), desk.today()
     found = []
+    by_set: defaultdict[str, list[WordAnswer]] = defaultdict(list)
+    for answer in _answers(desk, child_id):
+        by_set[answer.set_key].append(answer)
     for words in sets(house):
-        answers = _answers(house, child_id, words.key)
+        answers = by_set[words.key]
         stand = [standing(w, answers) for w in words.words]
         dates = [s.due for s in stand if s.due]
         firm = sum(all(r.firm for r in rungs(words, w.key, answers)) for w in words.words)

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from statistics import median
 from uuid import uuid4
 
 from zither_awl.core.concentration import longest_of
+from zither_awl.core.cycles import containing
 from zither_awl.core.errors import Clash, FieldProblem, InvalidValue, NotFound
-from zither_awl.core.merge import TOLD, morning_at
+from zither_awl.core.merge import REACH, TOLD, morning_at
 from zither_awl.core.values import Episode, EpisodeEvent, Morning
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.recording import episode_named, settle, work_name
@@ -18,12 +19,16 @@ from zither_awl.store import Work as Store
 from zither_awl.store.history import TraceLine
 
 
-def forgotten(house: House, now: datetime) -> tuple[Episode, ...]:
+def forgotten(desk: Desk, now: datetime | None = None) -> tuple[Episode, ...]:
     """Episodes whose end has to be asked: open beyond P(90 min), beyond their morning, or marked."""
+    house, now = desk.house(), now or desk.now()
     limit = timedelta(minutes=house.practice.forgotten_timer_min)
-    ended = {m.id for m in house.log.mornings if m.ended is not None}
+    with desk.read() as work:
+        asked = work.log.asked_about()
+        mornings = work.log.mornings(ids={e.morning_id for e in asked if e.morning_id is not None})
+    ended = {m.id for m in (*mornings, *house.window.mornings) if m.ended is not None}
     return tuple(
-        e for e in house.log.episodes
+        e for e in asked
         if not e.struck and (e.question or (e.ended is None and (now - e.began > limit or e.morning_id in ended)))
     )  # fmt: skip
 
@@ -32,29 +37,37 @@ USUAL_MIN = 10.0
 """Offered as the likely length of a forgotten episode where the child has no earlier one with that tray."""
 
 
-def likely_end(house: House, episode: Episode) -> datetime:
+def likely_end(desk: Desk, episode: Episode) -> datetime:
     """When a forgotten episode most likely ended: the child's own usual length, but no later than what came next.
 
     Only offered to the adult who answers; never taken by itself.
     """
-    alike = [e for e in house.log.episodes if e.child_id == episode.child_id and e.tray_id == episode.tray_id]
-    lengths = longest_of(alike)
+    house = desk.house()
+    own = [v for v in house.window.visits if v.child_id == episode.child_id]
+    lengths = longest_of(v for v in own if v.tray_id == episode.tray_id)
     usual = episode.began + timedelta(minutes=median(lengths) if lengths else USUAL_MIN)
     heard = max((e.at for e in episode.events if e.kind != "finish"), default=episode.began)
-    after = [e.began for e in house.log.episodes
-             if e.child_id == episode.child_id and e.began > episode.began and not e.struck]  # fmt: skip
-    morning = next((m for m in house.log.mornings if m.id == episode.morning_id), None)
+    after = [v.began for v in own if v.began > episode.began]
+    morning = _morning(desk, episode.morning_id)
     latest = [*after, *([morning.ended] if morning and morning.ended else [])]
     return max(min([max(usual, heard), *latest]), episode.began + timedelta(minutes=1))
 
 
-def episodes_of(house: House, day: date | None, child_id: int | None, tray_id: int | None) -> list[Episode]:
-    """Episodes of a day, a child, a tray (each if given), newest first, struck ones too."""
-    return [
-        e for e in reversed(house.log.episodes)
-        if (day is None or e.began.astimezone(house.zone).date() == day)
-        and child_id in (None, e.child_id) and tray_id in (None, e.tray_id)
-    ]  # fmt: skip
+def _morning(desk: Desk, morning_id: int | None) -> Morning | None:
+    known = next((m for m in desk.house().window.mornings if m.id == morning_id), None)
+    if known is not None or morning_id is None:
+        return known
+    with desk.read() as work:
+        return next(iter(work.log.mornings(ids=[morning_id])), None)
+
+
+def episodes_of(desk: Desk, day: date | None, child_id: int | None, tray_id: int | None, *, ids: Collection[str] = (),
+                most: int | None = None) -> list[Episode]:  # fmt: skip
+    """Episodes of a day, a child, a tray, of these ids (each if given), newest first, struck ones too."""
+    with desk.read() as work:
+        named = list(ids) or work.log.ids_where(day=day, child_id=child_id, tray_id=tray_id, most=most)
+        found = work.log.episodes(named)
+    return list(reversed(found))[:most]
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,15 +87,28 @@ def save_episode(desk: Desk, episode: Episode, adult_id: int | None, told: Told 
     house = desk.house()
     child, what = house.child(episode.child_id), work_name(house, episode.tray_id, episode.activity)
     _check_past(episode, desk.now())
-    _check_overlap(house, episode, house.log.episodes)
-    old = episode_named(house, episode.id) if episode.id else None
-    morning_id = episode.morning_id or morning_at(house.log.mornings, episode.began)
+    _check_overlap(house, episode, _near(desk, [episode]))
+    old = episode_named(desk, episode.id) if episode.id else None
+    morning_id = episode.morning_id or morning_at(_mornings_near(desk, episode.began), episode.began)
     kept = replace(episode, id=old.id if old else str(uuid4()), morning_id=morning_id, question="", told=True,
-                   adult_id=old.adult_id if old else adult_id)  # fmt: skip
+                   adult_id=old.adult_id if old else adult_id, local_day=desk.day_of(episode.began))  # fmt: skip
     with desk.write(adult_id, f"{'Mended' if old else 'Entered'} {child.name}, {what}") as work:
         work.log.save_episode(kept)
         add_told(work, kept, _events(kept, old, told))
     return kept.id
+
+
+def _near(desk: Desk, pieces: Sequence[Episode]) -> tuple[Episode, ...]:
+    """The work of these children about these pieces of work."""
+    children, began = {e.child_id for e in pieces}, [e.began for e in pieces]
+    with desk.read() as work:
+        ids = work.log.episode_ids(children, min(began) - REACH, max(began) + REACH) if pieces else []
+        return work.log.episodes(ids)
+
+
+def _mornings_near(desk: Desk, at: datetime) -> tuple[Morning, ...]:
+    with desk.read() as work:
+        return work.log.between(at - REACH, at + REACH)
 
 
 def _check_past(episode: Episode, now: datetime) -> None:
@@ -103,16 +129,17 @@ def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, T
     for child in morning.present:
         house.child(child)
     new: list[Episode] = []
+    near = _near(desk, [e for e, _ in pieces])
     for episode, _ in pieces:
         work_name(house, episode.tray_id, episode.activity)
         _check_past(episode, now)
-        _check_overlap(house, episode, (*house.log.episodes, *new))
-        new.append(replace(episode, id=str(uuid4()), told=True, adult_id=adult_id))
-    ended = morning.ended
-    there = next((m for m in house.log.mornings if m.ended and m.began < ended and morning.began < m.ended), None)
+        _check_overlap(house, episode, (*near, *new))
+        new.append(replace(episode, id=str(uuid4()), told=True, adult_id=adult_id,
+                           local_day=desk.day_of(episode.began)))  # fmt: skip
+    there = containing(_mornings_near(desk, morning.began), morning.began, morning.ended)
     if there is not None:
         morning = replace(morning, id=there.id, adult_id=there.adult_id, present=morning.present | there.present)
-    day = morning.began.astimezone(house.zone).date()
+    day = there.day if there is not None else desk.day_of(morning.began)
     with desk.write(adult_id, "Told the morning") as work:
         kept = work.log.save_morning(replace(morning, day=day, adult_id=morning.adult_id or adult_id))
         for episode, (_, told) in zip(new, pieces, strict=True):
@@ -124,7 +151,7 @@ def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, T
 
 def change_present(desk: Desk, morning_id: int, present: Iterable[int], adult_id: int | None) -> None:
     """Mend who was here."""
-    morning = next((m for m in desk.house().log.mornings if m.id == morning_id), None)
+    morning = _morning(desk, morning_id)
     if morning is None:
         raise NotFound(f"There is no morning {morning_id}.")
     with desk.write(adult_id, "Changed who is here") as work:
@@ -168,7 +195,7 @@ def _overlapping(episode: Episode, others: Iterable[Episode]) -> Episode | None:
 
 def strike(desk: Desk, episode_id: str, struck: bool, adult_id: int | None) -> None:
     """Strike an episode out, or bring it back. It stays in the record, crossed."""
-    episode = episode_named(desk.house(), episode_id)
+    episode = episode_named(desk, episode_id)
     with desk.write(adult_id, "Struck out an episode" if struck else "Brought an episode back") as work:
         work.log.save_episode(replace(episode, struck=struck, question="", told=True))
 
@@ -188,13 +215,14 @@ def strike_event(desk: Desk, event_id: int, struck: bool, adult_id: int | None) 
     verb = "Took back" if struck else "Brought back"
     with desk.write(adult_id, f"{verb} {event.cause or event.kind}, {house.child(event.child_id).name}") as work:
         work.sent.strike(event_id, struck)
-        settle(work, [replace(event, struck=struck)], house.log.mornings, house.practice)
+        mornings = work.log.between(event.at - REACH, event.at + REACH)
+        settle(work, house, [replace(event, struck=struck)], mornings)
 
 
 def trace(desk: Desk, episode_id: str) -> list[TraceLine]:
     """Who changed what in an episode, oldest first."""
-    kept = episode_named(desk.house(), episode_id)
+    kept = episode_named(desk, episode_id)
     with desk.read() as work:
-        return work.history.trace("episode", kept.id)
+        return work.history.trace(kept.id)
 
 

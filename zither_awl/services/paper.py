@@ -213,8 +213,8 @@ def _words(desk: Desk, order: Order) -> WordSheet:
         return WordSheet(design.name, tuple(cards))
     found = word_set(house, key)
     with desk.read() as work:
-        pictures = {w.key: work.cupboard.photo(house.word_photos[key, w.key]) for w in found.words
-                    if (key, w.key) in house.word_photos}  # fmt: skip
+        pictures = {w.key: work.cupboard.photo(house.lessons.word_photos[key, w.key]) for w in found.words
+                    if (key, w.key) in house.lessons.word_photos}  # fmt: skip
     cards = []
     for word in found.words:
         first, second = word.labels[0][1], dict(word.labels).get("es", "")

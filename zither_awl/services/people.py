@@ -91,3 +91,4 @@ def delete_child(desk: Desk, child_id: int, typed_name: str) -> None:
     with desk.write_untracked() as work:
         work.people.delete_child(child_id)
         work.history.forget()
+    desk.forget()

@@ -48,7 +48,7 @@ def _known_word(desk: Desk, set_key: str, word: str) -> None:
 
 def word_photo_of(desk: Desk, set_key: str, word: str) -> bytes:
     """The photograph of a word as JPEG. Raises: NotFound."""
-    photo_id = desk.house().word_photos.get((set_key, word))
+    photo_id = desk.house().lessons.word_photos.get((set_key, word))
     if photo_id is None:
         raise NotFound(f"{word} has no photograph.")
     with desk.read() as work:

@@ -69,12 +69,17 @@ def start(desk: Desk, wanted: Wanted) -> int:
         raise InvalidValue(FieldProblem("units", "There is no shelf to plan for.", "Add a unit first."))
     if not any(t.for_children for t in house.trays):
         raise InvalidValue(FieldProblem("trays", "No tray is for anybody yet.", "Say in the cupboard who each is for."))
-    return desk.solves.start(Question(problem(desk, wanted), house.revision))
+    return desk.solves.start(Question(problem(desk, wanted), _rests_on(house)))
+
+
+def _rests_on(house: House) -> tuple[int, ...]:
+    """The sections a plan is made of: work that was seen since does not make it old."""
+    return house.revisions("people", "room", "cupboard", "weeks")
 
 
 def stale(desk: Desk, solve: Solve) -> bool:
     """Whether the house changed since a plan was asked for."""
-    return desk.house().revision != solve.question.revision
+    return _rests_on(desk.house()) != solve.question.rests_on
 
 
 def plan_of(solve: Solve) -> ShelfPlan:
@@ -161,14 +166,14 @@ def _carry_out(work: Work, desk: Desk, chosen: Sequence[Changed], adult_id: int 
     out = tuple(c.tray.id for c in chosen if c.what == "goes")
     come = tuple(c.tray.id for c in chosen if c.what == "comes")
     record = ChangeRecord(id=0, at=desk.now(), out=out, in_=come, why_out=("chosen",) * len(out))
-    change_id = work.log.add_change(record, "accepted", "", adult_id)
+    change_id = work.weeks.add_change(record, "accepted", "", adult_id)
     for each in chosen:
         to = each.then.spot if each.then else None
         put(work, desk, each.tray.id, to, each.then is not None and each.then.by_hand)
     for unit_id in {p.spot.unit_id for c in chosen for p in (c.now, c.then) if p is not None}:
         work.room.touch(unit_id)
     words = {"goes": "rest", "comes": "put", "moves": "put", "by hand": "by hand", "open": "put"}
-    work.log.add_tasks(change_id, [(words[c.what], c.tray.id) for c in chosen])
+    work.weeks.add_tasks(change_id, [(words[c.what], c.tray.id) for c in chosen])
 
 
 def why_not(desk: Desk, solve_id: int, tray_id: int, spot: Spot | None) -> tuple[Reason, ...] | int:
@@ -177,9 +182,9 @@ def why_not(desk: Desk, solve_id: int, tray_id: int, spot: Spot | None) -> tuple
     plan, asked = plan_of(solve), solve.question.problem
     house.tray(tray_id)
     if spot is None:
-        return desk.solves.start(Question(asked, solve.question.revision, plan, tray_id))
+        return desk.solves.start(Question(asked, solve.question.rests_on, plan, tray_id))
     against = why_not_there(asked, tray_id, spot)
     if against:
         return against
     pins = (*(p for p in asked.pins if p.tray != tray_id), Pin(tray_id, spot, tray_id in asked.by_hand))
-    return desk.solves.start(Question(replace(asked, pins=pins), solve.question.revision, plan, tray_id))
+    return desk.solves.start(Question(replace(asked, pins=pins), solve.question.rests_on, plan, tray_id))

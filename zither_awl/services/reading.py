@@ -5,16 +5,17 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import date, timedelta
 
 from zither_awl.core.concentration import episode_stats
 from zither_awl.core.curve import Bin, Curve, typical_curve, work_curve
 from zither_awl.core.errors import NotFound
+from zither_awl.core.merge import NEXT_WITHIN, spells
 from zither_awl.core.values import Child, Episode, Morning, Spell
 from zither_awl.formats.morning_table import Happening, morning_csv
-from zither_awl.services.desk import Desk, House
+from zither_awl.services.desk import Desk
 from zither_awl.services.recording import work_name
-from zither_awl.services.sweeping import Swept, swept
+from zither_awl.services.sweeping import Swept, sweeps_of, swept
 
 TYPICAL_WEEKS = 8
 
@@ -53,40 +54,63 @@ class MorningRead:
 def read_morning(desk: Desk, morning_id: int | None) -> MorningRead:
     """A morning by its id, or the last that ended. Raises: NotFound."""
     house = desk.house()
-    ended = [m for m in house.log.mornings if m.ended is not None]
-    morning = _chosen(ended, morning_id)
-    at = ended.index(morning)
-    episodes = tuple(e for e in house.log.episodes if e.morning_id == morning.id and not e.struck)
+    morning = _chosen(desk, morning_id)
+    episodes = tuple(e for e in works_of(desk, morning) if not e.struck)
+    spells = spells_of(desk, morning)
+    with desk.read() as work:
+        earlier, later = work.log.beside(morning)
     return MorningRead(
-        morning=morning, episodes=episodes, spells=_states(house, morning),
-        children=tuple(_childs(house, c, morning, episodes) for c in house.all_children if c.id in morning.present),
-        swept=swept(house, morning), earlier=ended[at - 1] if at else None,
-        later=ended[at + 1] if at + 1 < len(ended) else None,
+        morning=morning, episodes=episodes, spells=spells,
+        children=tuple(_childs(desk, c, morning, episodes, spells) for c in house.all_children
+                       if c.id in morning.present),
+        swept=swept(desk, morning), earlier=earlier, later=later,
     )  # fmt: skip
 
 
-def _chosen(ended: Sequence[Morning], morning_id: int | None) -> Morning:
-    for morning in reversed(ended):
-        if morning_id in (None, morning.id):
-            return morning
-    raise NotFound("No morning has ended yet." if morning_id is None else f"There is no ended morning {morning_id}.")
+def _chosen(desk: Desk, morning_id: int | None) -> Morning:
+    recent = {m.id: m for m in desk.house().window.mornings if m.ended is not None}
+    if morning_id is None and recent:
+        return list(recent.values())[-1]
+    with desk.read() as work:
+        older = work.log.mornings(newest=1) if morning_id is None else work.log.mornings(ids=[morning_id])
+    found = recent.get(morning_id or 0) or next((m for m in older if m.ended is not None), None)
+    if found is None:
+        said = "No morning has ended yet." if morning_id is None else f"There is no ended morning {morning_id}."
+        raise NotFound(said)
+    return found
 
 
-def _states(house: House, morning: Morning) -> tuple[Spell, ...]:
-    end = morning.ended or morning.began
-    return tuple(s for s in house.log.spells if morning.began <= s.began <= end)
+def works_of(desk: Desk, morning: Morning | None) -> tuple[Episode, ...]:
+    """The pieces of work of a morning with their events, oldest first, struck ones too."""
+    if morning is None:
+        return ()
+    with desk.read() as work:
+        return work.log.episodes(work.log.ids_where(morning_id=morning.id))
 
 
-def _childs(house: House, child: Child, morning: Morning, episodes: Sequence[Episode]) -> ChildsMorning:
+def spells_of(desk: Desk, morning: Morning | None) -> tuple[Spell, ...]:
+    """What children were at in a morning when not at work."""
+    if morning is None:
+        return ()
+    with desk.read() as work:
+        end = morning.ended or desk.now() + NEXT_WITHIN
+        states = work.sent.states(morning.began, end)
+        works = work.log.episodes(work.log.episode_ids(morning.present, morning.began, end)) if states else ()
+    return tuple(s for s in spells(states, works, (morning,)) if morning.began <= s.began <= end)
+
+
+def _childs(desk: Desk, child: Child, morning: Morning, episodes: Sequence[Episode],
+            spells: Sequence[Spell]) -> ChildsMorning:  # fmt: skip
+    house = desk.house()
     own = [e for e in episodes if e.child_id == child.id]
     stats = [s for e in own if (s := episode_stats(e)) is not None]
     breaks: Counter[str] = Counter()
     for each in stats:
         breaks.update(dict(each.interruptions))
     since = morning.day - timedelta(weeks=TYPICAL_WEEKS)
-    curves = [c for m, c in _curves(house, child) if since <= m.day <= morning.day]
+    curves = [c for m, c in _curves(desk, child, since) if since <= m.day <= morning.day]
     return ChildsMorning(
-        child=child, curve=work_curve(child.id, morning, own, _states(house, morning), practice=house.practice),
+        child=child, curve=work_curve(child.id, morning, own, spells, practice=house.practice),
         longest_min=max((s.longest_min for s in stats), default=None),
         stretches_min=tuple(minutes for s in stats for minutes in s.stretches_min),
         rounds=sum(s.repetitions for s in stats), breaks=tuple(breaks.most_common()),
@@ -95,33 +119,40 @@ def _childs(house: House, child: Child, morning: Morning, episodes: Sequence[Epi
     )  # fmt: skip
 
 
-def _curves(house: House, child: Child) -> list[tuple[Morning, Curve]]:
-    """Every whole morning of a child with its curve, reckoned once for a snapshot."""
-    return house.once(("curves", child.id), lambda: _reckoned(house, child))
+def _curves(desk: Desk, child: Child, since: date) -> list[tuple[Morning, Curve]]:
+    """Every whole morning of a child since a day with its curve, reckoned once until something is written down."""
+    house = desk.house()
 
-
-def _reckoned(house: House, child: Child) -> list[tuple[Morning, Curve]]:
-    by_morning: dict[int, list[Episode]] = {}
-    for episode in house.log.episodes:
-        if episode.child_id == child.id and episode.morning_id is not None:
+    def reckon() -> list[tuple[Morning, Curve]]:
+        with desk.read() as work:
+            recent = work.log.mornings(since=since)
+            mornings = [m for m in recent if child.id in m.present and m.seen == "all" and m.ended]
+            works = work.log.episodes(work.log.of_mornings(child.id, [m.id for m in mornings]))
+            states = work.sent.states(mornings[0].began, mornings[-1].ended or mornings[-1].began) if mornings else []
+        by_morning: dict[int | None, list[Episode]] = {}
+        for episode in works:
             by_morning.setdefault(episode.morning_id, []).append(episode)
-    found = []
-    for morning in house.log.mornings:
-        if child.id in morning.present and morning.seen == "all":
-            curve = work_curve(child.id, morning, by_morning.get(morning.id, ()), _states(house, morning),
-                               practice=house.practice)  # fmt: skip
-            if curve is not None:
-                found.append((morning, curve))
-    return found
+        found = spells(states, works, mornings)
+        curves = [(m, work_curve(child.id, m, by_morning.get(m.id, ()), _within(found, m), practice=house.practice))
+                  for m in mornings]  # fmt: skip
+        return [(m, curve) for m, curve in curves if curve is not None]
+
+    return house.once(("curves", child.id, since), lambda: reckon() if house.window else [])
+
+
+def _within(found: Sequence[Spell], morning: Morning) -> list[Spell]:
+    end = morning.ended or morning.began
+    return [s for s in found if morning.began <= s.began <= end]
 
 
 def csv_of(desk: Desk, morning_id: int) -> str:
     """A morning as CSV, one row a happening."""
-    return morning_csv(happenings(desk.house(), read_morning(desk, morning_id)))
+    return morning_csv(happenings(desk, read_morning(desk, morning_id)))
 
 
-def happenings(house: House, read: MorningRead) -> list[Happening]:
+def happenings(desk: Desk, read: MorningRead) -> list[Happening]:
     """Everything that was written down of a morning, in the household's zone."""
+    house = desk.house()
     names, zone = {c.id: c.name for c in house.all_children}, house.zone
     found = []
     for e in read.episodes:
@@ -133,7 +164,6 @@ def happenings(house: House, read: MorningRead) -> list[Happening]:
             found.append(Happening(e.ended.astimezone(zone), child, "finish", at_what, work_id=e.id,
                                    work=e.work.value if e.work else "", place=e.place.value if e.place else ""))
     found += [Happening(s.began.astimezone(zone), names[s.child_id], s.state) for s in read.spells]
-    sweeps = [s for s in house.log.sweeps if s.morning_id == read.morning.id]
     found += [Happening(s.at.astimezone(zone), names[child], "look", cause=state)
-              for s in sweeps for child, state in s.states]  # fmt: skip
+              for s in sweeps_of(desk, read.morning) for child, state in s.states]  # fmt: skip
     return found

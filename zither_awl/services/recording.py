@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from datetime import date, datetime, timedelta
+from datetime import UTC, date, datetime, time, timedelta
+from functools import partial
+from math import isfinite
 from typing import Literal, cast
 from uuid import NAMESPACE_OID, uuid5
 
+from zither_awl.core import cycles
+from zither_awl.core.days import local_day
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.merge import REACH, merge
-from zither_awl.core.practice import Practice
+from zither_awl.core.merge import REACH
+from zither_awl.core.settling import Around, settled
 from zither_awl.core.values import (
     ANSWERS,
     EVENT_SCHEMA,
@@ -28,6 +32,8 @@ from zither_awl.core.values import (
 from zither_awl.core.values.log import EpisodeEventKind
 from zither_awl.services import lessons, routines
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.journal import incident
+from zither_awl.store import RECOVERABLE
 from zither_awl.store import Work as Store
 from zither_awl.store.sent import Kept
 
@@ -84,9 +90,13 @@ class Taken:
     refused: tuple[Refused, ...]
 
 
+AHEAD = timedelta(days=7)
+"""So far a device's clock may be ahead; beyond it is wrong, and its owner is told."""
+
+
 def open_morning(house: House) -> Morning | None:
     """The morning that is begun and not ended, if there is one."""
-    return next((m for m in reversed(house.log.mornings) if m.ended is None), None)
+    return next((m for m in reversed(house.window.mornings) if m.ended is None), None)
 
 
 def work_name(house: House, tray_id: int | None, activity: str) -> str:
@@ -94,12 +104,13 @@ def work_name(house: House, tray_id: int | None, activity: str) -> str:
     return house.tray(tray_id).name if tray_id is not None else activity
 
 
-def episode_named(house: House, episode_id: str) -> Episode:
-    """The piece of work of an id, or that a device knows by it. Raises: NotFound."""
-    for episode in house.log.episodes:
-        if episode.id == episode_id:
-            return episode
-    raise NotFound(f"There is no piece of work {episode_id}.")
+def episode_named(desk: Desk, episode_id: str) -> Episode:
+    """The piece of work of an id. Raises: NotFound."""
+    with desk.read() as work:
+        found = work.log.episodes([episode_id])
+    if not found:
+        raise NotFound(f"There is no piece of work {episode_id}.")
+    return found[0]
 
 
 def take(desk: Desk, items: Sequence[DeviceItem], adult_id: int | None) -> Taken:
@@ -109,20 +120,32 @@ def take(desk: Desk, items: Sequence[DeviceItem], adult_id: int | None) -> Taken
     """
     for item in items:
         _check_form(item)
-    house = desk.house()
-    good: list[DeviceItem | Sent] = []
-    refused: list[Refused] = []
-    older = _children_of([i for i in items if i.schema_version < EVENT_SCHEMA], desk)
-    for item in sorted(items, key=lambda i: i.sequence):
-        try:
-            good.append(_checked(item, house, older, adult_id))
-        except (InvalidValue, NotFound) as problem:
-            refused.append(Refused(item.sequence, str(problem)))
-    if not good:
-        return Taken(0, tuple(refused))
-    with desk.write(adult_id, _label(good, house)) as work:
-        taking = _Taking(work, house, adult_id)
-        return Taken(taking.all(good), (*refused, *taking.refused))
+    with desk.deciding() as house:
+        good: list[DeviceItem | Sent] = []
+        refused: list[Refused] = []
+        older = _children_of([i for i in items if i.schema_version < EVENT_SCHEMA], desk)
+        for item in sorted(items, key=lambda i: i.sequence):
+            try:
+                _check_clock(item, house, desk.now())
+                good.append(_checked(item, house, older, adult_id))
+            except (InvalidValue, NotFound) as problem:
+                refused.append(Refused(item.sequence, str(problem)))
+        if not good:
+            return Taken(0, tuple(refused))
+        with desk.write_untracked() as work:
+            taking = _Taking(work, house, adult_id)
+            return Taken(taking.all(good), (*refused, *taking.refused))
+
+
+def _check_clock(item: DeviceItem, house: House, now: datetime) -> None:
+    """Whether an instant can be: no later than a week ahead, no earlier than the eldest child's birth."""
+    born = min((c.born for c in house.all_children), default=date(1970, 1, 1))
+    first = datetime.combine(born, time(0), UTC) - timedelta(days=1)
+    if not first <= item.at <= now + AHEAD:
+        raise InvalidValue(FieldProblem("at", f"is {item.at:%Y-%m-%d %H:%M}, which cannot be.",
+                                        "Set the device's clock right."))  # fmt: skip
+    if item.monotonic_ms is not None and not isfinite(item.monotonic_ms):
+        raise InvalidValue(FieldProblem("monotonic_ms", "is not a number of milliseconds."))
 
 
 def _children_of(items: Sequence[DeviceItem], desk: Desk) -> dict[str, int]:
@@ -131,8 +154,8 @@ def _children_of(items: Sequence[DeviceItem], desk: Desk) -> dict[str, int]:
     if not names:
         return {}
     with desk.read() as work:
-        known = {s.episode_id: s.child_id for s in work.sent.named(names) if s.kind == "start"}
-    known |= {e.id: e.child_id for e in desk.house().log.episodes if e.id in names}
+        known = {e.id: e.child_id for e in work.log.episodes(names)}
+        known |= {s.episode_id: s.child_id for s in work.sent.named(names) if s.kind == "start"}
     return known | {i.episode_id: i.child_id for i in items if i.kind == "start" and i.child_id is not None}
 
 
@@ -168,7 +191,7 @@ def _event_kind(item: DeviceItem) -> EpisodeEventKind | Literal["state"]:
 
 
 def _check_own(item: DeviceItem, house: House) -> None:
-    for child in (*item.present, *item.states, *((item.child_id,) if item.child_id else ())):
+    for child in (*item.present, *item.states, *((item.child_id,) if item.child_id is not None else ())):
         house.child(child)
     if item.kind == "begin" and not item.present:
         raise InvalidValue(FieldProblem("present", "names no child of the house.", "Choose who is here."))
@@ -198,49 +221,48 @@ def _check_run(item: DeviceItem, house: House) -> None:
         raise InvalidValue(FieldProblem("outcome", f"is {item.outcome!r}; expected one of {', '.join(ANSWERS)}."))
 
 
-def _label(items: Sequence[DeviceItem | Sent], house: House) -> str:
-    if len(items) > 1:
-        return f"Took in {len(items)} things from a device"
-    (item,) = items
-    words = {"start": "takes", "round": "once round", "broken": "broken off", "back": "back at it", "helped": "helped",
-             "depth": "how deep", "note": "note", "finish": "finished", "mended": "mended a mistake", "part": "a part",
-             "begin": "Began the morning", "end": "Ended the morning", "sweep": "Swept the room"}  # fmt: skip
-    if item.kind in ("begin", "end", "sweep"):
-        return words[item.kind]
-    if isinstance(item, DeviceItem) and item.kind == "routine":
-        return f"{routines.routine(house, item.set_key).name}: {item.run}"
-    name = house.child(item.child_id or 0).name
-    if item.kind == "state":
-        return f"{name}: {item.cause}"
-    if isinstance(item, DeviceItem) and item.kind == "answer":
-        return f"{name}, {item.word}: {item.turn}"
-    if item.kind == "showed":
-        return f"Showed {name} {house.tray(item.tray_id or 0).name}"
-    found = [e for e in house.log.episodes if e.id == item.episode_id]
-    tray_id, activity = (found[0].tray_id, found[0].activity) if found else (item.tray_id, item.activity)
-    what = work_name(house, tray_id, activity)
-    return f"{name}, {what}: {words[item.kind]}" if what else f"{name}: {words[item.kind]}"
-
-
 class _Taking:
     """One sending, while it is taken in. It keeps its own list of mornings, because it may begin and end some."""
 
     def __init__(self, work: Store, house: House, adult_id: int | None) -> None:
         self._work, self._house, self._adult_id = work, house, adult_id
-        # Read inside this write: another device may have begun the morning since the snapshot.
-        self._mornings = {m.id: m for m in work.log.mornings()}
+        self._mornings: dict[int, Morning] = {}
         self.refused: list[Refused] = []
 
     def all(self, items: Sequence[DeviceItem | Sent]) -> int:
-        """Take the items in. Returns how many were new."""
+        """Take the items in, each by itself if not all together. Returns how many were new."""
+        instants = [i.at for i in items]
+        for morning in self._work.log.between(min(instants) - REACH, max(instants) + REACH):
+            self._mornings[morning.id] = morning
+        own = sum(self._alone(i.sequence, partial(self._own, i)) for i in items if isinstance(i, DeviceItem))
         sent = [i for i in items if isinstance(i, Sent)]
         by_device = {d: [s.sequence for s in sent if s.device == d] for d in {s.device for s in sent}}
         known = {d: self._work.sent.known(d, sequences) for d, sequences in by_device.items()}
         fresh = list({(s.device, s.sequence): s for s in sent if s.sequence not in known[s.device]}.values())
-        own = sum(self._own(i) for i in items if isinstance(i, DeviceItem))
-        mornings = tuple(self._mornings.values())
-        settle(self._work, fresh, mornings, self._house.practice)
-        return len(fresh) + own
+        return own + self._events(fresh)
+
+    def _events(self, fresh: Sequence[Sent]) -> int:
+        try:
+            with self._work.attempt():
+                self._settle(fresh)
+            return len(fresh)
+        except RECOVERABLE:
+            # One of them cannot be: each is tried by itself, and the one is set aside and said.
+            return sum(self._alone(s.sequence, partial(self._settle, [s])) for s in fresh)
+
+    def _settle(self, fresh: Sequence[Sent]) -> bool:
+        settle(self._work, self._house, fresh, tuple(self._mornings.values()))
+        return True
+
+    def _alone(self, sequence: int, take_in: Callable[[], bool]) -> bool:
+        """Take one thing in by itself: what fails is taken back alone, refused and said."""
+        try:
+            with self._work.attempt():
+                return take_in()
+        except RECOVERABLE:
+            number = incident("an item that a device sent could not be kept")
+            self.refused.append(Refused(sequence, f"The program could not keep this (incident {number})."))
+            return False
 
     def _own(self, item: DeviceItem) -> bool:
         match item.kind:
@@ -256,19 +278,20 @@ class _Taking:
                 return self._run(item)
             case _:
                 shown = Presentation(id=0, child_id=item.child_id or 0, tray_id=item.tray_id or 0, at=item.at,
-                                     adult_id=self._adult_id, outcome=item.outcome)  # fmt: skip
+                                     local_day=self._day(item.at), adult_id=self._adult_id,
+                                     outcome=item.outcome)  # fmt: skip
                 return self._work.log.add_presentation(shown, f"{item.device}:{item.sequence}")[1]
 
     def _answer(self, item: DeviceItem) -> bool:
         answer = WordAnswer(child_id=item.child_id or 0, set_key=item.set_key, word=item.word,
                             turn=cast("Turn", item.turn), right=item.right, at=item.at, instead=item.text[:80],
-                            adult_id=self._adult_id)  # fmt: skip
+                            local_day=self._day(item.at), adult_id=self._adult_id)  # fmt: skip
         return self._work.lessons.add_answer(answer, f"{item.device}:{item.sequence}")
 
     def _run(self, item: DeviceItem) -> bool:
         """Something within a routine; its beginning is known by whatever comes of it first."""
         kept, key = self._work.lessons, item.episode_id
-        new = kept.begin_run(key, item.set_key, item.at, self._adult_id)
+        new = kept.begin_run(key, item.set_key, item.at, self._day(item.at), self._adult_id)
         match item.run:
             case "invite":
                 return kept.invite(key, item.child_id or 0, item.outcome) or new
@@ -282,10 +305,7 @@ class _Taking:
         return new
 
     def _day(self, at: datetime) -> date:
-        return at.astimezone(self._house.zone).date()
-
-    def _of_day(self, item: DeviceItem) -> list[Morning]:
-        return sorted((m for m in self._mornings.values() if m.day == self._day(item.at)), key=lambda m: m.began)
+        return local_day(at, self._house.zone)
 
     def _keep(self, morning: Morning) -> bool:
         if morning == self._mornings.get(morning.id):
@@ -295,27 +315,19 @@ class _Taking:
         return True
 
     def _begin(self, item: DeviceItem) -> bool:
-        """Begin a morning, or join the one that another device began: it began when the first said so."""
-        here = frozenset(item.present)
-        slack = timedelta(minutes=self._house.practice.same_morning_min)
-        for morning in self._of_day(item):
-            if item.at >= morning.began - slack and (morning.ended is None or item.at <= morning.ended):
-                return self._keep(replace(morning, began=min(morning.began, item.at), present=morning.present | here))
-        return self._keep(Morning(id=0, day=self._day(item.at), began=item.at, present=here, adult_id=self._adult_id))
+        return self._keep(cycles.begun(self._mornings.values(), item.at, self._day(item.at), frozenset(item.present),
+                                       self._adult_id, self._house.practice))  # fmt: skip
 
     def _end(self, item: DeviceItem) -> bool:
-        """End the morning; of two devices that ended it the later word counts."""
-        last = self._begun(item)
-        if last is None or (last.ended is not None and last.ended >= item.at):
-            return False
-        return self._keep(replace(last, ended=item.at, seen=item.seen))
+        cycle = self._begun(item)
+        return cycle is not None and self._keep(cycles.ended(cycle, item.at, item.seen))
 
     def _begun(self, item: DeviceItem) -> Morning | None:
         """The morning an item falls into; without one the item is refused, and told."""
-        begun = [m for m in self._of_day(item) if m.began <= item.at]
-        if not begun:
+        found = cycles.running(self._mornings.values(), item.at, self._day(item.at))
+        if found is None:
             self.refused.append(Refused(item.sequence, "The morning is not begun. Begin the morning first."))
-        return begun[-1] if begun else None
+        return found
 
     def _sweep(self, item: DeviceItem) -> bool:
         morning = self._begun(item)
@@ -323,45 +335,34 @@ class _Taking:
             return False
         key = str(uuid5(NAMESPACE_OID, f"{item.device}:{item.sequence}"))
         return self._work.log.add_sweep(Sweep(
-            key=key, morning_id=morning.id, at=item.at, adult_id=self._adult_id,
+            key=key, morning_id=morning.id, at=item.at, adult_id=self._adult_id, local_day=self._day(item.at),
             states=tuple(sorted(item.states.items())),
         ))  # fmt: skip
 
 
-def settle(work: Store, events: Sequence[Sent], mornings: Sequence[Morning], practice: Practice) -> None:
+def settle(work: Store, house: House, events: Sequence[Sent], mornings: Sequence[Morning]) -> None:
     """Put the pieces of work anew together that these events can have changed, and keep what differs.
 
     Those that are not kept yet are, with the work each belongs to.
     """
     if not events:
         return
+    fresh = [s for s in events if s.id == 0]
+    found = settled(_around(work, events), fresh, mornings, zone=house.zone, practice=house.practice)
+    for episode in found.save:
+        work.log.save_episode(episode)
+    work.sent.add(Kept(s, found.fresh.get((s.device, s.sequence))) for s in fresh)
+    work.sent.belong(found.moved)
+    for gone in found.drop:
+        work.log.drop_episode(gone)
+
+
+def _around(work: Store, events: Sequence[Sent]) -> Around:
+    """What lies about events, as it is kept."""
     children, names = {s.child_id for s in events}, {s.episode_id for s in events if s.episode_id}
     spread = [*(s.at for s in events), *(s.at for s in work.sent.named(names) if s.kind == "start")]
     first, last = min(spread), max(spread)
     there = work.sent.of(children, first - REACH, last + REACH, names)
-    before = _episodes_around(work, children, first, last, there)
-    told = {key: e for key, e in before.items() if e.told}
-    fresh = [s for s in events if s.id == 0]
-    merged = merge([*(k.sent for k in there), *fresh], told, mornings, practice=practice)
-    # What lies nearer to the edge than work can be long was looked at only for what it does to the rest.
-    inner = (first - REACH / 2, last + REACH / 2)
-    for episode in merged.episodes:
-        if inner[0] <= episode.began <= inner[1] or episode.id in names:
-            old = before.get(episode.id)
-            if old is None or replace(old, events=()) != replace(episode, events=()):
-                work.log.save_episode(episode)
-    work.sent.add(Kept(s, merged.belongs.get((s.device, s.sequence))) for s in fresh)
-    begun = {s.episode_id for s in (*(k.sent for k in there), *fresh) if s.kind == "start"}
-    works = {k.sent.id: (k.episode_id, merged.belongs.get((k.sent.device, k.sent.sequence))) for k in there
-             if k.sent.episode_id in begun}  # fmt: skip
-    work.sent.belong({key: now for key, (was, now) in works.items() if was != now})
-    whole = {e.id for e in merged.episodes}
-    for gone in before.keys() - whole:
-        if inner[0] <= before[gone].began <= inner[1] and before[gone].events:
-            work.log.drop_episode(gone)
-
-
-def _episodes_around(work: Store, children: set[int], first: datetime, last: datetime,
-                     there: Sequence[Kept]) -> dict[str, Episode]:  # fmt: skip
     ids = {*work.log.episode_ids(children, first - REACH, last + REACH), *(k.episode_id for k in there if k.episode_id)}
-    return {e.id: e for e in work.log.episodes(ids)}
+    works = {e.id: e for e in work.log.episodes(ids)}
+    return Around(first, last, tuple((k.sent, k.episode_id) for k in there), works)

@@ -23,7 +23,7 @@ def save_unit(desk: Desk, unit: Unit, adult_id: int | None) -> int:
         unit_id = work.room.save_unit(unit)
         for placement in house.placements:
             if placement.spot.unit_id == unit_id and not _there(placement.spot, unit):
-                work.log.take_away(placement.tray.id, desk.now())
+                work.weeks.take_away(placement.tray.id, desk.now(), desk.today())
     return unit_id
 
 
@@ -45,4 +45,4 @@ def archive_unit(desk: Desk, unit_id: int, archived: bool, adult_id: int | None)
         work.room.save_unit(replace(unit, archived=archived))
         for placement in house.placements:
             if archived and placement.spot.unit_id == unit_id:
-                work.log.take_away(placement.tray.id, desk.now())
+                work.weeks.take_away(placement.tray.id, desk.now(), desk.today())

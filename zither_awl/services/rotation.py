@@ -87,7 +87,7 @@ def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequenc
                           why_out=tuple(s.why_out for s in swaps if s.out is not None))  # fmt: skip
     label = ", ".join([*(f"{t.name} out" for t in out), *(f"{t.name} in" for t, _ in coming)]) or "Set out by hand"
     with desk.write(adult_id, f"Change: {label}"[:200]) as work:
-        change_id = work.log.add_change(record, "accepted", "", adult_id)
+        change_id = work.weeks.add_change(record, "accepted", "", adult_id)
         standing = {p.tray.id: p for p in house.placements}
         for tray_id in by_hand:
             put(work, desk, tray_id, standing[tray_id].spot, True)
@@ -99,7 +99,7 @@ def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequenc
         for unit_id in touched | {standing[t].spot.unit_id for t in by_hand}:
             work.room.touch(unit_id)
         lines = [("rest", t.id) for t in out] + [("put", t.id) for t, _ in coming]
-        work.log.add_tasks(change_id, lines + [("by hand", t) for t in by_hand])
+        work.weeks.add_tasks(change_id, lines + [("by hand", t) for t in by_hand])
     return change_id
 
 
@@ -110,7 +110,7 @@ def decline(desk: Desk, choices: Sequence[Choice], reason: str, adult_id: int | 
     record = ChangeRecord(id=0, at=desk.now(), out=tuple(c.out for c in choices if c.out is not None),
                           in_=tuple(c.in_ for c in choices if c.in_ is not None))  # fmt: skip
     with desk.write(adult_id, "Declined a change") as work:
-        work.log.add_change(record, "declined", reason.strip()[:1000], adult_id)
+        work.weeks.add_change(record, "declined", reason.strip()[:1000], adult_id)
 
 
 def remedies(desk: Desk) -> list[tuple[int, Tray, Reason]]:
@@ -127,7 +127,7 @@ def remedies(desk: Desk) -> list[tuple[int, Tray, Reason]]:
 def tick(desk: Desk, task_id: int, done: bool, adult_id: int | None) -> None:
     """Tick a line of the set-up list off, or take the tick back."""
     with desk.write(adult_id, "Ticked the set-up list" if done else "Took a tick back") as work:
-        work.log.tick(task_id, desk.now() if done else None)
+        work.weeks.tick(task_id, desk.now() if done else None)
 
 
 def recent(house: House, today: date, days: int = 2) -> tuple[ChangeRecord, ...]:

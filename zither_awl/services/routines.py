@@ -30,7 +30,7 @@ class Board:
 
 def routines(house: House) -> tuple[Routine, ...]:
     """Every routine: those that ship, and the household's own."""
-    return (*shipped_routines(), *(routine_of(data, own=True) for data in house.own_routines.values()))
+    return (*shipped_routines(), *(routine_of(data, own=True) for data in house.lessons.own_routines.values()))
 
 
 def routine(house: House, key: str) -> Routine:
@@ -45,7 +45,7 @@ def board(desk: Desk) -> Board:
     """The routines as they stand."""
     house = desk.house()
     known = {r.key: r for r in routines(house)}
-    runs = [r for r in house.runs if r.routine in known]
+    runs = [r for r in house.lessons.runs if r.routine in known]
     going = [r for r in runs if r.ended is None]
     came = {child for r in runs if r.routine == SNACK for child, answer in r.invited if answer == "came"}
     eaters = [c for c in house.children if not came or c.id in came]

@@ -109,9 +109,9 @@ def move(
 
 def put(work: Work, desk: Desk, tray_id: int, to: Spot | None, by_hand: bool) -> None:
     """End a tray's placement and begin the next, keeping the history."""
-    work.log.take_away(tray_id, desk.now())
+    work.weeks.take_away(tray_id, desk.now(), desk.today())
     if to is not None:
-        work.log.place(tray_id, to, desk.now(), by_hand=by_hand)
+        work.weeks.place(tray_id, to, desk.now(), by_hand=by_hand)
 
 
 def _standing(house: House, tray_id: int) -> Placement | None:

@@ -44,13 +44,13 @@ def due(desk: Desk) -> tuple[Showings, ...]:
 
 def _today(house: House, child: Child, today: date) -> set[int]:
     return {p.tray_id for p in house.log.presentations
-            if p.child_id == child.id and not p.again and p.at.astimezone(house.zone).date() == today}  # fmt: skip
+            if p.child_id == child.id and not p.again and p.local_day == today}  # fmt: skip
 
 
 def planned(house: House) -> tuple[Planned, ...]:
     """The showings planned and not given since."""
-    last = {(p.child_id, p.tray_id): p.at.astimezone(house.zone).date() for p in house.log.presentations}
-    found = [Planned(*row) for row in house.planned]
+    last = {(p.child_id, p.tray_id): p.local_day for p in house.log.presentations}
+    found = [Planned(*row) for row in house.weeks.planned]
     return tuple(p for p in found if last.get((p.child_id, p.tray_id), date.min) < p.day)
 
 
@@ -71,10 +71,10 @@ def plan(desk: Desk, child_id: int, tray_id: int, day: date, adult_id: int | Non
     if day < desk.today():
         raise InvalidValue(FieldProblem("day", f"{day} is past.", "Choose today or a day to come."))
     with desk.write(adult_id, f"Planned to show {child.name} {tray.name}") as work:
-        work.notes.plan_showing(child_id, tray_id, day)
+        work.weeks.plan_showing(child_id, tray_id, day)
 
 
 def unplan(desk: Desk, planned_id: int, adult_id: int | None) -> None:
     """Leave a planned showing. Raises: NotFound."""
     with desk.write(adult_id, "Left a planned showing") as work:
-        work.notes.unplan_showing(planned_id)
+        work.weeks.unplan_showing(planned_id)

@@ -35,14 +35,14 @@ class Question:
     """What the planner is asked: a plan, or (with a plan and a tray) why a tray is not in it."""
 
     problem: ShelfProblem
-    revision: int
+    rests_on: tuple[int, ...]
     plan: ShelfPlan | None = None
     tray: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Solve:
-    """One question, how far it is, and for how many seconds. `revision` of the question tells whether it is stale."""
+    """One question, how far it is, and for how many seconds. `rests_on` of the question tells whether it is stale."""
 
     id: int
     question: Question

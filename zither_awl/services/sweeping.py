@@ -8,7 +8,7 @@ from datetime import datetime, timedelta
 
 from zither_awl.core.sweep import Agreement, Share, agreement, share
 from zither_awl.core.values import Child, Morning, Sweep
-from zither_awl.services.desk import House
+from zither_awl.services.desk import Desk
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,9 +22,9 @@ class Swept:
     agreement: Agreement | None
 
 
-def swept(house: House, morning: Morning | None) -> Swept:
+def swept(desk: Desk, morning: Morning | None) -> Swept:
     """What the sweeps of a morning say. Shares are by whoever swept most; another's looks are for the agreement."""
-    sweeps = [s for s in house.log.sweeps if morning is not None and s.morning_id == morning.id]
+    house, sweeps = desk.house(), sweeps_of(desk, morning)
     by_adult: dict[int | None, list[Sweep]] = {}
     for each in sweeps:
         by_adult.setdefault(each.adult_id, []).append(each)
@@ -37,3 +37,11 @@ def swept(house: House, morning: Morning | None) -> Swept:
         shares=tuple((c, found) for c in house.children if (found := share(c.id, first)) is not None),
         agreement=agreement(first, most[1], practice.same_sweep_s) if len(most) > 1 else None,
     )  # fmt: skip
+
+
+def sweeps_of(desk: Desk, morning: Morning | None) -> Sequence[Sweep]:
+    """The looks round the room of a morning, oldest first."""
+    if morning is None:
+        return ()
+    with desk.read() as work:
+        return work.log.sweeps(morning.id)

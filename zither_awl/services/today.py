@@ -10,7 +10,7 @@ from zither_awl.core.attendance import whole_mornings
 from zither_awl.core.interest import first_reaction
 from zither_awl.core.reasons import Severity
 from zither_awl.core.showing import Showings
-from zither_awl.core.values import MISSING, Child, Episode, Placement, Tray
+from zither_awl.core.values import Child, Episode, Placement, Tray
 from zither_awl.core.words import sentence
 from zither_awl.services import rotation, showing
 from zither_awl.services.catalogue import designs
@@ -18,7 +18,7 @@ from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.mending import forgotten
 from zither_awl.services.shelf import condition_of
-from zither_awl.store.log import Task
+from zither_awl.store.weeks import Task
 
 BEGINNING = datetime.min.replace(tzinfo=UTC)
 _ORDER = ("rest", "put", "by hand")
@@ -86,15 +86,15 @@ def page(desk: Desk) -> Page:
                       if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning),
         mind=(*_in_bins(house, day), *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
         new=tuple(_new(house)), out=tuple(_out(house)),
-        to_show=showing.due(desk), complete=tuple(_missing(house)), questions=forgotten(house, desk.now()),
-        change_waits=len(rotation.proposal(desk).swaps), seen_mornings=len(whole_mornings(house.log)),
+        to_show=showing.due(desk), complete=tuple(_missing(desk)), questions=forgotten(desk),
+        change_waits=len(rotation.proposal(desk).swaps), seen_mornings=house.window.whole,
     )  # fmt: skip
 
 
 def _tasks(house: House, day: date) -> list[SetUp]:
     """Lines not yet done, and those of the last two days with their ticks, in the order of the work."""
     recent = {c.id for c in rotation.recent(house, day)}
-    shown = [t for t in house.tasks if t.done_at is None or t.change_id in recent]
+    shown = [t for t in house.weeks.tasks if t.done_at is None or t.change_id in recent]
     standing = {p.tray.id: p for p in house.placements}
     lines = [_set_up(t, house, standing.get(t.tray_id), day) for t in shown]
     return sorted((line for line in lines if line), key=lambda line: (line.done, _ORDER.index(line.kind)))
@@ -140,19 +140,16 @@ def _out(house: House) -> list[tuple[str, tuple[str, ...]]]:
     return [(u.name, tuple(p.tray.name for p in standing if p.spot.unit_id == u.id)) for u in house.units]
 
 
-def _missing(house: House) -> list[Missing]:
+def _missing(desk: Desk) -> list[Missing]:
     """Trays from which something was missing in the work, until they are complete again; the newest word of each."""
-    said = sorted(
-        ((event.at, episode.tray_id, episode) for episode in house.log.episodes if not episode.struck
-         for event in episode.events if event.kind == "broken" and event.cause == MISSING and episode.tray_id),
-        key=lambda each: each[0],
-    )  # fmt: skip
-    newest = {tray: (at, episode) for at, tray, episode in said}
-    known = {t.id for t in house.trays}
-    return [
-        Missing(house.tray(tray), house.child(episode.child_id), at, _notes(episode))
-        for tray, (at, episode) in newest.items() if tray in known and at > house.completed.get(tray, BEGINNING)
-    ]  # fmt: skip
+    house = desk.house()
+    known, completed = {t.id for t in house.trays}, house.cupboard.completed
+    with desk.read() as work:
+        said = [(tray, at, key) for tray, at, key in work.log.missing()
+                if tray in known and at > completed.get(tray, BEGINNING)]  # fmt: skip
+        works = {e.id: e for e in work.log.episodes([key for _, _, key in said])}
+    return [Missing(house.tray(tray), house.child(works[key].child_id), at, _notes(works[key]))
+            for tray, at, key in said]  # fmt: skip
 
 
 def _notes(episode: Episode) -> str:

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date, timedelta
 
-from zither_awl.core.concentration import own_scale_min
+from zither_awl.core.concentration import SCALE_DAYS, own_scale_min
 from zither_awl.core.values import ACTIVITIES, Episode, Morning, Spell, Tray
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.reading import spells_of, works_of
 from zither_awl.services.recording import open_morning
 from zither_awl.services.shelf import condition_of
 
@@ -42,7 +44,7 @@ def board(desk: Desk) -> Board:
     """The open morning, or the one that ended last today, with what was seen in it and what could be taken."""
     house, today = desk.house(), desk.today()
     morning = open_morning(house)
-    last = next((m for m in reversed(house.log.mornings) if m.ended is not None and m.day == today), None)
+    last = next((m for m in reversed(house.window.mornings) if m.ended is not None and m.day == today), None)
     shown = morning or last
     standing = sorted(house.placements, key=lambda p: p.spot)
     parts = house.once("parts", lambda: _parts(house))
@@ -50,28 +52,32 @@ def board(desk: Desk) -> Board:
         morning=morning, last=last,
         offers=tuple(Offer(p.tray, p.by_hand, condition_of(house, p.tray, today), parts.get(p.tray.id, ()))
                      for p in standing),
-        episodes=tuple(e for e in house.log.episodes if shown and e.morning_id == shown.id and not e.struck),
-        scales=tuple((c.id, own_scale_min([e for e in house.log.episodes if e.child_id == c.id], today))
-                     for c in house.children),
-        spells=tuple(s for s in house.log.spells if shown and _within(s, shown)), activities=_activities(house),
+        episodes=tuple(e for e in works_of(desk, shown) if not e.struck), scales=scales(house, today),
+        spells=spells_of(desk, shown), activities=house.once("activities", lambda: _activities(house)),
     )  # fmt: skip
 
 
-def _within(spell: Spell, morning: Morning) -> bool:
-    return morning.began <= spell.began and (morning.ended is None or spell.began <= morning.ended)
+def scales(house: House, today: date) -> tuple[tuple[int, float | None], ...]:
+    """Each child's own scale for its swings."""
+    def reckon() -> tuple[tuple[int, float | None], ...]:
+        first = today - timedelta(days=SCALE_DAYS)
+        recent = [v for v in house.window.visits if v.local_day >= first]
+        return tuple((c.id, own_scale_min((v for v in recent if v.child_id == c.id), today)) for c in house.children)
+
+    return house.once(("scales", today), reckon)
 
 
 def _parts(house: House) -> dict[int, tuple[str, ...]]:
     """The parts of the work with each tray that were told so far, by name."""
     told: dict[int, set[str]] = {}
-    for episode in house.log.episodes:
-        if episode.tray_id is not None:
-            told.setdefault(episode.tray_id, set()).update(e.text for e in episode.events if e.kind == "part")
+    for visit in house.window.visits:
+        if visit.tray_id is not None and visit.parts:
+            told.setdefault(visit.tray_id, set()).update(name for name, _ in visit.parts)
     return {tray: tuple(sorted(names)) for tray, names in told.items()}
 
 
 def _activities(house: House) -> tuple[str, ...]:
-    done = [e.activity for e in reversed(house.log.episodes) if e.activity]
+    done = [v.activity for v in reversed(house.window.visits) if v.activity]
     return tuple(dict.fromkeys((*done, *ACTIVITIES)))[:MOST_ACTIVITIES]
 
 

@@ -1,8 +1,13 @@
 """The cellar: keeps core values in SQLite through SQLAlchemy. Rows never leave it."""
 
 from sqlalchemy import Engine
+from sqlalchemy.exc import SQLAlchemyError
 
-from zither_awl.store.engine import backup, open_engine, prepare
-from zither_awl.store.work import Signature, Work, unit_of_work, untracked
+from zither_awl.store.engine import backup, open_engine
+from zither_awl.store.opening import prepare
+from zither_awl.store.work import Signature, Work, reading, writing
 
-__all__ = ["Engine", "Signature", "Work", "backup", "open_engine", "prepare", "unit_of_work", "untracked"]
+RECOVERABLE = (SQLAlchemyError, ValueError, OverflowError, LookupError, TypeError)
+"""What can go wrong with one item of many without the file being to blame."""
+
+__all__ = ["RECOVERABLE", "Engine", "Signature", "Work", "backup", "open_engine", "prepare", "reading", "writing"]

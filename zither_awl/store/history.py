@@ -1,23 +1,29 @@
-"""Change sets: every accepted write with its inverse, row by row, for undo, redo and the trace."""
+"""Change sets: every accepted write with its inverse, row by row, for undo and redo; and the trace of what was mended.
+
+What devices send is no change set: it is taken back by a removal of its own, and one device never undoes another's.
+"""
 
 from __future__ import annotations
 
+import json
 from collections.abc import Hashable, Sequence
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 from functools import cache
 from typing import Any
 
-from sqlalchemy import Table, delete, event, func, insert, inspect, select, update
+from sqlalchemy import Table, delete, event, insert, inspect, select, update
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from zither_awl.store.models import Base, ChangeItemRow, ChangeSetRow, RevisionRow, UnitRow
+from zither_awl.store.models import Base, ChangeItemRow, ChangeSetRow, EpisodeRow, TraceRow, UnitRow
 
-KEPT = 50
-"""How many change sets a household can go back."""
-_UNTRACKED = {"change_set", "change_item", "revision", "photo", "paired_device"}
+KEPT, KEPT_DAYS = 50, 90
+"""How many change sets a household can go back, and how long."""
+_UNTRACKED = {"change_set", "change_item", "trace", "revision", "section", "visit", "milestone", "photo",
+              "paired_device"}  # fmt: skip
 _NOT_COMPARED = {"version"}
+_TRACED = "episode"
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,26 +66,49 @@ class Recorder:
     @property
     def touched(self) -> frozenset[tuple[str, str]]:
         """The tables written to, each with the work (its row's key, or the one an event belongs or belonged to)."""
-        found: set[tuple[str, str]] = set()
-        for item in self._items:
-            found.add((item["table_name"], item["row_key"]))
-            images = [image for image in (item["before"], item["after"]) if image]
-            if item["table_name"] == "episode_event":
-                found |= {("episode", image["episode_id"]) for image in images if image["episode_id"]}
-        return frozenset(found)
+        return _touched((i["table_name"], i["row_key"], i["before"], i["after"]) for i in self._items)
 
     def finish(self, at: datetime, adult_id: int | None, label: str) -> int | None:
         """Write the change set, forget what can no longer be redone, and drop the oldest. None if nothing changed."""
         session = self._session
-        session.flush()
         if not self._items:
             return None
         session.execute(delete(ChangeSetRow).where(ChangeSetRow.undone.is_(True)))
-        made = ChangeSetRow(at=at, adult_id=adult_id, label=label, undone=False)
+        made = ChangeSetRow(at=at, adult_id=adult_id, label=label[:200], undone=False)
         session.add(made)
         session.flush()
         session.execute(insert(ChangeItemRow), [{**item, "change_set_id": made.id} for item in self._items])
+        _trace(session, made, self._items)
+        _prune(session, at)
         return made.id
+
+
+def _touched(items: Any) -> frozenset[tuple[str, str]]:
+    found: set[tuple[str, str]] = set()
+    for table, key, before, after in items:
+        found.add((table, key))
+        if table == "episode_event":
+            found |= {("episode", image["episode_id"]) for image in (before, after) if image and image["episode_id"]}
+    return frozenset(found)
+
+
+def _prune(session: Session, at: datetime) -> None:
+    """Keep the newest writes of the last days."""
+    newest = session.scalars(select(ChangeSetRow.id).order_by(ChangeSetRow.id.desc()).limit(KEPT)).all()
+    old = ChangeSetRow.at < at - timedelta(days=KEPT_DAYS)
+    session.execute(delete(ChangeSetRow).where((ChangeSetRow.id < min(newest)) | old))
+
+
+def _trace(session: Session, change: ChangeSetRow, items: Sequence[dict[str, Any]]) -> None:
+    touched = [item["row_key"] for item in items if item["table_name"] == _TRACED]
+    there = set(session.scalars(select(EpisodeRow.id).where(EpisodeRow.id.in_(touched))))
+    lines = [
+        {"episode_id": item["row_key"], "change_set_id": change.id, "at": change.at, "adult_id": change.adult_id,
+         "label": change.label, "before": item["before"] or {}, "after": item["after"] or {}}
+        for item in items if item["table_name"] == _TRACED and item["row_key"] in there
+    ]  # fmt: skip
+    if lines:
+        session.execute(insert(TraceRow), lines)
 
 
 def _tracked(row: Any) -> bool:
@@ -88,7 +117,9 @@ def _tracked(row: Any) -> bool:
 
 def _item(row: Any, before: dict[str, Any] | None, after: dict[str, Any] | None) -> dict[str, Any]:
     table, names = row.__table__, _attributes(row.__class__)
-    key = ":".join(str(getattr(row, names[c.name])) for c in table.primary_key.columns)
+    keys = [getattr(row, names[c.name]) for c in table.primary_key.columns]
+    # A key of several columns is a list: a device's own key may hold any sign.
+    key = str(keys[0]) if len(keys) == 1 else json.dumps(keys)
     return {"table_name": table.name, "row_key": key, "before": before, "after": after}
 
 
@@ -127,28 +158,25 @@ class History:
 
     def __init__(self, session: Session) -> None:
         self._session = session
+        self.touched: frozenset[tuple[str, str]] = frozenset()
+        """What undo and redo wrote to, as a recorder tells it."""
 
     def listed(self) -> list[ChangeSet]:
         """The newest change sets first, as many as can be undone."""
         rows = self._session.scalars(select(ChangeSetRow).order_by(ChangeSetRow.id.desc()).limit(KEPT))
         return [ChangeSet(r.id, r.at, r.adult_id, r.label, r.undone) for r in rows]
 
-    def trace(self, table_name: str, row_key: str) -> list[TraceLine]:
-        """Every change of one row, oldest first."""
-        rows = self._session.execute(
-            select(ChangeSetRow, ChangeItemRow).join(ChangeItemRow, ChangeItemRow.change_set_id == ChangeSetRow.id)
-            .where(ChangeItemRow.table_name == table_name, ChangeItemRow.row_key == row_key,
-                   ChangeSetRow.undone.is_(False)).order_by(ChangeItemRow.id)
-        )  # fmt: skip
-        return [TraceLine(s.at, s.adult_id, s.label, i.before or {}, i.after or {}) for s, i in rows]
+    def trace(self, episode_id: str) -> list[TraceLine]:
+        """Every change of one piece of work, oldest first."""
+        rows = self._session.scalars(select(TraceRow).where(TraceRow.episode_id == episode_id).order_by(TraceRow.id))
+        return [TraceLine(r.at, r.adult_id, r.label, r.before, r.after) for r in rows]
 
     def undo(self) -> tuple[str, list[str]] | None:
         """Take back the newest change set. Returns its label and what was left because others changed it since."""
         newest = self._session.scalars(
             select(ChangeSetRow).where(ChangeSetRow.undone.is_(False)).order_by(ChangeSetRow.id.desc()).limit(1)
         ).first()
-        taken_back = self._session.scalar(select(func.count()).where(ChangeSetRow.undone.is_(True))) or 0
-        return None if newest is None or taken_back >= KEPT else self._apply(newest, undone=True)
+        return None if newest is None else self._apply(newest, undone=True)
 
     def redo(self) -> tuple[str, list[str]] | None:
         """Do again the change set that was taken back last."""
@@ -173,8 +201,18 @@ class History:
                 left.append(f"{item.table_name} {(then or now or {}).get('name', item.row_key)}")
         change.undone = undone
         self._session.flush()
+        self._retrace(change, items, undone=undone)
+        self.touched |= _touched((i.table_name, i.row_key, i.before, i.after) for i in items)
         _bump_units(self._session, items)
         return change.label, left
+
+    def _retrace(self, change: ChangeSetRow, items: Sequence[ChangeItemRow], *, undone: bool) -> None:
+        """What was taken back leaves the trace, and comes again when it is done again."""
+        self._session.execute(delete(TraceRow).where(TraceRow.change_set_id == change.id))
+        if not undone:
+            again = [{"table_name": i.table_name, "row_key": i.row_key, "before": i.before, "after": i.after}
+                     for i in items]  # fmt: skip
+            _trace(self._session, change, again)
 
     def _put(self, table: Table, key: str, now: dict[str, Any] | None, then: dict[str, Any] | None) -> bool:
         """Bring one row from one image to another; False if it is no longer as it was."""
@@ -210,8 +248,8 @@ def _same(here: dict[str, Any] | None, image: dict[str, Any] | None) -> bool:
 
 
 def _where(table: Table, key: str) -> list[Any]:
-    parts = key.split(":")
     columns = list(table.primary_key.columns)
+    parts: list[Any] = [key] if len(columns) == 1 else json.loads(key) if key.startswith("[") else key.split(":")
     return [c == (int(p) if c.type.python_type is int else p) for c, p in zip(columns, parts, strict=True)]
 
 
@@ -220,8 +258,3 @@ def _bump_units(session: Session, items: Sequence[ChangeItemRow]) -> None:
     units = {image["unit_id"] for i in items if i.table_name == "placement" for image in (i.before, i.after) if image}
     if units:
         session.execute(update(UnitRow).where(UnitRow.id.in_(units)).values(version=UnitRow.version + 1))
-
-
-def bump_revision(session: Session) -> None:
-    """Say that something was written, so that readers take a new snapshot."""
-    session.execute(update(RevisionRow).values(number=RevisionRow.number + 1))

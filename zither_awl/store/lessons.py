@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import defaultdict
 from collections.abc import Mapping
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any, cast
 
 from sqlalchemy import select
@@ -67,12 +67,15 @@ class LessonsKeeper:
         self._session.add(row)
         self._session.flush()
 
-    def answers(self) -> tuple[WordAnswer, ...]:
-        """Every answer, oldest first."""
+    def answers(self, child_id: int, set_key: str | None = None) -> tuple[WordAnswer, ...]:
+        """A child's answers, oldest first: all, or those to one set."""
+        a = WordAnswerRow
+        asked = select(a).where(a.child_id == child_id).order_by(a.at, a.key)
+        asked = asked if set_key is None else asked.where(a.set_key == set_key)
         return tuple(
             WordAnswer(child_id=r.child_id, set_key=r.set_key, word=r.word, turn=cast("Any", r.turn), right=r.right,
-                       at=r.at, instead=r.instead, adult_id=r.adult_id)
-            for r in self._session.scalars(select(WordAnswerRow).order_by(WordAnswerRow.at, WordAnswerRow.key))
+                       at=r.at, instead=r.instead, adult_id=r.adult_id, local_day=r.local_day)
+            for r in self._session.scalars(asked)
         )  # fmt: skip
 
     def add_answer(self, answer: WordAnswer, key: str) -> bool:
@@ -82,29 +85,36 @@ class LessonsKeeper:
         self._session.add(WordAnswerRow(
             key=key, child_id=answer.child_id, set_key=answer.set_key, word=answer.word, turn=answer.turn,
             right=answer.right, instead=answer.instead, at=answer.at, adult_id=answer.adult_id,
+            local_day=answer.local_day,
         ))  # fmt: skip
         self._session.flush()
         return True
 
-    def runs(self) -> tuple[RoutineRun, ...]:
-        """Every time through a routine, oldest first."""
+    def runs(self, since: date) -> tuple[RoutineRun, ...]:
+        """Every time through a routine since a day, oldest first."""
+        within = RoutineRunRow.local_day >= since
+        keys = select(RoutineRunRow.key).where(within)
         invited: defaultdict[str, list[tuple[int, str]]] = defaultdict(list)
-        for r in self._session.scalars(select(InvitationRow).order_by(InvitationRow.child_id)):
+        asked = select(InvitationRow).where(InvitationRow.run_key.in_(keys)).order_by(InvitationRow.child_id)
+        for r in self._session.scalars(asked):
             invited[r.run_key].append((r.child_id, r.answer))
         done: defaultdict[str, list[StepDone]] = defaultdict(list)
-        for d in self._session.scalars(select(StepDoneRow).order_by(StepDoneRow.at, StepDoneRow.step)):
+        steps = select(StepDoneRow).where(StepDoneRow.run_key.in_(keys)).order_by(StepDoneRow.at, StepDoneRow.step)
+        for d in self._session.scalars(steps):
             done[d.run_key].append(StepDone(step=d.step, at=d.at, child_id=d.child_id, adult_id=d.adult_id))
         return tuple(
             RoutineRun(key=r.key, routine=r.routine, began=r.began, ended=r.ended, adult_id=r.adult_id,
-                       invited=tuple(invited[r.key]), done=tuple(done[r.key]))
-            for r in self._session.scalars(select(RoutineRunRow).order_by(RoutineRunRow.began, RoutineRunRow.key))
+                       invited=tuple(invited[r.key]), done=tuple(done[r.key]), local_day=r.local_day)
+            for r in self._session.scalars(
+                select(RoutineRunRow).where(within).order_by(RoutineRunRow.began, RoutineRunRow.key)
+            )
         )  # fmt: skip
 
-    def begin_run(self, key: str, routine: str, at: datetime, adult_id: int | None) -> bool:
+    def begin_run(self, key: str, routine: str, at: datetime, day: date, adult_id: int | None) -> bool:
         """Begin a routine; another word of its beginning changes nothing. Returns whether it was new."""
         if self._session.get(RoutineRunRow, key) is not None:
             return False
-        self._session.add(RoutineRunRow(key=key, routine=routine, began=at, adult_id=adult_id))
+        self._session.add(RoutineRunRow(key=key, routine=routine, began=at, local_day=day, adult_id=adult_id))
         self._session.flush()
         return True
 

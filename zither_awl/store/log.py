@@ -1,55 +1,39 @@
-"""Keeps what happened: mornings, episodes and their events, presentations, placements, changes, tasks."""
+"""Keeps what happened: mornings, pieces of work with their events, showings, looks round the room."""
 
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Collection, Sequence
-from dataclasses import dataclass
-from datetime import datetime
-from typing import Any, Literal, cast
+from collections.abc import Collection
+from datetime import date, datetime
+from typing import Any, cast
 
-from sqlalchemy import select
+from sqlalchemy import func, select
+from sqlalchemy import text as sql
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
 from zither_awl.core.merge import told_once
 from zither_awl.core.values import (
-    ChangeRecord,
-    Declined,
+    MISSING,
     Episode,
     EpisodeEvent,
     Morning,
     Place,
-    Placement,
     Presentation,
-    Spot,
     Sweep,
-    Tray,
     Work,
 )
 from zither_awl.store.models import (
-    ChangeRow,
     EpisodeEventRow,
     EpisodeRow,
     MorningChildRow,
     MorningRow,
-    PlacementRow,
     PresentationRow,
     SweepChildRow,
     SweepRow,
-    TaskRow,
+    TrayRow,
+    VisitRow,
 )
-
-
-@dataclass(frozen=True, slots=True)
-class Task:
-    """A line of the set-up list."""
-
-    id: int
-    change_id: int
-    kind: Literal["put", "rest", "by hand"]
-    tray_id: int
-    done_at: datetime | None
 
 
 class LogKeeper:
@@ -58,67 +42,72 @@ class LogKeeper:
     def __init__(self, session: Session) -> None:
         self._session = session
 
-    def sweeps(self) -> tuple[Sweep, ...]:
-        """Every sweep of the room, oldest first."""
+    def sweeps(self, morning_id: int) -> tuple[Sweep, ...]:
+        """Every look round the room of a morning, oldest first."""
         states: defaultdict[str, list[tuple[int, str]]] = defaultdict(list)
-        for r in self._session.scalars(select(SweepChildRow).order_by(SweepChildRow.child_id)):
+        asked = select(SweepChildRow).join(SweepRow, SweepRow.key == SweepChildRow.sweep_key)
+        of = SweepRow.morning_id == morning_id
+        for r in self._session.scalars(asked.where(of).order_by(SweepChildRow.child_id)):
             states[r.sweep_key].append((r.child_id, r.state))
         # A child deleted for good leaves a sweep that may be empty.
         return tuple(
-            Sweep(key=r.key, morning_id=r.morning_id, at=r.at, adult_id=r.adult_id, states=tuple(states[r.key]))
-            for r in self._session.scalars(select(SweepRow).order_by(SweepRow.at, SweepRow.key)) if states[r.key]
+            Sweep(key=r.key, morning_id=r.morning_id, at=r.at, adult_id=r.adult_id, states=tuple(states[r.key]),
+                  local_day=r.local_day)
+            for r in self._session.scalars(select(SweepRow).where(of).order_by(SweepRow.at, SweepRow.key))
+            if states[r.key]
         )  # fmt: skip
 
     def add_sweep(self, sweep: Sweep) -> bool:
         """Keep a sweep; one that is kept already stays as it is. Returns whether it was new."""
         if self._session.get(SweepRow, sweep.key) is not None:
             return False
-        self._session.add(SweepRow(key=sweep.key, morning_id=sweep.morning_id, at=sweep.at, adult_id=sweep.adult_id))
+        self._session.add(SweepRow(key=sweep.key, morning_id=sweep.morning_id, at=sweep.at, adult_id=sweep.adult_id,
+                                   local_day=sweep.local_day))  # fmt: skip
         self._session.flush()
         self._session.add_all(SweepChildRow(sweep_key=sweep.key, child_id=c, state=s) for c, s in sweep.states)
         return True
 
-    def placements(self, trays: dict[int, Tray]) -> tuple[Placement, ...]:
-        """Every placement, past and present."""
-        return tuple(
-            Placement(id=r.id, tray=trays[r.tray_id], spot=Spot(r.unit_id, r.board, r.place), by_hand=r.by_hand,
-                      since=r.since, until=r.until)
-            for r in self._session.scalars(select(PlacementRow).order_by(PlacementRow.id))
-        )  # fmt: skip
-
-    def place(self, tray_id: int, spot: Spot, since: datetime, *, by_hand: bool = False) -> None:
-        """A tray comes to a spot."""
-        self._session.add(PlacementRow(tray_id=tray_id, unit_id=spot.unit_id, board=spot.board, place=spot.place,
-                                       by_hand=by_hand, since=since))  # fmt: skip
-        self._session.flush()
-
-    def take_away(self, tray_id: int, until: datetime) -> Spot | None:
-        """A tray leaves its spot; the placement stays in the history. Returns where it stood."""
-        row = self._session.scalars(
-            select(PlacementRow).where(PlacementRow.tray_id == tray_id, PlacementRow.until.is_(None))
-        ).first()
-        if row is None:
-            return None
-        row.until = until
-        self._session.flush()
-        return Spot(row.unit_id, row.board, row.place)
-
-    def stood_since(self, placement_id: int, since: datetime) -> None:
-        """A placement began earlier than it was written down."""
-        self._found(PlacementRow, placement_id, "placement").since = since
-
-    def mornings(self) -> tuple[Morning, ...]:
-        """Every morning, oldest first."""
+    def mornings(self, *, since: date | None = None, day: date | None = None, ids: Collection[int] | None = None,
+                 newest: int | None = None) -> tuple[Morning, ...]:  # fmt: skip
+        """Mornings, oldest first: all, those since a day, of a day, with these ids, or the newest few."""
+        m, c = MorningRow, MorningChildRow
+        asked = select(m.id, m.day, m.began, m.ended, m.seen, m.adult_id)
+        asked = asked if since is None else asked.where(m.day >= since)
+        asked = asked if day is None else asked.where(m.day == day)
+        asked = asked if ids is None else asked.where(m.id.in_(ids))
+        asked = asked.order_by(m.began) if newest is None else asked.order_by(m.began.desc()).limit(newest)
+        rows = self._session.execute(asked).all()
         present: defaultdict[int, set[int]] = defaultdict(set)
-        for morning_id, child_id in self._session.execute(select(MorningChildRow.morning_id, MorningChildRow.child_id)):
+        here = select(c.morning_id, c.child_id)
+        if any(given is not None for given in (since, day, ids, newest)):
+            here = here.where(c.morning_id.in_([r.id for r in rows]))
+        for morning_id, child_id in self._session.execute(here):
             present[morning_id].add(child_id)
-        m = MorningRow
-        rows = self._session.execute(select(m.id, m.day, m.began, m.ended, m.seen, m.adult_id).order_by(m.began))
-        return tuple(
+        found = [
             Morning(id=r.id, day=r.day, began=r.began, ended=r.ended, seen=cast("Any", r.seen),
                     present=frozenset(present[r.id]), adult_id=r.adult_id)
             for r in rows
-        )  # fmt: skip
+        ]  # fmt: skip
+        return tuple(found if newest is None else reversed(found))
+
+    def between(self, frm: datetime, to: datetime) -> tuple[Morning, ...]:
+        """The mornings that began between two instants, oldest first."""
+        m = MorningRow
+        return self.mornings(ids=list(self._session.scalars(select(m.id).where(m.began.between(frm, to)))))
+
+    def beside(self, morning: Morning) -> tuple[Morning | None, Morning | None]:
+        """The ended mornings before and after one."""
+        m = MorningRow
+        asked = select(m.id).where(m.ended.is_not(None), m.id != morning.id)
+        before = self._session.scalar(asked.where(m.began < morning.began).order_by(m.began.desc()).limit(1))
+        after = self._session.scalar(asked.where(m.began > morning.began).order_by(m.began).limit(1))
+        found = {e.id: e for e in self.mornings(ids=[key for key in (before, after) if key])}
+        return found.get(before or 0), found.get(after or 0)
+
+    def whole_mornings(self) -> int:
+        """How many mornings were all seen."""
+        m = MorningRow
+        return self._session.scalar(select(func.count()).where(m.ended.is_not(None), m.seen == "all")) or 0
 
     def save_morning(self, morning: Morning) -> int:
         """Insert (id 0) or update a morning and who was there. Returns its id."""
@@ -142,7 +131,7 @@ class LogKeeper:
         asked = select(v.id, v.episode_id, v.kind, v.at, v.cause, v.text, v.device).where(
             v.struck.is_(False), v.episode_id.is_not(None)).order_by(v.at, v.device, v.sequence)  # fmt: skip
         columns = (e.id, e.child_id, e.tray_id, e.activity, e.morning_id, e.adult_id, e.began, e.ended, e.work, e.place,
-                   e.question, e.struck, e.told)  # fmt: skip
+                   e.question, e.struck, e.told, e.local_day, e.card_id)  # fmt: skip
         wanted = select(*columns).order_by(e.began, e.id)
         if ids is not None:
             asked, wanted = asked.where(v.episode_id.in_(ids)), wanted.where(e.id.in_(ids))
@@ -154,6 +143,7 @@ class LogKeeper:
                 id=r.id, child_id=r.child_id, tray_id=r.tray_id, activity=r.activity, morning_id=r.morning_id,
                 adult_id=r.adult_id, began=r.began, ended=r.ended, work=Work(r.work) if r.work else None,
                 place=Place(r.place) if r.place else None, question=r.question, struck=r.struck, told=r.told,
+                local_day=r.local_day, card_id=r.card_id,
                 events=told_once(events.get(r.id, ())),
             )
             for r in self._session.execute(wanted)
@@ -163,6 +153,52 @@ class LogKeeper:
         """The ids of these children's episodes that began between two instants."""
         e = EpisodeRow
         return list(self._session.scalars(select(e.id).where(e.child_id.in_(children), e.began.between(frm, to))))
+
+    def ids_where(self, *, child_id: int | None = None, tray_id: int | None = None, day: date | None = None,
+                  morning_id: int | None = None, noted: bool = False,
+                  most: int | None = None) -> list[str]:  # fmt: skip
+        """The ids of pieces of work, newest first: of a child, a tray, a day, a morning, with a note; each if given."""
+        e = EpisodeRow
+        asked = select(e.id).order_by(e.began.desc(), e.id.desc()).limit(most)
+        for column, value in ((e.child_id, child_id), (e.tray_id, tray_id), (e.local_day, day),
+                              (e.morning_id, morning_id)):  # fmt: skip
+            asked = asked if value is None else asked.where(column == value)
+        if noted:
+            v = EpisodeEventRow
+            told = select(v.episode_id).where(v.kind == "note", v.struck.is_(False))
+            told = told if child_id is None else told.where(v.child_id == child_id)
+            asked = asked.where(e.id.in_(told), e.struck.is_(False))
+        return list(self._session.scalars(asked))
+
+    def of_mornings(self, child_id: int, mornings: Collection[int]) -> list[str]:
+        """The ids of a child's pieces of work in these mornings."""
+        e = EpisodeRow
+        return list(self._session.scalars(select(e.id).where(e.child_id == child_id, e.morning_id.in_(mornings))))
+
+    def longest(self, child_id: int, since: date) -> list[tuple[date, float]]:
+        """Of each of a child's ended pieces of work since a day: its day and its longest unbroken minutes."""
+        v = VisitRow
+        rows = self._session.execute(select(v.local_day, v.longest_min).where(
+            v.child_id == child_id, v.local_day >= since, v.longest_min.is_not(None)).order_by(v.began, v.episode_id))
+        return [(day, float(minutes or 0.0)) for day, minutes in rows]
+
+    def uses(self, tray_id: int) -> int:
+        """How often a tray was worked with."""
+        return self._session.scalar(select(func.count()).where(VisitRow.tray_id == tray_id)) or 0
+
+    def asked_about(self) -> tuple[Episode, ...]:
+        """The pieces of work that have no end or bear a question."""
+        e = EpisodeRow
+        return self.episodes(list(self._session.scalars(select(e.id).where(sql("ended IS NULL OR question <> ''")))))
+
+    def missing(self) -> tuple[tuple[int, datetime, str], ...]:
+        """From which tray something was missing, when, and in which piece of work; the newest word of each tray."""
+        v, e = EpisodeEventRow, EpisodeRow
+        asked = select(e.tray_id, v.at, e.id).join(e, e.id == v.episode_id).where(
+            v.cause == MISSING, v.kind == "broken", v.struck.is_(False), e.struck.is_(False), e.tray_id.is_not(None),
+        ).order_by(v.at)  # fmt: skip
+        newest = {int(tray or 0): (at, str(key)) for tray, at, key in self._session.execute(asked)}
+        return tuple((tray, at, key) for tray, (at, key) in newest.items())
 
     def drop_episode(self, episode_id: str) -> None:
         """Take away an episode that was found to be part of another; its events stay in the log."""
@@ -175,8 +211,12 @@ class LogKeeper:
         """Insert or update an episode, without its events."""
         row = self._session.get(EpisodeRow, episode.id) or EpisodeRow(id=episode.id)
         for name in ("child_id", "tray_id", "activity", "morning_id", "adult_id", "began", "ended", "question",
-                     "struck", "told"):  # fmt: skip
+                     "struck", "told", "local_day"):  # fmt: skip
             setattr(row, name, getattr(episode, name))
+        # What its tray was made of then; a tray that is composed anew later leaves it as it was.
+        row.card_id = row.card_id or episode.card_id
+        if row.card_id is None and episode.tray_id is not None:
+            row.card_id = self._session.scalar(select(TrayRow.card_id).where(TrayRow.id == episode.tray_id))
         row.work = episode.work.value if episode.work else None
         row.place = episode.place.value if episode.place else None
         self._session.add(row)
@@ -187,7 +227,7 @@ class LogKeeper:
         rows = self._session.scalars(select(PresentationRow).order_by(PresentationRow.at))
         return tuple(
             Presentation(id=r.id, child_id=r.child_id, tray_id=r.tray_id, at=r.at, again=r.again, adult_id=r.adult_id,
-                         outcome=r.outcome)
+                         outcome=r.outcome, local_day=r.local_day)
             for r in rows
         )
 
@@ -201,42 +241,8 @@ class LogKeeper:
         child_id, tray_id = shown.child_id, shown.tray_id
         again = self._session.scalar(select(p.id).where(p.child_id == child_id, p.tray_id == tray_id)) is not None
         self._session.add(p(child_id=child_id, tray_id=tray_id, at=shown.at, again=again, adult_id=shown.adult_id,
-                            outcome=shown.outcome, key=key))  # fmt: skip
+                            outcome=shown.outcome, key=key, local_day=shown.local_day))  # fmt: skip
         return again, True
-
-    def changes(self) -> tuple[ChangeRecord, ...]:
-        """The accepted changes."""
-        rows = self._session.scalars(select(ChangeRow).where(ChangeRow.decision == "accepted").order_by(ChangeRow.at))
-        return tuple(
-            ChangeRecord(id=r.id, at=r.at, out=tuple(r.out), in_=tuple(r.in_), why_out=tuple(r.why_out)) for r in rows
-        )
-
-    def add_change(self, record: ChangeRecord, decision: str, note: str, adult_id: int | None) -> int:
-        """Record a change that was accepted or declined. Returns its id."""
-        row = ChangeRow(at=record.at, out=list(record.out), in_=list(record.in_), why_out=list(record.why_out),
-                        decision=decision, note=note, adult_id=adult_id)  # fmt: skip
-        self._session.add(row)
-        self._session.flush()
-        return row.id
-
-    def declined(self) -> tuple[Declined, ...]:
-        """The proposals that were declined."""
-        rows = self._session.scalars(select(ChangeRow).where(ChangeRow.decision == "declined").order_by(ChangeRow.at))
-        return tuple(Declined(at=r.at, out=tuple(r.out), note=r.note) for r in rows)
-
-    def tasks(self) -> tuple[Task, ...]:
-        """The set-up list, oldest first."""
-        rows = self._session.scalars(select(TaskRow).order_by(TaskRow.id))
-        return tuple(Task(r.id, r.change_id, cast("Any", r.kind), r.tray_id, r.done_at) for r in rows)
-
-    def add_tasks(self, change_id: int, lines: Sequence[tuple[str, int]]) -> None:
-        """Add (kind, tray) lines to the set-up list."""
-        self._session.add_all(TaskRow(change_id=change_id, kind=kind, tray_id=tray) for kind, tray in lines)
-        self._session.flush()
-
-    def tick(self, task_id: int, done_at: datetime | None) -> None:
-        """Tick a line off, or take the tick back."""
-        self._found(TaskRow, task_id, "task").done_at = done_at
 
     def _found(self, kind: Any, key: int, word: str) -> Any:
         row = self._session.get(kind, key)

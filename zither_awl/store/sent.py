@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import Row, or_, select
+from sqlalchemy import ColumnElement, Row, or_, select
+from sqlalchemy import text as sql
 from sqlalchemy.orm import Session
 
 from zither_awl.core.values import EVENT_SCHEMA, Episode, EpisodeEvent, Place, Sent, Work
@@ -59,20 +60,33 @@ class SentKeeper:
         self._session.flush()
 
     def of(self, children: Collection[int], frm: datetime, to: datetime, names: Collection[str]) -> list[Kept]:
-        """The events of these children between two instants, and every event of the works so named by their devices."""
+        """Every work that these children's events between two instants tell of, or that devices call so: each whole,
+        with all its events, however far they reach."""
         v = EpisodeEventRow
-        within = v.child_id.in_(children) & v.at.between(frm, to)
-        rows = self._session.execute(select(*_COLUMNS).where(or_(within, v.sent_id.in_(names))))
-        return [Kept(_sent(r), r.episode_id) for r in rows]
+        within = v.child_id.in_(children) & v.at.between(frm, to) & (v.kind != "state")
+        found = self._whole(or_(within, v.sent_id.in_(names)))
+        works, called = {k.episode_id for k in found if k.episode_id}, {k.sent.episode_id for k in found}
+        while True:
+            found = self._whole(or_(v.episode_id.in_(works), v.sent_id.in_(called | set(names))))
+            more = {k.episode_id for k in found if k.episode_id}, {k.sent.episode_id for k in found}
+            if more[0] <= works and more[1] <= called:
+                return found
+            works, called = works | more[0], called | more[1]
+
+    def _whole(self, which: ColumnElement[bool]) -> list[Kept]:
+        rows = self._session.execute(select(*_COLUMNS).where(which))
+        return [Kept(_sent(r), r.episode_id) for r in rows if r.kind != "state"]
 
     def named(self, names: Collection[str]) -> list[Sent]:
         """Every event of the works so named by their devices."""
         rows = self._session.execute(select(*_COLUMNS).where(EpisodeEventRow.sent_id.in_(names)))
         return [_sent(r) for r in rows]
 
-    def states(self) -> list[Sent]:
-        """Every state a child was said to be in."""
-        return [_sent(r) for r in self._session.execute(select(*_COLUMNS).where(EpisodeEventRow.kind == "state"))]
+    def states(self, frm: datetime, to: datetime) -> list[Sent]:
+        """The states children were said to be in between two instants."""
+        v = EpisodeEventRow
+        asked = select(*_COLUMNS).where(sql("kind = 'state'"), v.at.between(frm, to))
+        return [_sent(r) for r in self._session.execute(asked)]
 
     def belong(self, works: Mapping[int, str | None]) -> None:
         """Say which work these events, by their ids, belong to."""

@@ -6,18 +6,22 @@ from __future__ import annotations
 import json
 import sqlite3
 from collections.abc import Iterable, Mapping
+from contextlib import closing
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
-from alembic.script import ScriptDirectory
 from jsonschema import Draft202012Validator
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.store.engine import MIGRATIONS, migrate, open_engine
+from zither_awl.store.engine import open_engine
+from zither_awl.store.migrating import migrate, versions
+from zither_awl.store.opening import bring_to_head
 
-LEFT_OUT = ("alembic_version", "change_set", "change_item", "revision", "photo", "paired_device")
-"""The undo list and who may come in stay in the house; photographs go beside the document."""
+LEFT_OUT = ("alembic_version", "change_set", "change_item", "trace", "revision", "section", "visit", "milestone",
+            "photo", "paired_device")  # fmt: skip
+"""The undo list and who may come in stay in the house; what is folded from the log is made anew; photographs go beside
+the document."""
 _JSON_TYPES = {"INTEGER": "integer", "BOOLEAN": "boolean", "DOUBLE": "number", "FLOAT": "number", "DATE": "string"}
 MOST_SAID = 8
 
@@ -120,8 +124,7 @@ def restore(document: Mapping[str, Any], photos: Mapping[int, bytes], target: Pa
     document of a newer version is refused.
     """
     version = document.get("version")
-    known = [s.revision for s in ScriptDirectory(str(MIGRATIONS)).walk_revisions()]
-    if version not in known:
+    if version not in versions():
         raise InvalidValue(FieldProblem("version", f"is {version!r}, which this program does not know.",
                                         "Update the program, or choose an older file."))  # fmt: skip
     _migrated(target, str(version))
@@ -132,7 +135,7 @@ def restore(document: Mapping[str, Any], photos: Mapping[int, bytes], target: Pa
             _insert(db, table, rows)
         _insert_photos(db, photos)
         _check_links(db)
-    _migrated(target, "head")
+    bring_to_head(target)
 
 
 def _check(document: Mapping[str, Any], schema: Mapping[str, Any]) -> None:
@@ -171,9 +174,7 @@ def _check_links(db: sqlite3.Connection) -> None:
         raise InvalidValue(FieldProblem(f"tables.{table}", f"row {row} rests on a {other} that is not in the file."))
 
 
-def overwrite(source: Path, target: Path, revision: int) -> None:
-    """Put one database in the place of another that may be open, in one step; `revision` counts on from the old."""
-    with sqlite3.connect(source) as new:
-        new.execute("UPDATE revision SET number = ?", (revision,))
-    with sqlite3.connect(source) as new, sqlite3.connect(target) as live:
+def overwrite(source: Path, target: Path) -> None:
+    """Put one database in the place of another that may be open, in one step."""
+    with closing(sqlite3.connect(source)) as new, closing(sqlite3.connect(target)) as live:
         new.backup(live)

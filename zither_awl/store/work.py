@@ -12,17 +12,21 @@ from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import StoreUnavailable
+from zither_awl.store import projections
 from zither_awl.store.catalogue import CatalogueKeeper
 from zither_awl.store.cupboard import Cupboard
-from zither_awl.store.engine import in_plain_words
-from zither_awl.store.history import History, Recorder, bump_revision
+from zither_awl.store.engine import WRITES, in_plain_words
+from zither_awl.store.history import History, Recorder
 from zither_awl.store.lessons import LessonsKeeper
 from zither_awl.store.log import LogKeeper
 from zither_awl.store.models import RevisionRow
 from zither_awl.store.notes import NotesKeeper
 from zither_awl.store.people import People
 from zither_awl.store.room import Room
+from zither_awl.store.sections import Section, revisions
 from zither_awl.store.sent import SentKeeper
+from zither_awl.store.weeks import WeeksKeeper
+from zither_awl.store.window import Window, after_write, read_window
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,20 +44,48 @@ class Work:
     def __init__(self, session: Session) -> None:
         self._session = session
         self.touched: frozenset[tuple[str, str]] = frozenset()
-        """After a signed transaction: (table, key) of every row it wrote."""
+        """After a write: (table, key) of every row it wrote."""
+        self.before: dict[Section, int] = {}
+        """In a write: how often each section had been written to when it began."""
+        self.after: dict[Section, int] = {}
+        """After a write: the same, this write with it."""
         self.people = People(session)
         self.room = Room(session)
         self.cupboard = Cupboard(session)
         self.catalogue = CatalogueKeeper(session)
         self.log = LogKeeper(session)
+        self.weeks = WeeksKeeper(session)
         self.sent = SentKeeper(session)
         self.notes = NotesKeeper(session)
         self.lessons = LessonsKeeper(session)
         self.history = History(session)
 
-    def revision(self) -> int:
-        """How many writes were accepted so far."""
-        return self._session.scalars(select(RevisionRow.number)).one()
+    def revisions(self) -> dict[Section, int]:
+        """How often each section was written to so far."""
+        return revisions(self._session)
+
+    def window(self, since: date) -> Window:
+        """What judgements rest on, since a day."""
+        return read_window(self._session, since)
+
+    def window_after(self, window: Window, touched: frozenset[tuple[str, str]]) -> Window:
+        """The window after a write that touched these rows."""
+        return after_write(self._session, window, touched)
+
+    def projections_differ(self) -> list[str]:
+        """What would be different if visits and milestones were made anew from the log."""
+        return projections.differences(self._session)
+
+    def rebuild_projections(self) -> None:
+        """Make visits and milestones anew from the log."""
+        projections.rebuild(self._session)
+
+    @contextmanager
+    def attempt(self) -> Iterator[None]:
+        """A part of the transaction that is taken back by itself when it raises."""
+        with self._session.begin_nested():
+            yield
+            self._session.flush()
 
     def seeded_on(self) -> date | None:
         """The day the demo was seeded, if this is one."""
@@ -63,33 +95,47 @@ class Work:
         """Say that this is the demo, seeded on a day."""
         self._session.execute(update(RevisionRow).values(seeded_on=day))
 
+    def project(self, recorder: Recorder) -> None:
+        """Bring visits and milestones up to what this transaction wrote."""
+        self._session.flush()
+        self.touched = recorder.touched | self.history.touched
+        episodes = {key for table, key in self.touched if table == "episode"}
+        if episodes:
+            projections.refresh(self._session, episodes)
+
+    def finish(self, recorder: Recorder, sign: Signature | None) -> None:
+        """Close a write: its projections, its change set if it is signed, and what it counted."""
+        self.project(recorder)
+        if sign is not None:
+            recorder.finish(sign.at, sign.adult_id, sign.label)
+        self._session.flush()
+        self.after = self.revisions()
+
 
 @contextmanager
-def unit_of_work(engine: Engine, sign: Signature | None = None) -> Iterator[Work]:
-    """One transaction. With a signature its writes become a change set; without one they are only counted if written.
-
-    Raises: StoreUnavailable when the database is locked, read-only or damaged; nothing is half written.
-    """
+def reading(engine: Engine) -> Iterator[Work]:
+    """A transaction that only reads: everything in it is of one moment. Raises: StoreUnavailable."""
     try:
-        with Session(engine, autoflush=True) as session, session.begin():
-            recorder = Recorder(session) if sign else None
-            work = Work(session)
-            yield work
-            if recorder is not None and sign is not None:
-                recorder.finish(sign.at, sign.adult_id, sign.label)
-                bump_revision(session)
-                work.touched = recorder.touched
+        with Session(engine) as session, session.begin():
+            yield Work(session)
     except DatabaseError as problem:
         raise StoreUnavailable(in_plain_words(problem)) from problem
 
 
 @contextmanager
-def untracked(engine: Engine) -> Iterator[Work]:
-    """A transaction that is no change set: undo itself, seeding, deleting for good."""
+def writing(engine: Engine, sign: Signature | None = None) -> Iterator[Work]:
+    """A transaction that writes, and holds the file from its beginning: what it reads, nobody changes meanwhile.
+
+    With a signature its writes become a change set that can be undone. Raises: StoreUnavailable when the database is
+    locked, read-only or damaged; nothing is half written.
+    """
     try:
         with Session(engine, autoflush=True) as session, session.begin():
-            yield Work(session)
-            session.flush()
-            bump_revision(session)
+            session.connection(execution_options={WRITES: True})
+            recorder = Recorder(session)
+            work = Work(session)
+            work.before = work.revisions()
+            yield work
+            work.finish(recorder, sign)
     except DatabaseError as problem:
         raise StoreUnavailable(in_plain_words(problem)) from problem

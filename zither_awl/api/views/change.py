@@ -94,7 +94,7 @@ def why_not(tray_id: int) -> ReasonsOut:
 def get_today() -> TodayOut:
     """The set-up list, what to mind, what to show, what has to be asked."""
     at = desk()
-    house, page = at.house(), today.page(at)
+    page = today.page(at)
     return TodayOut(
         day=page.day, tasks=[TaskOut.model_validate(t) for t in page.tasks],
         by_hand=[LineOut.model_validate(line) for line in page.by_hand],
@@ -107,7 +107,7 @@ def get_today() -> TodayOut:
         complete=[MissingOut(tray_id=m.tray.id, tray=m.tray.name, child=m.child.name, at=m.at, note=m.note)
                   for m in page.complete],
         out=[OutNowOut(unit=unit, trays=list(trays)) for unit, trays in page.out if trays],
-        questions=[episode_out(e, house) for e in page.questions], change_waits=page.change_waits,
+        questions=[episode_out(e, at) for e in page.questions], change_waits=page.change_waits,
         seen_mornings=page.seen_mornings,
     )  # fmt: skip
 

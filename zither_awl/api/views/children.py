@@ -80,7 +80,7 @@ def get_record(child_id: int) -> RecordOut:
         weeks=[WeekOut(week=week, median_min=minutes) for week, minutes in record.span.weeks],
         span_verdict=record.span.verdict, span_low=slope.low if slope else None,
         span_high=slope.high if slope else None,
-        notes=[episode_out(e, house) for e in record.notes],
+        notes=[episode_out(e, at) for e in record.notes],
     )  # fmt: skip
 
 

@@ -77,7 +77,7 @@ def get_lesson(child_id: int, key: str, query: LessonQuery) -> LessonOut:
 
 
 def _set(words: WordSet) -> WordSetOut:
-    pictures = desk().house().word_photos
+    pictures = desk().house().lessons.word_photos
     return WordSetOut(
         key=words.key, name=words.name, kind=words.kind, in_pairs=words.in_pairs, own=words.own,
         apart=[list(pair) for pair in words.apart], turns=list(words.turns),

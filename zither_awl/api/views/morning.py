@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import cast
 
 from flask import Blueprint, Response
@@ -12,10 +13,11 @@ from zither_awl.api.files import csv_file
 from zither_awl.api.schemas.morning import CauseOut, ChildsMorningOut, MorningReadOut, QuarterOut, StretchOut
 from zither_awl.api.schemas.watch import MorningOut, SpellOut
 from zither_awl.api.spec import answers, api
+from zither_awl.core.values import Episode
 from zither_awl.services import reading
 from zither_awl.services.desk import House
 from zither_awl.services.reading import TYPICAL_WEEKS, ChildsMorning
-from zither_awl.services.recording import episode_named, work_name
+from zither_awl.services.recording import work_name
 from zither_awl.services.shelf import marks_of
 
 bp = Blueprint("morning", __name__, url_prefix="/api")
@@ -43,22 +45,22 @@ def get_csv(morning_id: int) -> Response:
 
 
 def _read(morning_id: int | None) -> MorningReadOut:
-    house = desk().house()
-    found = reading.read_morning(desk(), morning_id)
+    at = desk()
+    house, found = at.house(), reading.read_morning(at, morning_id)
     return MorningReadOut(
         morning=cast("MorningOut", morning_out(found.morning, house)), day=found.morning.day,
-        episodes=[episode_out(e, house) for e in found.episodes],
+        episodes=[episode_out(e, at) for e in found.episodes],
         spells=[SpellOut.model_validate(s) for s in found.spells],
-        children=[_childs(c, house) for c in found.children], swept=swept_out(found.swept, house),
+        children=[_childs(c, found.episodes, house) for c in found.children], swept=swept_out(found.swept, house),
         earlier=found.earlier.id if found.earlier else None, later=found.later.id if found.later else None,
         typical_weeks=TYPICAL_WEEKS,
     )  # fmt: skip
 
 
-def _childs(each: ChildsMorning, house: House) -> ChildsMorningOut:
+def _childs(each: ChildsMorning, works: Sequence[Episode], house: House) -> ChildsMorningOut:
     curve = each.curve
     great = curve.great if curve else None
-    kept = episode_named(house, great.episode_id) if great else None
+    kept = next((e for e in works if great and e.id == great.episode_id), None)
     return ChildsMorningOut(
         child=child_out(marks_of(each.child, desk().today())), at_work_min=curve.at_work_min if curve else 0.0,
         settling_min=curve.settling_min if curve else None,

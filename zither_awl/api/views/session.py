@@ -38,7 +38,7 @@ def get_session() -> SessionOut:
     return SessionOut(
         household=HouseholdOut.model_validate(house.household) if house.household else None,
         adults=[AdultOut(id=a.id, name=a.name) for a in house.adults], csrf_token=generate_csrf(), now=at.now(),
-        today=at.today(), version=__version__, demo=house.seeded_on is not None,
+        today=at.today(), version=__version__, demo=house.settings.seeded_on is not None,
     )  # fmt: skip
 
 

@@ -58,12 +58,12 @@ def get_watch() -> WatchOut:
         morning=morning_out(board.morning, house), last=morning_out(board.last, house), children=children_out(at),
         offers=[OfferOut(tray_id=o.tray.id, name=o.tray.name, for_children=sorted(o.tray.for_children),
                          by_hand=o.by_hand, condition=o.condition, parts=list(o.parts)) for o in board.offers],
-        episodes=[episode_out(e, house) for e in board.episodes],
-        questions=[episode_out(e, house) for e in mending.forgotten(house, now)],
+        episodes=[episode_out(e, at) for e in board.episodes],
+        questions=[episode_out(e, at) for e in mending.forgotten(at)],
         scales=[ScaleOut(child_id=c, own_p90_min=p90) for c, p90 in board.scales], now=now,
-        swept=swept_out(sweeping.swept(house, recording.open_morning(house)), house),
+        swept=swept_out(sweeping.swept(at, recording.open_morning(house)), house),
         spells=[SpellOut.model_validate(s) for s in board.spells],
-        activities=list(board.activities), phrases=list(house.phrases),
+        activities=list(board.activities), phrases=list(house.settings.phrases),
     )  # fmt: skip
 
 
@@ -94,7 +94,7 @@ def _item(item: ItemIn) -> DeviceItem:
 def tell_morning(json: ToldIn) -> DoneOut:
     """Tell a whole morning afterwards; nothing is kept if one piece of it cannot be."""
     pieces = [(_episode(p, ""), mending.Told(p.rounds, p.helped, p.note)) for p in json.pieces]
-    morning = Morning(id=0, day=json.began.date(), began=json.began, ended=json.ended, seen=json.seen,
+    morning = Morning(id=0, day=desk().day_of(json.began), began=json.began, ended=json.ended, seen=json.seen,
                       present=frozenset(json.present))  # fmt: skip
     return DoneOut(id=mending.tell_morning(desk(), morning, pieces, adult_id()))
 
@@ -119,11 +119,9 @@ def change_present(morning_id: int, json: MorningIn) -> DoneOut:
 @api.validate(resp=answers(HTTP_200=EpisodesOut), tags=["watch"])
 def list_episodes(query: EpisodesQuery) -> EpisodesOut:
     """Episodes, newest first, struck ones too."""
-    house = desk().house()
-    found = mending.episodes_of(house, query.day, query.child, query.tray)
-    wanted = set(filter(None, query.ids.split(",")))
-    found = [e for e in found if not wanted or e.id in wanted][: query.limit]
-    return EpisodesOut(episodes=[episode_out(e, house) for e in found])
+    at, wanted = desk(), list(filter(None, query.ids.split(",")))
+    found = mending.episodes_of(at, query.day, query.child, query.tray, ids=wanted, most=query.limit)
+    return EpisodesOut(episodes=[episode_out(e, at) for e in found])
 
 
 @bp.post("/episodes")

@@ -146,7 +146,8 @@ class Visit:
     """A piece of work folded: what the judgements ask of it, without its events. Struck ones have none.
 
     `minutes` at work in all and `longest_min` unbroken, None while it is open; `parts` as told in it, each with
-    whether it was done; `depth` the deepest of the five steps of concentration, 0 to 4, None when nobody said.
+    whether it was done; `last_at` the last instant anything was told of it; `depth` the deepest of the five
+    steps of concentration, 0 to 4, None when nobody said.
     """
 
     id: str
@@ -157,6 +158,7 @@ class Visit:
     local_day: date
     began: datetime
     ended: datetime | None
+    last_at: datetime
     work: Work | None
     place: Place | None
     morning_id: int | None

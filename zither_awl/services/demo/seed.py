@@ -42,11 +42,11 @@ def prepare_demo(database: Path, *, keep: bool = False, clock: Clock | None = No
     """Make the demo, or make it again when its last day is not yesterday (unless `keep`). Says what was done."""
     desk = Desk(prepare(database), clock or SystemClock())
     house = desk.house()
-    if house.seeded_on is not None and (keep or house.seeded_on == desk.today()):
-        return f"The demo household, with mornings to {house.seeded_on - timedelta(days=1)}."
-    if house.household is not None and house.seeded_on is None:
+    if house.settings.seeded_on is not None and (keep or house.settings.seeded_on == desk.today()):
+        return f"The demo household, with mornings to {house.settings.seeded_on - timedelta(days=1)}."
+    if house.household is not None and house.settings.seeded_on is None:
         return "This folder holds a household of your own: it is served as it is, and nothing is seeded."
-    if house.seeded_on is not None:
+    if house.settings.seeded_on is not None:
         desk.close()
         for ending in ("", "-wal", "-shm"):
             database.with_name(database.name + ending).unlink(missing_ok=True)
@@ -150,9 +150,9 @@ class _History:
         unit = next(u for u in self._house.units if u.name == stay.unit)
         since = self._monday(stay.from_week)
         until = self._monday(stay.to_week) if stay.to_week is not None else None
-        self._work.log.place(tray.id, Spot(unit.id, stay.board, stay.place), since)
+        self._work.weeks.place(tray.id, Spot(unit.id, stay.board, stay.place), since)
         if until is not None:
-            self._work.log.take_away(tray.id, until)
+            self._work.weeks.take_away(tray.id, until, until.date())
         return _Open(tray, since, until)
 
     def _record_changes(self) -> None:
@@ -161,7 +161,7 @@ class _History:
             went = tuple(self._trays[s.tray].id for s in STAYS if s.to_week == week)
             if came or went:
                 record = ChangeRecord(id=0, at=self._monday(week), out=went, in_=came, why_out=("faded",) * len(went))
-                self._work.log.add_change(record, "accepted", "", self._house.adults[0].id)
+                self._work.weeks.add_change(record, "accepted", "", self._house.adults[0].id)
 
     def _morning(self, day: date, stays: Sequence[_Open], left: int) -> None:
         rng, zone = self._rng, self._house.zone

@@ -6,6 +6,7 @@ from zither_awl.store.models.history import (
     ChangeRow,
     ChangeSetRow,
     TaskRow,
+    TraceRow,
 )
 from zither_awl.store.models.lessons import (
     InvitationRow,
@@ -20,6 +21,7 @@ from zither_awl.store.models.log import (
     CompletedRow,
     EpisodeEventRow,
     EpisodeRow,
+    MilestoneRow,
     MorningChildRow,
     MorningRow,
     PairedDeviceRow,
@@ -28,6 +30,7 @@ from zither_awl.store.models.log import (
     PresentationRow,
     SweepChildRow,
     SweepRow,
+    VisitRow,
 )
 from zither_awl.store.models.people import (
     AdultRow,
@@ -37,6 +40,7 @@ from zither_awl.store.models.people import (
     HouseholdRow,
     MeasurementRow,
     RevisionRow,
+    SectionRow,
     UnitChildRow,
     UnitRow,
 )
@@ -75,6 +79,7 @@ __all__ = [
     "HouseholdRow",
     "InvitationRow",
     "MeasurementRow",
+    "MilestoneRow",
     "MorningChildRow",
     "MorningRow",
     "OwnCardRow",
@@ -87,14 +92,17 @@ __all__ = [
     "RevisionRow",
     "RoutineRow",
     "RoutineRunRow",
+    "SectionRow",
     "StepDoneRow",
     "SweepChildRow",
     "SweepRow",
     "TaskRow",
+    "TraceRow",
     "TrayChildRow",
     "TrayRow",
     "UnitChildRow",
     "UnitRow",
+    "VisitRow",
     "WordAnswerRow",
     "WordPhotoRow",
     "WordSetRow",

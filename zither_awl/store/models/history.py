@@ -51,6 +51,20 @@ class ChangeItemRow(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     change_set_id: Mapped[int] = mapped_column(ForeignKey("change_set.id", ondelete="CASCADE"), index=True)
     table_name: Mapped[str] = mapped_column(String(32))
-    row_key: Mapped[str] = mapped_column(String(64), index=True)
+    row_key: Mapped[str] = mapped_column(String(200))
     before: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     after: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+
+
+class TraceRow(Base):
+    """Who changed what in a piece of work that was there, for as long as it is there; apart from the undo list."""
+
+    __tablename__ = "trace"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    episode_id: Mapped[str] = mapped_column(ForeignKey("episode.id", ondelete="CASCADE"), index=True)
+    at: Mapped[datetime] = mapped_column(Instant)
+    change_set_id: Mapped[int | None]
+    adult_id: Mapped[int | None]
+    label: Mapped[str] = mapped_column(String(200))
+    before: Mapped[dict[str, Any]] = mapped_column(JSON)
+    after: Mapped[dict[str, Any]] = mapped_column(JSON)

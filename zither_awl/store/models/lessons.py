@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from sqlalchemy import JSON, ForeignKey, String, UniqueConstraint
@@ -40,10 +40,11 @@ class WordAnswerRow(Base):
     child_id: Mapped[int] = child_key(index=True)
     set_key: Mapped[str] = mapped_column(String(40))
     word: Mapped[str] = mapped_column(Name)
-    turn: Mapped[str] = mapped_column(String(16))
+    turn: Mapped[str] = mapped_column(String(24))
     right: Mapped[bool]
     instead: Mapped[str] = mapped_column(Name)
     at: Mapped[datetime] = mapped_column(Instant)
+    local_day: Mapped[date]
     adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
 
 
@@ -63,6 +64,7 @@ class RoutineRunRow(Base):
     key: Mapped[str] = mapped_column(String(36), primary_key=True)
     routine: Mapped[str] = mapped_column(String(40))
     began: Mapped[datetime] = mapped_column(Instant)
+    local_day: Mapped[date]
     ended: Mapped[datetime | None] = mapped_column(Instant)
     adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
 

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from datetime import date, datetime
+from typing import Any
 
-from sqlalchemy import ForeignKey, String, UniqueConstraint
+from sqlalchemy import JSON, ForeignKey, Index, String, UniqueConstraint
+from sqlalchemy import text as sql
 from sqlalchemy.orm import Mapped, mapped_column
 
 from zither_awl.store.models.base import Base, Name, child_key
@@ -34,6 +36,7 @@ class SweepRow(Base):
     key: Mapped[str] = mapped_column(String(36), primary_key=True)
     morning_id: Mapped[int] = mapped_column(ForeignKey("morning.id", ondelete="CASCADE"), index=True)
     at: Mapped[datetime] = mapped_column(Instant)
+    local_day: Mapped[date]
     adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
 
 
@@ -45,12 +48,19 @@ class SweepChildRow(Base):
 
 
 class EpisodeRow(Base):
+    """A piece of work. `local_day`: its day by the clocks of then; `card_id`: what its tray was made of then."""
+
     __tablename__ = "episode"
+    __table_args__ = (
+        Index("ix_episode_asked", "began", sqlite_where=sql("ended IS NULL OR question <> ''")),
+    )
     id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    local_day: Mapped[date] = mapped_column(index=True)
+    card_id: Mapped[int | None] = mapped_column(ForeignKey("card.id"))
     child_id: Mapped[int] = child_key(index=True)
     tray_id: Mapped[int | None] = mapped_column(ForeignKey("tray.id"), index=True)
     activity: Mapped[str] = mapped_column(Name)
-    morning_id: Mapped[int | None] = mapped_column(ForeignKey("morning.id"))
+    morning_id: Mapped[int | None] = mapped_column(ForeignKey("morning.id"), index=True)
     adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
     began: Mapped[datetime] = mapped_column(Instant, index=True)
     ended: Mapped[datetime | None] = mapped_column(Instant)
@@ -68,7 +78,12 @@ class EpisodeEventRow(Base):
     """
 
     __tablename__ = "episode_event"
-    __table_args__ = (UniqueConstraint("device", "sequence"),)
+    __table_args__ = (
+        UniqueConstraint("device", "sequence"),
+        Index("ix_episode_event_noted", "child_id", "at", sqlite_where=sql("kind = 'note'")),
+        Index("ix_episode_event_missed", "at", sqlite_where=sql("cause = 'material missing'")),
+        Index("ix_episode_event_states", "at", sqlite_where=sql("kind = 'state'")),
+    )
     id: Mapped[int] = mapped_column(primary_key=True)
     episode_id: Mapped[str | None] = mapped_column(ForeignKey("episode.id", ondelete="SET NULL"), index=True)
     sent_id: Mapped[str] = mapped_column(String(36), index=True)
@@ -95,10 +110,51 @@ class PresentationRow(Base):
     child_id: Mapped[int] = child_key(index=True)
     tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id"))
     at: Mapped[datetime] = mapped_column(Instant)
+    local_day: Mapped[date]
     again: Mapped[bool]
     adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
     outcome: Mapped[str] = mapped_column(String(24))
     key: Mapped[str | None] = mapped_column(String(64), unique=True)
+
+
+class VisitRow(Base):
+    """A piece of work folded, kept in the transaction that changes it and made anew from the log at any time."""
+
+    __tablename__ = "visit"
+    __table_args__ = (
+        Index("ix_visit_of_card", "child_id", "card_id", "began"),
+        Index("ix_visit_of_child", "child_id", "local_day"),
+    )
+    episode_id: Mapped[str] = mapped_column(ForeignKey("episode.id", ondelete="CASCADE"), primary_key=True)
+    child_id: Mapped[int] = child_key()
+    tray_id: Mapped[int | None] = mapped_column(index=True)
+    card_id: Mapped[int | None]
+    activity: Mapped[str] = mapped_column(Name)
+    local_day: Mapped[date] = mapped_column(index=True)
+    began: Mapped[datetime] = mapped_column(Instant)
+    ended: Mapped[datetime | None] = mapped_column(Instant)
+    last_at: Mapped[datetime] = mapped_column(Instant)
+    work: Mapped[str | None] = mapped_column(String(32))
+    place: Mapped[str | None] = mapped_column(String(16))
+    morning_id: Mapped[int | None]
+    minutes: Mapped[float | None]
+    longest_min: Mapped[float | None]
+    repetitions: Mapped[int]
+    helps: Mapped[int]
+    self_corrections: Mapped[int]
+    breaks: Mapped[int]
+    depth: Mapped[int | None]
+    parts: Mapped[list[Any]] = mapped_column(JSON)
+
+
+class MilestoneRow(Base):
+    """The day a child first reached something with a card: "tried", "alone", "mastered". Made anew from the visits."""
+
+    __tablename__ = "milestone"
+    child_id: Mapped[int] = child_key(primary_key=True)
+    card_id: Mapped[int] = mapped_column(primary_key=True)
+    kind: Mapped[str] = mapped_column(String(12), primary_key=True)
+    local_day: Mapped[date]
 
 
 class PlannedShowingRow(Base):

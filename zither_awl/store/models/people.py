@@ -31,12 +31,21 @@ class HouseholdRow(Base):
     rather_full: Mapped[int]
 
 
+class SectionRow(Base):
+    """How often the tables of a section were written to; triggers count, so that no write goes unseen."""
+
+    __tablename__ = "section"
+    name: Mapped[str] = mapped_column(String(16), primary_key=True)
+    revision: Mapped[int]
+
+
 class RevisionRow(Base):
-    """One row that counts accepted writes, so that a reader knows its snapshot is old."""
+    """One row about the file itself: `projections` is the form in which its visits and milestones were made."""
 
     __tablename__ = "revision"
     id: Mapped[int] = mapped_column(primary_key=True)
     number: Mapped[int]
+    projections: Mapped[int]
     seeded_on: Mapped[date | None]
 
 

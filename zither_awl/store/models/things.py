@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from sqlalchemy import JSON, CheckConstraint, ForeignKey, LargeBinary, String
@@ -153,3 +153,4 @@ class PlacementRow(Base):
     by_hand: Mapped[bool]
     since: Mapped[datetime | None] = mapped_column(Instant)
     until: Mapped[datetime | None] = mapped_column(Instant)
+    until_day: Mapped[date | None]

@@ -1,0 +1,406 @@
+"""The house as it stands: its sections, each read when it was written to, and what was reckoned from them.
+
+Whatever is reckoned through `once` remembers which sections it looked at, and is reckoned again when one of them was
+written to. Nobody has to say which: looking is noticed.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
+from dataclasses import dataclass, field
+from datetime import date, datetime
+from typing import Any, Protocol, TypeVar
+from zoneinfo import ZoneInfo
+
+from zither_awl.core.component import Component
+from zither_awl.core.errors import NotFound
+from zither_awl.core.finding import Finding
+from zither_awl.core.judgement import Judgements, Memory, State
+from zither_awl.core.practice import Practice
+from zither_awl.core.shelf import Scene, check_shelf
+from zither_awl.core.trays import Stock
+from zither_awl.core.trays.own import OwnCard
+from zither_awl.core.values import (
+    Adult,
+    Bin,
+    ChangeRecord,
+    Child,
+    Declined,
+    Household,
+    Log,
+    Placement,
+    RoutineRun,
+    Tray,
+    Unit,
+)
+from zither_awl.store.sections import SECTIONS, Section
+from zither_awl.store.weeks import Stay, Task
+from zither_awl.store.window import Window
+
+NEVER_MONTHS = 10_000
+MOST_ANSWERS = 3000
+"""So many answers are remembered before all are forgotten: yesterday's are of no use."""
+
+
+@dataclass(frozen=True, slots=True)
+class People:
+    """The household, its adults and children, archived ones too."""
+
+    household: Household | None
+    adults: tuple[Adult, ...]
+    children: tuple[Child, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Room:
+    """The units, archived ones too, and which aids were made for which child."""
+
+    units: tuple[Unit, ...]
+    aids_done: frozenset[tuple[int, str]]
+
+
+@dataclass(frozen=True, slots=True)
+class Cupboard:
+    """What is owned, archived ones too; and when each tray was last made complete again."""
+
+    bins: tuple[Bin, ...]
+    trays: tuple[Tray, ...]
+    components: tuple[Component, ...]
+    completed: Mapping[int, datetime]
+
+
+@dataclass(frozen=True, slots=True)
+class Catalogue:
+    """The household's own cards, and what it takes of the catalogue."""
+
+    own_cards: Mapping[str, OwnCard]
+    choices: Mapping[str, bool]
+
+
+@dataclass(frozen=True, slots=True)
+class Lessons:
+    """Sets of words and routines of the household's own, photographs of words, and the runs of the last weeks."""
+
+    own_sets: Mapping[str, Mapping[str, Any]]
+    word_photos: Mapping[tuple[str, str], int]
+    own_routines: Mapping[str, Mapping[str, Any]]
+    runs: tuple[RoutineRun, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Weeks:
+    """What stood where and when, the changes, the set-up list, and the showings planned: id, child, tray, day."""
+
+    stays: tuple[Stay, ...]
+    changes: tuple[ChangeRecord, ...]
+    declined: tuple[Declined, ...]
+    tasks: tuple[Task, ...]
+    planned: tuple[tuple[int, int, int, date], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Settings:
+    """Phrases for notes, and the day the demo was seeded, if this is one."""
+
+    phrases: tuple[str, ...]
+    seeded_on: date | None
+
+
+@dataclass(frozen=True, slots=True)
+class Sections:
+    """Every section as it was read, and how often it was written to by then."""
+
+    people: People
+    room: Room
+    cupboard: Cupboard
+    catalogue: Catalogue
+    lessons: Lessons
+    log: Window
+    weeks: Weeks
+    settings: Settings
+    revisions: Mapping[Section, int]
+
+
+@dataclass(slots=True)
+class Answers:
+    """What was reckoned from sections, each with those it looked at. Shared by the houses of one desk."""
+
+    kept: dict[Hashable, tuple[Mapping[Section, int], Any]] = field(default_factory=dict)
+    memory: Memory = field(default_factory=Memory)
+
+
+_looking: ContextVar[set[Section] | None] = ContextVar("looking", default=None)
+
+
+@contextmanager
+def _noticing() -> Iterator[set[Section]]:
+    """Notices which sections are looked at in the block, and tells whoever is looking outside of it."""
+    outer, seen = _looking.get(), set[Section]()
+    token = _looking.set(seen)
+    try:
+        yield seen
+    finally:
+        _looking.reset(token)
+        if outer is not None:
+            outer.update(seen)
+
+
+class House:
+    """Everything kept, as core values, at one moment. `all_...` hold the archived ones too."""
+
+    def __init__(self, sections: Sections, answers: Answers | None = None) -> None:
+        self._sections = sections
+        self._answers = answers or Answers()
+
+    def __eq__(self, other: object) -> bool:
+        """Whether everything kept is the same, however often it was written to."""
+        if not isinstance(other, House):
+            return NotImplemented
+        return all(getattr(self._sections, name) == getattr(other._sections, name) for name in SECTIONS)
+
+    __hash__ = None  # type: ignore[assignment]
+
+    def _see(self, name: Section) -> Any:
+        seen = _looking.get()
+        if seen is not None:
+            seen.add(name)
+        return getattr(self._sections, name)
+
+    def revisions(self, *names: Section) -> tuple[int, ...]:
+        """How often these sections were written to: what rests on them is of this moment."""
+        return tuple(self._sections.revisions[name] for name in names)
+
+    def once(self, key: Hashable, reckon: Callable[[], R]) -> R:
+        """What `reckon` gives, reckoned again only when a section it looked at was written to.
+
+        `key` names it, with the day and ids it depends on. Two threads may reckon the same at once: they get equal
+        values.
+        """
+        kept = self._answers.kept.get(key)
+        now = self._sections.revisions
+        if kept is None or any(now[name] != revision for name, revision in kept[0].items()):
+            with _noticing() as seen:
+                value = reckon()
+            if len(self._answers.kept) >= MOST_ANSWERS:
+                self._answers.kept.clear()
+            kept = self._answers.kept[key] = ({name: now[name] for name in seen}, value)
+        outer = _looking.get()
+        if outer is not None:
+            outer.update(kept[0])
+        found: R = kept[1]
+        return found
+
+    @property
+    def people(self) -> People:
+        """The section of people."""
+        found: People = self._see("people")
+        return found
+
+    @property
+    def room(self) -> Room:
+        """The section of rooms and furniture."""
+        found: Room = self._see("room")
+        return found
+
+    @property
+    def cupboard(self) -> Cupboard:
+        """The section of what is owned."""
+        found: Cupboard = self._see("cupboard")
+        return found
+
+    @property
+    def catalogue(self) -> Catalogue:
+        """The section of cards."""
+        found: Catalogue = self._see("catalogue")
+        return found
+
+    @property
+    def lessons(self) -> Lessons:
+        """The section of words and routines."""
+        found: Lessons = self._see("lessons")
+        return found
+
+    @property
+    def window(self) -> Window:
+        """The section of what was seen, as far as judgements rest on it."""
+        found: Window = self._see("log")
+        return found
+
+    @property
+    def weeks(self) -> Weeks:
+        """The section of what changes from week to week."""
+        found: Weeks = self._see("weeks")
+        return found
+
+    @property
+    def settings(self) -> Settings:
+        """The section of small settings."""
+        found: Settings = self._see("settings")
+        return found
+
+    @property
+    def household(self) -> Household | None:
+        """The household; None before the welcome is through."""
+        return self.people.household
+
+    @property
+    def adults(self) -> tuple[Adult, ...]:
+        """The adults of the house."""
+        return self.people.adults
+
+    @property
+    def all_children(self) -> tuple[Child, ...]:
+        """Every child, archived ones too."""
+        return self.people.children
+
+    @property
+    def children(self) -> tuple[Child, ...]:
+        """The children of the house now."""
+        return self.once("children", lambda: tuple(c for c in self.all_children if not c.archived))
+
+    @property
+    def all_units(self) -> tuple[Unit, ...]:
+        """Every unit, archived ones too."""
+        return self.room.units
+
+    @property
+    def units(self) -> tuple[Unit, ...]:
+        """The units in use."""
+        return self.once("units", lambda: tuple(u for u in self.all_units if not u.archived))
+
+    @property
+    def bins(self) -> tuple[Bin, ...]:
+        """The bins, by name."""
+        return self.cupboard.bins
+
+    @property
+    def components(self) -> tuple[Component, ...]:
+        """Every thing, archived ones too."""
+        return self.cupboard.components
+
+    @property
+    def all_trays(self) -> tuple[Tray, ...]:
+        """Every tray, archived ones too."""
+        return self.cupboard.trays
+
+    @property
+    def trays(self) -> tuple[Tray, ...]:
+        """The trays that are not archived."""
+        return self.once("trays", lambda: tuple(t for t in self.all_trays if not t.archived))
+
+    @property
+    def all_placements(self) -> tuple[Placement, ...]:
+        """Every placement, past and present."""
+        def reckon() -> tuple[Placement, ...]:
+            trays = {t.id: t for t in self.all_trays}
+            return tuple(stay.of(trays[stay.tray_id]) for stay in self.weeks.stays)
+
+        return self.once("placements", reckon)
+
+    @property
+    def placements(self) -> tuple[Placement, ...]:
+        """What stands now, on units in use."""
+        def reckon() -> tuple[Placement, ...]:
+            units = {u.id for u in self.units}
+            return tuple(p for p in self.all_placements
+                         if p.until is None and not p.tray.archived and p.spot.unit_id in units)  # fmt: skip
+
+        return self.once("standing", reckon)
+
+    @property
+    def standing(self) -> dict[int, Placement]:
+        """What stands now, by the tray's id."""
+        return self.once("by tray", lambda: {p.tray.id: p for p in self.placements})
+
+    @property
+    def changes(self) -> tuple[ChangeRecord, ...]:
+        """The accepted changes."""
+        return self.weeks.changes
+
+    @property
+    def log(self) -> Log:
+        """What was seen, as far as judgements rest on it: the last weeks."""
+        def reckon() -> Log:
+            window = self.window
+            return Log(mornings=window.mornings, episodes=window.visits, presentations=window.presentations,
+                       placements=self.all_placements, mastered_on=window.mastered_on)  # fmt: skip
+
+        return self.once("log", reckon)
+
+    @property
+    def zone(self) -> ZoneInfo:
+        """The household's time zone; UTC before there is a household."""
+        return ZoneInfo(self.household.zone if self.household else "UTC")
+
+    @property
+    def practice(self) -> Practice:
+        """The settings of practice: the defaults, and the schools House can choose."""
+        kept = self.household
+        if kept is None:
+            return Practice()
+        first = {"by age": Practice().shown_first_from_months, "shown first": 0, "free": NEVER_MONTHS}[kept.showing]
+        return Practice(unbreakable_first=kept.unbreakable_first, shown_first_from_months=first)
+
+    @property
+    def state(self) -> State:
+        """The house as the judgements and the rotation see it."""
+        return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
+                     log=self.log, changes=self.changes, declined=self.weeks.declined,
+                     practice=self.practice)  # fmt: skip
+
+    def scene(self, on: date) -> Scene:
+        """The shelves as their rules see them on a day."""
+        return self.once(("scene", on), lambda: Scene(self.placements, self.units, self.children, on, self.practice))
+
+    def judgements(self, on: date) -> Judgements:
+        """The judgements of a day."""
+        memory = self._answers.memory
+        return self.once(("judgements", on), lambda: Judgements(self.state, on, memory=memory))
+
+    def findings(self, on: date) -> tuple[Finding, ...]:
+        """What the shelf's rules find on a day."""
+        return self.once(("findings", on), lambda: check_shelf(
+            self.placements, self.units, self.children, on, practice=self.practice))  # fmt: skip
+
+    def child(self, child_id: int) -> Child:
+        """A child by id. Raises: NotFound."""
+        return _found_in(self.all_children, child_id, "child")
+
+    def unit(self, unit_id: int) -> Unit:
+        """A unit by id. Raises: NotFound."""
+        return _found_in(self.all_units, unit_id, "unit")
+
+    def tray(self, tray_id: int) -> Tray:
+        """A tray by id. Raises: NotFound."""
+        return _found_in(self.all_trays, tray_id, "tray")
+
+    def component(self, component_id: int) -> Component:
+        """A thing by id. Raises: NotFound."""
+        return _found_in(self.components, component_id, "thing")
+
+    @property
+    def stock(self) -> Stock:
+        """What is owned, and which trays hold some of it."""
+        return self.once("stock", lambda: Stock(self.components, self.trays))
+
+    def bin_name(self, bin_id: int | None) -> str:
+        """The name of a bin, or nothing."""
+        return next((b.name for b in self.bins if b.id == bin_id), "")
+
+
+class _HasId(Protocol):
+    @property
+    def id(self) -> int: ...
+
+
+T = TypeVar("T", bound=_HasId)
+R = TypeVar("R")
+
+
+def _found_in(things: tuple[T, ...], key: int, word: str) -> T:
+    for thing in things:
+        if thing.id == key:
+            return thing
+    raise NotFound(f"There is no {word} {key}.")

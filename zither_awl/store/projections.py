@@ -1,0 +1,138 @@
+"""Visits and milestones: the log folded, in the transaction that writes it, and at any time made anew from it."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Collection, Iterator, Sequence
+from datetime import date
+from typing import Any, TypeVar
+
+from sqlalchemy import Row, delete, insert, select, tuple_, update
+from sqlalchemy.orm import Session
+
+from zither_awl.core.concentration import fold
+from zither_awl.core.mastery import met_criterion
+from zither_awl.core.values import Place, Visit, Work
+from zither_awl.store.log import LogKeeper
+from zither_awl.store.models import EpisodeRow, MilestoneRow, RevisionRow, VisitRow
+
+FORM = 1
+"""The form visits and milestones are made in now; a file with another is made anew when it is opened."""
+AT_ONCE = 500
+"""So many works are asked for in one statement."""
+
+K = TypeVar("K")
+Pair = tuple[int, int]
+"""A child and a card."""
+_PLAIN = ("child_id", "tray_id", "card_id", "activity", "local_day", "began", "ended", "last_at", "morning_id",
+          "minutes", "longest_min", "repetitions", "helps", "self_corrections", "breaks", "depth")  # fmt: skip
+VISIT_COLUMNS = tuple(getattr(VisitRow, name) for name in (*_PLAIN, "episode_id", "work", "place", "parts"))
+
+
+def refresh(session: Session, episodes: Collection[str]) -> None:
+    """Fold these works anew, and see again what was reached with their cards."""
+    pairs: set[Pair] = set()
+    first = date.max
+    for ids in _in_portions(sorted(episodes)):
+        before = visits(session.execute(select(*VISIT_COLUMNS).where(VisitRow.episode_id.in_(ids))))
+        session.execute(delete(VisitRow).where(VisitRow.episode_id.in_(ids)))
+        after = [fold(e) for e in LogKeeper(session).episodes(ids) if not e.struck]
+        if after:
+            session.execute(insert(VisitRow), [_values(visit) for visit in after])
+        touched = [v for v in (*before, *after) if v.card_id is not None]
+        pairs |= {(v.child_id, v.card_id) for v in touched if v.card_id is not None}
+        first = min((v.local_day for v in touched), default=first)
+    _reach(session, pairs, first)
+
+
+def _reach(session: Session, pairs: Collection[Pair], first: date) -> None:
+    """See again what was reached, for pairs whose work changed from a day on."""
+    m, v = MilestoneRow, VisitRow
+    for some in _in_portions(sorted(pairs)):
+        of_pair = tuple_(m.child_id, m.card_id)
+        known: defaultdict[Pair, dict[str, date]] = defaultdict(dict)
+        for row in session.execute(select(m.child_id, m.card_id, m.kind, m.local_day).where(of_pair.in_(some))):
+            known[row.child_id, row.card_id][row.kind] = row.local_day
+        # What was reached before anything that changed stays reached.
+        open_ = [p for p in some if len(known[p]) < len(KINDS) or max(known[p].values()) >= first]
+        done: defaultdict[Pair, list[Visit]] = defaultdict(list)
+        asked = select(*VISIT_COLUMNS).where(tuple_(v.child_id, v.card_id).in_(open_)).order_by(v.began, v.episode_id)
+        for visit in visits(session.execute(asked)):
+            done[visit.child_id, visit.card_id or 0].append(visit)
+        session.execute(delete(m).where(of_pair.in_(open_)))
+        rows = [{"child_id": child, "card_id": card, "kind": kind, "local_day": day}
+                for child, card in open_ for kind, day in reached(done[child, card]).items()]  # fmt: skip
+        if rows:
+            session.execute(insert(m), rows)
+
+
+KINDS = ("tried", "alone", "mastered")
+
+
+def reached(done: Sequence[Visit]) -> dict[str, date]:
+    """The first day of each milestone in all the work of one child with one card, oldest first."""
+    found = {"tried": done[0].local_day} if done else {}
+    alone = next((v.local_day for v in done if v.finished and v.done_alone), None)
+    mastered = met_criterion([v for v in done if v.finished])
+    return found | ({"alone": alone} if alone else {}) | ({"mastered": mastered} if mastered else {})
+
+
+def rebuild(session: Session) -> None:
+    """Make every visit and milestone anew from the log."""
+    session.execute(delete(VisitRow))
+    session.execute(delete(MilestoneRow))
+    refresh(session, list(session.scalars(select(EpisodeRow.id))))
+    session.execute(update(RevisionRow).values(projections=FORM))
+
+
+def stale(session: Session) -> bool:
+    """Whether a file's visits and milestones are of another form than this program makes."""
+    return session.scalars(select(RevisionRow.projections)).one() != FORM
+
+
+def differences(session: Session) -> list[str]:
+    """What would be different if visits and milestones were made anew: a line each. Writes nothing that is kept."""
+    before = _all(session)
+    with session.begin_nested() as trial:
+        rebuild(session)
+        session.flush()
+        after = _all(session)
+        trial.rollback()
+    return sorted(f"{table} {key}" for table, key in before.keys() | after.keys()
+                  if before.get((table, key)) != after.get((table, key)))  # fmt: skip
+
+
+def _all(session: Session) -> dict[tuple[str, str], Any]:
+    found: dict[tuple[str, str], Any] = {
+        ("visit", v.id): v for v in visits(session.execute(select(*VISIT_COLUMNS)))
+    }
+    m = MilestoneRow
+    for row in session.execute(select(m.child_id, m.card_id, m.kind, m.local_day)):
+        found["milestone", f"{row.child_id}/{row.card_id}/{row.kind}"] = row.local_day
+    return found
+
+
+def _in_portions(keys: Sequence[K]) -> Iterator[Sequence[K]]:
+    for at in range(0, len(keys), AT_ONCE):
+        yield keys[at : at + AT_ONCE]
+
+
+def _values(visit: Visit) -> dict[str, Any]:
+    plain = {name: getattr(visit, name) for name in _PLAIN}
+    return {**plain, "episode_id": visit.id, "work": visit.work.value if visit.work else None,
+            "place": visit.place.value if visit.place else None, "parts": [list(p) for p in visit.parts]}  # fmt: skip
+
+
+def visits(rows: Any) -> list[Visit]:
+    """Rows of `VISIT_COLUMNS` as visits."""
+    return [_visit(row) for row in rows]
+
+
+def _visit(r: Row[Any]) -> Visit:
+    return Visit(
+        id=r.episode_id, child_id=r.child_id, tray_id=r.tray_id, card_id=r.card_id, activity=r.activity,
+        local_day=r.local_day, began=r.began, ended=r.ended, last_at=r.last_at, work=Work(r.work) if r.work else None,
+        place=Place(r.place) if r.place else None, morning_id=r.morning_id, minutes=r.minutes,
+        longest_min=r.longest_min, repetitions=r.repetitions, helps=r.helps, self_corrections=r.self_corrections,
+        breaks=r.breaks, depth=r.depth, parts=tuple((str(name), bool(done)) for name, done in r.parts),
+    )  # fmt: skip
