@@ -27,23 +27,23 @@ build: $(S)/build
 test: check $(S)/browser   ## checks, then every test
 	$(BIN)/pytest -n 2 --dist loadgroup
 
-check: $(S)/py $(S)/build
+check: $(S)/dev $(S)/build
 	$(BIN)/ruff check zither_awl tests bench
 	$(BIN)/mypy
 	$(BIN)/lint-imports
 	cd web && npx tsc -p . && npx eslint .
 
-bench: $(S)/py $(S)/build $(S)/browser
+bench: $(S)/dev $(S)/build $(S)/browser
 	$(BIN)/python -m bench.trays
 	$(BIN)/python -m bench.shelf
 	$(BIN)/python -m bench.server
 	$(BIN)/python -m bench.sync
 	$(BIN)/python -m bench.watch
 
-lighthouse: $(S)/py $(S)/build $(S)/browser   ## needs the npm registry once
+lighthouse: $(S)/dev $(S)/build $(S)/browser   ## needs the npm registry once
 	$(BIN)/python -m bench.lighthouse
 
-shots: $(S)/py $(S)/build $(S)/browser        ## renews docs/screenshots from the demo
+shots: $(S)/dev $(S)/build $(S)/browser        ## renews docs/screenshots from the demo
 	$(BIN)/python -m bench.shots
 
 $(S)/uv:
@@ -51,17 +51,25 @@ $(S)/uv:
 	@$(PY) -m pip install -q --disable-pip-version-check --no-warn-script-location --target $(S)/uvpkg uv==$(UV_VER)
 	@touch $@
 
-# requirements.lock has hashes and no addresses; pip can read it too.
+# requirements.lock is what the program needs, requirements-dev.lock what developing it needs besides. Both have hashes
+# and no addresses; pip can read them too.
 # Compiled once here: where Python may not write bytecode itself, every start would compile all packages anew.
+SYNC = $(UV) pip sync --quiet --compile-bytecode --python $(BIN)/python --require-hashes
+ITSELF = $(UV) pip install --quiet --python $(BIN)/python --no-deps -e .
 $(S)/py: $(S)/uv pyproject.toml requirements.lock
 	@[ -x $(BIN)/python ] || $(UV) venv --quiet --python $(PY) $(VENV)
-	@$(UV) pip sync --quiet --compile-bytecode --python $(BIN)/python --require-hashes requirements.lock
-	@$(UV) pip install --quiet --python $(BIN)/python --no-deps -e .
+	@if [ -f $(S)/dev ]; then $(SYNC) requirements-dev.lock; else $(SYNC) requirements.lock; fi; $(ITSELF)
 	@touch $@
 
+$(S)/dev: $(S)/py requirements-dev.lock
+	@$(SYNC) requirements-dev.lock && $(ITSELF)
+	@touch $@
+
+COMPILE = $(UV) pip compile --quiet pyproject.toml --generate-hashes --python-version 3.11 \
+  --custom-compile-command "make lock"
 lock: $(S)/uv
-	$(UV) pip compile --quiet pyproject.toml --group dev --generate-hashes --python-version 3.11 \
-	  --custom-compile-command "make lock" -o requirements.lock
+	$(COMPILE) --group dev -o requirements-dev.lock
+	$(COMPILE) -c requirements-dev.lock -o requirements.lock
 
 $(S)/npm: web/package.json web/package-lock.json web/.npmrc
 	@mkdir -p $(S)

@@ -10,13 +10,13 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 from PIL import Image, ImageDraw
-from waitress.server import create_server
 
 from tests.browser.driver import Person, chromium, resize
 from tests.devices import Tablet
 from zither_awl.app import create_app
 from zither_awl.core.values import Place, Work
 from zither_awl.formats.paper import page_png
+from zither_awl.serve import local_server
 from zither_awl.services import paper, photos
 from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
@@ -175,9 +175,11 @@ def _shoot_both(person: Person, path: str, name: str, until: str) -> None:
 
 
 def _serve(folder: Path, clock: SetClock) -> str:
-    server = create_server(create_app(Settings(data=folder), clock=clock), host="127.0.0.1", port=0, threads=8)
-    threading.Thread(target=server.run, daemon=True).start()
-    return f"http://127.0.0.1:{server.effective_port}"
+    settings = Settings(data=folder, port=0)
+    server = local_server(create_app(settings, clock=clock), settings)
+    server.prepare()
+    threading.Thread(target=server.serve, daemon=True).start()
+    return f"http://127.0.0.1:{server.bind_addr[1]}"
 
 
 def _shoot(person: Person, path: str, name: str, until: str) -> None:

@@ -12,7 +12,7 @@ from time import perf_counter
 from typing import Any
 
 from tests.conftest import NOW
-from tests.devices import Tablet
+from tests.devices import Tablet, states, works
 from zither_awl.core.values import CAUSES, Place, Work
 from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
@@ -75,12 +75,14 @@ def main() -> None:
         for batch in sending:
             take(at, batch, None)
         seconds = perf_counter() - began
-        log = at.house().log
+        log, spells = works(at), states(at)
+        with at.read() as work:
+            mornings = work.log.mornings()
         # Rows are numbered as they come; what they say must not depend on it.
-        began_at = {m.id: m.began for m in log.mornings}
+        began_at = {m.id: m.began for m in mornings}
         episodes = tuple(replace(e, morning_id=None, events=tuple(replace(v, id=0) for v in e.events))
-                         for e in log.episodes)  # fmt: skip
-        left.append((episodes, [began_at.get(e.morning_id or 0) for e in log.episodes], log.spells))
+                         for e in log)  # fmt: skip
+        left.append((episodes, [began_at.get(e.morning_id or 0) for e in log], spells))
         at.close()
         print(f"{EVENTS} events, {order}: {seconds:.2f} s, {sum(len(e.events) for e in episodes)} events in all")
     print("the same in every order:", all(each == left[0] for each in left))

@@ -13,7 +13,7 @@ from flask_wtf import CSRFProtect
 from werkzeug.exceptions import NotFound
 
 from zither_awl.api import problems
-from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, guard
+from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, decide, decided, guard
 from zither_awl.api.spec import api
 from zither_awl.api.views import (
     bench,
@@ -94,12 +94,14 @@ def create_app(
     app.config.update(
         SECRET_KEY=_secret(settings.data), SESSION_COOKIE_HTTPONLY=True, SESSION_COOKIE_SAMESITE="Strict",
         SESSION_COOKIE_NAME="zither-awl", WTF_CSRF_TIME_LIMIT=None, WTF_CSRF_HEADERS=["X-CSRF-Token"],
-        MAX_CONTENT_LENGTH=25 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", "[::1]", *door.names],
+        MAX_CONTENT_LENGTH=25 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", *door.names],
     )  # fmt: skip
     problems.register(app)
     app.before_request(_refuse_foreign_host)
     app.before_request(guard)
     app.before_request(admit)
+    app.before_request(decide)
+    app.teardown_request(decided)
     csrf = CSRFProtect(app)
     # Before it is let in a device has no token; its own page is all that may ask (guard), and a code has to be known.
     csrf.exempt("zither_awl.api.views.home.pair")

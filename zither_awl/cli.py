@@ -1,4 +1,4 @@
-"""The commands: serve, demo, import, migrate, check, backup, openapi."""
+"""The commands: serve, demo, import, migrate, check, backup, restore, openapi."""
 
 from __future__ import annotations
 
@@ -13,9 +13,10 @@ import click
 
 from zither_awl import __version__
 from zither_awl.core.errors import ZitherAwlError
+from zither_awl.services import copies, importing
 from zither_awl.services import demo as demo_service
-from zither_awl.services import importing
 from zither_awl.services.desk import Desk
+from zither_awl.services.folder import alone_with
 from zither_awl.settings import Settings
 from zither_awl.store import backup as copy_database
 from zither_awl.store import prepare
@@ -99,14 +100,9 @@ def _serve(settings: Settings, browser: bool) -> None:
 @click.option("--take", is_flag=True, help="Take the good rows; without it the file is only checked.")
 def import_file(file: Path, data: Path, episodes: bool, take: bool) -> None:
     """Check a CSV of trays (or episodes), and take its good rows with --take. Nothing is half imported."""
-    desk = Desk(prepare(Settings(data=data).database))
     text = file.read_text(encoding="utf-8-sig")
-    if episodes:
-        rows = importing.rows_of_episodes(text)
-        report = importing.take_episodes(desk, rows, None) if take else importing.check_episodes(desk, rows)
-    else:
-        rows = importing.rows_of_trays(text)
-        report = importing.take_trays(desk, rows, None) if take else importing.check_trays(desk, rows)
+    with alone_with(data, ""):
+        report = _imported(Desk(prepare(Settings(data=data).database)), text, episodes, take)
     for row in report.rows:
         for problem in row.problems:
             click.echo(f"row {row.number}, {problem.field}: {problem.message} {problem.hint}".rstrip())
@@ -114,19 +110,40 @@ def import_file(file: Path, data: Path, episodes: bool, take: bool) -> None:
     click.echo(f"{len(report.rows)} rows, {bad} with problems, {report.taken} taken.")
 
 
+def _imported(desk: Desk, text: str, episodes: bool, take: bool) -> importing.Report:
+    try:
+        if episodes:
+            rows = importing.rows_of_episodes(text)
+            return importing.take_episodes(desk, rows, None) if take else importing.check_episodes(desk, rows)
+        rows = importing.rows_of_trays(text)
+        return importing.take_trays(desk, rows, None) if take else importing.check_trays(desk, rows)
+    finally:
+        desk.close()
+
+
 @main.command()
 @_data("data")
 def migrate(data: Path) -> None:
-    """Bring the database to this version's schema (serve does it by itself)."""
-    prepare(Settings(data=data).database, create=False)
+    """Bring the database to this version (serve does it by itself). A copy of it as it was is kept first."""
+    with alone_with(data, ""):
+        prepare(Settings(data=data).database, create=False)
     click.echo("The database is up to date.")
 
 
 @main.command()
 @_data("data")
 def check(data: Path) -> None:
-    """Check the database, and print what the rules find on the shelves today."""
+    """Check the database: whole, what is folded equal to the log; and print what the rules find on the shelves today.
+    """
     desk = Desk(prepare(Settings(data=data).database, create=False))
+    with desk.trial() as work:
+        differ = work.projections_differ()
+    for line in differ:
+        click.echo(f"differs from the log: {line}")
+    if differ:
+        with desk.write_untracked() as work:
+            work.rebuild_projections()
+        click.echo(f"{len(differ)} lines were made anew from the log; nothing anybody wrote was changed.")
     findings = desk.house().findings(desk.today())
     for finding in findings:
         click.echo(f"{finding.severity:6}  {desk.house().tray(finding.tray).name}: {finding.reasons[0].text}")
@@ -139,7 +156,28 @@ def check(data: Path) -> None:
 def backup(file: Path, data: Path) -> None:
     """Copy the household's database to FILE, even while it is in use."""
     copy_database(Settings(data=data).database, file)
-    click.echo(f"Copied to {file}. To go back to it, put it in the data folder as zither-awl.db.")
+    click.echo(f"Copied to {file}. To go back to it: zither-awl restore {file} --data {data}")
+
+
+@main.command()
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@_data("data")
+@click.option("--yes", is_flag=True, help="Do it without asking.")
+def restore(file: Path, data: Path, yes: bool) -> None:
+    """Go back to a copy: shows what is in it and what is there now, then puts it in its place in one step.
+
+    The present database is kept among the copies.
+    """
+    database = Settings(data=data).database
+    with alone_with(data, ""):
+        then, now = copies.what_would_change(file, database)
+        click.echo(f"In {file.name}: {then.words}")
+        click.echo(f"There now: {now.words if now else 'nothing that can be read.'}")
+        if not yes and not click.confirm("Put the copy in its place?"):
+            click.echo("Nothing was changed.")
+            return
+        kept = copies.go_back_to(file, database)
+    click.echo(f"Done.{f' What was there is kept as {kept.parent.name}/{kept.name}.' if kept else ''}")
 
 
 @main.command(hidden=True)

@@ -1,51 +1,124 @@
-"""Serving: on this machine always, and to the home network over https when asked."""
+"""Serving: on this machine always, and to the home network over https when asked. One server for both."""
 
 from __future__ import annotations
 
 import ipaddress
 import os
+import signal
 import socket
 import sys
 import webbrowser
 from collections.abc import Callable, Iterable
 from pathlib import Path
-from threading import Thread
+from threading import Event, Thread
 from typing import Any
 
 import click
 from cheroot.ssl.builtin import BuiltinSSLAdapter
 from cheroot.wsgi import Server
 from flask import Flask
-from waitress.server import create_server
 
-from zither_awl.api.context import HOME_MARK
+from zither_awl.api.context import HOME_MARK, KEY
 from zither_awl.app import create_app
+from zither_awl.core.errors import ZitherAwlError
+from zither_awl.services import journal
 from zither_awl.services.certificate import home_certificate, private
 from zither_awl.services.clock import Clock, SystemClock
+from zither_awl.services.copies import copy_of_today
+from zither_awl.services.desk import Desk
+from zither_awl.services.folder import alone_with
 from zither_awl.services.pairing import Door
 from zither_awl.settings import Settings
 
-THREADS = 8
+THREADS, PATIENCE_S = 8, 1
+"""How many answer at once, and how many seconds they are waited for when the program stops."""
+LOOK_EVERY_S = 3600.0
+"""So often it is looked whether a new day wants its copy."""
+
+
+class PatientServer(Server):
+    """A server whose threads wait for nobody: a connection is given to one only once it has said something."""
+
+    def process_conn(self, conn: Any) -> None:
+        """Take a connection in hand; a new one waits with the others until it speaks, and ends if it never does."""
+        if getattr(conn, "has_spoken", False):
+            super().process_conn(conn)
+        else:
+            conn.has_spoken = True
+            self._connections.put(conn)  # type: ignore[attr-defined]
+
+
+SECURE = {"wsgi.url_scheme": "https", "HTTPS": "on"}
+"""What every request over https is told."""
+
+
+class LateHandshake(BuiltinSSLAdapter):
+    """Shakes hands in the thread that reads, not in the one that accepts: a silent guest keeps nobody waiting."""
+
+    def wrap(self, sock: Any) -> tuple[Any, dict[str, str]]:
+        """The socket, which shakes hands when it is first read from."""
+        wrapped = self.context.wrap_socket(sock, do_handshake_on_connect=False, server_side=True)
+        return wrapped, dict(SECURE)
 
 
 def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None:
-    """Serve the household until it is stopped. Raises: ClickException when a port is taken."""
-    if not _free(settings.host, settings.port):
-        raise click.ClickException(f"Port {settings.port} is taken. Stop what uses it, or give another with --port.")
-    door = open_door(settings, clock or SystemClock()) if settings.home else None
-    app = create_app(settings, clock=clock, door=door)
-    server = create_server(app, host=settings.host, port=settings.port, threads=THREADS)
+    """Serve the household until it is stopped. Raises: ClickException when a port is taken; StoreUnavailable when
+    another program serves the folder."""
     address = f"http://{settings.host}:{settings.port}"
-    click.echo(f"Zither Awl is at {address}   (Ctrl+C stops it)")
-    if door is not None and door.certificate is not None:
-        home = home_server(app, settings, door)
-        Thread(target=home.safe_start, daemon=True).start()
-        click.echo(f"For the devices of the house: {'  '.join(door.addresses)}")
-        click.echo(f"Each comes to trust it at {door.addresses[0]}/trust, by this fingerprint:")
-        click.echo(door.certificate.fingerprint)
-    if browser and (os.environ.get("DISPLAY") or sys.platform in ("darwin", "win32")):
-        webbrowser.open(address)
-    server.run()
+    with alone_with(settings.data, address):
+        if not _free(settings.host, settings.port):
+            said = f"Port {settings.port} is taken. Stop what uses it, or give another with --port."
+            raise click.ClickException(said)
+        journal.begin(settings.data)
+        door = open_door(settings, clock or SystemClock()) if settings.home else None
+        app = create_app(settings, clock=clock, door=door)
+        desk: Desk = app.extensions[KEY]
+        servers = [local_server(app, settings)]
+        click.echo(f"Zither Awl is at {address}   (Ctrl+C stops it)")
+        if door is not None and door.certificate is not None:
+            servers.append(home_server(app, settings, door))
+            click.echo(f"For the devices of the house: {'  '.join(door.addresses)}")
+            click.echo(f"Each comes to trust it at {door.addresses[0]}/trust, by this fingerprint:")
+            click.echo(door.certificate.fingerprint)
+        if browser and (os.environ.get("DISPLAY") or sys.platform in ("darwin", "win32")):
+            webbrowser.open(address)
+        _run(servers, desk)
+
+
+def _run(servers: list[Server], desk: Desk) -> None:
+    """Serve until Ctrl+C or until the system asks to stop; then close everything, so that one whole file is left."""
+    stopped = Event()
+    if hasattr(signal, "SIGTERM"):
+        signal.signal(signal.SIGTERM, lambda *_: stopped.set())
+    for server in servers:
+        server.prepare()
+        Thread(target=server.serve, daemon=True).start()
+    try:
+        while not stopped.is_set():
+            _daily_copy(desk)
+            stopped.wait(LOOK_EVERY_S)
+    except KeyboardInterrupt:
+        pass
+    finally:
+        for server in servers:
+            server.stop()
+        desk.close()
+        journal.LOGGER.info("stopped")
+        journal.end()
+
+
+def _daily_copy(desk: Desk) -> None:
+    try:
+        copy_of_today(desk)
+    except ZitherAwlError:
+        # The day's work goes on without its copy; the log says why, and it is tried again.
+        journal.incident("the copy of the day could not be made")
+
+
+def local_server(app: Flask, settings: Settings) -> Server:
+    """The server for this machine."""
+    return PatientServer((settings.host, settings.port), app, numthreads=THREADS, server_name="Zither Awl",
+                         shutdown_timeout=PATIENCE_S)  # fmt: skip
 
 
 def open_door(settings: Settings, clock: Clock) -> Door:
@@ -96,8 +169,9 @@ def home_server(app: Flask, settings: Settings, door: Door) -> Server:
         environ[HOME_MARK] = True
         return inner(environ, start)
 
-    server = Server((settings.home_host, settings.home_port), marked, numthreads=THREADS, server_name="Zither Awl")
-    server.ssl_adapter = BuiltinSSLAdapter(_text(door.certificate.chain), _text(door.certificate.key))
+    at = (settings.home_host, settings.home_port)
+    server = PatientServer(at, marked, numthreads=THREADS, server_name="Zither Awl", shutdown_timeout=PATIENCE_S)
+    server.ssl_adapter = LateHandshake(_text(door.certificate.chain), _text(door.certificate.key))
     return server
 
 

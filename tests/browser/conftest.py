@@ -7,33 +7,20 @@ import shutil
 import tempfile
 import threading
 from collections.abc import Callable, Generator, Iterator
-from contextlib import ExitStack, suppress
+from contextlib import ExitStack
 from pathlib import Path
 from typing import Any
 
 import pytest
 from selenium import webdriver
-from waitress.server import BaseWSGIServer, MultiSocketServer, create_server
 
 from tests.browser.driver import Person, chromium, resize
 from zither_awl.app import STATIC, create_app
+from zither_awl.serve import local_server
 from zither_awl.services.clock import Clock, SetClock
 from zither_awl.settings import Settings
 
 Serve = Callable[..., str]
-
-
-def _run(server: BaseWSGIServer | MultiSocketServer) -> None:
-    # The loop may be waiting on the socket that closing the server takes from it.
-    with suppress(OSError):
-        server.run()
-
-
-def _stop(server: Any) -> None:
-    # A thread that still answers would wake the server through a pipe that is closed by then: its byte would land in
-    # whatever file has been given that number since. So the threads go first.
-    server.task_dispatcher.shutdown()
-    server.close()
 
 
 @pytest.fixture
@@ -46,10 +33,12 @@ def serve(tmp_path: Path, clock: SetClock) -> Iterator[Serve]:
             folder.mkdir(exist_ok=True)
             if source is not None:
                 shutil.copy(source, folder / "zither-awl.db")
-            server = create_server(create_app(Settings(data=folder), clock=at), host="127.0.0.1", port=0, threads=8)
-            threading.Thread(target=_run, args=(server,), daemon=True).start()
-            stack.callback(_stop, server)
-            return f"http://127.0.0.1:{server.effective_port}"
+            settings = Settings(data=folder, port=0)
+            server = local_server(create_app(settings, clock=at), settings)
+            server.prepare()
+            threading.Thread(target=server.serve, daemon=True).start()
+            stack.callback(server.stop)
+            return f"http://127.0.0.1:{server.bind_addr[1]}"
 
         yield start
 

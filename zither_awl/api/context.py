@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from flask import current_app, request
+from flask import current_app, g, request
 from itsdangerous import BadSignature, URLSafeSerializer
 from werkzeug.exceptions import BadRequest, Forbidden, Unauthorized, UnsupportedMediaType
 
@@ -17,6 +17,7 @@ HOME_MARK = "zither_awl.home"
 """What the server of the home network marks its requests with."""
 DEVICE_COOKIE = "zither-awl-device"
 ADULT_HEADER = "X-Adult"
+MOST_DIGITS = 16
 RAW = ("bench.check_household", "bench.take_household", "things.add_photo", "lessons.add_word_photo")
 """The views that take the bytes of a file instead of JSON."""
 
@@ -27,10 +28,33 @@ def desk() -> Desk:
     return found
 
 
+READS_ONLY = frozenset((
+    "bench.compose", "plan.ask", "plan.stop", "plan.why", "things.guess", "bench.check_household",
+    "cupboard.check_trays", "cupboard.check_episodes", "things.check_things", "things.check_cards",
+))  # fmt: skip
+"""POSTs that write nothing and may take their time: no write waits for them."""
+
+
+def decide() -> None:
+    """From here on to the end of a request that writes nobody else writes: what it was decided on stays true."""
+    if request.method not in ("GET", "HEAD", "OPTIONS") and request.endpoint not in READS_ONLY:
+        # All of it is here before anybody is held off, however slowly it comes.
+        request.get_data(cache=True)
+        g.deciding = desk().deciding()
+        g.deciding.__enter__()
+
+
+def decided(_problem: BaseException | None = None) -> None:
+    """Let the next write go on."""
+    held = g.pop("deciding", None)
+    if held is not None:
+        held.__exit__(None, None, None)
+
+
 def adult_id() -> int | None:
     """The adult chosen on this device, if that adult is still in the house."""
     word = request.headers.get(ADULT_HEADER, "")
-    chosen = int(word) if word.isdecimal() else None
+    chosen = int(word) if word.isdecimal() and len(word) < MOST_DIGITS else None
     return chosen if chosen in {a.id for a in desk().house().adults} else None
 
 

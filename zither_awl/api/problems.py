@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from typing import Any
 
-from flask import Flask, Response
+from flask import Flask, Response, request
 from werkzeug.exceptions import HTTPException
 
 from zither_awl.api.schemas.base import ErrorOut, ProblemOut
 from zither_awl.core import errors as domain
+from zither_awl.services.journal import LOGGER, incident
 
 STATUS: dict[type[domain.ZitherAwlError], int] = {
     domain.InvalidValue: 422, domain.AgeError: 422, domain.NotFound: 404, domain.StaleWrite: 409, domain.Clash: 409,
@@ -33,6 +34,8 @@ def register(app: Flask) -> None:
 
 def _of_domain(error: Any) -> Response:
     status = STATUS[type(error)]
+    if status >= 500:
+        LOGGER.warning("%s %s: %s", request.method, request.path, error, exc_info=error.__cause__ or error)
     problems = error.problems if isinstance(error, domain.InvalidValue) else ()
     detail = " ".join(f"{p.message} {p.hint}".strip() for p in problems) or str(error)
     return _answer(ProblemOut(
@@ -49,12 +52,15 @@ def _of_http(error: Any) -> Response:
 
 
 def _of_mistake(error: Any) -> Response:
-    from flask import current_app
+    return mistake(f"{request.method} {request.path}: {type(error).__name__}")
 
-    current_app.logger.error("unexpected", exc_info=error)
+
+def mistake(what: str) -> Response:
+    """The answer when the program is to blame, with the number under which the log tells more."""
+    number = incident(what)
     return _answer(ProblemOut(
-        title="The program made a mistake.", status=500, detail="Nothing was changed. Reload, and try again.",
-        errors=[],
+        title="The program made a mistake.", status=500, errors=[],
+        detail=f"The program made a mistake (incident {number}). Nothing was changed. Reload, and try again.",
     ))  # fmt: skip
 
 

@@ -8,6 +8,7 @@ from pydantic import ValidationError
 from spectree import Response, SpecTree
 
 from zither_awl import __version__
+from zither_awl.api.problems import mistake
 from zither_awl.api.schemas.base import ErrorOut, ProblemOut
 
 
@@ -27,8 +28,10 @@ def _before(_request: Any, response: Any, error: Exception | None, _instance: An
 def _after(_request: Any, response: Any, error: Exception | None, _instance: Any, *_rest: Any) -> None:
     """An answer that breaks its own schema is our mistake: say so without its insides."""
     if error is not None:
-        problem = ProblemOut(title="The program made a mistake.", status=500, detail="Nothing was changed.", errors=[])
-        response.set_data(problem.model_dump_json())
+        wrong = error.errors(include_url=False, include_input=False) if isinstance(error, ValidationError) else error
+        told = mistake(f"an answer broke its own schema: {wrong}")
+        response.set_data(told.get_data())
+        response.content_type = told.content_type
 
 
 api = SpecTree(

@@ -25,7 +25,7 @@ from zither_awl.services.house import (
     Weeks,
 )
 from zither_awl.services.solving import Solves
-from zither_awl.store import Engine, Signature, Work, reading, transfer, writing
+from zither_awl.store import Engine, Signature, Work, reading, transfer, trying, writing
 from zither_awl.store.sections import SECTIONS, Section
 from zither_awl.store.window import Window
 
@@ -105,7 +105,10 @@ class Desk:
 
     @contextmanager
     def deciding(self) -> Iterator[House]:
-        """Hold off every other write while it is decided what to write: the house stays as it is handed out."""
+        """Hold off every other write while it is decided what to write: the house stays as it is handed out.
+
+        Only one program serves a folder, so holding off this program's threads is enough.
+        """
         with self._writing:
             yield self.house()
 
@@ -145,6 +148,12 @@ class Desk:
     def _written_by_others(self, kept: Sections, work: Work) -> bool:
         """Whether the log was written to between what is kept and this write: then it is read anew."""
         return kept.revisions["log"] != work.before["log"]
+
+    @contextmanager
+    def trial(self) -> Iterator[Work]:
+        """A transaction in which something may be written to see what comes of it: nothing of it is kept."""
+        with self._writing, trying(self._engine) as work:
+            yield work
 
     @contextmanager
     def read(self) -> Iterator[Work]:

@@ -182,6 +182,11 @@ class LogKeeper:
             v.child_id == child_id, v.local_day >= since, v.longest_min.is_not(None)).order_by(v.began, v.episode_id))
         return [(day, float(minutes or 0.0)) for day, minutes in rows]
 
+    def extent(self) -> tuple[int, date | None]:
+        """How many pieces of work there are, and the day of the newest."""
+        row = self._session.execute(select(func.count(), func.max(EpisodeRow.local_day))).one()
+        return int(row[0]), row[1]
+
     def uses(self, tray_id: int) -> int:
         """How often a tray was worked with."""
         return self._session.scalar(select(func.count()).where(VisitRow.tray_id == tray_id)) or 0

@@ -123,6 +123,18 @@ def reading(engine: Engine) -> Iterator[Work]:
 
 
 @contextmanager
+def trying(engine: Engine) -> Iterator[Work]:
+    """A transaction of which nothing is kept. Raises: StoreUnavailable."""
+    try:
+        with Session(engine) as session:
+            session.connection(execution_options={WRITES: True})
+            yield Work(session)
+            session.rollback()
+    except DatabaseError as problem:
+        raise StoreUnavailable(in_plain_words(problem)) from problem
+
+
+@contextmanager
 def writing(engine: Engine, sign: Signature | None = None) -> Iterator[Work]:
     """A transaction that writes, and holds the file from its beginning: what it reads, nobody changes meanwhile.
 

@@ -112,6 +112,28 @@ async function send(kept: readonly Kept[]): Promise<Map<number, string>> {
   return post(items)
 }
 
+/** How often in a row the program itself failed over what it was sent. */
+let failures = 0
+const PATIENT = 2
+
+/** Each by itself. What fails alone, while others are taken, is set aside and shown: it must not hold them up for ever. */
+async function singly(items: readonly Item[]): Promise<Map<number, string>> {
+  const found = new Map<number, string>()
+  let failed: Problem | undefined, taken = 0
+  for (const each of items) {
+    try {
+      for (const [sequence, why] of await post([each])) found.set(sequence, why)
+      taken += 1
+    } catch (error) {
+      if (!(error instanceof Problem) || error.status < 500) throw error
+      failed = error
+      found.set(each.sequence, error.message)
+    }
+  }
+  if (failed && taken === 0) throw failed
+  return found
+}
+
 async function post(items: readonly Item[]): Promise<Map<number, string>> {
   const ask = () => answer(client.POST('/api/sync', { body: { items: [...items] } }))
   try {
@@ -121,15 +143,18 @@ async function post(items: readonly Item[]): Promise<Map<number, string>> {
       await renewToken()
       return ask()
     })
+    if (items.length > 1) failures = 0
     return new Map(took.refused.map((each) => [each.sequence, each.message]))
   } catch (error) {
+    if (error instanceof Problem && error.status >= 500 && items.length > 1) {
+      failures += 1
+      if (failures > PATIENT) return singly(items)
+    }
     // A form newer than the program is kept for later. One item it cannot read must not hold up the others.
     if (!(error instanceof Problem) || error.status !== 422 || error.of('schema_version')) throw error
     const [only, ...more] = items
     if (only && more.length === 0) return new Map([[only.sequence, error.message]])
-    const found = new Map<number, string>()
-    for (const each of items) for (const [sequence, why] of await post([each])) found.set(sequence, why)
-    return found
+    return singly(items)
   }
 }
 

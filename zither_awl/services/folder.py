@@ -1,0 +1,46 @@
+"""One program a folder: who serves it says so, and a second one is told."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from filelock import FileLock, Timeout
+
+from zither_awl.core.errors import StoreUnavailable
+from zither_awl.store.opening import private_folder
+
+LOCK, NOTE = ".serving", "serving.json"
+
+
+@contextmanager
+def alone_with(folder: Path, address: str) -> Iterator[None]:
+    """Hold a folder for as long as the block lasts; the lock ends with the process, however it ends.
+
+    Raises: StoreUnavailable, naming where the program that holds it is.
+    """
+    private_folder(folder)
+    lock = FileLock(folder / LOCK, timeout=0)
+    try:
+        lock.acquire()
+    except Timeout:
+        raise StoreUnavailable(_taken(folder)) from None
+    note = folder / NOTE
+    try:
+        note.write_text(json.dumps({"address": address}))
+        yield
+    finally:
+        note.unlink(missing_ok=True)
+        lock.release()
+
+
+def _taken(folder: Path) -> str:
+    try:
+        address = str(json.loads((folder / NOTE).read_text())["address"])
+    except (OSError, ValueError, KeyError, TypeError):
+        address = ""
+    where = f" at {address}" if address.startswith("http") else ""
+    hint = "Open that, or stop it first." if where else "Stop it first."
+    return f"Another Zither Awl is using the folder {folder.name}{where}. {hint} Nothing was changed."
