@@ -97,8 +97,8 @@ def _more_terms(db: sqlite3.Connection, terms: int) -> None:
         _put(db, "morning", ({**r, "id": r["id"] + off, "day": _earlier(r["day"], days),
                               "began": _earlier(r["began"], days), "ended": _earlier(r["ended"], days)}
                              for r in mornings))  # fmt: skip
-        _put(db, "morning_child", ({**r, "morning_id": r["morning_id"] + off} for r in here
-                                   if (_earlier(day_of[r["morning_id"]], days) or "") > born[r["child_id"]]))  # fmt: skip
+        born_by = [r for r in here if (_earlier(day_of[r["morning_id"]], days) or "") > born[r["child_id"]]]
+        _put(db, "morning_child", ({**r, "morning_id": r["morning_id"] + off} for r in born_by))
         alive = [r for r in works if (_earlier(r["local_day"], days) or "") > born[r["child_id"]]]
         ids = {r["id"]: _named(r, f"-{term}") for r in alive}
         _put(db, "episode", ({**r, "id": ids[r["id"]], "began": _earlier(r["began"], days),

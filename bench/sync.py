@@ -5,7 +5,7 @@ from __future__ import annotations
 import shutil
 import tempfile
 from dataclasses import replace
-from datetime import timedelta
+from datetime import datetime, timedelta
 from pathlib import Path
 from random import Random
 from time import perf_counter
@@ -13,7 +13,7 @@ from typing import Any
 
 from tests.conftest import NOW
 from tests.devices import Tablet, states, works
-from zither_awl.core.values import CAUSES, Place, Work
+from zither_awl.core.values import CAUSES, Episode, Place, Spell, Work
 from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk
@@ -49,6 +49,15 @@ def batches(items: list[DeviceItem]) -> list[list[DeviceItem]]:
     return [items[at : at + BATCH] for at in range(0, len(items), BATCH)]
 
 
+def left_in(desk: Desk) -> tuple[tuple[Episode, ...], list[datetime | None], tuple[Spell, ...]]:
+    """The work, the beginnings of its mornings, and the states, without the numbers rows have got as they came."""
+    log = works(desk)
+    with desk.read() as work:
+        began_at = {m.id: m.began for m in work.log.mornings()}
+    bare = tuple(replace(e, morning_id=None, events=tuple(replace(v, id=0) for v in e.events)) for e in log)
+    return bare, [began_at.get(e.morning_id or 0) for e in log], states(desk)
+
+
 def main() -> None:
     """Measure both orders and compare what they left."""
     folder = Path(tempfile.mkdtemp())
@@ -75,16 +84,9 @@ def main() -> None:
         for batch in sending:
             take(at, batch, None)
         seconds = perf_counter() - began
-        log, spells = works(at), states(at)
-        with at.read() as work:
-            mornings = work.log.mornings()
-        # Rows are numbered as they come; what they say must not depend on it.
-        began_at = {m.id: m.began for m in mornings}
-        episodes = tuple(replace(e, morning_id=None, events=tuple(replace(v, id=0) for v in e.events))
-                         for e in log)  # fmt: skip
-        left.append((episodes, [began_at.get(e.morning_id or 0) for e in log], spells))
+        left.append(left_in(at))
         at.close()
-        print(f"{EVENTS} events, {order}: {seconds:.2f} s, {sum(len(e.events) for e in episodes)} events in all")
+        print(f"{EVENTS} events, {order}: {seconds:.2f} s, {sum(len(e.events) for e in left[-1][0])} events in all")
     print("the same in every order:", all(each == left[0] for each in left))
     shutil.rmtree(folder, ignore_errors=True)
 

@@ -9,7 +9,6 @@ import threading
 from collections.abc import Callable, Generator, Iterator
 from contextlib import ExitStack
 from pathlib import Path
-from typing import Any
 
 import pytest
 from selenium import webdriver

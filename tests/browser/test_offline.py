@@ -204,11 +204,11 @@ def kept(folder: Path) -> Counter[Line]:
     desk = Desk(open_engine(folder / "zither-awl.db"), SetClock(NOW))
     names = {c.id: c.name for c in desk.house().all_children}
     with desk.read() as work:
-        events = work.sent.of(set(names), NOW, NOW + timedelta(days=1), [])
+        until = NOW + timedelta(days=1)
+        events = [k.sent for k in work.sent.of(set(names), NOW, until, [])] + work.sent.states(NOW, until)
     desk.close()
     return Counter(
-        (round((k.sent.at - NOW).total_seconds()), names[k.sent.child_id], k.sent.kind, k.sent.cause or k.sent.text)
-        for k in events
+        (round((s.at - NOW).total_seconds()), names[s.child_id], s.kind, s.cause or s.text) for s in events
     )
 
 

@@ -188,8 +188,6 @@ def test_who_is_looking_is_chosen_once_per_device(
     person.wait_to_see("Kwame watches")
     look_at(person, "/watch")
     person.wait_to_see("Kwame watches")
-    look_at(person, "/house")
-    person.wait_to_see("Began the morning")
 
 
 def test_the_reference_of_the_api_shows_without_asking_anybody(at_demo: Person) -> None:
