@@ -55,7 +55,7 @@ def test_only_what_was_written_to_is_read_again(demo: Desk, monkeypatch: pytest.
 
     readers = dict(READERS)
     for name in SECTIONS:
-        monkeypatch.setitem(READERS, name, partial(noted, name))  # type: ignore[arg-type]
+        monkeypatch.setitem(READERS, name, partial(noted, name))
     demo.house()
     assert sorted(read) == sorted(SECTIONS)
     read.clear()
