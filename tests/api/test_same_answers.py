@@ -20,7 +20,11 @@ from zither_awl.app import create_app
 from zither_awl.services.clock import SetClock
 from zither_awl.settings import Settings
 
-CORRECTED: dict[str, str] = {}
+CORRECTED: dict[str, str] = {
+    "bench/makeable": "one verdict of readiness: the bench shows the planner's own fit, and what waits comes last",
+    "trays/6/why-not/reasons[0]/text": "the sentence of readiness, which no longer says that it follows from it",
+    "plan:2/plan/stands[9]/reasons[1]/evidence": "a window names its tray as evidence, like every other reason",
+}
 """By the beginning of a path: why the answer there is another now."""
 THEN: dict[str, Any] = json.loads(gzip.decompress((DATA / "answers-0.5.0.json.gz").read_bytes()))
 FILES = tuple(path for path in THEN if path.endswith(".csv"))
@@ -52,7 +56,7 @@ def differences(then: Any, now: Any, path: str) -> Iterator[str]:
 @pytest.mark.parametrize("path", [p for p in THEN if p not in FILES and p not in PLANS])
 def test_it_answers_as_it_did(opened: Client, path: str) -> None:
     found = [d for d in differences(THEN[path], opened.get(f"/api/{path}"), path)
-             if not d.startswith(tuple(CORRECTED) or ("\0",))]  # fmt: skip
+             if not d.startswith(tuple(CORRECTED))]  # fmt: skip
     assert found == []
 
 
@@ -68,4 +72,5 @@ def test_it_plans_the_same_shelf(opened: Client, name: str) -> None:
     looks = (opened.get(f"/api/plan/{number}") for _ in range(100_000))
     done = next(look for look in looks if look["status"] != "working")
     now = {k: v for k, v in done.items() if k not in ("seconds", "id")}
-    assert list(differences({k: v for k, v in THEN[name].items() if k != "id"}, now, name)) == []
+    then = {k: v for k, v in THEN[name].items() if k != "id"}
+    assert [d for d in differences(then, now, name) if not d.startswith(tuple(CORRECTED))] == []

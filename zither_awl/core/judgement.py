@@ -14,6 +14,8 @@ from zither_awl.core.concentration import folded, longest_of
 from zither_awl.core.interest import Interest, interest
 from zither_awl.core.mastery import Mastery, School, mastery
 from zither_awl.core.practice import Practice
+from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
+from zither_awl.core.reasons import Reason
 from zither_awl.core.values import ChangeRecord, Child, Declined, Log, Placement, Presentation, Tray, Unit, Visit
 
 K = TypeVar("K")
@@ -104,6 +106,21 @@ class Judgements:
     def mastered(self, child: Child, card_id: int) -> bool:
         """Whether a card is mastered, fading or not."""
         return self.mastery_of(child, card_id).state in ("mastered", "fading")
+
+    def readiness(self, child: Child, tray: Tray, danger: Reason | None = None) -> Readiness:
+        """Whether a tray suits a child now: the one verdict everybody asks. `danger`: what on it is a hazard for it."""
+        card, known = tray.card, self.of(child, tray)
+        asked = LevelAsked(
+            from_months=card.from_months, to_months=card.to_months, danger=danger,
+            before=tuple((self._name_of.get(p, "an archived card"), self.mastery_of(child, p).state)
+                         for p in card.follows),
+        )  # fmt: skip
+        record = Record(mastery=known.mastery.state, faded=known.interest.faded, rate=known.interest.rate)
+        return readiness(child, asked, record, self.on, practice=self.state.practice)
+
+    @cached_property
+    def _name_of(self) -> dict[int, str]:
+        return {tray.card.id: tray.card.name for tray in self.state.trays}
 
     def months(self, child: Child) -> int:
         """The child's age for windows, corrected for an early birth."""

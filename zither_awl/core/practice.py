@@ -55,6 +55,17 @@ class Practice:
     rest_days: int = 28
     rest_too_hard_days: int = 42
     notice_mornings: int = 5
+    near_window_months: int = 3
+    """So far outside its window a card is still offered: under it, it is almost time."""
+    outside_window_share: float = 0.7
+    """Share that is left of the fit outside the window."""
+    almost_share: float = 0.5
+    """Share that is left of the fit while one thing before it is still at work."""
+    fit_of_state: tuple[tuple[str, float], ...] = (
+        ("working", 1.0), ("shown", 0.9), ("alone", 0.9), ("not shown", 0.8), ("loved", 0.7), ("fading", 0.8),
+        ("faded", 0.1),
+    )  # fmt: skip
+    """What a state of mastery is worth to the fit; a mastered one is loved or faded."""
     shown_first_from_months: int = 30
     unbreakable_first: bool = False
     """The school of TRAY-7: unbreakable until pouring is mastered; the default is real glass and china."""

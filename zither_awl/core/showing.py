@@ -75,13 +75,14 @@ class Planned:
 
 def showings(
     child: Child, out: Sequence[Tray], shown: Iterable[Presentation], shown_today: Collection[int],
-    planned: Iterable[Planned], remedies: Iterable[tuple[Tray, Reason]], on: date, *, practice: Practice = Practice(),
+    planned: Iterable[Planned], remedies: Iterable[tuple[Tray, Reason]], on: date, *, not_yet: Collection[int] = (),
+    practice: Practice = Practice(),
 ) -> Showings:  # fmt: skip
     """What to show a child today of the trays that stand out for it.
 
     Planned showings come first, then trays that wait for their first where this child is shown first (ROOM-8), then
     what is to be shown again before it counts as ignored. New ones are at most P(2) a day, those given today counted
-    (PRES-4). `shown_today`: trays first shown to it today.
+    (PRES-4). `shown_today`: trays first shown to it today; `not_yet`: trays it is not ready for, which wait.
     """
     known = {p.tray_id for p in shown if p.child_id == child.id}
     by_id = {t.id: t for t in out}
@@ -93,6 +94,8 @@ def showings(
     new = [t for t in out if t.id not in known and t.id not in taken]
     first = corrected_months(child.born, child.gestation_weeks, on) >= practice.shown_first_from_months
     room = max(0, practice.showings_a_day - len(shown_today) - sum(not d.again for d in due))
+    new.sort(key=lambda t: t.id in not_yet)
+    room = min(room, sum(t.id not in not_yet for t in new))
     if first:
         due += [Due(t, False, (_first(t, practice),)) for t in new[:room]]
     due += [Due(t, True, (why,)) for t, why in remedies if t.id in by_id and t.id not in taken]

@@ -45,7 +45,7 @@ def need_of(house: House, child: Child, today: date) -> Need:
     rungs = {(t.card.key, t.card.level): t.card.id for t in house.trays if t.card.key}
     states = {rung: judged.mastery_of(child, card_id).state for rung, card_id in rungs.items()}
     out = frozenset(p.tray.card.area for p in house.placements if child.id in p.tray.for_children)
-    return Need(child, house.children, today, states, out)
+    return Need(child, house.children, today, states, out, {key: d.name for key, d in designs(house).items()})
 
 
 @dataclass(frozen=True, slots=True)

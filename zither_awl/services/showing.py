@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.showing import Planned, Showings, Style, showings, style_for
 from zither_awl.core.trays.design import Design
 from zither_awl.core.values import Child, Presentation, Tray
@@ -37,9 +38,16 @@ def due(desk: Desk) -> tuple[Showings, ...]:
             child, [p.tray for p in sorted(house.placements, key=lambda p: p.spot) if child.id in p.tray.for_children],
             house.log.presentations, _today(house, child, today), planned(house),
             [(tray, reason) for child_id, tray, reason in remedies if child_id == child.id], today,
-            practice=house.practice,
+            not_yet=not_yet(house, child, today), practice=house.practice,
         ) for child in house.children
     )  # fmt: skip
+
+
+def not_yet(house: House, child: Child, today: date) -> frozenset[int]:
+    """The trays that stand out for a child and are held back for it: something comes first, or a hazard is one."""
+    judge = house.judgements(today)
+    return frozenset(p.tray.id for p in house.placements
+                     if child.id in p.tray.for_children and suits(child, p.tray, judge).held_back)  # fmt: skip
 
 
 def _today(house: House, child: Child, today: date) -> set[int]:

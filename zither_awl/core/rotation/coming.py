@@ -7,6 +7,7 @@ from datetime import date
 
 from zither_awl.core.judgement import Judgements
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import Child, Tray
 from zither_awl.core.words import counted, listed
 
@@ -35,7 +36,9 @@ def coming(tray: Tray, judge: Judgements) -> tuple[Coming, ...]:
 
 
 def _coming(tray: Tray, child: Child, judge: Judgements) -> Coming:
-    against = _too_early(tray, child, judge) or _still_resting(tray, child, judge)
+    suited = suits(child, tray, judge)
+    against = None if suited.now else suited.reasons[-1]
+    against = against or _still_resting(tray, child, judge)
     if against is not None:
         return Coming(tray, child, NOT_YET, against)
     card = tray.card
@@ -56,18 +59,6 @@ def _coming(tray: Tray, child: Child, judge: Judgements) -> Coming:
         return Coming(tray, child, RESTED, Reason("ROT-6", text, (rested,), evidence))
     text = f"It has not been out yet and fits {child.name} now."
     return Coming(tray, child, NEW, Reason("ROT-6", text, (), evidence))
-
-
-def _too_early(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
-    card, months = tray.card, judge.months(child)
-    if not card.from_months <= months <= card.to_months:
-        text = f"Its window is {card.from_months} to {card.to_months} months; {child.name} is {months}."
-        return Reason("SEQ-6", text, (Quantity("age", months, "months", card.from_months, needed=True),))
-    missing = [p for p in card.follows if not judge.mastered(child, p)]
-    if missing:
-        names = listed(_card_name(p, judge) for p in missing)
-        return Reason("SEQ-1", f"{child.name} has not mastered {names} yet, which it follows from.")
-    return None
 
 
 def _still_resting(tray: Tray, child: Child, judge: Judgements) -> Reason | None:

@@ -9,6 +9,7 @@ from zither_awl.core.attendance import fell_in
 from zither_awl.core.concentration import folded
 from zither_awl.core.judgement import Judgement, Judgements
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import Child, Log, Placement, Tray, Work
 from zither_awl.core.words import counted
 
@@ -102,8 +103,8 @@ def likelier(known: Judgement, judge: Judgements) -> Why:
     """Too hard or too easy, whichever the record makes likelier; "ignored" when it cannot tell."""
     child, card = known.child, known.tray.card
     unfinished = sum(e.helped or e.work is Work.UNFINISHED for e in known.visits)
-    missing = [p for p in card.follows if not judge.mastered(child, p)]
-    if missing or judge.months(child) < card.from_months or (known.visits and unfinished * 2 >= len(known.visits)):
+    early = judge.readiness(child, known.tray).verdict in ("almost", "later")
+    if early or (known.visits and unfinished * 2 >= len(known.visits)):
         return "too hard"
     in_use = {p.tray.card.id for p in judge.state.placements}
     followed = any(t.card.id in in_use and card.id in t.card.follows for t in judge.state.trays)
@@ -149,9 +150,7 @@ def ready_successor(child: Child, tray: Tray, judge: Judgements) -> Tray | None:
     for other in sorted(judge.state.trays, key=lambda t: (t.card.from_months, t.id)):
         if (
             tray.card.id in other.card.follows and other.id not in out and child.id in other.for_children
-            and judge.months(child) >= other.card.from_months
-            and all(judge.mastered(child, p) for p in other.card.follows)
-            and not judge.mastered(child, other.card.id)
+            and suits(child, other, judge).verdict == "ready"
         ):  # fmt: skip
             return other
     return None

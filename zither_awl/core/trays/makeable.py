@@ -4,13 +4,16 @@ would unlock."""
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
+from typing import cast
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.component import Component
 from zither_awl.core.kinds import kind_of
+from zither_awl.core.mastery import MasteryState
 from zither_awl.core.practice import Practice
+from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, assemble
 from zither_awl.core.trays.check import Check, check_tray
@@ -22,9 +25,7 @@ from zither_awl.core.trays.stock import Stock
 from zither_awl.core.values import Child
 from zither_awl.core.words import counted, listed
 
-WINDOW_MONTHS = 3
-"""A card is still offered so many months outside its window."""
-AREA_MISSING, EFFORT_BIN, EFFORT_MORNING, EFFORT_THING = 15.0, 2.0, 5.0, 0.5
+AREA_MISSING, EFFORT_BIN, EFFORT_MORNING, EFFORT_THING, HELD_BACK = 15.0, 2.0, 5.0, 0.5, 100.0
 """Weights of the ranking against fit (0 to 100); ours, no source."""
 State = str
 """A mastery state, see core.mastery: not shown, shown, working, alone, mastered, fading."""
@@ -87,6 +88,8 @@ class Need:
     on: date
     states: Mapping[tuple[str, int], State]
     areas_out: frozenset[str]
+    names: Mapping[str, str] = field(default_factory=dict)
+    """What cards are called, by key."""
 
 
 def makeable(
@@ -94,17 +97,21 @@ def makeable(
 ) -> Makeable:  # fmt: skip
     """Every card whose window is near, at the level this child is at, made from what is free, ranked."""
     months = corrected_months(need.child.born, need.child.gestation_weeks, need.on)
-    near = [d for d in designs if d.from_months - WINDOW_MONTHS <= months <= d.to_months + WINDOW_MONTHS]
+    slack = practice.near_window_months
+    near = [d for d in designs if d.from_months - slack <= months <= d.to_months + slack]
     tried = [_best_level(design, stock, need, months, practice) for design in near]
     ready = sorted((made for made in tried if made.ready), key=lambda made: (-made.score, made.design.key))
     return Makeable(tuple(ready), _unlocks(tried, stock), len(near))
+
+
+NEAR_MONTHS = Practice().near_window_months
 
 
 def level_for(design: Design, states: Mapping[tuple[str, int], State], months: int) -> Level:
     """The level a child is at: the first not mastered, as far as its age allows."""
     for level in design.levels:
         if states.get((design.key, level.number)) not in ("mastered", "fading"):
-            return level if level.from_months <= months + WINDOW_MONTHS else design.level(max(level.number - 1, 1))
+            return level if level.from_months <= months + NEAR_MONTHS else design.level(max(level.number - 1, 1))
     return design.levels[-1]
 
 
@@ -138,7 +145,7 @@ def make(
     if level.container and (chosen is None or would_do is not None or isinstance(assembled.packing, NoRoom)):
         short.append(CONTAINER)
     lacks = [need_ for need_ in missing(design, level, matches.chosen.keys()) if not _asked(level, need_, short)]
-    terms, reasons = _rank(design, level, assembled, need)
+    terms, reasons = _rank(design, level, assembled, need, practice)
     return Made(design, level, matches, chosen, would_do, assembled, checks, tuple([*short, *lacks]), terms, reasons)
 
 
@@ -189,35 +196,43 @@ def _floor(component: Component) -> float:
     return inside.top_mm * (inside.across_mm or inside.top_mm) if inside else 0.0
 
 
-_WEIGHTS = {"working": 1.0, "shown": 0.9, "alone": 0.9, "mastered": 0.3, "fading": 0.8}
+def ready_for(design: Design, level: Level, need: Need, names: Mapping[str, str],
+              practice: Practice = Practice()) -> Readiness:  # fmt: skip
+    """Whether a card at a level suits the child, before there is a tray of it. `names` of the cards, by key."""
+    asked = LevelAsked(
+        from_months=max(design.from_months, min(level.from_months, design.to_months - 1)), to_months=design.to_months,
+        before=tuple((names.get(key, key), _state(need, (key, number))) for key, number in design.before(level.number)),
+    )  # fmt: skip
+    state = _state(need, (design.key, level.number))
+    # No tray of it stands: what is mastered is done with, as far as anybody knows.
+    record = Record(mastery=state, faded=state == "mastered")
+    return readiness(need.child, asked, record, need.on, practice=practice)
 
 
-def _rank(design: Design, level: Level, made: Assembled, need: Need) -> tuple[dict[str, float], tuple[Reason, ...]]:
-    months = corrected_months(need.child.born, need.child.gestation_weeks, need.on)
-    inside = max(design.from_months, level.from_months) <= months <= design.to_months
-    state = need.states.get((design.key, level.number), "")
-    behind = [key for key in design.before(level.number) if need.states.get(key) not in ("mastered", "fading")]
-    fit = 100 * _WEIGHTS.get(state, 0.8) * (1.0 if inside else 0.7) * (0.75 if behind else 1.0)
+def _state(need: Need, rung: tuple[str, int]) -> MasteryState:
+    return cast("MasteryState", need.states.get(rung) or "not shown")
+
+
+def _rank(design: Design, level: Level, made: Assembled, need: Need,
+          practice: Practice) -> tuple[dict[str, float], tuple[Reason, ...]]:  # fmt: skip
+    suited = ready_for(design, level, need, need.names, practice)
+    fit = suited.fit
     bins = {c.component.bin_id for c in made.contents if c.component.bin_id is not None}
     effort = EFFORT_BIN * len(bins) + EFFORT_THING * len(made.contents) + (EFFORT_MORNING if design.morning else 0)
     lacking = AREA_MISSING if design.area not in need.areas_out else 0.0
-    return {"fit": fit, "area missing": lacking, "effort": -effort}, tuple(
-        _reasons(design, need, months, inside, state, bool(behind), bool(lacking), fit, effort, len(bins))
+    # What does not suit yet comes after all that does, however little there is to fetch for it.
+    held = -HELD_BACK if suited.held_back else 0.0
+    return {"fit": fit, "area missing": lacking, "effort": -effort, "held back": held}, tuple(
+        _reasons(design, need, suited, bool(lacking), effort, len(bins))
     )
 
 
 def _reasons(
-    design: Design, need: Need, months: int, inside: bool, state: str, behind: bool, lacking: bool, fit: float,
-    effort: float, bins: int,
+    design: Design, need: Need, suited: Readiness, lacking: bool, effort: float, bins: int,
 ) -> Iterable[Reason]:  # fmt: skip
-    name = need.child.name
-    ages = f"for {design.from_months} to {design.to_months} months; {name} has {months}"
-    text = f"{'In' if inside else 'Near'} its window, {ages}" + (f", and has it as {state}." if state else ".")
-    yield Reason("FIT", text, (Quantity("fit", round(fit), "of 100"),))
-    if behind:
-        yield Reason("SEQ-1", "What comes before it has not been seen mastered.")
+    yield from suited.reasons
     if lacking:
-        yield Reason("ROT-6", f"Nothing of {design.area} stands out for {name} now.")
+        yield Reason("ROT-6", f"Nothing of {design.area} stands out for {need.child.name} now.")
     said = [f"from {counted(bins, 'bin')}"] if bins else []
     said += ["prepared each morning"] if design.morning else []
     yield Reason("EFFORT", f"Things to fetch {listed(said)}." if said else "Everything is at hand.",
