@@ -15,10 +15,10 @@ import subprocess
 import sys
 import tempfile
 import time
-import urllib.error
 from contextlib import closing
 from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
+from http.client import HTTPException
 from pathlib import Path
 from random import Random
 from threading import Event, Thread
@@ -62,7 +62,7 @@ class Sender:
                 self.acknowledged |= {int(i["sequence"]) for i in items}
                 browser.send("PUT", "phrases", {"phrases": [f"{self.name} {self.renamed}"]})
                 self.renamed += 1
-        except (OSError, urllib.error.URLError, ValueError):
+        except (OSError, HTTPException, ValueError):
             return
 
     def _piece(self, number: int, began: datetime, child: int, tray: int) -> list[dict[str, Any]]:

@@ -107,12 +107,13 @@ def test_a_level_one_cannot_make_gives_way_to_one_that_one_can() -> None:
 
 def test_what_is_mastered_comes_last_and_what_is_at_work_first() -> None:
     fresh = can_make(fifteen(), states={})
-    first = fresh.made[0].design
+    first, fourth = fresh.made[0].design, fresh.made[3]
     mastered = {(first.key, level.number): "mastered" for level in first.levels}
-    known = can_make(fifteen(), states={("tongs", 1): "working", **mastered})
+    at_work = {(fourth.design.key, fourth.level.number): "working"}
+    known = can_make(fifteen(), states={**at_work, **mastered})
     at = {m.design.key: n for n, m in enumerate(fresh.made)}
     now = {m.design.key: n for n, m in enumerate(known.made)}
-    assert now["tongs"] < at["tongs"]
+    assert now[fourth.design.key] < at[fourth.design.key]
     assert now.get(first.key, len(now)) > at[first.key] == 0
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.readiness import Readiness
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.showing import Planned, Showings, Style, showings, style_for
 from zither_awl.core.trays.design import Design
@@ -27,6 +28,7 @@ class Script:
     shown: tuple[Presentation, ...]
     condition: str
     planned: Planned | None
+    suits: Readiness
 
 
 def due(desk: Desk) -> tuple[Showings, ...]:
@@ -69,7 +71,7 @@ def script(desk: Desk, child_id: int, tray_id: int) -> Script:
     shown = tuple(p for p in house.log.presentations if p.child_id == child_id and p.tray_id == tray_id)
     plan = next((p for p in planned(house) if (p.child_id, p.tray_id) == (child_id, tray_id)), None)
     return Script(child, tray, designs(house).get(tray.card.key), style_for(child, today), shown,
-                  condition_of(house, tray, today), plan)  # fmt: skip
+                  condition_of(house, tray, today), plan, suits(child, tray, house.judgements(today)))  # fmt: skip
 
 
 def plan(desk: Desk, child_id: int, tray_id: int, day: date, adult_id: int | None) -> None:

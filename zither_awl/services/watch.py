@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import partial
 
 from zither_awl.core.concentration import SCALE_DAYS, own_scale_min
+from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import ACTIVITIES, Episode, Morning, Spell, Tray
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.reading import spells_of, works_of
@@ -24,6 +26,8 @@ class Offer:
     condition: str
     parts: tuple[str, ...]
     """What of this work can be done by itself: the fastenings of a board, told before."""
+    waits: tuple[tuple[int, str, str], ...] = ()
+    """For which children it is not yet: in a word, and why. An adult may offer it all the same."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,11 +54,27 @@ def board(desk: Desk) -> Board:
     parts = house.once("parts", lambda: _parts(house))
     return Board(
         morning=morning, last=last,
-        offers=tuple(Offer(p.tray, p.by_hand, condition_of(house, p.tray, today), parts.get(p.tray.id, ()))
+        offers=tuple(Offer(p.tray, p.by_hand, condition_of(house, p.tray, today), parts.get(p.tray.id, ()),
+                           house.once(("waits", p.tray.id, today), partial(_waits, house, p.tray, today)))
                      for p in standing),
         episodes=tuple(e for e in works_of(desk, shown) if not e.struck), scales=scales(house, today),
         spells=spells_of(desk, shown), activities=house.once("activities", lambda: _activities(house)),
     )  # fmt: skip
+
+
+def _waits(house: House, tray: Tray, today: date) -> tuple[tuple[int, str, str], ...]:
+    """The children a tray is meant for and is not for yet; and those not shown it, where showing comes first."""
+    judge, practice, found = house.judgements(today), house.practice, []
+    shown = {p.child_id for p in house.window.presentations if p.tray_id == tray.id}
+    for child in house.children:
+        if child.id not in tray.for_children:
+            continue
+        suited = suits(child, tray, judge)
+        if suited.held_back:
+            found.append((child.id, "not yet", suited.reasons[-1].text))
+        elif child.id not in shown and judge.months(child) >= practice.shown_first_from_months:
+            found.append((child.id, "not shown", f"{child.name} has not been shown it yet."))
+    return tuple(found)
 
 
 def scales(house: House, today: date) -> tuple[tuple[int, float | None], ...]:

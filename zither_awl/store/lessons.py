@@ -90,6 +90,15 @@ class LessonsKeeper:
         self._session.flush()
         return True
 
+    def drop_last_answer(self, child_id: int, set_key: str) -> bool:
+        """Take the newest answer of a child in a set away. Returns whether there was one."""
+        a = WordAnswerRow
+        newest = select(a).where(a.child_id == child_id, a.set_key == set_key).order_by(a.at.desc(), a.key.desc())
+        row = self._session.scalars(newest.limit(1)).first()
+        if row is not None:
+            self._session.delete(row)
+        return row is not None
+
     def runs(self, since: date) -> tuple[RoutineRun, ...]:
         """Every time through a routine since a day, oldest first."""
         within = RoutineRunRow.local_day >= since

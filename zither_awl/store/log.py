@@ -182,6 +182,22 @@ class LogKeeper:
             v.child_id == child_id, v.local_day >= since, v.longest_min.is_not(None)).order_by(v.began, v.episode_id))
         return [(day, float(minutes or 0.0)) for day, minutes in rows]
 
+    def drop_presentation(self, showing_id: int) -> None:
+        """Take a showing away. Raises: NotFound."""
+        self._session.delete(self._found(PresentationRow, showing_id, "showing"))
+
+    def drop_last_sweep(self, morning_id: int) -> bool:
+        """Take the newest look of a morning away. Returns whether there was one."""
+        s = SweepRow
+        row = self._session.scalars(select(s).where(s.morning_id == morning_id).order_by(s.at.desc()).limit(1)).first()
+        if row is None:
+            return False
+        for each in self._session.scalars(select(SweepChildRow).where(SweepChildRow.sweep_key == row.key)):
+            self._session.delete(each)
+        self._session.flush()
+        self._session.delete(row)
+        return True
+
     def extent(self) -> tuple[int, date | None]:
         """How many pieces of work there are, and the day of the newest."""
         row = self._session.execute(select(func.count(), func.max(EpisodeRow.local_day))).one()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 
-from zither_awl.api.schemas.base import Day, Id, In, Out
+from zither_awl.api.schemas.base import Day, Id, In, Out, ReasonOut
 
 
 class PlanShowingIn(In):
@@ -19,6 +19,7 @@ class WhatIfOut(Out):
 
 
 class ShownOut(Out):
+    id: int
     at: dt.datetime
     again: bool
     outcome: str
@@ -56,3 +57,5 @@ class ScriptOut(Out):
     outcomes: list[str]
     planned_id: int | None
     planned_day: dt.date | None
+    waits: list[ReasonOut]
+    """Why it is early for this child, or late; empty where it suits now."""

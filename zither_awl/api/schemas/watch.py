@@ -230,6 +230,14 @@ class MorningOut(Out):
     adult: str
 
 
+class WaitsOut(Out):
+    """A child a tray is not for yet: in a word, and why."""
+
+    child_id: int
+    word: str
+    why: str
+
+
 class OfferOut(Out):
     """A tray a child could take, in the order of the shelf."""
 
@@ -239,6 +247,7 @@ class OfferOut(Out):
     by_hand: bool
     condition: str
     parts: list[str]
+    waits: list[WaitsOut]
 
 
 class SpellOut(Out):

@@ -26,7 +26,7 @@ from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.sequence import REVIEW_DAYS
 from zither_awl.core.values import WordSet
-from zither_awl.services import lessons, photos
+from zither_awl.services import lessons, photos, removing
 
 bp = Blueprint("lessons", __name__, url_prefix="/api")
 SOURCE = (
@@ -99,6 +99,14 @@ def _pair(line: str) -> list[str]:
     if len(pair) != 2:
         raise InvalidValue(FieldProblem("apart", f"has {line!r}, which is no pair.", "Write it as pink / purple."))
     return pair
+
+
+@bp.delete("/words/<int:child_id>/<key>/last-answer")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["words"])
+def remove_answer(child_id: int, key: str) -> DoneOut:
+    """Take back the newest answer of a child in a set."""
+    removing.remove_last_answer(desk(), child_id, key, adult_id())
+    return DoneOut()
 
 
 @bp.put("/word-photos/<key>/<word>")

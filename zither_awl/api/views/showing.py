@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from flask import Blueprint
 
+from zither_awl.api.answers import reasons_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.showing import MannerOut, PlanShowingIn, ScriptOut, ShownOut, WhatIfOut
 from zither_awl.api.spec import answers, api
 from zither_awl.core.showing import MANNER, OPENING, OUTCOMES, WHAT_IF
-from zither_awl.services import showing
+from zither_awl.services import removing, showing
 
 bp = Blueprint("showing", __name__, url_prefix="/api")
 
@@ -29,10 +30,11 @@ def get_script(child_id: int, tray_id: int) -> ScriptOut:
         expects=level.expects if level else "", not_yet=level.not_yet if level else "",
         what_if=[WhatIfOut(what=a, then=b) for a, b in WHAT_IF],
         supervision=design.supervision if design else "none", condition=found.condition,
-        shown=[ShownOut(at=p.at, again=p.again, outcome=p.outcome, adult=adults.get(p.adult_id or 0, ""))
+        shown=[ShownOut(id=p.id, at=p.at, again=p.again, outcome=p.outcome, adult=adults.get(p.adult_id or 0, ""))
                for p in found.shown],
         outcomes=list(OUTCOMES), planned_id=found.planned.id if found.planned else None,
         planned_day=found.planned.day if found.planned else None,
+        waits=reasons_out(found.suits.reasons) if not found.suits.now else [],
     )  # fmt: skip
 
 
@@ -42,6 +44,14 @@ def plan(json: PlanShowingIn) -> DoneOut:
     """Mean to show a tray to a child on a day."""
     showing.plan(desk(), json.child_id, json.tray_id, json.day, adult_id())
     return DoneOut()
+
+
+@bp.delete("/showings/given/<int:showing_id>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["showing"])
+def remove(showing_id: int) -> DoneOut:
+    """Take back a showing that was written down."""
+    removing.remove_showing(desk(), showing_id, adult_id())
+    return DoneOut(id=showing_id)
 
 
 @bp.delete("/showings/<int:planned_id>")

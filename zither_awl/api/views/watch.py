@@ -27,11 +27,12 @@ from zither_awl.api.schemas.watch import (
     ToldIn,
     TraceOut,
     TracesOut,
+    WaitsOut,
     WatchOut,
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.values import Episode, Morning
-from zither_awl.services import mending, recording, sweeping, watch
+from zither_awl.services import mending, recording, removing, sweeping, watch
 from zither_awl.services.recording import DeviceItem
 
 bp = Blueprint("watch", __name__, url_prefix="/api")
@@ -57,7 +58,9 @@ def get_watch() -> WatchOut:
     return WatchOut(
         morning=morning_out(board.morning, house), last=morning_out(board.last, house), children=children_out(at),
         offers=[OfferOut(tray_id=o.tray.id, name=o.tray.name, for_children=sorted(o.tray.for_children),
-                         by_hand=o.by_hand, condition=o.condition, parts=list(o.parts)) for o in board.offers],
+                         by_hand=o.by_hand, condition=o.condition, parts=list(o.parts),
+                         waits=[WaitsOut(child_id=c, word=word, why=why) for c, word, why in o.waits])
+                for o in board.offers],
         episodes=[episode_out(e, at) for e in board.episodes],
         questions=[episode_out(e, at) for e in mending.forgotten(at)],
         scales=[ScaleOut(child_id=c, own_p90_min=p90) for c, p90 in board.scales], now=now,
@@ -97,6 +100,14 @@ def tell_morning(json: ToldIn) -> DoneOut:
     morning = Morning(id=0, day=desk().day_of(json.began), began=json.began, ended=json.ended, seen=json.seen,
                       present=frozenset(json.present))  # fmt: skip
     return DoneOut(id=mending.tell_morning(desk(), morning, pieces, adult_id()))
+
+
+@bp.delete("/looks/last")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["watch"])
+def remove_look() -> DoneOut:
+    """Take back the newest look round the room."""
+    removing.remove_last_look(desk(), adult_id())
+    return DoneOut()
 
 
 @bp.put("/phrases")

@@ -101,13 +101,8 @@ function Loaded({ shelf: now, lengths, asking: { ask, clash, failed, settle } }:
       <div className="no-print grid flex-1 grid-cols-[minmax(0,1fr)_minmax(18rem,22.5rem)] max-[900px]:grid-cols-1">
         <div className="flex min-w-0 flex-col">
           <div className="flex flex-1 flex-col gap-3 px-5 pt-4">
-            <Heading title={unit ? unit.name.charAt(0).toUpperCase() + unit.name.slice(1) : 'Shelf'} aside={
-              <>
-                {unit && !arranging && <Button look="main" onClick={() => setParams({ arrange: '1', unit: String(unit.id) })}>Arrange for me</Button>}
-                {unit && <Button onClick={() => setForm(unit)}>Measure and change</Button>}
-                <Button onClick={() => setForm('new')}>Add a unit</Button>
-                <Button onClick={() => window.print()}>Print</Button>
-              </>}>
+            <Heading title={unit ? unit.name.charAt(0).toUpperCase() + unit.name.slice(1) : 'Shelf'}
+              aside={<Actions unit={unit} arranging={arranging} onArrange={(id) => setParams({ arrange: '1', unit: String(id) })} onForm={setForm} />}>
               {unit && <Count shelf={shelf} unit={unit} />}
             </Heading>
             <UnitTabs shelf={shelf} unit={unit} plan={plan} onGo={(id) => go({ unit: String(id) })} />
@@ -124,16 +119,32 @@ function Loaded({ shelf: now, lengths, asking: { ask, clash, failed, settle } }:
             : <Margin key={chosen} shelf={shelf} unit={unit} chosen={chosen} ask={ask} lengths={lengths} choose={pick.choose} />}
         </Aside>
       </div>
-      <DragOverlay dropAnimation={null}>
-        {carried !== null && (
-          <span className="inline-block rounded-control border-2 border-woad bg-paper px-3 py-2 font-semibold">
-            {shelf.trays.find((each) => each.id === carried)?.name}
-          </span>
-        )}
-      </DragOverlay>
+      <Carried name={carried === null ? undefined : shelf.trays.find((each) => each.id === carried)?.name} />
       {form && <UnitForm unit={form === 'new' ? null : form} shelf={shelf} lengths={lengths} onClose={() => setForm(null)} onSaved={(id) => { setForm(null); go({ unit: String(id) }) }} />}
       {unit && <PrintedShelf shelf={shelf} unit={unit} lengths={lengths} />}
     </DndContext>
+  )
+}
+
+type ActionsProps = { unit: Unit | undefined; arranging: boolean; onArrange: (id: number) => void; onForm: (form: Unit | 'new') => void }
+
+function Actions({ unit, arranging, onArrange, onForm }: ActionsProps) {
+  return (
+    <>
+      {unit && !arranging && <Button look="main" onClick={() => onArrange(unit.id)}>Arrange for me</Button>}
+      {unit && <Button onClick={() => onForm(unit)}>Measure and change</Button>}
+      <Button onClick={() => onForm('new')}>Add a unit</Button>
+      <Button onClick={() => window.print()}>Print</Button>
+    </>
+  )
+}
+
+/** What is being carried, under the pointer. */
+function Carried({ name }: { name: string | undefined }) {
+  return (
+    <DragOverlay dropAnimation={null}>
+      {name !== undefined && <span className="inline-block rounded-control border-2 border-woad bg-paper px-3 py-2 font-semibold">{name}</span>}
+    </DragOverlay>
   )
 }
 

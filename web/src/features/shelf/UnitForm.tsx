@@ -57,15 +57,7 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
             if (kind) setDraft(draftOf(kind, draft.comes, lengths))
           }}>{KINDS.map((kind) => <option key={kind.value} value={kind.value}>{kind.label}</option>)}</SelectField>
         )}
-        <div className="grid grid-cols-2 gap-2">
-          <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
-          <Field label="In which room" value={draft.room} error={problem?.of('room')} onChange={(event) => set({ room: event.target.value })} />
-        </div>
-        <div className="grid grid-cols-3 gap-2">
-          <Field label="Width" unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
-          <Field label="Height" unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
-          <Field label="Depth" unit={lengths} inputMode="decimal" value={draft.depth} error={problem?.of('depth_mm')} onChange={(event) => set({ depth: event.target.value })} />
-        </div>
+        <Called draft={draft} set={set} lengths={lengths} problem={problem} />
         <Boards draft={draft} set={set} setDraft={setDraft} lengths={lengths} problem={problem} />
         <fieldset>
           <legend className="text-sm font-semibold">Which children come to it?</legend>
@@ -92,6 +84,25 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
         </div>
       </div>
     </form>
+  )
+}
+
+type PartProps = { draft: UnitDraft; set: (part: Partial<UnitDraft>) => void; lengths: Lengths; problem: Problem | null }
+
+/** What it is called, where it stands, how large it is. */
+function Called({ draft, set, lengths, problem }: PartProps) {
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+        <Field label="In which room" value={draft.room} error={problem?.of('room')} onChange={(event) => set({ room: event.target.value })} />
+      </div>
+      <div className="grid grid-cols-3 gap-2">
+        <Field label="Width" unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
+        <Field label="Height" unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
+        <Field label="Depth" unit={lengths} inputMode="decimal" value={draft.depth} error={problem?.of('depth_mm')} onChange={(event) => set({ depth: event.target.value })} />
+      </div>
+    </>
   )
 }
 

@@ -38,6 +38,7 @@ export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
         <section aria-label="The script" className="panel flex flex-col gap-4 p-5">
           <div className="no-print"><ChoiceRow label="How it is shown" choices={STYLES} value={chosen} onChange={setStyle} /></div>
           <p className="text-ink-2">{manner?.manner}</p>
+          {script.waits.map((why) => <Notice key={why.text} tone="should">{why.text} You may show it all the same.</Notice>)}
           {script.condition && <Notice tone="should">{script.condition}</Notice>}
           {script.supervision !== 'none' && <Notice tone="should">{script.supervision === 'touch' ? 'Within arm’s reach all the time.' : 'Under your eyes.'} Makers’ instructions and your own judgement stand above this.</Notice>}
           <p className="said text-2xl text-ink">{manner?.opening}</p>
@@ -74,9 +75,24 @@ function Beside({ script, today, zone }: { script: Script; today: string; zone: 
       </Told>
       <Plan script={script} today={today} />
       {script.shown.length > 0 && (
-        <Told title="Shown before"><ul className="text-[0.9375rem]">{script.shown.map((each) => <li key={each.at}>{dayOf(each.at, zone)}{each.again ? ', again' : ''}{each.outcome && `: ${each.outcome}`}{each.adult && `, by ${each.adult}`}</li>)}</ul></Told>
+        <Told title="Shown before"><ul className="text-[0.9375rem]">{script.shown.map((each) => <Shown key={each.id} each={each} zone={zone} />)}</ul></Told>
       )}
     </div>
+  )
+}
+
+function Shown({ each, zone }: { each: Script['shown'][number]; zone: string }) {
+  const remove = useWrite(async () => {
+    await answer(client.DELETE('/api/showings/given/{showing_id}', { params: { path: { showing_id: each.id } } }))
+    await refresh()
+  })
+  const day = dayOf(each.at, zone)
+  return (
+    <li className="flex flex-wrap items-center justify-between gap-2">
+      <span>{day}{each.again ? ', again' : ''}{each.outcome && `: ${each.outcome}`}{each.adult && `, by ${each.adult}`}</span>
+      <Button look="quiet" className="no-print" disabled={remove.busy} aria-label={`Remove the showing of ${day}`} onClick={() => void remove.run()}>Remove</Button>
+      {remove.failed && <Notice tone="must" role="alert">{remove.failed.message}</Notice>}
+    </li>
   )
 }
 

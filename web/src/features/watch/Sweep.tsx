@@ -3,8 +3,11 @@ import { Button } from '@/ui/Button'
 import { Tick } from '@/ui/Field'
 import { PatternMark } from '@/ui/PatternMark'
 import { cx } from '@/lib/cx'
-import type { Schemas } from '@/lib/http'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
+import { refresh } from '@/lib/queries'
 import { counted, plain, timeOfDay } from '@/lib/words'
 
 type Child = Schemas['ChildOut']
@@ -52,7 +55,22 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
         </div>
       ))}
       <Shares people={people} swept={swept} />
+      {swept.count > 0 && <TakeBack />}
     </section>
+  )
+}
+
+/** The newest look taken back. */
+function TakeBack() {
+  const { run, busy, failed } = useWrite(async () => {
+    await answer(client.DELETE('/api/looks/last'))
+    await refresh()
+  })
+  return (
+    <>
+      <Button look="quiet" size="touch" className="self-start" disabled={busy} onClick={() => void run()}>Take back the last look</Button>
+      {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
+    </>
   )
 }
 

@@ -5,10 +5,11 @@ import { Button } from '@/ui/Button'
 import { Tick } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
-import type { Schemas } from '@/lib/http'
+import { answer, client, type Schemas } from '@/lib/http'
 import { outbox, subscribe, write } from '@/lib/outbox'
-import { lessonQuery } from '@/lib/queries'
+import { lessonQuery, refresh } from '@/lib/queries'
 import { calendarDay } from '@/lib/words'
 import { Matrix } from './Matrix'
 import { Rungs } from './Rungs'
@@ -35,12 +36,27 @@ export function LessonView({ child, set }: { child: number; set: string }) {
           {away && <Notice tone="should">The program is away and proposes nothing new. Choose under &ldquo;Ask something else&rdquo;; every answer is kept.</Notice>}
           {lesson.words.kind === 'quantities' ? <Rungs lesson={lesson} rest={onItsWay} /> : <Now key={`${lesson.asked}:${lesson.ask.turn}`} lesson={lesson} rest={onItsWay} past={past} setPast={setPast} restless={restless} setRestless={setRestless} />}
           <Chosen lesson={lesson} />
+          {lesson.asked > 0 && <TakeBack lesson={lesson} rest={onItsWay} />}
         </div>
         <div className="flex flex-col gap-4">
           {lesson.words.kind !== 'quantities' && <><Matrix lesson={lesson} /><Standings lesson={lesson} /></>}
         </div>
       </div>
     </div>
+  )
+}
+
+/** The newest answer taken back, when the finger slipped. */
+function TakeBack({ lesson, rest }: { lesson: Lesson; rest: boolean }) {
+  const { run, busy, failed } = useWrite(async () => {
+    await answer(client.DELETE('/api/words/{child_id}/{key}/last-answer', { params: { path: { child_id: lesson.child_id, key: lesson.words.key } } }))
+    await refresh()
+  })
+  return (
+    <>
+      <Button look="quiet" className="self-start" disabled={rest || busy} onClick={() => void run()}>Take back the last answer</Button>
+      {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
+    </>
   )
 }
 
