@@ -13,6 +13,7 @@ import click
 
 from zither_awl import __version__
 from zither_awl.core.errors import ZitherAwlError
+from zither_awl.formats.rule_list import rules_page
 from zither_awl.services import copies, importing
 from zither_awl.services import demo as demo_service
 from zither_awl.services.desk import Desk
@@ -178,6 +179,13 @@ def restore(file: Path, data: Path, yes: bool) -> None:
             return
         kept = copies.go_back_to(file, database)
     click.echo(f"Done.{f' What was there is kept as {kept.parent.name}/{kept.name}.' if kept else ''}")
+
+
+@main.command(hidden=True)
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+def rules(file: Path) -> None:
+    """Write the page of the rules."""
+    file.write_text(rules_page(), encoding="utf-8")
 
 
 @main.command(hidden=True)

@@ -9,6 +9,7 @@ from typing import Literal
 from zither_awl.core.attendance import whole_mornings
 from zither_awl.core.interest import first_reaction
 from zither_awl.core.reasons import Severity
+from zither_awl.core.rules import rule
 from zither_awl.core.showing import Showings
 from zither_awl.core.values import Child, Episode, Placement, Tray
 from zither_awl.core.words import sentence
@@ -77,7 +78,7 @@ class Page:
 def page(desk: Desk) -> Page:
     """Today as it stands."""
     house, day = desk.house(), desk.today()
-    findings = [f for f in house.findings(day) if f.severity != "note" or f.rule == "under-eyes"]
+    findings = [f for f in house.findings(day) if f.severity != "note" or rule(f.rule).on_today]
     return Page(
         day=day, tasks=tuple(_tasks(house, day)),
         by_hand=tuple(Line(p.tray.name, condition_of(house, p.tray, day), "note")

@@ -83,7 +83,7 @@ class ItemIn(In):
     outcome: Annotated[str, Field(max_length=24)] = ""
     set_key: Annotated[str, Field(max_length=40)] = ""
     word: Annotated[str, Field(max_length=80)] = ""
-    turn: Annotated[str, Field(max_length=16)] = ""
+    turn: Annotated[str, Field(max_length=24)] = ""
     right: bool = False
     run: Annotated[str, Field(max_length=8)] = ""
 

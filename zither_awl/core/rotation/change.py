@@ -14,6 +14,7 @@ from zither_awl.core.mastery import School
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.coming import Coming, coming
 from zither_awl.core.rotation.leaving import Leaving, leavings
+from zither_awl.core.rules import rule
 from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.shelf.check import applied, found_in
 from zither_awl.core.shelf.scene import Scene, free_spots
@@ -90,7 +91,7 @@ def _cured(state: State, on: date) -> tuple[Scene, tuple[Placement, ...], Reason
     scene = Scene(state.placements, state.units, state.children, on, state.practice)
     by_hand: list[Placement] = []
     for finding in _musts(scene):
-        if finding.rule == "exposure" and finding.tray not in [p.tray.id for p in by_hand]:
+        if rule(finding.rule).hazard and finding.tray not in [p.tray.id for p in by_hand]:
             by_hand += [p for p in scene.placements if p.tray.id == finding.tray]
             scene = applied(Action("by_hand", "", finding.tray), scene)
     left = _musts(scene)
@@ -264,7 +265,7 @@ def _out_and_most(each: Coming, scene: Scene) -> tuple[int, int]:
 
 
 def _summary(swaps: Sequence[Swap]) -> tuple[Reason, ...]:
-    rungs = [s.in_.name for s in swaps if s.in_ and any(r.rule == "ROT-6" for r in s.reasons)]
+    rungs = [s.in_.name for s in swaps if s.in_ and any(rule(r.rule).brings_in for r in s.reasons)]
     text = f"{counted(len(swaps), 'change')}, gently" + (f": {listed(rungs)} in." if rungs else ".")
     return (Reason("ROT-2", text, (Quantity("changes", len(swaps), "", 2),)),)
 

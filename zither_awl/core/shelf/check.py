@@ -8,6 +8,7 @@ from datetime import date
 
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.practice import Practice
+from zither_awl.core.rules import rule
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.shelf.counts import RULES
@@ -80,7 +81,7 @@ def _cures(
 
 def _candidates(finding: Finding, scene: Scene, resting: Sequence[Tray]) -> Iterator[Action]:
     placement = next(p for p in scene.placements if p.tray.id == finding.tray and p.spot == finding.spot)
-    if finding.rule == "exposure":
+    if rule(finding.rule).hazard:
         yield from _gates(finding, scene, placement)
         yield Action("by_hand", "Set out by hand", finding.tray)
         yield from _bigger_pieces(finding, scene, placement, resting)

@@ -12,6 +12,7 @@ from typing import TYPE_CHECKING
 
 from zither_awl.core.finding import Finding
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.rules import rule
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.select import Packing, solver
@@ -77,7 +78,7 @@ def _key(found: Finding) -> str:
 
 
 def _is_size(found: Finding) -> bool:
-    return found.rule == "ROOM-3"
+    return rule(found.rule).about_size
 
 
 def _ruled(choices: Choices, blocked: Blocks, force: int | None) -> _Ruled:
@@ -92,7 +93,8 @@ def _ruled(choices: Choices, blocked: Blocks, force: int | None) -> _Ruled:
     ruled = _Ruled(packing)
     for column, var in zip(packing.columns, packing.chosen, strict=True):
         for each in (found for p in column.placements for found in blocked.get(p, ())):
-            literal = _switch(ruled, _key(each), _said(each, choices), safety=each.rule in ("exposure", "ROOM-5"))
+            safety = rule(each.rule).guards and not _is_size(each)
+            literal = _switch(ruled, _key(each), _said(each, choices), safety=safety)
             packing.model.add_implication(var, ~literal)
     for row in choices.rows:
         _post(ruled, row)

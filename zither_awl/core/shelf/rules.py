@@ -15,11 +15,9 @@ from zither_awl.core.words import mass_text
 
 
 class PlaceRule(Protocol):
-    """A rule about one placement, whatever else stands on the shelf. `name` is its id."""
+    """A rule about one placement, whatever else stands on the shelf. `name` is its code, see core.rules."""
 
     name: str
-    safety: bool
-    """Whether the rule guards a child or a board: never offered as a way out."""
 
     def judge(self, scene: Scene, placement: Placement) -> Iterable[Finding]:
         """The findings of this rule for one placement."""
@@ -39,7 +37,6 @@ class Exposure:
     """No hazard open to a child under its age."""
 
     name = "exposure"
-    safety = True
 
     def judge(self, scene: Scene, placement: Placement) -> Iterable[Finding]:
         """Every hazard of this placement some child could get at."""
@@ -52,7 +49,6 @@ class Fits:
     """ROOM-3: a tray fits its place, with room for the hands."""
 
     name = "ROOM-3"
-    safety = True
 
     def judge(self, scene: Scene, placement: Placement) -> Iterator[Finding]:
         """The first way in which a tray is too large for its place."""
@@ -76,7 +72,6 @@ class HeavyLow:
     """ROOM-5: a child can carry what is out for it, and heavy or wet things stand no higher than its elbow."""
 
     name = "ROOM-5"
-    safety = True
 
     def judge(self, scene: Scene, placement: Placement) -> Iterator[Finding]:
         """A tray too heavy to carry, or heavy or wet and too high, for the smallest child it is for."""
@@ -109,7 +104,6 @@ class AtTheirHeight:
     """ROOM-6: what a child may choose stands where that child comes, reaches and sees it."""
 
     name = "ROOM-6"
-    safety = False
 
     def judge(self, scene: Scene, placement: Placement) -> Iterator[Finding]:
         """A tray too high for a child it is for, hidden in a drawer, or where the child does not come."""
@@ -135,7 +129,6 @@ class InTheOpen:
     """ROOM-6: what may be chosen is seen from the front; an instrument does not lie hidden in a drawer."""
 
     name = "ROOM-6 in the open"
-    safety = False
 
     def judge(self, scene: Scene, placement: Placement) -> Iterator[Finding]:
         """A tray in a drawer: a note, and for music a finding."""
@@ -150,7 +143,6 @@ class QuietBedroom:
     """ROOM-9: a bedroom is for sleep; what stands there is quiet."""
 
     name = "ROOM-9"
-    safety = False
     _loud = ("music", "movement")
 
     def judge(self, scene: Scene, placement: Placement) -> Iterator[Finding]:

@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from zither_awl.core.finding import Finding
+from zither_awl.core.rules import rule
 from zither_awl.core.shelf.check import check_shelf
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.counts import Row
@@ -82,7 +83,7 @@ def broken(placements: Sequence[Placement], choices: Choices) -> tuple[Finding |
     """
     problem = choices.problem
     found = check_shelf(placements, problem.units, problem.children, problem.on, practice=problem.practice)
-    bad = [f for f in found if f.rule != "ROOM-1" and f.severity != "note" and not _borne(f, choices)]
+    bad = [f for f in found if not rule(f.rule).by_sum and f.severity != "note" and not _borne(f, choices)]
     there = {(p.tray.id, p.spot) for p in placements}
     unpinned = [_pin_row(pin) for pin in problem.pins if (pin.tray, pin.spot) not in there]
     return (*bad, *(row for row in choices.rows if row.broken(placements)), *unpinned)

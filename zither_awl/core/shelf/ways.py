@@ -10,6 +10,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import TYPE_CHECKING
 
+from zither_awl.core.rules import rule
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.select import Packing, solver
@@ -136,7 +137,7 @@ def _opened(choices: Choices) -> Iterator[_Opened]:
             continue
         for placement in choices.candidates(tray):
             found = tuple(choices.trouble(placement))
-            if not found or placement.by_hand or any(f.rule != "exposure" for f in found):
+            if not found or placement.by_hand or not all(rule(f.rule).hazard for f in found):
                 continue
             by_hand = replace(placement, by_hand=True)
             if next(choices.trouble(by_hand), None) is None:

@@ -15,6 +15,7 @@ from zither_awl.core.mastery import MasteryState
 from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.rules import rule
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, assemble
 from zither_awl.core.trays.check import Check, check_tray
 from zither_awl.core.trays.complete import missing
@@ -243,7 +244,8 @@ def _unlocks(tried: Iterable[Made], stock: Stock) -> tuple[Unlock, ...]:
     """What is the only thing missing, by the kind that would do, the one that unlocks most first."""
     found: dict[tuple[str, str], list[str]] = {}
     for made in tried:
-        if len(made.short) != 1 or any(c.severity == "must" and c.reason.rule != "SPACE" for c in made.checks):
+        held = [c for c in made.checks if c.severity == "must" and not rule(c.reason.rule).about_size]
+        if len(made.short) != 1 or held:
             continue
         role = made.level.role(made.short[0]) or container_role(made.level)
         found.setdefault((role.accepts[0], role.name), []).append(made.design.name)

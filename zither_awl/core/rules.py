@@ -1,0 +1,118 @@
+"""Every rule the program judges by: its code, what it says, what shifts it, where practitioners differ, its source.
+
+The screen, the prints and docs/rules.md tell the same. What a rule is like is an attribute here; nothing in the program
+asks for a code.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from zither_awl.core.sources import COMMON_PRACTICE
+
+OURS = "ours; no source"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rule:
+    """One rule. `parameters` are fields of `Practice` that shift it; `school` says where practitioners differ.
+
+    `guards`: it keeps a child or a board from harm and is never offered as a way out. `hazard`: it is about a child
+    who could get at something; setting the tray out by hand cures it. `about_size`: what breaks it fits nowhere
+    smaller. `by_sum`: it is judged by its sum alone. `on_today`: it is repeated on Today even as a note. `brings_in`: it
+    says why something comes in.
+    """
+
+    code: str
+    sentence: str
+    parameters: tuple[str, ...] = ()
+    school: str = ""
+    source: str = COMMON_PRACTICE
+    guards: bool = False
+    hazard: bool = False
+    about_size: bool = False
+    by_sum: bool = False
+    on_today: bool = False
+    brings_in: bool = False
+
+
+_ALL = (
+    Rule(code="ROOM-1", sentence="Few trays are out for one child, fewer the younger it is.", by_sum=True,
+         parameters=("trays_out",)),
+    Rule(code="ROOM-2", sentence="One place holds one tray, or two of the same concept."),
+    Rule(code="ROOM-3", sentence="There is air around a tray, and room for the hands that take it.", guards=True,
+         about_size=True, parameters=("side_gap_mm", "top_gap_mm", "neighbour_gap_mm", "pair_gap_mm")),
+    Rule(code="ROOM-4", sentence="A tray that stays keeps its place; a move needs a reason."),
+    Rule(code="ROOM-5", sentence="What is heavy or spills stands low; a child can carry what is out for it.",
+         guards=True, parameters=("heavy_share",)),
+    Rule(code="ROOM-6", sentence="What a child may choose is within its reach and seen from the front."),
+    Rule(code="ROOM-8", sentence="A new child begins with a nearly empty shelf; trays are added as they are shown.",
+         parameters=("shown_first_from_months",), school="shown first from 30 months; free exploration before"),
+    Rule(code="ROOM-9", sentence="A bedroom is for sleep: a few quiet things.", parameters=("bedroom_trays",)),
+    Rule(code="ROOM-12", sentence="What is outgrown leaves a full bin before something comes in."),
+    Rule(code="place", sentence="A place holds only as many trays as it has room for.", source=OURS),
+    Rule(code="load", sentence="A board bears no more than its maker says.", guards=True,
+         source="the maker's own limit, entered by the household"),
+    Rule(code="exposure", sentence="No hazard is open to a child who could get at it.", guards=True, hazard=True,
+         source="the limit's own source stands beside each finding"),
+    Rule(code="under-eyes", sentence="What was allowed with an adult at the table is said again.", on_today=True,
+         source=OURS),
+    Rule(code="SAFETY", sentence="A thing or what is done with it is a hazard under an age, or wants an adult near.",
+         guards=True, source="the limit's own source stands beside each finding"),
+    Rule(code="SPACE", sentence="Everything of a tray lies on its container.", about_size=True),
+    Rule(code="TRAY-1", sentence="A tray holds everything to begin, do, finish and clean up."),
+    Rule(code="TRAY-3", sentence="A new concept begins with few pieces, two or three; then more."),
+    Rule(code="TRAY-4", sentence="A jug begins at or below half, and what is poured fits what receives it."),
+    Rule(code="TRAY-5", sentence="A tray weighs what lies in it too; a child lifts a small share of its own weight."),
+    Rule(code="TRAY-6", sentence="A small child tilts: its tray has a rim and grips, and loads come step by step.",
+         parameters=("unbreakable_first",), school="real glass and china; unbreakable until pouring is mastered"),
+    Rule(code="TRAY-10", sentence="Food is checked for allergens and choking, cut, and a day's portion."),
+    Rule(code="TRAY-11", sentence="Some trays need an adult's work each morning."),
+    Rule(code="SEQ-1", sentence="A step comes after what it rests on, one thing new at a time.",
+         parameters=("almost_share",)),
+    Rule(code="SEQ-5", sentence="Long chains go in their order: water alone before food."),
+    Rule(code="SEQ-6", sentence="Ages are windows, not gates; a little outside is almost.",
+         parameters=("near_window_months", "outside_window_share")),
+    Rule(code="PRES-1", sentence="Three periods: this is, show me, what is this; a miss goes back to the second."),
+    Rule(code="PRES-4", sentence="A few new showings a day, and not when the child is tired.",
+         parameters=("showings_a_day",)),
+    Rule(code="PLANNED", sentence="An adult means to show it on a day.", source="the household's own word"),
+    Rule(code="ROT-1", sentence="The shelf changes when the signs ask for it.",
+         school="by signs; by calendar; the calendar to look, the signs to act"),
+    Rule(code="ROT-2", sentence="Few trays change at once, and the next change waits until the last was taken in.",
+         parameters=("changes_at_once", "mornings_between_changes")),
+    Rule(code="ROT-3", sentence="Out goes what lies untouched for long, or is mastered and no longer loved.",
+         parameters=("ignored_mornings", "ignored_after_remedy", "missed_by_luck", "recent_mornings",
+                     "earlier_mornings", "faded_p")),
+    Rule(code="ROT-4", sentence="What is mastered and loved stays, until its next step is ready and takes its place."),
+    Rule(code="ROT-5", sentence="What was about to go and is taken again stays.", parameters=("taken_again_mornings",)),
+    Rule(code="ROT-6", sentence="In comes the next step, what an area lacks, what has rested, what is new.",
+         brings_in=True, parameters=("rest_days",)),
+    Rule(code="ROT-7", sentence="Something of what is always out stays out: blocks, a puzzle, books, paper."),
+    Rule(code="ROT-8", sentence="Rest is not the end: too hard comes back later, forgotten things are learned again.",
+         parameters=("rest_days", "rest_too_hard_days")),
+    Rule(code="ROT-9", sentence="A new thing is watched for; untouched, it is shown again before it counts.",
+         parameters=("notice_mornings",)),
+    Rule(code="KEPT", sentence="An adult kept it, and is not asked again for a while.",
+         source="the household's own word", parameters=("mornings_between_changes",)),
+    Rule(code="PIN", sentence="An adult pinned it to its place.", source="the household's own word"),
+    Rule(code="BAN", sentence="An adult took it out of the planning.", source="the household's own word"),
+    Rule(code="FIT", sentence="How well a level suits a child: its state, how often it is taken, its age.", source=OURS,
+         parameters=("fit_of_state", "outside_window_share", "almost_share")),
+    Rule(code="EFFORT", sentence="What must be fetched and prepared each morning counts against a tray.", source=OURS),
+    Rule(code="STOCK", sentence="What is used up lasts so many days, with a range.",
+         source="Garwood 1936 by Wilson and Hilferty 1931, from memory"),
+    Rule(code="MASTERY", sentence="Mastered: done alone three times of the last five, on three days, the last two "
+         "unhelped; it slips with a mistake, help, or long away.",
+         parameters=("mastered_times", "mastered_of_last", "mastered_days", "unhelped_last", "fading_days"),
+         school="a criterion; an estimate by knowledge tracing (Corbett and Anderson 1995)"),
+    Rule(code="INTEREST", sentence="Loved or not is told by the mornings on which it could be chosen and was.",
+         parameters=("recent_mornings", "earlier_mornings", "least_earlier_mornings", "faded_p", "half_life_mornings"),
+         source="Fisher's exact test; the windows are ours"),
+)  # fmt: skip
+RULES = {each.code: each for each in _ALL}
+
+
+def rule(code: str) -> Rule:
+    """A rule by its code, or by a code with a word after it ("ROOM-6 in the open"). Raises: KeyError."""
+    return RULES[code] if code in RULES else RULES[code.split(" ")[0]]
