@@ -38,7 +38,7 @@ def test_a_file_names_rules_that_are_written_down(path: Path) -> None:
 
 
 def test_rules_of_the_shelf_are_written_down_and_those_that_guard_are_known() -> None:
-    names = {each.name for each in (*SHELF_RULES, *PLACE_RULES)}
+    names = {each.name for each in SHELF_RULES} | {each.name for each in PLACE_RULES}
     assert {name for name in names if rule(name).guards} == {"exposure", "ROOM-3", "ROOM-5", "load"}
 
 

@@ -18,9 +18,9 @@ class Rule:
     """One rule. `parameters` are fields of `Practice` that shift it; `school` says where practitioners differ.
 
     `guards`: it keeps a child or a board from harm and is never offered as a way out. `hazard`: it is about a child
-    who could get at something; setting the tray out by hand cures it. `about_size`: what breaks it fits nowhere
-    smaller. `by_sum`: it is judged by its sum alone. `on_today`: it is repeated on Today even as a note. `brings_in`: it
-    says why something comes in.
+    who could get at something; setting the tray out by hand cures it. `about_size`: what breaks it fits nowhere.
+    `by_sum`: it is judged by its sum alone. `on_today`: it is repeated on Today even as a note. `brings_in`: it says
+    why something comes in.
     """
 
     code: str
