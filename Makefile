@@ -10,7 +10,7 @@ API_SRC := $(shell find zither_awl -name '*.py' -not -path '*/static/*')
 export UV_PYTHON_DOWNLOADS := never
 export NODE_OPTIONS := --max-old-space-size=4096
 
-.PHONY: demo serve dev build test check bench lighthouse shots lock types clean
+.PHONY: demo serve dev build test check bench bench-years lighthouse shots lock types clean
 .DELETE_ON_ERROR:
 
 demo: $(S)/py $(S)/build   ## sets everything up, seeds the invented household, serves it
@@ -39,6 +39,11 @@ bench: $(S)/dev $(S)/build $(S)/browser
 	$(BIN)/python -m bench.server
 	$(BIN)/python -m bench.sync
 	$(BIN)/python -m bench.watch
+
+bench-years: $(S)/dev
+	$(BIN)/python -m bench.memory
+	$(BIN)/python -m bench.two_observers
+	$(BIN)/python -m bench.kill
 
 lighthouse: $(S)/dev $(S)/build $(S)/browser   ## needs the npm registry once
 	$(BIN)/python -m bench.lighthouse

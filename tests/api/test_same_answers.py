@@ -21,6 +21,7 @@ from zither_awl.services.clock import SetClock
 from zither_awl.settings import Settings
 
 CORRECTED: dict[str, str] = {
+    "watch/offers": "each says for which children it is not yet, or was not shown; the rest of it is the same",
     "bench/makeable": "one verdict of readiness: the bench shows the planner's own fit, and what waits comes last",
     "trays/6/why-not/reasons[0]/text": "the sentence of readiness, which no longer says that it follows from it",
     "plan:2/plan/stands[9]/reasons[1]/evidence": "a window names its tray as evidence, like every other reason",

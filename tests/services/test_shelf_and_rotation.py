@@ -17,7 +17,7 @@ from zither_awl.services import cupboard, history, people, record, room, rotatio
 from zither_awl.services.clock import SetClock
 from zither_awl.services.cupboard import TrayDraft
 from zither_awl.services.desk import Desk
-from zither_awl.services.rotation import Choice
+from zither_awl.services.rotation import ChosenSwap
 
 
 def add(house: SmallHouse, name: str = "Spooning", **more: object) -> int:
@@ -206,7 +206,7 @@ def test_a_hundred_trays_are_no_trouble(house: SmallHouse) -> None:
 def test_accepting_moves_the_trays_writes_the_list_and_undoes_in_one(demo: Desk) -> None:
     before = {p.tray.name: p.spot for p in demo.house().placements}
     change = rotation.proposal(demo)
-    choices = [Choice(s.out.id if s.out else None, s.in_.id if s.in_ else None, s.spot) for s in change.swaps]
+    choices = [ChosenSwap(s.out.id if s.out else None, s.in_.id if s.in_ else None, s.spot) for s in change.swaps]
     rotation.accept(demo, choices, [p.tray.id for p in change.by_hand], None)
     after = {p.tray.name: p.spot for p in demo.house().placements}
     assert after["Folding: two lines"] == before["Folding: one line"]
@@ -229,7 +229,7 @@ def test_a_change_that_would_bring_a_hazard_is_refused(demo: Desk) -> None:
     jug = by_name["Folding: one line"]
     snips = by_name["Snipping paper strips"]
     with pytest.raises(InvalidValue) as caught:
-        rotation.accept(demo, [Choice(jug.id, snips.id)], [], None)
+        rotation.accept(demo, [ChosenSwap(jug.id, snips.id)], [], None)
     assert caught.value.problems[0].field == "swaps"
     assert snips.id not in {p.tray.id for p in demo.house().placements}
 
@@ -238,9 +238,9 @@ def test_a_change_names_what_is_there(demo: Desk) -> None:
     by_name = {t.name: t.id for t in demo.house().trays}
     resting, out = by_name["Bells by pitch"], by_name["Blocks"]
     for choice, message in (
-        (Choice(resting, None), "no longer stands"),
-        (Choice(None, out), "is out already"),
-        (Choice(None, resting), "say where it goes"),
+        (ChosenSwap(resting, None), "no longer stands"),
+        (ChosenSwap(None, out), "is out already"),
+        (ChosenSwap(None, resting), "say where it goes"),
     ):
         with pytest.raises(InvalidValue, match=message):
             rotation.accept(demo, [choice], [], None)
@@ -248,7 +248,7 @@ def test_a_change_names_what_is_there(demo: Desk) -> None:
 
 def test_declining_needs_a_reason_and_keeps_it(demo: Desk) -> None:
     (first, *_rest) = rotation.proposal(demo).swaps
-    choice = Choice(first.out.id if first.out else None, None)
+    choice = ChosenSwap(first.out.id if first.out else None, None)
     with pytest.raises(InvalidValue, match="a few words"):
         rotation.decline(demo, [choice], " ", None)
     rotation.decline(demo, [choice], "she still talks of it", None)

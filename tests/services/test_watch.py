@@ -11,7 +11,7 @@ import pytest
 from tests.builders import tray
 from tests.conftest import NOW, SmallHouse
 from tests.devices import Tablet, at, works
-from zither_awl.core.errors import Clash, InvalidValue, NotFound
+from zither_awl.core.errors import InvalidValue, NotFound, Overlap
 from zither_awl.core.values import Episode, Morning, Place, Spot, Work
 from zither_awl.services import cupboard, history, mending, shelf, watch
 from zither_awl.services.clock import SetClock
@@ -302,7 +302,7 @@ def test_a_whole_morning_is_told_at_once_or_not_at_all(house: SmallHouse, set_ou
         (past(house, set_out[0], 10, 20), Told(rounds=3)),
         (past(house, set_out[1], 25, 40), Told(note="Corner on corner.")),
     ]
-    with pytest.raises(Clash, match="Ilse was with Folding"):
+    with pytest.raises(Overlap, match="Ilse was with Folding"):
         mending.tell_morning(house.desk, morning, [*pieces, (past(house, set_out[0], 30, 50), Told())], house.adult)
     assert house.desk.house().log.mornings == ()
     mending.tell_morning(house.desk, morning, pieces, house.adult)
@@ -364,7 +364,7 @@ def test_past_work_is_entered_mended_and_struck_out_with_a_trace(house: SmallHou
 
 def test_an_overlap_entered_by_hand_is_refused_with_the_clash_shown(house: SmallHouse, set_out: list[int]) -> None:
     first = mending.save_episode(house.desk, past(house, set_out[0], -120, -110), house.adult)
-    with pytest.raises(Clash, match="Ilse was with Pouring from 07:00 to 07:10") as caught:
+    with pytest.raises(Overlap, match="Ilse was with Pouring from 07:00 to 07:10") as caught:
         mending.save_episode(house.desk, past(house, set_out[1], -111, -100), house.adult)
     assert caught.value.other == first
     mending.save_episode(house.desk, past(house, set_out[1], -110, -100), house.adult)

@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from tests.conftest import NOW
 from tests.devices import Tablet, works
 from zither_awl.core.concentration import fold
-from zither_awl.core.errors import Clash, InvalidValue
+from zither_awl.core.errors import InvalidValue, Overlap
 from zither_awl.core.values import Episode, Place, Spot, Work
 from zither_awl.services import cupboard, history, mending, people, shelf
 from zither_awl.services.clock import SetClock
@@ -69,7 +69,7 @@ class Household:
             done = replace(episode, ended=episode.began + timedelta(seconds=40), work=Work.MENDED, place=Place.OUT)
             try:
                 mending.save_episode(self.desk, done, None, Told(rounds=2, helped="together"))
-            except (Clash, InvalidValue):
+            except (Overlap, InvalidValue):
                 return
 
     def strike(self, number: int) -> None:
@@ -87,7 +87,7 @@ class Household:
                        ended=began + timedelta(minutes=5), work=Work.RIGHT, place=Place.BACK)  # fmt: skip
         try:
             mending.save_episode(self.desk, made, None)
-        except Clash:
+        except Overlap:
             return
 
     def archive(self, number: int) -> None:

@@ -8,7 +8,7 @@ from datetime import date
 from zither_awl.api.answers import named, reasons_out, spot_in, spot_out
 from zither_awl.api.schemas import plan as models
 from zither_awl.api.schemas.change import NamedOut
-from zither_awl.core.shelf import Conflict, Pin, Runner, ShelfPlan, WayOut
+from zither_awl.core.shelf import Conflict, Pin, Remedy, Runner, ShelfPlan
 from zither_awl.core.values import Tray
 from zither_awl.services import planning
 from zither_awl.services.desk import Desk, House
@@ -77,6 +77,6 @@ def conflict_out(conflict: Conflict) -> models.ConflictOut:
     )  # fmt: skip
 
 
-def _way_out(way: WayOut) -> models.WayOut:
+def _way_out(way: Remedy) -> models.WayOut:
     return models.WayOut(text=way.text, more=dict(way.more), without=list(way.without), by_hand=list(way.by_hand),
                          unpin=list(way.unpin), unban=list(way.unban))  # fmt: skip

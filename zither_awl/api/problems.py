@@ -12,7 +12,7 @@ from zither_awl.core import errors as domain
 from zither_awl.services.journal import LOGGER, incident
 
 STATUS: dict[type[domain.ZitherAwlError], int] = {
-    domain.InvalidValue: 422, domain.AgeError: 422, domain.NotFound: 404, domain.StaleWrite: 409, domain.Clash: 409,
+    domain.InvalidValue: 422, domain.AgeError: 422, domain.NotFound: 404, domain.StaleWrite: 409, domain.Overlap: 409,
     domain.Busy: 409, domain.StoppedEarly: 422,
     domain.StoreUnavailable: 503, domain.DeviceTrouble: 502,
 }  # fmt: skip

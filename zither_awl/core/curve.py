@@ -102,7 +102,7 @@ def _by_minute(morning: Morning, work: Sequence[Stretch], states: Sequence[Spell
 
 
 @dataclass(frozen=True, slots=True)
-class Bin:
+class Quarter:
     """A quarter of an hour of a child's mornings: on how many of them it was at work in its middle, and Wilson's
     interval for that share.
     """
@@ -122,7 +122,7 @@ class Bin:
 BIN_MIN = 15
 
 
-def typical_curve(curves: Sequence[Curve], least: int = 3) -> tuple[Bin, ...]:
+def typical_curve(curves: Sequence[Curve], least: int = 3) -> tuple[Quarter, ...]:
     """The typical morning of one child, by quarters of an hour from its beginning.
 
     Each morning is asked one thing of each quarter: was the child at work in its middle minute. Any work within it, or
@@ -136,6 +136,6 @@ def typical_curve(curves: Sequence[Curve], least: int = 3) -> tuple[Bin, ...]:
         seen = [c.by_minute[middle] for c in curves if middle < len(c.by_minute)]
         if len(seen) >= least:
             at_work = sum(state == AT_WORK for state in seen)
-            found.append(Bin(frm, at_work, len(seen), *wilson(at_work, len(seen))))
+            found.append(Quarter(frm, at_work, len(seen), *wilson(at_work, len(seen))))
     return tuple(found)
 

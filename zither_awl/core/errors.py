@@ -42,7 +42,7 @@ class StaleWrite(ZitherAwlError):
         self.theirs = theirs
 
 
-class Clash(ZitherAwlError, ValueError):
+class Overlap(ZitherAwlError, ValueError):
     """Two episodes of one child overlap. `other` is the id of the one already there."""
 
     def __init__(self, message: str, other: str) -> None:

@@ -31,7 +31,7 @@ from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import resting_trays
 from zither_awl.services.things import bin_for
-from zither_awl.store import Work
+from zither_awl.store import Store
 
 
 def design(house: House, key: str) -> Design:
@@ -275,7 +275,7 @@ def lay_out(desk: Desk, tray_id: int, wish: Wish, adult_id: int | None = None) -
         _link_rungs(work, designs(house))
 
 
-def _with_tap_water(work: Work, contents: tuple[Content, ...]) -> tuple[Content, ...]:
+def _with_tap_water(work: Store, contents: tuple[Content, ...]) -> tuple[Content, ...]:
     """Water that nobody entered becomes a thing of the cupboard when it is first used."""
     if all(c.component.id for c in contents):
         return contents
@@ -284,7 +284,7 @@ def _with_tap_water(work: Work, contents: tuple[Content, ...]) -> tuple[Content,
     return tuple(replace(c, component=saved) if not c.component.id else c for c in contents)
 
 
-def _rung(work: Work, card: Design, level: Level) -> Card:
+def _rung(work: Store, card: Design, level: Level) -> Card:
     """The household's card for one level of a design, made when it is first used."""
     known = next((c for c in work.cupboard.cards().values() if (c.key, c.level) == (card.key, level.number)), None)
     name = card.name if len(card.levels) == 1 else f"{card.name}: {level.name[:1].lower()}{level.name[1:]}"
@@ -295,7 +295,7 @@ def _rung(work: Work, card: Design, level: Level) -> Card:
     )  # fmt: skip
 
 
-def _link_rungs(work: Work, known: Mapping[str, Design]) -> None:
+def _link_rungs(work: Store, known: Mapping[str, Design]) -> None:
     """Every card of a design follows those of its prerequisites that the household has."""
     cards = work.cupboard.cards()
     ids = {(c.key, c.level): c.id for c in cards.values() if c.key}

@@ -17,15 +17,15 @@ from zither_awl.services.house import (
     Catalogue,
     Cupboard,
     House,
+    HouseSettings,
     Lessons,
     People,
     Room,
     Sections,
-    Settings,
     Weeks,
 )
 from zither_awl.services.solving import Solves
-from zither_awl.store import Engine, Signature, Work, reading, transfer, trying, writing
+from zither_awl.store import Engine, Signature, Store, reading, transfer, trying, writing
 from zither_awl.store.sections import SECTIONS, Section
 from zither_awl.store.window import Window
 
@@ -84,7 +84,7 @@ class Desk:
         with reading(self._engine) as work, self._lock:
             return House(self._current(work), self._answers)
 
-    def _current(self, work: Work) -> Sections:
+    def _current(self, work: Store) -> Sections:
         revisions, kept = work.revisions(), self._sections
         since = self._now_utc_day() - timedelta(days=WINDOW_DAYS)
         if kept is None:
@@ -113,25 +113,25 @@ class Desk:
             yield self.house()
 
     @contextmanager
-    def write(self, adult_id: int | None, label: str) -> Iterator[Work]:
+    def write(self, adult_id: int | None, label: str) -> Iterator[Store]:
         """A transaction that becomes one change set under that label."""
         with self._write(Signature(self.now(), adult_id, label)) as work:
             yield work
 
     @contextmanager
-    def write_untracked(self) -> Iterator[Work]:
+    def write_untracked(self) -> Iterator[Store]:
         """A transaction the undo list does not hold: undo itself, what devices send, deleting for good, seeding."""
         with self._write(None) as work:
             yield work
 
     @contextmanager
-    def _write(self, sign: Signature | None) -> Iterator[Work]:
+    def _write(self, sign: Signature | None) -> Iterator[Store]:
         with self._writing:
             with writing(self._engine, sign) as work:
                 yield work
             self._absorb(work)
 
-    def _absorb(self, work: Work) -> None:
+    def _absorb(self, work: Store) -> None:
         """Bring the log up to a write of this desk's own without reading all of it again."""
         with self._lock:
             kept = self._sections
@@ -145,18 +145,18 @@ class Desk:
             revisions: Mapping[Section, int] = {**kept.revisions, "log": work.after["log"]}
             self._sections = replace(kept, log=log, revisions=revisions)
 
-    def _written_by_others(self, kept: Sections, work: Work) -> bool:
+    def _written_by_others(self, kept: Sections, work: Store) -> bool:
         """Whether the log was written to between what is kept and this write: then it is read anew."""
         return kept.revisions["log"] != work.before["log"]
 
     @contextmanager
-    def trial(self) -> Iterator[Work]:
+    def trial(self) -> Iterator[Store]:
         """A transaction in which something may be written to see what comes of it: nothing of it is kept."""
         with self._writing, trying(self._engine) as work:
             yield work
 
     @contextmanager
-    def read(self) -> Iterator[Work]:
+    def read(self) -> Iterator[Store]:
         """A transaction that only reads."""
         with reading(self._engine) as work:
             yield work
@@ -165,42 +165,42 @@ class Desk:
 _LOG_TABLES = {"episode", "episode_event", "morning", "morning_child", "sweep", "sweep_child", "presentation"}
 
 
-def _people(work: Work, _since: date) -> People:
+def _people(work: Store, _since: date) -> People:
     return People(work.people.household(), work.people.adults(), work.people.children())
 
 
-def _room(work: Work, _since: date) -> Room:
+def _room(work: Store, _since: date) -> Room:
     return Room(work.room.units(), work.room.aids_done())
 
 
-def _cupboard(work: Work, _since: date) -> Cupboard:
+def _cupboard(work: Store, _since: date) -> Cupboard:
     kept = work.cupboard
     return Cupboard(kept.bins(), kept.trays(), kept.components(), work.notes.completed())
 
 
-def _catalogue(work: Work, _since: date) -> Catalogue:
+def _catalogue(work: Store, _since: date) -> Catalogue:
     return Catalogue(work.catalogue.own_cards(), work.catalogue.choices())
 
 
-def _lessons(work: Work, since: date) -> Lessons:
+def _lessons(work: Store, since: date) -> Lessons:
     kept = work.lessons
     return Lessons(kept.own_sets(), kept.word_photos(), kept.own_routines(), kept.runs(since))
 
 
-def _log(work: Work, since: date) -> Window:
+def _log(work: Store, since: date) -> Window:
     return work.window(since)
 
 
-def _weeks(work: Work, _since: date) -> Weeks:
+def _weeks(work: Store, _since: date) -> Weeks:
     kept = work.weeks
     return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned())
 
 
-def _settings(work: Work, _since: date) -> Settings:
-    return Settings(work.notes.phrases(), work.seeded_on())
+def _settings(work: Store, _since: date) -> HouseSettings:
+    return HouseSettings(work.notes.phrases(), work.seeded_on())
 
 
-READERS: Mapping[Section, Callable[[Work, date], Any]] = {
+READERS: Mapping[Section, Callable[[Store, date], Any]] = {
     "people": _people, "room": _room, "cupboard": _cupboard, "catalogue": _catalogue, "lessons": _lessons,
     "log": _log, "weeks": _weeks, "settings": _settings,
 }  # fmt: skip

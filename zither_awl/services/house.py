@@ -101,7 +101,7 @@ class Weeks:
 
 
 @dataclass(frozen=True, slots=True)
-class Settings:
+class HouseSettings:
     """Phrases for notes, and the day the demo was seeded, if this is one."""
 
     phrases: tuple[str, ...]
@@ -119,7 +119,7 @@ class Sections:
     lessons: Lessons
     log: Window
     weeks: Weeks
-    settings: Settings
+    settings: HouseSettings
     revisions: Mapping[Section, int]
 
 
@@ -235,9 +235,9 @@ class House:
         return found
 
     @property
-    def settings(self) -> Settings:
+    def settings(self) -> HouseSettings:
         """The section of small settings."""
-        found: Settings = self._see("settings")
+        found: HouseSettings = self._see("settings")
         return found
 
     @property

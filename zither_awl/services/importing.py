@@ -20,7 +20,7 @@ from zither_awl.formats.tables import read_table, write_table
 from zither_awl.formats.tray_table import TrayLine, problem_table, tray_cells
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.things import cap_problem
-from zither_awl.store import Work
+from zither_awl.store import Store
 
 Row = Mapping[str, str]
 Status = Literal["new", "same", "changed", "bad"]
@@ -134,7 +134,7 @@ def cells_of(tray: Tray, house: House) -> dict[str, str]:
     return tray_cells(tray, [cards[f] for f in tray.card.follows if f in cards], house.bin_name(tray.bin_id), children)
 
 
-def _save_trays(work: Work, lines: Sequence[TrayLine], house: House) -> None:
+def _save_trays(work: Store, lines: Sequence[TrayLine], house: House) -> None:
     """First every tray, then what follows from what, since a row may follow from a later one."""
     old = {t.name: t for t in house.all_trays}
     children = {c.name: c.id for c in house.all_children}
@@ -287,7 +287,7 @@ def _id_of(line: EpisodeLine) -> str:
     return str(uuid5(NAMESPACE_URL, f"{line.child}/{line.tray}/{line.day}/{line.began}"))
 
 
-def _save_episodes(work: Work, lines: Sequence[EpisodeLine], house: House) -> None:
+def _save_episodes(work: Store, lines: Sequence[EpisodeLine], house: House) -> None:
     children, trays = {c.name: c.id for c in house.children}, {t.name: t.id for t in house.trays}
     adults = {a.name: a.id for a in house.adults}
     for name in {line.watched_by for line in lines} - {"", *adults}:
@@ -316,7 +316,7 @@ def _events(line: EpisodeLine, at: datetime) -> list[EpisodeEvent]:
 
 
 def _mornings(
-    work: Work, lines: Sequence[EpisodeLine], house: House, children: Mapping[str, int], adults: Mapping[str, int]
+    work: Store, lines: Sequence[EpisodeLine], house: House, children: Mapping[str, int], adults: Mapping[str, int]
 ) -> dict[str, int]:
     """The work cycle of each line, by its id: lines that name another beginning are of another cycle of their day."""
     groups: dict[tuple[date, time | None], list[EpisodeLine]] = {}
@@ -351,7 +351,7 @@ def _cycle(
     )  # fmt: skip
 
 
-def _stood_since(work: Work, lines: Sequence[EpisodeLine], house: House) -> None:
+def _stood_since(work: Store, lines: Sequence[EpisodeLine], house: House) -> None:
     """The trays of the file that stand now, and stood nowhere before, are taken to have stood there from its start."""
     first = min(datetime.combine(line.day, line.morning_began or min(line.began, time(8, 30)), house.zone)
                 for line in lines)  # fmt: skip

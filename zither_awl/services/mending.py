@@ -10,12 +10,12 @@ from uuid import uuid4
 
 from zither_awl.core.concentration import longest_of
 from zither_awl.core.cycles import containing
-from zither_awl.core.errors import Clash, FieldProblem, InvalidValue, NotFound
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, Overlap
 from zither_awl.core.merge import REACH, TOLD, morning_at
 from zither_awl.core.values import Episode, EpisodeEvent, Morning
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.recording import episode_named, settle, work_name
-from zither_awl.store import Work as Store
+from zither_awl.store import Store
 from zither_awl.store.history import TraceLine
 
 
@@ -82,7 +82,7 @@ class Told:
 def save_episode(desk: Desk, episode: Episode, adult_id: int | None, told: Told = Told()) -> str:
     """Enter a past episode (id "") or mend one. The trace keeps what it was and who changed it.
 
-    Raises: Clash if it overlaps another of the same child, which is shown; InvalidValue for a time to come.
+    Raises: Overlap if it overlaps another of the same child, which is shown; InvalidValue for a time to come.
     """
     house = desk.house()
     child, what = house.child(episode.child_id), work_name(house, episode.tray_id, episode.activity)
@@ -119,7 +119,7 @@ def _check_past(episode: Episode, now: datetime) -> None:
 def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, Told]], adult_id: int | None) -> int:
     """Tell a whole morning afterwards, in one write. A morning of that time that is there already is added to.
 
-    Raises: Clash or InvalidValue, and keeps nothing, if one piece overlaps another or is still to come.
+    Raises: Overlap or InvalidValue, and keeps nothing, if one piece overlaps another or is still to come.
     """
     house, now = desk.house(), desk.now()
     if not morning.present:
@@ -183,7 +183,7 @@ def _check_overlap(house: House, episode: Episode, others: Iterable[Episode]) ->
     if other is not None and other.ended is not None:
         clock = f"{other.began.astimezone(house.zone):%H:%M} to {other.ended.astimezone(house.zone):%H:%M}"
         name, what = house.child(other.child_id).name, work_name(house, other.tray_id, other.activity)
-        raise Clash(f"{name} was with {what} from {clock} that day.", other.id)
+        raise Overlap(f"{name} was with {what} from {clock} that day.", other.id)
 
 
 def _overlapping(episode: Episode, others: Iterable[Episode]) -> Episode | None:

@@ -254,7 +254,7 @@ def _day_words(day: date) -> str:
 
 
 @dataclass(frozen=True, slots=True)
-class Choice:
+class PaperChoice:
     """Something that can be printed."""
 
     id: int | str
@@ -262,17 +262,17 @@ class Choice:
     detail: str = ""
 
 
-def choices(desk: Desk) -> dict[str, list[Choice]]:
+def choices(desk: Desk) -> dict[str, list[PaperChoice]]:
     """What can be printed: trays (those that stand first), bins, sets of words, and cards with their words."""
     house = desk.house()
     standing = {p.tray.id for p in house.placements}
     trays = sorted(house.trays, key=lambda t: (t.id not in standing, t.name.casefold()))
     checks = cupboard.bins_of(house, desk.today())
     return {
-        "trays": [Choice(t.id, t.name, "stands out" if t.id in standing else house.bin_name(t.bin_id) or "")
+        "trays": [PaperChoice(t.id, t.name, "stands out" if t.id in standing else house.bin_name(t.bin_id) or "")
                   for t in trays],
-        "bins": [Choice(c.bin.id, c.bin.name, c.bin.place) for c in checks],
-        "words": [Choice(f"set:{s.key}", s.name, counted(len(s.words), "word")) for s in sets(house)],
-        "cards": [Choice(f"card:{d.key}", d.name, ", ".join(word for word, _ in d.words))
+        "bins": [PaperChoice(c.bin.id, c.bin.name, c.bin.place) for c in checks],
+        "words": [PaperChoice(f"set:{s.key}", s.name, counted(len(s.words), "word")) for s in sets(house)],
+        "cards": [PaperChoice(f"card:{d.key}", d.name, ", ".join(word for word, _ in d.words))
                   for d in sorted(taken(house), key=lambda d: d.name.casefold()) if d.words],
     }  # fmt: skip

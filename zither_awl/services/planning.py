@@ -15,7 +15,7 @@ from zither_awl.core.values import ChangeRecord, Household, Placement, Spot, Tra
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import put
 from zither_awl.services.solving import Question, Solve
-from zither_awl.store import Work
+from zither_awl.store import Store
 
 Difference = Literal["stays", "comes", "goes", "moves", "by hand", "open"]
 
@@ -162,7 +162,7 @@ def _label(chosen: Sequence[Changed]) -> str:
     return ", ".join(f"{c.tray.name} {c.what}" for c in chosen)
 
 
-def _carry_out(work: Work, desk: Desk, chosen: Sequence[Changed], adult_id: int | None) -> None:
+def _carry_out(work: Store, desk: Desk, chosen: Sequence[Changed], adult_id: int | None) -> None:
     out = tuple(c.tray.id for c in chosen if c.what == "goes")
     come = tuple(c.tray.id for c in chosen if c.what == "comes")
     record = ChangeRecord(id=0, at=desk.now(), out=out, in_=come, why_out=("chosen",) * len(out))

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 
 from zither_awl.core.concentration import episode_stats
-from zither_awl.core.curve import Bin, Curve, typical_curve, work_curve
+from zither_awl.core.curve import Curve, Quarter, typical_curve, work_curve
 from zither_awl.core.errors import NotFound
 from zither_awl.core.merge import NEXT_WITHIN, spells
 from zither_awl.core.values import Child, Episode, Morning, Spell
@@ -34,7 +34,7 @@ class ChildsMorning:
     rounds: int
     breaks: tuple[tuple[str, int], ...]
     came_back: int
-    typical: tuple[Bin, ...]
+    typical: tuple[Quarter, ...]
     mornings: int
 
 

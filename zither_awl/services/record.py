@@ -17,7 +17,7 @@ SPAN_WEEKS = 104
 
 
 @dataclass(frozen=True, slots=True)
-class Record:
+class ChildRecord:
     """What is known about one child: per tray, over the weeks, and the newest words written about it."""
 
     marks: Marks
@@ -26,13 +26,13 @@ class Record:
     notes: tuple[Episode, ...]
 
 
-def record_of(desk: Desk, child_id: int) -> Record:
+def record_of(desk: Desk, child_id: int) -> ChildRecord:
     """The record of a child: every tray it is for or has worked with, what stands out now first."""
     house, today = desk.house(), desk.today()
     return house.once(("record", child_id, today), lambda: _record(desk, house, child_id, today))
 
 
-def _record(desk: Desk, house: House, child_id: int, today: date) -> Record:
+def _record(desk: Desk, house: House, child_id: int, today: date) -> ChildRecord:
     child = house.child(child_id)
     judge = house.judgements(today)
     out = {p.tray.id for p in house.placements}
@@ -41,7 +41,7 @@ def _record(desk: Desk, house: House, child_id: int, today: date) -> Record:
     with desk.read() as work:
         noted = work.log.episodes(work.log.ids_where(child_id=child_id, noted=True, most=MOST_NOTES))
         own = work.log.longest(child_id, today - timedelta(weeks=SPAN_WEEKS))
-    return Record(
+    return ChildRecord(
         marks=marks_of(child, today), span=span_of(own, today), notes=tuple(reversed(noted)),
         judgements=tuple(sorted(kept, key=lambda j: (j.tray.id not in out, j.tray.card.area, j.tray.name))),
     )  # fmt: skip

@@ -33,8 +33,7 @@ from zither_awl.core.values.log import EpisodeEventKind
 from zither_awl.services import lessons, routines
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.journal import incident
-from zither_awl.store import RECOVERABLE
-from zither_awl.store import Work as Store
+from zither_awl.store import RECOVERABLE, Store
 from zither_awl.store.sent import Kept
 
 ItemKind = EpisodeEventKind | Literal["state", "begin", "end", "sweep", "showed", "answer", "routine"]

@@ -19,7 +19,7 @@ from zither_awl.services.shelf import put
 
 
 @dataclass(frozen=True, slots=True)
-class Choice:
+class ChosenSwap:
     """One swap as a person chose it: a tray out, one in, and where it goes (its place, if not said)."""
 
     out: int | None
@@ -40,7 +40,7 @@ def why_not(desk: Desk, tray_id: int) -> tuple[Reason, ...]:
     return explain_not(house.tray(tray_id), house.state, today, judge=house.judgements(today))
 
 
-def accept(desk: Desk, choices: Sequence[Choice], by_hand: Sequence[int], adult_id: int | None) -> int:
+def accept(desk: Desk, choices: Sequence[ChosenSwap], by_hand: Sequence[int], adult_id: int | None) -> int:
     """Carry out a change as it was chosen: move the placements, write the set-up list, keep the history.
 
     Raises: InvalidValue if it would bring a hazard or a new kind of finding, or names what is not there.
@@ -65,7 +65,7 @@ def _by_hand(house: House, by_hand: Sequence[int], today: date) -> Scene:
     return scene
 
 
-def _swap(choice: Choice, house: House, scene: Scene, signs: Mapping[int, str]) -> Swap:
+def _swap(choice: ChosenSwap, house: House, scene: Scene, signs: Mapping[int, str]) -> Swap:
     standing = {p.tray.id: p for p in scene.placements}
     if choice.out is not None and choice.out not in standing:
         raise InvalidValue(FieldProblem("out", f"{house.tray(choice.out).name} no longer stands there.", "Reload."))
@@ -103,7 +103,7 @@ def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequenc
     return change_id
 
 
-def decline(desk: Desk, choices: Sequence[Choice], reason: str, adult_id: int | None) -> None:
+def decline(desk: Desk, choices: Sequence[ChosenSwap], reason: str, adult_id: int | None) -> None:
     """Write down that a proposal was declined, and why. Raises: InvalidValue without a reason."""
     if not reason.strip():
         raise InvalidValue(FieldProblem("reason", "is empty; a few words will do.", 'For example "still talks of it".'))

@@ -19,7 +19,7 @@ MOST_RUNS = 12
 
 
 @dataclass(frozen=True, slots=True)
-class Board:
+class RoutinesPage:
     """Every routine, the runs that are open with their next step, the last that ended, and the snack table's stage."""
 
     routines: tuple[Routine, ...]
@@ -41,7 +41,7 @@ def routine(house: House, key: str) -> Routine:
     raise NotFound(f"There is no routine {key!r}.")
 
 
-def board(desk: Desk) -> Board:
+def board(desk: Desk) -> RoutinesPage:
     """The routines as they stand."""
     house = desk.house()
     known = {r.key: r for r in routines(house)}
@@ -49,7 +49,7 @@ def board(desk: Desk) -> Board:
     going = [r for r in runs if r.ended is None]
     came = {child for r in runs if r.routine == SNACK for child, answer in r.invited if answer == "came"}
     eaters = [c for c in house.children if not came or c.id in came]
-    return Board(
+    return RoutinesPage(
         routines=tuple(known.values()), open=tuple((r, next_step(known[r.routine], r)) for r in going),
         past=tuple(r for r in reversed(runs) if r.ended is not None)[:MOST_RUNS],
         snack=snack_table(eaters, [r for r in runs if r.routine == SNACK], desk.today()),

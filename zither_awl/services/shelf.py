@@ -14,7 +14,7 @@ from zither_awl.core.safety import work_condition
 from zither_awl.core.shelf import actions_for
 from zither_awl.core.values import Child, Mobility, Placement, Spot, Tray
 from zither_awl.services.desk import Desk, House
-from zither_awl.store import Work
+from zither_awl.store import Store
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,7 +107,7 @@ def move(
         put(work, desk, tray_id, to, by_hand)
 
 
-def put(work: Work, desk: Desk, tray_id: int, to: Spot | None, by_hand: bool) -> None:
+def put(work: Store, desk: Desk, tray_id: int, to: Spot | None, by_hand: bool) -> None:
     """End a tray's placement and begin the next, keeping the history."""
     work.weeks.take_away(tray_id, desk.now(), desk.today())
     if to is not None:

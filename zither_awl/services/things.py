@@ -15,7 +15,7 @@ from zither_awl.core.trays.assemble import refreshed
 from zither_awl.core.values import Tray
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import resting_trays
-from zither_awl.store import Work
+from zither_awl.store import Store
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,7 +76,7 @@ def save_component(desk: Desk, component: Component, bin_name: str, adult_id: in
         return made
 
 
-def bin_for(work: Work, house: House, name: str) -> int | None:
+def bin_for(work: Store, house: House, name: str) -> int | None:
     """The bin of that name, made if it is not there. Raises: InvalidValue beyond the cap of bins."""
     wrong = cap_problem(house, name)
     if wrong:
@@ -94,7 +94,7 @@ def cap_problem(house: House, name: str, earlier: Iterable[str] = ()) -> FieldPr
                         "Use one of the others, or let something outgrown leave first.")  # fmt: skip
 
 
-def _reckon_again(work: Work, house: House, component: Component) -> None:
+def _reckon_again(work: Store, house: House, component: Component) -> None:
     for tray in house.all_trays:
         if any(c.component.id == component.id for c in tray.contents):
             work.cupboard.save_tray(refreshed(tray, component))

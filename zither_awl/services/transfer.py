@@ -31,7 +31,7 @@ def household_schema() -> dict[str, Any]:
 
 
 @dataclass(frozen=True, slots=True)
-class Taken:
+class HouseholdTaken:
     """A household that was taken in: its name, and the copy of what was there before ("" if nothing was)."""
 
     name: str
@@ -41,13 +41,13 @@ class Taken:
     kept_copy: str
 
 
-def look_at(desk: Desk, data: bytes) -> Taken:
+def look_at(desk: Desk, data: bytes) -> HouseholdTaken:
     """What a file holds, without changing anything. Raises: InvalidValue, naming what does not fit."""
     with TemporaryDirectory() as folder:
         return _restored(data, Path(folder) / "new.db")
 
 
-def take_household(desk: Desk, data: bytes) -> Taken:
+def take_household(desk: Desk, data: bytes) -> HouseholdTaken:
     """Put the household of a file in the place of this one; a copy of this one is kept beside the database first.
 
     All or nothing. It cannot be undone by the undo button, which is why the copy is made. Raises: InvalidValue.
@@ -60,10 +60,10 @@ def take_household(desk: Desk, data: bytes) -> Taken:
             copy = f"before-import-{desk.now():%Y%m%d-%H%M%S-%f}.db"
             backup(desk.database, desk.database.with_name(copy))
         desk.replace_database(fresh)
-        return Taken(found.name, found.children, found.trays, found.photos, copy)
+        return HouseholdTaken(found.name, found.children, found.trays, found.photos, copy)
 
 
-def _restored(data: bytes, fresh: Path) -> Taken:
+def _restored(data: bytes, fresh: Path) -> HouseholdTaken:
     document, images = read_file(data)
     photos = {key: clean_photo(jpeg) for key, jpeg in images.items()}
     transfer.restore(document, photos, fresh)
@@ -74,4 +74,4 @@ def _restored(data: bytes, fresh: Path) -> Taken:
     finally:
         engine.dispose()
     name = house.household.name if house.household else ""
-    return Taken(name, len(house.children), len(house.trays), len(photos), "")
+    return HouseholdTaken(name, len(house.children), len(house.trays), len(photos), "")

@@ -31,7 +31,7 @@ class Offer:
 
 
 @dataclass(frozen=True, slots=True)
-class Board:
+class WatchPage:
     """The morning as it stands. `scales` holds each child's own 90th percentile of unbroken minutes, or None."""
 
     morning: Morning | None
@@ -44,7 +44,7 @@ class Board:
     """Work that stands on no shelf, what this house did last first."""
 
 
-def board(desk: Desk) -> Board:
+def board(desk: Desk) -> WatchPage:
     """The open morning, or the one that ended last today, with what was seen in it and what could be taken."""
     house, today = desk.house(), desk.today()
     morning = open_morning(house)
@@ -52,7 +52,7 @@ def board(desk: Desk) -> Board:
     shown = morning or last
     standing = sorted(house.placements, key=lambda p: p.spot)
     parts = house.once("parts", lambda: _parts(house))
-    return Board(
+    return WatchPage(
         morning=morning, last=last,
         offers=tuple(Offer(p.tray, p.by_hand, condition_of(house, p.tray, today), parts.get(p.tray.id, ()),
                            house.once(("waits", p.tray.id, today), partial(_waits, house, p.tray, today)))

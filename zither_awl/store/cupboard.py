@@ -24,7 +24,7 @@ from zither_awl.store.models import (
 )
 
 
-class Cupboard:
+class CupboardKeeper:
     """Bins, components, cards and trays."""
 
     def __init__(self, session: Session) -> None:

@@ -25,7 +25,7 @@ class Device:
     barred: bool
 
 
-class People:
+class PeopleKeeper:
     """Household, adults, children with their measurements."""
 
     def __init__(self, session: Session) -> None:

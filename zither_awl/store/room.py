@@ -14,7 +14,7 @@ from zither_awl.core.values import Board, Unit
 from zither_awl.store.models import AidDoneRow, BoardRow, UnitChildRow, UnitRow
 
 
-class Room:
+class RoomKeeper:
     """Units. A unit's version grows with every write that touches what stands on it."""
 
     def __init__(self, session: Session) -> None:

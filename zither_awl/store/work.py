@@ -14,15 +14,15 @@ from sqlalchemy.orm import Session
 from zither_awl.core.errors import StoreUnavailable
 from zither_awl.store import projections
 from zither_awl.store.catalogue import CatalogueKeeper
-from zither_awl.store.cupboard import Cupboard
+from zither_awl.store.cupboard import CupboardKeeper
 from zither_awl.store.engine import WRITES, in_plain_words
 from zither_awl.store.history import History, Recorder
 from zither_awl.store.lessons import LessonsKeeper
 from zither_awl.store.log import LogKeeper
 from zither_awl.store.models import RevisionRow
 from zither_awl.store.notes import NotesKeeper
-from zither_awl.store.people import People
-from zither_awl.store.room import Room
+from zither_awl.store.people import PeopleKeeper
+from zither_awl.store.room import RoomKeeper
 from zither_awl.store.sections import Section, revisions
 from zither_awl.store.sent import SentKeeper
 from zither_awl.store.weeks import WeeksKeeper
@@ -38,7 +38,7 @@ class Signature:
     label: str
 
 
-class Work:
+class Store:
     """The repositories of one transaction."""
 
     def __init__(self, session: Session) -> None:
@@ -49,9 +49,9 @@ class Work:
         """In a write: how often each section had been written to when it began."""
         self.after: dict[Section, int] = {}
         """After a write: the same, this write with it."""
-        self.people = People(session)
-        self.room = Room(session)
-        self.cupboard = Cupboard(session)
+        self.people = PeopleKeeper(session)
+        self.room = RoomKeeper(session)
+        self.cupboard = CupboardKeeper(session)
         self.catalogue = CatalogueKeeper(session)
         self.log = LogKeeper(session)
         self.weeks = WeeksKeeper(session)
@@ -113,29 +113,29 @@ class Work:
 
 
 @contextmanager
-def reading(engine: Engine) -> Iterator[Work]:
+def reading(engine: Engine) -> Iterator[Store]:
     """A transaction that only reads: everything in it is of one moment. Raises: StoreUnavailable."""
     try:
         with Session(engine) as session, session.begin():
-            yield Work(session)
+            yield Store(session)
     except DatabaseError as problem:
         raise StoreUnavailable(in_plain_words(problem)) from problem
 
 
 @contextmanager
-def trying(engine: Engine) -> Iterator[Work]:
+def trying(engine: Engine) -> Iterator[Store]:
     """A transaction of which nothing is kept. Raises: StoreUnavailable."""
     try:
         with Session(engine) as session:
             session.connection(execution_options={WRITES: True})
-            yield Work(session)
+            yield Store(session)
             session.rollback()
     except DatabaseError as problem:
         raise StoreUnavailable(in_plain_words(problem)) from problem
 
 
 @contextmanager
-def writing(engine: Engine, sign: Signature | None = None) -> Iterator[Work]:
+def writing(engine: Engine, sign: Signature | None = None) -> Iterator[Store]:
     """A transaction that writes, and holds the file from its beginning: what it reads, nobody changes meanwhile.
 
     With a signature its writes become a change set that can be undone. Raises: StoreUnavailable when the database is
@@ -145,7 +145,7 @@ def writing(engine: Engine, sign: Signature | None = None) -> Iterator[Work]:
         with Session(engine, autoflush=True) as session, session.begin():
             session.connection(execution_options={WRITES: True})
             recorder = Recorder(session)
-            work = Work(session)
+            work = Store(session)
             work.before = work.revisions()
             yield work
             work.finish(recorder, sign)

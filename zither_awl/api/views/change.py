@@ -31,7 +31,7 @@ from zither_awl.core.showing import Due
 from zither_awl.core.values import Child
 from zither_awl.services import rotation, shelf, today
 from zither_awl.services.desk import House
-from zither_awl.services.rotation import Choice
+from zither_awl.services.rotation import ChosenSwap
 
 bp = Blueprint("change", __name__, url_prefix="/api")
 
@@ -78,8 +78,8 @@ def decline(json: DeclineIn) -> DoneOut:
     return DoneOut()
 
 
-def _choice(json: ChoiceIn) -> Choice:
-    return Choice(json.out, json.in_, spot_in(json.spot) if json.spot else None)
+def _choice(json: ChoiceIn) -> ChosenSwap:
+    return ChosenSwap(json.out, json.in_, spot_in(json.spot) if json.spot else None)
 
 
 @bp.get("/trays/<int:tray_id>/why-not")

@@ -15,8 +15,8 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rules import rule
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.counts import Row
-from zither_awl.core.shelf.select import Packing, solver
-from zither_awl.core.shelf.ways import WayOut, ways_out
+from zither_awl.core.shelf.select import Selection, solver
+from zither_awl.core.shelf.ways import Remedy, ways_out
 from zither_awl.core.values import Placement, Tray
 from zither_awl.core.words import counted
 
@@ -37,7 +37,7 @@ class Conflict:
     """Why there is no plan. Dropping any one of `rules` would give one; `blame` says what keeps trays out."""
 
     rules: tuple[Broken, ...]
-    ways: tuple[WayOut, ...]
+    ways: tuple[Remedy, ...]
     blame: tuple[Reason, ...]
     smaller: tuple[Tray, ...] = ()
     """Trays that would help if they were made smaller: only their size keeps them out."""
@@ -47,7 +47,7 @@ class Conflict:
 class _Ruled:
     """A model in which every rule can be switched: its literal by key, and its words."""
 
-    packing: Packing
+    packing: Selection
     on: dict[str, cp_model.IntVar] = field(default_factory=dict)
     rules: dict[str, Broken] = field(default_factory=dict)
 
@@ -89,7 +89,7 @@ def _ruled(choices: Choices, blocked: Blocks, force: int | None) -> _Ruled:
         tray.id: [p for p in choices.candidates(tray) if not any(map(_is_size, blocked.get(p, ())))]
         for tray in choices.problem.trays
     }  # fmt: skip
-    packing = Packing(cp_model.CpModel(), choices, list(choices.columns_of(fitting)))
+    packing = Selection(cp_model.CpModel(), choices, list(choices.columns_of(fitting)))
     ruled = _Ruled(packing)
     for column, var in zip(packing.columns, packing.chosen, strict=True):
         for each in (found for p in column.placements for found in blocked.get(p, ())):

@@ -43,7 +43,7 @@ class Row:
         return (self.most is not None and total > self.most) or (self.least is not None and total < self.least)
 
 
-class Rule(Protocol):
+class CountRule(Protocol):
     """A rule of the shelf: what it finds in a scene, and the sums it asks of any plan."""
 
     name: str
@@ -140,7 +140,7 @@ def _together(placements: Iterable[Placement], scene: Scene) -> float:
     return sum(p.tray.width_mm for p in placements) + practice.pair_gap_mm + 2 * practice.side_gap_mm
 
 
-class Load:
+class BoardLoad:
     """A board bears what stands on it, where its load is known."""
 
     name = "load"
@@ -243,5 +243,5 @@ def _on(unit: int) -> Callable[[Placement], int]:
     return lambda p: int(p.spot.unit_id == unit)
 
 
-RULES: tuple[Rule, ...] = (EachPlacement(), Load(), Air(), OnePlace(), FewHere(), FewThings())
+RULES: tuple[CountRule, ...] = (EachPlacement(), BoardLoad(), Air(), OnePlace(), FewHere(), FewThings())
 """Every rule of the shelf, most pressing first."""

@@ -39,7 +39,7 @@ class Selected:
 
 
 @dataclass(slots=True)
-class Packing:
+class Selection:
     """A model of choosing columns: one variable each, packed into the classes, no tray twice."""
 
     model: cp_model.CpModel
@@ -85,7 +85,7 @@ def select(
     """
     from ortools.sat.python import cp_model
 
-    packing = Packing(cp_model.CpModel(), choices, choices.columns)
+    packing = Selection(cp_model.CpModel(), choices, choices.columns)
     model = packing.model
     for row in choices.rows:
         total = packing.weighted([row.total(c.placements) for c in choices.columns])
@@ -99,7 +99,7 @@ def select(
     return _solved(packing, tell, begun)
 
 
-def _imbalance(packing: Packing) -> list[cp_model.IntVar]:
+def _imbalance(packing: Selection) -> list[cp_model.IntVar]:
     """For each child and area, how far the number out is from its even share."""
     choices, model, found = packing.choices, packing.model, []
     for body in choices.scene.bodies:
@@ -128,7 +128,7 @@ def solver() -> cp_model.CpSolver:
     return made
 
 
-def _solved(packing: Packing, tell: Tell | None, begun: Begun | None) -> Selected:
+def _solved(packing: Selection, tell: Tell | None, begun: Begun | None) -> Selected:
     from ortools.sat.python import cp_model
 
     class Better(cp_model.CpSolverSolutionCallback):
@@ -147,5 +147,5 @@ def _solved(packing: Packing, tell: Tell | None, begun: Begun | None) -> Selecte
     return Selected(columns, value, bound, status == cp_model.OPTIMAL)
 
 
-def _of(packing: Packing, value: Callable[[Any], int]) -> tuple[Column, ...]:
+def _of(packing: Selection, value: Callable[[Any], int]) -> tuple[Column, ...]:
     return tuple(c for c, v in zip(packing.columns, packing.chosen, strict=True) if value(v))

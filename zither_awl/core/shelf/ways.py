@@ -13,7 +13,7 @@ from typing import TYPE_CHECKING
 from zither_awl.core.rules import rule
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.counts import Row
-from zither_awl.core.shelf.select import Packing, solver
+from zither_awl.core.shelf.select import Selection, solver
 from zither_awl.core.words import counted, sentence
 
 if TYPE_CHECKING:
@@ -25,7 +25,7 @@ _COST = {"more": 3, "without": 4, "changes": 2, "by_hand": 3, "unpin": 3, "unban
 
 
 @dataclass(frozen=True, slots=True)
-class WayOut:
+class Remedy:
     """One way to a plan, as changes of the problem. `text` is what is tapped."""
 
     text: str
@@ -56,7 +56,7 @@ class _Easings:
         self.choices, self.model = choices, cp_model.CpModel()
         self.all: dict[tuple[str, str], _Easing] = {}
         opened = list(_opened(choices))
-        self.packing = Packing(self.model, choices, [*choices.columns, *(o.column for o in opened)])
+        self.packing = Selection(self.model, choices, [*choices.columns, *(o.column for o in opened)])
         for each, var in zip(opened, self.packing.chosen[len(choices.columns) :], strict=True):
             self.model.add_implication(var, self.easing(each.kind, str(each.tray), each.said).literal)
         for row in choices.rows:
@@ -96,7 +96,7 @@ class _Easings:
         return []
 
 
-def ways_out(choices: Choices, force: int | None = None) -> Iterator[WayOut]:
+def ways_out(choices: Choices, force: int | None = None) -> Iterator[Remedy]:
     """The cheapest sets of easings under which there is a plan, none of them inside another."""
     from ortools.sat.python import cp_model
 
@@ -144,13 +144,13 @@ def _opened(choices: Choices) -> Iterator[_Opened]:
                 yield _Opened(choices.column((by_hand,)), "by_hand", tray.id, f"set {tray.name} out by hand")
 
 
-def _way(used: Sequence[_Easing]) -> WayOut:
+def _way(used: Sequence[_Easing]) -> Remedy:
     more: dict[str, int] = {}
     for each in used:
         if each.kind in ("more", "changes"):
             key = each.of.partition("#")[0]
             more[key] = more.get(key, 0) + 1
-    return WayOut(
+    return Remedy(
         text=sentence(", and ".join(dict.fromkeys(_words(each, more) for each in used))).removesuffix("."),
         cost=sum(_COST[each.kind] for each in used), more=more,
         without=tuple(each.of for each in used if each.kind == "without"), by_hand=_trays(used, "by_hand"),

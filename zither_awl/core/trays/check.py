@@ -22,7 +22,7 @@ from zither_awl.core.trays.assemble import Assembled, Poured
 from zither_awl.core.trays.complete import SAID, missing, wanted
 from zither_awl.core.trays.design import Design, Level
 from zither_awl.core.trays.match import pair_problems, pour_problems
-from zither_awl.core.trays.pack import NoRoom, Spot
+from zither_awl.core.trays.pack import Laid, NoRoom
 from zither_awl.core.values import Child
 from zither_awl.core.words import counted, listed, mass_text
 
@@ -95,7 +95,7 @@ def overlaps(made: Assembled) -> list[tuple[str, str]]:
     return over
 
 
-def _turned(spot: Spot, turned: bool) -> tuple[float, float]:
+def _turned(spot: Laid, turned: bool) -> tuple[float, float]:
     return (spot.width_mm, spot.depth_mm) if turned == spot.turned else (spot.depth_mm, spot.width_mm)
 
 

@@ -29,7 +29,7 @@ class Item:
 
 
 @dataclass(frozen=True, slots=True)
-class Spot:
+class Laid:
     """Where an item lies: its near left corner from the tray's inner one, mm; turned by a quarter or not."""
 
     name: str
@@ -44,7 +44,7 @@ class Spot:
 class Packing:
     """Every item at its spot. `extent_mm`: how much of the width is used."""
 
-    spots: tuple[Spot, ...]
+    spots: tuple[Laid, ...]
     extent_mm: float
 
 
@@ -98,7 +98,7 @@ def _in_a_row(
     spare = min((width_mm - used) / (len(items) + 1), 30.0)
     x, spots = (width_mm - used - spare * (len(items) - 1)) / 2, []
     for item, (wide, deep, turned) in zip(items, sides, strict=True):
-        spots.append(Spot(item.name, round(x, 1), round((depth_mm - deep) / 2, 1), wide, deep, turned))
+        spots.append(Laid(item.name, round(x, 1), round((depth_mm - deep) / 2, 1), wide, deep, turned))
         x += wide + gap_mm + spare
     return Packing(tuple(spots), used)
 
@@ -156,7 +156,7 @@ def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int, *
     if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     spots = tuple(
-        Spot(item.name, float(solver.value(p.x)), float(solver.value(p.y)), float(solver.value(p.w) - gap),
+        Laid(item.name, float(solver.value(p.x)), float(solver.value(p.y)), float(solver.value(p.w) - gap),
              float(solver.value(p.d) - gap), bool(solver.value(p.turn)))
         for item, p in zip(items, placed, strict=True)
     )  # fmt: skip

@@ -54,7 +54,7 @@ def units(anselm: int, wren: int, tove: int) -> tuple[Unit, ...]:
 
 
 @dataclass(frozen=True, slots=True)
-class Stay:
+class DemoStay:
     """A tray on a spot from the Monday of one week to the Monday of another (None: it still stands there)."""
 
     tray: str
@@ -65,31 +65,31 @@ class Stay:
     to_week: int | None = None
 
 
-STAYS: tuple[Stay, ...] = (
-    Stay("Spooning shells", "window shelf", 0, 0, 0, 10),
-    Stay("Spooning chickpeas", "window shelf", 0, 0, 10),
-    Stay("Wool to its colour", "window shelf", 0, 1, 3),
-    Stay("Shell to shell", "window shelf", 0, 1, 0, 3),
-    Stay("Four cylinders", "window shelf", 0, 2, 5),
-    Stay("Lid to its jar", "window shelf", 0, 2, 0, 5),
-    Stay("Turning three bolts", "window shelf", 0, 3, 2),
-    Stay("Water, jug to cup", "window shelf", 1, 0, 8),
-    Stay("Sponge, bowl to bowl", "window shelf", 1, 0, 0, 8),
-    Stay("Folding: one line", "window shelf", 1, 1, 1),
-    Stay("Carding wool", "window shelf", 1, 2, 6, 12),
-    Stay("Dough and roller", "window shelf", 1, 2, 13),
-    Stay("Drum and sticks", "window shelf", 1, 3, 0),
-    Stay("Blocks", "window shelf", 2, 0, 0),
-    Stay("Books for bread week", "window shelf", 2, 1, 13),
-    Stay("Fruit puzzle, four knobs", "window shelf", 2, 2, 0),
-    Stay("Basket of wooden things", "low shelf", 0, 0, 0),
-    Stay("Shells in a tin", "low shelf", 0, 1, 7),
-    Stay("Ball into the box", "low shelf", 0, 2, 4),
-    Stay("Numerals and counters to ten", "kitchen sill", 0, 0, 9),
-    Stay("Counting to five with spindles", "kitchen sill", 0, 0, 0, 9),
-    Stay("Paper and thick crayons", "kitchen sill", 0, 3, 0),
-    Stay("Sweeping to the square", "door rail", 0, 0, 4),
-    Stay("Cloth books", "book ledge", 0, 0, 0),
+STAYS: tuple[DemoStay, ...] = (
+    DemoStay("Spooning shells", "window shelf", 0, 0, 0, 10),
+    DemoStay("Spooning chickpeas", "window shelf", 0, 0, 10),
+    DemoStay("Wool to its colour", "window shelf", 0, 1, 3),
+    DemoStay("Shell to shell", "window shelf", 0, 1, 0, 3),
+    DemoStay("Four cylinders", "window shelf", 0, 2, 5),
+    DemoStay("Lid to its jar", "window shelf", 0, 2, 0, 5),
+    DemoStay("Turning three bolts", "window shelf", 0, 3, 2),
+    DemoStay("Water, jug to cup", "window shelf", 1, 0, 8),
+    DemoStay("Sponge, bowl to bowl", "window shelf", 1, 0, 0, 8),
+    DemoStay("Folding: one line", "window shelf", 1, 1, 1),
+    DemoStay("Carding wool", "window shelf", 1, 2, 6, 12),
+    DemoStay("Dough and roller", "window shelf", 1, 2, 13),
+    DemoStay("Drum and sticks", "window shelf", 1, 3, 0),
+    DemoStay("Blocks", "window shelf", 2, 0, 0),
+    DemoStay("Books for bread week", "window shelf", 2, 1, 13),
+    DemoStay("Fruit puzzle, four knobs", "window shelf", 2, 2, 0),
+    DemoStay("Basket of wooden things", "low shelf", 0, 0, 0),
+    DemoStay("Shells in a tin", "low shelf", 0, 1, 7),
+    DemoStay("Ball into the box", "low shelf", 0, 2, 4),
+    DemoStay("Numerals and counters to ten", "kitchen sill", 0, 0, 9),
+    DemoStay("Counting to five with spindles", "kitchen sill", 0, 0, 0, 9),
+    DemoStay("Paper and thick crayons", "kitchen sill", 0, 3, 0),
+    DemoStay("Sweeping to the square", "door rail", 0, 0, 4),
+    DemoStay("Cloth books", "book ledge", 0, 0, 0),
 )
 """What stood where and when. Week 0 is the first of the sixteen."""
 

@@ -28,8 +28,7 @@ from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.demo import lockside
 from zither_awl.services.demo.lockside import NOTES, STAYS, WEEKS
 from zither_awl.services.desk import Desk, House
-from zither_awl.store import Work as Store
-from zither_awl.store import prepare
+from zither_awl.store import Store, prepare
 
 SEED = 20
 PICKS = 4
@@ -145,7 +144,7 @@ class _History:
     def _monday(self, week: int) -> datetime:
         return datetime.combine(self._first + timedelta(days=7 * week), time(6), UTC)
 
-    def _place(self, stay: lockside.Stay) -> _Open:
+    def _place(self, stay: lockside.DemoStay) -> _Open:
         tray = self._trays[stay.tray]
         unit = next(u for u in self._house.units if u.name == stay.unit)
         since = self._monday(stay.from_week)

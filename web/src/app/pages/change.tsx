@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { ChangeView } from '@/features/change/ChangeView'
-import { TrayPicture } from '@/ui/drawing/TrayForm'
+import { TrayPicture } from '@/ui/drawing/TrayFront'
 import { cupboardQuery } from '@/lib/queries'
 
 export function Page() {

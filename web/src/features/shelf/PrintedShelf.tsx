@@ -1,7 +1,7 @@
 import type { Lengths } from '@/lib/words'
 import { Elevation } from './drawing/Elevation'
 import { over, placeRect, viewOf } from './drawing/geometry'
-import { TrayForm } from '@/ui/drawing/TrayForm'
+import { TrayFront } from '@/ui/drawing/TrayFront'
 import { spotId } from './spots'
 import type { Shelf, Unit } from './types'
 
@@ -22,7 +22,7 @@ export function PrintedShelf({ shelf, unit, lengths }: { shelf: Shelf; unit: Uni
           return tray && (
             <div key={tray_id} className="absolute" style={over(view, rect)}>
               <svg viewBox={`0 ${-rect.height} ${rect.width} ${rect.height}`} className="absolute inset-0 size-full">
-                <g transform={`translate(${(rect.width - tray.width_mm) / 2} 0)`}><TrayForm tray={tray} /></g>
+                <g transform={`translate(${(rect.width - tray.width_mm) / 2} 0)`}><TrayFront tray={tray} /></g>
               </svg>
               <span className="absolute inset-x-0 top-0 text-center text-[7pt] leading-tight font-semibold">{tray.name}</span>
             </div>

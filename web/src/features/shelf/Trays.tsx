@@ -2,7 +2,7 @@ import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { Hand, Info, TriangleAlert } from 'lucide-react'
 import { cx } from '@/lib/cx'
 import { clearance, over, placeRect, type Rect } from './drawing/geometry'
-import { TrayForm } from '@/ui/drawing/TrayForm'
+import { TrayFront } from '@/ui/drawing/TrayFront'
 import { BINS, spotId } from './spots'
 import type { Finding, Placement, Spot, Tray, Unit } from './types'
 
@@ -46,7 +46,7 @@ function Standing({ tray, placement, place, share, unit, pick, findings, mark }:
         className={cx('absolute inset-0 touch-manipulation select-none', isDragging && 'opacity-30',
           mark && 'rounded outline-2 -outline-offset-2 outline-woad outline-dashed', pick.chosen === tray.id && 'outline-3 outline-woad -outline-offset-3 rounded bg-woad-2/60')}>
         <svg viewBox={`0 ${-tall} ${place.width / share} ${tall}`} className={cx('absolute inset-0 size-full', placement.by_hand && 'opacity-45')} aria-hidden>
-          <g transform={`translate(${(place.width / share - tray.width_mm) / 2} 0)`}><TrayForm tray={tray} /></g>
+          <g transform={`translate(${(place.width / share - tray.width_mm) / 2} 0)`}><TrayFront tray={tray} /></g>
         </svg>
         <span className="absolute inset-x-0.5 top-0.5 text-center text-[0.8125rem] leading-tight font-semibold [text-shadow:0_0_3px_white,0_0_5px_white,0_0_5px_white]">{tray.name}</span>
       </button>

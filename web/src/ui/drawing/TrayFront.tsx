@@ -119,7 +119,7 @@ const forms: Record<Kind, (a: Area) => ReactNode> = {
 }
 
 /** A tray as it looks from the front, in its own size: put it in an SVG whose unit is the millimetre, floor at y = 0. */
-export function TrayForm({ tray }: { tray: FormTray }) {
+export function TrayFront({ tray }: { tray: FormTray }) {
   if (tray.photo) return <image href={`/api/trays/${tray.id}/photo.jpg?v=${tray.photo}`} x="0" y={-tray.height_mm} width={tray.width_mm} height={tray.height_mm} preserveAspectRatio="xMidYMid slice" />
   if (tray.front?.length) return <Things things={tray.front} />
   const w = tray.width_mm
@@ -143,7 +143,7 @@ export function TrayPicture({ tray }: { tray: FormTray }) {
   const tall = Math.max(tray.height_mm, 60) + 12
   return (
     <svg viewBox={`-6 ${-tall} ${tray.width_mm + 12} ${tall + 6}`} width={(tray.width_mm + 12) * PX_PER_MM} aria-hidden="true" className="shrink-0">
-      <TrayForm tray={tray} />
+      <TrayFront tray={tray} />
     </svg>
   )
 }
