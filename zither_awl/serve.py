@@ -19,6 +19,7 @@ from cheroot.wsgi import Server
 from flask import Flask
 
 from zither_awl.api.context import HOME_MARK, KEY
+from zither_awl.api.views.watch import take_kept
 from zither_awl.app import create_app
 from zither_awl.core.errors import ZitherAwlError
 from zither_awl.services import journal
@@ -73,6 +74,8 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
         door = open_door(settings, clock or SystemClock()) if settings.home else None
         app = create_app(settings, clock=clock, door=door)
         desk: Desk = app.extensions[KEY]
+        if (taken := take_kept(desk)) > 0:
+            journal.LOGGER.info("took in %s items of kinds that were not known before", taken)
         servers = [local_server(app, settings)]
         click.echo(f"Zither Awl is at {address}   (Ctrl+C stops it)")
         if door is not None and door.certificate is not None:

@@ -9,6 +9,7 @@ from datetime import date, datetime, timedelta
 from statistics import median
 
 from zither_awl.core.exact import Slope, theil_sen
+from zither_awl.core.happenings import KINDS, Counts
 from zither_awl.core.values import DEPTHS, Episode, Visit
 
 SCALE_DAYS = 56
@@ -74,18 +75,18 @@ def _minutes(length: timedelta) -> float:
 
 def fold(episode: Episode) -> Visit:
     """A piece of work folded: its events become the numbers the judgements ask for."""
-    stats, events = episode_stats(episode), episode.events
-    parts = {event.text: event.cause == "done" for event in events if event.kind == "part"}
+    stats, events, counts = episode_stats(episode), episode.events, Counts()
+    for event in events:
+        if event.kind in KINDS:
+            KINDS[event.kind].fold(counts, event)
     return Visit(
         id=episode.id, child_id=episode.child_id, tray_id=episode.tray_id, card_id=episode.card_id,
         activity=episode.activity, local_day=episode.local_day, began=episode.began, ended=episode.ended,
         last_at=max((e.at for e in events), default=episode.began),
         work=episode.work, place=episode.place, morning_id=episode.morning_id,
         minutes=stats.total_min if stats else None, longest_min=stats.longest_min if stats else None,
-        repetitions=sum(e.kind == "round" for e in events), helps=sum(e.kind == "helped" for e in events),
-        self_corrections=sum(e.kind == "mended" for e in events), breaks=sum(e.kind == "broken" for e in events),
-        depth=max((DEPTHS.index(e.cause) for e in events if e.kind == "depth" and e.cause in DEPTHS), default=None),
-        parts=tuple(parts.items()),
+        repetitions=counts.repetitions, helps=counts.helps, self_corrections=counts.self_corrections,
+        breaks=counts.breaks, depth=counts.depth, parts=tuple(counts.parts.items()),
     )  # fmt: skip
 
 

@@ -10,13 +10,11 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import UTC, datetime, timedelta, tzinfo
 from itertools import pairwise
-from typing import cast
 
 from zither_awl.core.concentration import folded
 from zither_awl.core.days import local_day
 from zither_awl.core.practice import Practice
 from zither_awl.core.values import Episode, EpisodeEvent, Morning, Sent, Spell, Visit
-from zither_awl.core.values.log import EpisodeEventKind
 
 FORGOTTEN, OVERLAP = "ended when?", "which one?"
 
@@ -177,8 +175,7 @@ def _seen(events: Sequence[Sent], practice: Practice) -> tuple[EpisodeEvent, ...
 
 
 def _event(sent: Sent) -> EpisodeEvent:
-    kind = cast("EpisodeEventKind", sent.kind)
-    return EpisodeEvent(kind=kind, at=sent.at, cause=sent.cause, text=sent.text, id=sent.id)
+    return EpisodeEvent(kind=sent.kind, at=sent.at, cause=sent.cause, text=sent.text, id=sent.id)
 
 
 def _asked(episodes: Sequence[Episode]) -> tuple[Episode, ...]:

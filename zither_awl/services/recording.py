@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import UTC, date, datetime, time, timedelta
 from functools import partial
 from math import isfinite
-from typing import Literal, cast
+from typing import Any, Literal, cast
 from uuid import NAMESPACE_OID, uuid5
 
 from zither_awl.core import cycles
 from zither_awl.core.days import local_day
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.happenings import KINDS, OF_WORK
+from zither_awl.core.happenings.routine import RUN
 from zither_awl.core.merge import REACH
 from zither_awl.core.settling import Around, settled
 from zither_awl.core.values import (
@@ -29,18 +31,14 @@ from zither_awl.core.values import (
     WordAnswer,
     Work,
 )
-from zither_awl.core.values.log import EpisodeEventKind
 from zither_awl.services import lessons, routines
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.journal import incident
 from zither_awl.store import RECOVERABLE, Store
 from zither_awl.store.sent import Kept
 
-ItemKind = EpisodeEventKind | Literal["state", "begin", "end", "sweep", "showed", "answer", "routine"]
-_OWN: frozenset[str] = frozenset(("begin", "end", "sweep", "showed", "answer", "routine"))
-"""What happens to a morning or a child, and not within a piece of work."""
-_RUN = ("begin", "invite", "step", "unstep", "end")
-"""What happens within one time through a routine."""
+_OWN = KINDS.keys() - OF_WORK - {"state"}
+"""What happens to a cycle or a child, and not within a piece of work."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -51,7 +49,8 @@ class DeviceItem:
     sequence: int
     schema_version: int
     at: datetime
-    kind: ItemKind
+    kind: str
+    """See core.happenings."""
     monotonic_ms: float | None = None
     episode_id: str = ""
     child_id: int | None = None
@@ -71,6 +70,15 @@ class DeviceItem:
     right: bool = False
     run: str = ""
     """For a routine: one of "begin", "invite", "step", "unstep", "end"; `episode_id` names this time through it."""
+
+
+@dataclass(frozen=True, slots=True)
+class NewerItem:
+    """An item of a kind this program does not know, as it came."""
+
+    device: str
+    sequence: int
+    data: Mapping[str, Any]
 
 
 @dataclass(frozen=True, slots=True)
@@ -136,6 +144,26 @@ def take(desk: Desk, items: Sequence[DeviceItem], adult_id: int | None) -> Taken
             return Taken(taking.all(good), (*refused, *taking.refused))
 
 
+def keep_newer(desk: Desk, items: Sequence[NewerItem]) -> int:
+    """Keep items of kinds that are not known here, for a program that knows them. Returns how many were new."""
+    if not items:
+        return 0
+    with desk.write_untracked() as work:
+        return sum(work.sent.keep_newer(i.device, i.sequence, i.data) for i in items)
+
+
+def kept_newer(desk: Desk, kinds: Collection[str]) -> list[NewerItem]:
+    """The items that were kept and are of these kinds."""
+    with desk.read() as work:
+        return [NewerItem(*row) for row in work.sent.kept_newer() if row[2].get("kind") in kinds]
+
+
+def forget_newer(desk: Desk, items: Sequence[NewerItem]) -> None:
+    """Keep these no longer: they were taken in."""
+    with desk.write_untracked() as work:
+        work.sent.forget_newer([(i.device, i.sequence) for i in items])
+
+
 def _check_clock(item: DeviceItem, house: House, now: datetime) -> None:
     """Whether an instant can be: no later than a week ahead, no earlier than the eldest child's birth."""
     born = min((c.born for c in house.all_children), default=date(1970, 1, 1))
@@ -176,17 +204,13 @@ def _checked(item: DeviceItem, house: House, older: Mapping[str, int], adult_id:
     if item.tray_id is not None:
         house.tray(item.tray_id)
     sent = Sent(
-        device=item.device, sequence=item.sequence, at=item.at, kind=_event_kind(item), child_id=child_id,
+        device=item.device, sequence=item.sequence, at=item.at, kind=item.kind, child_id=child_id,
         episode_id=item.episode_id, tray_id=item.tray_id if item.kind == "start" else None, activity=item.activity,
         cause=item.cause, text=item.text, work=item.work, place=item.place, adult_id=adult_id,
         monotonic_ms=item.monotonic_ms, schema_version=item.schema_version,
     )  # fmt: skip
     sent.check()
     return sent
-
-
-def _event_kind(item: DeviceItem) -> EpisodeEventKind | Literal["state"]:
-    return cast("EpisodeEventKind", item.kind)
 
 
 def _check_own(item: DeviceItem, house: House) -> None:
@@ -211,8 +235,8 @@ def _check_own(item: DeviceItem, house: House) -> None:
 
 
 def _check_run(item: DeviceItem, house: House) -> None:
-    if item.run not in _RUN or not item.episode_id:
-        raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(_RUN)}, of a named run."))
+    if item.run not in RUN or not item.episode_id:
+        raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(RUN)}, of a named run."))
     steps = routines.routine(house, item.set_key).steps
     if item.run in ("step", "unstep") and item.word not in {s.key for s in steps}:
         raise InvalidValue(FieldProblem("word", f"is {item.word!r}, which is no step of {item.set_key}."))

@@ -21,7 +21,7 @@ TABLES: dict[Section, tuple[str, ...]] = {
     "catalogue": ("own_card", "card_choice"),
     "lessons": ("word_set", "word_photo", "word_answer", "routine", "routine_run", "invitation", "step_done"),
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
-            "sweep_child", "trace"),
+            "sweep_child", "trace", "kept_item"),
     "weeks": ("placement", "change", "task", "planned_showing"),
     "settings": ("phrase", "paired_device", "revision", "change_set", "change_item"),
 }  # fmt: skip

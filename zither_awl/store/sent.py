@@ -12,7 +12,7 @@ from sqlalchemy import text as sql
 from sqlalchemy.orm import Session
 
 from zither_awl.core.values import EVENT_SCHEMA, Episode, EpisodeEvent, Place, Sent, Work
-from zither_awl.store.models import EpisodeEventRow
+from zither_awl.store.models import EpisodeEventRow, KeptItemRow
 
 _SAME = ("device", "sequence", "at", "kind", "child_id", "tray_id", "activity", "cause", "text", "adult_id",
          "monotonic_ms", "schema_version", "struck")  # fmt: skip
@@ -92,6 +92,26 @@ class SentKeeper:
         """Say which work these events, by their ids, belong to."""
         for row in self._session.scalars(select(EpisodeEventRow).where(EpisodeEventRow.id.in_(works))):
             row.episode_id = works[row.id]
+        self._session.flush()
+
+    def keep_newer(self, device: str, sequence: int, item: Mapping[str, Any]) -> bool:
+        """Keep an item of a kind that is not known here, once. Returns whether it was new."""
+        if self._session.get(KeptItemRow, (device, sequence)) is not None:
+            return False
+        self._session.add(KeptItemRow(device=device, sequence=sequence, item=dict(item)))
+        return True
+
+    def kept_newer(self) -> list[tuple[str, int, dict[str, Any]]]:
+        """The items that were kept: device, its count, the item."""
+        rows = self._session.scalars(select(KeptItemRow).order_by(KeptItemRow.device, KeptItemRow.sequence))
+        return [(r.device, r.sequence, r.item) for r in rows]
+
+    def forget_newer(self, keys: Collection[tuple[str, int]]) -> None:
+        """Keep these no longer."""
+        for key in keys:
+            row = self._session.get(KeptItemRow, key)
+            if row is not None:
+                self._session.delete(row)
         self._session.flush()
 
     def event(self, event_id: int) -> Sent | None:

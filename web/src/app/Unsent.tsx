@@ -30,7 +30,7 @@ export function Unsent() {
       {refused.length > 0 && (
         <Notice tone="must" role="alert">
           {counted(refused.length, 'line')} could not be taken; what they say is kept here until you have read it.
-          <ul className="mt-1 list-disc pl-5">{refused.slice(0, 5).map((each) => <li key={each.sequence}>{each.item.kind}{each.item.cause ? `, ${each.item.cause}` : ''}{each.item.text ? `, ${each.item.text}` : ''}: {each.why}</li>)}</ul>
+          <ul className="mt-1 list-disc pl-5">{refused.slice(0, 5).map((each) => <li key={each.sequence}>{[each.item.kind, 'cause' in each.item && each.item.cause, 'text' in each.item && each.item.text].filter(Boolean).join(', ')}: {each.why}</li>)}</ul>
           <Button look="quiet" onClick={forgetRefused}>Understood</Button>
         </Notice>
       )}

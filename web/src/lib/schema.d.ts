@@ -2008,6 +2008,63 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * AnswerItemIn
+         * @description Written down by a device: a turn of a lesson.
+         */
+        AnswerItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "answer";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /**
+             * Right
+             * @default false
+             */
+            right?: boolean;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Set Key
+             * @default
+             */
+            set_key?: string;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Turn
+             * @default
+             */
+            turn?: string;
+            /**
+             * Word
+             * @default
+             */
+            word?: string;
+        };
         /** ArchiveIn */
         ArchiveIn: {
             /** Archived */
@@ -2051,10 +2108,89 @@ export interface components {
             /** Word */
             word: string | null;
         };
+        /**
+         * BackItemIn
+         * @description Written down by a device: returned.
+         */
+        BackItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "back";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+        };
         /** BarIn */
         BarIn: {
             /** Barred */
             barred: boolean;
+        };
+        /**
+         * BeginItemIn
+         * @description Written down by a device: the work cycle begins.
+         */
+        BeginItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Device */
+            device: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "begin";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /**
+             * Present
+             * @default []
+             */
+            present?: number[];
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
         };
         /** BenchCardsOut */
         BenchCardsOut: {
@@ -2219,6 +2355,58 @@ export interface components {
             places: number;
             /** Widths Mm */
             widths_mm: number[];
+        };
+        /**
+         * BrokenItemIn
+         * @description Written down by a device: interrupted.
+         */
+        BrokenItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "broken";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
         };
         /** BrokenOut */
         BrokenOut: {
@@ -2911,6 +3099,58 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * DepthItemIn
+         * @description Written down by a device: concentration.
+         */
+        DepthItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "depth";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+        };
         /** DesignOut */
         DesignOut: {
             /** Aim */
@@ -3000,6 +3240,38 @@ export interface components {
             child_id: number | null;
             /** Step */
             step: string;
+        };
+        /**
+         * EndItemIn
+         * @description Written down by a device: the work cycle ends.
+         */
+        EndItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Device */
+            device: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "end";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /**
+             * Seen
+             * @default null
+             */
+            seen?: ("all" | "part") | null;
+            /** Sequence */
+            sequence: number;
         };
         /** EpisodeEventOut */
         EpisodeEventOut: {
@@ -3218,6 +3490,57 @@ export interface components {
              */
             letters?: string;
         };
+        /**
+         * FinishItemIn
+         * @description Written down by a device: ends.
+         */
+        FinishItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "finish";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** @default null */
+            place?: components["schemas"]["Place"] | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+            /** @default null */
+            work?: components["schemas"]["Work"] | null;
+        };
         /** ForChildOut */
         ForChildOut: {
             /** Aids */
@@ -3316,6 +3639,58 @@ export interface components {
              * Format: date
              */
             later: string;
+        };
+        /**
+         * HelpedItemIn
+         * @description Written down by a device: helped.
+         */
+        HelpedItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "helped";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
         };
         /** HistoryOut */
         HistoryOut: {
@@ -3529,119 +3904,12 @@ export interface components {
             child_id: number;
         };
         /**
-         * ItemIn
-         * @description One thing a device wrote down. `begin`, `end`, `sweep` and `showed` are of the morning or a child; `state` is
-         *     what a child is at when not at work. `answer` is one turn of a lesson: `word` of the set `set_key`, asked in `turn`,
-         *     `right` or `text` instead. `routine` is one thing (`run`) within the time through a routine that `episode_id` names:
-         *     `set_key` is the routine, `word` the step, `outcome` what an invited child said. The rest happens within a piece of
-         *     work, which `episode_id` names as the device does.
+         * ItemsIn
+         * @description What a device sends, in its order.
          */
-        ItemIn: {
-            /**
-             * Activity
-             * @default
-             */
-            activity?: string;
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /**
-             * Cause
-             * @default
-             */
-            cause?: string;
-            /**
-             * Child Id
-             * @default null
-             */
-            child_id?: number | null;
-            /** Device */
-            device: string;
-            /**
-             * Episode Id
-             * @default
-             */
-            episode_id?: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "start" | "round" | "broken" | "back" | "helped" | "mended" | "part" | "depth" | "note" | "finish" | "state" | "begin" | "end" | "sweep" | "showed" | "answer" | "routine";
-            /**
-             * Monotonic Ms
-             * @default null
-             */
-            monotonic_ms?: number | null;
-            /**
-             * Outcome
-             * @default
-             */
-            outcome?: string;
-            /** @default null */
-            place?: components["schemas"]["Place"] | null;
-            /**
-             * Present
-             * @default []
-             */
-            present?: number[];
-            /**
-             * Right
-             * @default false
-             */
-            right?: boolean;
-            /**
-             * Run
-             * @default
-             */
-            run?: string;
-            /** Schema Version */
-            schema_version: number;
-            /**
-             * Seen
-             * @default null
-             */
-            seen?: ("all" | "part") | null;
-            /** Sequence */
-            sequence: number;
-            /**
-             * Set Key
-             * @default
-             */
-            set_key?: string;
-            /**
-             * States
-             * @default []
-             */
-            states?: components["schemas"]["LookIn"][];
-            /**
-             * Text
-             * @default
-             */
-            text?: string;
-            /**
-             * Tray Id
-             * @default null
-             */
-            tray_id?: number | null;
-            /**
-             * Turn
-             * @default
-             */
-            turn?: string;
-            /**
-             * Word
-             * @default
-             */
-            word?: string;
-            /** @default null */
-            work?: components["schemas"]["Work"] | null;
-        };
-        /** ItemsIn */
         ItemsIn: {
             /** Items */
-            items: components["schemas"]["ItemIn"][];
+            items: ((components["schemas"]["StartItemIn"] | components["schemas"]["RoundItemIn"] | components["schemas"]["BrokenItemIn"] | components["schemas"]["BackItemIn"] | components["schemas"]["HelpedItemIn"] | components["schemas"]["MendedItemIn"] | components["schemas"]["PartItemIn"] | components["schemas"]["DepthItemIn"] | components["schemas"]["NoteItemIn"] | components["schemas"]["FinishItemIn"] | components["schemas"]["StateItemIn"] | components["schemas"]["BeginItemIn"] | components["schemas"]["EndItemIn"] | components["schemas"]["SweepItemIn"] | components["schemas"]["ShowedItemIn"] | components["schemas"]["AnswerItemIn"] | components["schemas"]["RoutineItemIn"]) | components["schemas"]["NewerItemIn"])[];
         };
         /** JobOut */
         JobOut: {
@@ -3945,6 +4213,53 @@ export interface components {
             stature_mm: number | null;
         };
         /**
+         * MendedItemIn
+         * @description Written down by a device: self-corrected.
+         */
+        MendedItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mended";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+        };
+        /**
          * MissingOut
          * @description A tray from which something was missing in the work.
          */
@@ -4067,6 +4382,32 @@ export interface components {
             /** Role */
             role: string;
         };
+        /**
+         * NewerItemIn
+         * @description An item of a kind this program does not know: it is kept as it is, for one that does.
+         */
+        NewerItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Device */
+            device: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+        } & {
+            [key: string]: unknown;
+        };
         /** NewestOut */
         NewestOut: {
             /** Id */
@@ -4083,6 +4424,58 @@ export interface components {
             ours: string;
             /** Theirs */
             theirs: string;
+        };
+        /**
+         * NoteItemIn
+         * @description Written down by a device: note.
+         */
+        NoteItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
         };
         /**
          * OfferOut
@@ -4285,6 +4678,63 @@ export interface components {
             trays: components["schemas"]["ChoiceOut"][];
             /** Words */
             words: components["schemas"]["ChoiceOut"][];
+        };
+        /**
+         * PartItemIn
+         * @description Written down by a device: a part.
+         */
+        PartItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "part";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
         };
         /**
          * PartOut
@@ -4738,6 +5188,53 @@ export interface components {
             use: string;
         };
         /**
+         * RoundItemIn
+         * @description Written down by a device: repetition.
+         */
+        RoundItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "round";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+        };
+        /**
          * RoutineIn
          * @description A routine of one's own: a step a line; "let it rest | 40 min" starts a timer.
          */
@@ -4756,6 +5253,63 @@ export interface components {
             name: string;
             /** Steps */
             steps: string[];
+        };
+        /**
+         * RoutineItemIn
+         * @description Written down by a device: a routine.
+         */
+        RoutineItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "routine";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /**
+             * Outcome
+             * @default
+             */
+            outcome?: string;
+            /**
+             * Run
+             * @default
+             */
+            run?: string;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Set Key
+             * @default
+             */
+            set_key?: string;
+            /**
+             * Word
+             * @default
+             */
+            word?: string;
         };
         /** RoutineOut */
         RoutineOut: {
@@ -5002,6 +5556,48 @@ export interface components {
             units: components["schemas"]["UnitOut"][];
         };
         /**
+         * ShowedItemIn
+         * @description Written down by a device: shown.
+         */
+        ShowedItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "showed";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /**
+             * Outcome
+             * @default
+             */
+            outcome?: string;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+        };
+        /**
          * ShowingOut
          * @description A showing that is due; `planned_id` of the plan it comes from.
          */
@@ -5220,6 +5816,95 @@ export interface components {
              */
             what: "stays" | "comes" | "goes" | "moves" | "by hand" | "open";
         };
+        /**
+         * StartItemIn
+         * @description Written down by a device: takes it.
+         */
+        StartItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "start";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+        };
+        /**
+         * StateItemIn
+         * @description Written down by a device: is.
+         */
+        StateItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "state";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+        };
         /** StepOut */
         StepOut: {
             /** Caution */
@@ -5281,6 +5966,38 @@ export interface components {
             spot: components["schemas"]["SpotOut"] | null;
             /** Where */
             where: string;
+        };
+        /**
+         * SweepItemIn
+         * @description Written down by a device: a look round the room.
+         */
+        SweepItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Device */
+            device: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sweep";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * States
+             * @default []
+             */
+            states?: components["schemas"]["LookIn"][];
         };
         /** SweptOut */
         SweptOut: {

@@ -54,44 +54,6 @@ class SweptOut(Out):
     agreement: AgreementOut | None
 
 
-class ItemIn(In):
-    """One thing a device wrote down. `begin`, `end`, `sweep` and `showed` are of the morning or a child; `state` is
-    what a child is at when not at work. `answer` is one turn of a lesson: `word` of the set `set_key`, asked in `turn`,
-    `right` or `text` instead. `routine` is one thing (`run`) within the time through a routine that `episode_id` names:
-    `set_key` is the routine, `word` the step, `outcome` what an invited child said. The rest happens within a piece of
-    work, which `episode_id` names as the device does.
-    """
-
-    device: Uuid
-    sequence: Id
-    schema_version: Id
-    at: AwareDatetime
-    monotonic_ms: float | None = None
-    kind: Literal["start", "round", "broken", "back", "helped", "mended", "part", "depth", "note", "finish",
-                  "state", "begin", "end", "sweep", "showed", "answer", "routine"]
-    episode_id: Annotated[str, Field(max_length=36)] = ""
-    child_id: Id | None = None
-    tray_id: Id | None = None
-    activity: Annotated[str, Field(max_length=80)] = ""
-    cause: Annotated[str, Field(max_length=80)] = ""
-    text: Text = ""
-    work: Work | None = None
-    place: Place | None = None
-    present: Annotated[list[Id], Field(max_length=20)] = []
-    seen: Literal["all", "part"] | None = None
-    states: Annotated[list[LookIn], Field(max_length=20)] = []
-    outcome: Annotated[str, Field(max_length=24)] = ""
-    set_key: Annotated[str, Field(max_length=40)] = ""
-    word: Annotated[str, Field(max_length=80)] = ""
-    turn: Annotated[str, Field(max_length=24)] = ""
-    right: bool = False
-    run: Annotated[str, Field(max_length=8)] = ""
-
-
-class ItemsIn(In):
-    items: Annotated[list[ItemIn], Field(max_length=500)]
-
-
 class RefusedOut(Out):
     """An item that was not taken, and why."""
 

@@ -10,12 +10,11 @@ from pydantic import BaseModel, Field
 from zither_awl.api.answers import children_out, episode_out, morning_out, swept_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import Day, DoneOut
+from zither_awl.api.schemas.items import ItemsIn, NewerItemIn, WrittenIn
 from zither_awl.api.schemas.watch import (
     ClockOut,
     EpisodeIn,
     EpisodesOut,
-    ItemIn,
-    ItemsIn,
     MorningIn,
     OfferOut,
     PhrasesIn,
@@ -31,9 +30,11 @@ from zither_awl.api.schemas.watch import (
     WatchOut,
 )
 from zither_awl.api.spec import answers, api
+from zither_awl.core.happenings import KINDS
 from zither_awl.core.values import Episode, Morning
 from zither_awl.services import mending, recording, removing, sweeping, watch
-from zither_awl.services.recording import DeviceItem
+from zither_awl.services.desk import Desk
+from zither_awl.services.recording import DeviceItem, NewerItem
 
 bp = Blueprint("watch", __name__, url_prefix="/api")
 
@@ -82,14 +83,28 @@ def get_clock() -> ClockOut:
 def sync(json: ItemsIn) -> TakenOut:
     """Take in what a device wrote down, in its order, each item once; one that cannot be taken holds up no other."""
     at = desk()
-    taken = recording.take(at, [_item(item) for item in json.items], adult_id())
-    return TakenOut(new=taken.new, refused=[RefusedOut.model_validate(r) for r in taken.refused], now=at.now())
+    newer = [item for item in json.items if isinstance(item, NewerItemIn)]
+    known = [_item(item) for item in json.items if not isinstance(item, NewerItemIn)]
+    taken = recording.take(at, known, adult_id())
+    kept = recording.keep_newer(at, [NewerItem(n.device, n.sequence, n.model_dump(mode="json")) for n in newer])
+    return TakenOut(new=taken.new + kept, refused=[RefusedOut.model_validate(r) for r in taken.refused], now=at.now())
 
 
-def _item(item: ItemIn) -> DeviceItem:
-    told = item.model_dump(exclude={"states", "present"})
-    states = {look.child: look.state for look in item.states}
-    return DeviceItem(**told, states=states, present=tuple(item.present))
+def _item(item: WrittenIn) -> DeviceItem:
+    told = item.model_dump()
+    states = {look["child"]: look["state"] for look in told.pop("states", ())}
+    return DeviceItem(**told | {"states": states, "present": tuple(told.get("present", ()))})
+
+
+def take_kept(at: Desk) -> int:
+    """Take in what an older program kept because it did not know its kind, and this one does. Returns how many."""
+    kept = recording.kept_newer(at, KINDS.keys())
+    if not kept:
+        return 0
+    items = ItemsIn.model_validate({"items": [k.data for k in kept]}).items
+    taken = recording.take(at, [_item(item) for item in items], None)
+    recording.forget_newer(at, kept)
+    return taken.new
 
 
 @bp.post("/mornings/told")

@@ -3,6 +3,11 @@
 Every constructor refuses a bad state with `InvalidValue` and names all bad fields at once.
 """
 
+from zither_awl.core.happenings.broken import CAUSES, MISSING
+from zither_awl.core.happenings.depth import DEPTHS
+from zither_awl.core.happenings.helped import HELPS
+from zither_awl.core.happenings.state import LANE_STATES
+from zither_awl.core.happenings.sweep import SWEEP_STATES
 from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH
 from zither_awl.core.values.cupboard import AREAS, MOST_MONTHS, TAGS, Bin, Card, Content, Tray
 from zither_awl.core.values.lessons import (
@@ -21,12 +26,6 @@ from zither_awl.core.values.lessons import (
 )
 from zither_awl.core.values.log import (
     ACTIVITIES,
-    CAUSES,
-    DEPTHS,
-    HELPS,
-    LANE_STATES,
-    MISSING,
-    SWEEP_STATES,
     ChangeRecord,
     Declined,
     Episode,

@@ -10,6 +10,7 @@ from typing import Literal
 
 from zither_awl.core.days import UNSAID, written_day
 from zither_awl.core.errors import Gathering
+from zither_awl.core.happenings.sweep import SWEEP_STATES
 from zither_awl.core.values.cupboard import Tray
 from zither_awl.core.values.room import Spot
 
@@ -50,7 +51,8 @@ class Placement:
             object.__setattr__(self, "until_day", written_day(self.until))
 
 
-EpisodeEventKind = Literal["start", "finish", "round", "broken", "back", "helped", "mended", "part", "depth", "note"]
+EpisodeEventKind = str
+"""The key of a kind of happening within a piece of work, see core.happenings."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -69,18 +71,6 @@ class EpisodeEvent:
     id: int = 0
 
 
-HELPS = ("prompted", "shown again", "together")
-
-DEPTHS = (
-    "looks and leaves", "handles, eyes elsewhere", "works, turns at noises", "works on through noises",
-    "has to be called twice",
-)  # fmt: skip
-"""Concentration as seen, in five described steps of our own, from the least to the deepest."""
-
-CAUSES = ("adult", "other child", "noise", "need", "material missing", "finished")
-"""What broke a piece of work off. "finished": the child itself had done for now, and came back or did not."""
-
-MISSING = "material missing"
 ACTIVITIES = ("kitchen", "garden", "dressing")
 """Work that stands on no shelf and is offered by name; any other may be typed."""
 
@@ -216,12 +206,6 @@ class Morning:
     ended: datetime | None = None
     seen: Literal["all", "part"] | None = None
     adult_id: int | None = None
-
-
-LANE_STATES = ("watching", "wandering", "resting", "with an adult")
-"""What a child is at when it is not at work, in words of our own."""
-SWEEP_STATES = ("at work", *LANE_STATES)
-"""What a child is at when the room is swept."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -4,20 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Literal
 
 from zither_awl.core.errors import Gathering
-from zither_awl.core.values.log import CAUSES, DEPTHS, HELPS, LANE_STATES, EpisodeEventKind, Place, Work
+from zither_awl.core.happenings import KINDS
+from zither_awl.core.values.log import EpisodeEventKind, Place, Work
 
 EVENT_SCHEMA = 2
 """The form in which devices write events down now. 1 named the child and the tray at the start only."""
-
-PARTS = ("done", "not yet")
-"""How a part of a piece of work went; the event's text names the part."""
-_WORDS: dict[str, tuple[str, ...]] = {
-    "broken": CAUSES, "helped": HELPS, "depth": DEPTHS, "state": LANE_STATES, "part": PARTS,
-}  # fmt: skip
-
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Sent:
@@ -30,7 +23,7 @@ class Sent:
     device: str
     sequence: int
     at: datetime
-    kind: EpisodeEventKind | Literal["state"]
+    kind: EpisodeEventKind
     child_id: int
     episode_id: str = ""
     tray_id: int | None = None
@@ -50,15 +43,13 @@ class Sent:
 
         Older events are kept as they are: they were taken by the rules of their day.
         """
-        wrong = Gathering()
-        known = _WORDS.get(self.kind)
-        # A break nobody gave a cause for is a break all the same.
-        wrong.check(known is None or self.cause in known or (self.kind == "broken" and not self.cause), "cause",
-                    f"is {self.cause!r}; expected one of: {', '.join(known or ())}.")
-        wrong.check(self.kind == "state" or bool(self.episode_id), "episode_id", "says no piece of work.")
+        wrong, kind = Gathering(), KINDS[self.kind]
+        fits = self.cause in kind.causes or not kind.causes or (kind.cause_open and not self.cause)
+        wrong.check(fits, "cause", f"is {self.cause!r}; expected one of: {', '.join(kind.causes)}.")
+        for name in kind.needed:
+            wrong.check(bool(getattr(self, name)), name, f"is missing; it must be said: {kind.words}.")
         wrong.check(self.kind != "start" or (self.tray_id is None) == bool(self.activity), "activity",
                     "and a tray cannot both be said, and a start must say one of them.")
-        wrong.check(self.kind != "part" or bool(self.text), "text", "names no part.")
         wrong.finish()
 
     @property

@@ -104,6 +104,15 @@ class EpisodeEventRow(Base):
     schema_version: Mapped[int]
 
 
+class KeptItemRow(Base):
+    """Something a newer device sent that this program does not know: kept as it came, and passed on."""
+
+    __tablename__ = "kept_item"
+    device: Mapped[str] = mapped_column(String(36), primary_key=True)
+    sequence: Mapped[int] = mapped_column(primary_key=True)
+    item: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
 class PresentationRow(Base):
     __tablename__ = "presentation"
     id: Mapped[int] = mapped_column(primary_key=True)

@@ -5,8 +5,8 @@ import { Dialog } from '@/ui/Dialog'
 import type { Schemas } from '@/lib/http'
 import type { Episode } from '@/lib/record'
 
-type Work = NonNullable<Schemas['ItemIn']['work']>
-type Place = NonNullable<Schemas['ItemIn']['place']>
+type Work = NonNullable<Schemas['FinishItemIn']['work']>
+type Place = NonNullable<Schemas['FinishItemIn']['place']>
 const WORKS = ['done right', 'done, mended by the child', 'done with a mistake left', 'not finished'] as const satisfies readonly Work[]
 const PLACES = ['put back', 'left out'] as const satisfies readonly Place[]
 const choices = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))

@@ -2,8 +2,10 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Schemas } from '../http'
 
-export type Item = Schemas['ItemIn']
-export type Draft = Omit<Item, 'device' | 'sequence' | 'schema_version' | 'at' | 'monotonic_ms'>
+/** One thing written down, by its kind; kinds a newer program may know are not written by this page. */
+export type Item = Schemas[Exclude<Extract<keyof Schemas, `${string}ItemIn`>, 'NewerItemIn'>]
+type Own = 'device' | 'sequence' | 'schema_version' | 'at' | 'monotonic_ms'
+export type Draft = Item extends infer One ? One extends Item ? Omit<One, Own> : never : never
 /** With it is kept by which clock it was written down, so that a clock that was wrong can be made up for. */
 export type Kept = { sequence: number; item: Item; wall: number; doubt: boolean; page: number }
 export type Refused = Kept & { why: string }
@@ -61,7 +63,7 @@ export const forgetRefused = async (): Promise<void> => { await (await db()).cle
 const OLD_EVENTS = 'zither-awl:outbox'
 const OLD_SWEEPS = 'zither-awl:sweeps'
 type OldEvents = { device: string; next: number; lastMs: number; waiting: Item[] }
-type OldSweep = { at: string; states: Item['states'] }
+type OldSweep = { at: string; states: Schemas['SweepItemIn']['states'] }
 
 /** Takes over what the version before this one kept elsewhere, in its own form; nothing of it is lost in an update. */
 async function bringOver(opened: IDBPDatabase<Shape>): Promise<void> {

@@ -101,6 +101,13 @@ def _add_projections() -> None:
         sa.ForeignKeyConstraint(["child_id"], ["child.id"], name=op.f("fk_milestone_child_id"), ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("child_id", "card_id", "kind", name=op.f("pk_milestone")),
     )
+    op.create_table(
+        "kept_item",
+        sa.Column("device", sa.String(length=36), nullable=False),
+        sa.Column("sequence", sa.Integer(), nullable=False),
+        sa.Column("item", sa.JSON(), nullable=False),
+        sa.PrimaryKeyConstraint("device", "sequence", name=op.f("pk_kept_item")),
+    )
     section = op.create_table(
         "section",
         sa.Column("name", sa.String(length=16), nullable=False),
@@ -145,7 +152,7 @@ def downgrade() -> None:
     with op.batch_alter_table("change_item") as item:
         item.alter_column("row_key", existing_type=sa.String(length=200), type_=sa.String(length=64))
         item.create_index(op.f("ix_change_item_row_key"), ["row_key"])
-    for table in ("trace", "section", "milestone", "visit"):
+    for table in ("trace", "section", "kept_item", "milestone", "visit"):
         op.drop_table(table)
     with op.batch_alter_table("revision") as file:
         file.drop_column("projections")

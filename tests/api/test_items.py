@@ -1,0 +1,116 @@
+"""Every kind of happening, with every value the screen can send, is taken; a kind nobody knows yet is kept."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+from uuid import UUID
+
+import pytest
+
+from tests.conftest import NOW, Client
+from zither_awl.api.context import KEY
+from zither_awl.api.views.watch import take_kept
+from zither_awl.core.happenings import KINDS, OF_WORK
+from zither_awl.core.happenings.routine import RUN
+from zither_awl.core.happenings.sweep import SWEEP_STATES
+from zither_awl.core.routine import next_step
+from zither_awl.core.showing import OUTCOMES
+from zither_awl.core.values import ANSWERS, PERIODS, RUNGS, Place, Work
+from zither_awl.services import routines
+
+DEVICE = str(UUID(int=5))
+WORK = {"episode_id": "one", "child_id": 1}
+
+
+def values() -> Iterator[tuple[str, dict[str, Any]]]:
+    """Every kind with every value it can carry."""
+    for kind in KINDS.values():
+        own: dict[str, Any] = dict(WORK) if kind.name in OF_WORK else {"child_id": 1} if kind.of == "child" else {}
+        own |= {"text": "sevens"} if "text" in kind.needed else {}
+        for cause in kind.causes:
+            yield kind.name, {**own, "cause": cause}
+        if not kind.causes and kind.of in ("work", "child"):
+            yield kind.name, own | ({"activity": "kitchen"} if kind.name == "start" else {})
+    yield from (("finish", {**WORK, "work": w.value, "place": p.value}) for w in Work for p in Place)
+    yield from (("showed", {"child_id": 1, "tray_id": 1, "outcome": outcome}) for outcome in ("", *OUTCOMES))
+    yield from (("sweep", {"states": [{"child": 1, "state": state}]}) for state in SWEEP_STATES)
+    yield from (("end", {"seen": seen}) for seen in ("all", "part"))
+
+
+CASES = [(kind, told) for kind, told in values() if not (kind == "showed" and "tray_id" not in told)]
+
+
+@pytest.fixture(scope="module")
+def client(tmp_path_factory: pytest.TempPathFactory, demo_file: Any) -> Client:
+    """The demo household, with a morning begun and a piece of work."""
+    import shutil
+
+    from zither_awl.app import create_app
+    from zither_awl.services.clock import SetClock
+    from zither_awl.settings import Settings
+
+    folder = tmp_path_factory.mktemp("items")
+    shutil.copy(demo_file, folder / "zither-awl.db")
+    made = Client(create_app(Settings(data=folder), clock=SetClock(NOW)).test_client())
+    send(made, {"kind": "begin", "present": [1, 2, 3]}, {"kind": "start", **WORK, "tray_id": 1})
+    return made
+
+
+COUNT = iter(range(1, 10_000))
+
+
+def send(client: Client, *items: dict[str, Any]) -> Any:
+    told = [{"device": DEVICE, "sequence": next(COUNT), "schema_version": 2, "at": NOW.isoformat(), **i} for i in items]
+    return client.post("/api/sync", {"items": told})
+
+
+@pytest.mark.parametrize(("kind", "told"), CASES, ids=[f"{kind} {list(told.values())[-1]}" for kind, told in CASES])
+def test_it_is_taken(client: Client, kind: str, told: dict[str, Any]) -> None:
+    assert send(client, {"kind": kind, **told})["refused"] == []
+
+
+@pytest.mark.parametrize("turn", [*PERIODS, *RUNGS])
+def test_every_turn_of_a_lesson_is_taken(client: Client, turn: str) -> None:
+    sets = [s["words"] for s in client.get("/api/words/1")["sets"]]
+    words = next(w for w in sets if turn in w["turns"])
+    told = {"child_id": 1, "set_key": words["key"], "word": words["words"][0]["key"], "turn": turn, "right": True}
+    assert send(client, {"kind": "answer", **told}) | {"now": ""} == {"new": 1, "refused": [], "now": ""}
+
+
+@pytest.mark.parametrize("run", RUN)
+def test_everything_of_a_routine_is_taken(client: Client, run: str) -> None:
+    house = client.flask.application.extensions[KEY].house()
+    routine = routines.routines(house)[0]
+    told = {"run": run, "episode_id": f"run-{run}", "set_key": routine.key, "child_id": 1}
+    more = {"word": routine.steps[0].key} if "step" in run else {"outcome": ANSWERS[0]} if run == "invite" else {}
+    assert send(client, {"kind": "routine", **told, **more})["refused"] == []
+    assert next_step(routine, house.lessons.runs[0]) if house.lessons.runs else True
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_a_kind_carries_its_own_fields_only(client: Client, kind: str) -> None:
+    strange = "states" if "states" not in KINDS[kind].fields else "outcome"
+    item = {"device": DEVICE, "sequence": next(COUNT), "schema_version": 2, "at": NOW.isoformat(), "kind": kind}
+    problem = client.post("/api/sync", {"items": [{**item, strange: []}]}, 422)
+    assert any(e["field"].endswith(strange) for e in problem["errors"])
+
+
+def test_a_kind_nobody_knows_yet_is_kept_and_taken_by_a_program_that_does(
+    client: Client, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    at = client.flask.application.extensions[KEY]
+    newer = {"kind": "sang", "child_id": 1, "song": "Round the pond", "loud": 3}
+    assert send(client, newer, {"kind": "round", **WORK})["new"] == 2
+    assert take_kept(at) == 0
+    with at.read() as work:
+        ((device, _, item),) = work.sent.kept_newer()
+    assert (device, item["song"], item["loud"]) == (DEVICE, "Round the pond", 3)
+    with at.write_untracked() as work:
+        # The next version writes the same down as a note.
+        work.sent.forget_newer([(DEVICE, item["sequence"])])
+        plain = {k: v for k, v in item.items() if k not in ("song", "loud", "kind")}
+        work.sent.keep_newer(DEVICE, item["sequence"], {**plain, **WORK, "kind": "note", "text": "Sang."})
+    assert take_kept(at) == 1
+    with at.read() as work:
+        assert work.sent.kept_newer() == []

@@ -1,0 +1,6 @@
+"""An adult has shown a tray to a child."""
+
+from zither_awl.core.happenings.kind import Kind
+
+KIND = Kind(name="showed", words="shown", of="child", fields=("child_id", "tray_id", "outcome"),
+            needed=("child_id", "tray_id"))  # fmt: skip
