@@ -60,7 +60,7 @@ def test_only_what_was_written_to_is_read_again(demo: Desk, monkeypatch: pytest.
     assert sorted(read) == sorted(SECTIONS)
     read.clear()
     with demo.write(None, "Wrote a phrase") as work:
-        work.notes.save_phrases(("Again!",))
+        work.settings.save_phrases(("Again!",))
     assert demo.house().settings.phrases == ("Again!",)
     assert read == ["settings"]
 
@@ -84,7 +84,7 @@ def test_an_answer_is_reckoned_again_only_when_what_it_looked_at_changed(demo: D
     assert ask() == ["greeting", "names"]
     assert ask() == []
     with demo.write(None, "") as work:
-        work.notes.save_phrases(("Again!",))
+        work.settings.save_phrases(("Again!",))
     assert ask() == ["greeting"], "what it asked of another answer is still true"
     with demo.write(None, "") as work:
         work.cupboard.save_bin("Bin 9")

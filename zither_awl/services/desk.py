@@ -175,7 +175,7 @@ def _room(work: Store, _since: date) -> Room:
 
 def _cupboard(work: Store, _since: date) -> Cupboard:
     kept = work.cupboard
-    return Cupboard(kept.bins(), kept.trays(), kept.components(), work.notes.completed())
+    return Cupboard(kept.bins(), kept.trays(), kept.components(), work.cupboard.completed())
 
 
 def _catalogue(work: Store, _since: date) -> Catalogue:
@@ -197,7 +197,7 @@ def _weeks(work: Store, _since: date) -> Weeks:
 
 
 def _settings(work: Store, _since: date) -> HouseSettings:
-    return HouseSettings(work.notes.phrases(), work.seeded_on())
+    return HouseSettings(work.settings.phrases(), work.settings.seeded_on())
 
 
 READERS: Mapping[Section, Callable[[Store, date], Any]] = {

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Hashable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from typing import Any, Protocol, TypeVar
 from zoneinfo import ZoneInfo
@@ -28,6 +28,7 @@ from zither_awl.core.values import (
     ChangeRecord,
     Child,
     Declined,
+    Episode,
     Household,
     Log,
     Placement,
@@ -384,6 +385,12 @@ class House:
     def stock(self) -> Stock:
         """What is owned, and which trays hold some of it."""
         return self.once("stock", lambda: Stock(self.components, self.trays))
+
+    def with_card(self, episode: Episode) -> Episode:
+        """A piece of work with the card its tray is made of now, if none is said."""
+        if episode.card_id is not None or episode.tray_id is None:
+            return episode
+        return replace(episode, card_id=self.tray(episode.tray_id).card.id)
 
     def bin_name(self, bin_id: int | None) -> str:
         """The name of a bin, or nothing."""

@@ -302,7 +302,7 @@ def _save_episodes(work: Store, lines: Sequence[EpisodeLine], house: House) -> N
             morning_id=mornings[_id_of(line)], adult_id=adult_id, local_day=line.day,
             question="" if line.ended else FORGOTTEN, told=True,
         )  # fmt: skip
-        work.log.save_episode(episode)
+        work.log.save_episode(house.with_card(episode))
         work.sent.tell(episode, _events(line, ended), episode.id)
         if line.shown:
             work.log.add_presentation(Presentation(id=0, child_id=child_id, tray_id=tray_id, at=began,

@@ -93,7 +93,7 @@ def save_episode(desk: Desk, episode: Episode, adult_id: int | None, told: Told 
     kept = replace(episode, id=old.id if old else str(uuid4()), morning_id=morning_id, question="", told=True,
                    adult_id=old.adult_id if old else adult_id, local_day=desk.day_of(episode.began))  # fmt: skip
     with desk.write(adult_id, f"{'Mended' if old else 'Entered'} {child.name}, {what}") as work:
-        work.log.save_episode(kept)
+        work.log.save_episode(house.with_card(kept))
         add_told(work, kept, _events(kept, old, told))
     return kept.id
 
@@ -144,7 +144,7 @@ def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, T
         kept = work.log.save_morning(replace(morning, day=day, adult_id=morning.adult_id or adult_id))
         for episode, (_, told) in zip(new, pieces, strict=True):
             made = replace(episode, morning_id=kept)
-            work.log.save_episode(made)
+            work.log.save_episode(house.with_card(made))
             add_told(work, made, _events(made, None, told))
     return kept
 
@@ -161,7 +161,7 @@ def change_present(desk: Desk, morning_id: int, present: Iterable[int], adult_id
 def save_phrases(desk: Desk, phrases: Sequence[str], adult_id: int | None) -> None:
     """Keep just these phrases for notes."""
     with desk.write(adult_id, "Changed the phrases") as work:
-        work.notes.save_phrases(tuple(p.strip() for p in phrases if p.strip()))
+        work.settings.save_phrases(tuple(p.strip() for p in phrases if p.strip()))
 
 
 def _events(episode: Episode, old: Episode | None, told: Told) -> list[EpisodeEvent]:

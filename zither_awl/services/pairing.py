@@ -12,7 +12,7 @@ from uuid import uuid4
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.services.certificate import Certificate
 from zither_awl.services.desk import Desk
-from zither_awl.store.people import Device
+from zither_awl.store.settings import Device
 
 CODE_MIN, MOST_TRIES = 10, 5
 
@@ -64,14 +64,14 @@ class Door:
             raise InvalidValue(FieldProblem("code", said, hint))
         device = Device(str(uuid4()), name.strip()[:80], desk.now(), barred=False)
         with desk.write_untracked() as work:
-            work.people.save_device(device)
+            work.settings.save_device(device)
         return device.id
 
 
 def devices(desk: Desk) -> tuple[Device, ...]:
     """Every device that was ever let in."""
     with desk.read() as work:
-        return work.people.devices()
+        return work.settings.devices()
 
 
 def may_enter(desk: Desk, device_id: str) -> bool:
@@ -85,4 +85,4 @@ def bar(desk: Desk, device_id: str, barred: bool) -> None:
     if known is None:
         raise NotFound(f"There is no device {device_id}.")
     with desk.write_untracked() as work:
-        work.people.save_device(Device(known.id, known.name, known.paired_at, barred))
+        work.settings.save_device(Device(known.id, known.name, known.paired_at, barred))

@@ -373,7 +373,7 @@ def settle(work: Store, house: House, events: Sequence[Sent], mornings: Sequence
     fresh = [s for s in events if s.id == 0]
     found = settled(_around(work, events), fresh, mornings, zone=house.zone, practice=house.practice)
     for episode in found.save:
-        work.log.save_episode(episode)
+        work.log.save_episode(house.with_card(episode))
     work.sent.add(Kept(s, found.fresh.get((s.device, s.sequence))) for s in fresh)
     work.sent.belong(found.moved)
     for gone in found.drop:

@@ -161,4 +161,4 @@ def complete(desk: Desk, tray_id: int, adult_id: int | None) -> None:
     """A tray is complete again: what was missing is no longer a line. Raises: NotFound."""
     tray = desk.house().tray(tray_id)
     with desk.write(adult_id, f"Made {tray.name} complete") as work:
-        work.notes.complete(tray_id, desk.now())
+        work.cupboard.complete(tray_id, desk.now())

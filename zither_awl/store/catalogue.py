@@ -8,7 +8,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.trays.own import OwnCard
-from zither_awl.store.models import CardChoiceRow, OwnCardRow
+from zither_awl.store.models.catalogue import CardChoiceRow, OwnCardRow
 
 
 class CatalogueKeeper:

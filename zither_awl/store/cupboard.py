@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from datetime import datetime
 from typing import Any
 
 from sqlalchemy import select
@@ -12,10 +13,11 @@ from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
 from zither_awl.core.values import Bin, Card, Content, Tray
-from zither_awl.store.models import (
+from zither_awl.store.models.cupboard import (
     BinRow,
     CardFollowsRow,
     CardRow,
+    CompletedRow,
     ComponentRow,
     ContentRow,
     PhotoRow,
@@ -56,6 +58,15 @@ class CupboardKeeper:
             raise NotFound(f"There is no bin {each.id}.")
         for name in ("place", "height_mm", "lid", "locked", "most"):
             setattr(row, name, getattr(each, name))
+
+    def completed(self) -> dict[int, datetime]:
+        """When each tray was last made complete again."""
+        return {r.tray_id: r.at for r in self._session.scalars(select(CompletedRow).order_by(CompletedRow.at))}
+
+    def complete(self, tray_id: int, at: datetime) -> None:
+        """A tray is complete again."""
+        self._session.add(CompletedRow(tray_id=tray_id, at=at))
+        self._session.flush()
 
     def cards(self) -> dict[int, Card]:
         """Every card by id."""

@@ -16,7 +16,8 @@ from sqlalchemy import Table, delete, event, insert, inspect, select, update
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from zither_awl.store.models import Base, ChangeItemRow, ChangeSetRow, EpisodeRow, TraceRow, UnitRow
+from zither_awl.store.models import Base
+from zither_awl.store.models.settings import ChangeItemRow, ChangeSetRow, TraceRow
 
 KEPT, KEPT_DAYS = 50, 90
 """How many change sets a household can go back, and how long."""
@@ -101,7 +102,8 @@ def _prune(session: Session, at: datetime) -> None:
 
 def _trace(session: Session, change: ChangeSetRow, items: Sequence[dict[str, Any]]) -> None:
     touched = [item["row_key"] for item in items if item["table_name"] == _TRACED]
-    there = set(session.scalars(select(EpisodeRow.id).where(EpisodeRow.id.in_(touched))))
+    traced = Base.metadata.tables[_TRACED]
+    there = set(session.scalars(select(traced.c.id).where(traced.c.id.in_(touched))))
     lines = [
         {"episode_id": item["row_key"], "change_set_id": change.id, "at": change.at, "adult_id": change.adult_id,
          "label": change.label, "before": item["before"] or {}, "after": item["after"] or {}}
@@ -257,4 +259,5 @@ def _bump_units(session: Session, items: Sequence[ChangeItemRow]) -> None:
     """A unit whose shelf was undone is a new version, so that another browser learns of it."""
     units = {image["unit_id"] for i in items if i.table_name == "placement" for image in (i.before, i.after) if image}
     if units:
-        session.execute(update(UnitRow).where(UnitRow.id.in_(units)).values(version=UnitRow.version + 1))
+        unit = Base.metadata.tables["unit"]
+        session.execute(update(unit).where(unit.c.id.in_(units)).values(version=unit.c.version + 1))

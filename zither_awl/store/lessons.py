@@ -11,7 +11,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.values import RoutineRun, StepDone, WordAnswer
-from zither_awl.store.models import (
+from zither_awl.store.models.lessons import (
     InvitationRow,
     RoutineRow,
     RoutineRunRow,

@@ -23,7 +23,7 @@ from zither_awl.core.values import (
     Sweep,
     Work,
 )
-from zither_awl.store.models import (
+from zither_awl.store.models.log import (
     EpisodeEventRow,
     EpisodeRow,
     MorningChildRow,
@@ -31,7 +31,6 @@ from zither_awl.store.models import (
     PresentationRow,
     SweepChildRow,
     SweepRow,
-    TrayRow,
     VisitRow,
 )
 
@@ -236,8 +235,6 @@ class LogKeeper:
             setattr(row, name, getattr(episode, name))
         # What its tray was made of then; a tray that is composed anew later leaves it as it was.
         row.card_id = row.card_id or episode.card_id
-        if row.card_id is None and episode.tray_id is not None:
-            row.card_id = self._session.scalar(select(TrayRow.card_id).where(TrayRow.id == episode.tray_id))
         row.work = episode.work.value if episode.work else None
         row.place = episode.place.value if episode.place else None
         self._session.add(row)

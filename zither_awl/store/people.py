@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from dataclasses import dataclass, fields
-from datetime import datetime
+from dataclasses import fields
 from typing import Any, cast
 
 from sqlalchemy import delete, select
@@ -12,17 +11,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.values import Adult, Child, Household, Measurement, Mobility
-from zither_awl.store.models import AdultRow, ChildRow, HouseholdRow, MeasurementRow, PairedDeviceRow
-
-
-@dataclass(frozen=True, slots=True)
-class Device:
-    """A tablet or telephone that was let in over the home network."""
-
-    id: str
-    name: str
-    paired_at: datetime
-    barred: bool
+from zither_awl.store.models.people import AdultRow, ChildRow, HouseholdRow, MeasurementRow
 
 
 class PeopleKeeper:
@@ -45,18 +34,6 @@ class PeopleKeeper:
         for each in fields(household):
             setattr(row, each.name, getattr(household, each.name))
         self._session.add(row)
-
-    def devices(self) -> tuple[Device, ...]:
-        """Every device that was let in, barred ones too, oldest first."""
-        rows = self._session.scalars(select(PairedDeviceRow).order_by(PairedDeviceRow.paired_at, PairedDeviceRow.id))
-        return tuple(Device(r.id, r.name, r.paired_at, r.barred) for r in rows)
-
-    def save_device(self, device: Device) -> None:
-        """Insert or update a device."""
-        row = self._session.get(PairedDeviceRow, device.id) or PairedDeviceRow(id=device.id)
-        row.name, row.paired_at, row.barred = device.name, device.paired_at, device.barred
-        self._session.add(row)
-        self._session.flush()
 
     def adults(self) -> tuple[Adult, ...]:
         """Every adult, in the order they were added."""

@@ -14,7 +14,8 @@ from zither_awl.core.concentration import fold
 from zither_awl.core.mastery import met_criterion
 from zither_awl.core.values import Place, Visit, Work
 from zither_awl.store.log import LogKeeper
-from zither_awl.store.models import EpisodeRow, MilestoneRow, RevisionRow, VisitRow
+from zither_awl.store.models.log import EpisodeRow, MilestoneRow, VisitRow
+from zither_awl.store.models.settings import RevisionRow
 
 FORM = 1
 """The form visits and milestones are made in now; a file with another is made anew when it is opened."""

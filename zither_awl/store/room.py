@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
 from zither_awl.core.values import Board, Unit
-from zither_awl.store.models import AidDoneRow, BoardRow, UnitChildRow, UnitRow
+from zither_awl.store.models.room import AidDoneRow, BoardRow, UnitChildRow, UnitRow
 
 
 class RoomKeeper:

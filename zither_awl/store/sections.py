@@ -10,7 +10,7 @@ from typing import Literal, get_args
 from sqlalchemy import Connection, select, text
 from sqlalchemy.orm import Session
 
-from zither_awl.store.models import SectionRow
+from zither_awl.store.models.settings import SectionRow
 
 Section = Literal["people", "room", "cupboard", "catalogue", "lessons", "log", "weeks", "settings"]
 SECTIONS: tuple[Section, ...] = get_args(Section)
@@ -21,9 +21,9 @@ TABLES: dict[Section, tuple[str, ...]] = {
     "catalogue": ("own_card", "card_choice"),
     "lessons": ("word_set", "word_photo", "word_answer", "routine", "routine_run", "invitation", "step_done"),
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
-            "sweep_child", "trace", "kept_item"),
+            "sweep_child", "kept_item"),
     "weeks": ("placement", "change", "task", "planned_showing"),
-    "settings": ("phrase", "paired_device", "revision", "change_set", "change_item"),
+    "settings": ("phrase", "paired_device", "revision", "change_set", "change_item", "trace"),
 }  # fmt: skip
 BOOKKEEPING = ("section", "alembic_version")
 """Tables about the file itself, which no answer rests on."""

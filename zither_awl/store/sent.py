@@ -12,7 +12,7 @@ from sqlalchemy import text as sql
 from sqlalchemy.orm import Session
 
 from zither_awl.core.values import EVENT_SCHEMA, Episode, EpisodeEvent, Place, Sent, Work
-from zither_awl.store.models import EpisodeEventRow, KeptItemRow
+from zither_awl.store.models.log import EpisodeEventRow, KeptItemRow
 
 _SAME = ("device", "sequence", "at", "kind", "child_id", "tray_id", "activity", "cause", "text", "adult_id",
          "monotonic_ms", "schema_version", "struck")  # fmt: skip

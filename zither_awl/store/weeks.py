@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
 from zither_awl.core.values import ChangeRecord, Declined, Placement, Spot, Tray
-from zither_awl.store.models import ChangeRow, PlacementRow, PlannedShowingRow, TaskRow
+from zither_awl.store.models.weeks import ChangeRow, PlacementRow, PlannedShowingRow, TaskRow
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from zither_awl.core.merge import closed
 from zither_awl.core.values import Morning, Presentation, Visit
 from zither_awl.store.log import LogKeeper
-from zither_awl.store.models import MilestoneRow, VisitRow
+from zither_awl.store.models.log import MilestoneRow, VisitRow
 from zither_awl.store.projections import VISIT_COLUMNS, visits
 
 LAST_TRIES = 8

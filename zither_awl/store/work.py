@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import date, datetime
 
-from sqlalchemy import Engine, select, update
+from sqlalchemy import Engine
 from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 
@@ -19,12 +19,11 @@ from zither_awl.store.engine import WRITES, in_plain_words
 from zither_awl.store.history import History, Recorder
 from zither_awl.store.lessons import LessonsKeeper
 from zither_awl.store.log import LogKeeper
-from zither_awl.store.models import RevisionRow
-from zither_awl.store.notes import NotesKeeper
 from zither_awl.store.people import PeopleKeeper
 from zither_awl.store.room import RoomKeeper
 from zither_awl.store.sections import Section, revisions
 from zither_awl.store.sent import SentKeeper
+from zither_awl.store.settings import SettingsKeeper
 from zither_awl.store.weeks import WeeksKeeper
 from zither_awl.store.window import Window, after_write, read_window
 
@@ -56,7 +55,7 @@ class Store:
         self.log = LogKeeper(session)
         self.weeks = WeeksKeeper(session)
         self.sent = SentKeeper(session)
-        self.notes = NotesKeeper(session)
+        self.settings = SettingsKeeper(session)
         self.lessons = LessonsKeeper(session)
         self.history = History(session)
 
@@ -86,14 +85,6 @@ class Store:
         with self._session.begin_nested():
             yield
             self._session.flush()
-
-    def seeded_on(self) -> date | None:
-        """The day the demo was seeded, if this is one."""
-        return self._session.scalars(select(RevisionRow.seeded_on)).one()
-
-    def mark_seeded(self, day: date) -> None:
-        """Say that this is the demo, seeded on a day."""
-        self._session.execute(update(RevisionRow).values(seeded_on=day))
 
     def project(self, recorder: Recorder) -> None:
         """Bring visits and milestones up to what this transaction wrote."""

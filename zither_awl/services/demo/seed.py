@@ -78,7 +78,7 @@ def seed_demo(desk: Desk, seed: int = SEED) -> None:
     with desk.write_untracked() as work:
         _History(work, house, today, Random(seed)).write()
         work.history.forget()
-        work.mark_seeded(today)
+        work.settings.mark_seeded(today)
 
 
 def _fill_trays(desk: Desk) -> None:
@@ -240,5 +240,5 @@ class _History:
 
     def _save(self, episode: Episode, morning_id: int, adult_id: int) -> None:
         kept = replace(episode, morning_id=morning_id, adult_id=adult_id, told=True)
-        self._work.log.save_episode(kept)
+        self._work.log.save_episode(self._house.with_card(kept))
         self._work.sent.tell(kept, kept.events, kept.id)

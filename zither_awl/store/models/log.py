@@ -1,4 +1,4 @@
-"""What was seen and shown."""
+"""What was seen and shown, and what is folded from it."""
 
 from __future__ import annotations
 
@@ -164,40 +164,3 @@ class MilestoneRow(Base):
     card_id: Mapped[int] = mapped_column(primary_key=True)
     kind: Mapped[str] = mapped_column(String(12), primary_key=True)
     local_day: Mapped[date]
-
-
-class PlannedShowingRow(Base):
-    """A showing an adult means to give on a day."""
-
-    __tablename__ = "planned_showing"
-    id: Mapped[int] = mapped_column(primary_key=True)
-    child_id: Mapped[int] = child_key(index=True)
-    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id"))
-    day: Mapped[date] = mapped_column(index=True)
-
-
-class CompletedRow(Base):
-    """A tray was made complete again after something had been missing."""
-
-    __tablename__ = "completed"
-    id: Mapped[int] = mapped_column(primary_key=True)
-    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id", ondelete="CASCADE"), index=True)
-    at: Mapped[datetime] = mapped_column(Instant)
-
-
-class PhraseRow(Base):
-    """A line of words the household writes often."""
-
-    __tablename__ = "phrase"
-    id: Mapped[int] = mapped_column(primary_key=True)
-    text: Mapped[str] = mapped_column(Name, unique=True)
-
-
-class PairedDeviceRow(Base):
-    """A tablet or telephone that may come in over the home network."""
-
-    __tablename__ = "paired_device"
-    id: Mapped[str] = mapped_column(String(36), primary_key=True)
-    name: Mapped[str] = mapped_column(Name)
-    paired_at: Mapped[datetime] = mapped_column(Instant)
-    barred: Mapped[bool]

@@ -1,10 +1,10 @@
-"""The household, its people and its rooms."""
+"""The household and its people."""
 
 from __future__ import annotations
 
 from datetime import date
 
-from sqlalchemy import JSON, ForeignKey, String, UniqueConstraint
+from sqlalchemy import JSON, String, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column
 
 from zither_awl.store.models.base import Base, Name, child_key
@@ -29,24 +29,6 @@ class HouseholdRow(Base):
     rather_new: Mapped[int]
     rather_by_area: Mapped[int]
     rather_full: Mapped[int]
-
-
-class SectionRow(Base):
-    """How often the tables of a section were written to; triggers count, so that no write goes unseen."""
-
-    __tablename__ = "section"
-    name: Mapped[str] = mapped_column(String(16), primary_key=True)
-    revision: Mapped[int]
-
-
-class RevisionRow(Base):
-    """One row about the file itself: `projections` is the form in which its visits and milestones were made."""
-
-    __tablename__ = "revision"
-    id: Mapped[int] = mapped_column(primary_key=True)
-    number: Mapped[int]
-    projections: Mapped[int]
-    seeded_on: Mapped[date | None]
 
 
 class AdultRow(Base):
@@ -79,49 +61,3 @@ class MeasurementRow(Base):
     measured_on: Mapped[date]
     stature_mm: Mapped[float | None]
     mass_g: Mapped[float | None]
-
-
-class UnitRow(Base):
-    __tablename__ = "unit"
-    id: Mapped[int] = mapped_column(primary_key=True)
-    name: Mapped[str] = mapped_column(Name, unique=True)
-    kind: Mapped[str] = mapped_column(String(16))
-    room: Mapped[str] = mapped_column(Name)
-    width_mm: Mapped[float]
-    height_mm: Mapped[float]
-    depth_mm: Mapped[float]
-    barrier: Mapped[str] = mapped_column(String(8))
-    climb_on_mm: Mapped[float | None]
-    mass_g: Mapped[float | None]
-    anchored: Mapped[bool]
-    bedroom: Mapped[bool]
-    most: Mapped[int | None]
-    archived: Mapped[bool]
-    version: Mapped[int]
-
-
-class BoardRow(Base):
-    __tablename__ = "board"
-    unit_id: Mapped[int] = mapped_column(ForeignKey("unit.id", ondelete="CASCADE"), primary_key=True)
-    position: Mapped[int] = mapped_column(primary_key=True)
-    height_mm: Mapped[float]
-    places: Mapped[int]
-    divided: Mapped[bool]
-    load_g: Mapped[float | None]
-    widths_mm: Mapped[list[float]] = mapped_column(JSON)
-    drawer: Mapped[bool]
-
-
-class AidDoneRow(Base):
-    """Something that gives a child independence, as the household has made it."""
-
-    __tablename__ = "aid_done"
-    child_id: Mapped[int] = child_key(primary_key=True)
-    key: Mapped[str] = mapped_column(String(16), primary_key=True)
-    done_on: Mapped[date]
-
-
-class UnitChildRow(Base):
-    __tablename__ = "unit_child"
-    unit_id: Mapped[int] = mapped_column(ForeignKey("unit.id", ondelete="CASCADE"), primary_key=True)
-    child_id: Mapped[int] = child_key(primary_key=True)

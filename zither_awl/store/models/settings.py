@@ -1,38 +1,51 @@
-"""Changes of the shelf, and every accepted write with its inverse."""
+"""Small settings, who may come in, and what the file keeps about itself."""
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from sqlalchemy import JSON, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column
 
-from zither_awl.store.models.base import Base
+from zither_awl.store.models.base import Base, Name
 from zither_awl.store.types import Instant
 
 
-class ChangeRow(Base):
-    __tablename__ = "change"
+class PhraseRow(Base):
+    """A line of words the household writes often."""
+
+    __tablename__ = "phrase"
     id: Mapped[int] = mapped_column(primary_key=True)
-    at: Mapped[datetime] = mapped_column(Instant)
-    out: Mapped[list[int]] = mapped_column(JSON)
-    in_: Mapped[list[int]] = mapped_column("in", JSON)
-    why_out: Mapped[list[str]] = mapped_column(JSON)
-    decision: Mapped[str] = mapped_column(String(8))
-    note: Mapped[str] = mapped_column(String(1000))
-    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+    text: Mapped[str] = mapped_column(Name, unique=True)
 
 
-class TaskRow(Base):
-    """A line of the set-up list: what to pull, put, rest or set out by hand; ticked off as it is done."""
+class PairedDeviceRow(Base):
+    """A tablet or telephone that may come in over the home network."""
 
-    __tablename__ = "task"
+    __tablename__ = "paired_device"
+    id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    name: Mapped[str] = mapped_column(Name)
+    paired_at: Mapped[datetime] = mapped_column(Instant)
+    barred: Mapped[bool]
+
+
+class SectionRow(Base):
+    """How often the tables of a section were written to; triggers count, so that no write goes unseen."""
+
+    __tablename__ = "section"
+    name: Mapped[str] = mapped_column(String(16), primary_key=True)
+    revision: Mapped[int]
+
+
+class RevisionRow(Base):
+    """One row about the file itself: `projections` is the form in which its visits and milestones were made."""
+
+    __tablename__ = "revision"
     id: Mapped[int] = mapped_column(primary_key=True)
-    change_id: Mapped[int] = mapped_column(ForeignKey("change.id", ondelete="CASCADE"))
-    kind: Mapped[str] = mapped_column(String(8))
-    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id"))
-    done_at: Mapped[datetime | None] = mapped_column(Instant)
+    number: Mapped[int]
+    projections: Mapped[int]
+    seeded_on: Mapped[date | None]
 
 
 class ChangeSetRow(Base):

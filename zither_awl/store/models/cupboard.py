@@ -1,8 +1,8 @@
-"""What is owned, what lies on a tray, and where a tray stands."""
+"""What is owned, what lies on a tray, when it was made complete."""
 
 from __future__ import annotations
 
-from datetime import date, datetime
+from datetime import datetime
 from typing import Any
 
 from sqlalchemy import JSON, CheckConstraint, ForeignKey, LargeBinary, String
@@ -52,26 +52,6 @@ class ComponentRow(Base):
     bin_id: Mapped[int | None] = mapped_column(ForeignKey("bin.id"))
     assumed: Mapped[list[str]] = mapped_column(JSON)
     archived: Mapped[bool]
-
-
-class OwnCardRow(Base):
-    """A card the household wrote or changed: its design as data, the same as in the catalogue's files; and the data of
-    the card that shipped when it was changed, NULL for one that is new."""
-
-    __tablename__ = "own_card"
-    id: Mapped[int] = mapped_column(primary_key=True)
-    key: Mapped[str] = mapped_column(String(40), unique=True)
-    design: Mapped[dict[str, Any]] = mapped_column(JSON)
-    base: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
-
-
-class CardChoiceRow(Base):
-    """A card of the catalogue the household took or left out by itself; of the rest its own word decides."""
-
-    __tablename__ = "card_choice"
-    id: Mapped[int] = mapped_column(primary_key=True)
-    key: Mapped[str] = mapped_column(String(40), unique=True)
-    taken: Mapped[bool]
 
 
 class PhotoRow(Base):
@@ -143,14 +123,10 @@ class TrayChildRow(Base):
     child_id: Mapped[int] = child_key(primary_key=True)
 
 
-class PlacementRow(Base):
-    __tablename__ = "placement"
+class CompletedRow(Base):
+    """A tray was made complete again after something had been missing."""
+
+    __tablename__ = "completed"
     id: Mapped[int] = mapped_column(primary_key=True)
-    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id"), index=True)
-    unit_id: Mapped[int] = mapped_column(ForeignKey("unit.id"), index=True)
-    board: Mapped[int]
-    place: Mapped[int]
-    by_hand: Mapped[bool]
-    since: Mapped[datetime | None] = mapped_column(Instant)
-    until: Mapped[datetime | None] = mapped_column(Instant)
-    until_day: Mapped[date | None]
+    tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id", ondelete="CASCADE"), index=True)
+    at: Mapped[datetime] = mapped_column(Instant)
