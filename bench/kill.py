@@ -30,7 +30,7 @@ from zither_awl.services.demo import prepare_demo
 from zither_awl.services.desk import Desk
 from zither_awl.store import prepare
 
-OLD = sorted(DATA.glob("?.?.?.db"))
+OLD = sorted(DATA.glob("?.?.?.db"))[:-1]
 OPEN = ("import sys; from pathlib import Path; from zither_awl.store import prepare; "
         "prepare(Path(sys.argv[1])).dispose()")  # fmt: skip
 

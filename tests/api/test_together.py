@@ -114,3 +114,21 @@ def test_an_answer_in_a_lesson_does_not_block_what_was_done_before_it(browsers: 
             "right": True}  # fmt: skip
     assert client.post("/api/sync", {"items": [item]})["new"] == 1
     assert client.post("/api/undo")["label"] == "Added rug"
+
+
+def test_a_form_that_was_read_before_somebody_else_saved_is_not_taken(browsers: list[Client]) -> None:
+    one, two = browsers[:2]
+    child = one.get("/api/children")["children"][0]
+    told = {k: child[k] for k in ("pattern", "born", "mobility", "version")}
+    one.put(f"/api/children/{child['id']}", {**told, "name": "Anselma"})
+    problem = two.put(f"/api/children/{child['id']}", {**told, "name": "Anselmo"}, 409)
+    assert (problem["theirs"], "in another window" in problem["detail"]) == (child["version"] + 1, True)
+    house = {"name": "Lock Cottage", "version": one.get("/api/session")["household"]["version"]}
+    one.put("/api/household", house)
+    two.put("/api/household", {**house, "name": "Lockside again"}, 409)
+    assert one.get("/api/session")["household"]["name"] == "Lock Cottage"
+    tray = one.get("/api/cupboard")["trays"][0]
+    one.put(f"/api/trays/{tray['id']}/children", {"children": [1]})
+    body = {k: tray[k] for k in ("name", "width_mm", "depth_mm", "height_mm", "mass_g", "version")}
+    card = {k: tray["card"][k] for k in ("area", "from_months", "to_months")}
+    two.put(f"/api/trays/{tray['id']}", {**body, "card": card}, 409)

@@ -29,7 +29,8 @@ from zither_awl.services.folder import alone_with
 from zither_awl.store import open_engine, prepare
 from zither_awl.store.migrating import migrate, versions
 
-OLD = sorted(DATA.glob("?.?.?.db"))
+OLD = sorted(DATA.glob("?.?.?.db"))[:-1]
+"""Of every landed version but the last, whose tables are those of today."""
 OPEN = ("import sys; from pathlib import Path; from zither_awl.store import prepare; "
         "prepare(Path(sys.argv[1])).dispose()")  # fmt: skip
 

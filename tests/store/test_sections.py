@@ -90,5 +90,5 @@ def test_an_answer_is_reckoned_again_only_when_what_it_looked_at_changed(demo: D
         work.cupboard.save_bin("Bin 9")
     assert ask() == []
     with demo.write(None, "") as work:
-        work.people.save_child(demo.house().children[0])
+        work.settings.save_phrases(("Again!",))
     assert ask() == [], "nothing was changed"

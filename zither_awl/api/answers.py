@@ -49,7 +49,8 @@ def child_out(each: Marks) -> house_models.ChildOut:
     """A child with its heights today."""
     c, r = each.child, each.reach
     return house_models.ChildOut(
-        id=c.id, name=c.name, pattern=cast("Any", c.pattern), born=c.born, gestation_weeks=c.gestation_weeks, sex=c.sex,
+        id=c.id, version=c.version, name=c.name, pattern=cast("Any", c.pattern), born=c.born,
+        gestation_weeks=c.gestation_weeks, sex=c.sex,
         mobility=c.mobility, mobility_since=c.mobility_since, still_mouths=c.still_mouths, allergies=list(c.allergies),
         under_eyes_reason=c.under_eyes_reason, archived=c.archived, age=each.age, months=each.months,
         measurements=[house_models.MeasurementOut(on=m.on, stature_mm=m.stature_mm, mass_g=m.mass_g)
@@ -111,7 +112,8 @@ def tray_out(tray: Tray, house: House, today: date) -> shelf_models.TrayOut:
     standing = house.standing.get(tray.id)
     unit = house.unit(standing.spot.unit_id) if standing else None
     return shelf_models.TrayOut(
-        id=tray.id, name=tray.name, width_mm=tray.width_mm, depth_mm=tray.depth_mm, height_mm=tray.height_mm,
+        id=tray.id, version=tray.version, name=tray.name, width_mm=tray.width_mm,
+        depth_mm=tray.depth_mm, height_mm=tray.height_mm,
         mass_g=tray.mass_g, pieces=tray.pieces, piece=piece_out(tray.piece), softness=tray.softness,
         breakable=tray.breakable, hazards=list(tray.hazards), cord_mm=tray.cord_mm, tags=list(tray.tags),
         bin=house.bin_name(tray.bin_id), for_children=sorted(tray.for_children), archived=tray.archived,

@@ -24,8 +24,12 @@ class TrayDraft:
     follows: Sequence[int]
 
 
-def save_tray(desk: Desk, draft: TrayDraft, adult_id: int | None) -> int:
-    """Add (id 0) or change a tray. Raises: InvalidValue for a card that is not there or follows itself."""
+def save_tray(desk: Desk, draft: TrayDraft, adult_id: int | None, *, version: int | None = None) -> int:
+    """Add (id 0) or change a tray.
+
+    Raises: InvalidValue for a card that is not there or follows itself; StaleWrite if it was saved since `version` was
+    read.
+    """
     house = desk.house()
     old = house.tray(draft.tray.id) if draft.tray.id else None
     cards = {t.card.id for t in house.all_trays}
@@ -33,6 +37,8 @@ def save_tray(desk: Desk, draft: TrayDraft, adult_id: int | None) -> int:
     if set(draft.follows) - cards or card_id in draft.follows:
         raise InvalidValue(FieldProblem("follows", "names a tray that cannot be followed.", "Choose another."))
     with desk.write(adult_id, f"{'Changed' if old else 'Added'} {draft.tray.name}") as work:
+        if old is not None:
+            work.cupboard.expect(old.id, version)
         card = replace(draft.tray.card, id=card_id, follows=tuple(draft.follows))
         bin_id = bin_for(work, house, draft.bin)
         made = replace(draft.tray, card=card, bin_id=bin_id)

@@ -12,13 +12,16 @@ from zither_awl.core.values import MOST_MONTHS, Adult, Child, Household
 from zither_awl.services.desk import Desk
 
 
-def save_household(desk: Desk, household: Household, adult_id: int | None = None) -> None:
-    """Name the house and its units and zone. Raises: InvalidValue for an unknown zone."""
+def save_household(desk: Desk, household: Household, adult_id: int | None = None, *,
+                   version: int | None = None) -> None:  # fmt: skip
+    """Name the house and its units and zone. Raises: InvalidValue for an unknown zone; StaleWrite if it was saved since
+    `version` was read."""
     if household.zone not in available_timezones():
         raise InvalidValue(FieldProblem("zone", f"{household.zone!r} is not a time zone.",
                                         "For example Europe/London."))  # fmt: skip
     ZoneInfo(household.zone)
     with desk.write(adult_id, f"Named the house {household.name}") as work:
+        work.people.expect(version)
         work.people.save_household(household)
 
 
@@ -38,11 +41,11 @@ def add_adult(desk: Desk, name: str, adult_id: int | None = None) -> Adult:
         return work.people.add_adult(name)
 
 
-def save_child(desk: Desk, child: Child, adult_id: int | None) -> int:
+def save_child(desk: Desk, child: Child, adult_id: int | None, *, version: int | None = None) -> int:
     """Add or change a child; a change of how it gets about is kept with today's date.
 
     A new child comes to every unit that is open to all. Raises: InvalidValue for a birth in the future or over
-    8 years ago.
+    8 years ago; StaleWrite if it was saved since `version` was read.
     """
     today = desk.today()
     _check_birth(child.born, today)
@@ -56,6 +59,8 @@ def save_child(desk: Desk, child: Child, adult_id: int | None) -> int:
         if measured.on > today or measured.on < child.born:
             raise InvalidValue(FieldProblem("measured_on", f"{measured.on} is not between the birth and today."))
     with desk.write(adult_id, f"{'Changed' if old else 'Added'} {child.name}") as work:
+        if child.id:
+            work.people.expect(version, child.id)
         child_id = work.people.save_child(child)
         if old is None:
             for unit in house.units:

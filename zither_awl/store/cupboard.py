@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.component import Component, Inside
-from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
 from zither_awl.core.values import Bin, Card, Content, Tray
 from zither_awl.store.models.cupboard import (
@@ -144,7 +144,8 @@ class CupboardKeeper:
         taken = self._session.scalar(select(TrayRow.id).where(TrayRow.name == tray.name, TrayRow.id != tray.id))
         if taken is not None:
             raise InvalidValue(FieldProblem("name", f"{tray.name} is there already.", "Use another name."))
-        row = TrayRow() if tray.id == 0 else self._row(tray.id)
+        row = TrayRow(version=0) if tray.id == 0 else self._row(tray.id)
+        row.version += 1
         row.card_id = self._save_card(tray.card)
         for name in ("name", "width_mm", "depth_mm", "height_mm", "mass_g", "pieces", "breakable", "cord_mm", "bin_id",
                      "archived", "photo_id"):  # fmt: skip
@@ -156,6 +157,12 @@ class CupboardKeeper:
         self._save_children(row.id, tray.for_children)
         self._save_contents(row.id, tray.contents)
         return row.id
+
+    def expect(self, tray_id: int, version: int | None) -> None:
+        """Whether a tray is still as somebody read it. Raises: StaleWrite."""
+        row = self._row(tray_id)
+        if version is not None and row.version != version:
+            raise StaleWrite(f"{row.name} was changed in another window since you opened it.", row.version)
 
     def _save_contents(self, tray_id: int, contents: tuple[Content, ...]) -> None:
         rows = list(self._session.scalars(
@@ -210,6 +217,7 @@ def _tray(row: TrayRow, card: Card, for_children: frozenset[int], contents: tupl
         mass_g=row.mass_g, pieces=row.pieces, piece=shape_from_json(row.piece), softness=Softness(row.softness),
         breakable=row.breakable, hazards=tuple(row.hazards), cord_mm=row.cord_mm, tags=tuple(row.tags),
         bin_id=row.bin_id, for_children=for_children, archived=row.archived, contents=contents, photo_id=row.photo_id,
+        version=row.version,
     )  # fmt: skip
 
 

@@ -9,7 +9,7 @@ from typing import Any, cast
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
-from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
 from zither_awl.core.values import Adult, Child, Household, Measurement, Mobility
 from zither_awl.store.models.people import AdultRow, ChildRow, HouseholdRow, MeasurementRow
 
@@ -30,10 +30,18 @@ class PeopleKeeper:
 
     def save_household(self, household: Household) -> None:
         """Write the house."""
-        row = self._session.get(HouseholdRow, 1) or HouseholdRow(id=1)
+        row = self._session.get(HouseholdRow, 1) or HouseholdRow(id=1, version=0)
         for each in fields(household):
-            setattr(row, each.name, getattr(household, each.name))
+            if each.name != "version":
+                setattr(row, each.name, getattr(household, each.name))
+        row.version += 1
         self._session.add(row)
+
+    def expect(self, version: int | None, child_id: int | None = None) -> None:
+        """Whether the household, or a child, is still as somebody read it. Raises: StaleWrite."""
+        row = self._session.get(HouseholdRow, 1) if child_id is None else self._row(child_id)
+        if row is not None and version is not None and row.version != version:
+            raise StaleWrite(f"{row.name} was changed in another window since you opened it.", row.version)
 
     def adults(self) -> tuple[Adult, ...]:
         """Every adult, in the order they were added."""
@@ -62,7 +70,8 @@ class PeopleKeeper:
         taken = self._session.scalar(select(ChildRow.id).where(ChildRow.name == child.name, ChildRow.id != child.id))
         if taken is not None:
             raise InvalidValue(FieldProblem("name", f"{child.name} is there already.", "Use another name."))
-        row = ChildRow() if child.id == 0 else self._row(child.id)
+        row = ChildRow(version=0) if child.id == 0 else self._row(child.id)
+        row.version += 1
         for name in ("name", "pattern", "born", "gestation_weeks", "sex", "mobility_since", "still_mouths",
                      "under_eyes_reason", "archived"):  # fmt: skip
             setattr(row, name, getattr(child, name))
@@ -100,5 +109,5 @@ def _child(row: ChildRow, measurements: tuple[Measurement, ...]) -> Child:
         id=row.id, name=row.name, pattern=row.pattern, born=row.born, gestation_weeks=row.gestation_weeks,
         sex=cast("Any", row.sex), mobility=Mobility(row.mobility), mobility_since=row.mobility_since,
         still_mouths=row.still_mouths, allergies=tuple(row.allergies), under_eyes_reason=row.under_eyes_reason,
-        measurements=measurements, archived=row.archived,
+        measurements=measurements, archived=row.archived, version=row.version,
     )  # fmt: skip

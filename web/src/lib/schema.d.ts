@@ -2742,6 +2742,11 @@ export interface components {
              * @default
              */
             under_eyes_reason?: string;
+            /**
+             * Version
+             * @default null
+             */
+            version?: number | null;
         };
         /** ChildOut */
         ChildOut: {
@@ -2785,6 +2790,8 @@ export interface components {
             still_mouths: boolean;
             /** Under Eyes Reason */
             under_eyes_reason: string;
+            /** Version */
+            version: number;
         };
         /** ChildrenIn */
         ChildrenIn: {
@@ -3788,6 +3795,11 @@ export interface components {
              */
             unbreakable_first?: boolean;
             /**
+             * Version
+             * @default null
+             */
+            version?: number | null;
+            /**
              * Zone
              * @default Europe/London
              */
@@ -3832,6 +3844,8 @@ export interface components {
             showing: "by age" | "shown first" | "free";
             /** Unbreakable First */
             unbreakable_first: boolean;
+            /** Version */
+            version: number;
             /** Zone */
             zone: string;
         };
@@ -6226,6 +6240,11 @@ export interface components {
              * @default []
              */
             tags?: string[];
+            /**
+             * Version
+             * @default null
+             */
+            version?: number | null;
             /** Width Mm */
             width_mm: number;
         };
@@ -6272,6 +6291,8 @@ export interface components {
             stands: string;
             /** Tags */
             tags: string[];
+            /** Version */
+            version: number;
             /** Width Mm */
             width_mm: number;
         };

@@ -22,6 +22,8 @@ class HouseholdIn(In):
     unbreakable_first: bool = False
     showing: Literal["by age", "shown first", "free"] = "by age"
     paper: Literal["A4", "Letter"] = "A4"
+    version: Annotated[int | None, Field(ge=1), Whole] = None
+    """The one that was read; somebody else's later one is not overwritten."""
 
 
 class LeaningsIn(In):
@@ -40,6 +42,7 @@ class SurfacesIn(In):
 
 
 class HouseholdOut(Out):
+    version: int
     name: str
     lengths: Literal["cm", "in"]
     zone: str
@@ -100,6 +103,8 @@ class ChildIn(In):
     allergies: list[str] = []
     under_eyes_reason: Annotated[str, Field(max_length=200)] = ""
     measurements: list[MeasurementIn] = []
+    version: Annotated[int | None, Field(ge=1), Whole] = None
+    """The one that was read; somebody else's later one is not overwritten."""
 
 
 class ReachOut(Out):
@@ -112,6 +117,7 @@ class ReachOut(Out):
 
 class ChildOut(Out):
     id: int
+    version: int
     name: str
     pattern: Pattern
     born: dt.date

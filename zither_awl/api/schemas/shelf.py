@@ -125,6 +125,8 @@ class TrayIn(In):
     tags: list[str] = []
     bin: Text = ""
     for_children: list[Id] = []
+    version: Annotated[int | None, Field(ge=1), Whole] = None
+    """The one that was read; somebody else's later one is not overwritten."""
 
 
 class FillingOut(Out):
@@ -154,6 +156,7 @@ class FrontOut(Out):
 
 
 class TrayOut(Out):
+    version: int
     id: int
     name: str
     card: CardOut

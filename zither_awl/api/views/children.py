@@ -49,7 +49,7 @@ def add_child(json: ChildIn) -> DoneOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["children"])
 def change_child(child_id: int, json: ChildIn) -> DoneOut:
     """Change a child; new measurements are added to the old."""
-    return DoneOut(id=people.save_child(desk(), _child(json, child_id), adult_id()))
+    return DoneOut(id=people.save_child(desk(), _child(json, child_id), adult_id(), version=json.version))
 
 
 @bp.post("/<int:child_id>/archive")

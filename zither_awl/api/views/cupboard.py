@@ -79,7 +79,7 @@ def add_tray(json: TrayIn) -> DoneOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
 def change_tray(tray_id: int, json: TrayIn) -> DoneOut:
     """Change a tray."""
-    return DoneOut(id=cupboard.save_tray(desk(), _draft(json, tray_id), adult_id()))
+    return DoneOut(id=cupboard.save_tray(desk(), _draft(json, tray_id), adult_id(), version=json.version))
 
 
 @bp.put("/trays/<int:tray_id>/children")

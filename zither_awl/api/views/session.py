@@ -47,8 +47,9 @@ def get_session() -> SessionOut:
 def put_household(json: HouseholdIn) -> DoneOut:
     """Name the house, its units of length and its time zone."""
     kept = desk().house().household
-    told = json.model_dump()
-    people.save_household(desk(), replace(kept, **told) if kept else Household(**told), adult_id())
+    told = json.model_dump(exclude={"version"})
+    made = replace(kept, **told) if kept else Household(**told)
+    people.save_household(desk(), made, adult_id(), version=json.version)
     return DoneOut()
 
 

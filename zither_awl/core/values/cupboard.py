@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from zither_awl.core.component import Component
 from zither_awl.core.errors import Gathering
@@ -119,6 +119,8 @@ class Tray:
     contents: tuple[Content, ...] = ()
     """What of the cupboard it holds; empty for a tray that came as a row of a file."""
     photo_id: int | None = None
+    version: int = field(default=0, compare=False)
+    """How often it was saved: who saves it says which one was read."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
 from enum import StrEnum
 from typing import Literal
@@ -50,6 +50,8 @@ class Household:
     rather_by_area: int = 0
     rather_full: int = 0
     """What a plan of the shelf leans to, -1 to 1: familiar or new, areas mixed or together, calm or full."""
+    version: int = field(default=0, compare=False)
+    """How often it was saved: who saves it says which one was read."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -118,6 +120,8 @@ class Child:
     under_eyes_reason: str = ""
     measurements: tuple[Measurement, ...] = ()
     archived: bool = False
+    version: int = field(default=0, compare=False)
+    """How often it was saved: who saves it says which one was read."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()

@@ -99,6 +99,7 @@ class TrayRow(Base):
     bin_id: Mapped[int | None] = mapped_column(ForeignKey("bin.id"))
     archived: Mapped[bool]
     photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id"))
+    version: Mapped[int]
 
 
 class ContentRow(Base):

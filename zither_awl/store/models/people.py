@@ -29,6 +29,7 @@ class HouseholdRow(Base):
     rather_new: Mapped[int]
     rather_by_area: Mapped[int]
     rather_full: Mapped[int]
+    version: Mapped[int]
 
 
 class AdultRow(Base):
@@ -52,6 +53,7 @@ class ChildRow(Base):
     allergies: Mapped[list[str]] = mapped_column(JSON)
     under_eyes_reason: Mapped[str] = mapped_column(String(200))
     archived: Mapped[bool]
+    version: Mapped[int]
 
 
 class MeasurementRow(Base):

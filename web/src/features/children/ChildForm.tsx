@@ -51,9 +51,11 @@ type ChildFormProps = { child: Child | null; used: readonly string[]; lengths: L
 /** Who a child is. Only the name, the mark and the birth date are needed. */
 export function ChildForm({ child, used, lengths, today, onSaved, label }: ChildFormProps) {
   const [draft, setDraft] = useState(() => draftFrom(child, used))
+  // The one these words were read from: whatever is asked again meanwhile, it is not overwritten unseen.
+  const [version] = useState(child?.version ?? null)
   const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part })
   const save = useWrite(async () => {
-    const body = bodyOf(draft, child, lengths, today)
+    const body = { ...bodyOf(draft, child, lengths, today), version }
     const done = child ? await answer(client.PUT('/api/children/{child_id}', { params: { path: { child_id: child.id } }, body }))
       : await answer(client.POST('/api/children', { body }))
     await refresh()

@@ -45,9 +45,10 @@ type TrayFormProps = { tray: Tray | null; cupboard: Cupboard; people: readonly P
 /** A tray by hand: what it is, how large, what its smallest piece is, for whom. */
 export function TrayForm({ tray, cupboard, people, lengths, onSaved }: TrayFormProps) {
   const [draft, setDraft] = useState(() => draftFrom(tray, lengths))
+  const [version] = useState(tray?.version ?? null)
   const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part })
   const save = useWrite(async () => {
-    const body = bodyOf(draft, lengths)
+    const body = { ...bodyOf(draft, lengths), version }
     await (tray ? answer(client.PUT('/api/trays/{tray_id}', { params: { path: { tray_id: tray.id } }, body })) : answer(client.POST('/api/trays', { body })))
     await refresh()
     onSaved()

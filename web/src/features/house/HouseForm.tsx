@@ -34,11 +34,13 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
   const [school, setSchool] = useState<School>(household?.unbreakable_first ? 'unbreakable' : 'real')
   const [paper, setPaper] = useState<'A4' | 'Letter'>(household?.paper ?? 'A4')
   const [keeper, setKeeper] = useState('')
+  const [version, setVersion] = useState(household?.version ?? null)
   const save = useWrite(async () => {
     await answer(client.PUT('/api/household', { body: {
       name, lengths, zone, language: household?.language ?? 'en', emergency_number: emergency, poison_centre: poison,
-      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing, paper,
+      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing, paper, version,
     } }))
+    if (version !== null) setVersion(version + 1)
     if (adult && keeper.trim()) await answer(client.POST('/api/adults', { body: { name: keeper } }))
     onSaved?.()
     await refresh()

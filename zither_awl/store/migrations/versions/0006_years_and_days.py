@@ -41,6 +41,11 @@ def upgrade() -> None:
         file.add_column(sa.Column("projections", sa.Integer(), nullable=False, server_default="0"))
     with op.batch_alter_table("revision") as file:
         file.alter_column("projections", server_default=None)
+    for table in ("household", "child", "tray"):
+        with op.batch_alter_table(table) as versioned:
+            versioned.add_column(sa.Column("version", sa.Integer(), nullable=False, server_default="1"))
+        with op.batch_alter_table(table) as versioned:
+            versioned.alter_column("version", server_default=None)
     _add_projections()
     _part_the_trace()
 
@@ -156,6 +161,9 @@ def downgrade() -> None:
         op.drop_table(table)
     with op.batch_alter_table("revision") as file:
         file.drop_column("projections")
+    for table in ("household", "child", "tray"):
+        with op.batch_alter_table(table) as versioned:
+            versioned.drop_column("version")
     with op.batch_alter_table("word_answer") as answer:
         answer.alter_column("turn", existing_type=sa.String(length=24), type_=sa.String(length=16))
     for name in ("noted", "missed", "states"):
