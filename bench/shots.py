@@ -6,6 +6,8 @@ import io
 import shutil
 import tempfile
 import threading
+from collections.abc import Iterator
+from contextlib import contextmanager
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
@@ -66,10 +68,12 @@ def main() -> None:
     desk = Desk(prepare(folder / "zither-awl.db"), clock)
     seed_demo(desk)
     with chromium() as driver:
-        _demo(Person(driver, _serve(folder, clock)), desk, clock)
+        with _serve(folder, clock) as address:
+            _demo(Person(driver, address), desk, clock)
         empty = Path(tempfile.mkdtemp())
         prepare(empty / "zither-awl.db").dispose()
-        _welcome(Person(driver, _serve(empty, clock)))
+        with _serve(empty, clock) as address:
+            _welcome(Person(driver, address))
     desk.close()
     shutil.rmtree(folder, ignore_errors=True)
 
@@ -174,12 +178,14 @@ def _shoot_both(person: Person, path: str, name: str, until: str) -> None:
     resize(person.driver, 1280, 800)
 
 
-def _serve(folder: Path, clock: SetClock) -> str:
+@contextmanager
+def _serve(folder: Path, clock: SetClock) -> Iterator[str]:
     settings = Settings(data=folder, port=0)
     server = local_server(create_app(settings, clock=clock), settings)
     server.prepare()
     threading.Thread(target=server.serve, daemon=True).start()
-    return f"http://127.0.0.1:{server.bind_addr[1]}"
+    yield f"http://127.0.0.1:{server.bind_addr[1]}"
+    server.stop()
 
 
 def _shoot(person: Person, path: str, name: str, until: str) -> None:

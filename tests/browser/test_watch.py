@@ -338,7 +338,7 @@ def test_what_the_version_before_kept_on_the_device_is_sent_after_an_update(at_d
 def test_a_line_the_program_cannot_read_holds_up_no_other_and_is_told(watching: WatchPage) -> None:
     person = watching.person
     watching.all_sent()
-    strange = {"device": "00000000-strange", "sequence": 9000, "schema_version": 2, "kind": "dance"}
+    strange = {"device": "00000000-strange", "sequence": 9000, "schema_version": 2, "kind": "depth", "text": "dance"}
     person.driver.execute_async_script(
         "const [item, done] = arguments; const ask = indexedDB.open('zither-awl'); ask.onsuccess = () => {"
         "const tx = ask.result.transaction('items', 'readwrite'); tx.oncomplete = () => { ask.result.close(); done() };"

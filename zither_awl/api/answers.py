@@ -153,9 +153,13 @@ def finding_out(finding: Finding) -> shelf_models.FindingOut:
     )  # fmt: skip
 
 
-def episode_out(episode: Episode, at: Desk) -> watch_models.EpisodeOut:
-    """An episode with its events."""
+def episodes_out(episodes: Iterable[Episode], at: Desk) -> list[watch_models.EpisodeOut]:
+    """Pieces of work with their events."""
     house = at.house()
+    return [_episode_out(each, house, at) for each in episodes]
+
+
+def _episode_out(episode: Episode, house: House, at: Desk) -> watch_models.EpisodeOut:
     stats = episode_stats(episode)
     adult = next((a.name for a in house.adults if a.id == episode.adult_id), "")
     return watch_models.EpisodeOut(

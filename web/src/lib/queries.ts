@@ -113,4 +113,9 @@ export const traceQuery = (id: string) => queryOptions({
 })
 
 /** After a write: ask everything on screen again. */
-export const refresh = (): Promise<void> => queryClient.invalidateQueries()
+export async function refresh(): Promise<void> {
+  // What is still being asked for the first time may have been answered before the write: it is asked once more.
+  const asked = queryClient.getQueryCache().findAll({ fetchStatus: 'fetching' }).filter((each) => each.state.data === undefined)
+  await queryClient.invalidateQueries()
+  await Promise.all(asked.map(({ queryKey }) => queryClient.invalidateQueries({ queryKey, exact: true })))
+}

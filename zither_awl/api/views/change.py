@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flask import Blueprint
 
-from zither_awl.api.answers import episode_out, named, reasons_out, spot_in, spot_out
+from zither_awl.api.answers import episodes_out, named, reasons_out, spot_in, spot_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.change import (
@@ -107,7 +107,7 @@ def get_today() -> TodayOut:
         complete=[MissingOut(tray_id=m.tray.id, tray=m.tray.name, child=m.child.name, at=m.at, note=m.note)
                   for m in page.complete],
         out=[OutNowOut(unit=unit, trays=list(trays)) for unit, trays in page.out if trays],
-        questions=[episode_out(e, at) for e in page.questions], change_waits=page.change_waits,
+        questions=episodes_out(page.questions, at), change_waits=page.change_waits,
         seen_mornings=page.seen_mornings,
     )  # fmt: skip
 

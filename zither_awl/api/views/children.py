@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flask import Blueprint
 
-from zither_awl.api.answers import child_out, children_out, episode_out, reasons_out
+from zither_awl.api.answers import child_out, children_out, episodes_out, reasons_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.house import ArchiveIn, ChildIn, ChildrenOut, DeleteIn
@@ -80,7 +80,7 @@ def get_record(child_id: int) -> RecordOut:
         weeks=[WeekOut(week=week, median_min=minutes) for week, minutes in record.span.weeks],
         span_verdict=record.span.verdict, span_low=slope.low if slope else None,
         span_high=slope.high if slope else None,
-        notes=[episode_out(e, at) for e in record.notes],
+        notes=episodes_out(record.notes, at),
     )  # fmt: skip
 
 

@@ -7,7 +7,7 @@ from typing import cast
 
 from flask import Blueprint, Response
 
-from zither_awl.api.answers import child_out, episode_out, morning_out, swept_out
+from zither_awl.api.answers import child_out, episodes_out, morning_out, swept_out
 from zither_awl.api.context import desk
 from zither_awl.api.files import csv_file
 from zither_awl.api.schemas.morning import CauseOut, ChildsMorningOut, MorningReadOut, QuarterOut, StretchOut
@@ -49,7 +49,7 @@ def _read(morning_id: int | None) -> MorningReadOut:
     house, found = at.house(), reading.read_morning(at, morning_id)
     return MorningReadOut(
         morning=cast("MorningOut", morning_out(found.morning, house)), day=found.morning.day,
-        episodes=[episode_out(e, at) for e in found.episodes],
+        episodes=episodes_out(found.episodes, at),
         spells=[SpellOut.model_validate(s) for s in found.spells],
         children=[_childs(c, found.episodes, house) for c in found.children], swept=swept_out(found.swept, house),
         earlier=found.earlier.id if found.earlier else None, later=found.later.id if found.later else None,

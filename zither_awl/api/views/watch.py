@@ -7,7 +7,7 @@ from typing import Annotated
 from flask import Blueprint
 from pydantic import BaseModel, Field
 
-from zither_awl.api.answers import children_out, episode_out, morning_out, swept_out
+from zither_awl.api.answers import children_out, episodes_out, morning_out, swept_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import Day, DoneOut
 from zither_awl.api.schemas.items import ItemsIn, NewerItemIn, WrittenIn
@@ -62,8 +62,8 @@ def get_watch() -> WatchOut:
                          by_hand=o.by_hand, condition=o.condition, parts=list(o.parts),
                          waits=[WaitsOut(child_id=c, word=word, why=why) for c, word, why in o.waits])
                 for o in board.offers],
-        episodes=[episode_out(e, at) for e in board.episodes],
-        questions=[episode_out(e, at) for e in mending.forgotten(at)],
+        episodes=episodes_out(board.episodes, at),
+        questions=episodes_out(mending.forgotten(at), at),
         scales=[ScaleOut(child_id=c, own_p90_min=p90) for c, p90 in board.scales], now=now,
         swept=swept_out(sweeping.swept(at, recording.open_morning(house)), house),
         spells=[SpellOut.model_validate(s) for s in board.spells],
@@ -147,7 +147,7 @@ def list_episodes(query: EpisodesQuery) -> EpisodesOut:
     """Episodes, newest first, struck ones too."""
     at, wanted = desk(), list(filter(None, query.ids.split(",")))
     found = mending.episodes_of(at, query.day, query.child, query.tray, ids=wanted, most=query.limit)
-    return EpisodesOut(episodes=[episode_out(e, at) for e in found])
+    return EpisodesOut(episodes=episodes_out(found, at))
 
 
 @bp.post("/episodes")

@@ -14,10 +14,11 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
   const chip = (each: Offer, at: number) => {
     const user = users?.get(each.tray_id)?.[0]
     const waits = each.waits.find((one) => one.child_id === child.id)
+    const said = user ? `with ${user.name}` : [each.by_hand && 'by hand', waits?.word].filter(Boolean).join(', ')
     return (
       <Button key={each.tray_id} size="touch" onClick={() => pick(each.tray_id)} title={waits?.why ?? each.condition}
         {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}>
-        {each.name}{user ? <span className="text-sm font-normal">with {user.name}</span> : <span className="text-sm font-normal">{[each.by_hand && 'by hand', waits?.word].filter(Boolean).join(', ')}</span>}
+        {each.name}{said && <span className="text-sm font-normal">{said}</span>}
       </Button>
     )
   }
