@@ -160,6 +160,10 @@ def test_a_lesson_is_led_turn_by_turn_with_one_tap_an_answer(at_demo: Person) ->
         _wait_for_word(person, word)
         person.tap("button", "I named it")
     person.wait_to_see("Show me")
+    person.tap("button", "Take back the last answer")
+    _wait_for_word(person, "yellow")
+    person.tap("button", "I named it")
+    person.wait_to_see("Show me")
     first = _now(person)
     taps = person.taps
     person.tap("button", "Showed it")

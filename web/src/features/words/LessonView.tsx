@@ -35,8 +35,8 @@ export function LessonView({ child, set }: { child: number; set: string }) {
         <div className="flex flex-col gap-4">
           {away && <Notice tone="should">The program is away and proposes nothing new. Choose under &ldquo;Ask something else&rdquo;; every answer is kept.</Notice>}
           {lesson.words.kind === 'quantities' ? <Rungs lesson={lesson} rest={onItsWay} /> : <Now key={`${lesson.asked}:${lesson.ask.turn}`} lesson={lesson} rest={onItsWay} past={past} setPast={setPast} restless={restless} setRestless={setRestless} />}
-          <Chosen lesson={lesson} />
           {lesson.asked > 0 && <TakeBack lesson={lesson} rest={onItsWay} />}
+          <Chosen lesson={lesson} />
         </div>
         <div className="flex flex-col gap-4">
           {lesson.words.kind !== 'quantities' && <><Matrix lesson={lesson} /><Standings lesson={lesson} /></>}
