@@ -7,13 +7,12 @@ its rows. `shown` is yes where an adult showed the tray that day.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import date, time
 
-from zither_awl.core.concentration import episode_stats
 from zither_awl.core.errors import FieldProblem
-from zither_awl.core.values import HELPS, Episode, Place, Work
+from zither_awl.core.values import HELPS, Place, Work
 from zither_awl.formats.tables import Cells
 
 COLUMNS: tuple[str, ...] = (
@@ -89,14 +88,12 @@ def _time(row: Cells, column: str, *, needed: bool = False) -> time | None:
         return None
 
 
-def episode_cells(episode: Episode, child: str, tray: str, adult: str, local: Mapping[str, str]) -> dict[str, str]:
-    """An episode as the cells of a row; `local` holds day, began and ended in the household's zone."""
-    stats = episode_stats(episode)
+def episode_cells(
+    child: str, tray: str, adult: str, local: Mapping[str, str], *, work: str, place: str, rounds: int, helped: str,
+    notes: Iterable[str],
+) -> dict[str, str]:
+    """A piece of work as the cells of a row; `local` holds day, began and ended in the household's zone."""
     return {
-        "child": child, "tray": tray, **local,
-        "work": episode.work.value if episode.work else "", "place": episode.place.value if episode.place else "",
-        "rounds": str(stats.repetitions if stats else 0),
-        "helped": next((e.cause for e in episode.events if e.kind == "helped"), ""),
-        "note": " / ".join(e.text for e in episode.events if e.kind == "note"),
-        "shown": "no", "watched_by": adult,
+        "child": child, "tray": tray, **local, "work": work, "place": place, "rounds": str(rounds), "helped": helped,
+        "note": " / ".join(notes), "shown": "no", "watched_by": adult,
     }  # fmt: skip

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime, time, timedelta
 from difflib import get_close_matches
@@ -21,6 +21,7 @@ from zither_awl.formats.tray_table import TrayLine, problem_table, tray_cells
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.things import cap_problem
 from zither_awl.store import Store
+from zither_awl.store.log import ExportedWork
 
 Row = Mapping[str, str]
 Status = Literal["new", "same", "changed", "bad"]
@@ -175,21 +176,22 @@ def export_episodes(desk: Desk) -> str:
     """Every episode that was not struck out as CSV, times in the household's zone."""
     house = desk.house()
     with desk.read() as work:
-        episodes = work.log.episodes()
-    return _episodes_csv(house, episodes)
+        return _episodes_csv(house, work.log.exported())
 
 
-def _episodes_csv(house: House, episodes: Sequence[Episode]) -> str:
+def _episodes_csv(house: House, works: Iterable[ExportedWork]) -> str:
     children, trays = {c.id: c.name for c in house.all_children}, {t.id: t.name for t in house.all_trays}
-    adults = {a.id: a.name for a in house.adults}
-    return write_table(episode_table.COLUMNS, [
-        episode_table.episode_cells(e, children[e.child_id], trays.get(e.tray_id or 0, e.activity),
-                                    adults.get(e.adult_id or 0, ""), _local(e, house.zone))
-        for e in episodes if not e.struck
-    ])  # fmt: skip
+    adults, zone = {a.id: a.name for a in house.adults}, house.zone
+    return write_table(episode_table.COLUMNS, (
+        episode_table.episode_cells(
+            children[w.child_id], trays.get(w.tray_id or 0, w.activity), adults.get(w.adult_id or 0, ""),
+            _local(w, zone), work=w.work, place=w.place, rounds=w.repetitions if w.ended else 0, helped=w.helped,
+            notes=w.notes,
+        ) for w in works
+    ))  # fmt: skip
 
 
-def _local(episode: Episode, zone: ZoneInfo) -> dict[str, str]:
+def _local(episode: ExportedWork, zone: ZoneInfo) -> dict[str, str]:
     began = episode.began.astimezone(zone)
     ended = episode.ended.astimezone(zone) if episode.ended else None
     clock = f"{ended:%H:%M:%S}" if ended else ""

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Collection
+from collections.abc import Collection, Iterator
+from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any, cast
 
@@ -33,6 +34,23 @@ from zither_awl.store.models.log import (
     SweepRow,
     VisitRow,
 )
+
+
+@dataclass(frozen=True, slots=True)
+class ExportedWork:
+    """A piece of work as a file tells it."""
+
+    child_id: int
+    tray_id: int | None
+    activity: str
+    began: datetime
+    ended: datetime | None
+    work: str
+    place: str
+    repetitions: int
+    helped: str
+    notes: tuple[str, ...]
+    adult_id: int | None
 
 
 class LogKeeper:
@@ -152,6 +170,24 @@ class LogKeeper:
         """The ids of these children's episodes that began between two instants."""
         e = EpisodeRow
         return list(self._session.scalars(select(e.id).where(e.child_id.in_(children), e.began.between(frm, to))))
+
+    def exported(self) -> Iterator[ExportedWork]:
+        """Every piece of work that is not struck, oldest first, with its first help and its notes, read row by row."""
+        v, e, o = EpisodeEventRow, EpisodeRow, VisitRow
+        helped: dict[str, str] = {}
+        notes: defaultdict[str, list[str]] = defaultdict(list)
+        asked = select(v.episode_id, v.kind, v.cause, v.text).where(
+            v.kind.in_(("helped", "note")), v.struck.is_(False), v.episode_id.is_not(None))  # fmt: skip
+        for key, kind, cause, text in self._session.execute(asked.order_by(v.at, v.device, v.sequence)):
+            if kind == "note":
+                notes[key or ""].append(text)
+            else:
+                helped.setdefault(key or "", cause)
+        columns = select(e.id, e.child_id, e.tray_id, e.activity, e.began, e.ended, e.work, e.place, e.adult_id,
+                         o.repetitions)  # fmt: skip
+        for r in self._session.execute(columns.join(o, o.episode_id == e.id).order_by(e.began, e.id)):
+            yield ExportedWork(r.child_id, r.tray_id, r.activity, r.began, r.ended, r.work or "", r.place or "",
+                               r.repetitions, helped.get(r.id, ""), tuple(notes.get(r.id, ())), r.adult_id)  # fmt: skip
 
     def ids_where(self, *, child_id: int | None = None, tray_id: int | None = None, day: date | None = None,
                   morning_id: int | None = None, noted: bool = False,
