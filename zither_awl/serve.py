@@ -77,9 +77,11 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
         if (taken := take_kept(desk)) > 0:
             journal.LOGGER.info("took in %s items of kinds that were not known before", taken)
         servers = [local_server(app, settings)]
-        click.echo(f"Zither Awl is at {address}   (Ctrl+C stops it)")
         if door is not None and door.certificate is not None:
             servers.append(home_server(app, settings, door))
+        _listen(servers)
+        click.echo(f"Zither Awl is at {address}   (Ctrl+C stops it)")
+        if door is not None and door.certificate is not None:
             click.echo(f"For the devices of the house: {'  '.join(door.addresses)}")
             click.echo(f"Each comes to trust it at {door.addresses[0]}/trust, by this fingerprint:")
             click.echo(door.certificate.fingerprint)
@@ -88,14 +90,18 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
         _run(servers, desk)
 
 
+def _listen(servers: list[Server]) -> None:
+    """Whoever is told the address is answered."""
+    for server in servers:
+        server.prepare()
+        Thread(target=server.serve, daemon=True).start()
+
+
 def _run(servers: list[Server], desk: Desk) -> None:
     """Serve until Ctrl+C or until the system asks to stop; then close everything, so that one whole file is left."""
     stopped = Event()
     if hasattr(signal, "SIGTERM"):
         signal.signal(signal.SIGTERM, lambda *_: stopped.set())
-    for server in servers:
-        server.prepare()
-        Thread(target=server.serve, daemon=True).start()
     try:
         while not stopped.is_set():
             _daily_copy(desk)

@@ -81,6 +81,7 @@ class Judgements:
         self.state, self.on, self.school = state, on, school
         self._known: dict[tuple[int, int], Judgement] = {}
         self._mastered: dict[tuple[int, int], Mastery] = {}
+        self._once: dict[Hashable, Any] = {}
         self._memory = memory if memory is not None else Memory()
 
     def of(self, child: Child, tray: Tray) -> Judgement:
@@ -106,6 +107,17 @@ class Judgements:
     def mastered(self, child: Child, card_id: int) -> bool:
         """Whether a card is mastered, fading or not."""
         return self.mastery_of(child, card_id).state in ("mastered", "fading")
+
+    def remember(self, key: Hashable, evidence: tuple[Any, ...], judge: Callable[[], V]) -> V:
+        """Something else that is judged from evidence, from memory where that is equal."""
+        return self._memory.of(key, evidence, judge)
+
+    def once(self, key: Hashable, judge: Callable[[], V]) -> V:
+        """Something that rests on this state and day, judged when it is first asked for."""
+        if key not in self._once:
+            self._once[key] = judge()
+        found: V = self._once[key]
+        return found
 
     def readiness(self, child: Child, tray: Tray, danger: Reason | None = None) -> Readiness:
         """Whether a tray suits a child now: the one verdict everybody asks. `danger`: what on it is a hazard for it."""

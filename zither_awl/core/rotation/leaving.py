@@ -36,9 +36,13 @@ class Leaving:
 def leavings(placement: Placement, judge: Judgements) -> tuple[Leaving, ...]:
     """The verdict on one open tray for each child it is for."""
     return tuple(
-        _leaving(judge.of(child, placement.tray), judge)
+        _verdict(child, placement.tray, judge)
         for child in judge.state.children if child.id in placement.tray.for_children
     )  # fmt: skip
+
+
+def _verdict(child: Child, tray: Tray, judge: Judgements) -> Leaving:
+    return judge.once(("leaving", child.id, tray.id), lambda: _leaving(judge.of(child, tray), judge))
 
 
 def _leaving(known: Judgement, judge: Judgements) -> Leaving:
@@ -118,7 +122,8 @@ def missed_by_luck(child: Child, mornings: int, judge: Judgements) -> float:
     """
     out = [p for p in judge.state.placements if child.id in p.tray.for_children and not p.by_hand]
     trays = max(1, len(out))
-    picks = picks_per_morning(child, judge.state.log)
+    log = judge.state.log
+    picks = judge.remember(("picks", child.id), (log.mornings, log.episodes), lambda: picks_per_morning(child, log))
     return min(1.0, trays * max(0.0, 1 - picks / trays) ** mornings)
 
 

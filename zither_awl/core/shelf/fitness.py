@@ -33,13 +33,15 @@ def fit(child: Child, tray: Tray, judge: Judgements) -> TrayFit:
 
 def suits(child: Child, tray: Tray, judge: Judgements) -> Readiness:
     """Whether a tray suits a child now, what lies on it and is a hazard for this child minded."""
-    return judge.readiness(child, tray, _danger(child, tray, judge))
+    return judge.once(("suits", child.id, tray.id), lambda: judge.readiness(child, tray, _danger(child, tray, judge)))
 
 
 def _danger(child: Child, tray: Tray, judge: Judgements) -> Reason | None:
     """What on the tray is a hazard for this child that the household has not chosen to sit by."""
-    found = next((h for h in hazards(tray, judge.state.practice) if h.severity == "must"
-                  and endangers(h, child, judge.on) and not under_eyes(h, child, judge.on)), None)  # fmt: skip
+    practice = judge.state.practice
+    known = judge.remember(("hazards", tray.id), (tray, practice), lambda: hazards(tray, practice))
+    found = next((h for h in known if h.severity == "must" and endangers(h, child, judge.on)
+                  and not under_eyes(h, child, judge.on)), None)  # fmt: skip
     if found is None:
         return None
     text = f"Not for {child.name} yet: {found.text}."
