@@ -84,7 +84,9 @@ def serving(folder: Path, kills: int, chance: Random) -> None:
     child, tray = desk.house().children[0].id, desk.house().placements[0].tray.id
     desk.close()
     senders = [Sender(f"0000000{n}-aaaa-4aaa-8aaa-aaaaaaaaaaaa") for n in (1, 2)]
+    unheard = 0
     for number in range(kills):
+        before = sum(len(s.acknowledged) for s in senders)
         port = free_port()
         server = subprocess.Popen([sys.executable, "-m", "zither_awl.cli", "serve", "--data", str(folder), "--port",
                                    str(port), "--no-browser"], stdout=subprocess.PIPE, text=True)  # fmt: skip
@@ -95,12 +97,14 @@ def serving(folder: Path, kills: int, chance: Random) -> None:
         threads = [Thread(target=s.run, args=(Browser(port), child, tray, stop)) for s in senders]
         for thread in threads:
             thread.start()
-        time.sleep(chance.uniform(0.02, 0.6))
+        time.sleep(chance.uniform(0.02, 2.0))
         server.send_signal(signal.SIGKILL)
         server.wait()
         stop.set()
         for thread in threads:
             thread.join()
+        unheard += before == sum(len(s.acknowledged) for s in senders)
+    print(f"{unheard} of {kills} kills came before anything was acknowledged")
     _judge(database, senders, kills)
 
 

@@ -39,8 +39,18 @@ CLOCK = """
   performance.now = () => (set() ? set() - first + (ticks += 0.001) : mono())
   const fetched = window.fetch.bind(window)
   window.asking = 0
-  window.fetch = (...asked) => { window.asking += 1; return fetched(...asked).finally(() => { window.asking -= 1 }) }
+  window.fetch = async (...asked) => {
+    await window.held
+    window.asking += 1
+    return fetched(...asked).finally(() => { window.asking -= 1 })
+  }
 })()
+"""
+
+HOLD = """
+if (window.asking > 0) return false
+window.held = new Promise((release) => { window.release = release })
+return true
 """
 
 
@@ -135,10 +145,11 @@ class Script:
     def at(self, person: Person, seconds: int) -> WatchPage:
         """It is so many seconds into the morning, for the tablet and the program."""
         self.seconds = seconds
-        # The two clocks are set one after the other: nothing may be asked of the program in between.
-        person.until(lambda: person.driver.execute_script("return window.asking === 0"), "every answer")
+        # The two clocks are set one after the other: what the page asks in between waits until both are.
+        person.until(lambda: person.driver.execute_script(HOLD), "every answer")
         self.home.set_clock(NOW + timedelta(seconds=seconds))
         set_clock(person, NOW + timedelta(seconds=seconds))
+        person.driver.execute_script("window.release()")
         return WatchPage(person)
 
     def wrote(self, child: str, kind: str, word: str = "") -> None:
