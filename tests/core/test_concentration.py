@@ -72,10 +72,13 @@ def weeks(minutes: list[float]) -> list[Episode]:
 
 
 def test_growing_is_only_said_when_the_interval_leaves_out_nothing() -> None:
-    assert span(weeks([5, 6, 7, 8, 9, 10]), TODAY).verdict == "growing"
-    assert span(weeks([10, 9, 8, 7, 6, 5]), TODAY).verdict == "shrinking"
-    assert span(weeks([5, 9, 6, 8, 5, 9, 6]), TODAY).verdict == "no clear change"
-    assert span(weeks([5, 6, 7, 8]), TODAY).verdict == "too early to say"
+    """Twelve weeks, and three weekly looks in a row that say the same; ours, no source."""
+    rising = [5, 6, 5.5, 7, 6.5, 8, 7.5, 9, 8.5, 10, 9.5, 11, 10.5, 12]
+    assert span(weeks(rising), TODAY).verdict == "growing"
+    assert span(weeks(rising[::-1]), TODAY).verdict == "shrinking"
+    assert span(weeks(rising[1:]), TODAY).verdict == "too early to say"
+    assert span(weeks([5, 9, 6, 8, 5, 9, 6] * 2), TODAY).verdict == "no clear change"
+    assert span(weeks([9, 8, 9, 8, 9, 8, 9, 8, 9, 8, 9, 8, 9, *range(10, 12)]), TODAY).verdict == "no clear change"
     assert span([], TODAY).verdict == "too early to say"
 
 
@@ -85,7 +88,8 @@ def test_the_slope_of_the_weeks_agrees_with_scipy() -> None:
     ours = span(weeks(values), TODAY).slope
     theirs = theilslopes(values, list(range(6)), method="separate")
     assert ours is not None
-    assert (ours.slope, ours.low, ours.high) == pytest.approx((theirs.slope, theirs.low_slope, theirs.high_slope))
+    assert ours.slope == pytest.approx(theirs.slope)
+    assert ours.low < theirs.low_slope and theirs.high_slope < ours.high  # noqa: PT018 - asked more often, so wider
 
 
 def test_a_child_is_drawn_against_its_own_weeks_from_ten_pieces_on() -> None:

@@ -2,25 +2,78 @@
 
 from __future__ import annotations
 
+from itertools import combinations
 from typing import Any
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from scipy.stats import beta, fisher_exact, theilslopes
+from scipy.special import beta as beta_of
+from scipy.stats import beta, betabinom, mannwhitneyu, rankdata, theilslopes
 
 from tests.builders import worked_cases
-from zither_awl.core.exact import discounted_rate, fisher_fewer, theil_sen, wilson
+from zither_awl.core.exact import (
+    autocorrelation,
+    change_point,
+    discounted_rate,
+    rank_lower,
+    silence,
+    theil_sen,
+    wilson,
+)
 
 
-@given(st.integers(1, 10), st.integers(1, 24), st.data())
-def test_fishers_test_agrees_with_scipy(late: int, early: int, data: st.DataObject) -> None:
-    """Source: scipy.stats.fisher_exact, one-sided."""
-    chosen_late = data.draw(st.integers(0, late))
-    chosen_early = data.draw(st.integers(0, early))
-    table = [[chosen_late, late - chosen_late], [chosen_early, early - chosen_early]]
-    expected = fisher_exact(table, alternative="less").pvalue
-    assert fisher_fewer(chosen_late, late, chosen_early, early) == pytest.approx(expected, abs=1e-12)
+@given(st.lists(st.integers(0, 12), min_size=1, max_size=5), st.lists(st.integers(0, 12), min_size=1, max_size=9))
+def test_the_rank_sum_test_agrees_with_every_way_of_choosing(late: list[int], early: list[int]) -> None:
+    """Source: Wilcoxon 1945 by plain enumeration, ties at their middle rank; without ties scipy.stats.mannwhitneyu."""
+    ranks = rankdata([*late, *early])
+    seen = sum(ranks[: len(late)])
+    sums = [sum(some) for some in combinations(ranks, len(late))]
+    expected = sum(total <= seen + 1e-9 for total in sums) / len(sums)
+    assert rank_lower(late, early) == pytest.approx(expected)
+    if len({*late, *early}) == len(late) + len(early):
+        theirs = mannwhitneyu(late, early, alternative="less", method="exact").pvalue
+        assert rank_lower(late, early) == pytest.approx(theirs)
+
+
+@given(st.integers(1, 30), st.integers(0, 20), st.integers(0, 20))
+def test_a_silence_is_beta_binomial(length: int, yes: int, no: int) -> None:
+    """Source: scipy.stats.betabinom."""
+    assert silence(length, yes, no) == pytest.approx(betabinom.pmf(0, length, 0.5 + yes, 0.5 + no), rel=1e-9)
+
+
+@given(st.lists(st.booleans(), min_size=4, max_size=14))
+def test_a_change_point_is_bayes_over_every_split(picked: list[bool]) -> None:
+    """By integrating every model on its own: scipy.special.beta."""
+    found = change_point(picked, [1.0] * len(picked))
+    assert found is not None
+
+    def marginal(part: list[bool]) -> float:
+        return float(beta_of(0.5 + sum(part), 0.5 + len(part) - sum(part)) / beta_of(0.5, 0.5))
+
+    splits = [marginal(picked[:at]) * marginal(picked[at:]) for at in range(1, len(picked))]
+    some, none = 0.5 * sum(splits) / len(splits), 0.5 * marginal(picked)
+    assert found.posterior == pytest.approx(some / (some + none))
+    assert splits[found.at - 1] == pytest.approx(max(splits))
+
+
+def test_what_was_seen_in_part_moves_a_change_less() -> None:
+    picked = [True] * 8 + [False] * 8
+    whole = change_point(picked, [1.0] * 16)
+    part = change_point(picked, [1.0] * 8 + [0.3] * 8)
+    assert whole is not None and part is not None  # noqa: PT018
+    assert (whole.at, whole.earlier, whole.later) == (8, (8, 8), (0, 8))
+    assert part.posterior < whole.posterior
+
+
+def test_neighbours_that_resemble_each_other_widen_the_interval_of_a_line() -> None:
+    weeks, values = list(range(14)), [5, 5.5, 5.2, 6, 6.1, 5.8, 6.3, 7, 6.9, 7.2, 7.1, 7.6, 7.4, 8]
+    plain, alike = theil_sen(weeks, values), theil_sen(weeks, values, alike=0.5)
+    assert plain is not None and alike is not None  # noqa: PT018
+    assert alike.slope == plain.slope
+    assert alike.high - alike.low > plain.high - plain.low
+    assert autocorrelation([1, 2, 1, 2, 1, 2]) == 0
+    assert autocorrelation(list(range(20))) > 0.8
 
 
 @pytest.mark.parametrize(("given_", "expected"), worked_cases("c.theil_sen"))

@@ -2,15 +2,25 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import timedelta
 from typing import Any
 
 import pytest
 
 from tests.builders import BEADS, TODAY, child, placed, tray, unit
-from zither_awl.core.safety import DECLARED, bin_exposure, exposure, hazards, work_condition
+from zither_awl.core.safety import DECLARED, allowed, bin_exposure, exposure, hazards, may_be_allowed, work_condition
+from zither_awl.core.safety.nature import declared
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Softness, Sphere
-from zither_awl.core.values import Bin, Board, Measurement, Mobility
+from zither_awl.core.values import (
+    PERMISSION_KINDS,
+    Bin,
+    Board,
+    Measurement,
+    Mobility,
+    Permission,
+    PermissionKind,
+)
 
 TOVE = child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True)
 ILSE = child("Ilse", 48, id=1)
@@ -36,14 +46,14 @@ def test_a_ball_a_ruler_calls_just_too_big_is_still_judged() -> None:
 def test_an_unknown_shape_is_to_be_tested_and_counts() -> None:
     found = hazards(tray(piece=Irregular(None, Box(60, 50, 40))))
     assert found[0].kind == "small-part"
-    assert "may go into" in found[0].text
+    assert "test it with the gauge" in found[0].text
 
 
 def test_cloth_is_judged_by_its_cords_and_not_by_its_size() -> None:
-    """ASTM F963 4.14: free length at most 300 mm under 18 months; from memory."""
+    """EN 71-1: free length at most 220 mm under 18 months; from memory."""
     assert kinds(piece=Box(10, 10, 2), softness=Softness.CLOTH) == []
-    assert kinds(softness=Softness.CLOTH, cord_mm=300) == []
-    cord = hazards(tray(softness=Softness.CLOTH, cord_mm=301))[0]
+    assert kinds(softness=Softness.CLOTH, cord_mm=220) == []
+    cord = hazards(tray(softness=Softness.CLOTH, cord_mm=221))[0]
     assert (cord.kind, cord.minimum_age_months) == ("cord", 18)
 
 
@@ -157,26 +167,61 @@ def test_small_parts_by_hand_for_the_child_itself_stay_a_finding() -> None:
     assert [f.severity for f in found(tray(piece=BEADS), by_hand=True, children=(WREN,))] == ["must"]
 
 
-def test_from_two_the_household_may_decide_for_under_eyes_and_it_stays_a_note() -> None:
-    decided = child("Wren", 30, id=1, under_eyes_reason="counts every one back")
+def may(kind: PermissionKind = "small", **more: Any) -> tuple[Permission, ...]:
+    """A permission somebody gave."""
+    return (Permission(kind=kind, adult="Tarn", given_on=TODAY, **more),)
+
+
+def test_what_was_decided_for_the_table_stays_a_note() -> None:
+    decided = child("Wren", 30, id=1, permissions=may())
     (note,) = found(tray(piece=BEADS), by_hand=True, children=(decided,))
-    assert (note.rule, note.severity) == ("under-eyes", "note")
-    assert "an adult at the table while Wren works" in note.reasons[0].text
+    assert (note.rule, note.severity) == ("with-an-adult", "note")
+    assert "With an adult at the table: somebody sits by while Wren works" in note.reasons[0].text
 
 
 @pytest.mark.parametrize(
     "who",
     [
-        pytest.param(child("Wren", 23, id=1, under_eyes_reason="careful"), id="under two"),
-        pytest.param(child("Wren", 30, id=1, under_eyes_reason="careful", still_mouths=True), id="still mouths"),
+        pytest.param(child("Wren", 23, id=1, permissions=may()), id="under two"),
+        pytest.param(child("Wren", 30, id=1, permissions=may(), still_mouths=True), id="still mouths"),
+        pytest.param(child("Wren", 30, id=1, permissions=may("blade")), id="allowed something else"),
+        pytest.param(child("Wren", 30, id=1, permissions=may(withdrawn_on=TODAY)), id="withdrawn"),
     ],
 )
 def test_under_two_or_mouthing_it_cannot_be_decided_away(who: Any) -> None:
     assert [f.severity for f in found(tray(piece=BEADS), by_hand=True, children=(who,))] == ["must"]
 
 
+ALLOWED = [
+    pytest.param("standing-water", child(months=13), True, id="water from walking"),
+    pytest.param("standing-water", child(months=20, mobility=Mobility.CRAWLS), False, id="not before walking"),
+    pytest.param("dull-blade", child(months=18), True, id="a dull blade from 18 months"),
+    pytest.param("dull-blade", child(months=17), False, id="not before"),
+    pytest.param("sharp", child(months=29), False, id="a sharp blade has no permission"),
+    pytest.param("dried-pulses", child(months=24), True, id="grains from two"),
+    pytest.param("dried-pulses", child(months=30, still_mouths=True), False, id="not while it mouths"),
+    *(pytest.param(kind, child(months=70), False, id=f"{kind}: its limit stands")
+      for kind in ("magnet", "button-cell", "swelling-beads", "balloon", "caustic", "whole-food", "toxic")),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("kind", "who", "may_be"), ALLOWED)
+def test_what_may_be_decided_for_the_table_and_from_when(kind: str, who: Any, may_be: bool) -> None:
+    """Common practice, no source."""
+    hazard = declared(kind)
+    assert may_be_allowed(hazard, who, TODAY) is may_be
+    every = replace(who, permissions=tuple(Permission(kind=k, given_on=TODAY) for k in PERMISSION_KINDS))
+    assert allowed(hazard, every, TODAY) is may_be
+
+
+def test_a_permission_of_one_child_is_none_for_another() -> None:
+    wren = child("Wren", 30, id=1, permissions=may())
+    both = tray(piece=BEADS, for_children=frozenset({1}))
+    assert [f.child for f in found(both, children=(wren, TOVE))] == [1, 2]
+
+
 def test_nobody_can_switch_it_off_for_an_open_placement() -> None:
-    decided = child("Wren", 30, id=1, under_eyes_reason="careful")
+    decided = child("Wren", 30, id=1, permissions=may())
     assert [f.severity for f in found(tray(piece=BEADS), children=(decided,))] == ["must"]
 
 

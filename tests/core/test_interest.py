@@ -7,8 +7,9 @@ from typing import Any
 
 import pytest
 
-from tests.builders import TODAY, at, child, episode, log_of, morning, placed, shown, tray
-from zither_awl.core.attendance import counted_mornings, whole_mornings
+from tests.builders import TODAY, at, card, child, episode, log_of, morning, placed, shown, tray
+from zither_awl.core.attendance import counted_mornings, ended_cycles, fresh_record
+from zither_awl.core.concentration import folded
 from zither_awl.core.interest import Interest, first_reaction, interest
 from zither_awl.core.values import Episode, Log
 
@@ -20,45 +21,103 @@ def loved(chosen_days: Any, *, mornings: int = 30, minutes: Any = 10, log: Log |
     return interest(ILSE, POURING, log or log_of([POURING], episodes, mornings=mornings), TODAY)
 
 
-def test_it_counts_mornings_and_not_visits() -> None:
+def test_it_counts_work_cycles_and_not_visits() -> None:
     twice = [episode(3, hour=9), episode(3, hour=10), episode(2)]
     seen = interest(ILSE, POURING, log_of([POURING], twice, mornings=10), TODAY)
     assert (seen.chosen, seen.available) == (2, 10)
-    assert seen.seen == "10 of 10 mornings seen"
+    assert seen.seen == "10 of 10 work cycles count"
 
 
-def test_with_few_mornings_it_is_too_early_to_say() -> None:
-    assert loved([1, 2, 3], mornings=15).sign == "too early to say"
-    assert loved([1, 2, 3], mornings=16).sign == "no sign of fading"
+def test_with_few_work_cycles_it_is_too_early_to_say() -> None:
+    assert loved([1, 2, 3], mornings=5).sign == "too early to say"
+    assert loved([1, 2, 3], mornings=6).sign == "no sign of fading"
 
 
-def test_chosen_less_often_by_fishers_test() -> None:
-    """None of the last 8 against 8 of 22: p = 0.055 (scipy.stats.fisher_exact, one-sided)."""
-    less = loved([9, 11, 13, 15, 17, 19, 21, 23], mornings=30)
-    assert (less.recent, less.earlier) == ((0, 8), (8, 22))
-    assert (less.faded, less.sign) == (True, "chosen less often")
-    assert "p = 0.05" in less.reasons[0].text or "p = 0.06" in less.reasons[0].text
+@pytest.mark.parametrize(
+    ("chosen", "mornings", "faded"),
+    [
+        pytest.param([10, *range(12, 31, 2), 13, 15, 17, 19], 30, True, id="one of the last nine after 13 of 21"),
+        pytest.param([d for d in range(1, 31) if d % 2], 30, False, id="every other one, all the time"),
+        pytest.param([d for d in range(1, 9)], 8, False, id="eight of eight"),
+        pytest.param([1, 3, 5, 7, 8, *range(9, 25)], 24, False, id="five of the last eight after sixteen of sixteen"),
+        pytest.param([2, 12, 15, 18], 30, False, id="seldom all the time"),
+        pytest.param(range(9, 31), 30, True, id="none of the last eight after every one"),
+    ],
+)  # fmt: skip
+def test_faded_is_a_change_of_the_rate_and_not_a_low_or_a_lower_one(
+    chosen: Any, mornings: int, faded: bool
+) -> None:  # fmt: skip
+    """A Bayesian change point on the choices: posterior over 0.9, the later rate under half the earlier."""
+    assert loved(chosen, mornings=mornings).faded is faded
 
 
-def test_a_chance_of_one_in_ten_is_not_yet_a_sign() -> None:
-    assert not loved([2, 12, 15, 18], mornings=30).faded
+def test_the_sentence_tells_the_counts_on_either_side_of_the_change() -> None:
+    less = loved([1, *(d for d in range(10, 30) if d % 5 != 1)], mornings=29)
+    assert less.sign == "chosen less often"
+    assert less.reasons[0].text.startswith("Chosen in 1 of the last 9 work cycles, before that in 16 of 20.")
+    assert "p =" not in less.reasons[0].text
 
 
-def test_at_most_the_last_twenty_four_before_are_compared() -> None:
-    assert loved([], mornings=60).earlier == (0, 24)
+def test_shorter_work_is_told_and_makes_nothing_faded() -> None:
+    """The rank-sum test of the last five visits against those before, p < 0.01; a loved thing gets quicker."""
+    short = loved(range(1, 25), mornings=24, minutes=lambda d: 4 + d / 10 if d <= 5 else 8 + d / 10)
+    assert (short.shorter, short.faded, short.sign) == (True, False, "shorter work")
+    assert not loved(range(1, 25), mornings=24, minutes=lambda d: 8 - d % 3).shorter
+    assert not loved([1, 2, 3, 4, 5, 6], minutes=lambda d: 2 if d < 5 else 9).shorter
 
 
-def test_shorter_work_is_a_sign_from_six_visits_on() -> None:
-    """The median longest stretch of the last 3 visits under 0.6 of the first 3; ours, no source."""
-    days = [25, 20, 15, 3, 2, 1]
-    assert loved(days, minutes=lambda d: 10 if d > 10 else 5.9).sign == "shorter work"
-    assert loved(days, minutes=lambda d: 10 if d > 10 else 6.0).sign == "no sign of fading"
-    assert loved(days[1:], minutes=lambda d: 10 if d > 10 else 2).sign == "no sign of fading"
+def test_ignored_is_a_silence_longer_than_its_own_record_makes_likely() -> None:
+    often = loved(range(7, 21), mornings=20)
+    assert (often.ignored, often.ignored_mornings) == (True, 6)
+    assert not loved(range(6, 21), mornings=20).ignored
+    seldom = loved([7, 12, 17], mornings=20)
+    assert (seldom.ignored, seldom.ignored_mornings) == (False, 6)
 
 
-def test_six_counted_mornings_untouched_are_ignored() -> None:
-    assert (loved([7], mornings=10).ignored, loved([7], mornings=10).ignored_mornings) == (True, 6)
-    assert not loved([6], mornings=10).ignored
+def test_a_tray_never_touched_is_held_against_how_fresh_ones_are_taken() -> None:
+    def untouched(fresh: tuple[float, float]) -> bool:
+        log = log_of([POURING], [], mornings=9)
+        return interest(ILSE, POURING, log, TODAY, fresh=fresh).ignored
+
+    assert untouched((28.0, 12.0))
+    assert not untouched((8.0, 32.0))
+
+
+def test_how_fresh_trays_are_taken_is_the_house_s_own_record() -> None:
+    trays = [tray(f"T{n}", id=n, card=card(f"T{n}", id=n)) for n in range(1, 6)]
+    taken = [episode(d, tray_id=t.id, minute=5 * t.id) for t in trays for d in range(13, 21)]
+    log = log_of(trays, taken, mornings=20, placements=[placed(t, since=at(20, 6)) for t in trays])
+    yes, no = fresh_record(ILSE, log, folded(taken))
+    assert (yes + no, yes) == (40, pytest.approx(0.85 * 40))
+    none = fresh_record(ILSE, log_of([], [], mornings=0), [])
+    assert none == pytest.approx((3.0, 7.0))
+
+
+def test_a_returning_tray_is_judged_on_its_present_stay_only() -> None:
+    before = placed(POURING, id=1, since=at(90), until=at(40))
+    now = placed(POURING, id=2, since=at(5, 6))
+    log = log_of([POURING], [episode(d) for d in range(42, 90)], mornings=90, placements=[before, now])
+    back = interest(ILSE, POURING, log, TODAY)
+    assert (back.available, back.chosen, back.faded) == (5, 0, False)
+    assert back.rate > 0
+
+
+def test_a_tray_that_was_moved_or_away_for_a_few_days_has_not_returned() -> None:
+    log = log_of([POURING], [episode(d) for d in range(1, 20)], mornings=20, placements=[
+        placed(POURING, id=1, since=at(90), until=at(12)), placed(POURING, id=2, place=1, since=at(9, 6))])  # fmt: skip
+    assert interest(ILSE, POURING, log, TODAY).available == 17
+
+
+def test_a_work_cycle_partly_seen_counts_in_part_and_a_choice_in_it_whole() -> None:
+    def rate(seen: str, chosen: list[int]) -> float:
+        mornings = tuple(morning(n, seen=seen) for n in range(10, 0, -1))
+        log = Log(mornings=mornings, episodes=tuple(episode(d) for d in chosen), presentations=(shown(),),
+                  placements=(placed(POURING, since=at(100)),))  # fmt: skip
+        return interest(ILSE, POURING, log, TODAY).rate
+
+    assert rate("part", [1, 2, 3]) > rate("all", [1, 2, 3])
+    assert rate("part", list(range(1, 11))) == rate("all", list(range(1, 11)))
+    assert rate("part", []) > rate("all", [])
 
 
 def test_the_rate_weighs_the_last_mornings_most() -> None:
@@ -93,7 +152,6 @@ def test_only_mornings_that_could_have_been_chosen_and_were_seen_count() -> None
     ("log", "why"),
     [
         pytest.param(_log(mornings=(morning(2), morning(1, present=frozenset({2})))), "away", id="the child was away"),
-        pytest.param(_log(mornings=(morning(2), morning(1, seen="part"))), "only partly seen", id="partly seen"),
         pytest.param(
             _log(mornings=(morning(2), morning(1)), presentations=(shown(days_ago=2),), placed_since=at(1, 9)),
             "put out or away during it",
@@ -115,7 +173,7 @@ def test_the_others_are_left_out_and_named(log: Log, why: str) -> None:
 
 def test_where_a_child_is_shown_first_a_tray_counts_from_its_showing() -> None:
     log = _log(presentations=(shown(days_ago=2),))
-    assert counted(log) == (2, {"not shown yet": 1})
+    assert counted(log) == (2, {"not marked as shown yet": 1})
     assert counted(_log(presentations=()), child(months=26)) == (3, {})
 
 
@@ -130,9 +188,9 @@ def test_a_tray_set_out_by_hand_was_not_free_to_choose() -> None:
     assert counted(log) == (0, {})
 
 
-def test_whole_mornings_are_those_all_seen() -> None:
-    log = _log(mornings=(morning(3), morning(2, seen="part"), morning(1)))
-    assert [m.id for m in whole_mornings(log)] == [1003, 1001]
+def test_work_cycles_that_ended_count_for_the_pauses_seen_whole_or_not() -> None:
+    log = _log(mornings=(morning(3), morning(2, seen="part"), morning(1, ended=None, seen=None)))
+    assert [m.id for m in ended_cycles(log)] == [1003, 1002]
 
 
 def _reaction(chosen: list[int], *, out_days: int = 6) -> str:
@@ -142,10 +200,10 @@ def _reaction(chosen: list[int], *, out_days: int = 6) -> str:
 
 def test_the_first_reaction_to_a_tray_is_told() -> None:
     """ROT-9: common practice, no source (five mornings)."""
-    assert _reaction([6]) == "taken on the first morning"
-    assert _reaction([4]) == "taken on morning 3"
-    assert _reaction([]).startswith("not touched in its first 6 mornings")
-    assert _reaction([], out_days=4) == "not touched yet, 4 mornings out"
+    assert _reaction([6]) == "taken in the first work cycle"
+    assert _reaction([4]) == "taken in work cycle 3"
+    assert _reaction([]).startswith("not touched in its first 6 work cycles")
+    assert _reaction([], out_days=4) == "not touched yet, 4 work cycles out"
 
 
 def test_the_day_it_is_asked_about_ends_the_record() -> None:

@@ -158,13 +158,16 @@ def test_it_says_too_big_too_few_on_another_tray_and_breaks_the_schools_rule() -
 
 def test_a_danger_for_the_child_is_refused_and_for_a_younger_one_comes_last() -> None:
     what = level(Role(name="things", accepts=("bead", "sorting object"), use="handled", count=2))
-    beads, balls = thing("beads", "bead", count=9), thing("balls", "felt ball", count=9)
+    beads, balls = thing("beads", "bead", count=9), thing("balls", "felt ball", count=9, shape=Sphere(60))
     old, young = child("Ilse", 54), child("Tove", 20, id=2)
     for_old = matched(what, beads, balls, wary=Wary(old, (old, young), TODAY))
     assert for_old.chosen["things"].name == "balls"
     (bead,) = [c for c in for_old.considered["things"] if c.component.name == "beads"]
     assert (bead.answer, "Tove must not get at it" in bead.why[0]) == ("would do", True)
     assert matched(what, beads, wary=Wary(young, (old, young), TODAY)).unfilled == ("things",)
+    two = child("Wren", 26, id=2)
+    (may,) = matched(what, beads, wary=Wary(two, (two,), TODAY)).considered["things"]
+    assert (may.answer, "With an adult at the table only" in may.why[0]) == ("would do", True)
     assert matched(what, beads, wary=Wary(old, (old,), TODAY)).chosen["things"].name == "beads"
 
 

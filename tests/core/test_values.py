@@ -66,8 +66,8 @@ from zither_awl.core.values import Board, Household, Measurement, Spot
             id="nine hours of pouring",
         ),
         pytest.param(lambda: Household(name="House", lengths="furlong"), "lengths", "cm or in", id="furlongs"),  # type: ignore[arg-type]
-        pytest.param(lambda: Practice(faded_p=1.0), "faded_p", "between 0 and 1", id="a chance of one"),
-        pytest.param(lambda: Practice(changes_at_once=0), "changes_at_once", "at least 1", id="no change at once"),
+        pytest.param(lambda: Practice(ignored_chance=1.0), "ignored_chance", "between 0 and 1", id="a chance of one"),
+        pytest.param(lambda: Practice(changes_at_once=0), "changes_at_once", "1 to 12", id="no change at once"),
     ],
 )
 def test_a_wrong_value_names_its_field_and_limit(make: Any, field: str, message: str) -> None:

@@ -14,10 +14,11 @@ from zither_awl.api.schemas.base import QuantityOut, ReasonOut, SpotIn, SpotOut
 from zither_awl.core.concentration import episode_stats
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.reasons import Reason
-from zither_awl.core.safety import Stability
+from zither_awl.core.safety import ALLOWANCES, Stability, why_not_allowed
+from zither_awl.core.safety.permissions import permission_of
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
 from zither_awl.core.trays import front_of
-from zither_awl.core.values import SWEEP_STATES, Episode, Morning, Placement, Spot, Tray, Unit
+from zither_awl.core.values import SWEEP_STATES, Child, Episode, Morning, Placement, Spot, Tray, Unit
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.mending import likely_end
 from zither_awl.services.recording import work_name
@@ -52,13 +53,32 @@ def child_out(each: Marks) -> house_models.ChildOut:
         id=c.id, version=c.version, name=c.name, pattern=cast("Any", c.pattern), born=c.born,
         gestation_weeks=c.gestation_weeks, sex=c.sex,
         mobility=c.mobility, mobility_since=c.mobility_since, still_mouths=c.still_mouths, allergies=list(c.allergies),
-        under_eyes_reason=c.under_eyes_reason, archived=c.archived, age=each.age, months=each.months,
+        passions=list(c.passions), permissions=_permissions(c),
+        allowances=_allowances(c, each.on), archived=c.archived, age=each.age, months=each.months,
         measurements=[house_models.MeasurementOut(on=m.on, stature_mm=m.stature_mm, mass_g=m.mass_g)
                       for m in c.measurements],
         reach=house_models.ReachOut(comfort_low=r.comfort_low, comfort_high=r.comfort_high, sight=r.sight,
                                     stretch=r.stretch, climb=r.climb),
         carry_g=each.carry_g, later_mm=each.later_mm,
     )  # fmt: skip
+
+
+def _permissions(child: Child) -> list[house_models.PermissionOut]:
+    return [
+        house_models.PermissionOut(
+            id=p.id, kind=p.kind, work=ALLOWANCES[p.kind].work, adult=p.adult, given_on=p.given_on, note=p.note,
+            withdrawn_on=p.withdrawn_on)
+        for p in child.permissions
+    ]  # fmt: skip
+
+
+def _allowances(child: Child, on: date) -> list[house_models.AllowanceOut]:
+    return [
+        house_models.AllowanceOut(
+            kind=a.kind, work=a.work, from_months=a.from_months, caution=a.caution, then=a.then,
+            why_not=why_not_allowed(a, child, on), given=permission_of(child, a.kind) is not None)
+        for a in ALLOWANCES.values()
+    ]  # fmt: skip
 
 
 def children_out(desk: Desk) -> list[house_models.ChildOut]:

@@ -83,6 +83,7 @@ class CardData(_Strict):
     morning: str = ""
     supervision: Literal["none", "near", "touch"] = "none"
     minds: list[str] = []
+    carried: Literal["", "whole", "one by one", "not"] = ""
     cost: Literal["", "nothing", "little", "some", "much"] = ""
     themes: list[str] = []
     one_level_because: str = ""
@@ -105,8 +106,8 @@ def design_of(written: Mapping[str, Any], *, area: str = "", own: bool = False) 
         aim=card.aim, prepares=tuple(card.prepares), control=card.control, interest=tuple(card.interest),
         steps=tuple(card.steps), clean_up=card.clean_up, nature=tuple(card.nature), levels=levels,
         one_level_because=card.one_level_because, follows=follows, words=tuple(card.words.items()),
-        morning=card.morning, supervision=card.supervision, minds=tuple(card.minds), cost=card.cost,
-        themes=tuple(card.themes), own=own,
+        morning=card.morning, supervision=card.supervision, minds=tuple(card.minds), carried=card.carried,
+        cost=card.cost, themes=tuple(card.themes), own=own,
     )  # fmt: skip
 
 

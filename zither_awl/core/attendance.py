@@ -1,36 +1,48 @@
-"""Which mornings count: a denominator holds only those on which the child could have chosen the tray and was seen."""
+"""Which work cycles count: a denominator holds only those in which the child could have chosen the tray.
+
+What was seen counts as seen. A choice that was not seen in a cycle partly watched is unknown, not no: such a cycle
+enters with the share of it that was watched.
+"""
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections import Counter
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.practice import Practice
 from zither_awl.core.values import Child, Episode, Log, Morning, Placement, Tray, Visit
+from zither_awl.core.words import counted
+
+EVER = datetime.min.replace(tzinfo=UTC)
 
 
 @dataclass(frozen=True, slots=True)
 class Counted:
-    """The mornings that count, oldest first, and how many did not, by why."""
+    """The work cycles that count, oldest first, and how many did not, by why."""
 
     mornings: tuple[Morning, ...]
     left_out: tuple[tuple[str, int], ...]
 
     @property
     def words(self) -> str:
-        """ "9 of 14 mornings seen" and what the rest were."""
+        """ "9 of 14 work cycles count", how many of them were partly seen, and what the rest were."""
         rest = sum(number for _, number in self.left_out)
-        text = f"{len(self.mornings)} of {len(self.mornings) + rest} mornings seen"
-        why = ", ".join(f"{number} {reason}" for reason, number in self.left_out)
-        return f"{text} ({why})" if why else text
+        text = f"{len(self.mornings)} of {counted(len(self.mornings) + rest, 'work cycle')} count"
+        part = sum(m.seen != "all" for m in self.mornings)
+        why = [f"{number} {reason}" for reason, number in self.left_out]
+        why += [f"{part} partly seen, counted in part"] if part else []
+        return f"{text} ({', '.join(why)})" if why else text
 
 
 def counted_mornings(child: Child, tray: Tray, log: Log, *, practice: Practice = Practice()) -> Counted:
-    """The ended mornings on which this tray was open to this child all the time, seen whole, and already shown.
+    """The ended work cycles in which this tray was open to this child all the time, and already shown.
 
-    Only mornings on which the tray stood open at all are looked at. Present, open from begin to end, shown
-    before (where the school for the child's age is shown first) and "all seen", or it is left out and named.
+    Only cycles in which the tray stood open at all are looked at. Present, open from begin to end, and shown before
+    (where the school for the child's age is shown first), or it is left out and named.
     """
     placements = [p for p in log.placements if p.tray.id == tray.id and not p.by_hand]
     first_shown = min(
@@ -50,12 +62,15 @@ def counted_mornings(child: Child, tray: Tray, log: Log, *, practice: Practice =
         elif not any(_all_through(p, morning) for p in overlapping):
             why_not["put out or away during it"] += 1
         elif shown_first and (first_shown is None or first_shown > morning.ended):
-            why_not["not shown yet"] += 1
-        elif morning.seen != "all":
-            why_not["only partly seen"] += 1
+            why_not["not marked as shown yet"] += 1
         else:
             good.append(morning)
     return Counted(tuple(good), tuple(why_not.items()))
+
+
+def weight_of(morning: Morning, chosen: bool, practice: Practice = Practice()) -> float:
+    """What a work cycle weighs among the choices: 1 where the choice was seen, or all of it; else the watched share."""
+    return 1.0 if chosen or morning.seen == "all" else practice.part_seen_share
 
 
 def fell_in(episode: Episode | Visit, morning: Morning) -> bool:
@@ -64,9 +79,59 @@ def fell_in(episode: Episode | Visit, morning: Morning) -> bool:
     return episode.morning_id == morning.id or morning.began <= episode.began <= ends
 
 
-def whole_mornings(log: Log) -> tuple[Morning, ...]:
-    """The ended mornings that were all seen."""
-    return tuple(m for m in log.mornings if m.ended is not None and m.seen == "all")
+def ended_cycles(log: Log) -> tuple[Morning, ...]:
+    """The work cycles that have ended, seen whole or in part."""
+    return tuple(m for m in log.mornings if m.ended is not None)
+
+
+def stays(placements: Iterable[Placement], practice: Practice = Practice()) -> list[list[Placement]]:
+    """The open placements of one tray, oldest first, as stays: it may be moved, or be away for a few days, in one."""
+    found: list[list[Placement]] = []
+    for placement in sorted((p for p in placements if not p.by_hand), key=lambda p: p.since or EVER):
+        last = found[-1][-1].until if found else None
+        back = placement.since or EVER
+        if found and (last is None or back - last < timedelta(days=practice.new_stay_days)):
+            found[-1].append(placement)
+        else:
+            found.append([placement])
+    return found
+
+
+def fresh_record(
+    child: Child, log: Log, visits: Sequence[Visit], practice: Practice = Practice()
+) -> tuple[float, float]:
+    """How a child takes fresh trays: so often chosen and so often not, in the first work cycles of their first stays.
+
+    Together at most 40, and the rate in steps of a twentieth, so that one more cycle seldom changes every judgement.
+    """
+    cycles = sorted((m for m in log.mornings if m.ended and child.id in m.present), key=lambda m: m.began)
+    begins = [m.began for m in cycles]
+    picked = {(v.tray_id, m.id) for v in visits if (m := _cycle_of(v, cycles, begins)) is not None}
+    yes, no = practice.fresh_rate
+    for tray_id, first in _first_stays(child, log, practice).items():
+        start = bisect_left(begins, first[0].since or EVER)
+        for cycle in cycles[start : start + practice.fresh_cycles]:
+            if first[-1].until is not None and cycle.began >= first[-1].until:
+                break
+            was = (tray_id, cycle.id) in picked
+            weight = weight_of(cycle, was, practice)
+            yes, no = yes + weight * was, no + weight * (not was)
+    rate, strength = round(20 * yes / (yes + no)) / 20, min(40.0, yes + no)
+    return rate * strength, (1 - rate) * strength
+
+
+def _first_stays(child: Child, log: Log, practice: Practice) -> dict[int, list[Placement]]:
+    of_tray: dict[int, list[Placement]] = {}
+    for placement in log.placements:
+        if child.id in placement.tray.for_children and not placement.by_hand:
+            of_tray.setdefault(placement.tray.id, []).append(placement)
+    return {tray_id: stays(placed, practice)[0] for tray_id, placed in of_tray.items()}
+
+
+def _cycle_of(visit: Visit, cycles: Sequence[Morning], begins: Sequence[datetime]) -> Morning | None:
+    at = bisect_left(begins, visit.began)
+    near = cycles[max(at - 1, 0) : at + 1]
+    return next((m for m in near if fell_in(visit, m)), None)
 
 
 def _overlaps(placement: Placement, morning: Morning) -> bool:

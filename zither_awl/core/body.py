@@ -7,7 +7,7 @@ and later surveys; from memory); the zones built on them are common practice, no
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from functools import lru_cache
 from typing import Literal, Protocol
 
@@ -25,6 +25,9 @@ __all__ = [
 
 Sex = Literal["female", "male"]
 ELBOW, SHOULDER, EYE, TIPTOE = 0.60, 0.78, 0.89, 1.22
+WALKS_MONTHS = 12.1
+"""Half of children walk alone at this age: WHO motor milestones, from memory."""
+MONTH_DAYS = 30.4375
 CLIMB_STEP_MM = 250.0
 """A step, a box or the shelf's own lowest board under a walking child's feet. Common practice, no source."""
 
@@ -163,8 +166,8 @@ def elbow_mm(child: Child, on: date) -> float:
 def carry_limit_g(child: Child, on: date) -> float | None:
     """What a child carries level in two hands, in g; None while it works where things stand.
 
-    None until three months after walking, then 5 % of body mass to 24 months, 10 % after.
-    Common practice, no source.
+    None until three months after walking; from there the share of body mass rises evenly from 5 % at walking to 10 %
+    at 36 months. Common practice, no source.
     """
     months = completed_months(child.born, on)
     if child.mobility not in (Mobility.WALKS, Mobility.CLIMBS):
@@ -172,4 +175,14 @@ def carry_limit_g(child: Child, on: date) -> float | None:
     since = child.mobility_since
     if months < 24 and since is not None and (on < since or completed_months(since, on) < 3):
         return None
-    return (0.05 if months < 24 else 0.10) * mass_of(child, on)
+    return _carried_share(child, on) * mass_of(child, on)
+
+
+def _carried_share(child: Child, on: date) -> float:
+    """5 % of body mass at walking, 10 % from 36 months, evenly between by days."""
+    born = child.born
+    walked = max(child.mobility_since or born, born + timedelta(days=round(WALKS_MONTHS * MONTH_DAYS)))
+    grown = born + timedelta(days=round(36 * MONTH_DAYS))
+    if on >= grown:
+        return 0.10
+    return 0.05 + 0.05 * max(0.0, (on - walked).days / max((grown - walked).days, 1))

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from statistics import median
 
-from zither_awl.core.exact import Slope, theil_sen
+from zither_awl.core.exact import Slope, autocorrelation, theil_sen
 from zither_awl.core.happenings import KINDS, Counts
 from zither_awl.core.values import DEPTHS, Episode, Visit
 
@@ -102,6 +102,15 @@ def longest_of(pieces: Iterable[Episode | Visit]) -> list[float]:
     return [e.longest_min for e in ended if e.longest_min is not None]
 
 
+TREND_WEEKS = 12
+"""A trend is told from so many weeks of work on."""
+TREND_LOOKS = 3
+"""... and only when so many weekly looks in a row say the same."""
+TREND_CONFIDENCE = 0.99
+"""Of one look. With the two above a wrong word at some of 26 weekly looks has a chance of about one in sixteen where
+weeks resemble each other by half (bench/interest.py)."""
+
+
 @dataclass(frozen=True, slots=True)
 class Span:
     """Weekly medians of the longest stretch, and their trend in minutes a week, if it can be told."""
@@ -114,8 +123,8 @@ class Span:
 def span(pieces: Iterable[Episode | Visit], on: date) -> Span:
     """How the longest stretch develops by week, with a Theil-Sen slope.
 
-    Says "growing" or "shrinking" only when the 95 % interval leaves out 0 and there are five weeks or more.
-    Only work somebody wrote down is in it.
+    Says "growing" or "shrinking" only from twelve weeks on, when three weekly looks in a row leave out 0 on the same
+    side. The interval is widened for how much one week resembles the last. Only work somebody wrote down is in it.
     """
     return span_of([(v.local_day, v.longest_min) for v in folded(pieces) if v.longest_min is not None], on)
 
@@ -127,14 +136,27 @@ def span_of(longest: Iterable[tuple[date, float]], on: date) -> Span:
         if day <= on:
             by_week.setdefault(day - timedelta(days=day.weekday()), []).append(minutes)
     weeks = tuple((week, median(values)) for week, values in sorted(by_week.items()))
-    slope = theil_sen([(w - weeks[0][0]).days / 7 for w, _ in weeks], [v for _, v in weeks]) if weeks else None
-    return Span(weeks, slope, _verdict(weeks, slope))
+    return Span(weeks, _line(weeks), _verdict(weeks))
 
 
-def _verdict(weeks: Sequence[tuple[date, float]], slope: Slope | None) -> str:
-    if slope is None or len(weeks) < 5:
+def _line(weeks: Sequence[tuple[date, float]]) -> Slope | None:
+    if not weeks:
+        return None
+    x, y = [(week - weeks[0][0]).days / 7 for week, _ in weeks], [minutes for _, minutes in weeks]
+    plain = theil_sen(x, y)
+    if plain is None:
+        return None
+    left = [b - plain.intercept - plain.slope * a for a, b in zip(x, y, strict=True)]
+    return theil_sen(x, y, TREND_CONFIDENCE, alike=autocorrelation(left))
+
+
+def _verdict(weeks: Sequence[tuple[date, float]]) -> str:
+    if len(weeks) < TREND_WEEKS + TREND_LOOKS - 1:
         return "too early to say"
-    return "growing" if slope.low > 0 else "shrinking" if slope.high < 0 else "no clear change"
+    lines = [_line(weeks[: len(weeks) - back]) for back in range(TREND_LOOKS)]
+    if all(line is not None and line.low > 0 for line in lines):
+        return "growing"
+    return "shrinking" if all(line is not None and line.high < 0 for line in lines) else "no clear change"
 
 
 def own_scale_min(pieces: Iterable[Episode | Visit], on: date) -> float | None:

@@ -77,6 +77,10 @@ class Gathering:
         if not fine:
             self._problems.append(FieldProblem(field, message, hint))
 
+    def add(self, *problems: FieldProblem) -> None:
+        """Keep what a value inside this one refused."""
+        self._problems += problems
+
     def finish(self) -> None:
         """Raise InvalidValue if anything was noted."""
         if self._problems:

@@ -10,6 +10,7 @@ from functools import cached_property
 from typing import Any, TypeVar
 
 from zither_awl.core.ages import corrected_months
+from zither_awl.core.attendance import fresh_record
 from zither_awl.core.concentration import folded, longest_of
 from zither_awl.core.interest import Interest, interest
 from zither_awl.core.mastery import Mastery, School, mastery
@@ -17,6 +18,7 @@ from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.reasons import Reason
 from zither_awl.core.values import ChangeRecord, Child, Declined, Log, Placement, Presentation, Tray, Unit, Visit
+from zither_awl.core.wishes import Aim
 
 K = TypeVar("K")
 V = TypeVar("V")
@@ -36,6 +38,7 @@ class State:
     log: Log = field(default_factory=Log)
     changes: tuple[ChangeRecord, ...] = ()
     declined: tuple[Declined, ...] = ()
+    aims: tuple[Aim, ...] = ()
     practice: Practice = field(default_factory=Practice)
 
     def tray(self, tray_id: int) -> Tray:
@@ -100,9 +103,14 @@ class Judgements:
 
     def _master(self, key: tuple[int, int]) -> Mastery:
         visits, shown = tuple(self._episodes[key]), tuple(self._presentations[key])
-        day, practice = self.state.log.mastered_on.get(key), self.state.practice
-        return self._memory.of(("mastery", *key), (self.on, self.school, practice, day, visits, shown), lambda: mastery(
-            visits, shown, self.on, school=self.school, practice=practice, mastered_on=day))  # fmt: skip
+        day, practice, guess = self.state.log.mastered_on.get(key), self.state.practice, self._guess_of.get(key[1], 0.0)
+        evidence = (self.on, self.school, practice, day, visits, shown, guess)
+        return self._memory.of(("mastery", *key), evidence, lambda: mastery(
+            visits, shown, self.on, school=self.school, practice=practice, mastered_on=day, guess=guess))  # fmt: skip
+
+    @cached_property
+    def _guess_of(self) -> dict[int, float]:
+        return {tray.card.id: tray.card.guess for tray in self.state.trays}
 
     def mastered(self, child: Child, card_id: int) -> bool:
         """Whether a card is mastered, fading or not."""
@@ -130,6 +138,10 @@ class Judgements:
         record = Record(mastery=known.mastery.state, faded=known.interest.faded, rate=known.interest.rate)
         return readiness(child, asked, record, self.on, practice=self.state.practice)
 
+    def placed(self, tray: Tray) -> list[Placement]:
+        """The placements of a tray, past and present."""
+        return self._placed[tray.id]
+
     @cached_property
     def _name_of(self) -> dict[int, str]:
         return {tray.card.id: tray.card.name for tray in self.state.trays}
@@ -152,9 +164,19 @@ class Judgements:
         shown = tuple(p for p in self._presentations[child.id, tray.card.id] if p.tray_id == tray.id)
         log = replace(state.log, episodes=visits, placements=placed, presentations=shown)
         stood = tuple((p.by_hand, p.since, p.until) for p in placed)
-        evidence = (self.on, state.practice, child, visits, shown, stood, state.log.mornings)
+        fresh = self.fresh(child)
+        evidence = (self.on, state.practice, child, visits, shown, stood, state.log.mornings, fresh)
         return self._memory.of(("interest", child.id, tray.id), evidence, lambda: interest(
-            child, tray, log, self.on, practice=state.practice))  # fmt: skip
+            child, tray, log, self.on, practice=state.practice, fresh=fresh))  # fmt: skip
+
+    def fresh(self, child: Child) -> tuple[float, float]:
+        """How this child takes fresh trays: so often, and so often not."""
+        return self.once(("fresh", child.id), lambda: fresh_record(
+            child, self.state.log, self._of_child[child.id], self.state.practice))  # fmt: skip
+
+    @cached_property
+    def _of_child(self) -> dict[int, list[Visit]]:
+        return _grouped((v.child_id, v) for v in self._folded)
 
     @cached_property
     def _card_of(self) -> dict[int, int]:

@@ -11,7 +11,7 @@ from typing import Any
 from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.kind_table import TABLE
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Sphere, largest_mm
+from zither_awl.core.shapes import Box, Shape, largest_mm, scaled
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -26,6 +26,8 @@ class Kind:
     tool: int = 0
     grip: int | None = None
     flow: int = 0
+    least_mm: float | None = None
+    """The longest side of the smallest one that is likely; None for a share of the usual size."""
     defaults: dict[str, Any]
 
     def does(self, uses: Iterable[str]) -> str:
@@ -35,7 +37,7 @@ class Kind:
 
 def _kind(name: str, row: dict[str, Any]) -> Kind:
     kept = dict(row)
-    own = {key: kept.pop(key) for key in ("tool", "grip", "flow") if key in kept}
+    own = {key: kept.pop(key) for key in ("tool", "grip", "flow", "least_mm") if key in kept}
     words = (name, *kept.pop("words", ()))
     return Kind(name=name, can=tuple(kept.pop("can", ())), words=words, drawn=kept.pop("drawn", "piece"),
                 defaults=kept, **own)  # fmt: skip
@@ -78,9 +80,9 @@ NUMBERS = {"a": 1, "an": 1, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5
            "nine": 9, "ten": 10, "twelve": 12}  # fmt: skip
 _TYPED = re.compile(
     r"^\s*(?:(?P<count>\d{1,4}|" + "|".join(NUMBERS) + r")\s+)?(?P<name>.+?)"
-    r"(?:\s+(?:of|at|à)?\s*(?P<size>\d+(?:[.,]\d+)?)\s*(?P<unit>mm|cm|ml|g))?\s*$", re.IGNORECASE,
+    r"(?:\s+(?:of|at|à)?\s*(?P<size>\d+(?:[.,]\d+)?)\s*(?P<unit>mm|cm|ml|m|g))?\s*$", re.IGNORECASE,
 )  # fmt: skip
-_TO_MM = {"mm": 1.0, "cm": 10.0}
+_TO_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 
 
 def understood(typed: str) -> Component:
@@ -98,6 +100,8 @@ def understood(typed: str) -> Component:
     size = float(found["size"].replace(",", ".")) if found["size"] else None
     unit = (found["unit"] or "").lower()
     base = of_kind(name, kind.name, **told)
+    if size and unit in _TO_MM and base.cord_mm:
+        return replace(base, cord_mm=size * _TO_MM[unit], assumed=_less(base, "cord_mm"))
     if size and unit in _TO_MM:
         return replace(base, shape=scaled_to(base.shape, size * _TO_MM[unit]), assumed=_less(base, "shape"))
     if size and unit == "g":
@@ -145,18 +149,7 @@ def _singular(word: str) -> str:
 
 def scaled_to(shape: Shape, longest: float) -> Shape:
     """The same shape with its longest side at so many mm."""
-    factor = longest / largest_mm(shape)
-    match shape:
-        case Sphere(d):
-            return Sphere(d * factor)
-        case Cylinder(d, length):
-            return Cylinder(d * factor, length * factor)
-        case Box(a, b, c):
-            return Box(a * factor, b * factor, c * factor)
-        case Irregular(_, around):
-            scaled = scaled_to(around, longest)
-            assert not isinstance(scaled, Irregular)
-            return Irregular(None, scaled)
+    return scaled(shape, longest / largest_mm(shape))
 
 
 TAP_WATER = of_kind("water from the tap", "water")

@@ -5,7 +5,9 @@ Common practice, no source, unless a line says otherwise.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Any, Literal
 
 from zither_awl.core.errors import Gathering
 
@@ -35,23 +37,56 @@ class Practice:
     mastered_times: int = 3
     mastered_of_last: int = 5
     mastered_days: int = 3
-    unhelped_last: int = 2
-    fading_days: int = 42
-    ignored_mornings: int = 6
+    alone_last: int = 2
+    """The criterion asks that so many of the newest were done alone."""
+    lucky_guess: float = 0.3
+    """From this chance of getting it right by luck on, the criterion asks for `mastered_times_lucky`."""
+    mastered_times_lucky: int = 4
+    slips: tuple[int, int] = (2, 3)
+    """Mastered, and so many of the last so many not alone: it may be slipping."""
+    taken_back: tuple[int, int] = (3, 4)
+    """Mastered, and so many of the last so many not alone: it is at work again."""
+    slipping_days: int = 84
+    """So long away it may be slipping."""
+    estimate_enters: float = 0.95
+    estimate_slips: float = 0.60
+    estimate_taken_back: float = 0.25
+    ignored_cycles: int = 6
+    """Fewer work cycles in a row untouched are never called ignored."""
+    ignored_chance: float = 0.01
+    """Ignored is a silence that the tray's own record makes less likely than this."""
     ignored_after_remedy: int = 6
-    missed_by_luck: float = 0.2
-    """Out is proposed once the chance that some tray is missed this long by luck is below this."""
-    recent_mornings: int = 8
-    earlier_mornings: int = 24
-    least_earlier_mornings: int = 8
-    faded_p: float = 0.10
-    faded_stretch_share: float = 0.6
-    faded_least_visits: int = 6
+    fresh_rate: tuple[float, float] = (3.0, 7.0)
+    """How a fresh tray is taken while a house has no record of it: as if chosen so often, and so often not."""
+    fresh_cycles: int = 8
+    """The first so many work cycles of a tray's first stay are what the house's rate of fresh trays is taken from."""
+    part_seen_share: float = 0.5
+    """What a work cycle that was partly seen weighs when no choice was seen in it; a choice that was seen weighs 1."""
+    new_stay_days: int = 7
+    """A tray that was away so long begins a new stay when it returns."""
+    faded_posterior: float = 0.9
+    faded_share: float = 0.5
+    """Faded: a change of rate more likely than this, and the later rate under this share of the earlier."""
+    faded_cycles: int = 60
+    """So many of the last work cycles are looked at for a change."""
+    least_cycles: int = 6
+    """Before so many work cycles nothing is said about fading."""
+    shorter_visits: int = 5
+    shorter_before: int = 16
+    shorter_p: float = 0.01
+    """Shorter work: the rank test of the last visits against those before. It is told; nothing leaves for it."""
     half_life_mornings: float = 7.0
     taken_again_mornings: int = 3
-    """Untouched for so many counted mornings and then taken: it stays for as many (ROT-5)."""
+    """Untouched for so many counted work cycles and then taken: it stays for as many (ROT-5)."""
     changes_at_once: int = 2
-    mornings_between_changes: int = 3
+    pause_cycles: int = 3
+    pause_days: int = 7
+    """After a change none is proposed before so many work cycles or so many days, whichever is first."""
+    mastery: Literal["criterion", "estimate"] = "criterion"
+    """The school of evidence that decides; both are always reckoned."""
+    look: Literal["weekly", "daily"] = "weekly"
+    look_day: int = 6
+    """The day of the weekly look: 0 Monday to 6 Sunday."""
     rest_days: int = 28
     rest_too_hard_days: int = 42
     notice_mornings: int = 5
@@ -91,12 +126,40 @@ class Practice:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(0 < self.faded_p < 1, "faded_p", f"is {self.faded_p}; expected between 0 and 1.")
-        wrong.check(0 < self.missed_by_luck < 1, "missed_by_luck", f"is {self.missed_by_luck}; expected 0 to 1.")
-        wrong.check(self.changes_at_once >= 1, "changes_at_once", "must be at least 1.")
+        for name in ("faded_posterior", "faded_share", "ignored_chance", "shorter_p", "part_seen_share"):
+            value = getattr(self, name)
+            wrong.check(0 < value < 1, name, f"is {value}; expected between 0 and 1.")
+        schools = ("criterion", "estimate")
+        wrong.check(self.mastery in schools, "mastery", f"is {self.mastery!r}; expected {' or '.join(schools)}.")
+        wrong.check(self.look in ("weekly", "daily"), "look", f"is {self.look!r}; expected weekly or daily.")
+        wrong.check(0 <= self.look_day <= 6, "look_day", f"is {self.look_day}; expected 0 (Monday) to 6 (Sunday).")
+        for name, most in (("rest_days", 365), ("rest_too_hard_days", 365), ("pause_cycles", 60), ("pause_days", 90),
+                           ("ignored_cycles", 60)):  # fmt: skip
+            value = getattr(self, name)
+            wrong.check(0 <= value <= most, name, f"is {value}; expected 0 to {most}.")
+        most = self.changes_at_once
+        wrong.check(1 <= most <= 12, "changes_at_once", f"is {most}; expected 1 to 12.")
         wrong.check(self.side_gap_mm >= 0, "side_gap_mm", "cannot be negative.")
         wrong.finish()
 
     def trays_out_at(self, months: int) -> int:
         """How many trays may be out for a child of so many completed months (ROOM-1)."""
         return next(most for below, most in self.trays_out if months < below)
+
+
+SETTABLE = ("mastery", "look", "look_day", "rest_days", "rest_too_hard_days", "pause_cycles", "pause_days",
+            "ignored_cycles", "changes_at_once", "near_window_months", "showings_a_day")  # fmt: skip
+"""What House lets a household set; the rest stays as usual."""
+
+
+def practice_of(told: Mapping[str, Any], **more: Any) -> Practice:
+    """The practice with what a household set. Raises: InvalidValue for a name or value it cannot be."""
+    wrong = Gathering()
+    for name, value in told.items():
+        wrong.check(name in SETTABLE, f"practice.{name}", f"is no setting; expected one of {', '.join(SETTABLE)}.")
+        usual = getattr(Practice(), name, None) if name in SETTABLE else None
+        kind = str if name in ("mastery", "look") else int
+        fits = isinstance(value, kind) and not isinstance(value, bool)
+        wrong.check(fits or name not in SETTABLE, f"practice.{name}", f"is {value!r}; expected such as {usual!r}.")
+    wrong.finish()
+    return Practice(**told, **more)

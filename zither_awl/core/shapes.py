@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
-from math import isfinite, pi
+from math import hypot, isfinite, pi
 
 from zither_awl.core.errors import Gathering
 
@@ -62,10 +62,22 @@ Solid = Sphere | Cylinder | Box
 
 @dataclass(frozen=True, slots=True)
 class Irregular:
-    """Anything else: a body contained in it (if one is known) and one that encloses it."""
+    """Anything else: a body contained in it (if one is known) and one that encloses it. `snug`: the body around it is
+    the tightest box, as somebody measured it."""
 
     inside: Solid | None
     around: Solid
+    snug: bool = False
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        if self.inside is not None:
+            within, over = volume_ml(self.inside), volume_ml(self.around)
+            wrong.check(within <= over, "inside", f"holds {within:.1f} ml, more than the {over:.1f} ml around it.",
+                        "The body inside is the smaller one.")  # fmt: skip
+            longest, room = largest_mm(self.inside), _diagonal_mm(self.around)
+            wrong.check(longest <= room, "inside", f"is {longest:g} mm long; nothing over {room:.0f} mm lies in it.")
+        wrong.finish()
 
 
 Shape = Sphere | Cylinder | Box | Irregular
@@ -108,7 +120,20 @@ def measured_less(shape: Shape) -> Shape:
             return Box(_less(a), _less(b), _less(c))
         case Irregular(inside, around):
             smaller = None if inside is None else _solid(measured_less(inside))
-            return Irregular(smaller, _solid(measured_less(around)))
+            return Irregular(smaller, _solid(measured_less(around)), shape.snug)
+
+
+def scaled(shape: Shape, factor: float) -> Shape:
+    """The same shape with every size so many times as large; of an irregular thing only the body around it."""
+    match shape:
+        case Sphere(d):
+            return Sphere(d * factor)
+        case Cylinder(d, length):
+            return Cylinder(d * factor, length * factor)
+        case Box(a, b, c):
+            return Box(a * factor, b * factor, c * factor)
+        case Irregular(_, around):
+            return Irregular(None, _solid(scaled(around, factor)), shape.snug)
 
 
 def half_of(shape: Shape) -> Shape:
@@ -123,6 +148,16 @@ def half_of(shape: Shape) -> Shape:
             return Box(a, b, c / 2)
         case Irregular(_, around):
             return Irregular(None, _solid(half_of(around)))
+
+
+def _diagonal_mm(solid: Solid) -> float:
+    match solid:
+        case Sphere(d):
+            return d
+        case Cylinder(d, length):
+            return hypot(d, length)
+        case Box(a, b, c):
+            return hypot(a, b, c)
 
 
 def _less(size_mm: float) -> float:

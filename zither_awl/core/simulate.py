@@ -6,6 +6,11 @@ Pull u = max(0.05, t n R q). A pick falls on i with weight exp(7 u_i), on nothin
 Minutes = 14 u exp(N(-0.45^2 / 2, 0.45)). It succeeds with 0.90 if known, else 0.20; if not known it becomes
 known with 0.22 R q. After a visit n falls by 0.97 (not yet known) or 0.88 (known); a week of rest gives back 0.10.
 The numbers are ours, tuned by hand.
+
+A second model, written apart from the first so that no rule is tuned to one: a skill s from 0 to 1 grows with every
+visit by g s (1 - s) (logistic), g between 0.35 and 0.75 by the child, times 0.4 where what comes before is not known and
+0.6 unshown. It succeeds with 0.06 + 0.89 / (1 + exp(-9 (s - 0.5))), is known from s = 0.7, and loses 1.5 % of its skill
+a week of rest. It draws most where it is neither sure nor hopeless: u = max(0.05, t n (0.25 + 3 p (1 - p))).
 """
 
 from __future__ import annotations
@@ -79,14 +84,60 @@ class SimulatedChild:
     def _visit(self, tray: int, rng: Random) -> SimulatedVisit:
         pull, knew = self.pull(tray), tray in self.known
         minutes = self.minutes * pull * exp(rng.gauss(-SPREAD * SPREAD / 2, SPREAD))
-        success = rng.random() < (0.90 if knew else 0.20)
-        if not knew and rng.random() < 0.22 * self._ready(tray) * (1.0 if tray in self.shown else 0.5):
-            self.known.add(tray)
+        success = rng.random() < self._chance(tray)
+        self._learn(tray, rng)
         self.novelty[tray] *= self.fade_known if knew else self.fade_learning
         return SimulatedVisit(tray, max(0.5, minutes), success)
+
+    def _chance(self, tray: int) -> float:
+        return 0.90 if tray in self.known else 0.20
+
+    def _learn(self, tray: int, rng: Random) -> None:
+        shown = 1.0 if tray in self.shown else 0.5
+        if tray not in self.known and rng.random() < 0.22 * self._ready(tray) * shown:
+            self.known.add(tray)
 
     def rest_a_week(self, shelf: Sequence[int]) -> None:
         """A week passes: what is not on the shelf becomes a little new again."""
         for tray in self.novelty:
             if tray not in shelf:
                 self.novelty[tray] = min(1.0, self.novelty[tray] + REST_BACK)
+
+
+@dataclass(slots=True)
+class GrowingChild(SimulatedChild):
+    """The second model: a skill that grows and wanes, and work that draws most where it is a fair try."""
+
+    growth: float = 0.5
+    skill: dict[int, float] = field(default_factory=dict)
+
+    def meet(self, trays: Sequence[int], rng: Random) -> None:
+        """Give a taste, and a little skill, to every tray not met before."""
+        SimulatedChild.meet(self, trays, rng)
+        for tray in trays:
+            self.skill.setdefault(tray, 0.9 if tray in self.known else rng.uniform(0.08, 0.2))
+
+    def pull(self, tray: int) -> float:
+        """How strongly a tray draws the child now."""
+        chance = self._chance(tray)
+        return max(LEAST, self.taste[tray] * self.novelty[tray] * (0.25 + 3 * chance * (1 - chance)))
+
+    def _chance(self, tray: int) -> float:
+        return 0.06 + 0.89 / (1 + exp(-9 * (self.skill[tray] - 0.5)))
+
+    def _learn(self, tray: int, rng: Random) -> None:
+        here = self.skill[tray]
+        before = all(b in self.known for b in self.follows.get(tray, ()))
+        rate = self.growth * (1.0 if before else 0.4) * (1.0 if tray in self.shown else 0.6)
+        self._at(tray, here + rate * here * (1 - here))
+
+    def _at(self, tray: int, skill: float) -> None:
+        self.skill[tray] = skill
+        (self.known.add if skill >= 0.7 else self.known.discard)(tray)
+
+    def rest_a_week(self, shelf: Sequence[int]) -> None:
+        """A week passes: what rests becomes a little new again, and a little of its skill is lost."""
+        SimulatedChild.rest_a_week(self, shelf)
+        for tray, skill in list(self.skill.items()):
+            if tray not in shelf:
+                self._at(tray, skill * 0.985)

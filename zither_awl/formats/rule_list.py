@@ -27,6 +27,8 @@ def _line(each: Rule) -> str:
 
 
 def _value(value: object) -> str:
+    if isinstance(value, tuple) and not isinstance(value[0], tuple):
+        return " of ".join(f"{number:g}" for number in value)
     if isinstance(value, tuple):
         return ", ".join(f"{key}: {number:g}" for key, number in value)
     if isinstance(value, bool):

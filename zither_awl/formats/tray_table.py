@@ -123,7 +123,7 @@ def shape_of(word: str, numbers: Sequence[float]) -> Shape:
     """The shape a word and its sizes in mm mean. Raises: InvalidValue for a size, TypeError for their number."""
     kinds: dict[str, type[Solid]] = {"ball": Sphere, "cylinder": Cylinder, "brick": Box}
     if word == "irregular":
-        return Irregular(None, Box(*numbers) if len(numbers) == 3 else Sphere(*numbers))
+        return Irregular(None, Box(*numbers), snug=True) if len(numbers) == 3 else Irregular(None, Sphere(*numbers))
     return kinds[word](*numbers)
 
 

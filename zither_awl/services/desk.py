@@ -193,7 +193,7 @@ def _log(work: Store, since: date) -> Window:
 
 def _weeks(work: Store, _since: date) -> Weeks:
     kept = work.weeks
-    return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned())
+    return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned(), kept.aims())
 
 
 def _settings(work: Store, _since: date) -> HouseSettings:

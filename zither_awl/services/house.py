@@ -18,7 +18,7 @@ from zither_awl.core.component import Component
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, Memory, State
-from zither_awl.core.practice import Practice
+from zither_awl.core.practice import Practice, practice_of
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.trays import Stock
 from zither_awl.core.trays.own import OwnCard
@@ -36,6 +36,7 @@ from zither_awl.core.values import (
     Tray,
     Unit,
 )
+from zither_awl.core.wishes import Aim
 from zither_awl.store.sections import SECTIONS, Section
 from zither_awl.store.weeks import Stay, Task
 from zither_awl.store.window import Window
@@ -99,6 +100,7 @@ class Weeks:
     declined: tuple[Declined, ...]
     tasks: tuple[Task, ...]
     planned: tuple[tuple[int, int, int, date], ...]
+    aims: tuple[Aim, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -342,14 +344,14 @@ class House:
         if kept is None:
             return Practice()
         first = {"by age": Practice().shown_first_from_months, "shown first": 0, "free": NEVER_MONTHS}[kept.showing]
-        return Practice(unbreakable_first=kept.unbreakable_first, shown_first_from_months=first)
+        return practice_of(kept.practice, unbreakable_first=kept.unbreakable_first, shown_first_from_months=first)
 
     @property
     def state(self) -> State:
         """The house as the judgements and the rotation see it."""
         return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
                      log=self.log, changes=self.changes, declined=self.weeks.declined,
-                     practice=self.practice)  # fmt: skip
+                     aims=self.weeks.aims, practice=self.practice)  # fmt: skip
 
     def scene(self, on: date) -> Scene:
         """The shelves as their rules see them on a day."""
@@ -358,7 +360,8 @@ class House:
     def judgements(self, on: date) -> Judgements:
         """The judgements of a day."""
         memory = self._answers.memory
-        return self.once(("judgements", on), lambda: Judgements(self.state, on, memory=memory))
+        return self.once(("judgements", on), lambda: Judgements(
+            self.state, on, self.practice.mastery, memory=memory))  # fmt: skip
 
     def findings(self, on: date) -> tuple[Finding, ...]:
         """What the shelf's rules find on a day."""

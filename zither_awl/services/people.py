@@ -8,7 +8,8 @@ from zoneinfo import ZoneInfo, available_timezones
 
 from zither_awl.core.ages import completed_months
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.values import MOST_MONTHS, Adult, Child, Household
+from zither_awl.core.safety.permissions import ALLOWANCES, permission_of, why_not_allowed
+from zither_awl.core.values import MOST_MONTHS, Adult, Child, Household, Permission, PermissionKind
 from zither_awl.services.desk import Desk
 
 
@@ -67,6 +68,32 @@ def save_child(desk: Desk, child: Child, adult_id: int | None, *, version: int |
                 if unit.comes >= {c.id for c in house.children}:
                     work.room.save_unit(replace(unit, comes=unit.comes | {child_id}))
     return child_id
+
+
+def permit(desk: Desk, child_id: int, kind: PermissionKind, note: str, adult_id: int | None) -> None:
+    """Decide once that a child may do a kind of work with an adult at the table.
+
+    Raises: NotFound; InvalidValue where the child is too young for it, or mouths; when it is allowed already nothing
+    changes.
+    """
+    house, today = desk.house(), desk.today()
+    child = house.child(child_id)
+    allowance = ALLOWANCES[kind]
+    against = why_not_allowed(allowance, child, today)
+    if against:
+        raise InvalidValue(FieldProblem("kind", f"{allowance.work} cannot be allowed yet: {against}."))
+    if permission_of(child, kind) is not None:
+        return
+    adult = next((a.name for a in house.adults if a.id == adult_id), "")
+    with desk.write(adult_id, f"Allowed {child.name}: {allowance.work}") as work:
+        work.people.permit(child_id, Permission(kind=kind, adult=adult, given_on=today, note=note.strip()))
+
+
+def withdraw(desk: Desk, child_id: int, permission_id: int, adult_id: int | None) -> None:
+    """Withdraw what was allowed. Raises: NotFound."""
+    child = desk.house().child(child_id)
+    with desk.write(adult_id, f"Withdrew a permission of {child.name}") as work:
+        work.people.withdraw(permission_id, desk.today())
 
 
 def _check_birth(born: date, today: date) -> None:

@@ -31,7 +31,7 @@ def proposal(desk: Desk) -> Change:
     """What the signs ask for today, reckoned once per revision and day."""
     house, today = desk.house(), desk.today()
     return house.once(("change", today), lambda: propose_change(
-        house.state, "criterion", today, judge=house.judgements(today)))  # fmt: skip
+        house.state, house.practice.mastery, today, judge=house.judgements(today)))  # fmt: skip
 
 
 def why_not(desk: Desk, tray_id: int) -> tuple[Reason, ...]:

@@ -22,6 +22,7 @@ class Marks:
     """A child's heights beside a unit, in mm; `later_mm` is the hazard line once the child walks."""
 
     child: Child
+    on: date
     age: str
     months: int
     reach: Reach
@@ -37,7 +38,7 @@ def marks(house: House, today: date) -> tuple[Marks, ...]:
 def marks_of(child: Child, today: date) -> Marks:
     """One child's reach today."""
     return Marks(
-        child=child, age=age_text(child.born, today),
+        child=child, on=today, age=age_text(child.born, today),
         months=corrected_months(child.born, child.gestation_weeks, today),
         reach=reach(child, today), carry_g=carry_limit_g(child, today),
         later_mm=None if child.mobility in (Mobility.WALKS, Mobility.CLIMBS)

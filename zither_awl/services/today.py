@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from typing import Literal
 
-from zither_awl.core.attendance import whole_mornings
+from zither_awl.core.attendance import ended_cycles
 from zither_awl.core.interest import first_reaction
 from zither_awl.core.reasons import Severity
 from zither_awl.core.rules import rule
@@ -129,7 +129,7 @@ def _new(house: House) -> list[Line]:
     if last is None:
         return []
     fresh = [p for p in house.placements if p.tray.id in last.in_ and not p.by_hand]
-    since = sum(m.began > last.at for m in whole_mornings(house.log))
+    since = sum(m.began > last.at for m in ended_cycles(house.log))
     if since > house.practice.notice_mornings:
         return []
     return [Line(p.tray.name, sentence(first_reaction(p, house.log, practice=house.practice)), "note") for p in fresh]

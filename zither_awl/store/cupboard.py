@@ -75,7 +75,7 @@ class CupboardKeeper:
             follows[row.card_id].append(row.follows_id)
         return {
             r.id: Card(id=r.id, name=r.name, area=r.area, from_months=r.from_months, to_months=r.to_months,
-                       follows=tuple(follows[r.id]), key=r.key, level=r.level)
+                       follows=tuple(follows[r.id]), key=r.key, level=r.level, guess=r.guess)
             for r in self._session.scalars(select(CardRow))
         }  # fmt: skip
 
@@ -185,7 +185,7 @@ class CupboardKeeper:
     def _save_card(self, card: Card) -> int:
         row = self._session.get(CardRow, card.id) if card.id else None
         row = row or self._session.scalars(select(CardRow).where(CardRow.name == card.name)).first() or CardRow()
-        for name in ("name", "area", "from_months", "to_months", "key", "level"):
+        for name in ("name", "area", "from_months", "to_months", "key", "level", "guess"):
             setattr(row, name, getattr(card, name))
         self._session.add(row)
         self._session.flush()
@@ -264,7 +264,7 @@ def shape_to_json(shape: Shape | None) -> list[Any] | None:
         case Box(a, b, c):
             return ["brick", a, b, c]
         case Irregular(inside, around):
-            return ["irregular", shape_to_json(inside), shape_to_json(around)]
+            return ["irregular", shape_to_json(inside), shape_to_json(around), shape.snug]
 
 
 def shape_from_json(data: list[Any] | None) -> Shape | None:
@@ -273,7 +273,12 @@ def shape_from_json(data: list[Any] | None) -> Shape | None:
         return None
     word, *sizes = data
     if word == "irregular":
-        return Irregular(_solid(sizes[0]) if sizes[0] else None, _solid(sizes[1]))
+        inside, around, snug = _solid(sizes[0]) if sizes[0] else None, _solid(sizes[1]), bool(sizes[2:] and sizes[2])
+        try:
+            return Irregular(inside, around, snug)
+        except InvalidValue:
+            # An earlier version took a body inside that was larger than the one around it: it proves nothing.
+            return Irregular(None, around, snug)
     return _solid(data)
 
 

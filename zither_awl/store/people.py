@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from collections import defaultdict
 from dataclasses import fields
+from datetime import date
 from typing import Any, cast
 
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
-from zither_awl.core.values import Adult, Child, Household, Measurement, Mobility
-from zither_awl.store.models.people import AdultRow, ChildRow, HouseholdRow, MeasurementRow
+from zither_awl.core.values import Adult, Child, Household, Measurement, Mobility, Permission
+from zither_awl.store.models.people import AdultRow, ChildRow, HouseholdRow, MeasurementRow, PermissionRow
 
 
 class PeopleKeeper:
@@ -63,7 +64,27 @@ class PeopleKeeper:
         for m in self._session.scalars(select(MeasurementRow).order_by(MeasurementRow.measured_on, MeasurementRow.id)):
             measured[m.child_id].append(Measurement(on=m.measured_on, stature_mm=m.stature_mm, mass_g=m.mass_g))
         rows = self._session.scalars(select(ChildRow).order_by(ChildRow.id))
-        return tuple(_child(row, tuple(measured[row.id])) for row in rows)
+        allowed: defaultdict[int, list[Permission]] = defaultdict(list)
+        for p in self._session.scalars(select(PermissionRow).order_by(PermissionRow.id)):
+            allowed[p.child_id].append(Permission(
+                id=p.id, kind=cast("Any", p.kind), adult=p.adult, given_on=p.given_on, note=p.note,
+                withdrawn_on=p.withdrawn_on))  # fmt: skip
+        return tuple(_child(row, tuple(measured[row.id]), tuple(allowed[row.id])) for row in rows)
+
+    def permit(self, child_id: int, permission: Permission) -> None:
+        """Keep what an adult allows a child. Raises: NotFound."""
+        self._row(child_id)
+        self._session.add(PermissionRow(child_id=child_id, kind=permission.kind, adult=permission.adult,
+                                        given_on=permission.given_on, note=permission.note))  # fmt: skip
+        self._session.flush()
+
+    def withdraw(self, permission_id: int, on: date) -> None:
+        """End a permission; it stays in the list. Raises: NotFound."""
+        row = self._session.get(PermissionRow, permission_id)
+        if row is None:
+            raise NotFound(f"There is no permission {permission_id}.")
+        row.withdrawn_on = on
+        self._session.flush()
 
     def save_child(self, child: Child) -> int:
         """Insert (id 0) or update a child; new measurements are added to the old. Returns its id."""
@@ -72,10 +93,9 @@ class PeopleKeeper:
             raise InvalidValue(FieldProblem("name", f"{child.name} is there already.", "Use another name."))
         row = ChildRow(version=0) if child.id == 0 else self._row(child.id)
         row.version += 1
-        for name in ("name", "pattern", "born", "gestation_weeks", "sex", "mobility_since", "still_mouths",
-                     "under_eyes_reason", "archived"):  # fmt: skip
+        for name in ("name", "pattern", "born", "gestation_weeks", "sex", "mobility_since", "still_mouths", "archived"):
             setattr(row, name, getattr(child, name))
-        row.mobility, row.allergies = child.mobility.value, list(child.allergies)
+        row.mobility, row.allergies, row.passions = child.mobility.value, list(child.allergies), list(child.passions)
         self._session.add(row)
         self._session.flush()
         self._add_measurements(row.id, child)
@@ -104,10 +124,10 @@ class PeopleKeeper:
         return row
 
 
-def _child(row: ChildRow, measurements: tuple[Measurement, ...]) -> Child:
+def _child(row: ChildRow, measurements: tuple[Measurement, ...], permissions: tuple[Permission, ...]) -> Child:
     return Child(
         id=row.id, name=row.name, pattern=row.pattern, born=row.born, gestation_weeks=row.gestation_weeks,
         sex=cast("Any", row.sex), mobility=Mobility(row.mobility), mobility_since=row.mobility_since,
-        still_mouths=row.still_mouths, allergies=tuple(row.allergies), under_eyes_reason=row.under_eyes_reason,
-        measurements=measurements, archived=row.archived, version=row.version,
+        still_mouths=row.still_mouths, allergies=tuple(row.allergies), passions=tuple(row.passions),
+        permissions=permissions, measurements=measurements, archived=row.archived, version=row.version,
     )  # fmt: skip

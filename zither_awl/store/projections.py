@@ -11,13 +11,13 @@ from sqlalchemy import Row, delete, insert, select, tuple_, update
 from sqlalchemy.orm import Session
 
 from zither_awl.core.concentration import fold
-from zither_awl.core.mastery import met_criterion
+from zither_awl.core.mastery import known_since
 from zither_awl.core.values import Place, Visit, Work
 from zither_awl.store.log import LogKeeper
 from zither_awl.store.models.log import EpisodeRow, MilestoneRow, VisitRow
 from zither_awl.store.models.settings import RevisionRow
 
-FORM = 1
+FORM = 2
 """The form visits and milestones are made in now; a file with another is made anew when it is opened."""
 AT_ONCE = 500
 """So many works are asked for in one statement."""
@@ -33,7 +33,6 @@ VISIT_COLUMNS = tuple(getattr(VisitRow, name) for name in (*_PLAIN, "episode_id"
 def refresh(session: Session, episodes: Collection[str]) -> None:
     """Fold these works anew, and see again what was reached with their cards."""
     pairs: set[Pair] = set()
-    first = date.max
     for ids in _in_portions(sorted(episodes)):
         before = visits(session.execute(select(*VISIT_COLUMNS).where(VisitRow.episode_id.in_(ids))))
         session.execute(delete(VisitRow).where(VisitRow.episode_id.in_(ids)))
@@ -42,39 +41,31 @@ def refresh(session: Session, episodes: Collection[str]) -> None:
             session.execute(insert(VisitRow), [_values(visit) for visit in after])
         touched = [v for v in (*before, *after) if v.card_id is not None]
         pairs |= {(v.child_id, v.card_id) for v in touched if v.card_id is not None}
-        first = min((v.local_day for v in touched), default=first)
-    _reach(session, pairs, first)
+    _reach(session, pairs)
 
 
-def _reach(session: Session, pairs: Collection[Pair], first: date) -> None:
-    """See again what was reached, for pairs whose work changed from a day on."""
+def _reach(session: Session, pairs: Collection[Pair]) -> None:
+    """See again what was reached, for pairs whose work changed."""
     m, v = MilestoneRow, VisitRow
     for some in _in_portions(sorted(pairs)):
         of_pair = tuple_(m.child_id, m.card_id)
-        known: defaultdict[Pair, dict[str, date]] = defaultdict(dict)
-        for row in session.execute(select(m.child_id, m.card_id, m.kind, m.local_day).where(of_pair.in_(some))):
-            known[row.child_id, row.card_id][row.kind] = row.local_day
-        # What was reached before anything that changed stays reached.
-        open_ = [p for p in some if len(known[p]) < len(KINDS) or max(known[p].values()) >= first]
         done: defaultdict[Pair, list[Visit]] = defaultdict(list)
-        asked = select(*VISIT_COLUMNS).where(tuple_(v.child_id, v.card_id).in_(open_)).order_by(v.began, v.episode_id)
+        asked = select(*VISIT_COLUMNS).where(tuple_(v.child_id, v.card_id).in_(some)).order_by(v.began, v.episode_id)
         for visit in visits(session.execute(asked)):
             done[visit.child_id, visit.card_id or 0].append(visit)
-        session.execute(delete(m).where(of_pair.in_(open_)))
+        session.execute(delete(m).where(of_pair.in_(some)))
         rows = [{"child_id": child, "card_id": card, "kind": kind, "local_day": day}
-                for child, card in open_ for kind, day in reached(done[child, card]).items()]  # fmt: skip
+                for child, card in some for kind, day in reached(done[child, card]).items()]  # fmt: skip
         if rows:
             session.execute(insert(m), rows)
 
 
-KINDS = ("tried", "alone", "mastered")
-
-
 def reached(done: Sequence[Visit]) -> dict[str, date]:
-    """The first day of each milestone in all the work of one child with one card, oldest first."""
+    """Of all the work of one child with one card, oldest first: the day it was first tried, first done alone, and since
+    which it is mastered, if it is."""
     found = {"tried": done[0].local_day} if done else {}
     alone = next((v.local_day for v in done if v.finished and v.done_alone), None)
-    mastered = met_criterion([v for v in done if v.finished])
+    mastered = known_since([v for v in done if v.finished])
     return found | ({"alone": alone} if alone else {}) | ({"mastered": mastered} if mastered else {})
 
 

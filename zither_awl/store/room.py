@@ -100,4 +100,4 @@ def _unit(row: UnitRow, boards: tuple[Board, ...], comes: frozenset[int]) -> Uni
 
 
 _COLUMNS = ("name", "kind", "room", "width_mm", "height_mm", "depth_mm", "barrier", "climb_on_mm", "mass_g", "anchored",
-            "bedroom", "most", "archived")  # fmt: skip
+            "bedroom", "most", "main", "archived")  # fmt: skip

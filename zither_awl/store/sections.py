@@ -15,14 +15,14 @@ from zither_awl.store.models.settings import SectionRow
 Section = Literal["people", "room", "cupboard", "catalogue", "lessons", "log", "weeks", "settings"]
 SECTIONS: tuple[Section, ...] = get_args(Section)
 TABLES: dict[Section, tuple[str, ...]] = {
-    "people": ("household", "adult", "child", "measurement"),
+    "people": ("household", "adult", "child", "measurement", "permission"),
     "room": ("unit", "board", "unit_child", "aid_done"),
     "cupboard": ("bin", "component", "photo", "card", "card_follows", "tray", "tray_child", "content", "completed"),
     "catalogue": ("own_card", "card_choice"),
     "lessons": ("word_set", "word_photo", "word_answer", "routine", "routine_run", "invitation", "step_done"),
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
             "sweep_child", "kept_item"),
-    "weeks": ("placement", "change", "task", "planned_showing"),
+    "weeks": ("placement", "change", "task", "planned_showing", "aim"),
     "settings": ("phrase", "paired_device", "revision", "change_set", "change_item", "trace"),
 }  # fmt: skip
 BOOKKEEPING = ("section", "alembic_version")

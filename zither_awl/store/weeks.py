@@ -13,7 +13,8 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
 from zither_awl.core.values import ChangeRecord, Declined, Placement, Spot, Tray
-from zither_awl.store.models.weeks import ChangeRow, PlacementRow, PlannedShowingRow, TaskRow
+from zither_awl.core.wishes import Aim
+from zither_awl.store.models.weeks import AimRow, ChangeRow, PlacementRow, PlannedShowingRow, TaskRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +118,26 @@ class WeeksKeeper:
         """The showings planned: id, child, tray, day."""
         rows = self._session.scalars(select(PlannedShowingRow).order_by(PlannedShowingRow.day, PlannedShowingRow.id))
         return tuple((r.id, r.child_id, r.tray_id, r.day) for r in rows)
+
+    def aims(self) -> tuple[Aim, ...]:
+        """What some weeks are about, the newest first."""
+        rows = self._session.scalars(select(AimRow).order_by(AimRow.from_day.desc(), AimRow.id.desc()))
+        return tuple(Aim(id=r.id, words=r.words, from_day=r.from_day, until_day=r.until_day, child_id=r.child_id)
+                     for r in rows)  # fmt: skip
+
+    def save_aim(self, aim: Aim) -> int:
+        """Insert (id 0) or change an aim. Returns its id. Raises: NotFound."""
+        row = self._found(AimRow, aim.id, "aim") if aim.id else AimRow()
+        for name in ("words", "from_day", "until_day", "child_id"):
+            setattr(row, name, getattr(aim, name))
+        self._session.add(row)
+        self._session.flush()
+        return int(row.id)
+
+    def delete_aim(self, aim_id: int) -> None:
+        """Drop an aim. Raises: NotFound."""
+        self._session.delete(self._found(AimRow, aim_id, "aim"))
+        self._session.flush()
 
     def plan_showing(self, child_id: int, tray_id: int, day: date) -> None:
         """Mean to show a tray to a child on a day; planned before for another day, it is moved."""

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from zither_awl.api.schemas.base import Day, In, Out, Pattern, Text, Whole
-from zither_awl.core.values import Mobility
+from zither_awl.core.values import Mobility, PermissionKind
 
 
 class HouseholdIn(In):
@@ -22,6 +22,8 @@ class HouseholdIn(In):
     unbreakable_first: bool = False
     showing: Literal["by age", "shown first", "free"] = "by age"
     paper: Literal["A4", "Letter"] = "A4"
+    practice: dict[str, str | int] | None = None
+    """What the household set of its practice; left out, it stays as it is."""
     version: Annotated[int | None, Field(ge=1), Whole] = None
     """The one that was read; somebody else's later one is not overwritten."""
 
@@ -58,6 +60,7 @@ class HouseholdOut(Out):
     rather_new: int
     rather_by_area: int
     rather_full: int
+    practice: dict[str, str | int]
 
 
 class AdultIn(In):
@@ -101,7 +104,7 @@ class ChildIn(In):
     mobility_since: Day | None = None
     still_mouths: bool = False
     allergies: list[str] = []
-    under_eyes_reason: Annotated[str, Field(max_length=200)] = ""
+    passions: Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=12)] = []
     measurements: list[MeasurementIn] = []
     version: Annotated[int | None, Field(ge=1), Whole] = None
     """The one that was read; somebody else's later one is not overwritten."""
@@ -113,6 +116,35 @@ class ReachOut(Out):
     sight: float
     stretch: float
     climb: float
+
+
+class PermissionOut(Out):
+    """What an adult allowed a child with an adult at the table."""
+
+    id: int
+    kind: PermissionKind
+    work: str
+    adult: str
+    given_on: dt.date | None
+    note: str
+    withdrawn_on: dt.date | None
+
+
+class AllowanceOut(Out):
+    """What can be decided for a child: the work, from which month, the caution, what holds then; and why not yet."""
+
+    kind: PermissionKind
+    work: str
+    from_months: int
+    caution: str
+    then: str
+    why_not: str
+    given: bool
+
+
+class PermitIn(In):
+    kind: PermissionKind
+    note: Annotated[str, Field(max_length=200)] = ""
 
 
 class ChildOut(Out):
@@ -127,7 +159,9 @@ class ChildOut(Out):
     mobility_since: dt.date | None
     still_mouths: bool
     allergies: list[str]
-    under_eyes_reason: str
+    passions: list[str]
+    permissions: list[PermissionOut]
+    allowances: list[AllowanceOut]
     measurements: list[MeasurementOut]
     archived: bool
     age: str

@@ -7,7 +7,7 @@ from flask import Blueprint
 from zither_awl.api.answers import child_out, children_out, episodes_out, reasons_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.house import ArchiveIn, ChildIn, ChildrenOut, DeleteIn
+from zither_awl.api.schemas.house import ArchiveIn, ChildIn, ChildrenOut, DeleteIn, PermitIn
 from zither_awl.api.schemas.watch import PartOut, RecordOut, RecordRowOut, WeekOut
 from zither_awl.api.spec import answers, api
 from zither_awl.core.judgement import Judgement
@@ -34,7 +34,8 @@ def _child(json: ChildIn, child_id: int) -> Child:
     return Child(
         id=child_id, name=json.name, pattern=json.pattern, born=json.born, gestation_weeks=json.gestation_weeks,
         sex=json.sex, mobility=json.mobility, mobility_since=json.mobility_since, still_mouths=json.still_mouths,
-        allergies=tuple(json.allergies), under_eyes_reason=json.under_eyes_reason, measurements=measured,
+        allergies=tuple(json.allergies), passions=tuple(w.strip() for w in json.passions if w.strip()),
+        measurements=measured,
     )  # fmt: skip
 
 
@@ -50,6 +51,22 @@ def add_child(json: ChildIn) -> DoneOut:
 def change_child(child_id: int, json: ChildIn) -> DoneOut:
     """Change a child; new measurements are added to the old."""
     return DoneOut(id=people.save_child(desk(), _child(json, child_id), adult_id(), version=json.version))
+
+
+@bp.post("/<int:child_id>/permissions")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["children"])
+def permit(child_id: int, json: PermitIn) -> DoneOut:
+    """Decide once that a child may do a kind of work with an adult at the table."""
+    people.permit(desk(), child_id, json.kind, json.note, adult_id())
+    return DoneOut(id=child_id)
+
+
+@bp.delete("/<int:child_id>/permissions/<int:permission_id>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["children"])
+def withdraw(child_id: int, permission_id: int) -> DoneOut:
+    """Withdraw what was allowed; it stays in the list with its day."""
+    people.withdraw(desk(), child_id, permission_id, adult_id())
+    return DoneOut(id=child_id)
 
 
 @bp.post("/<int:child_id>/archive")

@@ -47,7 +47,7 @@ def get_session() -> SessionOut:
 def put_household(json: HouseholdIn) -> DoneOut:
     """Name the house, its units of length and its time zone."""
     kept = desk().house().household
-    told = json.model_dump(exclude={"version"})
+    told = json.model_dump(exclude={"version", *(["practice"] if json.practice is None else [])})
     made = replace(kept, **told) if kept else Household(**told)
     people.save_household(desk(), made, adult_id(), version=json.version)
     return DoneOut()

@@ -4,21 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.attendance import whole_mornings
+from zither_awl.core.attendance import ended_cycles
+from zither_awl.core.days import written_day
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.mastery import School
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.rotation.coming import Coming, coming
-from zither_awl.core.rotation.leaving import Leaving, leavings
+from zither_awl.core.rotation.chain import stands_with
+from zither_awl.core.rotation.coming import MISSING_AREA, Coming, coming
+from zither_awl.core.rotation.leaving import Leaving, easier_steps, leavings
 from zither_awl.core.rules import rule
 from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.shelf.check import applied, found_in
 from zither_awl.core.shelf.scene import Scene, free_spots
-from zither_awl.core.values import Placement, Spot, Tray
+from zither_awl.core.values import Child, Placement, Spot, Tray
 from zither_awl.core.words import counted, listed
 
 MOST_ALTERNATIVES = 3
@@ -40,8 +42,10 @@ class Swap:
 class Change:
     """A proposal. Empty `swaps` means nothing should change yet, and `reasons` say why.
 
-    `by_hand`: open trays with a hazard that go by hand with the change. `let_in`: what a nearly empty
-    shelf may take now (ROOM-8). `keep`: why each of the others stays.
+    `by_hand`: open trays with a hazard that are kept away with the change. `let_in`: what a nearly empty
+    shelf may take now (ROOM-8). `keep`: why each of the others stays; `later`: why it would go, after these.
+    `unmarked`: open trays of which nobody said that they were shown, so that their work cycles do not count.
+    `look_on`: the day of the next look; before it this is what would be proposed then.
     """
 
     swaps: tuple[Swap, ...]
@@ -49,6 +53,9 @@ class Change:
     keep: tuple[tuple[Tray, tuple[Reason, ...]], ...]
     let_in: tuple[Swap, ...]
     reasons: tuple[Reason, ...]
+    later: tuple[tuple[Tray, tuple[Reason, ...]], ...] = ()
+    unmarked: tuple[tuple[Child, Tray], ...] = ()
+    look_on: date | None = None
 
     @property
     def out(self) -> tuple[Tray, ...]:
@@ -61,9 +68,7 @@ class Change:
         return tuple(s.in_ for s in self.swaps if s.in_ is not None)
 
 
-def propose_change(
-    state: State, school: School, on: date, *, judge: Judgements | None = None
-) -> Change:
+def propose_change(state: State, school: School, on: date, *, judge: Judgements | None = None) -> Change:
     """The change the signs ask for on a day, with reasons and evidence; at most P(2) swaps.
 
     The shelf after it has no must finding and no kind of finding the shelf before it lacked.
@@ -72,14 +77,37 @@ def propose_change(
     verdicts = [(p, not_declined(p, leavings(p, judge), state, on)) for p in state.placements]
     cured, by_hand, trouble = _cured(state, on)
     keep = tuple((p.tray, tuple(v.reason for v in each)) for p, each in verdicts if not _goes(each))
+    going = [(p, each) for p, each in verdicts if _goes(each)]
     waiting = _pause(state, on) or trouble
-    if waiting is not None:
-        return Change((), by_hand, keep, (), (waiting, *_known_after(judge)))
-    swaps = tuple(_swaps([(p, v) for p, v in verdicts if _goes(v)], cured, judge))
+    swaps = () if waiting is not None else tuple(_swaps(going, cured, judge))
+    left = {s.out.id for s in swaps if s.out}
+    base = Change(
+        swaps=swaps, by_hand=by_hand, keep=keep, let_in=(), reasons=_summary(swaps),
+        later=tuple((p.tray, tuple(v.reason for v in each)) for p, each in going if p.tray.id not in left),
+        unmarked=tuple(_unmarked(judge)), look_on=next_look(state, on),
+    )  # fmt: skip
     if swaps:
-        return Change(swaps, by_hand, keep, (), _summary(swaps))
-    let_in = tuple(_let_in(cured, judge))
-    return Change((), by_hand, keep, let_in, (_nothing(state), *_known_after(judge)))
+        return base
+    if waiting is not None:
+        return replace(base, reasons=(waiting, *_known_after(judge)))
+    reasons = (_nothing(state, going), *_known_after(judge))
+    return replace(base, let_in=tuple(_let_in(cured, judge)), reasons=reasons)
+
+
+def next_look(state: State, on: date) -> date:
+    """The day of the next look at the shelf: today, or the next day of the week the household looks on."""
+    practice = state.practice
+    return on if practice.look == "daily" else on + timedelta(days=(practice.look_day - on.weekday()) % 7)
+
+
+def _unmarked(judge: Judgements) -> Iterator[tuple[Child, Tray]]:
+    """Open trays a child waits to be shown, of which nobody said that they were."""
+    for placement in judge.state.placements:
+        for child in judge.state.children:
+            if child.id in placement.tray.for_children and not placement.by_hand:
+                seen = judge.of(child, placement.tray).interest
+                if not seen.available and "not marked as shown" in seen.seen:
+                    yield child, placement.tray
 
 
 def _goes(verdicts: Sequence[Leaving]) -> bool:
@@ -107,31 +135,39 @@ def _musts(scene: Scene) -> list[Finding]:
 
 
 def _pause(state: State, on: date) -> Reason | None:
-    """Why it is too soon after the last accepted change, if it is (decision: P(3) counted mornings)."""
+    """Why it is too soon after the last accepted change, if it is: P(3) work cycles or P(7) days, whichever first."""
     if not state.changes:
         return None
     last = max(c.at for c in state.changes)
-    seen, needed = _whole_mornings_since(last, state, on), state.practice.mornings_between_changes
-    if seen >= needed:
+    over, since = _passed(last, state, on)
+    if over:
         return None
-    text = f"The last change was {counted(seen, 'whole morning')} ago; after {needed} its taking can be judged."
-    return Reason("ROT-2", text, (Quantity("whole mornings since", seen, "mornings", needed, needed=True),))
+    text = f"The last change was {counted(int(since.value), 'work cycle')} ago. "
+    text += f"After {int(since.limit or 0)}, or a week, its taking can be judged."
+    return Reason("ROT-2", text, (since,))
 
 
-def _whole_mornings_since(at: datetime, state: State, on: date) -> int:
-    return sum(m.began > at and m.day <= on for m in whole_mornings(state.log))
+def _passed(at: datetime, state: State, on: date) -> tuple[bool, Quantity]:
+    """Whether enough time went by since an instant, and how many work cycles did."""
+    practice = state.practice
+    seen = sum(m.began > at and m.day <= on for m in ended_cycles(state.log))
+    days = (on - written_day(at)).days  # a day more or less does not matter to the pause
+    over = seen >= practice.pause_cycles or days >= practice.pause_days
+    return over, Quantity("work cycles since", seen, "work cycles", practice.pause_cycles, needed=True)
 
 
 def not_declined(
     placement: Placement, verdicts: tuple[Leaving, ...], state: State, on: date
 ) -> tuple[Leaving, ...]:  # fmt: skip
-    """What an adult kept stays, and says so, until P(3) whole mornings have passed."""
+    """What an adult kept stays, and says so, until P(3) work cycles or a week have passed."""
     last = max((d for d in state.declined if placement.tray.id in d.out), key=lambda d: d.at, default=None)
-    needed = state.practice.mornings_between_changes
-    if last is None or (seen := _whole_mornings_since(last.at, state, on)) >= needed or not _goes(verdicts):
+    if last is None or not _goes(verdicts):
         return verdicts
-    text = f"You kept it: “{last.note}”. It is asked again after {counted(needed - seen, 'more whole morning')}."
-    since = Quantity("whole mornings since", seen, "mornings", needed, needed=True)
+    over, since = _passed(last.at, state, on)
+    if over:
+        return verdicts
+    more = counted(int((since.limit or 0) - since.value), "more work cycle")
+    text = f"You kept it: “{last.note}”. It is asked again after {more}, or a week."
     return tuple(replace(v, why="", reason=Reason("KEPT", text, (since,), v.reason.evidence)) for v in verdicts)
 
 
@@ -139,53 +175,76 @@ def _swaps(
     going: list[tuple[Placement, tuple[Leaving, ...]]], scene: Scene, judge: Judgements
 ) -> Iterator[Swap]:
     """The most pressing swaps, one after the other on the shelf as the earlier ones leave it."""
-    made, taken = 0, set[int]()
+    made, taken, areas = 0, set[int](), set[str]()
     for placement, verdicts in sorted(going, key=lambda pair: _pressing(pair[1])):
         if made == judge.state.practice.changes_at_once:
             return
-        swap = _swap(placement, verdicts, scene, judge, taken)
+        swap = _swap(placement, verdicts, scene, judge, _Used(taken, areas))
         if swap is not None:
             made += 1
             taken |= {t.id for t in (swap.out, swap.in_) if t is not None}
+            areas |= {swap.in_.card.area} if swap.in_ else set()
             scene = after_swaps(scene, [swap])
             yield swap
 
 
+@dataclass(frozen=True, slots=True)
+class _Used:
+    """What the swaps made before this one took: trays, and areas of which something came in."""
+
+    trays: set[int]
+    areas: set[str]
+
+
 def _pressing(verdicts: Sequence[Leaving]) -> tuple[int, bool, int]:
-    """What is done with before what is merely ready for more; and first what has its next rung at hand."""
+    """What is done with before what is merely ready for more; and first what has its next step at hand."""
     order = ("faded", "too hard", "successor", "too easy", "ignored")
     alone = all(v.successor is None for v in verdicts)
     return min(order.index(v.why) for v in verdicts), alone, verdicts[0].child.id
 
 
 def _swap(
-    placement: Placement, verdicts: Sequence[Leaving], scene: Scene, judge: Judgements, taken: set[int]
+    placement: Placement, verdicts: Sequence[Leaving], scene: Scene, judge: Judgements, used: _Used
 ) -> Swap | None:
-    successors = [v.successor for v in verdicts if v.successor is not None and v.successor.id not in taken]
-    why = verdicts[0].why
-    only = {t.id for t in successors} if all(v.why == "successor" for v in verdicts) else None
+    why, tray = verdicts[0].why, placement.tray
+    first = [v.successor for v in verdicts if v.successor is not None and v.successor.id not in used.trays]
+    if why == "too hard":
+        first = [t for v in verdicts for t in easier_steps(v.child, tray, judge) if t.id not in used.trays]
+    only = {t.id for t in first} if all(v.why == "successor" for v in verdicts) else None
+    easier = {t.id for t in first} if why == "too hard" else set()
     fitting = [
-        (each, spot) for each in _ready(judge, taken, successors)
+        (each, spot) for each in _ready(judge, used, first, easier)
         # One child's loss is no other child's gain, and what is still loved leaves for its successor only.
-        if each.tray.for_children & placement.tray.for_children and (only is None or each.tray.id in only)
+        if each.tray.for_children & tray.for_children and (only is None or each.tray.id in only)
+        and stands_with(each.tray, scene.placements, tray) is None
         and (spot := _clean_spot(placement, each.tray, scene)) is not None
     ]  # fmt: skip
     out_reasons = tuple(v.reason for v in verdicts)
     if fitting:
         best, spot = fitting[0]
         others = tuple(each.tray for each, _ in fitting[1 : 1 + MOST_ALTERNATIVES])
-        return Swap(placement.tray, best.tray, spot, why, (*out_reasons, best.reason), others)
-    alone = Swap(placement.tray, None, None, why, out_reasons)
+        why_in = best.reason
+        if best.tray.id in easier:
+            why_in = Reason("ROT-6", f"An easier step: {tray.name} was too hard.", (), (f"tray:{tray.id}",))
+        return Swap(tray, best.tray, spot, why, (*out_reasons, why_in), others)
+    alone = Swap(tray, None, None, why, out_reasons)
     return alone if why != "successor" and not new_trouble(scene, after_swaps(scene, [alone])) else None
 
 
-def _ready(judge: Judgements, taken: set[int], first: Sequence[Tray] = ()) -> list[Coming]:
-    """Resting trays that may come in, one verdict each, successors first, then the most pressing."""
-    out = {p.tray.id for p in judge.state.placements} | taken
+def _ready(judge: Judgements, used: _Used, first: Sequence[Tray] = (), easier: Iterable[int] = ()) -> list[Coming]:
+    """Resting trays that may come in, one verdict each, `first` first, then the most pressing. Those of `easier` may
+    come though the child knows them and what follows."""
+    out = {p.tray.id for p in judge.state.placements} | used.trays
     best = [verdicts[0] for t in judge.state.trays if t.id not in out and (verdicts := coming(t, judge))]
-    wanted = {t.id for t in first}
-    ready = [v for v in best if v.ready]
-    return sorted(ready, key=lambda v: (v.tray.id not in wanted, v.rank, v.tray.card.from_months, v.tray.id))
+    wanted, going_back = {t.id for t in first}, set(easier)
+    ready = [v for v in best if v.ready or v.tray.id in going_back]
+    return sorted(ready, key=lambda v: (v.tray.id not in wanted, _rank(v, used), v.tray.card.from_months, v.tray.id))
+
+
+def _rank(verdict: Coming, used: _Used) -> int:
+    """An area is missing only until something of it has come in."""
+    again = verdict.rank == MISSING_AREA and verdict.tray.card.area in used.areas
+    return MISSING_AREA + 1 if again else verdict.rank
 
 
 def _clean_spot(placement: Placement, tray: Tray, scene: Scene) -> Spot | None:
@@ -233,19 +292,25 @@ def _lost(before: Scene, after: Scene) -> Iterator[Finding]:
 
 def _let_in(scene: Scene, judge: Judgements) -> Iterator[Swap]:
     """One or two trays that a shelf with room may take now."""
-    made, taken = 0, set[int]()
-    for each in _ready(judge, set()):
-        if made == judge.state.practice.changes_at_once:
+    used = _Used(set(), set())
+    for _ in range(judge.state.practice.changes_at_once):
+        found = next((swap for each in _ready(judge, used) if (swap := _let_one_in(each, scene)) is not None), None)
+        if found is None or found.in_ is None:
             return
-        if each.tray.id in taken or not _has_room(each, scene):
-            continue
-        for spot in free_spots(scene):
-            swap = Swap(None, each.tray, spot, "", (_room(each, scene), each.reason))
-            if not new_trouble(scene, after := after_swaps(scene, [swap])):
-                scene, made = after, made + 1
-                taken.add(each.tray.id)
-                yield swap
-                break
+        scene = after_swaps(scene, [found])
+        used.trays.add(found.in_.id)
+        used.areas.add(found.in_.card.area)
+        yield found
+
+
+def _let_one_in(each: Coming, scene: Scene) -> Swap | None:
+    if not _has_room(each, scene) or stands_with(each.tray, scene.placements) is not None:
+        return None
+    for spot in free_spots(scene):
+        swap = Swap(None, each.tray, spot, "", (_room(each, scene), each.reason))
+        if not new_trouble(scene, after_swaps(scene, [swap])):
+            return swap
+    return None
 
 
 def _room(each: Coming, scene: Scene) -> Reason:
@@ -270,25 +335,29 @@ def _summary(swaps: Sequence[Swap]) -> tuple[Reason, ...]:
     return (Reason("ROT-2", text, (Quantity("changes", len(swaps), "", 2),)),)
 
 
-def _nothing(state: State) -> Reason:
+def _nothing(state: State, going: Sequence[tuple[Placement, Sequence[Leaving]]]) -> Reason:
     if not state.log.mornings:
-        return Reason("ROOM-8", "Nothing has been seen yet. Begin with few trays, and watch a morning.")
+        return Reason("ROOM-8", "Nothing has been seen yet. Begin with few trays, and watch a work cycle.")
+    if going:
+        names = listed(p.tray.name for p, _ in going[:3])
+        return Reason("ROT-1", f"{names} could go, but nothing that may come in fits its place.")
     return Reason("ROT-1", "Nothing should change yet: no tray is both known and done with, and none lies untouched.")
 
 
 def _known_after(judge: Judgements) -> tuple[Reason, ...]:
-    """What will be known after which morning: the tray that is nearest to a verdict."""
-    practice = judge.state.practice
-    needed = practice.recent_mornings + practice.least_earlier_mornings
+    """After which work cycle something will be known: of the trays not yet mastered or left, the nearest to it."""
+    needed = judge.state.practice.least_cycles
     waits: list[tuple[int, str, str]] = []
     for placement in judge.state.placements:
         for child in judge.state.children:
             if child.id in placement.tray.for_children and not placement.by_hand:
-                short = needed - judge.of(child, placement.tray).interest.available
-                if short > 0:
+                known = judge.of(child, placement.tray)
+                short = needed - known.interest.available
+                marked = "not marked as shown" not in known.interest.seen
+                if short > 0 and marked:
                     waits.append((short, placement.tray.name, child.name))
     if not waits:
         return ()
-    short, tray, child_name = min(waits)
-    text = f"After {counted(short, 'more whole morning')} it can be told whether {child_name} still loves {tray}."
-    return (Reason("ROT-1", text, (Quantity("whole mornings still needed", short, "mornings"),)),)
+    short, tray, name = min(waits)
+    text = f"After {counted(short, 'more work cycle')} it can be told how {name} takes {tray}."
+    return (Reason("ROT-1", text, (Quantity("work cycles still needed", short, "work cycles"),)),)

@@ -6,26 +6,38 @@ from datetime import date
 
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.reasons import Reason
-from zither_awl.core.rotation.change import Swap, after_swaps, new_trouble, not_declined
+from zither_awl.core.rotation.chain import stands_with
+from zither_awl.core.rotation.change import Change, Swap, after_swaps, new_trouble, propose_change
 from zither_awl.core.rotation.coming import coming
-from zither_awl.core.rotation.leaving import leavings
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Tray
 
 
 def explain_not(tray: Tray, state: State, on: date, *, judge: Judgements | None = None) -> tuple[Reason, ...]:
-    """Why an open tray is not going out, or a resting one not coming in, for each child it is for."""
-    judge = judge or Judgements(state, on)
-    placement = next((p for p in state.placements if p.tray.id == tray.id), None)
-    if placement is not None:
-        verdicts_on_it = not_declined(placement, leavings(placement, judge), state, on)
-        return tuple(v.reason for v in verdicts_on_it) or (_for_nobody(tray),)
+    """Why an open tray is not going out, or a resting one not coming in; the one reason that decides comes first."""
+    judge = judge or Judgements(state, on, state.practice.mastery)
+    change = propose_change(state, judge.school, on, judge=judge)
+    proposed = _proposed(tray, change)
+    if proposed:
+        return proposed
+    if any(p.tray.id == tray.id for p in state.placements):
+        told = dict((t.id, reasons) for t, reasons in (*change.keep, *change.later))
+        return told.get(tray.id, ()) or (_for_nobody(tray),)
     verdicts = coming(tray, judge)
     if not verdicts:
         return (_for_nobody(tray),)
     if not any(v.ready for v in verdicts):
         return tuple(v.reason for v in verdicts)
-    return (*(v.reason for v in verdicts if v.ready), _no_place(tray, state, on))
+    return (_no_place(tray, state, on), *(v.reason for v in verdicts if v.ready))
+
+
+def _proposed(tray: Tray, change: Change) -> tuple[Reason, ...]:
+    swap = next((s for s in (*change.swaps, *change.let_in) for t in (s.out, s.in_) if t and t.id == tray.id), None)
+    if swap is None:
+        return ()
+    goes = swap.out is not None and swap.out.id == tray.id
+    text = "It is proposed: it would go." if goes else "It is proposed: it would come in."
+    return (Reason("ROT-1", text), *(swap.reasons if goes else swap.reasons[-1:]))
 
 
 def _for_nobody(tray: Tray) -> Reason:
@@ -33,12 +45,15 @@ def _for_nobody(tray: Tray) -> Reason:
 
 
 def _no_place(tray: Tray, state: State, on: date) -> Reason:
-    """It is ready: what stands against it is the shelf, or that others are more pressing."""
+    """It is ready: what stands against it is its own other form, the shelf, or that others come before it."""
+    other = stands_with(tray, state.placements)
+    if other is not None:
+        return Reason("ROT-4", f"{other.name} is out: the two are forms of one thing and take turns.")
     scene = Scene(state.placements, state.units, state.children, on, state.practice)
     against: Reason | None = None
     for spot in free_spots(scene):
         trouble = new_trouble(scene, after_swaps(scene, [Swap(None, tray, spot, "", ())]))
         if not trouble:
-            return Reason("ROT-2", "It could come in; others are more pressing, and at most two change at once.")
+            return Reason("ROT-2", "It could come in; others come before it, and at most two change at once.")
         against = against or trouble[0].reasons[0]
     return against or Reason("ROOM-2", "No place is free. Something has to leave first.")

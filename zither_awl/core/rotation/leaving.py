@@ -5,12 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from zither_awl.core.attendance import fell_in
-from zither_awl.core.concentration import folded
+from zither_awl.core.attendance import ended_cycles
 from zither_awl.core.judgement import Judgement, Judgements
-from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.reasons import Reason
 from zither_awl.core.shelf.fitness import suits
-from zither_awl.core.values import Child, Log, Placement, Tray, Work
+from zither_awl.core.values import Child, Placement, Tray, Work
 from zither_awl.core.words import counted
 
 Why = Literal["faded", "too hard", "too easy", "ignored", "successor", ""]
@@ -46,56 +45,73 @@ def _verdict(child: Child, tray: Tray, judge: Judgements) -> Leaving:
 
 
 def _leaving(known: Judgement, judge: Judgements) -> Leaving:
-    child, tray = known.child, known.tray
-    evidence = known.interest.reasons[0].evidence
+    mastered = known.mastery.state == "mastered"
+    seen = known.interest
     # A mastered tray whose fading shows in the counts is simply done with; only when its lying untouched is the
     # whole evidence does it need the remedy first.
-    only_ignored = known.interest.ignored and (known.mastery.state != "mastered" or known.interest.sign == "ignored")
-    if only_ignored:
-        return _ignored(known, judge)
+    if seen.ignored_mornings >= judge.state.practice.ignored_cycles and not (mastered and seen.faded):
+        return _untouched(known, judge)
     if known.mastery.state in ("mastered", "fading"):
-        next_one = ready_successor(child, tray, judge)
-        if known.interest.faded and known.interest.taken_again:
-            text = f"It was about to go, and {child.name} took it again: it stays."
-            return Leaving(child, "", Reason("ROT-5", text, known.interest.reasons[0].numbers, evidence))
-        if known.interest.faded and known.mastery.state == "mastered":
-            text = f"Mastered, and {child.name} is done with it ({known.interest.sign})."
-            return Leaving(child, "faded", Reason("ROT-3", text, known.interest.reasons[0].numbers, evidence), next_one)
-        if next_one is not None and known.mastery.state == "mastered":
-            text = f"Mastered, and its next rung is ready: {next_one.name} takes its place."
-            return Leaving(child, "successor", Reason("ROT-4", text, known.mastery.reasons[0].numbers,
-                                                      known.mastery.reasons[0].evidence), next_one)  # fmt: skip
-        text = f"Mastered and still loved by {child.name}: it stays."
-        return Leaving(child, "", Reason("ROT-4", text, known.interest.reasons[0].numbers, evidence))
-    return Leaving(child, "", _still_working(known, evidence))
+        return _known(known, judge)
+    return Leaving(known.child, "", _still_working(known))
 
 
-def _still_working(known: Judgement, evidence: tuple[str, ...]) -> Reason:
+def _known(known: Judgement, judge: Judgements) -> Leaving:
+    child, tray, seen, mastery = known.child, known.tray, known.interest, known.mastery
+    told = seen.reasons[0]
+    next_one = ready_successor(child, tray, judge)
+    if seen.faded and seen.taken_again:
+        text = f"It was about to go, and {child.name} took it again: it stays."
+        return Leaving(child, "", Reason("ROT-5", text, told.numbers, told.evidence))
+    if seen.faded and mastery.state == "mastered":
+        text = f"Mastered, and {child.name} is done with it: {_counts(known)}."
+        return Leaving(child, "faded", Reason("ROT-3", text, told.numbers, told.evidence, told.source), next_one)
+    if next_one is not None and mastery.state == "mastered":
+        text = f"Mastered, and its next step is ready: {next_one.name} takes its place."
+        shown = mastery.reasons[0]
+        return Leaving(child, "successor", Reason("ROT-4", text, shown.numbers, shown.evidence), next_one)
+    if mastery.state == "fading":
+        text = f"{child.name} knew it and it may be slipping: it stays; show it again."
+        return Leaving(child, "", Reason("ROT-8", text, mastery.reasons[0].numbers, told.evidence))
+    text = f"Mastered and still loved by {child.name}: it stays." if seen.chosen else (
+        f"Mastered by {child.name}; {_too_few(known)}.")  # fmt: skip
+    return Leaving(child, "", Reason("ROT-4", text, told.numbers, told.evidence))
+
+
+def _counts(known: Judgement) -> str:
+    (late, of), (early, before) = known.interest.recent, known.interest.earlier
+    text = f"chosen in {late} of the last {counted(of, 'work cycle')}"
+    return f"{text}, before that in {early} of {before}" if before else text
+
+
+def _too_few(known: Judgement) -> str:
+    seen = known.interest
+    return f"chosen in {seen.chosen} of {counted(seen.available, 'work cycle')} of this stay so far"
+
+
+def _still_working(known: Judgement) -> Reason:
     name, seen = known.child.name, known.interest
-    if seen.available < 3:
-        text = f"Too early to say for {name}: {counted(seen.available, 'counted morning')} so far."
-        mornings = Quantity("counted mornings", seen.available, "mornings", 6, needed=True)
-        return Reason("ROT-9", text, (mornings,), evidence)
-    text = f"{name} is at it: chosen {seen.chosen} of {seen.available} mornings, not mastered yet."
-    return Reason("ROT-1", text, seen.reasons[0].numbers, evidence)
+    told = seen.reasons[0]
+    if not seen.available and "not marked as shown" in seen.seen:
+        text = f"No work cycle counts yet: it was never marked as shown to {name}."
+        return Reason("ROT-9", text, told.numbers, told.evidence)
+    if not seen.chosen:
+        text = f"{name} has not taken it yet, in {counted(seen.available, 'work cycle')}."
+        return Reason("ROT-9", text, told.numbers, told.evidence)
+    text = f"{name} is at it: chosen in {seen.chosen} of {counted(seen.available, 'work cycle')}, not mastered yet."
+    return Reason("ROT-1", text, told.numbers, told.evidence)
 
 
-def _ignored(known: Judgement, judge: Judgements) -> Leaving:
-    child, tray, mornings = known.child, known.tray, known.interest.ignored_mornings
-    luck = missed_by_luck(child, mornings, judge)
-    limit = judge.state.practice.missed_by_luck
+def _untouched(known: Judgement, judge: Judgements) -> Leaving:
+    child, quiet = known.child, known.interest.ignored_mornings
+    told = known.interest.reasons[0]
     why = likelier(known, judge)
-    numbers = (
-        Quantity("mornings in a row untouched", mornings, "mornings", judge.state.practice.ignored_mornings),
-        Quantity("chance that some tray is missed so long by luck", luck, "", limit),
-    )
-    since = since_remedy(child, tray, mornings, judge)
-    if luck < limit or since >= judge.state.practice.ignored_after_remedy:
-        text = f"Untouched by {child.name} for {counted(mornings, 'morning')}: {_WORDS[why]}."
-        return Leaving(child, why, Reason("ROT-3", text, numbers))
-    text = (f"Untouched by {child.name} for {counted(mornings, 'morning')}: {_WORDS[why]}. "
-            "Show it again, move it to eye height, or take pieces away, before it counts.")  # fmt: skip
-    return Leaving(child, "", Reason("ROT-9", text, numbers), remedy=True)
+    since = since_remedy(child, known.tray, quiet, judge)
+    said = f"Untouched by {child.name} for {counted(quiet, 'work cycle')}"
+    if known.interest.ignored or since >= judge.state.practice.ignored_after_remedy:
+        return Leaving(child, why, Reason("ROT-3", f"{said}: {_WORDS[why]}.", told.numbers, told.evidence, told.source))
+    text = f"{said}. Show it again, move it to eye height, or take pieces away, before it counts."
+    return Leaving(child, "", Reason("ROT-9", text, told.numbers, told.evidence), remedy=True)
 
 
 _WORDS: dict[Why, str] = {
@@ -106,51 +122,31 @@ _WORDS: dict[Why, str] = {
 def likelier(known: Judgement, judge: Judgements) -> Why:
     """Too hard or too easy, whichever the record makes likelier; "ignored" when it cannot tell."""
     child, card = known.child, known.tray.card
-    unfinished = sum(e.helped or e.work is Work.UNFINISHED for e in known.visits)
+    unfinished = sum(e.helped or e.work in (Work.UNFINISHED, Work.MISTAKE) for e in known.visits)
     early = judge.readiness(child, known.tray).verdict in ("almost", "later")
-    if early or (known.visits and unfinished * 2 >= len(known.visits)):
+    if known.mastery.state in ("mastered", "fading"):
+        return "too easy"
+    if early or (len(known.visits) >= 2 and unfinished * 2 >= len(known.visits)):
         return "too hard"
     in_use = {p.tray.card.id for p in judge.state.placements}
     followed = any(t.card.id in in_use and card.id in t.card.follows for t in judge.state.trays)
-    return "too easy" if known.mastery.state in ("mastered", "fading") or followed else "ignored"
+    return "too easy" if followed else "ignored"
 
 
-def missed_by_luck(child: Child, mornings: int, judge: Judgements) -> float:
-    """The chance that some tray goes untouched that many mornings by luck: trays (1 - picks / trays)^mornings.
-
-    It takes all trays for equally loved, which they are not, so it is on the patient side for a dull one.
-    """
-    out = [p for p in judge.state.placements if child.id in p.tray.for_children and not p.by_hand]
-    trays = max(1, len(out))
-    log = judge.state.log
-    picks = judge.remember(("picks", child.id), (log.mornings, log.episodes), lambda: picks_per_morning(child, log))
-    return min(1.0, trays * max(0.0, 1 - picks / trays) ** mornings)
-
-
-def picks_per_morning(child: Child, log: Log) -> float:
-    """Different trays a child took, on the mean of its last eight whole mornings."""
-    recent = sorted((m for m in log.mornings if child.id in m.present and m.seen == "all"), key=lambda m: m.began)[-8:]
-    if not recent:
-        return 0.0
-    own = folded(e for e in log.episodes if e.child_id == child.id and e.began >= recent[0].began)
-    picked = {(m.id, e.tray_id) for m in recent for e in own if fell_in(e, m)}
-    return len(picked) / len(recent)
-
-
-def since_remedy(child: Child, tray: Tray, mornings: int, judge: Judgements) -> int:
-    """How many of the untouched mornings followed a remedy (shown again, or moved); 0 without one."""
+def since_remedy(child: Child, tray: Tray, quiet: int, judge: Judgements) -> int:
+    """How many of the untouched work cycles followed a remedy (shown again, or moved); 0 without one."""
     log = judge.state.log
     remedies = [p.at for p in log.presentations if p.tray_id == tray.id and p.child_id == child.id and p.again]
-    moved = sorted(p.since for p in log.placements if p.tray.id == tray.id and p.since)
+    moved = sorted(p.since for p in judge.placed(tray) if p.since)
     remedies += moved[1:]
     if not remedies:
         return 0
-    after = [m for m in log.mornings if m.seen == "all" and child.id in m.present and m.began > max(remedies)]
-    return min(mornings, len(after))
+    after = [m for m in ended_cycles(log) if child.id in m.present and m.began > max(remedies)]
+    return min(quiet, len(after))
 
 
 def ready_successor(child: Child, tray: Tray, judge: Judgements) -> Tray | None:
-    """The resting tray that is the next rung of this one and ready for the child, the earliest window first."""
+    """The resting tray that is the next step of this one and ready for the child, the earliest window first."""
     out = {p.tray.id for p in judge.state.placements}
     for other in sorted(judge.state.trays, key=lambda t: (t.card.from_months, t.id)):
         if (
@@ -159,3 +155,10 @@ def ready_successor(child: Child, tray: Tray, judge: Judgements) -> Tray | None:
         ):  # fmt: skip
             return other
     return None
+
+
+def easier_steps(child: Child, tray: Tray, judge: Judgements) -> list[Tray]:
+    """The resting trays a too hard one follows from, that suit the child."""
+    out = {p.tray.id for p in judge.state.placements}
+    return [t for t in judge.state.trays if t.card.id in tray.card.follows and t.id not in out
+            and child.id in t.for_children and suits(child, t, judge).now]  # fmt: skip

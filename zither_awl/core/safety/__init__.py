@@ -9,17 +9,52 @@ from zither_awl.core.safety.exposure import (
     exposed,
     exposure,
     exposure_at,
-    under_eyes,
     work_condition,
 )
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.safety.nature import DECLARED, Hazard, component_hazards
+from zither_awl.core.safety.permissions import (
+    ALLOWANCES,
+    Allowance,
+    allowance_of,
+    allowed,
+    may_be_allowed,
+    why_not_allowed,
+)
 from zither_awl.core.safety.stability import Load, Moments, Stability, loads_of, moments, tip_over
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
 
 __all__ = [
-    "DECLARED", "BinFinding", "Box", "Cylinder", "Exposed", "Hazard", "Irregular", "Load", "Moments", "Sphere",
-    "Stability", "Verdict", "bin_exposure", "component_hazards", "dangers", "endangers", "exposed", "exposure",
-    "exposure_at", "fits_small_parts_cylinder", "hazards", "loads_of", "moments", "small_ball", "tip_over",
-    "under_eyes", "work_condition",
+    "ALLOWANCES",
+    "DECLARED",
+    "Allowance",
+    "BinFinding",
+    "Box",
+    "Cylinder",
+    "Exposed",
+    "Hazard",
+    "Irregular",
+    "Load",
+    "Moments",
+    "Sphere",
+    "Stability",
+    "Verdict",
+    "allowance_of",
+    "allowed",
+    "bin_exposure",
+    "component_hazards",
+    "dangers",
+    "endangers",
+    "exposed",
+    "exposure",
+    "exposure_at",
+    "fits_small_parts_cylinder",
+    "hazards",
+    "loads_of",
+    "may_be_allowed",
+    "moments",
+    "small_ball",
+    "tip_over",
+    "why_not_allowed",
+    "work_condition",
 ]  # fmt: skip

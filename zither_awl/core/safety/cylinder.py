@@ -16,7 +16,13 @@ from math import asin, atan2, cos, hypot, pi, sin, sqrt
 from typing import Literal
 
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere, volume_ml
-from zither_awl.core.sources import CYLINDER_DEEP_MM, CYLINDER_DIAMETER_MM, CYLINDER_SHALLOW_MM, SMALL_BALL_MM
+from zither_awl.core.sources import (
+    CYLINDER_DEEP_MM,
+    CYLINDER_DIAMETER_MM,
+    CYLINDER_LONGEST_MM,
+    CYLINDER_SHALLOW_MM,
+    SMALL_BALL_MM,
+)
 
 _RADIUS = CYLINDER_DIAMETER_MM / 2
 _MEAN_DEPTH = (CYLINDER_DEEP_MM + CYLINDER_SHALLOW_MM) / 2
@@ -41,12 +47,16 @@ def fits_small_parts_cylinder(shape: Shape) -> Verdict:
     """Say whether a rigid piece goes wholly into the small-parts cylinder in some orientation.
 
     "fits" and "cannot_fit" are exact for balls, cylinders and boxes. An irregular thing fits if the body
-    around it does, cannot if the body inside it cannot, and is else to be tested by hand.
+    around it does, cannot if the body inside it cannot or a side of its tightest box is longer than any line in the
+    cylinder (65.3 mm), and is else to be tested by hand.
     Source: 16 CFR 1501.4 (uncompressed, any orientation), from memory.
     """
     if isinstance(shape, Irregular):
         if _goes_in(shape.around):
             return Verdict("fits", _margin(shape.around))
+        longest = max(_sizes(shape.around))
+        if shape.snug and isinstance(shape.around, Box) and longest > CYLINDER_LONGEST_MM:
+            return Verdict("cannot_fit", longest - CYLINDER_LONGEST_MM)
         if shape.inside is not None and not _goes_in(shape.inside):
             return Verdict("cannot_fit", _margin(shape.inside))
         return Verdict("test_it", 0.0)

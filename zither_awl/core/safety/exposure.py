@@ -13,6 +13,7 @@ from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.safety.nature import Hazard
+from zither_awl.core.safety.permissions import allowed
 from zither_awl.core.values import Child, Mobility, Placement, Tray, Unit
 from zither_awl.core.words import listed
 
@@ -34,6 +35,8 @@ def endangers(hazard: Hazard, child: Child, on: date) -> bool:
     if hazard.kind.startswith("allergen:"):
         return hazard.kind.partition(":")[2] in child.allergies
     if hazard.mouthed and child.still_mouths:
+        return True
+    if hazard.until_walking and child.mobility not in (Mobility.WALKS, Mobility.CLIMBS):
         return True
     minimum = hazard.minimum_age_months
     return minimum is not None and corrected_months(child.born, child.gestation_weeks, on) < minimum
@@ -62,16 +65,7 @@ def exposed(
 
 def _given_too_early(hazard: Hazard, placement: Placement, child: Child, on: date) -> bool:
     """A tray set out by hand for the very child its hazard is for, and not allowed "with an adult at the table"."""
-    return placement.by_hand and child.id in placement.tray.for_children and not under_eyes(hazard, child, on)
-
-
-def under_eyes(hazard: Hazard, child: Child, on: date) -> bool:
-    """Whether the household lets this child do small-part work with an adult at the table.
-
-    Only from 24 months, only with a reason, and never for a child who still mouths.
-    """
-    old_enough = corrected_months(child.born, child.gestation_weeks, on) >= 24
-    return hazard.mouthed and old_enough and bool(child.under_eyes_reason) and not child.still_mouths
+    return placement.by_hand and child.id in placement.tray.for_children and not allowed(hazard, child, on)
 
 
 def exposure(
@@ -105,7 +99,7 @@ def exposure_at(
     for each in exposed(placement, unit, pairs, on, zone_of):
         of_child.setdefault(each.child.id, []).append(each)
     yield from (_finding(placement, unit, all_of_it, on) for all_of_it in of_child.values())
-    yield from _under_eyes_notes(placement, pairs, on)
+    yield from _allowed_notes(placement, pairs, on)
 
 
 def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on: date) -> Finding:
@@ -140,19 +134,20 @@ def _limit_words(hazard: Hazard, child: Child) -> str:
     return f"; limit {hazard.minimum_age_months} months"
 
 
-def _under_eyes_notes(placement: Placement, pairs: Pairs, on: date) -> list[Finding]:
-    """Small-part work a child does by hand with an adult at the table stays a finding, as a note."""
+def _allowed_notes(placement: Placement, pairs: Pairs, on: date) -> list[Finding]:
+    """What a child was allowed to do with an adult at the table stays a finding, as a note."""
     watched = [
         name for name in dict.fromkeys(
             child.name for hazard, child in pairs
-            if placement.by_hand and child.id in placement.tray.for_children and under_eyes(hazard, child, on)
+            if placement.by_hand and child.id in placement.tray.for_children and allowed(hazard, child, on)
         )
     ]  # fmt: skip
     if not watched:
         return []
-    text = f"Under eyes: an adult at the table while {listed(watched)} works with this."
+    works = "works" if len(watched) == 1 else "work"
+    text = f"With an adult at the table: somebody sits by while {listed(watched)} {works} with this."
     reason = Reason("SAFETY", text, evidence=(f"tray:{placement.tray.id}",))
-    return [Finding("under-eyes", "note", None, placement.tray.id, placement.spot, (reason,))]
+    return [Finding("with-an-adult", "note", None, placement.tray.id, placement.spot, (reason,))]
 
 
 def work_condition(tray: Tray, children: Iterable[Child], on: date, practice: Practice = Practice()) -> str:

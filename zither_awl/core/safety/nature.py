@@ -11,10 +11,11 @@ from typing import Literal
 
 from zither_awl.core import sources as src
 from zither_awl.core.component import Component
+from zither_awl.core.kinds import kind_of
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Severity
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball, too_big_when_squeezed
-from zither_awl.core.shapes import Shape, Softness, Sphere, half_of, largest_mm, measured_less
+from zither_awl.core.shapes import Shape, Softness, Sphere, half_of, largest_mm, measured_less, scaled
 from zither_awl.core.words import mass_text
 
 Supervision = Literal["none", "near", "touch", "never"]
@@ -32,6 +33,8 @@ class Hazard:
     severity: Severity = "must"
     mouthed: bool = False
     """Whether it is a hazard for a child who still mouths, whatever its age."""
+    until_walking: bool = False
+    """Whether it is a hazard for a child who does not walk yet, whatever its age."""
     numbers: tuple[Quantity, ...] = ()
 
     @property
@@ -50,12 +53,36 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
     "button-cell": (src.CELL_MONTHS, "touch", "a button cell: a swallowed one is an emergency", src.CELL_SOURCE),
     "glass": (18, "near", "glass or china that can break", src.COMMON_PRACTICE),
     "sharp": (30, "touch", "a blade or point", src.COMMON_PRACTICE),
+    "dull-blade": (30, "near", "a dull blade with a handle", src.COMMON_PRACTICE),
     "heat": (48, "touch", "heat", src.COMMON_PRACTICE),
+    "hob": (96, "touch", "a hob, an oven or a flame: the adult does it, children watch from a distance",
+            src.COMMON_PRACTICE),
+    "iron": (72, "touch", "a hot iron or steam", src.COMMON_PRACTICE),
     "hot-water": (48, "touch", "hot water: at most 49 °C at the tap", "US CPSC / AAP, from memory"),
     "standing-water": (src.WATER_MONTHS, "touch", "water 25 mm deep or more: never unattended, emptied after",
                        src.WATER_SOURCE),
-    "toxic": (72, "touch", "something poisonous or caustic: measured with the adult, stored locked",
-              src.COMMON_PRACTICE),
+    "mild": (None, "near", "mild soap, glue or paint: keep it from the eyes, an adult measures it",
+             src.COMMON_PRACTICE),
+    "toxic": (72, "touch", "something poisonous: measured with the adult, stored locked", src.COMMON_PRACTICE),
+    "caustic": (None, "never", "something caustic or strongly poisonous: locked away, never on a tray",
+                src.COMMON_PRACTICE),
+    "poisonous-plant": (72, "touch", "a plant poisonous in its leaves, seeds or berries", src.COMMON_PRACTICE),
+    "salt": (36, "near", "salt, sugar or sand by the handful: harmful when swallowed, chokes when breathed in",
+             src.COMMON_PRACTICE),
+    "salt-dough": (36, "near", "salt dough: much salt in a small bite", src.COMMON_PRACTICE),
+    "raw": (36, "near", "raw flour or egg: not eaten, hands washed after", src.COMMON_PRACTICE),
+    "honey": (src.HONEY_MONTHS, "near", "honey: not before twelve months", "botulism: NHS, from memory"),
+    "whole-food": (src.WHOLE_FOOD_MONTHS, "near", "whole nuts, grapes or cherry tomatoes: quarter them, or wait",
+                   src.WHOLE_FOOD_SOURCE),
+    "bag": (36, "near", "a bag or film a face can lie against", src.COMMON_PRACTICE),
+    "elastic": (36, "near", "an elastic: it snaps, and can be swallowed or wound round a finger",
+                src.COMMON_PRACTICE),
+    "hemisphere": (36, "near", "a cup near half a ball: it can seal mouth and nose; it needs a hole",
+                   src.HEMISPHERE_SOURCE),
+    "animal": (None, "near", "an animal: gently, hands washed after", src.COMMON_PRACTICE),
+    "soil": (None, "near", "soil: not into the mouth, hands washed after", src.COMMON_PRACTICE),
+    "stool": (None, "near", "a step to stand on: on a clear floor, against the wall", src.COMMON_PRACTICE),
+    "long-cord": (None, "near", "a cord longer than 300 mm", src.COMMON_PRACTICE),
     "choking-food": (src.CHOKING_FOOD_MONTHS, "near", "food of a choking shape: cut it lengthwise, small",
                      src.CHOKING_FOOD_SOURCE),
     "swelling-beads": (None, "never", "beads that swell in water: never", src.COMMON_PRACTICE),
@@ -83,7 +110,8 @@ HEAVY_DROP_G = 1500.0
 """One thing of this mass or more can hurt a foot (ours, no source)."""
 POWDER_MM = 3.0
 """A grain smaller than this is a powder and no piece (ours, no source)."""
-EMERGENCIES = ("magnet", "sealed-magnet", "button-cell", "sealed-cell", "toxic")
+EMERGENCIES = ("magnet", "sealed-magnet", "button-cell", "sealed-cell", "toxic", "caustic", "poisonous-plant")
+UNTIL_WALKING = ("mild",)
 """Hazards where swallowing is an emergency: the screen shows the numbers entered in House."""
 
 
@@ -94,12 +122,26 @@ def component_hazards(component: Component, practice: Practice = Practice()) -> 
     found += [declared(kind) for kind in component.dangers]
     found += [declared(f"allergen:{each}") for each in component.allergens]
     if component.breakable and component.material in ("glass", "china"):
-        found.append(replace(declared("glass"), severity="should"))
-    if component.mass_g >= HEAVY_DROP_G:
+        found.append(declared("glass"))
+    if _near_half_a_ball(component):
+        found.append(declared("hemisphere"))
+    if component.mass_g >= HEAVY_DROP_G and "climb" not in component.dangers:
         limit = Quantity("one thing", component.mass_g, "g", HEAVY_DROP_G)
         found.append(replace(declared("heavy-drop"), text=f"{mass_text(component.mass_g)} in one piece can hurt a foot",
                              severity="should", numbers=(limit,)))  # fmt: skip
     return worst_first(found)
+
+
+def _near_half_a_ball(component: Component) -> bool:
+    """A light cup whose opening is 64 to 102 mm, deeper than 13 mm and at most 0.75 of it deep.
+
+    Source: EN 71-1 and ASTM F963, from memory; that it is light and holds under 177 ml is theirs too.
+    """
+    inside = component.inside
+    if inside is None or inside.across_mm is not None or component.breakable or component.mass_g > 60:
+        return False
+    wide, deep = inside.top_mm, inside.depth_mm
+    return 64 <= wide <= 102 and 13 < deep <= 0.75 * wide and component.capacity_ml < 177
 
 
 def worst_first(found: list[Hazard]) -> tuple[Hazard, ...]:
@@ -114,7 +156,28 @@ def worst_first(found: list[Hazard]) -> tuple[Hazard, ...]:
 def _of_its_piece(component: Component) -> list[Hazard]:
     if component.kind == "water" or (component.medium and largest_mm(component.shape) < POWDER_MM):
         return []
-    return piece_hazards(component.shape, component.softness, breakable=component.breakable)
+    sure = piece_hazards(component.shape, component.softness, breakable=component.breakable)
+    if sure or "shape" not in component.assumed:
+        return sure
+    return _of_an_assumed_size(component)
+
+
+ASSUMED_MAY_BE, LARGE_MAY_BE, LARGE_MM = 0.4, 0.7, 100.0
+"""A thing whose size was only assumed from its kind may be this much of it; vessels, and what is usually 100 mm or more,
+vary less (ours, no source)."""
+
+
+def _of_an_assumed_size(component: Component) -> list[Hazard]:
+    """An assumed size is never a proof: a smaller one of its kind may go into the cylinder."""
+    usual, least = largest_mm(component.shape), kind_of(component).least_mm
+    large = component.inside is not None or usual >= LARGE_MM
+    smaller = scaled(component.shape, least / usual if least else LARGE_MAY_BE if large else ASSUMED_MAY_BE)
+    found = piece_hazards(smaller, component.softness, breakable=False)
+    return [
+        replace(h, text="its size is only assumed, and a smaller one goes into the small-parts cylinder: measure it",
+                numbers=(Quantity("assumed, longest size", largest_mm(component.shape), "mm"), *h.numbers[1:]))
+        for h in found if h.kind in ("small-part", "small-ball")
+    ][:1]  # fmt: skip
 
 
 def _of_magnet_and_cell(component: Component) -> list[Hazard]:
@@ -138,9 +201,14 @@ def piece_hazards(shape: Shape, softness: Softness, *, breakable: bool) -> list[
         return [] if big else [_small_part(shape, Verdict("test_it", 0.0), "is soft: test it with the gauge")]
     verdict = fits_small_parts_cylinder(piece)
     if verdict.small_part:
-        says = "drops into" if verdict.answer == "fits" else "may go into"
-        return [_small_part(shape, verdict, f"{says} the small-parts cylinder")]
+        return [_small_part(shape, verdict, _SAYS[verdict.answer])]
     return _of_ball(piece, shape) or (_of_broken_piece(piece) if breakable else [])
+
+
+_SAYS = {
+    "fits": "drops into the small-parts cylinder",
+    "test_it": "may have parts that go into the small-parts cylinder: test it with the gauge",
+}
 
 
 def _small_part(piece: Shape, verdict: Verdict, says: str) -> Hazard:
@@ -183,15 +251,21 @@ def cord_hazards(cord_mm: float | None) -> list[Hazard]:
     """What a free cord of a length says."""
     if cord_mm is None or cord_mm <= src.CORD_FREE_MM:
         return []
-    return [Hazard(
+    found = [Hazard(
         "cord", src.CORD_MONTHS, "near", f"a cord {cord_mm:g} mm long", src.CORD_SOURCE,
         numbers=(Quantity("cord", cord_mm, "mm", src.CORD_FREE_MM),),
     )]  # fmt: skip
+    if cord_mm > src.CORD_NEAR_MM:
+        near = Quantity("cord", cord_mm, "mm", src.CORD_NEAR_MM)
+        found.append(replace(declared("long-cord"), text=f"a cord {cord_mm:g} mm long", numbers=(near,)))
+    return found
 
 
 def declared(kind: str) -> Hazard:
     """The hazard a declared kind means; an allergen is written "allergen:sesame"."""
     name, _, what = kind.partition(":")
     months, supervision, text, source = DECLARED[name]
+    early = name in UNTIL_WALKING
+    limited = months is not None or supervision == "never" or bool(what) or early
     return Hazard(kind, months, supervision, f"{text}: {what}" if what else text, source,
-                  severity="note" if months is None and supervision != "never" and not what else "must")  # fmt: skip
+                  severity="must" if limited else "note", until_walking=early)  # fmt: skip

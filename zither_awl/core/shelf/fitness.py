@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from zither_awl.core.judgement import Judgements
 from zither_awl.core.readiness import Readiness
 from zither_awl.core.reasons import Reason
-from zither_awl.core.safety import endangers, hazards, under_eyes
+from zither_awl.core.safety import allowed, endangers, hazards
 from zither_awl.core.values import Child, Tray
 
 _KNOWN = ("alone", "mastered", "fading")
@@ -41,7 +41,7 @@ def _danger(child: Child, tray: Tray, judge: Judgements) -> Reason | None:
     practice = judge.state.practice
     known = judge.remember(("hazards", tray.id), (tray, practice), lambda: hazards(tray, practice))
     found = next((h for h in known if h.severity == "must" and endangers(h, child, judge.on)
-                  and not under_eyes(h, child, judge.on)), None)  # fmt: skip
+                  and not allowed(h, child, judge.on)), None)  # fmt: skip
     if found is None:
         return None
     text = f"Not for {child.name} yet: {found.text}."

@@ -75,7 +75,7 @@ class HeavyLow:
 
     def judge(self, scene: Scene, placement: Placement) -> Iterator[Finding]:
         """A tray too heavy to carry, or heavy or wet and too high, for the smallest child it is for."""
-        if placement.by_hand:
+        if placement.by_hand or "not carried" in placement.tray.tags:
             return
         carriers = [body for body in scene.meant_for(placement.tray) if body.carry_g is not None]
         if carriers:

@@ -219,14 +219,17 @@ def tray_of(
     """The tray as the shelf knows it: outer size, mass, pieces, smallest piece, tags. Raises: InvalidValue."""
     outer = footprint_mm(made.container) if made.container else _outer(made.contents)
     piece = made.smallest
-    tags = tuple(tag for tag, is_so in (("liquid", "wet" in design.nature), ("food", "food" in design.nature)) if is_so)
+    tags = tuple(tag for tag, is_so in (
+        ("liquid", "wet" in design.nature), ("food", "food" in design.nature),
+        ("not carried", design.how_carried(level) != "whole"),
+    ) if is_so)  # fmt: skip
     return Tray(
         id=tray_id, name=name, card=card, width_mm=outer[0], depth_mm=outer[1], height_mm=made.height_mm,
         mass_g=max(made.mass_g, 1.0), pieces=made.pieces, piece=piece.shape if piece else None,
         softness=piece.softness if piece else Softness.FIRM,
         breakable=any(c.component.breakable for c in made.contents),
         cord_mm=max((c.component.cord_mm or 0.0 for c in made.contents), default=0.0) or None, tags=tags,
-        bin_id=bin_id, for_children=for_children, contents=made.contents,
+        bin_id=bin_id, for_children=for_children, contents=made.contents, hazards=design.minds,
     )  # fmt: skip
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from typing import Literal
 
@@ -13,9 +13,10 @@ from zither_awl.core.component import Component
 from zither_awl.core.fill import DENSITY_SOURCE
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.safety.exposure import endangers, under_eyes
+from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.hazards import together
-from zither_awl.core.safety.nature import Hazard, component_hazards, worst_first
+from zither_awl.core.safety.nature import Hazard, component_hazards, declared, worst_first
+from zither_awl.core.safety.permissions import allowance_of, allowed, may_be_allowed
 from zither_awl.core.shapes import largest_mm
 from zither_awl.core.sources import COMMON_PRACTICE, CYLINDER_SOURCE
 from zither_awl.core.trays.assemble import Assembled, Poured
@@ -23,7 +24,7 @@ from zither_awl.core.trays.complete import SAID, missing, wanted
 from zither_awl.core.trays.design import Design, Level
 from zither_awl.core.trays.match import pair_problems, pour_problems
 from zither_awl.core.trays.pack import Laid, NoRoom
-from zither_awl.core.values import Child
+from zither_awl.core.values import Child, PermissionKind
 from zither_awl.core.words import counted, listed, mass_text
 
 Held = Literal["kept", "note", "should", "must"]
@@ -37,6 +38,8 @@ class Check:
 
     severity: Held
     reason: Reason
+    asks: tuple[tuple[int, PermissionKind], ...] = ()
+    """What the household may allow to cure it: the child and the kind of work."""
 
 
 def check_tray(
@@ -46,8 +49,8 @@ def check_tray(
     """Everything the program knows to hold against a tray, worst first. It says what it checked, never "safe"."""
     filled = {c.role for c in made.contents} | {r.name for r in level.roles if r.same_as}
     found = [
-        *_room(made), *_ties(level, made), *_hazards(made, for_, children, on, practice), *_smallest(made),
-        *_carried(made, for_, on), *_poured(made.poured), *_complete(design, level, filled),
+        *_room(made), *_ties(level, made), *_hazards(design, made, for_, children, on, practice), *_smallest(made),
+        *_carried(design, level, made, for_, on), *_poured(made.poured), *_complete(design, level, filled),
         *_rim(made, for_, on), *_beginning(design, level, made, for_, on), *_allergens(made, children),
         *_morning(design),
     ]  # fmt: skip
@@ -106,35 +109,45 @@ def _ties(level: Level, made: Assembled) -> list[Check]:
 
 
 def _hazards(
-    made: Assembled, for_: Sequence[Child], children: Sequence[Child], on: date, practice: Practice
+    design: Design, made: Assembled, for_: Sequence[Child], children: Sequence[Child], on: date, practice: Practice
 ) -> list[Check]:  # fmt: skip
     """A hazard for the child it is for is a must; one for another child is a condition; supervision is a note."""
     checks = []
-    for hazard in worst_first(together(made.contents, practice)):
+    of_the_work = [declared(kind) for kind in design.minds]
+    for hazard in worst_first([*together(made.contents, practice), *of_the_work]):
         own = [c for c in for_ if endangers(hazard, c, on)]
         others = [c for c in children if c not in for_ and endangers(hazard, c, on)]
         thing = _whose(hazard, made, practice)
         limit = f"; limit {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
         ages = (*hazard.numbers, *(_age(c, hazard, on) for c in own or others))
-        if own and all(under_eyes(hazard, c, on) for c in own):
-            names = listed(c.name for c in own)
-            text = f"Under eyes: by hand, an adult at the table while {names} works: {thing}{hazard.text}{limit}."
-            checks.append(_check("should", "SAFETY", text, *ages, source=hazard.source))
-        elif own:
-            severity: Held = "must" if hazard.severity == "must" else "should"
-            text = f"Not for {listed(f'{c.name}, {age_text(c.born, on)}' for c in own)}: {thing}{hazard.text}{limit}."
-            checks.append(_check(severity, "SAFETY", text, *ages, source=hazard.source))
+        if own:
+            checks.append(_for_the_child(hazard, own, thing, limit, ages, on))
         elif others and hazard.severity == "must":
             text = f"Keep it from {listed(c.name for c in others)}: {thing}{hazard.text}{limit}."
             checks.append(_check("should", "SAFETY", text, *ages, source=hazard.source))
         elif hazard.supervision in ("near", "touch") and hazard.kind not in (
-            "dried-pulses",
-            "small-part",
-            "small-ball",
+            "dried-pulses", "small-part", "small-ball",
         ):
             near = "An adult within reach" if hazard.supervision == "touch" else "An adult near by"
             checks.append(_check("note", "SAFETY", f"{near}: {thing}{hazard.text}.", source=hazard.source))
     return checks
+
+
+def _for_the_child(
+    hazard: Hazard, own: Sequence[Child], thing: str, limit: str, ages: tuple[Quantity, ...], on: date
+) -> Check:  # fmt: skip
+    """What is a hazard for the very child: allowed with an adult at the table, to be decided, or not for it."""
+    may = allowance_of(hazard)
+    if may is not None and all(allowed(hazard, c, on) for c in own):
+        text = f"With an adult at the table, as you decided: {thing}{hazard.text}{limit}. {may.then}"
+        return _check("should", "SAFETY", text, *ages, source=hazard.source)
+    severity: Held = "must" if hazard.severity == "must" else "should"
+    text = f"Not for {listed(f'{c.name}, {age_text(c.born, on)}' for c in own)}: {thing}{hazard.text}{limit}."
+    refused = [c for c in own if not allowed(hazard, c, on)]
+    asks: tuple[tuple[int, PermissionKind], ...] = ()
+    if may is not None and all(may_be_allowed(hazard, c, on) for c in refused):
+        asks = tuple((c.id, may.kind) for c in refused)
+    return replace(_check(severity, "SAFETY", text, *ages, source=hazard.source), asks=asks)
 
 
 def _age(child: Child, hazard: Hazard, on: date) -> Quantity:
@@ -158,31 +171,35 @@ def _smallest(made: Assembled) -> list[Check]:
     piece = made.smallest
     if piece is None or any(h.kind in ("small-part", "small-ball") for h in component_hazards(piece)):
         return []
-    text = (
-        f"Smallest piece: {piece.name}, {largest_mm(piece.shape):g} mm; it does not go into the small-parts cylinder."
-    )
+    size = f"{largest_mm(piece.shape):g} mm"
+    if "shape" in piece.assumed:
+        text = f"Smallest piece: {piece.name}, {size} as assumed: measure it, and the gauge can be told."
+        return [_check("note", "SAFETY", text, source=CYLINDER_SOURCE)]
+    text = f"Smallest piece: {piece.name}, {size}; it does not go into the small-parts cylinder."
     return [
         _check("kept", "SAFETY", text, Quantity("longest size", largest_mm(piece.shape), "mm"), source=CYLINDER_SOURCE)
     ]
 
 
-def _carried(made: Assembled, for_: Iterable[Child], on: date) -> list[Check]:
-    checks = []
-    mass = Quantity("loaded", round(made.mass_g), "g")
-    for child in for_:
-        limit = carry_limit_g(child, on)
-        if limit is None:
-            text = f"{mass_text(made.mass_g)}; {child.name} does not carry yet: work where it stands."
-            checks.append(_check("note", "TRAY-5", text, mass))
-            continue
-        numbers = Quantity("loaded", round(made.mass_g), "g", round(limit))
-        if made.mass_g > limit:
-            text = f"{mass_text(made.mass_g)} loaded; {child.name} carries to {mass_text(limit)}."
-            checks.append(_check("must", "TRAY-5", text, numbers))
-        else:
-            text = f"{mass_text(made.mass_g)} loaded; {child.name} carries to {mass_text(limit)}."
-            checks.append(_check("kept", "TRAY-5", text, numbers))
-    return checks
+def _carried(design: Design, level: Level, made: Assembled, for_: Iterable[Child], on: date) -> list[Check]:
+    """What the child carries: the loaded tray, or its heaviest thing where things are brought one by one."""
+    how = design.how_carried(level)
+    if how == "not":
+        return [_check("note", "TRAY-5", "Worked with where it stands: nobody carries it.")]
+    heaviest = max((c.component.mass_g for c in made.contents if not c.component.medium), default=0.0)
+    grams = made.mass_g if how == "whole" else heaviest
+    loaded = "loaded" if how == "whole" else "the heaviest thing, brought one by one"
+    return [_lifted(grams, loaded, child, on) for child in for_]
+
+
+def _lifted(grams: float, loaded: str, child: Child, on: date) -> Check:
+    limit = carry_limit_g(child, on)
+    if limit is None:
+        text = f"{mass_text(grams)}; {child.name} does not carry yet: work where it stands."
+        return _check("note", "TRAY-5", text, Quantity("carried", round(grams), "g"))
+    text = f"{mass_text(grams)} {loaded}; {child.name} carries to {mass_text(limit)}."
+    severity: Held = "must" if grams > limit else "kept"
+    return _check(severity, "TRAY-5", text, Quantity("carried", round(grams), "g", round(limit)))
 
 
 def _poured(poured: Poured | None) -> list[Check]:

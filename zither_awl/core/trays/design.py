@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from math import factorial
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
@@ -102,6 +103,16 @@ class Level:
         """A role by name."""
         return next((role for role in self.roles if role.name == name), None)
 
+    @property
+    def guess(self) -> float:
+        """The chance that work of choosing (one thing varies, or more) comes out right by luck: one way of laying so
+        many pairs, or pieces, out of all. 0 where nothing is chosen."""
+        if dict(self.stated).get("attributes", 0) < 1:
+            return 0.0
+        laid = [role.count for role in self.roles if role.use in ("handled", "symbol")]
+        choices = len(laid) if len(laid) > 1 and set(laid) == {2} else sum(laid)
+        return 1 / factorial(min(choices, 12)) if choices > 1 else 0.0
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Design:
@@ -131,6 +142,8 @@ class Design:
     supervision: Literal["none", "near", "touch"] = "none"
     minds: tuple[str, ...] = ()
     """Hazards of the work itself that no thing on the tray tells of, by their kind (core.safety.nature)."""
+    carried: Literal["", "whole", "one by one", "not"] = ""
+    """What the child carries: the loaded tray, its things one by one, nothing; "" for the tray where there is one."""
     cost: Literal["", "nothing", "little", "some", "much"] = ""
     """What it costs a household that has an ordinary kitchen, in the words of COSTS; "" while nobody said."""
     themes: tuple[str, ...] = ()
@@ -159,6 +172,10 @@ class Design:
     def level(self, number: int) -> Level:
         """A level by its number; the highest one for a number above it."""
         return self.levels[min(max(number, 1), len(self.levels)) - 1]
+
+    def how_carried(self, level: Level) -> Literal["whole", "one by one", "not"]:
+        """What a child carries of a level: the loaded tray, its things one by one, or nothing."""
+        return self.carried or ("whole" if level.container else "one by one")
 
     def before(self, number: int) -> tuple[tuple[str, int], ...]:
         """What should be mastered before a level: the level below it, or what the card follows."""

@@ -15,8 +15,9 @@ from typing import Literal
 from zither_awl.core.component import Component, footprint_mm, passage_mm
 from zither_awl.core.kinds import kind_of, kinds_that_do
 from zither_awl.core.practice import Practice
-from zither_awl.core.safety.exposure import endangers, under_eyes
+from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.nature import Hazard, component_hazards
+from zither_awl.core.safety.permissions import may_be_allowed
 from zither_awl.core.shapes import Softness, largest_mm, volume_ml
 from zither_awl.core.trays.design import Level, Role
 from zither_awl.core.trays.stock import Stock
@@ -173,8 +174,8 @@ def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[li
         return [], []
     musts = [h for h in component_hazards(each, practice) if h.severity == "must"]
     mine = [h for h in musts if endangers(h, wary.of, wary.on)]
-    own = [f"Not for {wary.of.name}: {h.text}{_age(h)}." for h in mine if not under_eyes(h, wary.of, wary.on)]
-    watched = [f"By hand only, an adult at the table: {h.text}{_age(h)}." for h in mine]
+    own = [f"Not for {wary.of.name}: {h.text}{_age(h)}." for h in mine if not may_be_allowed(h, wary.of, wary.on)]
+    watched = [f"With an adult at the table only: {h.text}{_age(h)}." for h in mine]
     others = [
         f"{child.name} must not get at it: {h.text}{_age(h)}."
         for child in wary.children if child.id != wary.of.id

@@ -40,7 +40,17 @@ from zither_awl.core.values.log import (
     Visit,
     Work,
 )
-from zither_awl.core.values.people import PATTERNS, Adult, Child, Household, Measurement, Mobility
+from zither_awl.core.values.people import (
+    PATTERNS,
+    PERMISSION_KINDS,
+    Adult,
+    Child,
+    Household,
+    Measurement,
+    Mobility,
+    Permission,
+    PermissionKind,
+)
 from zither_awl.core.values.room import BOARD_MM, UNIT_KINDS, Board, Spot, Unit
 from zither_awl.core.values.sent import EVENT_SCHEMA, Sent
 
@@ -60,6 +70,7 @@ __all__ = [
     "NAME_LENGTH",
     "PATTERNS",
     "PERIODS",
+    "PERMISSION_KINDS",
     "RUNGS",
     "SET_KINDS",
     "SWEEP_STATES",
@@ -80,6 +91,8 @@ __all__ = [
     "Measurement",
     "Mobility",
     "Morning",
+    "Permission",
+    "PermissionKind",
     "Place",
     "Placement",
     "Presentation",

@@ -17,7 +17,7 @@ AREAS = (
     "history", "science", "art", "music", "movement",
 )  # fmt: skip
 
-TAGS = ("open-ended", "puzzle", "books", "paper and crayons", "basket", "liquid", "food")
+TAGS = ("open-ended", "puzzle", "books", "paper and crayons", "basket", "liquid", "food", "not carried")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -61,6 +61,8 @@ class Card:
     follows: tuple[int, ...] = ()
     key: str = ""
     level: int = 1
+    guess: float = 0.0
+    """The chance of getting it right by luck."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -68,6 +70,7 @@ class Card:
         wrong.check(self.area in AREAS, "area", f"is {self.area!r}; expected one of {', '.join(AREAS)}.")
         wrong.check(0 <= self.from_months < self.to_months <= MOST_MONTHS, "from_months",
                     f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.")
+        wrong.check(0 <= self.guess < 1, "guess", f"is {self.guess}; expected 0 to less than 1.")
         wrong.finish()
 
     @property
@@ -119,6 +122,8 @@ class Tray:
     contents: tuple[Content, ...] = ()
     """What of the cupboard it holds; empty for a tray that came as a row of a file."""
     photo_id: int | None = None
+    exception: str = ""
+    """Why the household keeps it though something that must hold does not."""
     version: int = field(default=0, compare=False)
     """How often it was saved: who saves it says which one was read."""
 

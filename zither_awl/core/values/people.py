@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
 from enum import StrEnum
-from typing import Literal
+from typing import Any, Literal, get_args
 
-from zither_awl.core.errors import Gathering
+from zither_awl.core.errors import Gathering, InvalidValue
+from zither_awl.core.practice import practice_of
 from zither_awl.core.values.checks import named
 
 PATTERNS = ("ring", "dot", "stripe", "cross", "chevron")
@@ -50,6 +52,8 @@ class Household:
     rather_by_area: int = 0
     rather_full: int = 0
     """What a plan of the shelf leans to, -1 to 1: familiar or new, areas mixed or together, calm or full."""
+    practice: Mapping[str, Any] = field(default_factory=dict)
+    """What the household set of core.practice by its name; the rest is as usual."""
     version: int = field(default=0, compare=False)
     """How often it was saved: who saves it says which one was read."""
 
@@ -59,6 +63,10 @@ class Household:
         wrong.check(self.lengths in ("cm", "in"), "lengths", f"is {self.lengths!r}; expected cm or in.")
         schools = ("by age", "shown first", "free")
         wrong.check(self.showing in schools, "showing", f"is {self.showing!r}; expected one of {', '.join(schools)}.")
+        try:
+            practice_of(self.practice)
+        except InvalidValue as problem:
+            wrong.add(*problem.problems)
         wrong.check(self.takes in ("whole", "picked"), "takes", f"is {self.takes!r}; expected whole or picked.")
         wrong.check(self.paper in ("A4", "Letter"), "paper", f"is {self.paper!r}; expected A4 or Letter.")
         most = self.most_bins
@@ -102,10 +110,38 @@ class Measurement:
         wrong.finish()
 
 
+PermissionKind = Literal["water", "blade", "small"]
+"""What an adult may allow a child with an adult at the table, see core.safety.permissions."""
+PERMISSION_KINDS: tuple[PermissionKind, ...] = get_args(PermissionKind)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Permission:
+    """An adult's word that a child may do a kind of work with an adult at the table. `given_on` is None for one from
+    before days were kept; `withdrawn_on` ends it."""
+
+    kind: PermissionKind
+    adult: str = ""
+    given_on: date | None = None
+    note: str = ""
+    withdrawn_on: date | None = None
+    id: int = 0
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        kinds = ", ".join(PERMISSION_KINDS)
+        wrong.check(self.kind in PERMISSION_KINDS, "kind", f"is {self.kind!r}; expected one of {kinds}.")
+        wrong.check(len(self.note) <= 200, "note", f"has {len(self.note)} characters; the limit is 200.")
+        wrong.finish()
+
+
+MOST_PASSIONS = 12
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Child:
-    """A child. `mobility_since` is the day the adult set it; `under_eyes_reason` is decision of the
-    household to let the child do small-part work by hand with an adult at the table."""
+    """A child. `mobility_since` is the day the adult set it; `permissions` what it may do with an adult at the table;
+    `passions` a few words of what it loves now."""
 
     id: int
     name: str
@@ -117,7 +153,8 @@ class Child:
     mobility_since: date | None = None
     still_mouths: bool = False
     allergies: tuple[str, ...] = ()
-    under_eyes_reason: str = ""
+    permissions: tuple[Permission, ...] = ()
+    passions: tuple[str, ...] = ()
     measurements: tuple[Measurement, ...] = ()
     archived: bool = False
     version: int = field(default=0, compare=False)
@@ -129,4 +166,7 @@ class Child:
         wrong.check(self.pattern in PATTERNS, "pattern", f"is {self.pattern!r}; expected one of {', '.join(PATTERNS)}.")
         weeks = self.gestation_weeks
         wrong.check(weeks is None or 22 <= weeks <= 44, "gestation_weeks", f"is {weeks}; expected 22 to 44 weeks.")
+        many = len(self.passions)
+        wrong.check(many <= MOST_PASSIONS, "passions", f"has {many} words; the limit is {MOST_PASSIONS}.")
+        wrong.check(all(0 < len(word) <= 40 for word in self.passions), "passions", "are words of 1 to 40 letters.")
         wrong.finish()

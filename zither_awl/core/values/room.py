@@ -54,6 +54,8 @@ class Unit:
     anchored: bool = False
     bedroom: bool = False
     most: int | None = None
+    main: bool = False
+    """Whether it is the main shelf of the house, which a plan fills first."""
     archived: bool = False
     version: int = 1
 

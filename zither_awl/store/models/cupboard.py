@@ -72,6 +72,7 @@ class CardRow(Base):
     to_months: Mapped[int]
     key: Mapped[str] = mapped_column(String(40))
     level: Mapped[int]
+    guess: Mapped[float]
 
 
 class CardFollowsRow(Base):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Any
 
 from sqlalchemy import JSON, String, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column
@@ -29,6 +30,7 @@ class HouseholdRow(Base):
     rather_new: Mapped[int]
     rather_by_area: Mapped[int]
     rather_full: Mapped[int]
+    practice: Mapped[dict[str, Any]] = mapped_column(JSON)
     version: Mapped[int]
 
 
@@ -51,9 +53,22 @@ class ChildRow(Base):
     mobility_since: Mapped[date | None]
     still_mouths: Mapped[bool]
     allergies: Mapped[list[str]] = mapped_column(JSON)
-    under_eyes_reason: Mapped[str] = mapped_column(String(200))
+    passions: Mapped[list[str]] = mapped_column(JSON)
     archived: Mapped[bool]
     version: Mapped[int]
+
+
+class PermissionRow(Base):
+    """What an adult lets a child do with an adult at the table; kept when it is withdrawn."""
+
+    __tablename__ = "permission"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    child_id: Mapped[int] = child_key(index=True)
+    kind: Mapped[str] = mapped_column(String(16))
+    adult: Mapped[str] = mapped_column(Name)
+    given_on: Mapped[date | None]
+    note: Mapped[str] = mapped_column(String(200))
+    withdrawn_on: Mapped[date | None]
 
 
 class MeasurementRow(Base):

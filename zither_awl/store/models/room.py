@@ -25,6 +25,7 @@ class UnitRow(Base):
     anchored: Mapped[bool]
     bedroom: Mapped[bool]
     most: Mapped[int | None]
+    main: Mapped[bool]
     archived: Mapped[bool]
     version: Mapped[int]
 

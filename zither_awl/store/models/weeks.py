@@ -7,7 +7,7 @@ from datetime import date, datetime
 from sqlalchemy import JSON, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column
 
-from zither_awl.store.models.base import Base, child_key
+from zither_awl.store.models.base import Base, Name, child_key
 from zither_awl.store.types import Instant
 
 
@@ -55,3 +55,15 @@ class PlannedShowingRow(Base):
     child_id: Mapped[int] = child_key(index=True)
     tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id"))
     day: Mapped[date] = mapped_column(index=True)
+    reason: Mapped[str] = mapped_column(String(200))
+
+
+class AimRow(Base):
+    """What some weeks are about: a number, a colour, a skill; for one child or for all."""
+
+    __tablename__ = "aim"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    child_id: Mapped[int | None] = mapped_column(ForeignKey("child.id", ondelete="CASCADE"), index=True)
+    words: Mapped[str] = mapped_column(Name)
+    from_day: Mapped[date]
+    until_day: Mapped[date | None]
