@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from itertools import combinations
+from typing import Any
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import lil_matrix
 
+from tests.core.shelves import Worth
 from zither_awl.core.shelf import Choices, ShelfProblem
 from zither_awl.core.shelf.counts import share
-from zither_awl.core.shelf.problem import BALANCE
+from zither_awl.core.shelf.problem import BALANCE, CHANGES, COVERED, LOVED
 from zither_awl.core.shelf.scene import spots_of
 from zither_awl.core.shelf.score import counts_for
 from zither_awl.core.values import Placement, Spot, Tray
@@ -37,15 +40,17 @@ def _columns(asked: ShelfProblem, choices: Choices) -> list[tuple[Placement, ...
     return found
 
 
-def best_by_highs(asked: ShelfProblem) -> int | None:
-    """The best value by mixed-integer programming; None when HiGHS proves that there is no plan."""
+def best_by_highs(asked: ShelfProblem) -> Worth | None:
+    """The best worth by mixed-integer programming, one kind of wish after the other and then the value; None when
+    HiGHS proves that there is no plan."""
     choices = Choices(asked)
     columns = _columns(asked, choices)
     areas = [(b.child, b.months, area) for b in choices.scene.bodies for area in asked.areas_of(b.child.id)]
-    n, total = len(columns), len(columns) + len(areas)
+    n, first = len(columns), len(columns) + len(areas)
+    total = first + len(choices.wishes)
     gain = np.zeros(total)
     gain[:n] = [-sum(choices.worth(p) for p in c) for c in columns]
-    gain[n:] = BALANCE
+    gain[n:first] = BALANCE
     rows: list[tuple[dict[int, float], float, float]] = []
     spots: dict[Spot, dict[int, float]] = {}
     trays: dict[int, dict[int, float]] = {}
@@ -65,12 +70,34 @@ def best_by_highs(asked: ShelfProblem) -> int | None:
         even = asked.share_of(child, months)
         rows.append(({**{k: -w for k, w in out.items()}, n + at: 1}, -even, np.inf))
         rows.append(({**out, n + at: 1}, even, np.inf))
-    matrix = lil_matrix((len(rows), total))
+    for at, row in enumerate(choices.wishes):
+        weights = {k: float(w) for k, c in enumerate(columns) if (w := row.total(c))}
+        if row.most is not None:
+            rows.append(({**weights, first + at: -1}, -np.inf, row.most))
+        if row.least is not None:
+            rows.append(({**weights, first + at: 1}, row.least, np.inf))
+    whole = np.concatenate([np.ones(n), np.zeros(len(areas)), np.ones(len(choices.wishes))])
+    most = np.concatenate([np.ones(n), np.full(len(areas) + len(choices.wishes), np.inf)])
+    kept: list[int] = []
+    for kind in (CHANGES, LOVED, COVERED):
+        short = {first + at: 1.0 for at, row in enumerate(choices.wishes) if row.wish == kind}
+        cost = np.array([short.get(k, 0.0) for k in range(total)])
+        least = _least(cost, rows, whole, most)
+        if least is None:
+            return None
+        kept.append(-least)
+        rows.append((short, -np.inf, least))
+    value = _least(gain, rows, whole, most)
+    return None if value is None else (kept[0], kept[1], kept[2], -value)
+
+
+def _least(
+    cost: Any, rows: Sequence[tuple[dict[int, float], float, float]], whole: Any, most: Any
+) -> int | None:  # fmt: skip
+    matrix = lil_matrix((len(rows), len(cost)))
     for at, (of, _, _) in enumerate(rows):
         for k, weight in of.items():
             matrix[at, k] = weight
     limits = LinearConstraint(matrix.tocsr(), [r[1] for r in rows], [r[2] for r in rows])
-    whole = np.concatenate([np.ones(n), np.zeros(len(areas))])
-    most = np.concatenate([np.ones(n), np.full(len(areas), np.inf)])
-    found = milp(gain, constraints=limits, integrality=whole, bounds=Bounds(0, most), options={"mip_rel_gap": 0})
-    return round(-found.fun) if found.success else None
+    found = milp(cost, constraints=limits, integrality=whole, bounds=Bounds(0, most), options={"mip_rel_gap": 0})
+    return round(found.fun) if found.success else None

@@ -73,7 +73,8 @@ def problem(seed: int, size: Size, **more: Any) -> ShelfProblem:
     tongs = [Component(id=n, name=f"tongs {n}", kind="tongs", shape=Box(30, 160, 25), count=1) for n in range(1, 4)]
     trays = tuple(_tray(rng, n, children, tongs) for n in range(1, size.trays + 1))
     fits = {
-        (c, t.id): TrayFit(rng.choice([0, 28, 35, 40, 45, 56, 63, 70, 72, 80, 81, 90]), rng.random() < 0.4, ())
+        (c, t.id): TrayFit(rng.choice([0, 28, 35, 40, 45, 56, 63, 70, 72, 80, 81, 90]), rng.random() < 0.4, (),
+                           loved=t.id % 3 == 0)
         for t in trays for c in sorted(t.for_children)
     }  # fmt: skip
     asked = ShelfProblem(
@@ -152,11 +153,15 @@ def _may(tray: Tray, spot: Spot, choices: Choices, asked: ShelfProblem) -> bool:
     return any(asked.fit(c, tray.id) for c in tray.for_children)
 
 
-def best_by_trying(asked: ShelfProblem) -> int | None:
-    """The value of the best plan, by trying every one and asking the check; None when none keeps all rules."""
+Worth = tuple[int, int, int, int]
+"""What is compared of two plans: the wishes missed, negative, the first before the second; then the value."""
+
+
+def best_by_trying(asked: ShelfProblem) -> Worth | None:
+    """The best plan's worth, by trying every one and asking the check; None when none keeps all rules."""
     choices = Choices(asked)
-    values = [score(plan, choices).value for plan in every_plan(asked, choices) if not broken(plan, choices)]
-    return max(values, default=None)
+    keys = [score(plan, choices).key for plan in every_plan(asked, choices) if not broken(plan, choices)]
+    return max(keys, default=None)
 
 
 TINY_PRACTICE = Practice(trays_out=((10_000, 2),))

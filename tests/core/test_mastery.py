@@ -65,7 +65,7 @@ M, H = "mistake", "helped"
 
 def tried(*how: str) -> list[Episode]:
     """So many tries, a day each, the newest yesterday: "" done alone, a mistake left, or helped."""
-    makes = {"": episode, H: helped, M: lambda n: episode(n, work=Work.MISTAKE)}
+    makes: dict[str, Any] = {"": episode, H: helped, M: lambda n: episode(n, work=Work.MISTAKE)}
     return [makes[each](len(how) - at) for at, each in enumerate(how)]
 
 

@@ -54,6 +54,8 @@ def arranged_out(plan: ShelfPlan, house: House, today: date) -> models.ArrangedO
     return models.ArrangedOut(
         stands=stands, value=score.value, worth=score.worth, balance=score.balance, out_of_order=score.out_of_order,
         bound=plan.bound, gap=plan.gap, proven=plan.proven, runners=[runner_out(r) for r in plan.runners],
+        unmet=[models.UnmetOut(text=u.text, reasons=reasons_out(u.reasons), ways=[_way_out(w) for w in u.ways])
+               for u in plan.unmet],
     )  # fmt: skip
 
 
@@ -79,4 +81,4 @@ def conflict_out(conflict: Conflict) -> models.ConflictOut:
 
 def _way_out(way: Remedy) -> models.WayOut:
     return models.WayOut(text=way.text, more=dict(way.more), without=list(way.without), by_hand=list(way.by_hand),
-                         unpin=list(way.unpin), unban=list(way.unban))  # fmt: skip
+                         unpin=list(way.unpin), unban=list(way.unban), smaller=list(way.smaller))  # fmt: skip

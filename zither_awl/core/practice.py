@@ -69,7 +69,7 @@ class Practice:
     """Faded: a change of rate more likely than this, and the later rate under this share of the earlier."""
     faded_cycles: int = 60
     """So many of the last work cycles are looked at for a change."""
-    least_cycles: int = 6
+    least_cycles: int = 10
     """Before so many work cycles nothing is said about fading."""
     shorter_visits: int = 5
     shorter_before: int = 16
@@ -89,6 +89,8 @@ class Practice:
     """The day of the weekly look: 0 Monday to 6 Sunday."""
     rest_days: int = 28
     rest_too_hard_days: int = 42
+    way_back_days: int = 56
+    """A that went out for B does not come back for B before so many days."""
     notice_mornings: int = 5
     near_window_months: int = 3
     """So far outside its window a card is still offered: under it, it is almost time."""

@@ -148,7 +148,7 @@ class CupboardKeeper:
         row.version += 1
         row.card_id = self._save_card(tray.card)
         for name in ("name", "width_mm", "depth_mm", "height_mm", "mass_g", "pieces", "breakable", "cord_mm", "bin_id",
-                     "archived", "photo_id"):  # fmt: skip
+                     "archived", "photo_id", "exception"):  # fmt: skip
             setattr(row, name, getattr(tray, name))
         row.piece, row.softness = shape_to_json(tray.piece), tray.softness.value
         row.hazards, row.tags = list(tray.hazards), list(tray.tags)
@@ -217,6 +217,7 @@ def _tray(row: TrayRow, card: Card, for_children: frozenset[int], contents: tupl
         mass_g=row.mass_g, pieces=row.pieces, piece=shape_from_json(row.piece), softness=Softness(row.softness),
         breakable=row.breakable, hazards=tuple(row.hazards), cord_mm=row.cord_mm, tags=tuple(row.tags),
         bin_id=row.bin_id, for_children=for_children, archived=row.archived, contents=contents, photo_id=row.photo_id,
+        exception=row.exception,
         version=row.version,
     )  # fmt: skip
 

@@ -139,14 +139,15 @@ class WeeksKeeper:
         self._session.delete(self._found(AimRow, aim_id, "aim"))
         self._session.flush()
 
-    def plan_showing(self, child_id: int, tray_id: int, day: date) -> None:
-        """Mean to show a tray to a child on a day; planned before for another day, it is moved."""
+    def plan_showing(self, child_id: int, tray_id: int, day: date, reason: str = "") -> None:
+        """Mean to show a tray to a child on a day; planned before for another day, it is moved. `reason`: why it is
+        shown though something before it is not known."""
         p = PlannedShowingRow
         row = self._session.scalars(select(p).where(p.child_id == child_id, p.tray_id == tray_id)).first()
         if row is None:
-            self._session.add(p(child_id=child_id, tray_id=tray_id, day=day))
+            self._session.add(p(child_id=child_id, tray_id=tray_id, day=day, reason=reason))
         else:
-            row.day = day
+            row.day, row.reason = day, reason or row.reason
         self._session.flush()
 
     def unplan_showing(self, planned_id: int) -> None:

@@ -57,6 +57,26 @@ class RunnerOut(Out):
     with_: list[NamedOut]
 
 
+class WayOut(Out):
+    """One way out, as changes of what was asked; `smaller` are trays to be put onto something smaller first."""
+
+    text: str
+    more: dict[str, int]
+    without: list[str]
+    by_hand: list[int]
+    unpin: list[int]
+    unban: list[int]
+    smaller: list[int]
+
+
+class UnmetOut(Out):
+    """A wish the plan could not keep: the sentence, why, and what would cure it."""
+
+    text: str
+    reasons: list[ReasonOut]
+    ways: list[WayOut]
+
+
 class ArrangedOut(Out):
     """A plan. `gap` is how many points the best could be above it; 0 is proven."""
 
@@ -69,23 +89,13 @@ class ArrangedOut(Out):
     gap: int
     proven: bool
     runners: list[RunnerOut]
+    unmet: list[UnmetOut]
 
 
 class BrokenOut(Out):
     key: str
     words: str
     safety: bool
-
-
-class WayOut(Out):
-    """One way out of a conflict, as changes of what was asked."""
-
-    text: str
-    more: dict[str, int]
-    without: list[str]
-    by_hand: list[int]
-    unpin: list[int]
-    unban: list[int]
 
 
 class ConflictOut(Out):

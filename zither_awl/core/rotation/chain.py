@@ -6,7 +6,8 @@ from collections.abc import Iterable
 
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.reasons import Reason
-from zither_awl.core.values import Card, Child, Placement, Tray
+from zither_awl.core.values import Child, Placement, Tray
+from zither_awl.core.values.cupboard import one_chain
 
 
 def before(card_id: int, state: State) -> list[Tray]:
@@ -19,11 +20,15 @@ def after(tray: Tray, state: State) -> list[Tray]:
     return [t for t in state.trays if tray.card.id in t.card.follows]
 
 
-def one_chain(a: Card, b: Card) -> bool:
-    """Whether one card is the next form of the other: it follows from it, and is of the same design where both have
-    one. Work that follows from another design (bolts after buttons) may stand beside it."""
-    follows = a.id in b.follows or b.id in a.follows
-    return follows and (a.key == b.key or not (a.key and b.key))
+def below(tray: Tray, state: State) -> list[Tray]:
+    """The trays it follows from, and those they follow from, the nearest first."""
+    found: list[Tray] = []
+    level = [tray]
+    while level:
+        before_it = {card_id for each in level for card_id in each.card.follows}
+        level = [t for t in state.trays if t.card.id in before_it and t not in found and t.id != tray.id]
+        found += level
+    return found
 
 
 def stands_with(tray: Tray, placements: Iterable[Placement], leaving: Tray | None = None) -> Tray | None:

@@ -16,6 +16,7 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.chain import stands_with
 from zither_awl.core.rotation.coming import MISSING_AREA, Coming, coming
 from zither_awl.core.rotation.leaving import Leaving, easier_steps, leavings
+from zither_awl.core.rotation.rest import came_for_it
 from zither_awl.core.rules import rule
 from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.shelf.check import applied, found_in
@@ -216,7 +217,7 @@ def _swap(
         (each, spot) for each in _ready(judge, used, first, easier)
         # One child's loss is no other child's gain, and what is still loved leaves for its successor only.
         if each.tray.for_children & tray.for_children and (only is None or each.tray.id in only)
-        and stands_with(each.tray, scene.placements, tray) is None
+        and stands_with(each.tray, scene.placements, tray) is None and not came_for_it(tray, each.tray, judge)
         and (spot := _clean_spot(placement, each.tray, scene)) is not None
     ]  # fmt: skip
     out_reasons = tuple(v.reason for v in verdicts)

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date, datetime
 
-from zither_awl.core.attendance import EVER
 from zither_awl.core.judgement import Judgements
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.chain import after, before, goes_backwards
+from zither_awl.core.rotation.rest import left_on, left_why, still_resting
 from zither_awl.core.shelf.fitness import suits
-from zither_awl.core.values import Child, Placement, Tray
+from zither_awl.core.values import Child, Tray
 from zither_awl.core.wishes import matched
 from zither_awl.core.words import counted, listed
 
@@ -54,7 +53,7 @@ def _against(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
     suited = suits(child, tray, judge)
     if not suited.now:
         return suited.reasons[-1]
-    return goes_backwards(tray, child, judge) or _still_resting(tray, child, judge)
+    return goes_backwards(tray, child, judge) or still_resting(tray, child, judge)
 
 
 def _next_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
@@ -70,7 +69,7 @@ def _easier_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     """It comes before what was too hard and rests now."""
     if judge.mastered(child, tray.card.id):
         return None
-    hard = next((t for t in after(tray, judge.state) if _left_why(t, judge) == "too hard"
+    hard = next((t for t in after(tray, judge.state) if left_why(t, judge) == "too hard"
                  and not judge.mastered(child, t.card.id)), None)  # fmt: skip
     if hard is None:
         return None
@@ -79,7 +78,7 @@ def _easier_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
 
 
 def _too_hard_before(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
-    if _left_why(tray, judge) != "too hard":
+    if left_why(tray, judge) != "too hard":
         return None
     text = f"It was too hard, has rested, and fits {child.name} now."
     return Coming(tray, child, TOO_HARD_BEFORE, Reason("ROT-8", text, (), (f"tray:{tray.id}",)))
@@ -125,55 +124,6 @@ def _new(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
 
 
 _WAYS = (_next_step, _easier_step, _too_hard_before, _aim, _passion, _missing_area, _rested, _new)
-
-
-def _still_resting(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
-    left = left_on(tray, judge)
-    if left is None:
-        return None
-    practice = judge.state.practice
-    needed = practice.rest_days
-    if _left_why(tray, judge) == "too hard":
-        # It comes back early when what it follows from was mastered since.
-        learned = [judge.mastery_of(child, p).since for p in tray.card.follows]
-        needed = 0 if any(day is not None and day >= left for day in learned) else practice.rest_too_hard_days
-    days = (judge.on - left).days
-    if days >= needed:
-        return None
-    text = f"It has rested {days} of {counted(needed, 'day')}; look again for {child.name} then."
-    return Reason("ROT-8", text, (Quantity("rested", days, "days", needed, needed=True),))
-
-
-def left_on(tray: Tray, judge: Judgements) -> date | None:
-    """The day it last left after a stay with at least one work cycle in it; a tray set up by mistake did not stay."""
-    begins = judge.once("first cycle", lambda: min((m.began for m in judge.state.log.mornings), default=EVER))
-    ends = [p.until_day for p in judge.placed(tray) if p.until_day is not None and _lasted(p, begins, judge)]
-    return max(ends, default=None)
-
-
-def _lasted(placement: Placement, first: datetime, judge: Judgements) -> bool:
-    """Whether a work cycle fell into a placement; of what is older than the log nobody knows better."""
-    until = placement.until
-    if until is None or until <= first:
-        return True
-    cycles = judge.state.log.mornings
-    return any(m.ended is not None and m.ended <= until and (placement.since is None or m.began >= placement.since)
-               for m in cycles)  # fmt: skip
-
-
-def _left_why(tray: Tray, judge: Judgements) -> str:
-    """Why it left when it left last, as the change said; "" for what came back since or never left."""
-    reasons = judge.once("left why", lambda: _all_left(judge))
-    return reasons.get(tray.id, "")
-
-
-def _all_left(judge: Judgements) -> dict[int, str]:
-    found: dict[int, str] = {}
-    for change in sorted(judge.state.changes, key=lambda c: c.at):
-        found |= dict(zip(change.out, change.why_out, strict=False))
-        for came in change.in_:
-            found.pop(came, None)
-    return found
 
 
 def _missing_areas(child: Child, judge: Judgements) -> set[str]:

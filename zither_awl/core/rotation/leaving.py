@@ -8,6 +8,8 @@ from typing import Literal
 from zither_awl.core.attendance import ended_cycles
 from zither_awl.core.judgement import Judgement, Judgements
 from zither_awl.core.reasons import Reason
+from zither_awl.core.rotation.chain import below
+from zither_awl.core.rotation.rest import came_for_it, still_resting
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import Child, Placement, Tray, Work
 from zither_awl.core.words import counted
@@ -151,14 +153,19 @@ def ready_successor(child: Child, tray: Tray, judge: Judgements) -> Tray | None:
     for other in sorted(judge.state.trays, key=lambda t: (t.card.from_months, t.id)):
         if (
             tray.card.id in other.card.follows and other.id not in out and child.id in other.for_children
-            and suits(child, other, judge).verdict == "ready"
+            and suits(child, other, judge).verdict == "ready" and still_resting(other, child, judge) is None
+            and not came_for_it(tray, other, judge)
         ):  # fmt: skip
             return other
     return None
 
 
 def easier_steps(child: Child, tray: Tray, judge: Judgements) -> list[Tray]:
-    """The resting trays a too hard one follows from, that suit the child."""
+    """The resting trays below a too hard one that suit the child and are not mastered, the nearest first.
+
+    What is known teaches nothing more, and would soon be out for the same step again: then a step between has to be
+    made.
+    """
     out = {p.tray.id for p in judge.state.placements}
-    return [t for t in judge.state.trays if t.card.id in tray.card.follows and t.id not in out
-            and child.id in t.for_children and suits(child, t, judge).now]  # fmt: skip
+    return [t for t in below(tray, judge.state) if t.id not in out and child.id in t.for_children
+            and suits(child, t, judge).now and judge.mastery_of(child, t.card.id).state != "mastered"]  # fmt: skip

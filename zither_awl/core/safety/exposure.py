@@ -104,7 +104,9 @@ def exposure_at(
 
 def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on: date) -> Finding:
     """One finding for a child and a tray: the worst hazard in full, the others beside it."""
-    each, *others = all_of_it
+    own = all_of_it[0].child.id in placement.tray.for_children
+    grave = ("must", "should", "note")
+    each, *others = sorted(all_of_it, key=lambda one: grave.index(one.hazard.severity_for(own)))
     child, hazard = each.child, each.hazard
     age = age_text(child.born, on)
     text = f"{child.name} can reach this: {hazard.text}."
@@ -123,7 +125,7 @@ def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on:
     beside = tuple(
         Reason("SAFETY", f"Also: {o.hazard.text}.", o.hazard.numbers, reason.evidence, o.hazard.source) for o in others
     )
-    return Finding("exposure", hazard.severity, child.id, placement.tray.id, placement.spot, (reason, *beside))
+    return Finding("exposure", hazard.severity_for(own), child.id, placement.tray.id, placement.spot, (reason, *beside))
 
 
 def _limit_words(hazard: Hazard, child: Child) -> str:

@@ -36,6 +36,12 @@ class Hazard:
     until_walking: bool = False
     """Whether it is a hazard for a child who does not walk yet, whatever its age."""
     numbers: tuple[Quantity, ...] = ()
+    for_its_own: Severity | None = None
+    """How grave it is for the very child a tray is for, where that is more than for another who could reach it."""
+
+    def severity_for(self, own: bool) -> Severity:
+        """How grave it is for the child a tray is for, or for another."""
+        return self.for_its_own or self.severity if own else self.severity
 
     @property
     def words(self) -> str:
@@ -122,7 +128,7 @@ def component_hazards(component: Component, practice: Practice = Practice()) -> 
     found += [declared(kind) for kind in component.dangers]
     found += [declared(f"allergen:{each}") for each in component.allergens]
     if component.breakable and component.material in ("glass", "china"):
-        found.append(declared("glass"))
+        found.append(replace(declared("glass"), severity="should", for_its_own="must"))
     if _near_half_a_ball(component):
         found.append(declared("hemisphere"))
     if component.mass_g >= HEAVY_DROP_G and "climb" not in component.dangers:
@@ -163,8 +169,8 @@ def _of_its_piece(component: Component) -> list[Hazard]:
 
 
 ASSUMED_MAY_BE, LARGE_MAY_BE, LARGE_MM = 0.4, 0.7, 100.0
-"""A thing whose size was only assumed from its kind may be this much of it; vessels, and what is usually 100 mm or more,
-vary less (ours, no source)."""
+"""A thing whose size was only assumed from its kind may be this much of it; vessels, and what is usually 100 mm or
+more, vary less (ours, no source)."""
 
 
 def _of_an_assumed_size(component: Component) -> list[Hazard]:

@@ -10,6 +10,7 @@ from zither_awl.core.shelf.plan import Progress, Runner, ShelfPlan, plan_shelf, 
 from zither_awl.core.shelf.problem import Cover, Goals, Pin, ShelfProblem
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.shelf.score import broken, score
+from zither_awl.core.shelf.unmet import Unmet
 from zither_awl.core.shelf.ways import Remedy
 
 __all__ = [
@@ -28,6 +29,7 @@ __all__ = [
     "ShelfPlan",
     "ShelfProblem",
     "TrayFit",
+    "Unmet",
     "actions_for",
     "broken",
     "check_shelf",

@@ -17,9 +17,9 @@ ALWAYS_OUT = ("open-ended", "puzzle", "books", "paper and crayons", "basket")
 def problem_of(judge: Judgements, owned: Mapping[int, int], *, changes: int | None = None, **more: Any) -> ShelfProblem:
     """The problem of a house on a day: every tray at hand, fitted to each child it is meant for.
 
-    From scratch something of each area with a fitting tray must be out for each child, as many areas as trays may be
-    out at most, and something with each tag that is always out. With a number of changes only what is covered now must
-    stay so. `owned` is how many there are of each component; `more` are further fields of the problem.
+    From scratch something of each area with a fitting tray is wished out for each child, and something with each tag
+    that is always out. With a number of changes only that what is covered now stays so. `owned` is how many there are
+    of each component; `more` are further fields of the problem.
     """
     state = judge.state
     fits = {
@@ -40,9 +40,7 @@ def problem_of(judge: Judgements, owned: Mapping[int, int], *, changes: int | No
 
 def _covers(child: Child, fits: Mapping[tuple[int, int], TrayFit], judge: Judgements) -> Iterator[Cover]:
     mine = [t for t in judge.state.trays if (found := fits.get((child.id, t.id))) and found.value > 0]
-    areas = sorted({t.card.area for t in mine})
-    if len(areas) <= judge.state.practice.trays_out_at(judge.months(child)):
-        yield from (Cover(child.id, "area", area) for area in areas)
+    yield from (Cover(child.id, "area", area) for area in sorted({t.card.area for t in mine}))
     yield from (Cover(child.id, "tag", tag) for tag in ALWAYS_OUT if any(tag in t.tags for t in mine))
 
 

@@ -127,4 +127,5 @@ def _elsewhere(finding: Finding, scene: Scene, placement: Placement) -> Iterator
     for spot in sorted(free_spots(scene), key=distance):
         unit = scene.unit(spot)
         where = spot.words(unit) if spot.unit_id == placement.spot.unit_id else f"{unit.name}, {spot.words(unit)}"
-        yield Action("move", f"Move to the {where}", finding.tray, to=spot)
+        to = f"to {where}" if spot.unit_id != placement.spot.unit_id else f"to the {where}"
+        yield Action("move", f"Move {to}", finding.tray, to=spot)

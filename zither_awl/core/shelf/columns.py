@@ -12,7 +12,7 @@ from itertools import combinations
 
 from zither_awl.core.finding import Finding
 from zither_awl.core.shelf.counts import Row, share
-from zither_awl.core.shelf.problem import ShelfProblem, rows_of
+from zither_awl.core.shelf.problem import OFF_MAIN, ShelfProblem, rows_of, wishes_of
 from zither_awl.core.shelf.rules import PLACE_RULES
 from zither_awl.core.shelf.scene import Body, Scene, spots_of
 from zither_awl.core.values import Placement, Spot, Tray, Unit
@@ -48,6 +48,8 @@ class Choices:
         self.problem = problem
         self.scene: Scene = problem.scene()
         self.rows: tuple[Row, ...] = rows_of(problem, self.scene)
+        self.wishes: tuple[Row, ...] = wishes_of(problem)
+        self.main = frozenset(u.id for u in problem.units if u.main)
         self.classes: list[list[Spot]] = _classes(problem, self.scene)
         self.class_of: dict[Spot, int] = {s: at for at, spots in enumerate(self.classes) for s in spots}
         self.fixed: dict[int, Placement] = _fixed(problem)
@@ -72,7 +74,11 @@ class Choices:
         tray = placement.tray
         if placement.by_hand:
             return sum(self.problem.worth(child, tray.id) for child in tray.for_children) // 2
-        return sum(self.problem.worth(child, tray.id) for child in self.sees(placement))
+        return sum(self.problem.worth(child, tray.id) for child in self.sees(placement)) - self.beside(placement)
+
+    def beside(self, placement: Placement) -> int:
+        """What is taken off for a place beside the main shelf, where there is one."""
+        return OFF_MAIN if self.main and placement.spot.unit_id not in self.main else 0
 
     def trouble(self, placement: Placement) -> Iterator[Finding]:
         """What forbids a placement. What a tray that stays has already is borne, but for what must not be."""
@@ -175,7 +181,8 @@ def _signature(unit: Unit, spot: Spot, scene: Scene) -> Hashable:
     own_unit = unit.id if unit.most is not None or unit.bedroom else None
     place = (unit.place_width_mm(spot.board, spot.place), unit.depth_mm, unit.clearance_mm(spot.board))
     reached = tuple(_within(scene.bodies, board.height_mm, scene, unit))
-    return (place, unit.comes, unit.climb_on_mm, board.drawer, own_board, own_unit, reached)
+    counted = unit.kind == "ledge"
+    return (place, unit.comes, unit.climb_on_mm, board.drawer, own_board, own_unit, reached, unit.main, counted)
 
 
 def _within(bodies: Iterable[Body], height: float, scene: Scene, unit: Unit) -> Iterator[tuple[bool, bool, bool]]:

@@ -60,13 +60,10 @@ def conflict(choices: Choices, *, force: int | None = None) -> Conflict:
     blocked = {b.placement: b.findings for b in choices.blocked()}
     minimal = minimal_rules(choices, blocked, force)
     rules = tuple(_ruled(choices, blocked, force).rules[key] for key in minimal)
-    covers = [c for c in choices.problem.covers if c.key in minimal]
-    trays = [t for t in choices.problem.trays
-             if any(c.holds(t) and choices.problem.fit(c.child, t.id) for c in covers)]  # fmt: skip
-    pinned = [t for t in choices.problem.trays if f"pin:{t.id}" in minimal]
+    pinned = [t for t in choices.problem.trays if f"pin:{t.id}" in minimal or t.id == force]
     return Conflict(
-        rules, tuple(ways_out(choices, force)), tuple(_blame([*trays, *pinned], choices, blocked)),
-        tuple(t for t in trays if _only_size(t, choices, blocked)),
+        rules, tuple(ways_out(choices, force)), tuple(_blame(pinned, choices, blocked)),
+        tuple(t for t in pinned if _only_size(t, choices, blocked)),
     )  # fmt: skip
 
 

@@ -32,6 +32,14 @@ class Row:
     most: int | None = None
     least: int | None = None
     local: bool = False
+    wish: int = 0
+    """0 for a rule; else a wish, kept as far as the rules allow, the lower number before the higher."""
+
+    def missed(self, placements: Iterable[Placement]) -> int:
+        """By how much the sum is outside its limits."""
+        total = self.total(placements)
+        over = 0 if self.most is None else max(0, total - self.most)
+        return over + (0 if self.least is None else max(0, self.least - total))
 
     def total(self, placements: Iterable[Placement]) -> int:
         """The sum over some placements."""
@@ -39,8 +47,7 @@ class Row:
 
     def broken(self, placements: Iterable[Placement]) -> bool:
         """Whether the sum is outside its limits."""
-        total = self.total(placements)
-        return (self.most is not None and total > self.most) or (self.least is not None and total < self.least)
+        return self.missed(placements) > 0
 
 
 class CountRule(Protocol):
@@ -82,7 +89,8 @@ class FewThings:
 
     def rows(self, scene: Scene) -> Iterator[Row]:
         """One sum for each child: what is open, meant for it, where it comes."""
-        comes = {unit.id: unit.comes for unit in scene.units}
+        # A ledge of books is not work: what stands on it is not counted among what is out.
+        comes = {unit.id: unit.comes if unit.kind != "ledge" else frozenset() for unit in scene.units}
         for body in scene.bodies:
             child, most = body.child, scene.practice.trays_out_at(body.months)
             words = f"at {body.months} months at most {counted(most, 'tray')} out for {child.name}"
@@ -93,7 +101,8 @@ class FewThings:
         for body, row in zip(scene.bodies, self.rows(scene), strict=True):
             out, most = row.total(scene.placements), row.most or 0
             if out > most:
-                last = max(scene.out_for(body.child), key=lambda p: (p.spot, p.tray.id))
+                counted_in = [p for p in scene.out_for(body.child) if scene.unit(p.spot).kind != "ledge"]
+                last = max(counted_in, key=lambda p: (p.spot, p.tray.id))
                 text = f"{out} trays are out for {body.child.name}; at {body.months} months at most {most}."
                 yield finding(self.name, "should", body.child, last, text, [Quantity("out", out, "trays", most)])
 
@@ -205,7 +214,8 @@ class Air:
             return
         numbers = [Quantity("between", apart, "mm", wanted)]
         if apart < wanted / 2:
-            text = f"{right.tray.name} does not fit beside {left.tray.name}: {apart:.0f} mm between them."
+            short = wanted / 2 - apart
+            text = f"{right.tray.name} does not fit beside {left.tray.name}: {short:.0f} mm are missing between them."
             yield finding(self.name, "must", None, right, text, numbers)
         else:
             text = f"{right.tray.name} stands close to {left.tray.name}: {apart:.0f} mm; {wanted:.0f} mm is airier."

@@ -20,6 +20,8 @@ class TrayFit:
     value: int
     known: bool
     reasons: tuple[Reason, ...]
+    loved: bool = False
+    """Whether the child chooses it, and has not stopped."""
 
 
 def fit(child: Child, tray: Tray, judge: Judgements) -> TrayFit:
@@ -28,7 +30,9 @@ def fit(child: Child, tray: Tray, judge: Judgements) -> TrayFit:
     reasons = tuple(replace(r, evidence=r.evidence or (f"tray:{tray.id}",)) for r in found.reasons)
     if found.held_back:
         return TrayFit(0, False, reasons)
-    return TrayFit(found.fit, judge.mastery_of(child, tray.card.id).state in _KNOWN, reasons)
+    seen = judge.of(child, tray).interest
+    loved = seen.chosen > 0 and not seen.faded and not seen.ignored
+    return TrayFit(found.fit, judge.mastery_of(child, tray.card.id).state in _KNOWN, reasons, loved)
 
 
 def suits(child: Child, tray: Tray, judge: Judgements) -> Readiness:
@@ -40,7 +44,7 @@ def _danger(child: Child, tray: Tray, judge: Judgements) -> Reason | None:
     """What on the tray is a hazard for this child that the household has not chosen to sit by."""
     practice = judge.state.practice
     known = judge.remember(("hazards", tray.id), (tray, practice), lambda: hazards(tray, practice))
-    found = next((h for h in known if h.severity == "must" and endangers(h, child, judge.on)
+    found = next((h for h in known if h.severity_for(own=True) == "must" and endangers(h, child, judge.on)
                   and not allowed(h, child, judge.on)), None)  # fmt: skip
     if found is None:
         return None

@@ -13,6 +13,7 @@ from zither_awl.core.shelf.problem import ShelfProblem
 from zither_awl.core.shelf.score import Score, score
 from zither_awl.core.shelf.select import Begun, Selected, select
 from zither_awl.core.shelf.settle import settle
+from zither_awl.core.shelf.unmet import Unmet, unmet
 from zither_awl.core.shelf.why import chosen_because
 from zither_awl.core.values import Placement, Spot, Tray
 
@@ -42,6 +43,8 @@ class ShelfPlan:
     bound: int
     proven: bool
     runners: tuple[Runner, ...] = ()
+    unmet: tuple[Unmet, ...] = ()
+    """The wishes it could not keep, each with what would cure it."""
 
     @property
     def gap(self) -> int:
@@ -68,9 +71,10 @@ def plan_shelf(
 ) -> ShelfPlan | Conflict:  # fmt: skip
     """Choose trays and spots under the rules of the shelf; the same problem gives the same plan.
 
-    `tell` hears of each better choice on the way; `begun` is handed what ends the search with the best so far. With
-    `runners` the trays that just missed are worked out too. Returns a Conflict, with a minimal set of rules and the
-    cheapest ways out, when no plan keeps all rules. Raises: StoppedEarly when it was ended before it had a plan.
+    Wishes (how much changes, what is loved, which areas are out) are kept as far as the rules allow; what was not kept
+    is told. `tell` hears of each better choice on the way; `begun` is handed what ends the search with the best so far.
+    With `runners` the trays that just missed are worked out too. Returns a Conflict, with a minimal set of rules and the
+    cheapest ways out, only where a pin is against a rule. Raises: StoppedEarly when it was ended before it had a plan.
     """
     choices = Choices(problem)
     found = select(choices, tell=_teller(tell) if tell else None, begun=begun)
@@ -82,7 +86,8 @@ def plan_shelf(
     why = tuple((p.tray.id, chosen_because(p, placements, choices)) for p in placements)
     # Whoever ended the search early waits for the plan, not for what else there might have been.
     missed = tuple(_runners(placements, found, choices)) if runners and found.proven else ()
-    return ShelfPlan(placements, why, score(placements, choices), found.bound, found.proven, missed)
+    return ShelfPlan(placements, why, score(placements, choices), found.bound, found.proven, missed,
+                     unmet(placements, choices))  # fmt: skip
 
 
 def _teller(tell: Callable[[Progress], None]) -> Callable[[tuple[Column, ...], int, int], None]:

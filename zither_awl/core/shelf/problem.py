@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from datetime import date
+from itertools import combinations
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
@@ -13,6 +14,7 @@ from zither_awl.core.shelf.counts import RULES, Row
 from zither_awl.core.shelf.fitness import TrayFit
 from zither_awl.core.shelf.scene import Scene, spots_of
 from zither_awl.core.values import Child, Placement, Spot, Tray, Unit
+from zither_awl.core.values.cupboard import one_chain
 from zither_awl.core.words import counted, listed
 
 Lean = Literal[-1, 0, 1]
@@ -20,6 +22,10 @@ NEWER, CALM, BALANCE = 12, (45, 15, 0), 15
 """Points of 100: for what leans to the new or the familiar; for each tray out, from calm to full; for each tray an
 area has more or fewer of than its share. Ours, no source."""
 SHELF_LAYERS = 10
+CHANGES, LOVED, COVERED = 1, 2, 3
+"""Wishes, the first before the second: no more changes than asked, what is loved stays, every area and tag is out."""
+OFF_MAIN = 4
+"""Points less for a place beside the main shelf, so that the main shelf fills first. Ours, no source."""
 _TAGS = {"open-ended": "something open-ended", "puzzle": "a puzzle", "books": "books", "basket": "a basket to explore",
          "paper and crayons": "paper and crayons"}  # fmt: skip
 """Tags of what is always out (ROT-7), as they are said."""
@@ -52,7 +58,7 @@ class Goals:
 
 @dataclass(frozen=True, slots=True)
 class Cover:
-    """Something of an area, or with a tag, must be out for a child."""
+    """Something of an area, or with a tag, is wished out for a child."""
 
     child: int
     kind: Literal["area", "tag"]
@@ -152,10 +158,41 @@ class ShelfProblem:
 
 
 def rows_of(problem: ShelfProblem, scene: Scene) -> tuple[Row, ...]:
-    """Every sum a plan must keep: the shelf's own rules, what is always out, what is owned, and how much may change."""
+    """Every sum a plan must keep: the shelf's own rules, what is owned, and that old and new form take turns."""
     own = [row for rule in RULES for row in rule.rows(scene)]
-    all_rows = [*own, *_cover_rows(problem), *_stock_rows(problem), *_change_rows(problem)]
+    all_rows = [*own, *_stock_rows(problem), *_pair_rows(problem)]
     return tuple(_eased(row, problem) for row in all_rows if row.key not in problem.without)
+
+
+def wishes_of(problem: ShelfProblem) -> tuple[Row, ...]:
+    """Every sum a plan keeps as far as the rules allow: how much changes, what is loved, what is always out."""
+    wished = [*_change_rows(problem), *_loved_rows(problem), *_cover_rows(problem)]
+    return tuple(row for row in wished if row.key not in problem.without)
+
+
+def _pair_rows(problem: ShelfProblem) -> Iterator[Row]:
+    """A form and its next never stand together for one child, unless a person put both there."""
+    held = {p.tray.id for p in problem.kept} | set(problem.pinned)
+    for one, other in combinations(problem.trays, 2):
+        if not one.for_children & other.for_children or not one_chain(one.card, other.card):
+            continue
+        if {one.id, other.id} <= held or not {one.id, other.id}.isdisjoint(problem.bans):
+            continue
+        words = f"{one.name} and {other.name} are forms of one thing and take turns"
+        yield Row(f"pair:{one.id}:{other.id}", words, _either(frozenset({one.id, other.id})), most=1)
+
+
+def _either(trays: frozenset[int]) -> Callable[[Placement], int]:
+    return lambda p: int(p.tray.id in trays)
+
+
+def _loved_rows(problem: ShelfProblem) -> Iterator[Row]:
+    """What stands and is loved stays out."""
+    for p in problem.standing:
+        loved = any(fit.loved for child in p.tray.for_children if (fit := problem.fits.get((child, p.tray.id))))
+        if loved and p.tray.id not in problem.bans:
+            yield Row(f"loved:{p.tray.id}", f"{p.tray.name} is loved and stays", _either(frozenset({p.tray.id})),
+                      least=1, wish=LOVED)  # fmt: skip
 
 
 def _eased(row: Row, problem: ShelfProblem) -> Row:
@@ -170,7 +207,8 @@ def _cover_rows(problem: ShelfProblem) -> Iterator[Row]:
     comes = {unit.id: unit.comes for unit in problem.units}
     names = {child.id: child.name for child in problem.children}
     for cover in problem.covers:
-        yield Row(cover.key, f"{cover.words} for {names[cover.child]}", _covering(cover, problem, comes), least=1)
+        yield Row(cover.key, f"{cover.words} for {names[cover.child]}", _covering(cover, problem, comes), least=1,
+                  wish=COVERED)  # fmt: skip
 
 
 def _covering(cover: Cover, problem: ShelfProblem, comes: Mapping[int, frozenset[int]]) -> Callable[[Placement], int]:
@@ -209,5 +247,6 @@ def _change_rows(problem: ShelfProblem) -> Iterator[Row]:
     there = {p.tray.id: p.spot for p in problem.standing}
     most = problem.changes + problem.more.get("changes:", 0)
     words = f"at most {counted(most, 'change')} at once"
-    yield Row("changes:out", words, lambda p: int(there.get(p.tray.id) == p.spot), least=max(0, len(there) - most))
-    yield Row("changes:in", words, lambda p: int(there.get(p.tray.id) != p.spot), most=most)
+    yield Row("changes:out", words, lambda p: int(there.get(p.tray.id) == p.spot), least=max(0, len(there) - most),
+              wish=CHANGES)  # fmt: skip
+    yield Row("changes:in", words, lambda p: int(there.get(p.tray.id) != p.spot), most=most, wish=CHANGES)

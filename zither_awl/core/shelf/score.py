@@ -10,7 +10,7 @@ from zither_awl.core.rules import rule
 from zither_awl.core.shelf.check import check_shelf
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.counts import Row
-from zither_awl.core.shelf.problem import BALANCE, Pin
+from zither_awl.core.shelf.problem import BALANCE, CHANGES, COVERED, LOVED, Pin
 from zither_awl.core.values import Placement, Spot, Unit
 
 
@@ -20,6 +20,8 @@ class Score:
 
     worth: int
     balance: int
+    missed: tuple[int, int, int]
+    """By how much the wishes are missed: changes too many, loved things gone, areas and tags not out."""
     out_of_order: int
     """Steps of level that stand the wrong way round, left to right and top to bottom; not part of `value`."""
 
@@ -28,14 +30,28 @@ class Score:
         """What the choice of trays is worth."""
         return self.worth + self.balance
 
+    @property
+    def key(self) -> tuple[int, int, int, int]:
+        """What a better plan has more of: fewer wishes missed, the first before the second, then more value."""
+        changes, loved, covered = self.missed
+        return -changes, -loved, -covered, self.value
+
 
 def score(placements: Sequence[Placement], choices: Choices) -> Score:
     """The score of any placements in a problem."""
     return Score(
         worth=sum(choices.worth(p) for p in placements),
         balance=-BALANCE * sum(_imbalance(placements, choices)),
+        missed=missed(placements, choices),
         out_of_order=sum(max(0, first - second) for first, second in _neighbour_levels(placements, choices)),
     )  # fmt: skip
+
+
+def missed(placements: Sequence[Placement], choices: Choices) -> tuple[int, int, int]:
+    """By how much each kind of wish is missed."""
+    by_kind = [sum(row.missed(placements) for row in choices.wishes if row.wish == kind)
+               for kind in (CHANGES, LOVED, COVERED)]  # fmt: skip
+    return by_kind[0], by_kind[1], by_kind[2]
 
 
 def _imbalance(placements: Sequence[Placement], choices: Choices) -> Iterator[int]:

@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, Any
 
 from zither_awl.core.shelf.columns import Choices, Column
+from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.problem import BALANCE
 from zither_awl.core.shelf.score import counts_for
 
@@ -83,20 +84,65 @@ def select(
 
     Same problem, same answer. `tell` hears of each better plan on the way; `begun` is handed what ends the search.
     """
+    forced = tuple(force)
+    packing = _ruled(choices, forced)
+    _keep(packing, choices.wishes)
+    _worth(packing)
+    found = _solved(packing, tell, begun)
+    if found.columns is not None or not found.proven or not choices.wishes:
+        return found
+    return _as_far_as_it_goes(choices, forced, tell, begun)
+
+
+def _ruled(choices: Choices, force: Iterable[int]) -> Selection:
+    """A model in which every rule is kept, and every pin."""
     from ortools.sat.python import cp_model
 
     packing = Selection(cp_model.CpModel(), choices, choices.columns)
-    model = packing.model
-    for row in choices.rows:
-        total = packing.weighted([row.total(c.placements) for c in choices.columns])
-        if row.most is not None:
-            model.add(total <= row.most)
-        if row.least is not None:
-            model.add(total >= row.least)
+    _keep(packing, choices.rows)
     for tray in {*choices.problem.pinned, *force}:
-        model.add(sum(packing.of_trays([tray])) >= 1)
-    model.maximize(packing.weighted([c.value for c in choices.columns]) - BALANCE * sum(_imbalance(packing)))
+        packing.model.add(sum(packing.of_trays([tray])) >= 1)
+    return packing
+
+
+def _keep(packing: Selection, rows: Iterable[Row]) -> None:
+    for row in rows:
+        total = packing.weighted([row.total(c.placements) for c in packing.columns])
+        if row.most is not None:
+            packing.model.add(total <= row.most)
+        if row.least is not None:
+            packing.model.add(total >= row.least)
+
+
+def _worth(packing: Selection) -> None:
+    packing.model.maximize(packing.weighted([c.value for c in packing.columns]) - BALANCE * sum(_imbalance(packing)))
+
+
+def _as_far_as_it_goes(choices: Choices, force: Iterable[int], tell: Tell | None, begun: Begun | None) -> Selected:
+    """Not every wish can be kept: the least is missed of the first kind, then of the second, then of the third; of
+    those plans the best. There is always one, but where a pin is against a rule."""
+    packing = _ruled(choices, force)
+    for kind in sorted({row.wish for row in choices.wishes}):
+        short = [_short(packing, row) for row in choices.wishes if row.wish == kind]
+        packing.model.minimize(sum(short))
+        found = _solved(packing, None, begun)
+        if found.columns is None:
+            return found
+        packing.model.add(sum(short) <= found.value)
+    _worth(packing)
     return _solved(packing, tell, begun)
+
+
+def _short(packing: Selection, row: Row) -> cp_model.IntVar:
+    """By how much a wish is missed."""
+    weights = [row.total(c.placements) for c in packing.columns]
+    total = packing.weighted(weights)
+    short = packing.model.new_int_var(0, sum(map(abs, weights)) + (row.least or 0), f"short {row.key}")
+    if row.most is not None:
+        packing.model.add(short >= total - row.most)
+    if row.least is not None:
+        packing.model.add(short >= row.least - total)
+    return short
 
 
 def _imbalance(packing: Selection) -> list[cp_model.IntVar]:

@@ -86,15 +86,15 @@ def _sums(model: cp_model.CpModel, puts: Sequence[_Put], choices: Choices) -> It
 
 
 def _where(column: Column, choices: Choices) -> Iterator[tuple[Spot, tuple[Placement, ...]]]:
-    """The spots a column may stand on: its own, or any where nothing forbids it and the same children choose it."""
+    """The spots a column may stand on: its own, or any where nothing forbids it and it is worth the same."""
     if column.fixed is not None:
         yield column.fixed, _at(column, column.fixed)
         return
-    seen = [choices.sees(p) for p in column.placements]
+    seen = [(choices.sees(p), choices.beside(p)) for p in column.placements]
     for spots in choices.classes:
         placements = _at(column, spots[0])
         alike = choices.class_of[spots[0]] == column.spot_class or (
-            [choices.sees(p) for p in placements] == seen and _may(placements, choices)
+            [(choices.sees(p), choices.beside(p)) for p in placements] == seen and _may(placements, choices)
         )
         if alike:
             yield from ((spot, _at(column, spot)) for spot in spots)

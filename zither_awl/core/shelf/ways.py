@@ -1,12 +1,12 @@
 """The cheapest ways out of a conflict: what a person may ease so that there is a plan.
 
-Counts, areas, changes and a person's own pins can be eased, and what only a hazard keeps out can be set out by hand.
+Counts and a person's own pins can be eased, and what only a hazard keeps out can be kept away and brought by an adult.
 A rule of safety is never offered.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import TYPE_CHECKING
 
@@ -14,13 +14,14 @@ from zither_awl.core.rules import rule
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.select import Selection, solver
+from zither_awl.core.values import Tray
 from zither_awl.core.words import counted, sentence
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
 
 MOST_WAYS, MOST_MORE = 3, 3
-_COST = {"more": 3, "without": 4, "changes": 2, "by_hand": 3, "unpin": 3, "unban": 3}
+_COST = {"more": 3, "by_hand": 3, "unpin": 3, "unban": 3}
 """What each kind of easing costs, to offer the gentlest first. Ours, no source."""
 
 
@@ -35,6 +36,11 @@ class Remedy:
     by_hand: tuple[int, ...] = ()
     unpin: tuple[int, ...] = ()
     unban: tuple[int, ...] = ()
+    smaller: tuple[int, ...] = ()
+    """Trays to be put onto a smaller container first."""
+
+    def __hash__(self) -> int:
+        return hash((self.text, self.by_hand, self.unban))
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,9 +61,9 @@ class _Easings:
 
         self.choices, self.model = choices, cp_model.CpModel()
         self.all: dict[tuple[str, str], _Easing] = {}
-        opened = list(_opened(choices))
-        self.packing = Selection(self.model, choices, [*choices.columns, *(o.column for o in opened)])
-        for each, var in zip(opened, self.packing.chosen[len(choices.columns) :], strict=True):
+        more = list(opened(choices, choices.problem.trays))
+        self.packing = Selection(self.model, choices, [*choices.columns, *(o.column for o in more)])
+        for each, var in zip(more, self.packing.chosen[len(choices.columns) :], strict=True):
             self.model.add_implication(var, self.easing(each.kind, str(each.tray), each.said).literal)
         for row in choices.rows:
             self._post(row)
@@ -84,15 +90,11 @@ class _Easings:
             self.model.add(total + eased >= row.least)
 
     def _of(self, row: Row) -> list[_Easing]:
-        """How a sum may be eased: counts and changes by up to three, an area by doing without it."""
+        """How a sum may be eased: a count by up to three."""
         kind, _, of = row.key.partition(":")
         if kind == "ROOM-1":
             name = next(c.name for c in self.choices.problem.children if str(c.id) == of)
             return [self.easing("more", f"{row.key}#{n}", f"for {name}") for n in range(MOST_MORE)]
-        if kind == "cover":
-            return [self.easing("without", row.key, f"do without {row.words}")]
-        if kind == "changes":
-            return [self.easing("changes", f"changes:#{n}", "") for n in range(MOST_MORE)]
         return []
 
 
@@ -116,7 +118,7 @@ def ways_out(choices: Choices, force: int | None = None) -> Iterator[Remedy]:
 
 
 @dataclass(frozen=True, slots=True)
-class _Opened:
+class Opened:
     """A column that an easing opens."""
 
     column: Column
@@ -125,15 +127,15 @@ class _Opened:
     said: str
 
 
-def _opened(choices: Choices) -> Iterator[_Opened]:
-    """By hand what only a hazard keeps out, and what was taken out of the planning."""
+def opened(choices: Choices, trays: Iterable[Tray]) -> Iterator[Opened]:
+    """The columns of these trays that would be open: kept away what only a hazard keeps out, and what was banned."""
     problem = choices.problem
     everything = Choices(replace(problem, bans=frozenset())) if problem.bans else choices
-    for tray in problem.trays:
+    for tray in trays:
         if tray.id in problem.bans:
             said = f"take {tray.name} back into the planning"
             for placement in everything.singles[tray.id]:
-                yield _Opened(choices.column((placement,)), "unban", tray.id, said)
+                yield Opened(choices.column((placement,)), "unban", tray.id, said)
             continue
         for placement in choices.candidates(tray):
             found = tuple(choices.trouble(placement))
@@ -141,19 +143,19 @@ def _opened(choices: Choices) -> Iterator[_Opened]:
                 continue
             by_hand = replace(placement, by_hand=True)
             if next(choices.trouble(by_hand), None) is None:
-                yield _Opened(choices.column((by_hand,)), "by_hand", tray.id, f"set {tray.name} out by hand")
+                yield Opened(choices.column((by_hand,)), "by_hand", tray.id, f"keep {tray.name} away; you bring it")
 
 
 def _way(used: Sequence[_Easing]) -> Remedy:
     more: dict[str, int] = {}
     for each in used:
-        if each.kind in ("more", "changes"):
+        if each.kind == "more":
             key = each.of.partition("#")[0]
             more[key] = more.get(key, 0) + 1
     return Remedy(
         text=sentence(", and ".join(dict.fromkeys(_words(each, more) for each in used))).removesuffix("."),
         cost=sum(_COST[each.kind] for each in used), more=more,
-        without=tuple(each.of for each in used if each.kind == "without"), by_hand=_trays(used, "by_hand"),
+        by_hand=_trays(used, "by_hand"),
         unpin=_trays(used, "unpin"), unban=_trays(used, "unban"),
     )  # fmt: skip
 
@@ -162,7 +164,7 @@ def _words(each: _Easing, more: Mapping[str, int]) -> str:
     number = more.get(each.of.partition("#")[0], 0)
     if each.kind == "more":
         return f"allow {counted(number, 'more tray')} {each.said}"
-    return f"allow {counted(number, 'more change')}" if each.kind == "changes" else each.said
+    return each.said
 
 
 def _trays(used: Sequence[_Easing], kind: str) -> tuple[int, ...]:

@@ -36,7 +36,7 @@ def _fits(placement: Placement, choices: Choices) -> Iterator[Reason]:
 def _covers(placement: Placement, plan: Sequence[Placement], choices: Choices) -> Iterator[Reason]:
     names = {child.id: child.name for child in choices.problem.children}
     covers = {cover.key: cover for cover in choices.problem.covers}
-    for row in choices.rows:
+    for row in choices.wishes:
         cover = covers.get(row.key)
         if cover is not None and row.weight(placement) and row.total(plan) == 1:
             yield Reason("ROT-7", f"Without it there would not be {cover.words} out for {names[cover.child]}.")

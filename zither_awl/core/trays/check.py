@@ -141,7 +141,7 @@ def _for_the_child(
     if may is not None and all(allowed(hazard, c, on) for c in own):
         text = f"With an adult at the table, as you decided: {thing}{hazard.text}{limit}. {may.then}"
         return _check("should", "SAFETY", text, *ages, source=hazard.source)
-    severity: Held = "must" if hazard.severity == "must" else "should"
+    severity: Held = "must" if hazard.severity_for(own=True) == "must" else "should"
     text = f"Not for {listed(f'{c.name}, {age_text(c.born, on)}' for c in own)}: {thing}{hazard.text}{limit}."
     refused = [c for c in own if not allowed(hazard, c, on)]
     asks: tuple[tuple[int, PermissionKind], ...] = ()

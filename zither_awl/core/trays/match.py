@@ -172,8 +172,9 @@ def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[li
     """Why it is not for the child itself, and for which younger child it wants care."""
     if wary is None:
         return [], []
-    musts = [h for h in component_hazards(each, practice) if h.severity == "must"]
-    mine = [h for h in musts if endangers(h, wary.of, wary.on)]
+    known = component_hazards(each, practice)
+    musts = [h for h in known if h.severity == "must"]
+    mine = [h for h in known if h.severity_for(own=True) == "must" and endangers(h, wary.of, wary.on)]
     own = [f"Not for {wary.of.name}: {h.text}{_age(h)}." for h in mine if not may_be_allowed(h, wary.of, wary.on)]
     watched = [f"With an adult at the table only: {h.text}{_age(h)}." for h in mine]
     others = [

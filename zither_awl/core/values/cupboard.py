@@ -79,6 +79,13 @@ class Card:
         return self.key or f"card {self.id}"
 
 
+def one_chain(a: Card, b: Card) -> bool:
+    """Whether one card is the next form of the other: it follows from it, and is of the same design where both have
+    one. Work that follows from another design (bolts after buttons) may stand beside it."""
+    follows = a.id in b.follows or b.id in a.follows
+    return follows and (a.key == b.key or not (a.key and b.key))
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Content:
     """Something of the cupboard on a tray: which, how many (or ml of a medium), in which role, where it lies.

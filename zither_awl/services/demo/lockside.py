@@ -147,7 +147,7 @@ PACKED: tuple[Packed, ...] = (
     Packed("Snipping paper strips", "snip", 1),
     Packed("Ball into the box", "post", 1, (("ball", "wooden balls"),)),
     Packed("Shell to picture", "object-picture", 1, (("pictures", "photographs of the models"),)),
-    Packed("Numerals and counters to ten", "numerals", 3, (("counters", "horse chestnuts"),)),
+    Packed("Numerals and counters to ten", "numerals", 3, (("counters", "sweet chestnuts"),)),
     Packed("Counting to five with spindles", "count-touch", 2, (("things", "bottle corks"),)),
 )
 """What lies on trays of the file. Their measures stay as the household took them."""

@@ -100,6 +100,7 @@ class TrayRow(Base):
     bin_id: Mapped[int | None] = mapped_column(ForeignKey("bin.id"))
     archived: Mapped[bool]
     photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id"))
+    exception: Mapped[str] = mapped_column(String(200))
     version: Mapped[int]
 
 

@@ -11,22 +11,19 @@ branch_labels = None
 depends_on = None
 
 _NAME = sa.String(length=80)
-_ADDED: tuple[tuple[str, sa.Column[Any]], ...] = (
-    ("household", sa.Column("practice", sa.JSON(), nullable=False, server_default="{}")),
-    ("child", sa.Column("passions", sa.JSON(), nullable=False, server_default="[]")),
-    ("unit", sa.Column("main", sa.Boolean(), nullable=False, server_default="0")),
-    ("card", sa.Column("guess", sa.Double(), nullable=False, server_default="0")),
-    ("tray", sa.Column("exception", sa.String(length=200), nullable=False, server_default="")),
-    ("planned_showing", sa.Column("reason", sa.String(length=200), nullable=False, server_default="")),
-)
+_ADDED: tuple[tuple[str, str, Any, str], ...] = (
+    ("household", "practice", sa.JSON(), "{}"), ("child", "passions", sa.JSON(), "[]"),
+    ("unit", "main", sa.Boolean(), "0"), ("card", "guess", sa.Double(), "0"),
+    ("tray", "exception", sa.String(length=200), ""), ("planned_showing", "reason", sa.String(length=200), ""),
+)  # fmt: skip
 
 
 def upgrade() -> None:
-    for table, column in _ADDED:
+    for table, name, kind, usual in _ADDED:
         with op.batch_alter_table(table) as altered:
-            altered.add_column(column.copy())
+            altered.add_column(sa.Column(name, kind, nullable=False, server_default=usual))
         with op.batch_alter_table(table) as altered:
-            altered.alter_column(column.name, server_default=None)
+            altered.alter_column(name, server_default=None)
     permission = op.create_table(
         "permission",
         sa.Column("id", sa.Integer(), nullable=False),
@@ -72,6 +69,6 @@ def downgrade() -> None:
         child.alter_column("under_eyes_reason", server_default=None)
     for table in ("aim", "permission"):
         op.drop_table(table)
-    for table, column in _ADDED:
+    for table, name, _, _ in _ADDED:
         with op.batch_alter_table(table) as altered:
-            altered.drop_column(column.name)
+            altered.drop_column(name)

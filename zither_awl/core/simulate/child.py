@@ -8,7 +8,7 @@ known with 0.22 R q. After a visit n falls by 0.97 (not yet known) or 0.88 (know
 The numbers are ours, tuned by hand.
 
 A second model, written apart from the first so that no rule is tuned to one: a skill s from 0 to 1 grows with every
-visit by g s (1 - s) (logistic), g between 0.35 and 0.75 by the child, times 0.4 where what comes before is not known and
+visit by g s (1 - s) (logistic), g between 0.35 and 0.75 by the child, times the least skill in what comes before, times
 0.6 unshown. It succeeds with 0.06 + 0.89 / (1 + exp(-9 (s - 0.5))), is known from s = 0.7, and loses 1.5 % of its skill
 a week of rest. It draws most where it is neither sure nor hopeless: u = max(0.05, t n (0.25 + 3 p (1 - p))).
 """
@@ -127,8 +127,8 @@ class GrowingChild(SimulatedChild):
 
     def _learn(self, tray: int, rng: Random) -> None:
         here = self.skill[tray]
-        before = all(b in self.known for b in self.follows.get(tray, ()))
-        rate = self.growth * (1.0 if before else 0.4) * (1.0 if tray in self.shown else 0.6)
+        before = min((self.skill.get(b, 0.1) for b in self.follows.get(tray, ())), default=1.0)
+        rate = self.growth * before * (1.0 if tray in self.shown else 0.6)
         self._at(tray, here + rate * here * (1 - here))
 
     def _at(self, tray: int, skill: float) -> None:

@@ -1,0 +1,87 @@
+"""What a plan could not keep of the household's wishes: a sentence each, why, and the one tap that would cure it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from zither_awl.core.finding import Finding
+from zither_awl.core.reasons import Reason
+from zither_awl.core.rules import rule
+from zither_awl.core.shelf.columns import Choices
+from zither_awl.core.shelf.counts import Row
+from zither_awl.core.shelf.problem import CHANGES, COVERED, Cover
+from zither_awl.core.shelf.ways import Remedy, opened
+from zither_awl.core.values import Placement, Tray
+from zither_awl.core.words import counted
+
+MOST_WAYS = 2
+
+
+@dataclass(frozen=True, slots=True)
+class Unmet:
+    """A wish that was not kept: what is missing, why, and what would cure it."""
+
+    text: str
+    reasons: tuple[Reason, ...]
+    ways: tuple[Remedy, ...]
+
+
+def unmet(placements: Sequence[Placement], choices: Choices) -> tuple[Unmet, ...]:
+    """Every wish a plan misses, the most pressing first."""
+    found = [row for row in choices.wishes if row.missed(placements)]
+    return tuple(told for row in found if (told := _told(row, placements, choices)) is not None)
+
+
+def _told(row: Row, placements: Sequence[Placement], choices: Choices) -> Unmet | None:
+    trays = {t.id: t for t in choices.problem.trays}
+    if row.wish == CHANGES:
+        if row.key == "changes:in":
+            return None
+        number = row.missed(placements)
+        return Unmet(f"{counted(number, 'more change')} than you asked for: what stood there may not stay.", (), ())
+    if row.wish == COVERED:
+        cover = next(c for c in choices.problem.covers if c.key == row.key)
+        name = next(c.name for c in choices.problem.children if c.id == cover.child)
+        mine = [t for t in trays.values() if cover.holds(t) and choices.problem.fit(cover.child, t.id)]
+        return Unmet(f"Out for {name} is not {cover.words}.", *_why(mine, cover, placements, choices))
+    tray = trays[int(row.key.partition(":")[2])]
+    return Unmet(f"{tray.name} is loved, and has to go.", *_why([tray], None, placements, choices))
+
+
+def _why(
+    trays: Sequence[Tray], cover: Cover | None, placements: Sequence[Placement], choices: Choices
+) -> tuple[tuple[Reason, ...], tuple[Remedy, ...]]:  # fmt: skip
+    reasons = [reason for tray in trays[:3] if (reason := _against(tray, choices)) is not None]
+    ways = list(dict.fromkeys(way for tray in trays for way in _ways(tray, cover, choices)))
+    return tuple(reasons), tuple(sorted(ways, key=lambda way: way.cost)[:MOST_WAYS])
+
+
+def _against(tray: Tray, choices: Choices) -> Reason | None:
+    """The rule that keeps a tray from everywhere most often; that there is no room, where no rule does."""
+    if tray.id in choices.problem.bans:
+        return Reason("BAN", f"You took {tray.name} out of the planning.", (), (f"tray:{tray.id}",))
+    if choices.singles.get(tray.id):
+        text = f"{tray.name} could stand here, but only in the place of something that fits better."
+        return Reason("ROOM-1", text, (), (f"tray:{tray.id}",))
+    found = [next(choices.trouble(p)) for p in choices.candidates(tray)]
+    most = max(found, key=lambda f: _weight(f, found), default=None)
+    return most.reasons[0] if most else None
+
+
+def _weight(finding: Finding, found: Sequence[Finding]) -> int:
+    return sum(finding.rule == other.rule for other in found)
+
+
+def _ways(tray: Tray, cover: Cover | None, choices: Choices) -> Iterator[Remedy]:
+    for each in opened(choices, [tray]):
+        text = each.said[:1].upper() + each.said[1:]
+        by_hand, unban = ((tray.id,), ()) if each.kind == "by_hand" else ((), (tray.id,))
+        yield Remedy(text, 3, by_hand=by_hand, unban=unban)
+        return
+    if choices.singles.get(tray.id):
+        child = cover.child if cover else min(tray.for_children)
+        name = next((c.name for c in choices.problem.children if c.id == child), "")
+        yield Remedy(f"Allow 1 more tray for {name}", 4, more={f"ROOM-1:{child}": 1})
+    elif any(rule(f.rule).about_size for p in choices.candidates(tray) for f in choices.trouble(p)):
+        yield Remedy(f"Make {tray.name} smaller", 5, smaller=(tray.id,))
