@@ -42,7 +42,7 @@ MORE = (
     "small knob puzzle", "10 graded cubes", "10 broad prisms", "10 red rods", "5 nesting cups", "3 silks", "mobile",
     "4 sandpaper letters", "24 movable letters", "globe", "puzzle map", "potted plant", "9 daisies", "8 pressed leaves",
     "20 seeds", "wind instrument", "2 rattles", "floor tape", "climbing triangle", "flour paste", "soft cheese",
-    "4 apples", "lacing card", "2 tins of polish", "4 slices of bread", "4 animal figures", "12 picture cards",
+    "4 apples", "lacing card", "2 tins of beeswax polish", "4 slices of bread", "4 animal figures", "12 picture cards",
     "4 rubber balls", "4 geometric prisms",
 )  # fmt: skip
 """What a whole catalogue asks for beyond the demo household's things, as somebody types it."""

@@ -74,7 +74,7 @@ def test_a_load_is_held_against_what_this_child_carries() -> None:
 
 def test_who_does_not_walk_yet_works_where_it_stands() -> None:
     crawling = replace(TOVE, mobility=Mobility.CRAWLS, born=born_months_ago(9))
-    (check,) = held(made("post", 1, of=crawling), "TRAY-5")
+    (check,) = held(made("spoon-large", 1, of=crawling), "TRAY-5")
     assert (check.severity, "work where it stands" in check.reason.text) == ("note", True)
 
 

@@ -40,7 +40,7 @@ def test_without_use_nothing_is_foretold_and_a_struck_or_old_use_does_not_count(
     log = log_of([SNIPPING], [episode(40), episode(3, struck=True)])
     (line,) = restock(log, [PAPER], [SNIPPING], TODAY)
     assert (line.uses, line.days_left, line.buy_by) == (0, None, None)
-    assert "nothing is foretold" in line.reason.text
+    assert "too early to foretell" in line.reason.text
 
 
 def test_what_is_not_used_up_is_no_consumable_and_the_soonest_comes_first() -> None:

@@ -81,6 +81,13 @@ def from_home() -> bool:
     return bool(request.environ.get(HOME_MARK))
 
 
+HERE_ONLY = frozenset((
+    "children.delete_child", "bench.check_household", "bench.take_household", "bench.export_json", "bench.export_zip",
+    "cupboard.export_trays", "cupboard.export_episodes", "things.export_things", "things.export_cards",
+))  # fmt: skip
+"""What is done on the machine itself only: deleting a child for good, and the household as a file, in or out."""
+
+
 def admit() -> None:
     """Over the home network only devices that were let in learn or write anything; the way in stays open."""
     if not from_home() or not request.path.startswith("/api/") or request.path == "/api/pair":
@@ -92,6 +99,8 @@ def admit() -> None:
         device_id = ""
     if not may_enter(desk(), device_id):
         raise Unauthorized("This device is not paired. Ask for a code in House, on the machine the program runs on.")
+    if request.endpoint in HERE_ONLY:
+        raise Forbidden("This is done on the machine the program runs on only.")
 
 
 def guard() -> None:

@@ -112,8 +112,10 @@ TABLE: dict[str, dict[str, Any]] = {
     "soap": {"can": ("soap",), "words": ("washing liquid", "hand soap", "bar of soap", "washing-up liquid"),
              "drawn": "box", "shape": Box(70, 45, 20), "least_mm": 55.0, "mass_g": 60.0, "dangers": ("mild",),
              "per_use": 0.1},
-    "polish": {"can": ("polish",), "drawn": "jar", "shape": Cylinder(60, 40), "mass_g": 120.0, "dangers": ("toxic",),
-               "per_use": 0.05},
+    "mild polish": {"can": ("polish",), "words": ("beeswax polish", "beeswax", "chalk paste"), "drawn": "jar",
+                    "shape": Cylinder(60, 40), "least_mm": 45.0, "mass_g": 90.0, "dangers": ("mild",), "per_use": 0.05},
+    "polish": {"can": ("polish",), "words": ("shoe polish", "metal polish", "furniture polish"), "drawn": "jar",
+               "shape": Cylinder(60, 40), "mass_g": 120.0, "dangers": ("toxic",), "per_use": 0.05},
     # pieces
     "felt ball": {"can": ("sorting object", "ball", "soft object", "counter", "thing"),
                   "words": ("wool ball", "felted ball"), "drawn": "ball", "shape": Sphere(60),

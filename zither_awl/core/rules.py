@@ -74,6 +74,7 @@ _ALL = (
     Rule(code="SEQ-6", sentence="Ages are windows, not gates; a little outside is almost.",
          parameters=("near_window_months", "outside_window_share")),
     Rule(code="PRES-1", sentence="Three periods: this is, show me, what is this; a miss goes back to the second."),
+    Rule(code="PRES-3", sentence="Effort counts, not perfection: a showing is given again on other days."),
     Rule(code="PRES-4", sentence="A few new showings a day, and not when the child is tired.",
          parameters=("showings_a_day",)),
     Rule(code="PLANNED", sentence="An adult means to show it on a day.", source="the household's own word"),

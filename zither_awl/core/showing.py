@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Literal
@@ -71,24 +71,28 @@ class Planned:
     child_id: int
     tray_id: int
     day: date
+    reason: str = ""
+    """Why it is shown though something before it is not known."""
 
 
 def showings(
     child: Child, out: Sequence[Tray], shown: Iterable[Presentation], shown_today: Collection[int],
     planned: Iterable[Planned], remedies: Iterable[tuple[Tray, Reason]], on: date, *, not_yet: Collection[int] = (),
-    practice: Practice = Practice(),
+    resting: Mapping[int, Tray] = {}, practice: Practice = Practice(),
 ) -> Showings:  # fmt: skip
     """What to show a child today of the trays that stand out for it.
 
     Planned showings come first, then trays that wait for their first where this child is shown first (ROOM-8), then
-    what is to be shown again before it counts as ignored. New ones are at most P(2) a day, those given today counted
+    what is to be shown again: before it counts as ignored, untaken after its showing, slipping. A planned one that
+    rests (`resting`, by id) is named too, to be fetched. New ones are at most P(2) a day, those given today counted
     (PRES-4). `shown_today`: trays first shown to it today; `not_yet`: trays it is not ready for, which wait.
     """
     known = {p.tray_id for p in shown if p.child_id == child.id}
     by_id = {t.id: t for t in out}
+    at_hand = {**resting, **by_id}
     due = [
-        _planned(by_id[p.tray_id], p, known)
-        for p in planned if p.child_id == child.id and p.day <= on and p.tray_id in by_id
+        _planned(at_hand[p.tray_id], p, known, p.tray_id in by_id)
+        for p in planned if p.child_id == child.id and p.day <= on and p.tray_id in at_hand
     ]  # fmt: skip
     taken = {d.tray.id for d in due}
     new = [t for t in out if t.id not in known and t.id not in taken]
@@ -102,10 +106,13 @@ def showings(
     return Showings(child, tuple(due), tuple(new[room:]) if first else (), () if first else tuple(new))
 
 
-def _planned(tray: Tray, plan: Planned, known: Collection[int]) -> Due:
+def _planned(tray: Tray, plan: Planned, known: Collection[int], out: bool) -> Due:
     again = tray.id in known
     text = f"You meant to show {tray.name}{' again' if again else ''} on {plan.day:%d %B}."
-    return Due(tray, again, (Reason("PLANNED", text),), plan.id)
+    reasons = [Reason("PLANNED", text if out else f"{text} It rests: fetch it first.")]
+    if plan.reason:
+        reasons.append(Reason("PLANNED", f"Though something before it is not known: {plan.reason}"))
+    return Due(tray, again, tuple(reasons), plan.id)
 
 
 def _first(tray: Tray, practice: Practice) -> Reason:

@@ -12,11 +12,13 @@ from zither_awl.core.component import Component
 from zither_awl.core.concentration import folded
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.values import Bin, Child, Log, Tray
-from zither_awl.core.words import listed
+from zither_awl.core.words import counted, listed
 
 LOOK_BACK_DAYS = 28
 Z90 = 1.645
 LEAD_DAYS = 3
+LEAST_USES = 3
+"""Before so many uses nothing is foretold (ours)."""
 """Bought so many days before the earliest day it may run out (ours)."""
 
 
@@ -50,11 +52,13 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
     since = on - timedelta(days=LOOK_BACK_DAYS)
     seen = [e for e in folded(log.episodes) if e.tray_id in holding and since <= e.local_day < on]
     days = min(LOOK_BACK_DAYS, max(((on - min((e.local_day for e in seen), default=on)).days), 1))
-    left, unit = (each.stock_ml or 0.0, "ml") if each.medium else (float(each.count), "pieces")
+    unit = "ml" if each.medium else "piece" if each.count == 1 else "pieces"
+    left = (each.stock_ml or 0.0) if each.medium else float(each.count)
     per_day = len(seen) / days * (each.per_use or 0.0)
-    if not seen:
-        text = f"{each.name}: {left:g} {unit} left; no use seen in {LOOK_BACK_DAYS} days, so nothing is foretold."
-        return Restock(each, left, unit, 0, 0.0, None, None, None, Reason("STOCK", text))
+    if len(seen) < LEAST_USES:
+        uses = counted(len(seen), "use") if seen else "no use"
+        text = f"{each.name}: {left:g} {unit} left; {uses} seen in {LOOK_BACK_DAYS} days: too early to foretell."
+        return Restock(each, left, unit, len(seen), 0.0, None, None, None, Reason("STOCK", text))
     low, high = poisson_range(len(seen))
     lasts = left / per_day
     between = (

@@ -227,10 +227,14 @@ def _why_free(house: House, today: date, tray: Tray, rests: bool) -> tuple[int, 
     return None
 
 
-def keep(desk: Desk, wish: Wish, name: str, bin_name: str, for_children: frozenset[int], adult_id: int | None) -> int:
+def keep(
+    desk: Desk, wish: Wish, name: str, bin_name: str, for_children: frozenset[int], adult_id: int | None, *,
+    exception: str = "",
+) -> int:  # fmt: skip
     """Keep the tray on the bench: its things are then in use. With `instead_of` that tray is composed anew.
 
-    Raises: InvalidValue while something is missing, does not fit, or lies on another tray.
+    `exception` is why it is kept though something that must hold does not. Raises: InvalidValue while something is
+    missing, does not fit, or lies on another tray; or for a rule that must hold, without a reason.
     """
     bench = compose(desk, wish)
     made, house = bench.made, desk.house()
@@ -246,6 +250,10 @@ def keep(desk: Desk, wish: Wish, name: str, bin_name: str, for_children: frozens
         raise InvalidValue(FieldProblem("container", "is too small for these things.", "Choose a larger one."))
     for child_id in for_children:
         house.child(child_id)
+    must = next((c for c in made.checks if c.severity == "must"), None)
+    if must is not None and not exception.strip():
+        raise InvalidValue(FieldProblem("exception", f"is missing: {must.reason.text}",
+                                        "Change it, or write why it is kept all the same."))  # fmt: skip
     old = house.tray(wish.instead_of) if wish.instead_of else None
     with desk.write(adult_id, f"{'Composed' if old is None else 'Composed anew'} {name}") as work:
         contents = _with_tap_water(work, made.assembled.contents)
@@ -256,7 +264,8 @@ def keep(desk: Desk, wish: Wish, name: str, bin_name: str, for_children: frozens
             for_children=meant, tray_id=old.id if old else 0,
             bin_id=bin_for(work, house, bin_name) if bin_name.strip() or not old else old.bin_id,
         )  # fmt: skip
-        kept = work.cupboard.save_tray(replace(tray, photo_id=old.photo_id if old else None))
+        why = exception.strip() if must is not None else ""
+        kept = work.cupboard.save_tray(replace(tray, photo_id=old.photo_id if old else None, exception=why))
         _link_rungs(work, designs(house))
         return kept
 

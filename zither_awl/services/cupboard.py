@@ -75,7 +75,8 @@ def bins_of(house: House, today: date) -> tuple[BinCheck, ...]:
 
 
 def _bins_of(house: House, today: date) -> tuple[BinCheck, ...]:
-    resting = resting_trays(house)
+    # What an adult brings is kept in its bin as well.
+    resting = [*resting_trays(house), *(p.tray for p in house.placements if p.by_hand)]
     found = bin_exposure(house.bins, resting, house.children, today, practice=house.practice)
     return tuple(
         BinCheck(b, tuple(t for t in resting if t.bin_id == b.id),

@@ -99,7 +99,7 @@ class Weeks:
     changes: tuple[ChangeRecord, ...]
     declined: tuple[Declined, ...]
     tasks: tuple[Task, ...]
-    planned: tuple[tuple[int, int, int, date], ...]
+    planned: tuple[tuple[int, int, int, date, str], ...]
     aims: tuple[Aim, ...]
 
 

@@ -10,10 +10,12 @@ from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.finding import Action
 from zither_awl.core.reasons import Reason
 from zither_awl.core.rotation import Change, Swap, after_swaps, explain_not, new_trouble, propose_change
-from zither_awl.core.rotation.leaving import leavings
+from zither_awl.core.rotation.leaving import leavings, shown_again_because
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.shelf.check import applied
 from zither_awl.core.values import ChangeRecord, Spot, Tray
+from zither_awl.core.wishes import Aim
+from zither_awl.core.words import sentence
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import put
 
@@ -113,14 +115,46 @@ def decline(desk: Desk, choices: Sequence[ChosenSwap], reason: str, adult_id: in
         work.weeks.add_change(record, "declined", reason.strip()[:1000], adult_id)
 
 
+def add_aim(desk: Desk, words: str, until_day: date | None, child_id: int | None, adult_id: int | None) -> int:
+    """Say what some weeks are about, from today on. Returns its id. Raises: NotFound, InvalidValue."""
+    if child_id is not None:
+        desk.house().child(child_id)
+    aim = Aim(id=0, words=words.strip(), from_day=desk.today(), until_day=until_day, child_id=child_id)
+    with desk.write(adult_id, f"Aim: {aim.words}") as work:
+        return work.weeks.save_aim(aim)
+
+
+def drop_aim(desk: Desk, aim_id: int, adult_id: int | None) -> None:
+    """Drop an aim. Raises: NotFound."""
+    with desk.write(adult_id, "Dropped an aim") as work:
+        work.weeks.delete_aim(aim_id)
+
+
+def said(change: Change) -> str:
+    """A proposal in one plain sentence, to be read aloud; "" when nothing would change."""
+    parts = []
+    for swap in (*change.swaps, *change.let_in):
+        if swap.out is not None and swap.in_ is not None:
+            parts.append(f"{swap.out.name} goes, {swap.in_.name} comes in its place")
+        elif swap.out is not None:
+            parts.append(f"{swap.out.name} goes")
+        elif swap.in_ is not None:
+            parts.append(f"{swap.in_.name} comes")
+    return sentence("; ".join(parts)) if parts else ""
+
+
 def remedies(desk: Desk) -> list[tuple[int, Tray, Reason]]:
-    """What lies untouched and wants showing again before it counts: (child, tray, reason)."""
+    """What wants showing again (PRES-3, ROT-9): untouched before it counts, untaken after its showing, slipping.
+
+    Each as (child, tray, reason).
+    """
     house, today = desk.house(), desk.today()
     judge = house.judgements(today)
     return [
-        (verdict.child.id, p.tray, verdict.reason)
+        (verdict.child.id, p.tray, reason)
         for p in house.placements if not p.by_hand
-        for verdict in leavings(p, judge) if not verdict.goes and verdict.remedy
+        for verdict in leavings(p, judge) if not verdict.goes
+        and (reason := shown_again_because(judge.of(verdict.child, p.tray), verdict, judge)) is not None
     ]  # fmt: skip
 
 

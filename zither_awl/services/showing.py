@@ -14,7 +14,7 @@ from zither_awl.core.values import Child, Presentation, Tray
 from zither_awl.services import rotation
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
-from zither_awl.services.shelf import condition_of
+from zither_awl.services.shelf import condition_of, resting_trays
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +40,8 @@ def due(desk: Desk) -> tuple[Showings, ...]:
             child, [p.tray for p in sorted(house.placements, key=lambda p: p.spot) if child.id in p.tray.for_children],
             house.log.presentations, _today(house, child, today), planned(house),
             [(tray, reason) for child_id, tray, reason in remedies if child_id == child.id], today,
-            not_yet=not_yet(house, child, today), practice=house.practice,
+            not_yet=not_yet(house, child, today), resting={t.id: t for t in resting_trays(house)},
+            practice=house.practice,
         ) for child in house.children
     )  # fmt: skip
 
@@ -74,14 +75,17 @@ def script(desk: Desk, child_id: int, tray_id: int) -> Script:
                   condition_of(house, tray, today), plan, suits(child, tray, house.judgements(today)))  # fmt: skip
 
 
-def plan(desk: Desk, child_id: int, tray_id: int, day: date, adult_id: int | None) -> None:
-    """Mean to show a tray on a day. Raises: InvalidValue for a day that is past."""
+def plan(
+    desk: Desk, child_id: int, tray_id: int, day: date, adult_id: int | None, *, reason: str = ""
+) -> None:  # fmt: skip
+    """Mean to show a tray on a day; `reason` is why, though something before it is not known. Raises: InvalidValue for
+    a day that is past."""
     house = desk.house()
     child, tray = house.child(child_id), house.tray(tray_id)
     if day < desk.today():
         raise InvalidValue(FieldProblem("day", f"{day} is past.", "Choose today or a day to come."))
     with desk.write(adult_id, f"Planned to show {child.name} {tray.name}") as work:
-        work.weeks.plan_showing(child_id, tray_id, day)
+        work.weeks.plan_showing(child_id, tray_id, day, reason.strip())
 
 
 def unplan(desk: Desk, planned_id: int, adult_id: int | None) -> None:

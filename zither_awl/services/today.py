@@ -72,6 +72,8 @@ class Page:
     out: tuple[tuple[str, tuple[str, ...]], ...]
     questions: tuple[Episode, ...]
     change_waits: int
+    look_on: date
+    would_change: str
     seen_mornings: int
 
 
@@ -79,16 +81,18 @@ def page(desk: Desk) -> Page:
     """Today as it stands."""
     house, day = desk.house(), desk.today()
     findings = [f for f in house.findings(day) if f.severity != "note" or rule(f.rule).on_today]
+    change = rotation.proposal(desk)
     return Page(
         day=day, tasks=tuple(_tasks(house, day)),
-        by_hand=tuple(Line(p.tray.name, condition_of(house, p.tray, day), "note")
+        by_hand=tuple(Line(p.tray.name, _kept_away(house, p.tray, day), "note")
                       for p in house.placements if p.by_hand),
         prepare=tuple(Line(p.tray.name, designs(house)[p.tray.card.key].morning, "note") for p in house.placements
                       if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning),
         mind=(*_in_bins(house, day), *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
         new=tuple(_new(house)), out=tuple(_out(house)),
         to_show=showing.due(desk), complete=tuple(_missing(desk)), questions=forgotten(desk),
-        change_waits=len(rotation.proposal(desk).swaps), seen_mornings=house.window.whole,
+        change_waits=len(change.swaps), look_on=change.look_on or day, would_change=rotation.said(change),
+        seen_mornings=house.window.whole,
     )  # fmt: skip
 
 
@@ -107,15 +111,25 @@ def _set_up(task: Task, house: House, standing: Placement | None, day: date) -> 
     bin_name = house.bin_name(tray.bin_id) or "its bin"
     if (task.kind == "rest") is not (standing is None):
         return None
-    where = ""
-    if standing is not None:
+    where, kind = "", task.kind
+    if standing is not None and standing.by_hand:
+        # It has a place on paper only: it is kept away, whatever the line was when it was written.
+        kind = "by hand"
+    elif standing is not None:
         unit = house.unit(standing.spot.unit_id)
         where = f"{unit.name}, {standing.spot.words(unit)}"
     text = {
         "rest": f"Rest {tray.name} in {bin_name}", "put": f"Pull {tray.name} from {bin_name}",
-        "by hand": f"Close {tray.name} away; set it out by hand",
-    }[task.kind]  # fmt: skip
-    return SetUp(task.id, task.kind, tray.name, text, where, condition_of(house, tray, day), task.done_at is not None)
+        "by hand": f"Keep {tray.name} away in {bin_name}; you bring it",
+    }[kind]  # fmt: skip
+    return SetUp(task.id, kind, tray.name, text, where, condition_of(house, tray, day), task.done_at is not None)
+
+
+def _kept_away(house: House, tray: Tray, day: date) -> str:
+    """Where a tray is that an adult brings, and when it may be worked with."""
+    bin_name = house.bin_name(tray.bin_id)
+    where = f"Kept away in {bin_name}; you bring it." if bin_name else "Kept away; say in the cupboard in which bin."
+    return f"{where} {condition_of(house, tray, day)}".strip()
 
 
 def _in_bins(house: House, day: date) -> list[Line]:

@@ -114,10 +114,10 @@ class WeeksKeeper:
         """Tick a line off, or take the tick back."""
         self._found(TaskRow, task_id, "task").done_at = done_at
 
-    def planned(self) -> tuple[tuple[int, int, int, date], ...]:
-        """The showings planned: id, child, tray, day."""
+    def planned(self) -> tuple[tuple[int, int, int, date, str], ...]:
+        """The showings planned: id, child, tray, day, and why though something before it is not known."""
         rows = self._session.scalars(select(PlannedShowingRow).order_by(PlannedShowingRow.day, PlannedShowingRow.id))
-        return tuple((r.id, r.child_id, r.tray_id, r.day) for r in rows)
+        return tuple((r.id, r.child_id, r.tray_id, r.day, r.reason) for r in rows)
 
     def aims(self) -> tuple[Aim, ...]:
         """What some weeks are about, the newest first."""

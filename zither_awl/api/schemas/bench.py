@@ -8,6 +8,7 @@ from pydantic import Field
 
 from zither_awl.api.schemas.base import Id, In, Mm, Out, ReasonOut, Text, Whole
 from zither_awl.api.schemas.things import Count
+from zither_awl.core.values import PermissionKind
 
 
 class LevelOut(Out):
@@ -54,10 +55,21 @@ class UnlockOut(Out):
     cards: list[str]
 
 
+class ToAllowOut(Out):
+    """A card that could be made once the household decides for its child; kept away, and brought by an adult."""
+
+    key: str
+    card: str
+    level: int
+    level_name: str
+    kinds: list[PermissionKind]
+
+
 class CanMakeOut(Out):
     child_id: int
     made: list[MakeableOut]
     unlocks: list[UnlockOut]
+    to_allow: list[ToAllowOut]
     looked_at: int
     at_once: int
 
@@ -101,6 +113,8 @@ class KeepIn(In):
     name: Text
     bin: Text = ""
     for_children: list[Id] = []
+    exception: Annotated[str, Field(max_length=200)] = ""
+    """Why it is kept though something that must hold does not."""
 
 
 class CandidateOut(Out):
@@ -157,9 +171,22 @@ class PlanOut(Out):
     drawn: str
 
 
+class AskOut(Out):
+    """What the household may decide for a child with an adult at the table, so that a rule gives way."""
+
+    child_id: int
+    child: str
+    kind: PermissionKind
+    work: str
+    from_months: int
+    caution: str
+    then: str
+
+
 class CheckOut(Out):
     severity: Literal["kept", "note", "should", "must"]
     reason: ReasonOut
+    asks: list[AskOut]
 
 
 class DimensionOut(Out):

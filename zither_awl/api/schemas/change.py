@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import ErrorOut, Id, In, Out, ReasonOut, SpotIn, SpotOut, Text
+from zither_awl.api.schemas.base import Day, ErrorOut, Id, In, Out, ReasonOut, SpotIn, SpotOut, Text
 from zither_awl.api.schemas.watch import EpisodeOut
 
 
@@ -31,12 +31,41 @@ class KeepOut(Out):
     reasons: list[ReasonOut]
 
 
+class UnmarkedOut(Out):
+    """An open tray of which nobody said that it was shown to a child who waits to be shown things."""
+
+    child_id: int
+    child: str
+    tray_id: int
+    tray: str
+
+
+class AimOut(Out):
+    id: int
+    words: str
+    from_day: dt.date
+    until_day: dt.date | None
+    child_id: int | None
+
+
+class AimIn(In):
+    """What some weeks are about, in a word or two; for one child or for all."""
+
+    words: Text
+    until_day: Day | None = None
+    child_id: Id | None = None
+
+
 class ChangeOut(Out):
     swaps: list[SwapOut]
     by_hand: list[NamedOut]
     keep: list[KeepOut]
+    later: list[KeepOut]
     let_in: list[SwapOut]
     reasons: list[ReasonOut]
+    unmarked: list[UnmarkedOut]
+    look_on: dt.date
+    aims: list[AimOut]
     resting: list[NamedOut]
     out_now: list[NamedOut]
 
@@ -129,6 +158,9 @@ class TodayOut(Out):
     out: list[OutNowOut]
     questions: list[EpisodeOut]
     change_waits: int
+    look_on: dt.date
+    would_change: str
+    """What would be proposed at the next look, in a sentence; "" when nothing would."""
     seen_mornings: int
 
 

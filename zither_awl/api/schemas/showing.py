@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Annotated
+
+from pydantic import Field
 
 from zither_awl.api.schemas.base import Day, Id, In, Out, ReasonOut
 
@@ -11,6 +14,8 @@ class PlanShowingIn(In):
     child_id: Id
     tray_id: Id
     day: Day
+    reason: Annotated[str, Field(max_length=200)] = ""
+    """Why, where something before it is not known."""
 
 
 class WhatIfOut(Out):

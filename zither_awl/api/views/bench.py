@@ -62,7 +62,8 @@ def compose(json: WishIn) -> BenchOut:
 def keep(json: KeepIn) -> DoneOut:
     """Keep the tray on the bench."""
     meant = frozenset(json.for_children)
-    return DoneOut(id=bench.keep(desk(), _wish(json.wish), json.name, json.bin, meant, adult_id()))
+    return DoneOut(id=bench.keep(desk(), _wish(json.wish), json.name, json.bin, meant, adult_id(),
+                              exception=json.exception))  # fmt: skip
 
 
 @bp.get("/bench/trays/<int:tray_id>")

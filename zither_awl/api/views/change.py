@@ -9,6 +9,8 @@ from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.change import (
     AcceptIn,
+    AimIn,
+    AimOut,
     ChangeOut,
     ChoiceIn,
     DeclineIn,
@@ -23,6 +25,7 @@ from zither_awl.api.schemas.change import (
     TaskOut,
     TickIn,
     TodayOut,
+    UnmarkedOut,
     WaitingOut,
 )
 from zither_awl.api.spec import answers, api
@@ -46,7 +49,11 @@ def get_change() -> ChangeOut:
         swaps=[_swap(s, house) for s in change.swaps],
         by_hand=[NamedOut(id=p.tray.id, name=p.tray.name) for p in change.by_hand],
         keep=[KeepOut(tray=NamedOut(id=t.id, name=t.name), reasons=reasons_out(r)) for t, r in change.keep],
+        later=[KeepOut(tray=NamedOut(id=t.id, name=t.name), reasons=reasons_out(r)) for t, r in change.later],
         let_in=[_swap(s, house) for s in change.let_in], reasons=reasons_out(change.reasons),
+        unmarked=[UnmarkedOut(child_id=c.id, child=c.name, tray_id=t.id, tray=t.name) for c, t in change.unmarked],
+        look_on=change.look_on or at.today(),
+        aims=[AimOut.model_validate(a) for a in house.weeks.aims if a.until_day is None or a.until_day >= at.today()],
         resting=[NamedOut(id=t.id, name=t.name) for t in shelf.resting_trays(house)],
         out_now=[NamedOut(id=p.tray.id, name=p.tray.name) for p in house.placements],
     )  # fmt: skip
@@ -82,6 +89,21 @@ def _choice(json: ChoiceIn) -> ChosenSwap:
     return ChosenSwap(json.out, json.in_, spot_in(json.spot) if json.spot else None)
 
 
+@bp.post("/aims")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["change"])
+def add_aim(json: AimIn) -> DoneOut:
+    """Say what some weeks are about, from today on."""
+    return DoneOut(id=rotation.add_aim(desk(), json.words, json.until_day, json.child_id, adult_id()))
+
+
+@bp.delete("/aims/<int:aim_id>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["change"])
+def drop_aim(aim_id: int) -> DoneOut:
+    """Drop an aim."""
+    rotation.drop_aim(desk(), aim_id, adult_id())
+    return DoneOut(id=aim_id)
+
+
 @bp.get("/trays/<int:tray_id>/why-not")
 @api.validate(resp=answers(HTTP_200=ReasonsOut), tags=["change"])
 def why_not(tray_id: int) -> ReasonsOut:
@@ -108,7 +130,7 @@ def get_today() -> TodayOut:
                   for m in page.complete],
         out=[OutNowOut(unit=unit, trays=list(trays)) for unit, trays in page.out if trays],
         questions=episodes_out(page.questions, at), change_waits=page.change_waits,
-        seen_mornings=page.seen_mornings,
+        look_on=page.look_on, would_change=page.would_change, seen_mornings=page.seen_mornings,
     )  # fmt: skip
 
 

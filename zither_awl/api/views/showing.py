@@ -42,7 +42,7 @@ def get_script(child_id: int, tray_id: int) -> ScriptOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["showing"])
 def plan(json: PlanShowingIn) -> DoneOut:
     """Mean to show a tray to a child on a day."""
-    showing.plan(desk(), json.child_id, json.tray_id, json.day, adult_id())
+    showing.plan(desk(), json.child_id, json.tray_id, json.day, adult_id(), reason=json.reason)
     return DoneOut()
 
 

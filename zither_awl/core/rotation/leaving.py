@@ -160,6 +160,25 @@ def ready_successor(child: Child, tray: Tray, judge: Judgements) -> Tray | None:
     return None
 
 
+UNTAKEN_CYCLES = 3
+"""A shown tray not taken in so many work cycles is shown again (PRES-3). Common practice, no source."""
+
+
+def shown_again_because(known: Judgement, verdict: Leaving, judge: Judgements) -> Reason | None:
+    """Why a tray that stays should be shown again: untouched, slipping, or not taken since its showing."""
+    if verdict.remedy:
+        return verdict.reason
+    if known.mastery.state == "fading":
+        text = f"{known.child.name} knew {known.tray.name}, and it may be slipping."
+        return Reason("ROT-8", text, known.mastery.reasons[0].numbers, known.mastery.reasons[0].evidence)
+    shown = [p for p in judge.state.log.presentations
+             if p.child_id == known.child.id and p.tray_id == known.tray.id]  # fmt: skip
+    if len(shown) == 1 and not known.visits and known.interest.available >= UNTAKEN_CYCLES:
+        cycles = counted(known.interest.available, "work cycle")
+        return Reason("PRES-3", f"Shown once, and not taken in {cycles} since.", (), (f"tray:{known.tray.id}",))
+    return None
+
+
 def easier_steps(child: Child, tray: Tray, judge: Judgements) -> list[Tray]:
     """The resting trays below a too hard one that suit the child and are not mastered, the nearest first.
 

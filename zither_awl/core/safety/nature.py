@@ -89,6 +89,14 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
     "soil": (None, "near", "soil: not into the mouth, hands washed after", src.COMMON_PRACTICE),
     "stool": (None, "near", "a step to stand on: on a clear floor, against the wall", src.COMMON_PRACTICE),
     "long-cord": (None, "near", "a cord longer than 300 mm", src.COMMON_PRACTICE),
+    "cut-food": (src.CHOKING_FOOD_MONTHS, "near", "pieces of food: soft, or thin and at most 12 mm; what is round in "
+                 "quarters lengthwise, what is hard steamed; somebody sits by while it is eaten",
+                 src.CHOKING_FOOD_SOURCE),
+    "melting-ice": (src.CHOKING_FOOD_MONTHS, "touch", "ice that gets small: it leaves before it fits into a mouth",
+                    src.COMMON_PRACTICE),
+    "hanging": (None, "near", "hung out of reach, and taken down when the child pushes up on its hands or can grasp "
+                "it, whichever is first", src.COMMON_PRACTICE),
+    "plant": (None, "near", "a plant: know its name, and that it harms nobody who bites it", src.COMMON_PRACTICE),
     "choking-food": (src.CHOKING_FOOD_MONTHS, "near", "food of a choking shape: cut it lengthwise, small",
                      src.CHOKING_FOOD_SOURCE),
     "swelling-beads": (None, "never", "beads that swell in water: never", src.COMMON_PRACTICE),
@@ -118,6 +126,8 @@ POWDER_MM = 3.0
 """A grain smaller than this is a powder and no piece (ours, no source)."""
 EMERGENCIES = ("magnet", "sealed-magnet", "button-cell", "sealed-cell", "toxic", "caustic", "poisonous-plant")
 UNTIL_WALKING = ("mild",)
+WITH_CARE = ("cut-food", "melting-ice")
+"""Hazards that good preparation takes away: under the age they are told and do not forbid."""
 """Hazards where swallowing is an emergency: the screen shows the numbers entered in House."""
 
 
@@ -274,4 +284,5 @@ def declared(kind: str) -> Hazard:
     early = name in UNTIL_WALKING
     limited = months is not None or supervision == "never" or bool(what) or early
     return Hazard(kind, months, supervision, f"{text}: {what}" if what else text, source,
-                  severity="must" if limited else "note", until_walking=early)  # fmt: skip
+                  severity="should" if name in WITH_CARE else "must" if limited else "note",
+                  until_walking=early)  # fmt: skip

@@ -85,9 +85,18 @@ def _candidates(finding: Finding, scene: Scene, resting: Sequence[Tray]) -> Iter
         yield from _gates(finding, scene, placement)
         yield Action("by_hand", "Set out by hand", finding.tray)
         yield from _bigger_pieces(finding, scene, placement, resting)
+    elif rule(finding.rule).by_sum:
+        yield from _one_less(finding, scene)
     elif finding.severity != "note":
         yield from _elsewhere(finding, scene, placement)
         yield Action("rest", "Let it rest", finding.tray)
+
+
+def _one_less(finding: Finding, scene: Scene) -> Iterator[Action]:
+    """Too many are out for a child: the one that could rest; what is for this child alone before what is shared."""
+    child = next(c for c in scene.children if c.id == finding.child)
+    for placement in sorted(scene.out_for(child), key=lambda p: (len(p.tray.for_children), p.tray.id)):
+        yield Action("rest", f"Let {placement.tray.name} rest", placement.tray.id)
 
 
 def _gates(finding: Finding, scene: Scene, placement: Placement) -> Iterator[Action]:

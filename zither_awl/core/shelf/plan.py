@@ -73,8 +73,8 @@ def plan_shelf(
 
     Wishes (how much changes, what is loved, which areas are out) are kept as far as the rules allow; what was not kept
     is told. `tell` hears of each better choice on the way; `begun` is handed what ends the search with the best so far.
-    With `runners` the trays that just missed are worked out too. Returns a Conflict, with a minimal set of rules and the
-    cheapest ways out, only where a pin is against a rule. Raises: StoppedEarly when it was ended before it had a plan.
+    With `runners` the trays that just missed are worked out too. Returns a Conflict, with a minimal set of rules and
+    the cheapest ways out, only where a pin is against a rule. Raises: StoppedEarly when ended before it had a plan.
     """
     choices = Choices(problem)
     found = select(choices, tell=_teller(tell) if tell else None, begun=begun)

@@ -19,7 +19,7 @@ from zither_awl.core.safety.nature import Hazard, component_hazards, declared, w
 from zither_awl.core.safety.permissions import allowance_of, allowed, may_be_allowed
 from zither_awl.core.shapes import largest_mm
 from zither_awl.core.sources import COMMON_PRACTICE, CYLINDER_SOURCE
-from zither_awl.core.trays.assemble import Assembled, Poured
+from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
 from zither_awl.core.trays.complete import SAID, missing, wanted
 from zither_awl.core.trays.design import Design, Level
 from zither_awl.core.trays.match import pair_problems, pour_problems
@@ -28,6 +28,8 @@ from zither_awl.core.values import Child, PermissionKind
 from zither_awl.core.words import counted, listed, mass_text
 
 Held = Literal["kept", "note", "should", "must"]
+FAR_TOO_HEAVY = 1.5
+"""Over the limit a load is told; over so many times of it the tray does not go out (ours, no source)."""
 RIM_UNDER_MONTHS, LEAST_RIM_MM = 36, 15.0
 """TRAY-6: under three years a rimmed tray. The 15 mm are ours, no source."""
 
@@ -49,7 +51,7 @@ def check_tray(
     """Everything the program knows to hold against a tray, worst first. It says what it checked, never "safe"."""
     filled = {c.role for c in made.contents} | {r.name for r in level.roles if r.same_as}
     found = [
-        *_room(made), *_ties(level, made), *_hazards(design, made, for_, children, on, practice), *_smallest(made),
+        *_room(made), *_ties(level, made), *_hazards(design, made, for_, children, on, practice), *_smallest(level, made),
         *_carried(design, level, made, for_, on), *_poured(made.poured), *_complete(design, level, filled),
         *_rim(made, for_, on), *_beginning(design, level, made, for_, on), *_allergens(made, children),
         *_morning(design),
@@ -142,7 +144,8 @@ def _for_the_child(
         text = f"With an adult at the table, as you decided: {thing}{hazard.text}{limit}. {may.then}"
         return _check("should", "SAFETY", text, *ages, source=hazard.source)
     severity: Held = "must" if hazard.severity_for(own=True) == "must" else "should"
-    text = f"Not for {listed(f'{c.name}, {age_text(c.born, on)}' for c in own)}: {thing}{hazard.text}{limit}."
+    who = listed(f"{c.name}, {age_text(c.born, on)}" for c in own)
+    text = f"{'Not for' if severity == 'must' else 'With care for'} {who}: {thing}{hazard.text}{limit}."
     refused = [c for c in own if not allowed(hazard, c, on)]
     asks: tuple[tuple[int, PermissionKind], ...] = ()
     if may is not None and all(may_be_allowed(hazard, c, on) for c in refused):
@@ -167,15 +170,19 @@ def _whose(hazard: Hazard, made: Assembled, practice: Practice) -> str:
     return f"{whose}, " if whose else ""
 
 
-def _smallest(made: Assembled) -> list[Check]:
+def _smallest(level: Level, made: Assembled) -> list[Check]:
+    """The smallest piece against the gauge. While the size of any piece is only assumed nothing is said to pass it."""
     piece = made.smallest
+    unsure = [c.component.name for c in made.contents if "shape" in c.component.assumed
+              and (role := level.role(c.role)) is not None and role.use == "handled"]  # fmt: skip
+    if unsure:
+        text = f"The size of {listed(unsure)} is only assumed: measure it, and the gauge can be told."
+        return [_check("note", "SAFETY", text, source=CYLINDER_SOURCE)]
     if piece is None or any(h.kind in ("small-part", "small-ball") for h in component_hazards(piece)):
         return []
-    size = f"{largest_mm(piece.shape):g} mm"
-    if "shape" in piece.assumed:
-        text = f"Smallest piece: {piece.name}, {size} as assumed: measure it, and the gauge can be told."
-        return [_check("note", "SAFETY", text, source=CYLINDER_SOURCE)]
-    text = f"Smallest piece: {piece.name}, {size}; it does not go into the small-parts cylinder."
+    text = (
+        f"Smallest piece: {piece.name}, {largest_mm(piece.shape):g} mm; it does not go into the small-parts cylinder."
+    )
     return [
         _check("kept", "SAFETY", text, Quantity("longest size", largest_mm(piece.shape), "mm"), source=CYLINDER_SOURCE)
     ]
@@ -186,7 +193,8 @@ def _carried(design: Design, level: Level, made: Assembled, for_: Iterable[Child
     how = design.how_carried(level)
     if how == "not":
         return [_check("note", "TRAY-5", "Worked with where it stands: nobody carries it.")]
-    heaviest = max((c.component.mass_g for c in made.contents if not c.component.medium), default=0.0)
+    alone = (c.component.mass_g for c in made.contents if not c.component.medium and c.role != CONTAINER)
+    heaviest = max(alone, default=0.0)
     grams = made.mass_g if how == "whole" else heaviest
     loaded = "loaded" if how == "whole" else "the heaviest thing, brought one by one"
     return [_lifted(grams, loaded, child, on) for child in for_]
@@ -198,7 +206,7 @@ def _lifted(grams: float, loaded: str, child: Child, on: date) -> Check:
         text = f"{mass_text(grams)}; {child.name} does not carry yet: work where it stands."
         return _check("note", "TRAY-5", text, Quantity("carried", round(grams), "g"))
     text = f"{mass_text(grams)} {loaded}; {child.name} carries to {mass_text(limit)}."
-    severity: Held = "must" if grams > limit else "kept"
+    severity: Held = "must" if grams > FAR_TOO_HEAVY * limit else "should" if grams > limit else "kept"
     return _check(severity, "TRAY-5", text, Quantity("carried", round(grams), "g", round(limit)))
 
 

@@ -23,7 +23,7 @@ from zither_awl.core.trays.design import Design, Level, Role
 from zither_awl.core.trays.match import Candidate, Matches, Wary, consider, match_roles
 from zither_awl.core.trays.pack import NoRoom, Packing
 from zither_awl.core.trays.stock import Stock
-from zither_awl.core.values import Child
+from zither_awl.core.values import Child, PermissionKind
 from zither_awl.core.words import counted, listed
 
 AREA_MISSING, EFFORT_BIN, EFFORT_MORNING, EFFORT_THING, HELD_BACK = 15.0, 2.0, 5.0, 0.5, 100.0
@@ -55,6 +55,14 @@ class Made:
         return not self.short and not any(c.severity == "must" for c in self.checks)
 
     @property
+    def asks(self) -> frozenset[PermissionKind]:
+        """What the household may allow so that it is ready; empty where that is not all that is against it."""
+        musts = [c for c in self.checks if c.severity == "must"]
+        if self.short or not all(c.asks for c in musts):
+            return frozenset()
+        return frozenset(kind for c in musts for _, kind in c.asks)
+
+    @property
     def score(self) -> float:
         """Fit, and an area that is missing, less the effort."""
         return sum(self.terms.values())
@@ -78,6 +86,8 @@ class Makeable:
     made: tuple[Made, ...]
     unlocks: tuple[Unlock, ...]
     looked_at: int
+    to_allow: tuple[Made, ...] = ()
+    """What could be made once the household allows it to this child with an adult at the table, the best first."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,7 +112,8 @@ def makeable(
     near = [d for d in designs if d.from_months - slack <= months <= d.to_months + slack]
     tried = [_best_level(design, stock, need, months, practice) for design in near]
     ready = sorted((made for made in tried if made.ready), key=lambda made: (-made.score, made.design.key))
-    return Makeable(tuple(ready), _unlocks(tried, stock), len(near))
+    to_allow = sorted((made for made in tried if made.asks), key=lambda made: (-made.score, made.design.key))
+    return Makeable(tuple(ready), _unlocks(tried, stock), len(near), tuple(to_allow))
 
 
 NEAR_MONTHS = Practice().near_window_months
