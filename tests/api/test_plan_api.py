@@ -70,10 +70,17 @@ def test_what_cannot_be_asked_is_told_at_its_field(at: Client, body: dict[str, A
 
 
 def test_a_conflict_names_rules_of_safety_as_such_and_ways_out_that_are_none(at: Client) -> None:
-    said = answered(at, at.post("/api/plan", {})["id"])["conflict"]
+    pin = {"tray": 2, "spot": {"unit_id": 1, "board": 0, "place": 0}}
+    said = answered(at, at.post("/api/plan", {"pins": [pin]})["id"])["conflict"]
     assert {r["safety"] for r in said["rules"]} == {True, False}
-    assert said["ways"][0]["without"] == ["cover:1:geography"]
+    assert {tuple(w["by_hand"]) or tuple(w["unpin"]) for w in said["ways"]} == {(2,)}
     assert said["blame"][0]["numbers"]
+
+
+def test_a_plan_tells_what_it_could_not_cover_and_what_would_cure_it(at: Client) -> None:
+    said = answered(at, at.post("/api/plan", {})["id"])["plan"]
+    assert said["unmet"]
+    assert all(each["text"].endswith(".") and each["ways"] for each in said["unmet"])
 
 
 def test_one_plan_at_a_time_and_unknown_ones_are_told(at: Client) -> None:

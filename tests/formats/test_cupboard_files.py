@@ -30,7 +30,7 @@ SHAPES = st.one_of(
     st.builds(Sphere, SIZES),
     st.builds(Cylinder, SIZES, SIZES),
     st.builds(Box, SIZES, SIZES, SIZES),
-    st.builds(lambda a, b, c: Irregular(None, Box(a, b, c)), SIZES, SIZES, SIZES),
+    st.builds(lambda a, b, c: Irregular(None, Box(a, b, c), snug=True), SIZES, SIZES, SIZES),
 )
 INSIDES = st.builds(
     lambda depth, top, bottom, marked: Inside(

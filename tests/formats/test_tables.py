@@ -163,7 +163,7 @@ shapes: st.SearchStrategy[Shape | None] = st.one_of(
     st.builds(Sphere, st.integers(1, 90)),
     st.builds(Cylinder, st.integers(1, 90), st.integers(1, 90)),
     st.builds(Box, st.integers(1, 90), st.integers(1, 90), st.integers(1, 90)),
-    st.builds(Irregular, st.none(), st.builds(Box, st.integers(1, 90), st.integers(1, 90), st.integers(1, 90))),
+    st.builds(lambda a, b, c: Irregular(None, Box(a, b, c), snug=True), *[st.integers(1, 90)] * 3),
 )
 trays = st.builds(
     tray,

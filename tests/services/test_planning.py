@@ -108,13 +108,22 @@ def test_pins_bans_and_leanings_reach_the_planner(at: Desk) -> None:
         planning.start(at, Wanted(pins=(Pin(9999, there),)))
 
 
-def test_a_conflict_comes_with_its_rules_and_a_way_out_that_works(at: Desk) -> None:
-    said = answered(at, planning.start(at, Wanted())).answer
+def test_what_could_not_be_covered_is_told_and_one_tap_cures_it(at: Desk) -> None:
+    _, found = plan(at, Wanted())
+    missing = next(u for u in found.unmet if u.ways and (u.ways[0].more or u.ways[0].by_hand))
+    assert missing.reasons
+    way = missing.ways[0]
+    wanted = Wanted(more=way.more, by_hand=frozenset(way.by_hand))
+    _, again = plan(at, wanted)
+    assert missing.text not in {u.text for u in again.unmet}
+
+
+def test_a_conflict_is_a_pin_against_a_rule_and_comes_with_a_way_out_that_works(at: Desk) -> None:
+    beads = next(t.id for t in at.house().trays if t.name == "Spooning chickpeas")
+    said = answered(at, planning.start(at, Wanted(pins=(Pin(beads, Spot(1, 0, 0)),)))).answer
     assert isinstance(said, Conflict)
-    assert "cover:1:geography" in {r.key for r in said.rules}
-    way = said.ways[0]
-    again = answered(at, planning.start(at, Wanted(without=frozenset(way.without), more=way.more))).answer
-    assert isinstance(again, ShelfPlan)
+    assert {r.key.partition(":")[0] for r in said.rules} == {"pin", "exposure"}
+    assert answered(at, planning.start(at, Wanted(by_hand=frozenset({beads})))).answer
 
 
 def test_why_not_is_a_rule_at_once_or_a_cost_that_was_worked_out(at: Desk) -> None:

@@ -214,10 +214,10 @@ def test_accepting_moves_the_trays_writes_the_list_and_undoes_in_one(demo: Desk)
     assert next(t.text for t in page.tasks if t.kind == "put") == "Pull Folding: two lines from Bin 4"
     assert {t.kind for t in page.tasks} == {"rest", "put", "by hand"}
     assert page.tasks[0].kind == "rest"
-    assert ("Folding: two lines", "Not touched yet, 0 mornings out.") in [(line.tray, line.text) for line in page.new]
+    assert ("Folding: two lines", "Not touched yet, 0 work cycles out.") in [(line.tray, line.text) for line in page.new]
     rotation.tick(demo, page.tasks[0].id, True, None)
     assert today.page(demo).tasks[-1].done
-    assert "whole mornings ago" in rotation.proposal(demo).reasons[0].text
+    assert "work cycles ago" in rotation.proposal(demo).reasons[0].text
     for _ in range(2):
         history.undo(demo)
     assert {p.tray.name: p.spot for p in demo.house().placements} == before
@@ -263,12 +263,12 @@ def test_why_not_answers_for_every_tray_of_the_demo(demo: Desk) -> None:
     assert all(rotation.why_not(demo, t.id) for t in demo.house().trays)
 
 
-def test_today_repeats_what_is_under_eyes_and_what_waits_to_be_shown(house: SmallHouse) -> None:
+def test_today_repeats_what_is_kept_away_and_what_waits_to_be_shown(house: SmallHouse) -> None:
     put(house, add(house, piece=BEADS), by_hand=True)
     put(house, add(house, "Folding"), place=1)
     page = today.page(house.desk)
     assert [(line.tray, line.text) for line in page.by_hand] == [
-        ("Spooning", "At a table Tove cannot reach, or while Tove sleeps.")
+        ("Spooning", "Kept away in Bin 3; you bring it. At a table Tove cannot reach, or while Tove sleeps.")
     ]
     due = [(each.child.name, d.tray.name) for each in page.to_show for d in each.due]
     assert due == [("Ilse", "Spooning"), ("Ilse", "Folding")]
@@ -284,7 +284,7 @@ def test_the_record_of_a_child_keeps_the_three_judgements_apart(demo: Desk) -> N
         True,
         "chosen less often",
     )
-    assert folding.interest.recent == (0, 8)
+    assert folding.interest.recent == (0, 10)
     assert all(child_id == wren.id for child_id in (e.child_id for e in kept.notes))
 
 

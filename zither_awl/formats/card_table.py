@@ -15,7 +15,7 @@ from zither_awl.core.trays.design import Design, Level, Role
 
 COLUMNS: tuple[str, ...] = (
     "key", "name", "area", "from_months", "to_months", "aim", "prepares", "control", "interest", "steps", "clean_up",
-    "nature", "follows", "words", "morning", "supervision", "minds", "cost", "themes", "one_level_because", "level",
+    "nature", "follows", "words", "morning", "supervision", "minds", "carried", "cost", "themes", "one_level_because", "level",
     "level_name", "level_months", "moves", "stated", "container", "pour", "roles", "expects", "not_yet",
 )  # fmt: skip
 _ROLE = re.compile(r"^(?P<name>[^():]+?)\s*(?:\((?P<use>[a-z]+)(?:,\s*(?P<count>\d+))?\))?\s*:\s*(?P<rest>.*)$")
@@ -37,7 +37,7 @@ def read_card(rows: Sequence[Mapping[str, str]]) -> tuple[dict[str, Any], tuple[
         "months": (_whole(first, "from_months", problems), _whole(first, "to_months", problems)),
         "words": dict(_pairs(first, "words", "=", problems)), "roles": [], "levels": levels,
     }  # fmt: skip
-    for column in ("aim", "control", "clean_up", "morning", "cost", "one_level_because"):
+    for column in ("aim", "control", "clean_up", "morning", "carried", "cost", "one_level_because"):
         written[column] = first.get(column, "")
     for column in ("prepares", "interest", "steps", "nature", "follows", "minds", "themes"):
         written[column] = _list(first.get(column, ""))
@@ -129,7 +129,7 @@ def card_rows(design: Design) -> list[dict[str, str]]:
         "clean_up": design.clean_up, "nature": " | ".join(design.nature),
         "follows": " | ".join(f"{key}:{level}" for key, level in design.follows),
         "words": " | ".join(f"{word} = {other}" for word, other in design.words), "morning": design.morning,
-        "supervision": design.supervision, "minds": " | ".join(design.minds), "cost": design.cost,
+        "supervision": design.supervision, "minds": " | ".join(design.minds), "carried": design.carried, "cost": design.cost,
         "themes": " | ".join(design.themes),
         "one_level_because": design.one_level_because,
     }  # fmt: skip

@@ -21,6 +21,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/aims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what some weeks are about, from today on. */
+        post: operations["post__api_aims"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/aims/{aim_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Drop an aim. */
+        delete: operations["delete__api_aims_{aim_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/cards": {
         parameters: {
             query?: never;
@@ -326,6 +360,40 @@ export interface paths {
         /** Delete a child and everything written about it, for good. */
         post: operations["post__api_children_{child_id}_delete"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/children/{child_id}/permissions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Decide once that a child may do a kind of work with an adult at the table. */
+        post: operations["post__api_children_{child_id}_permissions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/children/{child_id}/permissions/{permission_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Withdraw what was allowed; it stays in the list with its day. */
+        delete: operations["delete__api_children_{child_id}_permissions_{permission_id}"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2009,6 +2077,63 @@ export interface components {
             source: string;
         };
         /**
+         * AimIn
+         * @description What some weeks are about, in a word or two; for one child or for all.
+         */
+        AimIn: {
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /**
+             * Until Day
+             * @default null
+             */
+            until_day?: string | null;
+            /** Words */
+            words: string;
+        };
+        /** AimOut */
+        AimOut: {
+            /** Child Id */
+            child_id: number | null;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Id */
+            id: number;
+            /** Until Day */
+            until_day: string | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * AllowanceOut
+         * @description What can be decided for a child: the work, from which month, the caution, what holds then; and why not yet.
+         */
+        AllowanceOut: {
+            /** Caution */
+            caution: string;
+            /** From Months */
+            from_months: number;
+            /** Given */
+            given: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "water" | "blade" | "small";
+            /** Then */
+            then: string;
+            /** Why Not */
+            why_not: string;
+            /** Work */
+            work: string;
+        };
+        /**
          * AnswerItemIn
          * @description Written down by a device: a turn of a lesson.
          */
@@ -2089,6 +2214,8 @@ export interface components {
             runners: components["schemas"]["RunnerOut"][];
             /** Stands */
             stands: components["schemas"]["StandsOut"][];
+            /** Unmet */
+            unmet: components["schemas"]["UnmetOut"][];
             /** Value */
             value: number;
             /** Worth */
@@ -2096,17 +2223,26 @@ export interface components {
         };
         /**
          * AskOut
-         * @description What to ask next: `stop` says why to end here.
+         * @description What the household may decide for a child with an adult at the table, so that a rule gives way.
          */
         AskOut: {
-            /** Far */
-            far: boolean;
-            /** Stop */
-            stop: string;
-            /** Turn */
-            turn: string;
-            /** Word */
-            word: string | null;
+            /** Caution */
+            caution: string;
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** From Months */
+            from_months: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "water" | "blade" | "small";
+            /** Then */
+            then: string;
+            /** Work */
+            work: string;
         };
         /**
          * BackItemIn
@@ -2447,6 +2583,8 @@ export interface components {
             looked_at: number;
             /** Made */
             made: components["schemas"]["MakeableOut"][];
+            /** To Allow */
+            to_allow: components["schemas"]["ToAllowOut"][];
             /** Unlocks */
             unlocks: components["schemas"]["UnlockOut"][];
         };
@@ -2651,12 +2789,21 @@ export interface components {
         };
         /** ChangeOut */
         ChangeOut: {
+            /** Aims */
+            aims: components["schemas"]["AimOut"][];
             /** By Hand */
             by_hand: components["schemas"]["NamedOut"][];
             /** Keep */
             keep: components["schemas"]["KeepOut"][];
+            /** Later */
+            later: components["schemas"]["KeepOut"][];
             /** Let In */
             let_in: components["schemas"]["SwapOut"][];
+            /**
+             * Look On
+             * Format: date
+             */
+            look_on: string;
             /** Out Now */
             out_now: components["schemas"]["NamedOut"][];
             /** Reasons */
@@ -2665,6 +2812,8 @@ export interface components {
             resting: components["schemas"]["NamedOut"][];
             /** Swaps */
             swaps: components["schemas"]["SwapOut"][];
+            /** Unmarked */
+            unmarked: components["schemas"]["UnmarkedOut"][];
         };
         /** ChangeSetOut */
         ChangeSetOut: {
@@ -2684,6 +2833,8 @@ export interface components {
         };
         /** CheckOut */
         CheckOut: {
+            /** Asks */
+            asks: components["schemas"]["AskOut"][];
             reason: components["schemas"]["ReasonOut"];
             /**
              * Severity
@@ -2723,6 +2874,11 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Passions
+             * @default []
+             */
+            passions?: string[];
+            /**
              * Pattern
              * @enum {string}
              */
@@ -2738,11 +2894,6 @@ export interface components {
              */
             still_mouths?: boolean;
             /**
-             * Under Eyes Reason
-             * @default
-             */
-            under_eyes_reason?: string;
-            /**
              * Version
              * @default null
              */
@@ -2754,6 +2905,8 @@ export interface components {
             age: string;
             /** Allergies */
             allergies: string[];
+            /** Allowances */
+            allowances: components["schemas"]["AllowanceOut"][];
             /** Archived */
             archived: boolean;
             /**
@@ -2778,18 +2931,20 @@ export interface components {
             months: number;
             /** Name */
             name: string;
+            /** Passions */
+            passions: string[];
             /**
              * Pattern
              * @enum {string}
              */
             pattern: "ring" | "dot" | "stripe" | "cross" | "chevron";
+            /** Permissions */
+            permissions: components["schemas"]["PermissionOut"][];
             reach: components["schemas"]["ReachOut"] | null;
             /** Sex */
             sex: ("female" | "male") | null;
             /** Still Mouths */
             still_mouths: boolean;
-            /** Under Eyes Reason */
-            under_eyes_reason: string;
             /** Version */
             version: number;
         };
@@ -3784,6 +3939,13 @@ export interface components {
              */
             poison_centre?: string;
             /**
+             * Practice
+             * @default null
+             */
+            practice?: {
+                [key: string]: string | number;
+            } | null;
+            /**
              * Showing
              * @default by age
              * @enum {string}
@@ -3831,6 +3993,10 @@ export interface components {
             paper: "A4" | "Letter";
             /** Poison Centre */
             poison_centre: string;
+            /** Practice */
+            practice: {
+                [key: string]: string | number;
+            };
             /** Rather By Area */
             rather_by_area: number;
             /** Rather Full */
@@ -3941,6 +4107,11 @@ export interface components {
              * @default
              */
             bin?: string;
+            /**
+             * Exception
+             * @default
+             */
+            exception?: string;
             /**
              * For Children
              * @default []
@@ -4761,6 +4932,42 @@ export interface components {
             name: string;
         };
         /**
+         * PermissionOut
+         * @description What an adult allowed a child with an adult at the table.
+         */
+        PermissionOut: {
+            /** Adult */
+            adult: string;
+            /** Given On */
+            given_on: string | null;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "water" | "blade" | "small";
+            /** Note */
+            note: string;
+            /** Withdrawn On */
+            withdrawn_on: string | null;
+            /** Work */
+            work: string;
+        };
+        /** PermitIn */
+        PermitIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "water" | "blade" | "small";
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
          * PhrasesIn
          * @description The household's own phrases for notes.
          */
@@ -4893,6 +5100,11 @@ export interface components {
              * Format: date
              */
             day: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
             /** Tray Id */
             tray_id: number;
         };
@@ -6108,6 +6320,22 @@ export interface components {
             /** Done */
             done: boolean;
         };
+        /**
+         * ToAllowOut
+         * @description A card that could be made once the household decides for its child; kept away, and brought by an adult.
+         */
+        ToAllowOut: {
+            /** Card */
+            card: string;
+            /** Key */
+            key: string;
+            /** Kinds */
+            kinds: ("water" | "blade" | "small")[];
+            /** Level */
+            level: number;
+            /** Level Name */
+            level_name: string;
+        };
         /** TodayOut */
         TodayOut: {
             /** By Hand */
@@ -6121,6 +6349,11 @@ export interface components {
              * Format: date
              */
             day: string;
+            /**
+             * Look On
+             * Format: date
+             */
+            look_on: string;
             /** Mind */
             mind: components["schemas"]["LineOut"][];
             /** New */
@@ -6139,6 +6372,8 @@ export interface components {
             tasks: components["schemas"]["TaskOut"][];
             /** To Show */
             to_show: components["schemas"]["ShowingOut"][];
+            /** Would Change */
+            would_change: string;
         };
         /**
          * ToldIn
@@ -6415,6 +6650,32 @@ export interface components {
             owned: boolean;
         };
         /**
+         * UnmarkedOut
+         * @description An open tray of which nobody said that it was shown to a child who waits to be shown things.
+         */
+        UnmarkedOut: {
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** Tray */
+            tray: string;
+            /** Tray Id */
+            tray_id: number;
+        };
+        /**
+         * UnmetOut
+         * @description A wish the plan could not keep: the sentence, why, and what would cure it.
+         */
+        UnmetOut: {
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Text */
+            text: string;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+        };
+        /**
          * WaitingOut
          * @description Trays of a child that wait for a showing on another day, or are open to be found without one.
          */
@@ -6467,7 +6728,7 @@ export interface components {
         };
         /**
          * WayOut
-         * @description One way out of a conflict, as changes of what was asked.
+         * @description One way out, as changes of what was asked; `smaller` are trays to be put onto something smaller first.
          */
         WayOut: {
             /** By Hand */
@@ -6476,6 +6737,8 @@ export interface components {
             more: {
                 [key: string]: number;
             };
+            /** Smaller */
+            smaller: number[];
             /** Text */
             text: string;
             /** Unban */
@@ -6699,6 +6962,178 @@ export interface operations {
                 "application/json": components["schemas"]["AdultIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    post__api_aims: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AimIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "delete__api_aims_{aim_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                aim_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -8601,6 +9036,181 @@ export interface operations {
                 "application/json": components["schemas"]["DeleteIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "post__api_children_{child_id}_permissions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PermitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    "delete__api_children_{child_id}_permissions_{permission_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                child_id: number;
+                permission_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
