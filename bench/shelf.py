@@ -17,12 +17,11 @@ from typing import TypeVar
 
 from tests.core.flat import best_by_highs
 from tests.core.shelves import HUGE, L, M, S, Size, best_by_trying, problem, tiny, with_standing
-from zither_awl.core.practice import Practice
-from zither_awl.core.shelf import Choices, ShelfPlan, ShelfProblem, broken, plan_shelf, score
+from zither_awl.core.shelf import Choices, Pin, ShelfPlan, ShelfProblem, broken, plan_shelf, score
 from zither_awl.core.shelf.conflict import conflict, minimal_rules
 from zither_awl.core.shelf.select import Selected, select
 from zither_awl.core.shelf.settle import settle
-from zither_awl.core.values import Placement
+from zither_awl.core.values import Placement, Spot
 
 T = TypeVar("T")
 
@@ -123,12 +122,13 @@ def solvable(size: Size, count: int, changes: int | None) -> Iterator[ShelfProbl
 
 
 def conflicts(name: str, size: Size, count: int) -> None:
-    """Time the explanation of problems that cannot be solved: one tray allowed for each child, several areas asked."""
+    """Time the explanation of problems that cannot be solved: three trays pinned onto one spot."""
     minimal: list[float] = []
     whole: list[float] = []
     rules: list[int] = []
     for seed in range(count):
-        asked = replace(problem(seed, size), practice=Practice(trays_out=((10_000, 1),)))
+        asked = problem(seed, size)
+        asked = replace(asked, pins=tuple(Pin(t.id, Spot(1, 0, 0)) for t in asked.trays[:3]))
         choices = Choices(asked)
         if select(choices).columns is None:
             blocked = {b.placement: b.findings for b in choices.blocked()}
@@ -167,15 +167,15 @@ def right(tries: int, larger: int) -> None:
         asked = tiny(seed)
         best, got = best_by_trying(asked), plan_shelf(asked)
         feasible += best is not None
-        wrong += (got.score.value if isinstance(got, ShelfPlan) else None) != best
+        wrong += (got.score.key if isinstance(got, ShelfPlan) else None) != best
     print(f"trying everything: {tries} tiny problems, {feasible} with a plan, {wrong} differ")
     wrong = 0
     for seed in range(larger):
         asked = problem(seed, (S, M, L)[seed % 3])
         if seed % 2:
             asked = with_standing(asked, 2, seed) if isinstance(plan_shelf(asked), ShelfPlan) else asked
-        found = select(Choices(asked))
-        wrong += (found.value if found.columns is not None else None) != best_by_highs(asked)
+        got = plan_shelf(asked)
+        wrong += (got.score.key if isinstance(got, ShelfPlan) else None) != best_by_highs(asked)
     print(f"HiGHS, every tray on every spot: {larger} larger problems, {wrong} differ in value")
 
 

@@ -110,11 +110,10 @@ def test_pins_bans_and_leanings_reach_the_planner(at: Desk) -> None:
 
 def test_what_could_not_be_covered_is_told_and_one_tap_cures_it(at: Desk) -> None:
     _, found = plan(at, Wanted())
-    missing = next(u for u in found.unmet if u.ways and (u.ways[0].more or u.ways[0].by_hand))
+    missing = next(u for u in found.unmet if u.ways and u.ways[0].wanted)
     assert missing.reasons
     way = missing.ways[0]
-    wanted = Wanted(more=way.more, by_hand=frozenset(way.by_hand))
-    _, again = plan(at, wanted)
+    _, again = plan(at, Wanted(wanted=frozenset(way.wanted)))
     assert missing.text not in {u.text for u in again.unmet}
 
 

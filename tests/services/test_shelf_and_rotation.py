@@ -214,7 +214,8 @@ def test_accepting_moves_the_trays_writes_the_list_and_undoes_in_one(demo: Desk)
     assert next(t.text for t in page.tasks if t.kind == "put") == "Pull Folding: two lines from Bin 4"
     assert {t.kind for t in page.tasks} == {"rest", "put", "by hand"}
     assert page.tasks[0].kind == "rest"
-    assert ("Folding: two lines", "Not touched yet, 0 work cycles out.") in [(line.tray, line.text) for line in page.new]
+    new = [(line.tray, line.text) for line in page.new]
+    assert ("Folding: two lines", "Not touched yet, 0 work cycles out.") in new
     rotation.tick(demo, page.tasks[0].id, True, None)
     assert today.page(demo).tasks[-1].done
     assert "work cycles ago" in rotation.proposal(demo).reasons[0].text

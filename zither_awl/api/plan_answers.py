@@ -20,7 +20,8 @@ def wanted_in(json: models.PlanIn) -> planning.Wanted:
     """What a person asks, as it came in."""
     return planning.Wanted(
         changes=json.changes, pins=tuple(Pin(p.tray, spot_in(p.spot), p.by_hand) for p in json.pins),
-        bans=frozenset(json.bans), by_hand=frozenset(json.by_hand), more=json.more, without=frozenset(json.without),
+        bans=frozenset(json.bans), by_hand=frozenset(json.by_hand),
+        wanted=frozenset(json.wanted), more=json.more, without=frozenset(json.without),
     )  # fmt: skip
 
 
@@ -81,4 +82,5 @@ def conflict_out(conflict: Conflict) -> models.ConflictOut:
 
 def _way_out(way: Remedy) -> models.WayOut:
     return models.WayOut(text=way.text, more=dict(way.more), without=list(way.without), by_hand=list(way.by_hand),
-                         unpin=list(way.unpin), unban=list(way.unban), smaller=list(way.smaller))  # fmt: skip
+                         unpin=list(way.unpin), unban=list(way.unban), wanted=list(way.wanted),
+                         smaller=list(way.smaller))  # fmt: skip

@@ -15,8 +15,8 @@ from zither_awl.core.trays.design import Design, Level, Role
 
 COLUMNS: tuple[str, ...] = (
     "key", "name", "area", "from_months", "to_months", "aim", "prepares", "control", "interest", "steps", "clean_up",
-    "nature", "follows", "words", "morning", "supervision", "minds", "carried", "cost", "themes", "one_level_because", "level",
-    "level_name", "level_months", "moves", "stated", "container", "pour", "roles", "expects", "not_yet",
+    "nature", "follows", "words", "morning", "supervision", "minds", "carried", "cost", "themes", "one_level_because",
+    "level", "level_name", "level_months", "moves", "stated", "container", "pour", "roles", "expects", "not_yet",
 )  # fmt: skip
 _ROLE = re.compile(r"^(?P<name>[^():]+?)\s*(?:\((?P<use>[a-z]+)(?:,\s*(?P<count>\d+))?\))?\s*:\s*(?P<rest>.*)$")
 _POUR = re.compile(
@@ -129,8 +129,8 @@ def card_rows(design: Design) -> list[dict[str, str]]:
         "clean_up": design.clean_up, "nature": " | ".join(design.nature),
         "follows": " | ".join(f"{key}:{level}" for key, level in design.follows),
         "words": " | ".join(f"{word} = {other}" for word, other in design.words), "morning": design.morning,
-        "supervision": design.supervision, "minds": " | ".join(design.minds), "carried": design.carried, "cost": design.cost,
-        "themes": " | ".join(design.themes),
+        "supervision": design.supervision, "minds": " | ".join(design.minds), "carried": design.carried,
+        "cost": design.cost, "themes": " | ".join(design.themes),
         "one_level_because": design.one_level_because,
     }  # fmt: skip
     return [{**whole, **_level_cells(level)} for level in design.levels]

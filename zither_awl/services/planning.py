@@ -28,6 +28,7 @@ class Wanted:
     pins: tuple[Pin, ...] = ()
     bans: frozenset[int] = frozenset()
     by_hand: frozenset[int] = frozenset()
+    wanted: frozenset[int] = frozenset()
     more: Mapping[str, int] = field(default_factory=dict)
     without: frozenset[str] = frozenset()
 
@@ -48,7 +49,8 @@ def problem(desk: Desk, wanted: Wanted) -> ShelfProblem:
     owned = {c.id: c.count for c in house.components}
     return problem_of(
         house.judgements(today), owned, changes=wanted.changes, pins=wanted.pins, bans=wanted.bans,
-        by_hand=wanted.by_hand, more=dict(wanted.more), without=wanted.without, goals=_goals(house.household),
+        by_hand=wanted.by_hand, wanted=wanted.wanted, more=dict(wanted.more), without=wanted.without,
+        goals=_goals(house.household),
     )  # fmt: skip
 
 

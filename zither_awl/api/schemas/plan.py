@@ -23,6 +23,7 @@ class PlanIn(In):
     pins: list[PinIn] = []
     bans: list[Id] = []
     by_hand: list[Id] = []
+    wanted: list[Id] = []
     more: dict[str, Annotated[int, Field(ge=0, le=20), Whole]] = {}
     without: list[Text] = []
 
@@ -66,6 +67,7 @@ class WayOut(Out):
     by_hand: list[int]
     unpin: list[int]
     unban: list[int]
+    wanted: list[int]
     smaller: list[int]
 
 

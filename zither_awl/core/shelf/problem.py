@@ -102,6 +102,8 @@ class ShelfProblem:
     pins: tuple[Pin, ...] = ()
     bans: frozenset[int] = frozenset()
     by_hand: frozenset[int] = frozenset()
+    wanted: frozenset[int] = frozenset()
+    """Trays a person wishes out, wherever they may stand."""
     goals: Goals = field(default_factory=Goals)
     more: Mapping[str, int] = field(default_factory=dict)
     without: frozenset[str] = frozenset()
@@ -187,7 +189,11 @@ def _either(trays: frozenset[int]) -> Callable[[Placement], int]:
 
 
 def _loved_rows(problem: ShelfProblem) -> Iterator[Row]:
-    """What stands and is loved stays out."""
+    """What stands and is loved stays out; what a person wishes out comes out."""
+    for tray in problem.trays:
+        if tray.id in problem.wanted:
+            yield Row(f"wanted:{tray.id}", f"{tray.name} is wished out", _either(frozenset({tray.id})), least=1,
+                      wish=LOVED)  # fmt: skip
     for p in problem.standing:
         loved = any(fit.loved for child in p.tray.for_children if (fit := problem.fits.get((child, p.tray.id))))
         if loved and p.tray.id not in problem.bans:

@@ -10,7 +10,7 @@ from zither_awl.core.reasons import Reason
 from zither_awl.core.rules import rule
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.counts import Row
-from zither_awl.core.shelf.problem import CHANGES, COVERED, Cover
+from zither_awl.core.shelf.problem import CHANGES, COVERED
 from zither_awl.core.shelf.ways import Remedy, opened
 from zither_awl.core.values import Placement, Tray
 from zither_awl.core.words import counted
@@ -44,16 +44,16 @@ def _told(row: Row, placements: Sequence[Placement], choices: Choices) -> Unmet 
         cover = next(c for c in choices.problem.covers if c.key == row.key)
         name = next(c.name for c in choices.problem.children if c.id == cover.child)
         mine = [t for t in trays.values() if cover.holds(t) and choices.problem.fit(cover.child, t.id)]
-        return Unmet(f"Out for {name} is not {cover.words}.", *_why(mine, cover, placements, choices))
-    tray = trays[int(row.key.partition(":")[2])]
-    return Unmet(f"{tray.name} is loved, and has to go.", *_why([tray], None, placements, choices))
+        return Unmet(f"Out for {name} is not {cover.words}.", *_why(mine, choices))
+    kind, _, key = row.key.partition(":")
+    tray = trays[int(key)]
+    text = f"{tray.name} is loved, and has to go." if kind == "loved" else f"{tray.name} could not be put out."
+    return Unmet(text, *_why([tray], choices))
 
 
-def _why(
-    trays: Sequence[Tray], cover: Cover | None, placements: Sequence[Placement], choices: Choices
-) -> tuple[tuple[Reason, ...], tuple[Remedy, ...]]:  # fmt: skip
+def _why(trays: Sequence[Tray], choices: Choices) -> tuple[tuple[Reason, ...], tuple[Remedy, ...]]:
     reasons = [reason for tray in trays[:3] if (reason := _against(tray, choices)) is not None]
-    ways = list(dict.fromkeys(way for tray in trays for way in _ways(tray, cover, choices)))
+    ways = [way for tray in trays for way in _ways(tray, choices)]
     return tuple(reasons), tuple(sorted(ways, key=lambda way: way.cost)[:MOST_WAYS])
 
 
@@ -73,15 +73,13 @@ def _weight(finding: Finding, found: Sequence[Finding]) -> int:
     return sum(finding.rule == other.rule for other in found)
 
 
-def _ways(tray: Tray, cover: Cover | None, choices: Choices) -> Iterator[Remedy]:
+def _ways(tray: Tray, choices: Choices) -> Iterator[Remedy]:
     for each in opened(choices, [tray]):
         text = each.said[:1].upper() + each.said[1:]
         by_hand, unban = ((tray.id,), ()) if each.kind == "by_hand" else ((), (tray.id,))
         yield Remedy(text, 3, by_hand=by_hand, unban=unban)
         return
     if choices.singles.get(tray.id):
-        child = cover.child if cover else min(tray.for_children)
-        name = next((c.name for c in choices.problem.children if c.id == child), "")
-        yield Remedy(f"Allow 1 more tray for {name}", 4, more={f"ROOM-1:{child}": 1})
+        yield Remedy(f"Put {tray.name} out all the same", 4, wanted=(tray.id,))
     elif any(rule(f.rule).about_size for p in choices.candidates(tray) for f in choices.trouble(p)):
         yield Remedy(f"Make {tray.name} smaller", 5, smaller=(tray.id,))

@@ -36,11 +36,9 @@ class Remedy:
     by_hand: tuple[int, ...] = ()
     unpin: tuple[int, ...] = ()
     unban: tuple[int, ...] = ()
+    wanted: tuple[int, ...] = ()
     smaller: tuple[int, ...] = ()
     """Trays to be put onto a smaller container first."""
-
-    def __hash__(self) -> int:
-        return hash((self.text, self.by_hand, self.unban))
 
 
 @dataclass(frozen=True, slots=True)

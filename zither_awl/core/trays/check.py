@@ -51,8 +51,9 @@ def check_tray(
     """Everything the program knows to hold against a tray, worst first. It says what it checked, never "safe"."""
     filled = {c.role for c in made.contents} | {r.name for r in level.roles if r.same_as}
     found = [
-        *_room(made), *_ties(level, made), *_hazards(design, made, for_, children, on, practice), *_smallest(level, made),
-        *_carried(design, level, made, for_, on), *_poured(made.poured), *_complete(design, level, filled),
+        *_room(made), *_ties(level, made), *_hazards(design, made, for_, children, on, practice),
+        *_smallest(level, made), *_carried(design, level, made, for_, on), *_poured(made.poured),
+        *_complete(design, level, filled),
         *_rim(made, for_, on), *_beginning(design, level, made, for_, on), *_allergens(made, children),
         *_morning(design),
     ]  # fmt: skip
