@@ -11,6 +11,7 @@ from flask import Flask, Response, jsonify, request, send_from_directory
 from flask.sessions import SecureCookieSessionInterface
 from flask_wtf import CSRFProtect
 from werkzeug.exceptions import NotFound
+from werkzeug.routing import IntegerConverter, Map
 
 from zither_awl.api import problems
 from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, decide, decided, guard
@@ -68,6 +69,13 @@ mimetypes.add_type("text/javascript", ".js")
 mimetypes.add_type("application/manifest+json", ".webmanifest")
 
 
+class _Id(IntegerConverter):
+    """A number in an address: an id, and no larger than one can be."""
+
+    def __init__(self, url_map: Map) -> None:
+        super().__init__(url_map, max=2**31 - 1)
+
+
 class _Sessions(SecureCookieSessionInterface):
     """Over https the session's cookie is for https only."""
 
@@ -87,6 +95,7 @@ def create_app(
     """
     app = Flask(__name__, static_folder=None)
     app.session_interface = _Sessions()
+    app.url_map.converters["int"] = _Id
     app.extensions[KEY] = Desk(engine or prepare(settings.database), clock)
     app.extensions[DOOR] = door = door or Door()
     app.extensions[SCALE] = scale or Weighbridge()
@@ -123,10 +132,25 @@ def _secret(folder: Path) -> str:
     """The key that signs the session cookie: made once, kept beside the database, readable by its owner only."""
     folder.mkdir(parents=True, exist_ok=True)
     key = folder / "secret-key"
-    if not key.exists():
+    kept = _read_key(key)
+    if kept is None:
+        if key.is_dir():
+            key.rename(key.with_name(f"{key.name}-set-aside-{secrets.token_hex(4)}"))
+        # Whoever was let in has to be let in anew: better than a program that cannot start.
+        key.unlink(missing_ok=True)
         key.touch(mode=0o600)
-        key.write_text(secrets.token_hex(32))
-    return key.read_text()
+        kept = secrets.token_hex(32)
+        key.write_text(kept)
+    return kept
+
+
+def _read_key(key: Path) -> str | None:
+    """The key as it was made, or None where there is none or it is damaged."""
+    try:
+        kept = key.read_text(encoding="ascii").strip()
+    except (OSError, UnicodeDecodeError):
+        return None
+    return kept if len(kept) >= 32 else None
 
 
 def document(app: Flask) -> dict[str, Any]:

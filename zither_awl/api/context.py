@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from flask import current_app, g, request
 from itsdangerous import BadSignature, URLSafeSerializer
 from werkzeug.exceptions import BadRequest, Forbidden, Unauthorized, UnsupportedMediaType
@@ -113,5 +115,23 @@ def guard() -> None:
     # Spectree would take a malformed body for an empty one.
     if not request.is_json:
         raise UnsupportedMediaType("Send application/json.")
-    if not isinstance(request.get_json(), dict):
+    try:
+        body = request.get_json()
+    except RecursionError:
+        raise BadRequest("The body is nested too deeply.") from None
+    if not isinstance(body, dict):
         raise BadRequest("The body must be a JSON object.")
+    if _holds_a_control(body):
+        raise BadRequest("The text holds a sign that cannot be written. Type it anew.")
+
+
+_CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
+
+
+def _holds_a_control(value: object) -> bool:
+    """Whether any text in a body has a control character, which no file or paper could carry."""
+    if isinstance(value, str):
+        return _CONTROL.search(value) is not None
+    if isinstance(value, dict):
+        return any(_holds_a_control(each) for pair in value.items() for each in pair)
+    return isinstance(value, list) and any(_holds_a_control(each) for each in value)

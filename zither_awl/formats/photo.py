@@ -10,6 +10,8 @@ from zither_awl.core.errors import FieldProblem, InvalidValue
 MOST_BYTES = 2 * 2**20
 MOST_SIDE = 2000
 MOST_PIXELS = 60_000_000
+MOST_PIXELS_WHOLE = 24_000_000
+"""Of a picture that cannot be opened small: all of it is in memory at once."""
 FORMATS = ("JPEG", "PNG", "WEBP")
 
 
@@ -24,8 +26,11 @@ def clean_photo(data: bytes) -> bytes:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
             with Image.open(io.BytesIO(data), formats=FORMATS) as opened:
-                if opened.width * opened.height > MOST_PIXELS:
+                # A JPEG is decoded at a smaller scale, so that a large one does not take half a gigabyte.
+                most = MOST_PIXELS if opened.format == "JPEG" else MOST_PIXELS_WHOLE
+                if opened.width * opened.height > most:
                     raise _refused(f"has {opened.width} x {opened.height} pixels", "Take a smaller picture.")
+                opened.draft("RGB", (MOST_SIDE, MOST_SIDE))
                 picture = ImageOps.exif_transpose(opened).convert("RGB")
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombWarning,
             Image.DecompressionBombError) as problem:  # fmt: skip

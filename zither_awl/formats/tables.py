@@ -17,24 +17,41 @@ def read_table(text: str, columns: Sequence[str]) -> list[dict[str, str]]:
     """The rows of a CSV text as cells by known column. A column `problem` from an earlier report is passed over.
 
     A decimal comma is turned into a point by whoever reads the number. Raises: InvalidValue for an empty file, one
-    that is not UTF-8, an unknown or repeated header (with a suggestion), or more than 2000 rows.
+    that is not UTF-8, an unknown or repeated header (with a suggestion), a row with more cells than the header, or more
+    than 2000 rows.
     """
-    body = text.lstrip("\ufeff")
+    body = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
     lines = [line for line in body.splitlines() if line.strip()]
     if not lines:
         raise InvalidValue(FieldProblem("file", "is empty.", "Download the sample and begin from it."))
     if "\ufffd" in body or "\0" in body:
         raise InvalidValue(FieldProblem("file", "is not written in UTF-8.", "Save it as CSV UTF-8."))
     delimiter = ";" if lines[0].count(";") > lines[0].count(",") else ","
-    table = list(csv.reader(io.StringIO(body), delimiter=delimiter))
-    rows = [row for row in table if any(cell.strip() for cell in row)]
+    rows = _rows(body, delimiter)
     header = [_known(cell, columns) for cell in rows[0]]
     _check_header(header)
     if len(rows) - 1 > MOST_ROWS:
         raise InvalidValue(FieldProblem("file", f"has {len(rows) - 1} rows; the limit is {MOST_ROWS}.", "Split it."))
+    for number, row in enumerate(rows[1:], start=1):
+        if len(row) > len(header) and any(cell.strip() for cell in row[len(header) :]):
+            said = f"row {number} has {len(row)} cells; the header has {len(header)}."
+            raise InvalidValue(FieldProblem("file", said, "Put a text with a comma in it into quotes."))
     return [
         {name: cell.strip() for name, cell in zip(header, row, strict=False) if name != "problem"} for row in rows[1:]
     ]
+
+
+def _rows(body: str, delimiter: str) -> list[list[str]]:
+    """The rows that hold anything. Raises: InvalidValue for what is no CSV, and for a cell longer than any text."""
+    try:
+        table = list(csv.reader(io.StringIO(body), delimiter=delimiter))
+    except csv.Error as problem:
+        hint = f"No cell may have more than {csv.field_size_limit()} characters; quotes must be closed."
+        raise InvalidValue(FieldProblem("file", f"cannot be read as CSV: {problem}.", hint)) from None
+    rows = [row for row in table if any(cell.strip() for cell in row)]
+    if not rows:
+        raise InvalidValue(FieldProblem("file", "is empty.", "Download the sample and begin from it."))
+    return rows
 
 
 def _known(cell: str, columns: Sequence[str]) -> str:

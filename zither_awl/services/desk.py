@@ -166,16 +166,18 @@ _LOG_TABLES = {"episode", "episode_event", "morning", "morning_child", "sweep", 
 
 
 def _people(work: Store, _since: date) -> People:
-    return People(work.people.household(), work.people.adults(), work.people.children())
+    kept = work.people
+    return People(kept.household(), kept.adults(), kept.children(), work.damaged("child"))
 
 
 def _room(work: Store, _since: date) -> Room:
-    return Room(work.room.units(), work.room.aids_done())
+    return Room(work.room.units(), work.room.aids_done(), work.damaged("unit"))
 
 
 def _cupboard(work: Store, _since: date) -> Cupboard:
     kept = work.cupboard
-    return Cupboard(kept.bins(), kept.trays(), kept.components(), work.cupboard.completed())
+    return Cupboard(kept.bins(), kept.trays(), kept.components(), kept.completed(),
+                    work.damaged("tray", "component"))  # fmt: skip
 
 
 def _catalogue(work: Store, _since: date) -> Catalogue:

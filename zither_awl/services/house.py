@@ -53,6 +53,8 @@ class People:
     household: Household | None
     adults: tuple[Adult, ...]
     children: tuple[Child, ...]
+    damaged: tuple[str, ...] = ()
+    """What could not be read, a sentence each."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,6 +63,7 @@ class Room:
 
     units: tuple[Unit, ...]
     aids_done: frozenset[tuple[int, str]]
+    damaged: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,6 +74,7 @@ class Cupboard:
     trays: tuple[Tray, ...]
     components: tuple[Component, ...]
     completed: Mapping[int, datetime]
+    damaged: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -298,7 +302,7 @@ class House:
         """Every placement, past and present."""
         def reckon() -> tuple[Placement, ...]:
             trays = {t.id: t for t in self.all_trays}
-            return tuple(stay.of(trays[stay.tray_id]) for stay in self.weeks.stays)
+            return tuple(stay.of(trays[stay.tray_id]) for stay in self.weeks.stays if stay.tray_id in trays)
 
         return self.once("placements", reckon)
 
@@ -316,6 +320,11 @@ class House:
     def standing(self) -> dict[int, Placement]:
         """What stands now, by the tray's id."""
         return self.once("by tray", lambda: {p.tray.id: p for p in self.placements})
+
+    @property
+    def damaged(self) -> tuple[str, ...]:
+        """What could not be read of the file, a sentence each."""
+        return (*self.people.damaged, *self.room.damaged, *self.cupboard.damaged)
 
     @property
     def changes(self) -> tuple[ChangeRecord, ...]:

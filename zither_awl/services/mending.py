@@ -149,11 +149,14 @@ def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, T
     return kept
 
 
-def change_present(desk: Desk, morning_id: int, present: Iterable[int], adult_id: int | None) -> None:
+def change_present(desk: Desk, morning_id: int, present: Collection[int], adult_id: int | None) -> None:
     """Mend who was here."""
     morning = _morning(desk, morning_id)
     if morning is None:
         raise NotFound(f"There is no morning {morning_id}.")
+    house = desk.house()
+    for child_id in present:
+        house.child(child_id)
     with desk.write(adult_id, "Changed who is here") as work:
         work.log.save_morning(replace(morning, present=frozenset(present)))
 

@@ -63,6 +63,8 @@ def accept(desk: Desk, choices: Sequence[ChosenSwap], by_hand: Sequence[int], ad
 def _by_hand(house: House, by_hand: Sequence[int], today: date) -> Scene:
     scene = house.scene(today)
     for tray_id in by_hand:
+        if tray_id not in house.standing:
+            raise InvalidValue(FieldProblem("by_hand", f"{house.tray(tray_id).name} stands nowhere.", "Reload."))
         scene = applied(Action("by_hand", "", tray_id), scene)
     return scene
 

@@ -88,7 +88,8 @@ def page(desk: Desk) -> Page:
                       for p in house.placements if p.by_hand),
         prepare=tuple(Line(p.tray.name, designs(house)[p.tray.card.key].morning, "note") for p in house.placements
                       if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning),
-        mind=(*_in_bins(house, day), *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
+        mind=(*_damaged(house), *_in_bins(house, day),
+              *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
         new=tuple(_new(house)), out=tuple(_out(house)),
         to_show=showing.due(desk), complete=tuple(_missing(desk)), questions=forgotten(desk),
         change_waits=len(change.swaps), look_on=change.look_on or day, would_change=rotation.said(change),
@@ -130,6 +131,12 @@ def _kept_away(house: House, tray: Tray, day: date) -> str:
     bin_name = house.bin_name(tray.bin_id)
     where = f"Kept away in {bin_name}; you bring it." if bin_name else "Kept away; say in the cupboard in which bin."
     return f"{where} {condition_of(house, tray, day)}".strip()
+
+
+def _damaged(house: House) -> list[Line]:
+    """Rows of the file that cannot be read: left out, and what to do about them."""
+    what = "It was left out. Enter it anew, or go back to a copy with zither-awl restore."
+    return [Line("The file", f"{said.rstrip('.')}: damaged. {what}", "must") for said in house.damaged]
 
 
 def _in_bins(house: House, day: date) -> list[Line]:

@@ -7,9 +7,12 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.rotation import propose_change
 from zither_awl.formats.household_file import read_file, write_json, write_zip
 from zither_awl.formats.photo import clean_photo
-from zither_awl.services.desk import Desk
+from zither_awl.services.catalogue import entries
+from zither_awl.services.desk import Desk, House
 from zither_awl.store import backup, open_engine, transfer
 
 
@@ -63,14 +66,28 @@ def take_household(desk: Desk, data: bytes) -> HouseholdTaken:
         return HouseholdTaken(found.name, found.children, found.trays, found.photos, copy)
 
 
+def _readable(desk: Desk) -> House:
+    """The house of a file, every core value made once and every judgement asked once. Raises: InvalidValue."""
+    try:
+        house, today = desk.house(), desk.today()
+        entries(house)
+        house.findings(today)
+        propose_change(house.state, house.practice.mastery, today, judge=house.judgements(today))
+    except InvalidValue:
+        raise
+    except (ValueError, TypeError, KeyError, IndexError, ArithmeticError) as problem:
+        said = f"holds something that cannot be read: {type(problem).__name__} {problem}."
+        raise InvalidValue(FieldProblem("file", said[:300], "Nothing was changed.")) from problem
+    return house
+
+
 def _restored(data: bytes, fresh: Path) -> HouseholdTaken:
     document, images = read_file(data)
     photos = {key: clean_photo(jpeg) for key, jpeg in images.items()}
     transfer.restore(document, photos, fresh)
     engine = open_engine(fresh)
     try:
-        # Reading it makes every core value once, and each refuses what it cannot be.
-        house = Desk(engine).house()
+        house = _readable(Desk(engine))
     finally:
         engine.dispose()
     name = house.household.name if house.household else ""

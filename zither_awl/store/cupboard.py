@@ -11,8 +11,10 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
+from zither_awl.core.kinds import known_kind
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
 from zither_awl.core.values import Bin, Card, Content, Tray
+from zither_awl.store.damage import readable
 from zither_awl.store.models.cupboard import (
     BinRow,
     CardFollowsRow,
@@ -87,12 +89,15 @@ class CupboardKeeper:
             meant[each.tray_id].add(each.child_id)
         held = self._contents()
         rows = self._session.scalars(select(TrayRow).order_by(TrayRow.id))
-        return tuple(_tray(row, cards[row.card_id], frozenset(meant[row.id]), tuple(held[row.id])) for row in rows)
+        return tuple(readable(self._session, rows, lambda row: _tray(
+            row, cards[row.card_id], frozenset(meant[row.id]), tuple(held[row.id]))))  # fmt: skip
 
     def _contents(self) -> defaultdict[int, list[Content]]:
         things = {c.id: c for c in self.components()}
         held: defaultdict[int, list[Content]] = defaultdict(list)
         for r in self._session.scalars(select(ContentRow).order_by(ContentRow.tray_id, ContentRow.position)):
+            if r.component_id not in things:
+                continue
             held[r.tray_id].append(Content(
                 component=things[r.component_id], role=r.role, count=r.count, ml=r.ml, x_mm=r.x_mm, y_mm=r.y_mm,
                 turned=r.turned, beside=r.beside,
@@ -102,7 +107,7 @@ class CupboardKeeper:
     def components(self) -> tuple[Component, ...]:
         """Every thing, archived ones too, in the order they were added."""
         rows = self._session.scalars(select(ComponentRow).order_by(ComponentRow.id))
-        return tuple(_component(row) for row in rows)
+        return tuple(readable(self._session, rows, _component))
 
     def save_component(self, each: Component) -> int:
         """Insert (id 0) or update a thing. Returns its id. Raises: InvalidValue if the name is taken, NotFound."""
@@ -230,6 +235,7 @@ def _component(row: ComponentRow) -> Component:
     kept: dict[str, Any] = {name: getattr(row, name) for name in PLAIN}
     shape = shape_from_json(row.shape)
     assert shape is not None
+    known_kind(row.kind)
     return Component(
         id=row.id, shape=shape, softness=Softness(row.softness), inside=_inside_from(row.inside),
         allergens=tuple(row.allergens), dangers=tuple(row.dangers), colours=tuple(row.colours),

@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
 from zither_awl.core.values import Board, Unit
+from zither_awl.store.damage import readable
 from zither_awl.store.models.room import AidDoneRow, BoardRow, UnitChildRow, UnitRow
 
 
@@ -32,7 +33,7 @@ class RoomKeeper:
         for c in self._session.scalars(select(UnitChildRow)):
             comes[c.unit_id].add(c.child_id)
         rows = self._session.scalars(select(UnitRow).order_by(UnitRow.id))
-        return tuple(_unit(r, tuple(boards[r.id]), frozenset(comes[r.id])) for r in rows)
+        return tuple(readable(self._session, rows, lambda r: _unit(r, tuple(boards[r.id]), frozenset(comes[r.id]))))
 
     def save_unit(self, unit: Unit) -> int:
         """Insert (id 0) or update a unit with its boards. Returns its id."""

@@ -14,6 +14,7 @@ from typing import Any
 from jsonschema import Draft202012Validator
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.store.checking import problems_in
 from zither_awl.store.engine import open_engine
 from zither_awl.store.migrating import migrate, versions
 from zither_awl.store.opening import bring_to_head
@@ -130,6 +131,10 @@ def restore(document: Mapping[str, Any], photos: Mapping[int, bytes], target: Pa
     _migrated(target, str(version))
     _check(document, schema_of(target))
     with _connected(target) as db:
+        types = {name: {col: kind for col, (kind, _, _) in _columns(db, name).items()} for name in _tables(db)}
+        wrong = problems_in(document["tables"], types)
+        if wrong:
+            raise InvalidValue(*wrong[:MOST_SAID])
         db.execute("PRAGMA foreign_keys=OFF")
         for table, rows in document["tables"].items():
             _insert(db, table, rows)

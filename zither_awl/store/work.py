@@ -15,6 +15,7 @@ from zither_awl.core.errors import StoreUnavailable
 from zither_awl.store import projections
 from zither_awl.store.catalogue import CatalogueKeeper
 from zither_awl.store.cupboard import CupboardKeeper
+from zither_awl.store.damage import noted
 from zither_awl.store.engine import WRITES, in_plain_words
 from zither_awl.store.history import History, Recorder
 from zither_awl.store.lessons import LessonsKeeper
@@ -58,6 +59,10 @@ class Store:
         self.settings = SettingsKeeper(session)
         self.lessons = LessonsKeeper(session)
         self.history = History(session)
+
+    def damaged(self, *tables: str) -> tuple[str, ...]:
+        """What could not be read of these tables so far, as sentences."""
+        return tuple(said for (table, _), said in sorted(noted(self._session).items()) if table in tables)
 
     def revisions(self) -> dict[Section, int]:
         """How often each section was written to so far."""

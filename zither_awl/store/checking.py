@@ -1,0 +1,151 @@
+"""Every value of a household file, held against what it may be, before any is taken: named by table, row, field."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterator, Mapping
+from datetime import date, datetime
+from math import isfinite
+from typing import Any
+from zoneinfo import available_timezones
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.kinds import KINDS
+from zither_awl.core.practice import practice_of
+from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.shapes import Softness
+from zither_awl.core.values import AREAS, PERMISSION_KINDS, TAGS, UNIT_KINDS, Mobility, Place, Work
+
+Told = str | None
+"""What is wrong with a value; None for nothing."""
+FIRST, LAST = date(1990, 1, 1), date(2199, 12, 31)
+INSTANTS = ("at", "began", "ended", "until", "since", "paired_at", "done_at", "last_at")
+_CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
+HAZARDS = frozenset((*DECLARED, *(f"allergen:{each}" for each in ALLERGENS)))
+
+
+def _words(known: frozenset[str] | None = None) -> Callable[[Any], Told]:
+    def told(value: Any) -> Told:
+        if not isinstance(value, list) or not all(isinstance(word, str) for word in value):
+            return "is no list of words"
+        strange = [word for word in value if known is not None and word not in known]
+        return f"has {strange[0]!r}, which is not known" if strange else None
+
+    return told
+
+
+def _numbers(value: Any) -> Told:
+    fits = isinstance(value, list) and all(_number(each) for each in value)
+    return None if fits else "is no list of numbers"
+
+
+def _number(value: Any) -> bool:
+    return isinstance(value, int | float) and not isinstance(value, bool) and isfinite(value)
+
+
+def _shape(value: Any) -> Told:
+    """A shape as it is kept: its word and its sizes."""
+    sizes = {"ball": 1, "cylinder": 2, "brick": 3}
+    if value is None:
+        return None
+    if not isinstance(value, list) or not value or not isinstance(value[0], str):
+        return "is no shape"
+    word, *rest = value
+    if word == "irregular":
+        parts = [each for each in rest[:2] if each is not None]
+        return next((told for each in parts if (told := _shape(each))), None) if parts else "has no body around it"
+    if sizes.get(word) != len(rest):
+        return f"is no shape: {word!r}"
+    return None if all(_number(each) and each > 0 for each in rest) else "has a size that is none"
+
+
+def _inside(value: Any) -> Told:
+    if value is None:
+        return None
+    fits = isinstance(value, list) and len(value) == 5 and all(each is None or _number(each) for each in value[:4])
+    marks = value[4] if fits else None
+    pairs = isinstance(marks, list) and all(isinstance(p, list) and len(p) == 2 and all(map(_number, p)) for p in marks)
+    return None if fits and pairs else "is no inside of a vessel"
+
+
+def _practice(value: Any) -> Told:
+    try:
+        practice_of(value if isinstance(value, Mapping) else {"": value})
+    except InvalidValue as problem:
+        return str(problem).rstrip(".")
+    return None
+
+
+def _one_of(known: Any) -> Callable[[Any], Told]:
+    allowed = frozenset(str(each) for each in known)
+    return lambda value: None if value is None or value in allowed else f"is {value!r}, which is not known"
+
+
+_ZONES = frozenset(available_timezones())
+RULES: dict[tuple[str, str], Callable[[Any], Told]] = {
+    ("household", "zone"): _one_of(_ZONES), ("household", "practice"): _practice,
+    ("child", "mobility"): _one_of(Mobility), ("child", "allergies"): _words(),
+    ("child", "passions"): _words(), ("permission", "kind"): _one_of(PERMISSION_KINDS),
+    ("unit", "kind"): _one_of(UNIT_KINDS), ("board", "widths_mm"): _numbers,
+    ("card", "area"): _one_of(AREAS), ("tray", "piece"): _shape, ("tray", "softness"): _one_of(Softness),
+    ("tray", "hazards"): _words(HAZARDS), ("tray", "tags"): _words(frozenset(TAGS)),
+    ("component", "shape"): _shape, ("component", "inside"): _inside, ("component", "kind"): _one_of(KINDS),
+    ("component", "softness"): _one_of(Softness), ("component", "allergens"): _words(),
+    ("component", "dangers"): _words(HAZARDS), ("component", "colours"): _words(), ("component", "assumed"): _words(),
+    ("episode", "work"): _one_of(Work), ("episode", "place"): _one_of(Place),
+    ("change", "out"): _numbers, ("change", "in"): _numbers, ("change", "why_out"): _words(),
+}  # fmt: skip
+"""By table and column, where the column's type does not say it all."""
+
+
+def problems_in(
+    tables: Mapping[str, list[Mapping[str, Any]]], types: Mapping[str, Mapping[str, str]]
+) -> list[FieldProblem]:
+    """Everything that cannot be, each named by table, row and field. `types` are the columns' types by table."""
+    found = [
+        FieldProblem(f"tables.{table}.{at}.{column}", f"{told}.")
+        for table, rows in tables.items() for at, row in enumerate(rows) for column, value in row.items()
+        if (told := _told(table, column, value, types.get(table, {}).get(column, ""))) is not None
+    ]  # fmt: skip
+    return [*found, *_off_the_shelf(tables)]
+
+
+def _told(table: str, column: str, value: Any, kind: str) -> Told:
+    if isinstance(value, str) and _CONTROL.search(value):
+        return "holds a sign that cannot be written"
+    if value is None:
+        return None
+    if kind == "DATE":
+        return _day(value)
+    if column in INSTANTS and kind == "VARCHAR":
+        return _instant(value)
+    if isinstance(value, float) and not isfinite(value):
+        return f"is {value}"
+    rule = RULES.get((table, column))
+    return rule(value) if rule else None
+
+
+def _day(value: Any) -> Told:
+    try:
+        day = date.fromisoformat(value)
+    except (TypeError, ValueError):
+        return f"is {value!r}, which is no day"
+    return None if FIRST <= day <= LAST else f"is {value}, which cannot be"
+
+
+def _instant(value: Any) -> Told:
+    try:
+        at = datetime.fromisoformat(value)
+    except (TypeError, ValueError):
+        return f"is {value!r}, which is no time"
+    return None if at.tzinfo is not None and FIRST.year <= at.year <= LAST.year else f"is {value}, which cannot be"
+
+
+def _off_the_shelf(tables: Mapping[str, list[Mapping[str, Any]]]) -> Iterator[FieldProblem]:
+    """Trays on boards or places that the unit does not have."""
+    places = {(b.get("unit_id"), b.get("position")): b.get("places") for b in tables.get("board", ())}
+    for at, row in enumerate(tables.get("placement", ())):
+        most = places.get((row.get("unit_id"), row.get("board")))
+        # What left long ago may have stood on a board that is no longer there.
+        if row.get("until") is None and (most is None or not 0 <= row.get("place", 0) < most):
+            yield FieldProblem(f"tables.placement.{at}.place", "is a place the unit does not have.")

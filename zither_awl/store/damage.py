@@ -1,0 +1,33 @@
+"""Rows that cannot be read: left out and told, so that one of them takes no screen down."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from typing import Any, TypeVar
+
+from sqlalchemy.orm import Session
+
+from zither_awl.core.errors import InvalidValue
+
+T = TypeVar("T")
+UNREADABLE = (InvalidValue, ValueError, TypeError, KeyError, IndexError, AttributeError, AssertionError)
+
+
+def readable(session: Session, rows: Iterable[Any], make: Callable[[Any], T], instead: Callable[[Any], T] | None = None,
+             ) -> list[T]:  # fmt: skip
+    """The rows as values. One that no value can be made of is noted, and left out or stands as `instead` makes it."""
+    found: list[T] = []
+    for row in rows:
+        try:
+            found.append(make(row))
+        except UNREADABLE as problem:
+            noted(session)[row.__tablename__, str(row.id)] = f"{row.name} ({row.__tablename__} {row.id}): {problem}"
+            if instead is not None:
+                found.append(instead(row))
+    return found
+
+
+def noted(session: Session) -> dict[tuple[str, str], str]:
+    """What was noted in this transaction, by table and key."""
+    kept: dict[tuple[str, str], str] = session.info.setdefault("damaged", {})
+    return kept
