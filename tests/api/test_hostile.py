@@ -15,6 +15,8 @@ from tests.conftest import NOW, Client
 from zither_awl.app import create_app
 from zither_awl.services.clock import SetClock
 from zither_awl.settings import Settings
+from zither_awl.store.checking import problems_in
+from zither_awl.store.transfer import types_of
 
 BASE = "http://127.0.0.1:8136"
 LONG = "x" * 200_000
@@ -122,16 +124,29 @@ def document(whole: Client) -> dict[str, Any]:
     return {**found, "tables": {name: rows[:2] for name, rows in found["tables"].items()}}
 
 
+@pytest.fixture(scope="module")
+def types(demo_file: Path) -> dict[str, dict[str, str]]:
+    return types_of(demo_file)
+
+
 @pytest.mark.parametrize(("table", "field", "value"), VALUES, ids=[f"{t}.{f}={str(v)[:12]}" for t, f, v in VALUES])
 def test_a_wrong_value_in_a_household_file_is_named_by_table_row_and_field(
-    whole: Client, document: dict[str, Any], table: str, field: str, value: Any
+    document: dict[str, Any], types: dict[str, dict[str, str]], table: str, field: str, value: Any
 ) -> None:  # fmt: skip
+    tables = copy.deepcopy(document["tables"])
+    assert [p for p in problems_in(tables, types) if not p.field.startswith("tables.placement")] == []
+    _set(table, field, value)(tables)
+    named = [p.field for p in problems_in(tables, types) if not p.field.startswith("tables.placement")]
+    assert named == [f"tables.{table}.0.{field}"]
+
+
+def test_such_a_file_is_refused_before_a_row_of_it_is_taken(whole: Client, document: dict[str, Any]) -> None:
     changed = copy.deepcopy(document)
-    _set(table, field, value)(changed["tables"])
+    _set("tray", "tags", 5)(changed["tables"])
     answer = whole.flask.post("/api/import/household/check", data=json.dumps(changed), base_url=BASE,
                               headers=whole.headers, content_type="application/octet-stream")  # fmt: skip
     assert answer.status_code == 422
-    assert answer.get_json()["errors"][0]["field"].startswith(f"tables.{table}.0.{field}")
+    assert answer.get_json()["errors"][0]["field"] == "tables.tray.0.tags"
 
 
 def test_a_damaged_key_is_made_anew_and_the_program_starts(tmp_path: Any) -> None:

@@ -53,6 +53,16 @@ def _columns(db: sqlite3.Connection, table: str) -> dict[str, tuple[str, bool, b
             for r in db.execute(f'PRAGMA table_info("{table}")')}  # fmt: skip
 
 
+def _types(db: sqlite3.Connection) -> dict[str, dict[str, str]]:
+    return {name: {col: kind for col, (kind, _, _) in _columns(db, name).items()} for name in _tables(db)}
+
+
+def types_of(database: Path) -> dict[str, dict[str, str]]:
+    """The types of every table's columns."""
+    with _connected(database) as db:
+        return _types(db)
+
+
 def _rows(db: sqlite3.Connection, table: str) -> list[dict[str, Any]]:
     columns = _columns(db, table)
     keys = ", ".join(f'"{name}"' for name, (_, _, key) in columns.items() if key) or "rowid"
@@ -131,8 +141,7 @@ def restore(document: Mapping[str, Any], photos: Mapping[int, bytes], target: Pa
     _migrated(target, str(version))
     _check(document, schema_of(target))
     with _connected(target) as db:
-        types = {name: {col: kind for col, (kind, _, _) in _columns(db, name).items()} for name in _tables(db)}
-        wrong = problems_in(document["tables"], types)
+        wrong = problems_in(document["tables"], _types(db))
         if wrong:
             raise InvalidValue(*wrong[:MOST_SAID])
         db.execute("PRAGMA foreign_keys=OFF")
