@@ -96,7 +96,7 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot_both(person, "/watch", "watch", "Turning three bolts")
     person.go("/change")
     person.tap("button", "Accept")
-    person.wait_to_see("whole mornings ago")
+    person.wait_to_see("nothing should change yet")
     _shoot(person, "/today", "today", "Pull Folding: two lines")
     _shoot(person, "/catalogue?card=float-sink", "catalogue", "Does it float?")
     _paper(desk, trays["Water, jug to cup"])

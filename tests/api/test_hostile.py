@@ -149,8 +149,10 @@ def test_such_a_file_is_refused_before_a_row_of_it_is_taken(whole: Client, docum
     assert answer.get_json()["errors"][0]["field"] == "tables.tray.0.tags"
 
 
-def test_a_damaged_key_is_made_anew_and_the_program_starts(tmp_path: Any) -> None:
-    for spoil in (lambda p: p.write_bytes(b"\xff\xfe"), lambda p: p.write_text(""), lambda p: p.mkdir()):
+def test_a_damaged_key_is_made_anew_and_the_program_starts(tmp_path: Path) -> None:
+    spoilers: tuple[Callable[[Path], object], ...] = (
+        lambda p: p.write_bytes(b"\xff\xfe"), lambda p: p.write_text(""), Path.mkdir)  # fmt: skip
+    for spoil in spoilers:
         key = tmp_path / "secret-key"
         if key.is_file():
             key.unlink()

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from dataclasses import replace
+from datetime import date, timedelta
 from itertools import pairwise
 from typing import Any
 
@@ -10,11 +11,13 @@ import pytest
 from pygrowup.pygrowup import Observation
 
 from tests.builders import TODAY, child, worked_cases
+from zither_awl.core.ages import corrected_months, exact_months
 from zither_awl.core.body import (
     carry_limit_g,
     elbow_mm,
     hazard_stature,
     hazard_zone_mm,
+    latest_mobility,
     lms_value,
     mass_g,
     mass_of,
@@ -93,7 +96,33 @@ def test_hazards_use_two_deviations_more_when_nobody_measured_within_three_month
     fresh = Measurement(on=TODAY - timedelta(days=30), stature_mm=900)
     stale = Measurement(on=TODAY - timedelta(days=130), stature_mm=900)
     assert hazard_stature(child(months=31, measurements=(fresh,)), TODAY) == pytest.approx(900, rel=0.02)
-    assert hazard_stature(child(months=31, measurements=(stale,)), TODAY) == pytest.approx(stature_mm(31, None, 2.0))
+    unmeasured = child(months=31, measurements=(stale,))
+    exact = exact_months(unmeasured.born, None, TODAY)
+    for sex in (None, "male"):  # nobody said the table: the taller one
+        assert hazard_stature(replace(unmeasured, sex=sex), TODAY) == pytest.approx(stature_mm(exact, "male", 2.0))
+    assert hazard_stature(replace(unmeasured, sex="female"), TODAY) < stature_mm(exact, "male", 2.0)
+
+
+@pytest.mark.parametrize(("born", "weeks"), [(date(2024, 1, 31), None), (date(2023, 2, 28), None), (date(2024, 4, 30), 30)])
+def test_a_child_grows_day_by_day_and_a_month_changes_nothing_at_once(born: date, weeks: int | None) -> None:
+    days = [born + timedelta(days=n) for n in range(150, 900)]
+    small = replace(child(), born=born, gestation_weeks=weeks, sex="female")
+    heights = [stature_of(small, day) for day in days]
+    steps = [after - before for before, after in pairwise(heights)]
+    corrected = [corrected_months(born, weeks, day) for day in days]
+    jumps = [step for step, (one, other) in zip(steps, pairwise(corrected), strict=True) if other - one <= 1]
+    assert all(0 < step < 1.2 for step in jumps)
+    for day in days[::31]:
+        months = exact_months(born, weeks, day)
+        whole = corrected_months(born, weeks, day)
+        assert whole <= months < whole + 1
+        assert stature_mm(whole, "female") <= stature_of(small, day) < stature_mm(whole + 1, "female")
+
+
+@pytest.mark.parametrize(("months", "moves"), [(3, "lies or sits"), (4, "pulls up"), (8, "walks"), (12, "climbs"), (40, "climbs")])
+def test_unknown_moving_is_the_latest_stage_of_the_age(months: int, moves: str) -> None:
+    """The earliest windows of the WHO motor milestones, from memory; climbing is common practice, no source."""
+    assert latest_mobility(months) == moves
 
 
 ZONES = [

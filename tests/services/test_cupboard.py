@@ -348,7 +348,7 @@ def document(house: SmallHouse) -> dict[str, Any]:
         (lambda d: d["tables"]["child"][0].update(archived="no"), "tables.child.0.archived", "boolean"),
         (lambda d: d["tables"]["child"].append(dict(d["tables"]["child"][0])), "tables.child.2", "UNIQUE"),
         (lambda d: d["tables"]["unit_child"][0].update(child_id=77), "tables.unit_child", "rests on a child"),
-        (lambda d: d["tables"]["child"][0].update(pattern="star"), "pattern", "expected one of"),
+        (lambda d: d["tables"]["child"][0].update(pattern="star"), "file", "expected one of"),
         (lambda d: d.update(format="other"), "file", "no household"),
     ],
 )

@@ -193,7 +193,7 @@ def test_heights_of_the_house_are_ticked_and_undone(at: Desk) -> None:
 
 def test_what_a_child_will_reach_within_the_year_is_told_with_its_month(at: Desk) -> None:
     said = [heights.said(r, at.today()) for r in heights.soon_reached(at.house(), at.today())]
-    assert "In May Tove reaches the top board of the window shelf." in said
+    assert "In June Tove reaches the top board of the window shelf." in said
     assert heights.soon_reached(at.house(), at.today())[0].on > at.today()
 
 

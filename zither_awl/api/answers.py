@@ -18,7 +18,7 @@ from zither_awl.core.safety import ALLOWANCES, Stability, why_not_allowed
 from zither_awl.core.safety.permissions import permission_of
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
 from zither_awl.core.trays import front_of
-from zither_awl.core.values import SWEEP_STATES, Child, Episode, Morning, Placement, Spot, Tray, Unit
+from zither_awl.core.values import SWEEP_STATES, Child, Episode, Morning, PermissionKind, Placement, Spot, Tray, Unit
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.mending import likely_end
 from zither_awl.services.recording import work_name
@@ -92,7 +92,8 @@ def unit_out(unit: Unit, stability: Stability | None = None) -> shelf_models.Uni
         id=unit.id, name=unit.name, kind=unit.kind, room=unit.room, width_mm=unit.width_mm, height_mm=unit.height_mm,
         depth_mm=unit.depth_mm, comes=sorted(unit.comes), barrier=unit.barrier, climb_on_mm=unit.climb_on_mm,
         archived=unit.archived, version=unit.version, mass_g=unit.mass_g, anchored=unit.anchored, bedroom=unit.bedroom,
-        most=unit.most, stability=shelf_models.StabilityOut.model_validate(stability) if stability else None,
+        most=unit.most, main=unit.main,
+        stability=shelf_models.StabilityOut.model_validate(stability) if stability else None,
         boards=[_board_out(unit, at) for at in range(len(unit.boards))],
     )  # fmt: skip
 
@@ -164,13 +165,24 @@ def action_out(action: Action) -> shelf_models.ActionOut:
     )  # fmt: skip
 
 
-def finding_out(finding: Finding) -> shelf_models.FindingOut:
+def finding_out(finding: Finding, house: House) -> shelf_models.FindingOut:
     """A finding with its reasons and the actions that cure it."""
     return shelf_models.FindingOut(
         rule=finding.rule, severity=finding.severity, child=finding.child, tray=finding.tray,
         spot=spot_out(finding.spot), reasons=reasons_out(finding.reasons),
         actions=[action_out(a) for a in finding.actions],
+        asks=decide_out(((finding.child, kind) for kind in finding.asks if finding.child is not None), house),
     )  # fmt: skip
+
+
+def decide_out(asks: Iterable[tuple[int, PermissionKind]], house: House) -> list[house_models.DecideOut]:
+    """What may be decided for a child (its id) with an adult at the table, each with its caution."""
+    return [
+        house_models.DecideOut(child_id=child_id, child=house.child(child_id).name, kind=kind,
+                               work=ALLOWANCES[kind].work, from_months=ALLOWANCES[kind].from_months,
+                               caution=ALLOWANCES[kind].caution, then=ALLOWANCES[kind].then)
+        for child_id, kind in asks
+    ]  # fmt: skip
 
 
 def episodes_out(episodes: Iterable[Episode], at: Desk) -> list[watch_models.EpisodeOut]:

@@ -5,18 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
-from zither_awl.api.answers import piece_out, reasons_out
+from zither_awl.api.answers import decide_out, piece_out, reasons_out
 from zither_awl.api.schemas import bench as models
 from zither_awl.api.schemas import things as thing_models
 from zither_awl.core.component import Component, footprint_mm
 from zither_awl.core.difficulty import TEXTS
 from zither_awl.core.kinds import kind_of
 from zither_awl.core.reasons import Reason
-from zither_awl.core.safety import ALLOWANCES, component_hazards
+from zither_awl.core.safety import component_hazards
 from zither_awl.core.safety.nature import EMERGENCIES, Hazard
 from zither_awl.core.shapes import largest_mm
 from zither_awl.core.trays import Candidate, Design, Level, Made, Packing, Stock
-from zither_awl.core.trays.check import Check
 from zither_awl.core.trays.makeable import container_role
 from zither_awl.core.trays.match import consider, with_counts
 from zither_awl.core.words import sentence
@@ -116,7 +115,7 @@ def bench_out(bench: Bench, wish: Wish, house: House) -> models.BenchOut:
         share=bench.level.pour.share if bench.level.pour else None,
         poured=models.PouredOut(ml=round(poured.ml, 1), share=round(poured.share, 3), line_mm=poured.line_mm,
                                 source_line_mm=poured.source_line_mm, into=poured.target.name) if poured else None,
-        checks=[models.CheckOut(severity=c.severity, reason=reasons_out([c.reason])[0], asks=_asks(c, house))
+        checks=[models.CheckOut(severity=c.severity, reason=reasons_out([c.reason])[0], asks=decide_out(c.asks, house))
                 for c in made.checks],
         difficulty=[models.DimensionOut(name=name, step=step, most=len(TEXTS[name]) - 1, text=TEXTS[name][step],
                                         nearest=near.get(name)) for name, step in on_it.difficulty.items()],
@@ -127,15 +126,6 @@ def bench_out(bench: Bench, wish: Wish, house: House) -> models.BenchOut:
                                                       per_use=bench.costs.per_use),
         name=bench.name, emergency=emergency_words(house, kinds),
     )  # fmt: skip
-
-
-def _asks(check: Check, house: House) -> list[models.AskOut]:
-    return [
-        models.AskOut(child_id=child_id, child=house.child(child_id).name, kind=kind, work=ALLOWANCES[kind].work,
-                      from_months=ALLOWANCES[kind].from_months, caution=ALLOWANCES[kind].caution,
-                      then=ALLOWANCES[kind].then)
-        for child_id, kind in check.asks
-    ]  # fmt: skip
 
 
 def card_text(card: Design) -> dict[str, Any]:

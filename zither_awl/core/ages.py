@@ -44,6 +44,22 @@ def corrected_months(born: date, gestation_weeks: int | None, on: date) -> int:
     return corrected if corrected < CORRECT_UNTIL_MONTHS else chronological
 
 
+def exact_months(born: date, gestation_weeks: int | None, on: date) -> float:
+    """The corrected age with the part of the month that has run, by days: what grows evenly within a month."""
+    whole = corrected_months(born, gestation_weeks, on)
+    since = born if whole == completed_months(born, on) else due_date(born, gestation_weeks or TERM_WEEKS)
+    if on < since:
+        return 0.0
+    began, ends = _month_on(since, whole), _month_on(since, whole + 1)
+    return whole + (on - began).days / (ends - began).days
+
+
+def _month_on(born: date, months: int) -> date:
+    """The day so many months are completed."""
+    year, month = divmod(born.year * 12 + born.month - 1 + months, 12)
+    return date(year, month + 1, min(born.day, calendar.monthrange(year, month + 1)[1]))
+
+
 def age_text(born: date, on: date, locale: str = "en") -> str:
     """An age as people say it: "7 weeks", "13 m", "2 y 7 m"; Spanish for a locale that begins with "es"."""
     spanish = locale.startswith("es")

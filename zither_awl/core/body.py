@@ -12,14 +12,15 @@ from functools import lru_cache
 from typing import Literal, Protocol
 
 from zither_awl.core import growth_table as table
-from zither_awl.core.ages import completed_months, corrected_months
+from zither_awl.core.ages import completed_months, exact_months
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.furniture import Fit, furniture_fit
 from zither_awl.core.practice import Practice
 from zither_awl.core.values import MOST_MONTHS, Child, Mobility
 
 __all__ = [
-    "Fit", "Reach", "carry_limit_g", "elbow_mm", "furniture_fit", "hazard_stature", "hazard_zone_mm", "lms_value",
+    "Fit", "Reach", "carry_limit_g", "elbow_mm", "furniture_fit", "hazard_stature", "hazard_zone_mm", "latest_mobility",
+    "lms_value",
     "mass_g", "mass_of", "reach", "stature_mm", "stature_of",
 ]  # fmt: skip
 
@@ -42,7 +43,7 @@ _HAZARD = {
 
 
 class _Median(Protocol):
-    def __call__(self, months: int, sex: Sex | None = None) -> float: ...
+    def __call__(self, months: float, sex: Sex | None = None) -> float: ...
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,26 +70,33 @@ def lms_value(lms: table.Lms, deviations: float = 0.0) -> float:
     return float(median * (1 + power * spread * deviations) ** (1 / power))
 
 
-def stature_mm(months: int, sex: Sex | None = None, deviations: float = 0.0) -> float:
-    """Median stature at so many completed months, or so many SD from it. A missing sex averages both.
+def stature_mm(months: float, sex: Sex | None = None, deviations: float = 0.0) -> float:
+    """Median stature at an age, or so many SD from it, evenly grown within a month. A missing sex averages both.
 
     Raises: InvalidValue above 96 months: please measure.
     """
     return 10 * _averaged(table.STATURE_CM_FEMALE, table.STATURE_CM_MALE, months, sex, deviations)
 
 
-def mass_g(months: int, sex: Sex | None = None, deviations: float = 0.0) -> float:
-    """Median mass at so many completed months, or so many SD from it. A missing sex averages both."""
+def mass_g(months: float, sex: Sex | None = None, deviations: float = 0.0) -> float:
+    """Median mass at an age, or so many SD from it, evenly grown within a month. A missing sex averages both."""
     return 1000 * _averaged(table.MASS_KG_FEMALE, table.MASS_KG_MALE, months, sex, deviations)
 
 
 def _averaged(
-    girls: tuple[table.Lms, ...], boys: tuple[table.Lms, ...], months: int, sex: Sex | None, deviations: float
+    girls: tuple[table.Lms, ...], boys: tuple[table.Lms, ...], months: float, sex: Sex | None, deviations: float
 ) -> float:
     if not 0 <= months <= MOST_MONTHS:
         raise InvalidValue(FieldProblem("months", f"is {months}; the table holds 0 to {MOST_MONTHS}: please measure."))
-    girl, boy = lms_value(girls[months], deviations), lms_value(boys[months], deviations)
+    girl, boy = _between(girls, months, deviations), _between(boys, months, deviations)
     return girl if sex == "female" else boy if sex == "male" else (girl + boy) / 2
+
+
+def _between(rows: tuple[table.Lms, ...], months: float, deviations: float) -> float:
+    """A month's value and the next one's, by the part of the month that has run."""
+    whole = int(months)
+    value = lms_value(rows[whole], deviations)
+    return value if months == whole else value + (months - whole) * (lms_value(rows[whole + 1], deviations) - value)
 
 
 @lru_cache(maxsize=2048)
@@ -114,19 +122,34 @@ def _grown(child: Child, on: date, measured: list[tuple[date, float]], median: _
     return value * max(1.0, now / median(_table_months(child, day), child.sex))
 
 
-def _table_months(child: Child, on: date) -> int:
-    return min(corrected_months(child.born, child.gestation_weeks, on), MOST_MONTHS)
+def _table_months(child: Child, on: date) -> float:
+    return min(exact_months(child.born, child.gestation_weeks, on), MOST_MONTHS)
 
 
 @lru_cache(maxsize=2048)
 def hazard_stature(child: Child, on: date, practice: Practice = Practice()) -> float:
-    """Stature for hazards in mm: as measured within three months, else the larger of that and + 2 SD."""
+    """Stature for hazards in mm: as measured within three months, else the larger of that and + 2 SD.
+
+    Nobody said which growth table: the taller one, since unsure means the dangerous reading.
+    """
     fresh = [
         m for m in child.measurements
         if m.stature_mm and m.on <= on and completed_months(m.on, on) < practice.stale_measure_months
     ]  # fmt: skip
     usual = stature_of(child, on)
-    return usual if fresh else max(usual, stature_mm(_table_months(child, on), child.sex, 2.0))
+    sexes: tuple[Sex, ...] = (child.sex,) if child.sex else ("female", "male")
+    tall = max(stature_mm(_table_months(child, on), sex, 2.0) for sex in sexes)
+    return usual if fresh else max(usual, tall)
+
+
+def latest_mobility(months: int) -> Mobility:
+    """How a child of an age moves when nobody said it: the latest stage a first child of that age has reached.
+
+    Standing with help from 4.8 and walking alone from 8.2 months: the earliest windows of the WHO motor milestones,
+    from memory. Climbing from 12 months: common practice, no source.
+    """
+    stages = ((12, Mobility.CLIMBS), (8, Mobility.WALKS), (4, Mobility.PULLS_UP))
+    return next((stage for least, stage in stages if months >= least), Mobility.LIES_OR_SITS)
 
 
 def hazard_zone_mm(

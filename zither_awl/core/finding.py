@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from zither_awl.core.reasons import Reason, Severity
-from zither_awl.core.values import Spot
+from zither_awl.core.values import PermissionKind, Spot
 
 ActionKind = Literal["gate", "by_hand", "swap", "move", "rest"]
 
@@ -35,6 +35,8 @@ class Finding:
     spot: Spot
     reasons: tuple[Reason, ...]
     actions: tuple[Action, ...] = ()
+    asks: tuple[PermissionKind, ...] = ()
+    """What the household may decide for the child instead, with an adult at the table."""
 
     @property
     def kind(self) -> tuple[str, int | None]:

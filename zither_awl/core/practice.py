@@ -154,6 +154,12 @@ SETTABLE = ("mastery", "look", "look_day", "rest_days", "rest_too_hard_days", "p
 """What House lets a household set; the rest stays as usual."""
 
 
+def usual_practice() -> dict[str, str | int]:
+    """What holds of the settable where a household set nothing."""
+    usual = Practice()
+    return {name: getattr(usual, name) for name in SETTABLE}
+
+
 def practice_of(told: Mapping[str, Any], **more: Any) -> Practice:
     """The practice with what a household set. Raises: InvalidValue for a name or value it cannot be."""
     wrong = Gathering()

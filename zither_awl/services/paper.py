@@ -239,7 +239,8 @@ def set_up_sheet(desk: Desk) -> SetUpSheet:
         ListPart("Fill and prepare", tuple((line.tray, line.text, False) for line in page.prepare)),
         ListPart("Complete", tuple((m.tray.name, m.note, False) for m in page.complete)),
         ListPart("Show", tuple(shows)),
-        ListPart("Set out by hand", tuple((line.tray, line.text, False) for line in page.by_hand), ticked=False),
+        ListPart("Kept away; you bring it", tuple((line.tray, line.text, False) for line in page.by_hand),
+                 ticked=False),
         ListPart("Mind", tuple((line.tray, line.text, False) for line in page.mind), ticked=False),
         ListPart("Stands out", tuple((unit, ", ".join(names), False) for unit, names in page.out), ticked=False),
     ]  # fmt: skip

@@ -89,7 +89,7 @@ def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequenc
     coming = [(s.in_, s.spot) for s in swaps if s.in_ is not None and s.spot is not None]
     record = ChangeRecord(id=0, at=desk.now(), out=tuple(t.id for t in out), in_=tuple(t.id for t, _ in coming),
                           why_out=tuple(s.why_out for s in swaps if s.out is not None))  # fmt: skip
-    label = ", ".join([*(f"{t.name} out" for t in out), *(f"{t.name} in" for t, _ in coming)]) or "Set out by hand"
+    label = ", ".join([*(f"{t.name} out" for t in out), *(f"{t.name} in" for t, _ in coming)]) or "Kept away"
     with desk.write(adult_id, f"Change: {label}"[:200]) as work:
         change_id = work.weeks.add_change(record, "accepted", "", adult_id)
         standing = {p.tray.id: p for p in house.placements}

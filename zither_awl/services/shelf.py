@@ -62,7 +62,7 @@ def read_out(placement: Placement, house: House, today: date) -> str:
     unit, tray = house.unit(placement.spot.unit_id), placement.tray
     parts = [f"{placement.spot.counted(unit)}: {tray.name}"]
     if placement.by_hand:
-        parts.append("set out by hand")
+        parts.append("kept away")
     height = unit.boards[placement.spot.board].height_mm
     for child in house.children:
         if child.id in tray.for_children:
@@ -82,10 +82,12 @@ def resting_trays(house: House) -> tuple[Tray, ...]:
 
 
 def condition_of(house: House, tray: Tray, today: date) -> str:
-    """Where this tray may be worked with, if it endangers somebody mobile."""
-    return house.once(
+    """Where this tray may be worked with, if it endangers somebody mobile; and why it was kept against a rule."""
+    where = house.once(
         ("condition", today, tray.id), lambda: work_condition(tray, house.children, today, house.practice)
     )
+    kept = f"Kept all the same: {tray.exception.rstrip('.')}." if tray.exception else ""
+    return f"{where} {kept}".strip()
 
 
 def move(
@@ -131,7 +133,7 @@ def _label(house: House, tray: Tray, now_at: Placement | None, to: Spot | None, 
     if to is None:
         return f"{tray.name} to rest"
     if now_at is not None and now_at.spot == to:
-        return f"{tray.name} {'by hand' if by_hand else 'open'}"
+        return f"{tray.name} {'kept away' if by_hand else 'open'}"
     unit = house.unit(to.unit_id)
     return f"{tray.name} to the {unit.name}, {to.words(unit)}"
 

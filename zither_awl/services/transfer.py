@@ -70,6 +70,9 @@ def _readable(desk: Desk) -> House:
     """The house of a file, every core value made once and every judgement asked once. Raises: InvalidValue."""
     try:
         house, today = desk.house(), desk.today()
+        if house.damaged:
+            told = (f"{said.rstrip('.')}." for said in house.damaged)
+            raise InvalidValue(*(FieldProblem("file", said, "Nothing was changed.") for said in told))
         entries(house)
         house.findings(today)
         propose_change(house.state, house.practice.mastery, today, judge=house.judgements(today))

@@ -2223,26 +2223,17 @@ export interface components {
         };
         /**
          * AskOut
-         * @description What the household may decide for a child with an adult at the table, so that a rule gives way.
+         * @description What to ask next: `stop` says why to end here.
          */
         AskOut: {
-            /** Caution */
-            caution: string;
-            /** Child */
-            child: string;
-            /** Child Id */
-            child_id: number;
-            /** From Months */
-            from_months: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "water" | "blade" | "small";
-            /** Then */
-            then: string;
-            /** Work */
-            work: string;
+            /** Far */
+            far: boolean;
+            /** Stop */
+            stop: string;
+            /** Turn */
+            turn: string;
+            /** Word */
+            word: string | null;
         };
         /**
          * BackItemIn
@@ -2834,7 +2825,7 @@ export interface components {
         /** CheckOut */
         CheckOut: {
             /** Asks */
-            asks: components["schemas"]["AskOut"][];
+            asks: components["schemas"]["DecideOut"][];
             reason: components["schemas"]["ReasonOut"];
             /**
              * Severity
@@ -2864,8 +2855,8 @@ export interface components {
              * @default []
              */
             measurements?: components["schemas"]["MeasurementIn"][];
-            /** @default walks */
-            mobility?: components["schemas"]["Mobility"];
+            /** @default null */
+            mobility?: components["schemas"]["Mobility"] | null;
             /**
              * Mobility Since
              * @default null
@@ -3249,6 +3240,29 @@ export interface components {
             /** Trays */
             trays: components["schemas"]["TrayOut"][];
         };
+        /**
+         * DecideOut
+         * @description What the household may decide for a child with an adult at the table, so that a rule gives way.
+         */
+        DecideOut: {
+            /** Caution */
+            caution: string;
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** From Months */
+            from_months: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "water" | "blade" | "small";
+            /** Then */
+            then: string;
+            /** Work */
+            work: string;
+        };
         /** DeclineIn */
         DeclineIn: {
             /** Reason */
@@ -3624,6 +3638,8 @@ export interface components {
         FindingOut: {
             /** Actions */
             actions: components["schemas"]["ActionOut"][];
+            /** Asks */
+            asks: components["schemas"]["DecideOut"][];
             /** Child */
             child: number | null;
             /** Reasons */
@@ -5070,6 +5086,11 @@ export interface components {
              */
             pins?: components["schemas"]["PinIn"][];
             /**
+             * Wanted
+             * @default []
+             */
+            wanted?: number[];
+            /**
              * Without
              * @default []
              */
@@ -5714,6 +5735,10 @@ export interface components {
              * Format: date
              */
             today: string;
+            /** Usual Practice */
+            usual_practice: {
+                [key: string]: string | number;
+            };
             /** Version */
             version: string;
         };
@@ -6575,6 +6600,11 @@ export interface components {
              */
             kind?: string;
             /**
+             * Main
+             * @default false
+             */
+            main?: boolean;
+            /**
              * Mass G
              * @default null
              */
@@ -6626,6 +6656,8 @@ export interface components {
             id: number;
             /** Kind */
             kind: string;
+            /** Main */
+            main: boolean;
             /** Mass G */
             mass_g: number | null;
             /** Most */
@@ -6745,6 +6777,8 @@ export interface components {
             unban: number[];
             /** Unpin */
             unpin: number[];
+            /** Wanted */
+            wanted: number[];
             /** Without */
             without: string[];
         };

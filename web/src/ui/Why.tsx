@@ -7,32 +7,60 @@ type Reason = { rule: string; text: string; numbers: readonly Quantity[]; eviden
 const amount = (q: Quantity) => (q.value > 0 && q.value < 0.005 ? 'under 0.01' : plain(q.value, 2))
 const said = (q: Quantity) => `${amount(q)} ${q.unit}`.trim() + (q.limit === null ? '' : `; ${q.needed ? 'needed' : 'limit'} ${plain(q.limit, 2)}`)
 
+type WhyProps = { reasons: readonly Reason[]; numbers?: boolean; folded?: boolean }
+
 /** The program's reasons: the sentence, the numbers with their limits, the source, and a way to what was seen. */
-export function Why({ reasons, numbers = true }: { reasons: readonly Reason[]; numbers?: boolean }) {
+export function Why({ reasons, numbers = true, folded = false }: WhyProps) {
+  if (folded) return <Folded reasons={reasons} numbers={numbers} />
   return (
     <ul className="flex flex-col gap-3">
       {reasons.map((reason, at) => (
         <li key={at} className="flex flex-col gap-1">
           {reason.text && <p>{reason.text}</p>}
-          {numbers && reason.numbers.length > 0 && (
-            <dl className="text-sm">
-              {reason.numbers.map((q) => (
-                <div key={q.label} className="flex justify-between gap-4 border-t border-line py-1">
-                  <dt className="text-ink-2">{q.label}</dt>
-                  <dd className="text-right tabular-nums">{said(q)}</dd>
-                </div>
-              ))}
-            </dl>
-          )}
-          <Grounds reason={reason} />
+          <Reckoned reason={reason} numbers={numbers} />
         </li>
       ))}
     </ul>
   )
 }
 
+/** Sentences that can be read aloud one after the other, and all that is behind them in one place. */
+function Folded({ reasons, numbers }: { reasons: readonly Reason[]; numbers: boolean }) {
+  const behind = reasons.filter((each) => (numbers && each.numbers.length > 0) || each.evidence.length > 0 || each.source)
+  return (
+    <div className="flex flex-col gap-2">
+      {reasons.map((reason, at) => <p key={at}>{reason.text}</p>)}
+      {behind.length > 0 && (
+        <details className="text-sm">
+          <summary className="py-1 text-ink-2">How this is reckoned</summary>
+          <ul className="flex flex-col gap-3 pt-1">{behind.map((reason, at) => <li key={at}>{behind.length > 1 && <p className="text-ink-2">{reason.text}</p>}<Reckoned reason={reason} numbers={numbers} /></li>)}</ul>
+        </details>
+      )}
+    </div>
+  )
+}
+
+function Reckoned({ reason, numbers }: { reason: Reason; numbers: boolean }) {
+  return (
+    <>
+      {numbers && reason.numbers.length > 0 && (
+        <dl className="text-sm">
+          {reason.numbers.map((q) => (
+            <div key={q.label} className="flex justify-between gap-4 border-t border-line py-1">
+              <dt className="text-ink-2">{q.label}</dt>
+              <dd className="text-right tabular-nums">{said(q)}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <Grounds reason={reason} />
+    </>
+  )
+}
+
 function Grounds({ reason }: { reason: Reason }) {
   const seen = reason.evidence.filter((id) => id.startsWith('episode:')).map((id) => id.slice('episode:'.length))
+  if (!reason.source && seen.length === 0) return null
   return (
     <p className="text-sm text-ink-3">
       {reason.source && <>Source: {reason.source}. </>}

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from zither_awl.api.schemas.base import Id, In, Mm, Out, ReasonOut, Text, Whole
+from zither_awl.api.schemas.house import DecideOut
 from zither_awl.api.schemas.things import Count
 from zither_awl.core.values import PermissionKind
 
@@ -171,22 +172,10 @@ class PlanOut(Out):
     drawn: str
 
 
-class AskOut(Out):
-    """What the household may decide for a child with an adult at the table, so that a rule gives way."""
-
-    child_id: int
-    child: str
-    kind: PermissionKind
-    work: str
-    from_months: int
-    caution: str
-    then: str
-
-
 class CheckOut(Out):
     severity: Literal["kept", "note", "should", "must"]
     reason: ReasonOut
-    asks: list[AskOut]
+    asks: list[DecideOut]
 
 
 class DimensionOut(Out):

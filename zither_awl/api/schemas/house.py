@@ -61,6 +61,7 @@ class HouseholdOut(Out):
     rather_by_area: int
     rather_full: int
     practice: dict[str, str | int]
+    """What this house set."""
 
 
 class AdultIn(In):
@@ -74,6 +75,8 @@ class AdultOut(Out):
 
 class SessionOut(Out):
     household: HouseholdOut | None
+    usual_practice: dict[str, str | int]
+    """What holds where a household set nothing."""
     adults: list[AdultOut]
     csrf_token: str
     now: dt.datetime
@@ -100,7 +103,8 @@ class ChildIn(In):
     born: Day
     gestation_weeks: Annotated[int | None, Whole] = None
     sex: Literal["female", "male"] | None = None
-    mobility: Mobility = Mobility.WALKS
+    mobility: Mobility | None = None
+    """Left out, the latest stage a child of this age may have reached."""
     mobility_since: Day | None = None
     still_mouths: bool = False
     allergies: list[str] = []
@@ -140,6 +144,18 @@ class AllowanceOut(Out):
     then: str
     why_not: str
     given: bool
+
+
+class DecideOut(Out):
+    """What the household may decide for a child with an adult at the table, so that a rule gives way."""
+
+    child_id: int
+    child: str
+    kind: PermissionKind
+    work: str
+    from_months: int
+    caution: str
+    then: str
 
 
 class PermitIn(In):

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from zither_awl.api.schemas.base import Id, In, Mm, Out, ReasonOut, SpotIn, SpotOut, Text, Whole
-from zither_awl.api.schemas.house import ChildOut
+from zither_awl.api.schemas.house import ChildOut, DecideOut
 from zither_awl.core.shapes import Softness
 
 
@@ -46,6 +46,8 @@ class UnitIn(In):
     anchored: bool = False
     bedroom: bool = False
     most: Annotated[int | None, Field(ge=1, le=60), Whole] = None
+    main: bool = False
+    """The shelf the children know as theirs: a plan fills it first."""
     version: Id = 0
 
 
@@ -65,6 +67,7 @@ class UnitOut(Out):
     anchored: bool
     bedroom: bool
     most: int | None
+    main: bool
     archived: bool
     version: int
     stability: StabilityOut | None
@@ -241,6 +244,7 @@ class FindingOut(Out):
     spot: SpotOut
     reasons: list[ReasonOut]
     actions: list[ActionOut]
+    asks: list[DecideOut]
 
 
 class PlacementOut(Out):

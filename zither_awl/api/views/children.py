@@ -10,8 +10,10 @@ from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.house import ArchiveIn, ChildIn, ChildrenOut, DeleteIn, PermitIn
 from zither_awl.api.schemas.watch import PartOut, RecordOut, RecordRowOut, WeekOut
 from zither_awl.api.spec import answers, api
+from zither_awl.core.ages import corrected_months
+from zither_awl.core.body import latest_mobility
 from zither_awl.core.judgement import Judgement
-from zither_awl.core.values import Child, Measurement
+from zither_awl.core.values import Child, Measurement, Mobility
 from zither_awl.services import people
 from zither_awl.services.desk import House
 from zither_awl.services.record import record_of
@@ -33,10 +35,19 @@ def _child(json: ChildIn, child_id: int) -> Child:
     measured = tuple(Measurement(on=m.on, stature_mm=m.stature_mm, mass_g=m.mass_g) for m in json.measurements)
     return Child(
         id=child_id, name=json.name, pattern=json.pattern, born=json.born, gestation_weeks=json.gestation_weeks,
-        sex=json.sex, mobility=json.mobility, mobility_since=json.mobility_since, still_mouths=json.still_mouths,
+        sex=json.sex, mobility=json.mobility or _latest(json, child_id),
+        mobility_since=json.mobility_since, still_mouths=json.still_mouths,
         allergies=tuple(json.allergies), passions=tuple(w.strip() for w in json.passions if w.strip()),
         measurements=measured,
     )  # fmt: skip
+
+
+def _latest(json: ChildIn, child_id: int) -> Mobility:
+    """What is known of a child's moving; of a new one of which nobody said it, the latest its age allows."""
+    born, today = json.born, desk().today()
+    if child_id:
+        return desk().house().child(child_id).mobility
+    return latest_mobility(corrected_months(born, json.gestation_weeks, today) if born <= today else 0)
 
 
 @bp.post("")

@@ -23,6 +23,7 @@ from zither_awl.api.schemas.house import (
     UndoneOut,
 )
 from zither_awl.api.spec import answers, api
+from zither_awl.core.practice import usual_practice
 from zither_awl.core.values import Household
 from zither_awl.services import history, people
 
@@ -35,8 +36,9 @@ def get_session() -> SessionOut:
     """Who lives here, what day it is in the house, and the token every write carries."""
     at = desk()
     house = at.house()
+    household = HouseholdOut.model_validate(house.household) if house.household else None
     return SessionOut(
-        household=HouseholdOut.model_validate(house.household) if house.household else None,
+        household=household, usual_practice=usual_practice(),
         adults=[AdultOut(id=a.id, name=a.name) for a in house.adults], csrf_token=generate_csrf(), now=at.now(),
         today=at.today(), version=__version__, demo=house.settings.seeded_on is not None,
     )  # fmt: skip

@@ -13,8 +13,8 @@ from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.safety.nature import Hazard
-from zither_awl.core.safety.permissions import allowed
-from zither_awl.core.values import Child, Mobility, Placement, Tray, Unit
+from zither_awl.core.safety.permissions import allowance_of, allowed, may_be_allowed
+from zither_awl.core.values import Child, Mobility, PermissionKind, Placement, Tray, Unit
 from zither_awl.core.words import listed
 
 
@@ -125,7 +125,16 @@ def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on:
     beside = tuple(
         Reason("SAFETY", f"Also: {o.hazard.text}.", o.hazard.numbers, reason.evidence, o.hazard.source) for o in others
     )
-    return Finding("exposure", hazard.severity_for(own), child.id, placement.tray.id, placement.spot, (reason, *beside))
+    return Finding("exposure", hazard.severity_for(own), child.id, placement.tray.id, placement.spot, (reason, *beside),
+                   asks=_asks(all_of_it, on) if own else ())  # fmt: skip
+
+
+def _asks(all_of_it: Sequence[Exposed], on: date) -> tuple[PermissionKind, ...]:
+    """What to allow so that a tray, kept away, may be brought to its child; nothing unless all of it may be allowed."""
+    if not all(may_be_allowed(e.hazard, e.child, on) for e in all_of_it):
+        return ()
+    kinds = (allowance_of(e.hazard) for e in all_of_it if not allowed(e.hazard, e.child, on))
+    return tuple(dict.fromkeys(each.kind for each in kinds if each is not None))
 
 
 def _limit_words(hazard: Hazard, child: Child) -> str:

@@ -83,7 +83,7 @@ def _candidates(finding: Finding, scene: Scene, resting: Sequence[Tray]) -> Iter
     placement = next(p for p in scene.placements if p.tray.id == finding.tray and p.spot == finding.spot)
     if rule(finding.rule).hazard:
         yield from _gates(finding, scene, placement)
-        yield Action("by_hand", "Set out by hand", finding.tray)
+        yield Action("by_hand", "Keep it away; you bring it", finding.tray)
         yield from _bigger_pieces(finding, scene, placement, resting)
     elif rule(finding.rule).by_sum:
         yield from _one_less(finding, scene)

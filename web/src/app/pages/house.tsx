@@ -1,7 +1,8 @@
+import { Permissions } from '@/features/children/Permissions'
 import { HouseView } from '@/features/house/HouseView'
 import { useSession } from '../session'
 
 export function Page() {
   const { session } = useSession()
-  return session ? <HouseView session={session} /> : null
+  return session ? <HouseView session={session} permissions={<Permissions />} /> : null
 }

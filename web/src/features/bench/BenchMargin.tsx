@@ -5,6 +5,7 @@ import { Button } from '@/ui/Button'
 import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
+import { Decide } from '@/ui/Decide'
 import { Why } from '@/ui/Why'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
@@ -23,7 +24,10 @@ export function BenchMargin({ bench, wish, bins }: { bench: Bench; wish: Wish; b
       <Short bench={bench} />
       <section aria-label="To mind" className="flex flex-col gap-2">
         {pressing.map((each, at) => (
-          <Notice key={at} tone={each.severity as 'must' | 'should' | 'note'}><Why reasons={[each.reason]} numbers={each.severity === 'must'} /></Notice>
+          <Notice key={at} tone={each.severity as 'must' | 'should' | 'note'}>
+            <Why reasons={[each.reason]} numbers={each.severity === 'must'} />
+            {each.asks.map((ask) => <Decide key={`${ask.child_id}:${ask.kind}`} ask={ask} />)}
+          </Notice>
         ))}
         {notes.length > 0 && <Notice tone="note"><ul className="flex flex-col gap-1.5">{notes.map((each, at) => <li key={at}>{each.reason.text}</li>)}</ul></Notice>}
         {bench.emergency && <p className="text-sm font-semibold text-madder">{bench.emergency}</p>}
@@ -81,9 +85,11 @@ function Short({ bench }: { bench: Bench }) {
 function Keep({ bench, wish, bins }: { bench: Bench; wish: Wish; bins: readonly string[] }) {
   const [name, setName] = useState(bench.name)
   const [bin, setBin] = useState('')
+  const [exception, setException] = useState('')
+  const stands = bench.checks.some((each) => each.severity === 'must')
   const go = useNavigate()
   const keep = useWrite(async () => {
-    await answer(client.POST('/api/bench/trays', { body: { wish, name, bin, for_children: [wish.child_id] } }))
+    await answer(client.POST('/api/bench/trays', { body: { wish, name, bin, for_children: [wish.child_id], exception } }))
     await refresh()
     await go('/cupboard?part=trays')
   })
@@ -93,8 +99,9 @@ function Keep({ bench, wish, bins }: { bench: Bench; wish: Wish; bins: readonly 
       <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} />
       <Field label="Bin it rests in" list="bench-bins" value={bin} onChange={(event) => setBin(event.target.value)} />
       <datalist id="bench-bins">{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
+      {stands && <Field label="Kept all the same, because" value={exception} maxLength={200} hint="Something that must hold does not. Your word is kept with the tray and stands on Today." onChange={(event) => setException(event.target.value)} />}
       {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}
-      <Button type="submit" look="main" disabled={keep.busy || bench.short.length > 0 || !name.trim()}>Keep this tray</Button>
+      <Button type="submit" look="main" disabled={keep.busy || (stands && !exception.trim()) || bench.short.length > 0 || !name.trim()}>Keep this tray</Button>
     </form>
   )
 }

@@ -30,6 +30,15 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
         </p>
         <ul className={lines}>{can.made.map((each) => <li key={each.key}><MadeLine made={each} on={each.key === chosen} onPick={onPick} /></li>)}</ul>
       </section>
+      {can.to_allow.length > 0 && (
+        <section aria-label="Once you decide">
+          <h2>Once you decide</h2>
+          <p className="mb-1 text-sm text-ink-2">With you at the table, and kept away else; the tray asks you.</p>
+          <ul className={lines}>
+            {can.to_allow.map((each) => <li key={each.key}><button type="button" aria-pressed={each.key === chosen} onClick={() => onPick(each.key, each.level)} className="min-h-control w-full rounded-control px-2 text-left text-[0.9375rem] hover:bg-woad-2 aria-pressed:bg-woad-2">{each.card} <span className="text-sm text-ink-3">{each.level_name}</span></button></li>)}
+          </ul>
+        </section>
+      )}
       {can.unlocks.length > 0 && (
         <section aria-label="One thing short">
           <h2>One thing short</h2>

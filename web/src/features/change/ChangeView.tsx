@@ -8,8 +8,10 @@ import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
 import { answer, client, type Schemas } from '@/lib/http'
+import { write } from '@/lib/outbox'
 import { changeQuery, refresh, whyNotQuery } from '@/lib/queries'
-import { counted, sentence } from '@/lib/words'
+import { counted, dayOf, sentence } from '@/lib/words'
+import { Aims } from './Aims'
 
 type Change = Schemas['ChangeOut']
 type Swap = Schemas['SwapOut']
@@ -19,7 +21,7 @@ type Picture = (trayId: number) => ReactNode
 type Choice = { taken: boolean; in_: number | null }
 
 /** Change: what goes out, what comes in, why, from which bin; or why nothing should change yet. */
-export function ChangeView({ picture }: { picture: Picture }) {
+export function ChangeView({ picture, today }: { picture: Picture; today: string }) {
   const { data: change, error } = useQuery(changeQuery)
   if (!change) return <Waiting error={error} />
   const swaps = change.swaps.length ? change.swaps : change.let_in
@@ -27,18 +29,22 @@ export function ChangeView({ picture }: { picture: Picture }) {
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_minmax(18rem,22.5rem)] max-[900px]:grid-cols-1">
       <div className="flex flex-col gap-4 px-5 py-4">
         <Heading title="Change">{change.swaps.length ? `${counted(change.swaps.length, 'change')}, gently` : 'nothing should change yet'}</Heading>
+        <Look on={change.look_on} today={today} waits={change.swaps.length > 0} />
         {change.swaps.length === 0 && (
           <section className="panel p-5" aria-label="Nothing should change yet">
-            <Why reasons={change.reasons} />
+            <Why reasons={change.reasons} folded />
             {change.let_in.length > 0 && <p className="mt-3 font-semibold">What the shelf may take now:</p>}
           </section>
         )}
         {(swaps.length > 0 || change.by_hand.length > 0) && <Proposal key={swaps.map((s) => `${s.out?.id ?? 0}-${s.in_?.id ?? 0}`).join()} change={change} swaps={swaps} picture={picture} />}
+        <Unmarked lines={change.unmarked} />
         <Own change={change} />
       </div>
       <aside aria-label="Why" className="flex flex-col gap-4 border-l border-line bg-paper p-5 max-[900px]:border-t max-[900px]:border-l-0">
         <WhyNot change={change} />
-        <Keep change={change} />
+        <Staying title="Next, after these" lines={change.later} />
+        <Staying title="What stays, and why" lines={change.keep} />
+        <Aims aims={change.aims} today={today} />
       </aside>
     </div>
   )
@@ -66,12 +72,12 @@ function Proposal({ change, swaps, picture }: { change: Change; swaps: readonly 
     <section aria-label="Proposal" className="flex flex-col gap-4">
       {swaps.map((swap, at) => <SwapCard key={at} swap={swap} picture={picture} choice={choices[at] ?? { taken: true, in_: null }} onChoice={(choice) => set(at, choice)} />)}
       {change.by_hand.length > 0 && (
-        <Notice tone="must">Set out by hand with it, because a child could get at {change.by_hand.length === 1 ? 'it' : 'them'}: {change.by_hand.map((each) => each.name).join(', ')}.</Notice>
+        <Notice tone="must">With it {change.by_hand.map((each) => each.name).join(', ')} {change.by_hand.length === 1 ? 'is' : 'are'} kept away, because a child could get at {change.by_hand.length === 1 ? 'it' : 'them'}; you bring {change.by_hand.length === 1 ? 'it' : 'them'}.</Notice>
       )}
       {accept.failed && <Notice tone="must" role="alert">{accept.failed.message}</Notice>}
       <div className="flex flex-wrap gap-2">
         <Button look="main" size="touch" disabled={accept.busy || empty} onClick={() => void accept.run(body, byHand)}>
-          {body.length === swaps.length ? 'Accept' : body.length ? `Accept ${body.length} of ${swaps.length}` : 'Set out by hand only'}
+          {body.length === swaps.length ? 'Accept' : body.length ? `Accept ${body.length} of ${swaps.length}` : 'Keep away only'}
         </Button>
         {swaps.length > 0 && <Button size="touch" aria-expanded={declining} onClick={() => setDeclining(!declining)}>Decline…</Button>}
       </div>
@@ -107,7 +113,7 @@ function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
           {choice.in_ !== null && picture(choice.in_)}
         </div>
       </div>
-      <div className="mt-4 border-t border-line pt-3"><Why reasons={swap.reasons} /></div>
+      <div className="mt-4 border-t border-line pt-3"><Why reasons={swap.reasons} folded /></div>
       <div className="mt-4 flex flex-wrap items-end gap-3">
         {offered.length > 0 && (
           <SelectField label="Come in" value={choice.in_ ?? ''} onChange={(event) => onChoice({ ...choice, in_: Number(event.target.value) || null })}>
@@ -169,23 +175,49 @@ function WhyNot({ change }: { change: Change }) {
       <SelectField label="Why not this one?" value={tray ?? ''} onChange={(event) => setTray(Number(event.target.value) || null)}>
         <option value="">Choose any tray</option>{all.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
       </SelectField>
-      {tray !== null && data && <div role="status"><Why reasons={data.reasons} /></div>}
+      {tray !== null && data && <div role="status"><Why reasons={data.reasons} folded /></div>}
     </section>
   )
 }
 
-function Keep({ change }: { change: Change }) {
-  if (change.keep.length === 0) return null
+/** Trays and the reasons told of each; nothing when there are none. */
+function Staying({ title, lines }: { title: string; lines: Change['keep'] }) {
+  if (lines.length === 0) return null
   return (
-    <section aria-label="What stays">
-      <h2 className="mb-2">What stays, and why</h2>
+    <section aria-label={title}>
+      <h2 className="mb-2">{title}</h2>
       <ul className="flex flex-col">
-        {change.keep.map((each) => (
+        {lines.map((each) => (
           <li key={each.tray.id} className="border-t border-line py-2">
             <details>
               <summary className="font-semibold">{each.tray.name}</summary>
-              <div className="mt-1.5 text-[0.9375rem]">{each.reasons.length ? <Why reasons={each.reasons} /> : <p className="text-ink-2">It is for nobody yet.</p>}</div>
+              <div className="mt-1.5 text-[0.9375rem]">{each.reasons.length ? <Why reasons={each.reasons} folded /> : <p className="text-ink-2">It is for nobody yet.</p>}</div>
             </details>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** When the house next looks at its shelves; before that day it is only told what would be proposed. */
+function Look({ on, today, waits }: { on: string; today: string; waits: boolean }) {
+  if (on === today) return null
+  return <p className="text-ink-2">The next look is {dayOf(`${on}T12:00:00Z`, 'UTC')}. {waits ? 'This is what it would propose, as things stand; you may do it now all the same.' : ''}</p>
+}
+
+/** Trays nobody said were shown: until somebody does, their work cycles tell nothing about them. */
+function Unmarked({ lines }: { lines: Change['unmarked'] }) {
+  if (lines.length === 0) return null
+  return (
+    <section aria-label="Not marked as shown" className="panel flex flex-col gap-2 p-4">
+      <h2>Not marked as shown</h2>
+      <p className="text-[0.9375rem] text-ink-2">Until it is said that they were shown, their work cycles tell nothing about them.</p>
+      <ul>
+        {lines.map((each) => (
+          <li key={`${each.child_id}:${each.tray_id}`} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-1">
+            <span><strong>{each.tray}</strong> to {each.child}</span>
+            <Button aria-label={`Mark as shown: ${each.tray} to ${each.child}`} onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>Mark as shown</Button>
           </li>
         ))}
       </ul>

@@ -17,7 +17,7 @@ const POUND_G = 453.592
 
 type Draft = {
   name: string; pattern: Pattern; born: string; early: boolean; weeks: string; sex: '' | 'female' | 'male'; mobility: Mobility; since: string
-  mouths: boolean; allergies: string; underEyes: string; measuredOn: string; tall: string; heavy: string
+  mouths: boolean; allergies: string; loves: string; measuredOn: string; tall: string; heavy: string
 }
 
 function draftFrom(child: Child | null, used: readonly string[]): Draft {
@@ -25,10 +25,11 @@ function draftFrom(child: Child | null, used: readonly string[]): Draft {
     name: child?.name ?? '', pattern: child?.pattern ?? PATTERNS.find((each) => !used.includes(each)) ?? 'ring', born: child?.born ?? '',
     early: child?.gestation_weeks != null, weeks: String(child?.gestation_weeks ?? ''), sex: child?.sex ?? '', mobility: child?.mobility ?? 'walks',
     since: child?.mobility_since ?? '', mouths: child?.still_mouths ?? false, allergies: child?.allergies.join(', ') ?? '',
-    underEyes: child?.under_eyes_reason ?? '', measuredOn: '', tall: '', heavy: '',
+    loves: child?.passions.join(', ') ?? '', measuredOn: '', tall: '', heavy: '',
   }
 }
 
+const list = (typed: string) => typed.split(',').map((each) => each.trim()).filter(Boolean)
 const number = (typed: string) => (typed.trim() ? Number(typed.replace(',', '.')) : null)
 
 function bodyOf(draft: Draft, child: Child | null, lengths: Lengths, today: string): Schemas['ChildIn'] {
@@ -42,7 +43,7 @@ function bodyOf(draft: Draft, child: Child | null, lengths: Lengths, today: stri
   return {
     name: draft.name, pattern: draft.pattern, born: draft.born, gestation_weeks: draft.early ? number(draft.weeks) : null, sex: draft.sex || null,
     mobility: draft.mobility, mobility_since: draft.since && !moved ? draft.since : null, still_mouths: draft.mouths,
-    allergies: draft.allergies.split(',').map((each) => each.trim()).filter(Boolean), under_eyes_reason: draft.underEyes, measurements: measured,
+    allergies: list(draft.allergies), passions: list(draft.loves), measurements: measured,
   }
 }
 
@@ -69,7 +70,7 @@ export function ChildForm({ child, used, lengths, today, onSaved, label }: Child
         <Field label="Born" type="date" value={draft.born} error={problem?.of('born')} onChange={(event) => set({ born: event.target.value })} />
       </div>
       <Marks draft={draft} set={set} />
-      <ChoiceRow label="Gets about" wrap value={draft.mobility} choices={MOBILITY.map((value) => ({ value, label: value }))} onChange={(mobility) => set({ mobility })} />
+      <ChoiceRow label="Moves by" wrap value={draft.mobility} choices={MOBILITY.map((value) => ({ value, label: value }))} onChange={(mobility) => set({ mobility })} />
       <div className="flex flex-wrap gap-x-6">
         <Tick label="Still puts things in the mouth" checked={draft.mouths} onChange={(event) => set({ mouths: event.target.checked })} />
         <Tick label="Born before 37 weeks" checked={draft.early} onChange={(event) => set({ early: event.target.checked })} />
@@ -118,13 +119,13 @@ function Measured({ draft, set, lengths, problem }: Part & { lengths: Lengths; p
 function More({ draft, set }: Part) {
   return (
     <details>
-      <summary className="py-1 font-semibold text-woad">Allergies, and work under eyes (optional)</summary>
+      <summary className="py-1 font-semibold text-woad">Allergies, and what the child loves now (optional)</summary>
       <div className="flex flex-col gap-3 pt-1">
         <SelectField label="Growth table" value={draft.sex} hint="Only to estimate height and weight when nobody measured; left open, both are averaged." onChange={(event) => set({ sex: event.target.value as Draft['sex'] })}>
           <option value="">not said</option><option value="female">girls</option><option value="male">boys</option>
         </SelectField>
         <Field label="Allergies" value={draft.allergies} hint="With commas between: sesame, milk" onChange={(event) => set({ allergies: event.target.value })} />
-        <Field label="Small pieces with an adult at the table, because" value={draft.underEyes} hint="From 24 months and not while things still go into the mouth. Such a tray may then be set out by hand for this child; the note stays on Today." onChange={(event) => set({ underEyes: event.target.value })} />
+        <Field label="Loves now" value={draft.loves} hint="With commas between: pouring, dogs, opening and closing. Trays that have to do with it are proposed sooner." onChange={(event) => set({ loves: event.target.value })} />
       </div>
     </details>
   )

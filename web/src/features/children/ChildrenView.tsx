@@ -12,6 +12,7 @@ import { cx } from '@/lib/cx'
 import { answer, client, type Schemas } from '@/lib/http'
 import { childrenQuery, refresh } from '@/lib/queries'
 import { length, mass, type Lengths } from '@/lib/words'
+import { Allowed } from './Allowed'
 import { ChildForm } from './ChildForm'
 import { Record } from './Record'
 
@@ -37,7 +38,7 @@ export function ChildrenView({ lengths, zone, today }: ChildrenViewProps) {
           </button>
         ))}
       </nav>
-      {child ? <><About child={child} lengths={lengths} onEdit={() => setForm(child)} /><Record key={child.id} child={child} zone={zone} /></>
+      {child ? <><About child={child} lengths={lengths} onEdit={() => setForm(child)} /><Allowed child={child} /><Record key={child.id} child={child} zone={zone} /></>
         : <p className="panel max-w-md p-5 text-ink-2">No child yet. The youngest of the house sets what may stand open: add every child, also the one who only crawls past.</p>}
       <Archived gone={data.archived} />
       {form && (
@@ -54,7 +55,7 @@ function About({ child, lengths, onEdit }: { child: Child; lengths: Lengths; onE
   const facts = [
     child.age, child.mobility, child.still_mouths ? 'still mouths' : '', child.reach && `lifts to ${length(child.reach.comfort_high, lengths)}`,
     child.reach && `could get at things to ${length(child.reach.climb, lengths)}`, child.carry_g === null ? 'works where things stand' : `carries to ${mass(child.carry_g)}`,
-    child.allergies.length ? `allergic to ${child.allergies.join(', ')}` : '',
+    child.allergies.length ? `allergic to ${child.allergies.join(', ')}` : '', child.passions.length ? `loves ${child.passions.join(', ')}` : '',
   ].filter(Boolean)
   return <p className="flex flex-wrap items-center gap-3 text-ink-2">{facts.join(' · ')}<Button onClick={onEdit}>Change {child.name}</Button></p>
 }

@@ -53,7 +53,7 @@ function Table({ rows, chosen, choose }: { rows: readonly Row[]; chosen: number 
                 </button>
               </th>
               <td className="p-2.5"><Holes row={row} /></td>
-              <td className="p-2.5">{row.chosen} of {counted(row.available, 'morning')}<span className="block text-xs text-ink-2">{row.sign}</span></td>
+              <td className="p-2.5">{row.chosen} of {counted(row.available, 'work cycle')}<span className="block text-xs text-ink-2">{row.sign}</span></td>
               <td className="p-2.5 tabular-nums">{row.longest_min === null ? '' : `${plain(row.longest_min, 0)} min`}</td>
               <td className="p-2.5 tabular-nums">{row.repetitions || ''}</td>
             </tr>
@@ -84,11 +84,11 @@ function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
   return (
     <>
       <div><p className="text-sm text-ink-2">{row.area}</p><h2 className="text-lg">{row.tray}</h2></div>
-      <section><h3 className="mb-1">Mastery</h3><Why reasons={row.mastery} />
+      <section><h3 className="mb-1">Mastery</h3><Why reasons={row.mastery} folded />
         {row.parts.length > 0 && <p className="mt-1">Part by part: {row.parts.map((part) => `${part.name} ${part.done ? 'known' : 'not yet'}`).join(', ')}.</p>}
         <p className="mt-1 text-sm text-ink-2">By tracing instead: {plain(row.probability * 100, 0)} in 100 (from {plain(row.probability_low * 100, 0)} with careful assumptions to {plain(row.probability_high * 100, 0)} with generous ones).</p>
       </section>
-      <section><h3 className="mb-1">Interest</h3><Why reasons={row.interest} />
+      <section><h3 className="mb-1">Interest</h3><Why reasons={row.interest} folded />
         <p className="mt-1 text-sm text-ink-2">Discounted rate {plain(row.rate, 2)}, the last seven mornings weighing half of it.</p>
       </section>
       <Link className="text-woad underline underline-offset-4" to={`/work?child=${child.id}&tray=${row.tray_id}`}>Every piece of work: {row.visits}</Link>

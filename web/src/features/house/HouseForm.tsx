@@ -6,6 +6,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
+import { PracticeFields, type PracticeValues } from './PracticeFields'
 
 const zones = Intl.supportedValuesOf('timeZone')
 const here = () => {
@@ -20,10 +21,10 @@ const PAPERS = [{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter'
 type Showing = (typeof SHOWING)[number]['value']
 type School = (typeof SCHOOLS)[number]['value']
 
-type HouseFormProps = { household: Schemas['HouseholdOut'] | null; onSaved?: () => void; label?: string; adult?: boolean }
+type HouseFormProps = { household: Schemas['HouseholdOut'] | null; usual?: PracticeValues; onSaved?: () => void; label?: string; adult?: boolean }
 
 /** The house's name, how it measures, and its time zone; on the first morning also who is writing. */
-export function HouseForm({ household, onSaved, label = 'Save', adult = false }: HouseFormProps) {
+export function HouseForm({ household, usual, onSaved, label = 'Save', adult = false }: HouseFormProps) {
   const [name, setName] = useState(household?.name ?? '')
   const [lengths, setLengths] = useState<'cm' | 'in'>(household?.lengths ?? 'cm')
   const [zone, setZone] = useState(household?.zone ?? here())
@@ -33,12 +34,13 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
   const [showing, setShowing] = useState<Showing>(household?.showing ?? 'by age')
   const [school, setSchool] = useState<School>(household?.unbreakable_first ? 'unbreakable' : 'real')
   const [paper, setPaper] = useState<'A4' | 'Letter'>(household?.paper ?? 'A4')
+  const [practice, setPractice] = useState<PracticeValues>(household?.practice ?? {})
   const [keeper, setKeeper] = useState('')
   const [version, setVersion] = useState(household?.version ?? null)
   const save = useWrite(async () => {
     await answer(client.PUT('/api/household', { body: {
       name, lengths, zone, language: household?.language ?? 'en', emergency_number: emergency, poison_centre: poison,
-      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing, paper, version,
+      most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing, paper, practice, version,
     } }))
     if (version !== null) setVersion(version + 1)
     if (adult && keeper.trim()) await answer(client.POST('/api/adults', { body: { name: keeper } }))
@@ -62,6 +64,7 @@ export function HouseForm({ household, onSaved, label = 'Save', adult = false }:
           <ChoiceRow label="A new tray is" choices={SHOWING} value={showing} onChange={setShowing} wrap />
           <ChoiceRow label="Vessels to pour from" choices={SCHOOLS} value={school} onChange={setSchool} />
           <ChoiceRow label="Prints on" choices={PAPERS} value={paper} onChange={setPaper} />
+          {usual && <PracticeFields told={practice} usual={usual} onTell={setPractice} problem={problem} />}
         </>
       )}
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}

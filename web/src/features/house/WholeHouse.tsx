@@ -21,7 +21,7 @@ export function WholeHouse({ name }: { name: string }) {
   return (
     <section className="panel flex flex-col gap-3 p-4" aria-label="The household as a file">
       <h2>The household as one file</h2>
-      <p className="text-[0.9375rem] text-ink-2">Everything that was entered and seen, in a file other programs can read too. It holds your children&rsquo;s records: keep it as you would a diary.</p>
+      <p className="text-[0.9375rem] text-ink-2">Everything that was entered and seen, in a file other programs can read too; the photographs are only in the ZIP. It holds your children&rsquo;s records: keep it as you would a diary.</p>
       <div className="flex flex-wrap gap-2">
         <a className={link} href="/api/export/household.zip" download>Save with photographs (ZIP)</a>
         <a className={link} href="/api/export/household.json" download>Save without (JSON)</a>

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { SelectField, Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
+import { Decide } from '@/ui/Decide'
 import { Why } from '@/ui/Why'
 import { whyNotQuery } from '@/lib/queries'
 import { counted, length, mass, plain, sentence, type Lengths } from '@/lib/words'
@@ -95,6 +96,7 @@ function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise
     <section aria-label={`Finding: ${finding.reasons[0]?.text ?? finding.rule}`} className="flex flex-col gap-2">
       <Notice tone={finding.severity}>
         <p className="font-semibold">{finding.reasons[0]?.text}</p>
+        {finding.asks.map((ask) => <Decide key={ask.kind} ask={ask} />)}
       </Notice>
       {finding.actions.length > 0 && (
         <div className="flex flex-wrap gap-2">
@@ -103,8 +105,8 @@ function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise
           ))}
         </div>
       )}
-      {finding.actions.length === 0 && finding.severity !== 'note' && (
-        <p className="text-sm text-ink-2">No single step cures this without another finding. Change who it is for, or let it rest.</p>
+      {finding.actions.length + finding.asks.length === 0 && finding.severity !== 'note' && (
+        <p className="text-sm text-ink-2">No single step cures this without another finding. Change who it is for, let it rest, or put it onto something else on the bench.</p>
       )}
       <Why reasons={finding.reasons.map((reason, at) => (at === 0 ? { ...reason, text: '' } : reason))} />
     </section>
@@ -170,7 +172,7 @@ function MoveTo({ tray, shelf, standing, ask }: Omit<ChosenProps, 'lengths'> & {
   return (
     <div className="flex flex-col gap-2 border-t border-line pt-3">
       {standing && (
-        <Tick label="By hand: closed away, an adult sets it out" checked={standing.by_hand}
+        <Tick label="Kept away; you bring it" checked={standing.by_hand}
           onChange={(event) => void ask({ kind: 'move', tray: tray.id, to: standing.spot, byHand: event.target.checked })} />
       )}
       <div className="flex items-end gap-2">
@@ -191,7 +193,7 @@ function WhyNot({ tray, out }: { tray: Tray; out: boolean }) {
   return (
     <section className="border-t border-line pt-3">
       <h3 className="mb-1">{out ? 'Why it stays, or goes' : 'Why not this one?'}</h3>
-      <div className="text-[0.9375rem]"><Why reasons={data.reasons} /></div>
+      <div className="text-[0.9375rem]"><Why reasons={data.reasons} folded /></div>
     </section>
   )
 }

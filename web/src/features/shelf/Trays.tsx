@@ -61,7 +61,7 @@ function Flag({ worst, byHand, mark }: { worst: Finding | undefined; byHand: boo
     <span aria-hidden="true" className="pointer-events-none absolute top-8 right-1 flex flex-col items-end gap-1">
       {mark && <span className="rounded bg-woad px-1.5 text-xs font-semibold text-paper">{mark}</span>}
       {worst && <Icon size={20} aria-hidden fill="#fbfcfb" className={worst.severity === 'must' ? 'text-madder' : worst.severity === 'should' ? 'text-saffron' : 'text-ink-2'} />}
-      {byHand && <span className="inline-flex items-center gap-1 rounded bg-paper px-1 text-xs"><Hand size={13} aria-hidden />by hand</span>}
+      {byHand && <span className="inline-flex items-center gap-1 rounded bg-paper px-1 text-xs"><Hand size={13} aria-hidden />kept away</span>}
     </span>
   )
 }

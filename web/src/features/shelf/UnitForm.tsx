@@ -129,6 +129,7 @@ function Standing({ draft, set, lengths, problem }: StandingProps) {
       </div>
       <div className="flex flex-wrap gap-x-4">
         <Tick label="Anchored to the wall" checked={draft.anchored} onChange={(event) => set({ anchored: event.target.checked })} />
+        <Tick label="The main shelf: a plan fills it first" checked={draft.main} onChange={(event) => set({ main: event.target.checked })} />
         <Tick label="In a bedroom: four quiet trays at most" checked={draft.bedroom} onChange={(event) => set({ bedroom: event.target.checked })} />
       </div>
     </fieldset>

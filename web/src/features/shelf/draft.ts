@@ -6,7 +6,7 @@ import type { Unit } from './types'
 export type BoardDraft = { height: string; places: string; divided: boolean; widths: string; drawer: boolean }
 export type UnitDraft = {
   name: string; kind: string; room: string; width: string; height: string; depth: string; boards: BoardDraft[]
-  comes: number[]; barrier: Unit['barrier']; climbOn: string; weighs: string; anchored: boolean; bedroom: boolean; most: string
+  comes: number[]; barrier: Unit['barrier']; climbOn: string; weighs: string; anchored: boolean; bedroom: boolean; main: boolean; most: string
 }
 export type Kind = { value: string; label: string; name: string; mm: [width: number, height: number, depth: number]; boards: [height: number, places: number][]; divided: boolean }
 
@@ -29,7 +29,7 @@ export function draftOf(kind: Kind, comes: number[], unit: Lengths): UnitDraft {
   return {
     name: kind.name, kind: kind.value, room: '', width: text(width, unit), height: text(height, unit), depth: text(depth, unit),
     boards: kind.boards.map(([mm, places]) => ({ height: text(mm, unit), places: String(places), divided: kind.divided, widths: '', drawer: false })),
-    comes, barrier: 'none', climbOn: '', weighs: '', anchored: false, bedroom: false, most: '',
+    comes, barrier: 'none', climbOn: '', weighs: '', anchored: false, bedroom: false, main: false, most: '',
   }
 }
 
@@ -38,7 +38,7 @@ export function draftFrom(unit: Unit, lengths: Lengths): UnitDraft {
   return {
     name: unit.name, kind: unit.kind, room: unit.room, width: text(unit.width_mm, lengths), height: text(unit.height_mm, lengths),
     depth: text(unit.depth_mm, lengths), comes: unit.comes, barrier: unit.barrier, climbOn: unit.climb_on_mm === null ? '' : text(unit.climb_on_mm, lengths),
-    weighs: unit.mass_g === null ? '' : String(unit.mass_g / GRAMS[lengths]), anchored: unit.anchored, bedroom: unit.bedroom, most: unit.most === null ? '' : String(unit.most),
+    weighs: unit.mass_g === null ? '' : String(unit.mass_g / GRAMS[lengths]), anchored: unit.anchored, bedroom: unit.bedroom, main: unit.main, most: unit.most === null ? '' : String(unit.most),
     boards: unit.boards.map((board) => ({
       height: text(board.height_mm, lengths), places: String(board.places), divided: board.divided, drawer: board.drawer,
       widths: board.widths_mm.map((wide) => text(wide, lengths)).join(' '),
@@ -59,7 +59,7 @@ export function bodyOf(draft: UnitDraft, lengths: Lengths, version: number) {
     name: draft.name, kind: draft.kind, room: draft.room, width_mm: mm(draft.width, lengths), height_mm: mm(draft.height, lengths),
     depth_mm: mm(draft.depth, lengths), comes: draft.comes, barrier: draft.barrier, climb_on_mm: draft.climbOn ? mm(draft.climbOn, lengths) : null, version,
     mass_g: draft.weighs.trim() ? (Number(draft.weighs.replace(',', '.')) || 0) * GRAMS[lengths] : null, anchored: draft.anchored,
-    bedroom: draft.bedroom, most: draft.most.trim() ? Number(draft.most) || 0 : null,
+    bedroom: draft.bedroom, main: draft.main, most: draft.most.trim() ? Number(draft.most) || 0 : null,
     boards: draft.boards.map((board) => {
       const widths = board.divided ? widthsOf(board.widths, lengths) : []
       return { height_mm: mm(board.height, lengths), places: widths.length || Number(board.places) || 0, divided: board.divided, widths_mm: widths, drawer: board.drawer }

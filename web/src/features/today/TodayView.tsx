@@ -28,7 +28,7 @@ export function TodayView({ questions, zone }: { questions: (today: Today) => Re
       <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] items-start gap-4 max-[820px]:grid-cols-1 print:grid-cols-2">
         <div className="flex flex-col gap-4">
           <SetUp tasks={today.tasks} />
-          <Listed title="By hand today" note="Closed away; an adult sets it out." lines={today.by_hand} />
+          <Listed title="Kept away; you bring it" lines={today.by_hand} />
           <Listed title="Prepare" lines={today.prepare} />
           <Complete today={today} zone={zone} />
           <ToShow today={today} />
@@ -45,13 +45,15 @@ export function TodayView({ questions, zone }: { questions: (today: Today) => Re
 }
 
 function ChangeLine({ today }: { today: Today }) {
-  const { change_waits: waits } = today
+  const link = 'font-semibold text-woad underline underline-offset-4'
+  const now = today.look_on === today.day
   return (
-    <p className="no-print text-ink-2">
-      {waits > 0 ? <><Link className="font-semibold text-woad underline underline-offset-4" to="/change">{counted(waits, 'change')} proposed</Link>, by the signs of {counted(today.seen_mornings, 'whole morning')}.</>
-        : <>No change is proposed. <Link className="text-woad underline underline-offset-4" to="/change">Why not?</Link></>}{' '}
-      <Link className="text-woad underline underline-offset-4" to="/watch">Begin the morning in Watch</Link>
-    </p>
+    <div className="flex flex-col gap-1 text-ink-2">
+      {now && today.would_change
+        ? <p><Link className={link} to="/change">{counted(Math.max(today.change_waits, 1), 'change')} proposed</Link>, by the signs of {counted(today.seen_mornings, 'whole work cycle')}. {today.would_change}</p>
+        : <p>The next look at the shelves: {dayOf(`${today.look_on}T12:00:00Z`, 'UTC')}. {today.would_change ? <>As things stand: {today.would_change} <Link className={link} to="/change">Look now</Link></> : <>Nothing should change as things stand. <Link className={link} to="/change">Why not?</Link></>}</p>}
+      <p className="no-print"><Link className={link} to="/watch">Begin the morning in Watch</Link></p>
+    </div>
   )
 }
 
@@ -93,7 +95,7 @@ function Line({ task }: { task: Task }) {
         <span className={cx('mt-0.5 grid size-6 shrink-0 place-items-center rounded-md border-2', task.done ? 'border-moss bg-moss text-paper' : 'border-edge')}>{task.done && <Check size={16} aria-hidden />}</span>
         <span>
           <span className={cx('block font-semibold', task.done && 'text-ink-2 line-through')}>{task.text}</span>
-          {task.where && <span className="block text-ink-2">{task.kind === 'put' ? 'to the ' : ''}{task.where}</span>}
+          {task.where && <span className="block text-ink-2">{task.kind === 'put' && 'to the '}{task.where}</span>}
           {task.condition && <span className="block text-[0.9375rem] text-saffron">{task.condition}</span>}
         </span>
       </button>

@@ -22,7 +22,7 @@ export function ChosenInPlan({ tray, shelf, plan, planning }: ChosenProps) {
         <p className="text-sm text-ink-2">{spot ? `${unit?.name ?? ''}, ${stands?.spot_words ?? ''}` : 'Not out in this plan'}</p>
         <h3 className="text-lg">{tray.name}</h3>
       </div>
-      {spot && stands && <Why reasons={stands.reasons} />}
+      {spot && stands && <Why reasons={stands.reasons} folded />}
       <Overrule tray={tray} shelf={shelf} plan={plan} planning={planning} />
       <WhyNotHere tray={tray} shelf={shelf} planning={planning} out={spot !== null} />
     </section>

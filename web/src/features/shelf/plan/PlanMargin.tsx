@@ -5,9 +5,10 @@ import { Notice } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
 import { counted, plain } from '@/lib/words'
 import type { Shelf } from '../types'
-import { eased, plainly, unbanned, unpinned, type Asked, type Solve } from './asked'
+import { plainly, unbanned, unpinned, type Asked, type Solve } from './asked'
 import { ChosenInPlan } from './ChosenInPlan'
 import { Leanings } from './Leanings'
+import { Smaller, Ways } from './Ways'
 import { Result } from './Result'
 import type { Planning } from './usePlan'
 
@@ -63,9 +64,10 @@ function Question({ shelf, planning }: { shelf: Shelf; planning: Planning }) {
 function Told({ shelf, asked, set }: { shelf: Shelf; asked: Asked; set: (next: Asked) => void }) {
   const name = (id: number) => shelf.trays.find((each) => each.id === id)?.name ?? 'a tray'
   const lines: { text: string; without: Asked }[] = [
-    ...asked.pins.map((pin) => ({ text: `${name(pin.tray)} pinned${pin.by_hand ? ', by hand' : ''}`, without: unpinned(asked, pin.tray) })),
+    ...asked.pins.map((pin) => ({ text: `${name(pin.tray)} pinned${pin.by_hand ? ', kept away' : ''}`, without: unpinned(asked, pin.tray) })),
     ...asked.bans.map((id) => ({ text: `${name(id)} left out`, without: unbanned(asked, id) })),
-    ...asked.by_hand.map((id) => ({ text: `${name(id)} by hand`, without: { ...asked, by_hand: asked.by_hand.filter((each) => each !== id) } })),
+    ...asked.by_hand.map((id) => ({ text: `${name(id)} kept away; you bring it`, without: { ...asked, by_hand: asked.by_hand.filter((each) => each !== id) } })),
+    ...asked.wanted.map((id) => ({ text: `${name(id)} wished for`, without: { ...asked, wanted: asked.wanted.filter((each) => each !== id) } })),
     ...Object.entries(asked.more).map(([key, more]) => ({ text: `${more} more allowed: ${said(key, shelf)}`, without: { ...asked, more: Object.fromEntries(Object.entries(asked.more).filter(([each]) => each !== key)) } })),
     ...asked.without.map((key) => ({ text: `Done without: ${said(key, shelf)}`, without: { ...asked, without: asked.without.filter((each) => each !== key) } })),
   ]
@@ -109,12 +111,10 @@ function Unsolved({ conflict, planning }: { conflict: NonNullable<Solve['conflic
         <p className="font-semibold">No plan keeps all of these at once:</p>
         <ul className="list-disc pl-5">{conflict.rules.map((rule) => <li key={rule.key}>{rule.words}{rule.safety && ' (stands, whatever else gives way)'}</li>)}</ul>
       </Notice>
-      <h3>Ways out</h3>
-      {conflict.ways.length === 0 && conflict.smaller.length === 0 && <p className="text-ink-2">None of what may give way is enough. Take back a pin, or make a tray that fits.</p>}
-      <div className="flex flex-col items-start gap-2">
-        {conflict.ways.map((way) => <Button key={way.text} look="main" onClick={() => void planning.start.run(eased(planning.asked, way))}>{way.text}</Button>)}
-        {conflict.smaller.map((tray) => <Link key={tray.id} className="text-woad underline underline-offset-4" to={`/bench?tray=${tray.id}`}>Make {tray.name} smaller, on the bench</Link>)}
-      </div>
+      <h3>What you can do</h3>
+      {conflict.ways.length === 0 && conflict.smaller.length === 0 && <p className="text-ink-2">Nothing that may give way is enough. Take back a pin, or make a tray that fits on the <Link className="text-woad underline" to="/bench">bench</Link>.</p>}
+      <Ways ways={conflict.ways} planning={planning} look="main" />
+      {conflict.smaller.map((tray) => <Smaller key={tray.id} tray={tray} />)}
       {conflict.blame.length > 0 && <details><summary className="font-semibold">What keeps the trays out</summary><div className="mt-2"><Why reasons={conflict.blame} /></div></details>}
     </section>
   )

@@ -2,17 +2,19 @@ import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
+import { Why } from '@/ui/Why'
 import { counted, sentence } from '@/lib/words'
 import type { Shelf } from '../types'
 import { around, banned, pinned, type Arranged, type Solve, type Stands } from './asked'
 import { proof } from './PlanMargin'
 import type { Planning } from './usePlan'
+import { Ways } from './Ways'
 
 type ResultProps = { shelf: Shelf; solve: Solve; plan: Arranged; planning: Planning; choose: (id: number, unit?: number) => void }
 
-const WORDS: Record<Stands['what'], string> = { stays: 'stays', comes: 'in', goes: 'to rest', moves: 'moves', 'by hand': 'by hand now', open: 'open again' }
+const WORDS: Record<Stands['what'], string> = { stays: 'stays', comes: 'in', goes: 'to rest', moves: 'moves', 'by hand': 'kept away now', open: 'open again' }
 
-/** A plan: how good it is, what is different, what is taken of it, and what just missed. */
+/** A plan: how good it is, what is different, what is taken of it, what could not be had, and the close seconds. */
 export function Result({ shelf, solve, plan, planning, choose }: ResultProps) {
   const different = plan.stands.filter((each) => each.what !== 'stays')
   return (
@@ -21,6 +23,7 @@ export function Result({ shelf, solve, plan, planning, choose }: ResultProps) {
       <p className="text-sm text-ink-2">{proof(plan, solve.seconds)}</p>
       {solve.stale && <Notice tone="should">The shelf was changed since. Arrange again before you take this plan.</Notice>}
       <Differences key={solve.id} different={different} shelf={shelf} plan={plan} planning={planning} choose={choose} stale={solve.stale} />
+      <Unmet plan={plan} planning={planning} />
       <Runners plan={plan} planning={planning} choose={choose} />
       <Terms plan={plan} />
     </section>
@@ -64,16 +67,33 @@ function Differences({ different, shelf, plan, planning, choose, stale }: Differ
   )
 }
 
+/** Wishes the plan could not keep, each in one sentence with what would cure it. */
+function Unmet({ plan, planning }: { plan: Arranged; planning: Planning }) {
+  if (plan.unmet.length === 0) return null
+  return (
+    <section aria-label="Not to be had" className="flex flex-col gap-2">
+      <h3>What could not be had</h3>
+      {plan.unmet.map((each) => (
+        <Notice key={each.text} tone="note">
+          <p>{each.text}</p>
+          {each.reasons.length > 0 && <details><summary className="py-1 text-sm text-woad">Why</summary><Why reasons={each.reasons} numbers={false} /></details>}
+          <div className="mt-2"><Ways ways={each.ways} planning={planning} /></div>
+        </Notice>
+      ))}
+    </section>
+  )
+}
+
 function Runners({ plan, planning, choose }: { plan: Arranged; planning: Planning; choose: ResultProps['choose'] }) {
   if (plan.runners.length === 0) return null
   return (
     <div>
-      <h3>Just missed</h3>
+      <h3>Close seconds</h3>
       <ul className="text-[0.9375rem]">
         {plan.runners.map((runner) => (
             <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
               <span><strong>{runner.tray.name}</strong>: {counted(runner.points, 'point')} less{runner.instead_of.length > 0 && `, for ${runner.instead_of.map((each) => each.name).join(' and ')}`}{runner.with_.length > 0 && `; ${runner.with_.map((each) => each.name).join(' and ')} would come too`}.</span>
-              <Button aria-label={`Rather this: ${runner.tray.name}`} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>Rather this</Button>
+              <Button aria-label={`Choose this instead: ${runner.tray.name}`} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>Choose this instead</Button>
             </li>
         ))}
       </ul>

@@ -2,7 +2,7 @@
 import type { Placement, Shelf } from '../types'
 import type { Arranged, Asked, Stands } from './asked'
 
-const WORD: Record<Stands['what'], string> = { stays: '', comes: 'in', goes: '', moves: 'moved', 'by hand': 'by hand now', open: 'open again' }
+const WORD: Record<Stands['what'], string> = { stays: '', comes: 'in', goes: '', moves: 'moved', 'by hand': 'kept away now', open: 'open again' }
 
 /** What stands where in a plan. Nothing of it was found wanting, or it would be no plan. */
 export function asPlanned(shelf: Shelf, plan: Arranged): Shelf {

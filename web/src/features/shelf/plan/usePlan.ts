@@ -12,8 +12,8 @@ export function usePlan(standing: number) {
   const { data: solve } = useQuery(solveQuery(id))
   const start = useWrite(async (next: Asked) => {
     setAsked(next)
-    const { changes, pins, bans, by_hand, more, without } = next
-    const body = { changes, pins: pins.map((each) => ({ ...each })), bans: [...bans], by_hand: [...by_hand], more: { ...more }, without: [...without] }
+    const { changes, pins, bans, by_hand, wanted, more, without } = next
+    const body = { changes, pins: pins.map((each) => ({ ...each })), bans: [...bans], by_hand: [...by_hand], wanted: [...wanted], more: { ...more }, without: [...without] }
     setId(Number((await answer(client.POST('/api/plan', { body }))).id))
   })
   const stop = useWrite(async () => { if (id !== null) await answer(client.POST('/api/plan/{solve_id}/stop', { params: { path: { solve_id: id } } })) })
