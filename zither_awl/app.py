@@ -11,7 +11,7 @@ from flask import Flask, Response, jsonify, request, send_from_directory
 from flask.sessions import SecureCookieSessionInterface
 from flask_wtf import CSRFProtect
 from werkzeug.exceptions import NotFound
-from werkzeug.routing import IntegerConverter, Map
+from werkzeug.routing import IntegerConverter, Map, PathConverter
 
 from zither_awl.api import problems
 from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, decide, decided, guard
@@ -118,7 +118,8 @@ def create_app(
         app.register_blueprint(view.bp)
     app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(document(app)))
     app.add_url_rule("/", "page", page)
-    app.add_url_rule("/<path:path>", "page", page)
+    app.url_map.converters["page"] = PagePath
+    app.add_url_rule("/<page:path>", "page", page)
     app.after_request(_headers)
     return app
 
@@ -159,10 +160,14 @@ def document(app: Flask) -> dict[str, Any]:
         return dict(api.spec)
 
 
+class PagePath(PathConverter):
+    """An address of the front end: none of the API, so that a method the API lacks is told as just that."""
+
+    regex = "(?!api/)[^/].*?"
+
+
 def page(path: str = "") -> Response:
     """A built file, or the one page of the front end for every other address."""
-    if path.startswith("api/"):
-        raise NotFound("There is no such address in the API.")
     built = path if path and (STATIC / path).is_file() else "index.html"
     if not (STATIC / built).is_file():
         raise NotFound("The front end is not built. Run make build.")

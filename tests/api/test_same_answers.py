@@ -1,8 +1,8 @@
-"""The demo household as 0.5.0 left it, opened by this version: every answer it gave then it gives now, field by field.
+"""The demo household as 0.5.0 left it, opened by this version: what it answered then it answers now.
 
-The answers were taken at the set clock from 0.5.0 itself, and again from 0.7.0 (`python -m tests.record_answers`), after
-its corrections of safety, judgement, rotation and planning. What a correction changed since is listed under the version
-the answers were taken from, with why; nothing else may differ.
+The answers were taken at the set clock from 0.5.0 itself, and again from 0.7.0 (`python -m tests.record_answers`),
+after its corrections of safety, judgement, rotation and planning. They are compared field by field: what a correction
+changed since is listed under the version the answers were taken from, with why; nothing else may differ.
 """
 
 from __future__ import annotations
@@ -28,17 +28,17 @@ CORRECTED: dict[str, dict[str, str]] = {
         r"trays/\d+/why-not": "why-not names the one deciding reason first, by the judgements as they were corrected",
         r"change/": "rotation by signs: next step, remedies first, rests from real stays, the look of the week",
         r"plan:": "areas and what is always out are wishes in their order, and cannot fail the plan",
-        r"children/\d+/record/(rows|trend|span)": "mastery that slips, interest by change point, the trend held to its word",
+        r"children/\d+/record/(rows|trend|span)": "mastery slips, interest by change point, the trend held to its word",
         r"(children|shelf|watch|mornings)/.*(carry_g|later_mm|reach/)": "a child grows day by day",
         r".*/under_eyes_reason": "work with an adult at the table is allowed by kind, with its caution, and withdrawn",
         r"shelf/units\[\d+\]/stability": "a child grows day by day, and so does what it weighs",
         r"heights/": "a child grows day by day; nobody's table takes the taller one",
         r"shelf/findings": "assumed sizes prove nothing, more kinds of danger, what is carried is judged",
-        r"(shelf|cupboard|watch)/(trays|offers|placements)\[\d+\]/(condition|hazards|spoken)": "more kinds of danger are known",
+        r"(shelf|cupboard|watch)/(trays|offers|placements)\[\d+\]/(condition|hazards|spoken)": "more kinds of danger",
         r"cupboard/(hazards|tags)": "more kinds of danger are known, and what is not carried is marked",
         r"things/(dangers|kinds|things\[\d+\]/hazards)": "more kinds of danger and of things are known",
         r"things/restock\[\d+\]/reason": "under three uses it is too early to foretell",
-        r"catalogue/cards": "cards say what they make of things and what of them is carried; their order follows their ages",
+        r"catalogue/cards": "what cards make of things, and what is carried; sorted by their ages",
         r"today/(change_waits|mind|to_show|look)": "it tells what the findings, the rotation and the remedies tell",
     },
     "0.7.0": {},

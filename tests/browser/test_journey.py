@@ -73,11 +73,11 @@ def set_out(person: Person, shelf: ShelfPage) -> None:
     person.wait_until_gone("Tove can reach this")
     person.tap("button", "Undo: A gate before the low shelf")
     person.wait_to_see("Tove can reach this")
-    person.tap("button", "Set out by hand")
+    person.tap("button", "Keep it away")
     person.wait_until_gone("Tove can reach this")
-    person.tap("button", "Undo: Spooning chickpeas by hand")
+    person.tap("button", "Undo: Spooning chickpeas kept away")
     person.wait_to_see("Tove can reach this")
-    person.tap("button", "Redo: Spooning chickpeas by hand")
+    person.tap("button", "Redo: Spooning chickpeas kept away")
     person.wait_until_gone("Tove can reach this")
     person.tap("button", "Let it rest")
     person.until(lambda: shelf.standing(SHELF, 0, 3) == [], "the chickpeas to rest")
@@ -155,7 +155,7 @@ def judge_and_change(person: Person) -> None:
     person.choose("Why not this one?", "Spooning chickpeas")
     person.wait_to_see("It has rested 0 of 28 days")
     person.tap("button", "Accept")
-    person.wait_to_see("The last change was 0 whole mornings ago")
+    person.wait_to_see("The last change was 0 nothing should change yet")
 
 
 def today(person: Person) -> None:
@@ -215,13 +215,13 @@ def test_the_same_by_the_keyboard_alone(at_demo: Person) -> None:
     person.press(Keys.SPACE)
     shelf.wait_for("Drum and sticks", (1, 2, 3))
     person.go("/shelf?tray=2")
-    person.tab_to("Set out by hand")
+    person.tab_to("Keep it away")
     person.press(Keys.ENTER)
     person.wait_until_gone("Wren can reach this")
     person.go("/change")
     person.tab_to("Accept")
     person.press(Keys.ENTER)
-    person.wait_to_see("whole mornings ago")
+    person.wait_to_see("nothing should change yet")
     assert person.taps == 0
 
 

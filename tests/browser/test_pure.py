@@ -47,7 +47,7 @@ def stands(tray: int, place: int | None, what: str = "stays") -> dict[str, Any]:
             "by_hand": False, "reasons": []}  # fmt: skip
 
 
-ASKED: dict[str, Any] = {"changes": 2, "pins": [], "bans": [7], "by_hand": [], "more": {}, "without": []}
+ASKED: dict[str, Any] = {"changes": 2, "pins": [], "bans": [7], "by_hand": [], "wanted": [], "more": {}, "without": []}
 
 
 def test_a_question_grows_by_what_is_tapped_and_shrinks_again(run: Run) -> None:
@@ -76,12 +76,14 @@ def test_what_is_ticked_of_a_plan_is_kept_where_the_plan_has_it(run: Run) -> Non
 
 
 def test_a_way_out_eases_what_was_asked_and_can_be_taken_twice(run: Run) -> None:
-    way = {"text": "", "more": {"ROOM-1:2": 1}, "without": ["cover:2:art"], "by_hand": [4], "unpin": [9], "unban": [7]}
+    way = {"text": "", "more": {"ROOM-1:2": 1}, "without": ["cover:2:art"], "by_hand": [4], "wanted": [5],
+           "unpin": [9], "unban": [7]}
     asked = {**ASKED, "pins": [{"tray": 9, "spot": spot(0), "by_hand": False}]}
     once = run("asked.eased(arguments[0], arguments[1])", asked, way)
     twice = run("asked.eased(arguments[0], arguments[1])", once, way)
     assert (once["more"], twice["more"]) == ({"ROOM-1:2": 1}, {"ROOM-1:2": 2})
-    assert (once["pins"], once["bans"], twice["by_hand"], twice["without"]) == ([], [], [4], ["cover:2:art"])
+    assert (once["pins"], once["bans"], twice["by_hand"], twice["without"], twice["wanted"]) == (
+        [], [], [4], ["cover:2:art"], [5])  # fmt: skip
 
 
 def test_the_shelf_as_planned_holds_what_has_a_spot_and_marks_what_is_different(run: Run) -> None:

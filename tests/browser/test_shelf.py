@@ -185,10 +185,10 @@ def test_a_change_is_declined_with_a_reason_and_one_of_our_own_is_made(at_demo: 
     person.choose("Out", "Turning three bolts")
     person.choose("In, on its place", "Snipping paper strips")
     person.tap("button", "Make this change")
-    person.wait_to_see("a blade or point")
+    person.wait_to_see("a dull blade with a handle")
     person.choose("In, on its place", "Bells by pitch")
     person.tap("button", "Make this change")
-    person.wait_to_see("The last change was 0 whole mornings ago")
+    person.wait_to_see("The last change was 0 work cycles ago")
     person.go("/today")
     person.wait_to_see("Pull Bells by pitch from Bin 5")
 
@@ -198,7 +198,7 @@ def test_a_bin_within_reach_is_found_and_locked(at_demo: Person) -> None:
     person.go("/cupboard?part=bins")
     person.type("Above the floor", "20", "form[aria-label='Bin 6']")
     person.tap("button", "Save Bin 6")
-    person.wait_to_see("Tove can reach Snipping paper strips in Bin 6, which is not locked: a blade or point.")
+    person.wait_to_see("Tove can reach Snipping paper strips in Bin 6, which is not locked: a dull blade with a handle.")
     assert person.violations() == []
     person.tap("tick", "Locked", "form[aria-label='Bin 6']")
     person.tap("button", "Save Bin 6")

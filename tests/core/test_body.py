@@ -103,7 +103,11 @@ def test_hazards_use_two_deviations_more_when_nobody_measured_within_three_month
     assert hazard_stature(replace(unmeasured, sex="female"), TODAY) < stature_mm(exact, "male", 2.0)
 
 
-@pytest.mark.parametrize(("born", "weeks"), [(date(2024, 1, 31), None), (date(2023, 2, 28), None), (date(2024, 4, 30), 30)])
+BIRTHS = [(date(2024, 1, 31), None), (date(2023, 2, 28), None), (date(2024, 4, 30), 30)]
+MOVES = [(3, "lies or sits"), (4, "pulls up"), (8, "walks"), (12, "climbs"), (40, "climbs")]
+
+
+@pytest.mark.parametrize(("born", "weeks"), BIRTHS)
 def test_a_child_grows_day_by_day_and_a_month_changes_nothing_at_once(born: date, weeks: int | None) -> None:
     days = [born + timedelta(days=n) for n in range(150, 900)]
     small = replace(child(), born=born, gestation_weeks=weeks, sex="female")
@@ -119,7 +123,7 @@ def test_a_child_grows_day_by_day_and_a_month_changes_nothing_at_once(born: date
         assert stature_mm(whole, "female") <= stature_of(small, day) < stature_mm(whole + 1, "female")
 
 
-@pytest.mark.parametrize(("months", "moves"), [(3, "lies or sits"), (4, "pulls up"), (8, "walks"), (12, "climbs"), (40, "climbs")])
+@pytest.mark.parametrize(("months", "moves"), MOVES)
 def test_unknown_moving_is_the_latest_stage_of_the_age(months: int, moves: str) -> None:
     """The earliest windows of the WHO motor milestones, from memory; climbing is common practice, no source."""
     assert latest_mobility(months) == moves

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from flask import Flask, Response, request
-from werkzeug.exceptions import HTTPException
+from werkzeug.exceptions import HTTPException, MethodNotAllowed, NotFound
 
 from zither_awl.api.schemas.base import ErrorOut, ProblemOut
 from zither_awl.core import errors as domain
@@ -23,6 +23,8 @@ TITLE = {
 
 
 TOO_LARGE = "The file is larger than 25 MB. Split it, or make it smaller; nothing was changed."
+
+NOWHERE = "There is no such address in the API."
 
 
 def register(app: Flask) -> None:
@@ -47,8 +49,11 @@ def _of_domain(error: Any) -> Response:
 
 def _of_http(error: Any) -> Response:
     status = error.code or 500
-    detail = TOO_LARGE if status == 413 else error.description or error.name
-    return _answer(ProblemOut(title=error.name, status=status, detail=detail, errors=[]))
+    detail = TOO_LARGE if status == 413 else NOWHERE if error.description == NotFound.description else error.description
+    answer = _answer(ProblemOut(title=error.name, status=status, detail=detail or error.name, errors=[]))
+    if isinstance(error, MethodNotAllowed):
+        answer.headers["Allow"] = ", ".join(sorted(error.valid_methods or ()))
+    return answer
 
 
 def _of_mistake(error: Any) -> Response:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from http import HTTPStatus
 from typing import Any
 
 from pydantic import ValidationError
@@ -34,7 +35,34 @@ def _after(_request: Any, response: Any, error: Exception | None, _instance: Any
         response.content_type = told.content_type
 
 
-api = SpecTree(
+class Document(SpecTree):
+    """The document as it is written, but for what every answer shares."""
+
+    def _generate_spec(self) -> dict[str, Any]:
+        """Files by their kind, and problems as RFC 9457 has them, at every operation."""
+        spec = super()._generate_spec()
+        problem = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/ProblemOut"}}}
+        spec["components"]["responses"] = {
+            str(status): {"description": HTTPStatus(status).phrase, "content": problem} for status in PROBLEMS
+        }
+        for path, operations in spec["paths"].items():
+            for operation in operations.values():
+                given = operation["responses"]
+                if not given:
+                    kind = {"pdf": "application/pdf", "png": "image/png"}[path.rsplit(".", 1)[-1]]
+                    given["200"] = {"description": "OK", "content": {kind: {"schema": {"type": "string"}}}}
+                body = operation.get("requestBody", {}).get("content", {}).get("application/json")
+                if body is not None:
+                    model = spec["components"]["schemas"][body["schema"]["$ref"].rsplit("/", 1)[-1]]
+                    # Where every field has its usual value nothing needs to be said.
+                    operation["requestBody"]["required"] = bool(model.get("required"))
+                given.update({str(each): {"$ref": f"#/components/responses/{each}"} for each in PROBLEMS})
+        return spec
+
+
+PROBLEMS = (400, 401, 403, 404, 405, 409, 413, 415, 422, 502, 503)
+
+api = Document(
     "flask", title="Zither Awl", version=__version__, path="apidoc", page_templates={}, mode="strict",
     before=_before, after=_after, validation_error_model=ProblemOut,
     naming_strategy=lambda model: model.__name__, nested_naming_strategy=lambda _parent, child: child,

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
+import re
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, Strict
 
 
 def _only_text(value: object) -> object:
-    if isinstance(value, str | dt.date):
+    if isinstance(value, dt.date) or (isinstance(value, str) and re.match(r"\d{4}-\d\d-\d\d", value)):
         return value
     raise ValueError("Write the date as YYYY-MM-DD")
 
@@ -21,9 +22,11 @@ def _json_whole(value: object) -> object:
 
 
 Day = Annotated[dt.date, BeforeValidator(_only_text)]
-"""Pydantic would take 0 for 1 January 1970."""
+"""Pydantic would take 0 and "0" for 1 January 1970."""
 Whole = BeforeValidator(_json_whole)
 """Pydantic would take false for 0. Stands last in an Annotated, or the limits vanish from the schema."""
+Flag = Annotated[bool, Strict()]
+"""Of a body. Pydantic would take 0 for false."""
 Id = Annotated[int, Field(ge=0, le=2**53), Whole]
 Mm = Annotated[float, Field(ge=-10_000, le=100_000, allow_inf_nan=False)]
 Text = Annotated[str, Field(max_length=1000)]

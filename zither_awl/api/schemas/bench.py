@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Id, In, Mm, Out, ReasonOut, Text, Whole
+from zither_awl.api.schemas.base import Flag, Id, In, Mm, Out, ReasonOut, Text, Whole
 from zither_awl.api.schemas.house import DecideOut
 from zither_awl.api.schemas.things import Count
 from zither_awl.core.values import PermissionKind
@@ -87,7 +87,7 @@ class SpotByHandIn(In):
     role: Text
     x_mm: Mm
     y_mm: Mm
-    turned: bool = False
+    turned: Flag = False
 
 
 class SpotByHandOut(Out):

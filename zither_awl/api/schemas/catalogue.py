@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import In, Out, ReasonOut, Text
+from zither_awl.api.schemas.base import Flag, In, Out, ReasonOut, Text
 from zither_awl.api.schemas.bench import CardTextOut, WordOut
 
 Takes = Literal["whole", "picked"]
@@ -92,7 +92,7 @@ class CatalogueEntryOut(CardTextOut):
 
 class CardChoiceIn(In):
     keys: Annotated[list[Key], Field(min_length=1, max_length=1000)]
-    taken: bool
+    taken: Flag
 
 
 class TakesIn(In):
@@ -107,4 +107,4 @@ class CardRowsIn(In):
 
 class SettleIn(In):
     field: Text
-    theirs: bool
+    theirs: Flag

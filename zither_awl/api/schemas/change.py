@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Day, ErrorOut, Id, In, Out, ReasonOut, SpotIn, SpotOut, Text
+from zither_awl.api.schemas.base import Day, ErrorOut, Flag, Id, In, Out, ReasonOut, SpotIn, SpotOut, Text
 from zither_awl.api.schemas.watch import EpisodeOut
 
 
@@ -165,7 +165,7 @@ class TodayOut(Out):
 
 
 class TickIn(In):
-    done: bool
+    done: Flag
 
 
 class ImportIn(In):
@@ -173,7 +173,7 @@ class ImportIn(In):
 
     text: Annotated[str, Field(max_length=2_000_000)] | None = None
     rows: Annotated[list[dict[str, str]], Field(max_length=2000)] | None = None
-    stood: bool = True
+    stood: Flag = True
 
 
 class FieldChangeOut(Out):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 
-from zither_awl.api.schemas.base import Id, In, Out, Text
+from zither_awl.api.schemas.base import Flag, Id, In, Out, Text
 from zither_awl.api.schemas.house import ChildOut
 
 
@@ -44,7 +44,7 @@ class HeightsOut(Out):
 class TickAidIn(In):
     child: Id
     key: Text
-    done: bool
+    done: Flag
 
 
 class ReachedOut(Out):

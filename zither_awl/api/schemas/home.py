@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import In, Out
+from zither_awl.api.schemas.base import Flag, In, Out
 
 
 class PairIn(In):
@@ -16,7 +16,7 @@ class PairIn(In):
 
 
 class BarIn(In):
-    barred: bool
+    barred: Flag
 
 
 class CodeOut(Out):

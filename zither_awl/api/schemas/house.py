@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Day, In, Out, Pattern, Text, Whole
+from zither_awl.api.schemas.base import Day, Flag, In, Out, Pattern, Text, Whole
 from zither_awl.core.values import Mobility, PermissionKind
 
 
@@ -19,7 +19,7 @@ class HouseholdIn(In):
     emergency_number: Annotated[str, Field(max_length=80)] = ""
     poison_centre: Annotated[str, Field(max_length=80)] = ""
     most_bins: Annotated[int | None, Field(ge=1, le=200), Whole] = None
-    unbreakable_first: bool = False
+    unbreakable_first: Flag = False
     showing: Literal["by age", "shown first", "free"] = "by age"
     paper: Literal["A4", "Letter"] = "A4"
     practice: dict[str, str | int] | None = None
@@ -106,7 +106,7 @@ class ChildIn(In):
     mobility: Mobility | None = None
     """Left out, the latest stage a child of this age may have reached."""
     mobility_since: Day | None = None
-    still_mouths: bool = False
+    still_mouths: Flag = False
     allergies: list[str] = []
     passions: Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=12)] = []
     measurements: list[MeasurementIn] = []
@@ -193,7 +193,7 @@ class ChildrenOut(Out):
 
 
 class ArchiveIn(In):
-    archived: bool
+    archived: Flag
 
 
 class DeleteIn(In):

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal, cast
 
 from pydantic import AwareDatetime, ConfigDict, Field, create_model, field_validator
 
-from zither_awl.api.schemas.base import Id, In, Text
+from zither_awl.api.schemas.base import Id, In, Text, Whole
 from zither_awl.api.schemas.watch import LookIn, Uuid
 from zither_awl.core.happenings import KINDS, Kind
 from zither_awl.core.values import Place, Work
@@ -19,7 +19,7 @@ class WrittenIn(In):
     sequence: Id
     schema_version: Id
     at: AwareDatetime
-    monotonic_ms: Annotated[float | None, Field(allow_inf_nan=False)] = None
+    monotonic_ms: Annotated[float | None, Field(allow_inf_nan=False), Whole] = None
 
 
 class NewerItemIn(WrittenIn):

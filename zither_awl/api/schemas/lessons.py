@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import In, Out, ReasonOut
+from zither_awl.api.schemas.base import Flag, In, Out, ReasonOut
 
 Line = Annotated[str, Field(min_length=1, max_length=170)]
 
@@ -117,7 +117,7 @@ class WordSetIn(In):
     words: Annotated[list[Line], Field(max_length=60)]
     apart: Annotated[list[Line], Field(max_length=40)] = []
     by: Annotated[str, Field(max_length=120)] = ""
-    in_pairs: bool = False
+    in_pairs: Flag = False
 
 
 class StepOut(Out):

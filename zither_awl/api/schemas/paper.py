@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Id, In, Out, Whole
+from zither_awl.api.schemas.base import Flag, Id, In, Out, Whole
 
 Kind = Literal["tray-cards", "bin-labels", "word-cards", "set-up-list"]
 PaperName = Literal["A4", "Letter"]
@@ -80,7 +80,7 @@ class ScaleSettingIn(In):
     noise_g: Grams
     settle_s: Annotated[float, Field(allow_inf_nan=False)]
     most_g: Grams
-    silent: bool
+    silent: Flag
 
 
 class ScaleSettingOut(Out):
@@ -92,8 +92,8 @@ class ScaleSettingOut(Out):
 
 
 class PrinterSettingIn(In):
-    no_paper: bool
-    silent: bool
+    no_paper: Flag
+    silent: Flag
 
 
 class JobOut(Out):

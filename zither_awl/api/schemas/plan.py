@@ -6,14 +6,14 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Id, In, Out, ReasonOut, SpotIn, SpotOut, Text, Whole
+from zither_awl.api.schemas.base import Flag, Id, In, Out, ReasonOut, SpotIn, SpotOut, Text, Whole
 from zither_awl.api.schemas.change import NamedOut
 
 
 class PinIn(In):
     tray: Id
     spot: SpotIn
-    by_hand: bool = False
+    by_hand: Flag = False
 
 
 class PlanIn(In):

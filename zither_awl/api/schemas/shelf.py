@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Id, In, Mm, Out, ReasonOut, SpotIn, SpotOut, Text, Whole
+from zither_awl.api.schemas.base import Flag, Id, In, Mm, Out, ReasonOut, SpotIn, SpotOut, Text, Whole
 from zither_awl.api.schemas.house import ChildOut, DecideOut
 from zither_awl.core.shapes import Softness
 
@@ -14,10 +14,10 @@ from zither_awl.core.shapes import Softness
 class BoardIn(In):
     height_mm: Mm
     places: Annotated[int, Whole]
-    divided: bool = True
+    divided: Flag = True
     load_g: float | None = None
     widths_mm: Annotated[list[Mm], Field(max_length=12)] = []
-    drawer: bool = False
+    drawer: Flag = False
 
 
 class BoardOut(Out):
@@ -43,10 +43,10 @@ class UnitIn(In):
     barrier: Literal["none", "gate", "door"] = "none"
     climb_on_mm: Mm | None = None
     mass_g: float | None = None
-    anchored: bool = False
-    bedroom: bool = False
+    anchored: Flag = False
+    bedroom: Flag = False
     most: Annotated[int | None, Field(ge=1, le=60), Whole] = None
-    main: bool = False
+    main: Flag = False
     """The shelf the children know as theirs: a plan fills it first."""
     version: Id = 0
 
@@ -122,7 +122,7 @@ class TrayIn(In):
     pieces: Annotated[int, Whole] = 1
     piece: PieceIn | None = None
     softness: Softness = Softness.FIRM
-    breakable: bool = False
+    breakable: Flag = False
     hazards: list[str] = []
     cord_mm: float | None = None
     tags: list[str] = []
@@ -188,8 +188,8 @@ class TrayOut(Out):
 class BinIn(In):
     place: Annotated[str, Field(max_length=200)] = ""
     height_mm: Mm | None = None
-    lid: bool = True
-    locked: bool = False
+    lid: Flag = True
+    locked: Flag = False
     most: Annotated[int | None, Field(ge=1, le=500), Whole] = None
 
 
@@ -268,7 +268,7 @@ class ShelfOut(Out):
 class MoveIn(In):
     tray_id: Id
     to: SpotIn | None
-    by_hand: bool = False
+    by_hand: Flag = False
     versions: dict[str, Id] = {}
 
 

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import In, Mm, Out, ReasonOut, Text, Whole
+from zither_awl.api.schemas.base import Flag, In, Mm, Out, ReasonOut, Text, Whole
 from zither_awl.api.schemas.shelf import PieceIn, PieceOut
 from zither_awl.core.shapes import Softness
 
@@ -60,14 +60,14 @@ class ComponentIn(In):
     mass_g: Positive = 0
     softness: Softness = Softness.FIRM
     material: Annotated[str, Field(max_length=80)] = ""
-    breakable: bool = False
+    breakable: Flag = False
     inside: InsideIn | None = None
     density_g_ml: float | None = None
     stock_ml: Positive | None = None
     per_use: Positive | None = None
     sealed: Literal["", "screwed", "glued", "sewn"] = ""
-    magnet: bool = False
-    cell: bool = False
+    magnet: Flag = False
+    cell: Flag = False
     cord_mm: Positive | None = None
     allergens: list[Text] = []
     dangers: list[Text] = []

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AwareDatetime, Field
 
-from zither_awl.api.schemas.base import Id, In, Out, ReasonOut, Text, Whole
+from zither_awl.api.schemas.base import Flag, Id, In, Out, ReasonOut, Text, Whole
 from zither_awl.api.schemas.house import ChildOut
 from zither_awl.core.values import Place, Work
 
@@ -180,7 +180,7 @@ class TracesOut(Out):
 
 
 class StrikeIn(In):
-    struck: bool
+    struck: Flag
 
 
 class MorningOut(Out):

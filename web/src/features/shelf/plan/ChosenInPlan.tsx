@@ -3,10 +3,9 @@ import { Button } from '@/ui/Button'
 import { SelectField } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
-import { counted } from '@/lib/words'
 import { spotOf, spotsIn } from '../spots'
 import type { Shelf, Tray } from '../types'
-import { banned, pinned, swapped, unbanned, unpinned, type Arranged, type Solve } from './asked'
+import { banned, pinned, swapped, unbanned, unpinned, worthLess, type Arranged, type Solve } from './asked'
 import { useWhyNot, type Planning } from './usePlan'
 
 type ChosenProps = { tray: Tray; shelf: Shelf; plan: Arranged; planning: Planning }
@@ -88,5 +87,5 @@ function Because({ solve }: { solve: Solve }) {
   if (conflict) return <><p>With it out, these cannot hold together:</p><ul className="list-disc pl-5">{conflict.rules.map((rule) => <li key={rule.key}>{rule.words}</li>)}</ul></>
   if (!runner) return null
   const gone = runner.instead_of.map((each) => each.name).join(' and ')
-  return <p>{runner.points > 0 ? `It could stand there; the plan would be worth ${counted(runner.points, 'point')} less.` : 'It could stand there, and the plan would be worth as much.'}{gone && ` ${gone} would not be out then.`}</p>
+  return <p>{`It could stand there: ${worthLess(runner.points)}.`}{gone && ` ${gone} would not be out then.`}</p>
 }

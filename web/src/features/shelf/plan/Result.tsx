@@ -5,7 +5,7 @@ import { Notice } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
 import { counted, sentence } from '@/lib/words'
 import type { Shelf } from '../types'
-import { around, banned, pinned, type Arranged, type Solve, type Stands } from './asked'
+import { around, banned, pinned, worthLess, type Arranged, type Solve, type Stands } from './asked'
 import { proof } from './PlanMargin'
 import type { Planning } from './usePlan'
 import { Ways } from './Ways'
@@ -92,7 +92,7 @@ function Runners({ plan, planning, choose }: { plan: Arranged; planning: Plannin
       <ul className="text-[0.9375rem]">
         {plan.runners.map((runner) => (
             <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
-              <span><strong>{runner.tray.name}</strong>: {counted(runner.points, 'point')} less{runner.instead_of.length > 0 && `, for ${runner.instead_of.map((each) => each.name).join(' and ')}`}{runner.with_.length > 0 && `; ${runner.with_.map((each) => each.name).join(' and ')} would come too`}.</span>
+              <span><strong>{runner.tray.name}</strong>: {worthLess(runner.points)}{runner.instead_of.length > 0 && `, for ${runner.instead_of.map((each) => each.name).join(' and ')}`}{runner.with_.length > 0 && `; ${runner.with_.map((each) => each.name).join(' and ')} would come too`}.</span>
               <Button aria-label={`Choose this instead: ${runner.tray.name}`} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>Choose this instead</Button>
             </li>
         ))}
