@@ -10,7 +10,7 @@ API_SRC := $(shell find zither_awl -name '*.py' -not -path '*/static/*')
 export UV_PYTHON_DOWNLOADS := never
 export NODE_OPTIONS := --max-old-space-size=4096
 
-.PHONY: demo serve dev build test check bench bench-years lighthouse shots lock types clean
+.PHONY: demo serve dev build test check fuzz bench bench-years lighthouse shots lock types clean
 .DELETE_ON_ERROR:
 
 demo: $(S)/py $(S)/build   ## sets everything up, seeds the invented household, serves it
@@ -44,6 +44,9 @@ bench-years: $(S)/dev
 	$(BIN)/python -m bench.memory
 	$(BIN)/python -m bench.two_observers
 	$(BIN)/python -m bench.kill
+
+fuzz: $(S)/dev $(S)/build            ## ten thousand generated requests against the API, every check on
+	$(BIN)/python -m bench.fuzz $(CASES) $(SEED)
 
 lighthouse: $(S)/dev $(S)/build $(S)/browser   ## needs the npm registry once
 	$(BIN)/python -m bench.lighthouse

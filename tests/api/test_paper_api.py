@@ -26,9 +26,9 @@ def test_the_catalogue_is_listed_read_left_out_and_taken_again(demo_client: Clie
     assert any("wet floor" in c["text"] and c["source"] for c in card["cautions"])
     assert card["levels"][0]["changes"] == ""
     assert card["levels"][1]["changes"].startswith("one notch harder")
-    demo_client.post("/api/catalogue/choice", {"keys": ["pour-water"], "taken": False})
+    demo_client.post("/api/cards/choice", {"keys": ["pour-water"], "taken": False})
     assert "pour-water" not in {c["key"] for c in demo_client.get("/api/bench/cards")["cards"]}
-    demo_client.put("/api/catalogue/takes", {"takes": "picked"})
+    demo_client.put("/api/cards/takes", {"takes": "picked"})
     assert demo_client.get("/api/catalogue")["takes"] == "picked"
     demo_client.post("/api/undo", {})
     demo_client.post("/api/undo", {})

@@ -101,12 +101,12 @@ def test_two_pins_that_cannot_both_be_end_in_what_to_do(at_demo: Person) -> None
     arrange(person)
     person.wait_to_see("Take the whole plan")
     shelf.choose("Snipping paper strips")
-    person.choose("Why not this one?", "window shelf, top board, first")
+    person.choose("Why not this one?", "window shelf, board 1, place 1")
     person.tap("button", "Pin it there all the same")
     person.wait_to_see("No plan keeps all of these at once:")
     person.wait_to_see("What you can do")
     assert person.violations() == []
-    person.tap("button", "", "section[aria-label='No plan keeps all rules'] div")
+    person.tap("button", "Let Snipping paper strips stand elsewhere")
     person.wait_to_see("Take the whole plan")
 
 

@@ -4,9 +4,17 @@ from __future__ import annotations
 
 import datetime as dt
 import re
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, Strict
+from pydantic import (
+    AwareDatetime,
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    Field,
+    Strict,
+    model_validator,
+)
 
 
 def _only_text(value: object) -> object:
@@ -23,6 +31,8 @@ def _json_whole(value: object) -> object:
 
 Day = Annotated[dt.date, BeforeValidator(_only_text)]
 """Pydantic would take 0 and "0" for 1 January 1970."""
+Instant = Annotated[AwareDatetime, BeforeValidator(_only_text)]
+"""A time with its zone, as text. Pydantic would take 0 for the first moment of 1970."""
 Whole = BeforeValidator(_json_whole)
 """Pydantic would take false for 0. Stands last in an Annotated, or the limits vanish from the schema."""
 Flag = Annotated[bool, Strict()]
@@ -32,10 +42,25 @@ Mm = Annotated[float, Field(ge=-10_000, le=100_000, allow_inf_nan=False)]
 Text = Annotated[str, Field(max_length=1000)]
 
 
+def _numeric(kind: object) -> bool:
+    return kind is float or kind is int or any(map(_numeric, get_args(kind)))
+
+
 class In(BaseModel):
     """Something that comes in: unknown fields are refused, spaces around words dropped."""
 
     model_config = ConfigDict(extra="forbid", str_strip_whitespace=True)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _no_flag_for_a_number(cls, told: object) -> object:
+        """Pydantic would take false for 0."""
+        flags = [name for name, value in told.items() if isinstance(value, bool)] if isinstance(told, dict) else []
+        for name in flags:
+            kind = cls.model_fields[name].annotation if name in cls.model_fields else bool
+            if _numeric(kind):
+                raise ValueError(f"A number is expected for {name}")
+        return told
 
 
 class Out(BaseModel):

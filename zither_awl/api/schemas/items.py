@@ -4,9 +4,9 @@ from functools import reduce
 from operator import or_
 from typing import TYPE_CHECKING, Annotated, Any, Literal, cast
 
-from pydantic import AwareDatetime, ConfigDict, Field, create_model, field_validator
+from pydantic import ConfigDict, Field, create_model, field_validator
 
-from zither_awl.api.schemas.base import Id, In, Text, Whole
+from zither_awl.api.schemas.base import Id, In, Instant, Text, Whole
 from zither_awl.api.schemas.watch import LookIn, Uuid
 from zither_awl.core.happenings import KINDS, Kind
 from zither_awl.core.values import Place, Work
@@ -18,7 +18,7 @@ class WrittenIn(In):
     device: Uuid
     sequence: Id
     schema_version: Id
-    at: AwareDatetime
+    at: Instant
     monotonic_ms: Annotated[float | None, Field(allow_inf_nan=False), Whole] = None
 
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 import datetime as dt
 from typing import Annotated, Any, Literal
 
-from pydantic import AwareDatetime, Field
+from pydantic import Field
 
-from zither_awl.api.schemas.base import Flag, Id, In, Out, ReasonOut, Text, Whole
+from zither_awl.api.schemas.base import Flag, Id, In, Instant, Out, ReasonOut, Text, Whole
 from zither_awl.api.schemas.house import ChildOut
 from zither_awl.core.values import Place, Work
 
@@ -75,7 +75,7 @@ class OldEventIn(In):
     device: Uuid
     sequence: Id
     schema_version: Id
-    at: AwareDatetime
+    at: Instant
     monotonic_ms: float | None = None
     kind: Literal["start", "round", "broken", "back", "helped", "depth", "note", "finish"]
     episode_id: Uuid
@@ -95,7 +95,7 @@ class OldSweepIn(In):
     """A look round the room in the first form."""
 
     key: Uuid
-    at: AwareDatetime
+    at: Instant
     states: Annotated[list[LookIn], Field(min_length=1, max_length=20)]
 
 
@@ -111,8 +111,8 @@ class EpisodeIn(In):
     child_id: Id
     tray_id: Id | None = None
     activity: Annotated[str, Field(max_length=80)] = ""
-    began: AwareDatetime
-    ended: AwareDatetime
+    began: Instant
+    ended: Instant
     work: Work = Work.RIGHT
     place: Place = Place.BACK
     rounds: Annotated[int, Field(ge=0, le=200), Whole] = 0
@@ -123,8 +123,8 @@ class EpisodeIn(In):
 class ToldIn(In):
     """A morning told afterwards, all of it."""
 
-    began: AwareDatetime
-    ended: AwareDatetime
+    began: Instant
+    ended: Instant
     seen: Literal["all", "part"]
     present: Annotated[list[Id], Field(max_length=20)]
     pieces: Annotated[list[EpisodeIn], Field(max_length=100)]

@@ -18,17 +18,17 @@ from zither_awl.api.schemas.catalogue import (
 from zither_awl.api.spec import answers, api
 from zither_awl.services import catalogue
 
-bp = Blueprint("catalogue", __name__, url_prefix="/api/catalogue")
+bp = Blueprint("catalogue", __name__, url_prefix="/api")
 
 
-@bp.get("")
+@bp.get("/catalogue")
 @api.validate(resp=answers(HTTP_200=CatalogueOut), tags=["catalogue"])
 def get_catalogue() -> CatalogueOut:
     """Every card there is, with whether it is taken."""
     return catalogue_out(desk().house())
 
 
-@bp.get("/<key>")
+@bp.get("/catalogue/<key>")
 @api.validate(resp=answers(HTTP_200=CatalogueEntryOut), tags=["catalogue"])
 def get_card(key: str) -> CatalogueEntryOut:
     """One card in full."""
@@ -36,7 +36,7 @@ def get_card(key: str) -> CatalogueEntryOut:
     return card_out(house, catalogue.entry(house, key))
 
 
-@bp.post("/choice")
+@bp.post("/cards/choice")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["catalogue"])
 def choose(json: CardChoiceIn) -> DoneOut:
     """Take cards, or leave them out."""
@@ -44,7 +44,7 @@ def choose(json: CardChoiceIn) -> DoneOut:
     return DoneOut()
 
 
-@bp.put("/takes")
+@bp.put("/cards/takes")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["catalogue"])
 def put_takes(json: TakesIn) -> DoneOut:
     """Take the whole catalogue, or pick from it."""
@@ -52,14 +52,14 @@ def put_takes(json: TakesIn) -> DoneOut:
     return DoneOut()
 
 
-@bp.post("")
+@bp.post("/catalogue")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["catalogue"])
 def write_card(json: CardRowsIn) -> DoneOut:
     """Write a card, or a copy of one under a new name."""
     return DoneOut(id=catalogue.write_new(desk(), json.rows, adult_id()))
 
 
-@bp.put("/<key>")
+@bp.put("/catalogue/<key>")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["catalogue"])
 def change_card(key: str, json: CardRowsIn) -> DoneOut:
     """Change a card; the household's then stands before the one that ships."""
@@ -67,7 +67,7 @@ def change_card(key: str, json: CardRowsIn) -> DoneOut:
     return DoneOut(id=key)
 
 
-@bp.delete("/<key>")
+@bp.delete("/catalogue/<key>")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["catalogue"])
 def forget_card(key: str) -> DoneOut:
     """Drop the household's own card; where one ships it stands again."""
@@ -75,7 +75,7 @@ def forget_card(key: str) -> DoneOut:
     return DoneOut()
 
 
-@bp.post("/<key>/settle")
+@bp.post("/catalogue/<key>/settle")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["catalogue"])
 def settle(key: str, json: SettleIn) -> DoneOut:
     """Answer a piece of news: the catalogue's word for a field, or the household's own."""

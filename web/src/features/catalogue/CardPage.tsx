@@ -16,7 +16,7 @@ const link = 'inline-flex min-h-control items-center rounded-control border bord
 /** One card in full: what it is for, how it is shown, its levels, what to mind, and what the house does with it. */
 export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
   const key = card.key
-  const take = useWrite(async () => { await answer(client.POST('/api/catalogue/choice', { body: { keys: [key], taken: !card.taken } })); await refresh() })
+  const take = useWrite(async () => { await answer(client.POST('/api/cards/choice', { body: { keys: [key], taken: !card.taken } })); await refresh() })
   const drop = useWrite(async () => {
     await answer(client.DELETE('/api/catalogue/{key}', { params: { path: { key } } }))
     if (card.origin === 'own') onGo('')

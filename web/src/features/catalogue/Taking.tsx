@@ -9,8 +9,8 @@ import { areasOf } from './filter'
 
 /** Before a card is chosen: how much of the catalogue the house takes, area by area, and a card of one's own. */
 export function Taking({ catalogue, onNew }: { catalogue: Schemas['CatalogueOut']; onNew: () => void }) {
-  const takes = useWrite(async (next: 'whole' | 'picked') => { await answer(client.PUT('/api/catalogue/takes', { body: { takes: next } })); await refresh() })
-  const choose = useWrite(async (keys: string[], taken: boolean) => { await answer(client.POST('/api/catalogue/choice', { body: { keys, taken } })); await refresh() })
+  const takes = useWrite(async (next: 'whole' | 'picked') => { await answer(client.PUT('/api/cards/takes', { body: { takes: next } })); await refresh() })
+  const choose = useWrite(async (keys: string[], taken: boolean) => { await answer(client.POST('/api/cards/choice', { body: { keys, taken } })); await refresh() })
   const theirs = catalogue.cards.filter((each) => each.origin !== 'own')
   const failed = takes.failed ?? choose.failed
   return (
