@@ -235,3 +235,46 @@ def test_the_household_goes_out_and_comes_in_again(at_demo: Person, tmp_path: Pa
         "css selector", "section[aria-label='The household as a file'] input[type=file]"
     ).send_keys(str(tmp_path / "bad.json"))
     person.wait_to_see("is no household of this program")
+
+
+def test_what_may_be_decided_is_asked_where_it_is_refused_kept_away_and_withdrawn(at_demo: Person) -> None:
+    person = at_demo
+    person.go("/bench?card=wash-table&child=2")
+    person.wait_to_see("You sit with Wren: allow")
+    assert person.find("field", "Kept all the same, because")
+    assert person.violations() == []
+    person.tap("button", "Allow it for Wren")
+    person.wait_until_gone("You sit with Wren: allow")
+    person.wait_to_see("an adult at the table")
+    person.go("/children?child=2")
+    person.tap("button", "With an adult at the table:")
+    assert person.sees("Allow it for Wren"), "the other kinds are still to be decided"
+    assert person.violations() == []
+    person.go("/house")
+    region = "section[aria-label='Allowed with an adult at the table']"
+    person.tap("button", "Withdraw", region)
+    person.find("button", "Withdrawn", region)
+    assert person.violations() == []
+    person.tap("button", "How this house changes its shelves")
+    person.type("Changes at one look, at most", "many")
+    person.tap("button", "Save")
+    person.wait_to_see("expected such as 2")
+    person.type("Changes at one look, at most", "3")
+    person.tap("button", "Save")
+    person.wait_until_gone("expected such as 2")
+    person.go("/bench?card=wash-table&child=2")
+    person.wait_to_see("You sit with Wren: allow")
+
+
+def test_an_aim_is_said_and_dropped_and_numbers_are_behind_a_sentence(at_demo: Person) -> None:
+    person = at_demo
+    person.go("/change")
+    person.type("An aim", "laying the table")
+    person.tap("button", "Add the aim")
+    person.find("button", "Drop the aim: laying the table")
+    person.tap("button", "How this is reckoned", "article")
+    person.wait_to_see("Source:")
+    assert person.violations() == []
+    person.tap("button", "Drop the aim: laying the table")
+    person.until(lambda: not person.sees("laying the table until") and not person.driver.find_elements(
+        "css selector", "[aria-label='Drop the aim: laying the table']"), "the aim to be gone")  # fmt: skip

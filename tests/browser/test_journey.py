@@ -156,7 +156,7 @@ def judge_and_change(person: Person) -> None:
     person.choose("Why not this one?", "Spooning chickpeas")
     person.wait_to_see("Spooning large shells is out: the two are forms of one thing and take turns.")
     person.tap("button", "Accept")
-    person.wait_to_see("The last change was 0 nothing should change yet")
+    person.wait_to_see("The last change was 0 work cycles ago")
 
 
 def today(person: Person) -> None:

@@ -21,7 +21,7 @@ export function Allowed({ child }: { child: Child }) {
       <ul className="mt-3 grid grid-cols-3 gap-4 max-[900px]:grid-cols-1">
         {child.allowances.map((each) => (
           <li key={each.kind} className="flex flex-col items-start gap-1.5">
-            <h3 className="font-bold">{sentence(each.work)}</h3>
+            <p className="font-bold">{sentence(each.work)}</p>
             <p className="text-[0.9375rem]">{each.caution}</p>
             <p className="text-[0.9375rem] text-ink-2">{each.then}</p>
             {each.given ? given.filter((own) => own.kind === each.kind).map((own) => <Given key={own.id} child={child} given={own} />)
