@@ -82,12 +82,12 @@ def test_what_a_plan_could_not_have_is_told_and_one_tap_cures_it(at_demo: Person
     person.go("/shelf?arrange=1")
     arrange(person, "All afresh")
     person.wait_to_see("What could not be had")
-    assert person.sees("Out for Anselm is not something of botany.")
+    assert person.sees("Anselm goes without something of botany.")
     assert person.violations() == []
     person.tap("button", "Put Leaf puzzle, eight pieces out all the same")
     person.wait_to_see("Leaf puzzle, eight pieces wished for")
     person.until(lambda: person.sees("Take the whole plan"), "the plan with it")
-    person.wait_until_gone("Out for Anselm is not something of botany.")
+    person.wait_until_gone("Anselm goes without something of botany.")
     assert person.violations() == []
     person.tap("button", "Take the whole plan")
     person.wait_until_gone("Take the whole plan")

@@ -201,12 +201,17 @@ def test_the_older_ones_beads_in_the_babys_reach_are_told_beside_the_plan_with_o
     plan = planned(asked)
     assert out(plan) == {2}
     (missing,) = plan.unmet
-    assert missing.text == "Out for Ilse is not something of mathematics."
+    assert missing.text == "Ilse goes without something of mathematics."
     assert [w.text for w in missing.ways] == ["Keep Bead work away; you bring it"]
     assert (missing.reasons[0].rule, "Tove" in missing.reasons[0].text) == ("SAFETY", True)
     cured = planned(replace(asked, by_hand=frozenset(missing.ways[0].by_hand)))
     assert [p.by_hand for p in cured.placements if p.tray.id == 1] == [True]
     assert cured.unmet == ()
+
+
+def test_of_what_nothing_at_hand_is_something_is_to_be_made() -> None:
+    (missing,) = planned(small(PLAIN, children=(ILSE,), covers=(NUMBERS,))).unmet
+    assert (missing.ways, missing.make_for) == ((), 1)
 
 
 def test_a_tray_that_is_only_too_wide_is_to_be_made_smaller() -> None:

@@ -55,7 +55,8 @@ def arranged_out(plan: ShelfPlan, house: House, today: date) -> models.ArrangedO
     return models.ArrangedOut(
         stands=stands, value=score.value, worth=score.worth, balance=score.balance, out_of_order=score.out_of_order,
         bound=plan.bound, gap=plan.gap, proven=plan.proven, runners=[runner_out(r) for r in plan.runners],
-        unmet=[models.UnmetOut(text=u.text, reasons=reasons_out(u.reasons), ways=[_way_out(w) for w in u.ways])
+        unmet=[models.UnmetOut(text=u.text, reasons=reasons_out(u.reasons), ways=[_way_out(w) for w in u.ways],
+                               make_for=u.make_for)
                for u in plan.unmet],
     )  # fmt: skip
 

@@ -6700,6 +6700,8 @@ export interface components {
          * @description A wish the plan could not keep: the sentence, why, and what would cure it.
          */
         UnmetOut: {
+            /** Make For */
+            make_for: number | null;
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
             /** Text */

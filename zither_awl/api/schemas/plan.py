@@ -77,6 +77,7 @@ class UnmetOut(Out):
     text: str
     reasons: list[ReasonOut]
     ways: list[WayOut]
+    make_for: int | None
 
 
 class ArrangedOut(Out):

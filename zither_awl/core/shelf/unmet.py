@@ -25,6 +25,8 @@ class Unmet:
     text: str
     reasons: tuple[Reason, ...]
     ways: tuple[Remedy, ...]
+    make_for: int | None = None
+    """The child for whom something is to be made on the bench, since nothing at hand would do."""
 
 
 def unmet(placements: Sequence[Placement], choices: Choices) -> tuple[Unmet, ...]:
@@ -44,7 +46,8 @@ def _told(row: Row, placements: Sequence[Placement], choices: Choices) -> Unmet 
         cover = next(c for c in choices.problem.covers if c.key == row.key)
         name = next(c.name for c in choices.problem.children if c.id == cover.child)
         mine = [t for t in trays.values() if cover.holds(t) and choices.problem.fit(cover.child, t.id)]
-        return Unmet(f"Out for {name} is not {cover.words}.", *_why(mine, choices))
+        reasons, ways = _why(mine, choices)
+        return Unmet(f"{name} goes without {cover.words}.", reasons, ways, None if ways else cover.child)
     kind, _, key = row.key.partition(":")
     tray = trays[int(key)]
     text = f"{tray.name} is loved, and has to go." if kind == "loved" else f"{tray.name} could not be put out."

@@ -139,7 +139,7 @@ function ToShow({ today }: { today: Today }) {
       <ul className="mt-2 flex flex-col gap-3 print:gap-1">
         {today.to_show.map((each) => (
           <li key={`${each.child_id}:${each.tray_id}`} className="flex flex-wrap items-center justify-between gap-2">
-            <span className="min-w-0 flex-1"><strong>{each.tray}</strong> to {each.child}{each.again && ', again'}<span className="block text-sm text-ink-2 print:hidden">{each.reasons[0]?.text}</span></span>
+            <span className="min-w-56 flex-1"><strong>{each.tray}</strong> to {each.child}{each.again && ', again'}<span className="block text-sm text-ink-2 print:hidden">{each.reasons[0]?.text}</span></span>
             <span className="no-print flex flex-wrap gap-2">
               <Link className="inline-flex min-h-touch items-center rounded-control border border-edge bg-paper px-3 font-semibold hover:bg-woad-2" to={`/show?child=${each.child_id}&tray=${each.tray_id}`}>Script<span className="sr-only"> of {each.tray}</span></Link>
               <Button size="touch" onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>I showed this</Button>
@@ -171,7 +171,7 @@ function Complete({ today, zone }: { today: Today; zone: string }) {
       <ul className="mt-2 flex flex-col gap-2">
         {today.complete.map((each) => (
           <li key={each.tray_id} className="flex flex-wrap items-center justify-between gap-2">
-            <span className="min-w-0 flex-1"><strong>{each.tray}</strong><span className="block text-sm text-ink-2">{each.child}, {dayOf(each.at, zone)} {timeOfDay(each.at, zone)}</span>{each.note && <span className="said block">{each.note}</span>}</span>
+            <span className="min-w-56 flex-1"><strong>{each.tray}</strong><span className="block text-sm text-ink-2">{each.child}, {dayOf(each.at, zone)} {timeOfDay(each.at, zone)}</span>{each.note && <span className="said block">{each.note}</span>}</span>
             <span className="no-print"><Button size="touch" onClick={() => void done.run(each.tray_id)}>It is complete<span className="sr-only">: {each.tray}</span></Button></span>
           </li>
         ))}

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
@@ -77,7 +78,7 @@ function Unmet({ plan, planning }: { plan: Arranged; planning: Planning }) {
         <Notice key={each.text} tone="note">
           <p>{each.text}</p>
           {each.reasons.length > 0 && <details><summary className="py-1 text-sm text-woad">Why</summary><Why reasons={each.reasons} numbers={false} /></details>}
-          <div className="mt-2"><Ways ways={each.ways} planning={planning} /></div>
+          <div className="mt-2"><Ways ways={each.ways} planning={planning} />{each.make_for !== null && <Link className="text-woad underline underline-offset-4" to={`/bench?child=${each.make_for}`}>Make something of it on the bench</Link>}</div>
         </Notice>
       ))}
     </section>
