@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from tests.core.cupboards import FIFTEEN
 from zither_awl.core.component import Inside, footprint_mm, height_mm, passage_mm, smallest_handle_mm
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.kinds import KINDS, Kind, kind_in, of_kind, understood
+from zither_awl.core.kinds import KINDS, Kind, kind_in, likely_kinds, of_kind, understood
 from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere, largest_mm
 from zither_awl.core.trays.design import ABILITIES
 
@@ -59,6 +59,30 @@ def test_a_capacity_grows_the_vessel_and_a_mass_and_a_stock_are_kept() -> None:
 def test_what_is_not_clear_is_asked_and_not_guessed(typed: str) -> None:
     with pytest.raises(InvalidValue, match="kind"):
         understood(typed)
+
+
+CONFUSED = {
+    "3 pompoms": "pompom", "ice cube": "ice cube", "paper clip": "paper clip", "cocktail stick": "cocktail stick",
+    "castor beans": "poisonous seeds", "jingle bell": "jingle bell", "glass beads": "glass bead",
+    "magnet bottle": "magnet bottle", "napkin rings": "napkin ring", "peanut butter": "nut butter",
+    "paper plate": "paper plate", "plastic cup": "plastic cup", "butter knives": "spreader",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize(("typed", "kind"), CONFUSED.items())
+def test_what_sounds_like_something_harmless_is_what_it_is(typed: str, kind: str) -> None:
+    """Common practice, no source."""
+    assert understood(typed).kind == kind
+
+
+def test_the_likeliest_kinds_come_first_when_it_is_asked() -> None:
+    assert likely_kinds("drinking bekers")[0] == "cup"
+    assert "ball" in likely_kinds("woden bals")
+    with pytest.raises(InvalidValue) as caught:
+        understood("magnetc whatsit")
+    (problem,) = caught.value.problems
+    assert problem.hint == f"Likeliest: {', '.join(likely_kinds('magnetc whatsit'))}."
+    assert "magnet" in problem.hint
 
 
 def test_every_word_of_a_beginners_cupboard_is_known() -> None:

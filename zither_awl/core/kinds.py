@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from difflib import SequenceMatcher
 from functools import lru_cache
 from typing import Any
 
@@ -94,7 +95,8 @@ def understood(typed: str) -> Component:
     name = found["name"].strip() if found else ""
     kind = kind_in(name)
     if found is None or kind is None:
-        raise InvalidValue(FieldProblem("kind", f"is not clear from {typed.strip()!r}.", "Choose the kind beside it."))
+        hint = f"Likeliest: {', '.join(likely_kinds(name or typed))}."
+        raise InvalidValue(FieldProblem("kind", f"is not clear from {typed.strip()!r}.", hint))
     count = found["count"]
     told: dict[str, Any] = {"count": NUMBERS.get(count.lower(), 0) or int(count) if count else None}
     size = float(found["size"].replace(",", ".")) if found["size"] else None
@@ -136,12 +138,27 @@ def kind_in(name: str) -> Kind | None:
     return best[2] if best else None
 
 
+def likely_kinds(name: str, most: int = 3) -> tuple[str, ...]:
+    """The kinds whose words are written most like a name, the likeliest first: for asking, never for assuming."""
+    said = _plain(name).split() or [""]
+
+    def near(kind: Kind) -> float:
+        known = {part for word in (*kind.words, kind.name) for part in _plain(word).split()}
+        return max(SequenceMatcher(None, one, other).ratio() for one in said for other in known)
+
+    return tuple(kind.name for kind in sorted(KINDS.values(), key=lambda each: (-near(each), each.name))[:most])
+
+
 def _plain(words: str) -> str:
     return " " + " ".join(_singular(word) for word in re.findall(r"[a-zà-ÿ]+", words.lower())) + " "
 
 
+_PLURALS = (("nives", "nife"), ("eaves", "eaf"), ("oaves", "oaf"), ("ies", "y"), ("shes", "sh"), ("ches", "ch"),
+            ("sses", "ss"), ("xes", "x"))  # fmt: skip
+
+
 def _singular(word: str) -> str:
-    for ending, single in (("ies", "y"), ("shes", "sh"), ("ches", "ch"), ("sses", "ss"), ("xes", "x")):
+    for ending, single in _PLURALS:
         if word.endswith(ending):
             return word.removesuffix(ending) + single
     return word[:-1] if word.endswith("s") and not word.endswith(("ss", "us")) else word

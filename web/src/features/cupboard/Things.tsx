@@ -53,7 +53,9 @@ function QuickAdd({ kinds, bins, onMend }: { kinds: readonly string[]; bins: rea
     setKind('')
     await refresh()
   })
-  const unclear = add.failed instanceof Problem && add.failed.of('kind') !== undefined
+  const asked = add.failed instanceof Problem ? add.failed.errors.find((each) => each.field === 'kind') : undefined
+  const unclear = asked !== undefined
+  const likely = kinds.filter((each) => asked?.hint.split(/: |, |\.$/).includes(each)).slice(0, 3)
   return (
     <form aria-label="Add a thing" className="panel flex flex-col gap-2 p-4" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
       <div className="flex flex-wrap items-end gap-3">
@@ -62,10 +64,10 @@ function QuickAdd({ kinds, bins, onMend }: { kinds: readonly string[]; bins: rea
         <label className="flex w-40 flex-col gap-1 text-sm font-semibold">Bin
           <input list="thing-bins" value={bin} onChange={(event) => setBin(event.target.value)} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
         <datalist id="thing-bins">{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
-        {unclear && <SelectField label="What kind of thing is it?" value={kind} onChange={(event) => setKind(event.target.value)}><option value="">choose</option>{kinds.map((each) => <option key={each}>{each}</option>)}</SelectField>}
+        {unclear && <SelectField label="What kind of thing is it?" value={kind} onChange={(event) => setKind(event.target.value)}><option value="">choose</option>{[...likely, ...kinds.filter((each) => !likely.includes(each))].map((each) => <option key={each}>{each}</option>)}</SelectField>}
         <Button type="submit" look="main" disabled={add.busy || !typed.trim()}>Add</Button>
       </div>
-      {add.failed && <Notice tone="should" role="alert">{unclear ? 'It is not clear what kind of thing this is: choose it, then add.' : add.failed.message}</Notice>}
+      {add.failed && <Notice tone="should" role="alert">{unclear ? `It is not clear what kind of thing this is: choose it, then add. ${asked.hint}` : add.failed.message}</Notice>}
       {added && !add.failed && (
         <p role="status" className="text-[0.9375rem] text-ink-2">Added: {added.name}. Its sizes are assumed from its kind. <button type="button" className="font-semibold text-woad underline underline-offset-4" onClick={() => onMend(added.id)}>Measure it</button></p>
       )}
