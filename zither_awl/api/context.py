@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-import re
-
 from flask import current_app, g, request
 from itsdangerous import BadSignature, URLSafeSerializer
 from werkzeug.exceptions import BadRequest, Forbidden, Unauthorized, UnsupportedMediaType
 
+from zither_awl.core.words import CONTROL
 from zither_awl.devices import LabelPrinter
 from zither_awl.services.desk import Desk
 from zither_awl.services.pairing import Door, may_enter
@@ -125,13 +124,10 @@ def guard() -> None:
         raise BadRequest("The text holds a sign that cannot be written. Type it anew.")
 
 
-_CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
-
-
 def _holds_a_control(value: object) -> bool:
     """Whether any text in a body has a control character, which no file or paper could carry."""
     if isinstance(value, str):
-        return _CONTROL.search(value) is not None
+        return CONTROL.search(value) is not None
     if isinstance(value, dict):
         return any(_holds_a_control(each) for pair in value.items() for each in pair)
     return isinstance(value, list) and any(_holds_a_control(each) for each in value)

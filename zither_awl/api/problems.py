@@ -7,9 +7,11 @@ from typing import Any
 from flask import Flask, Response, request
 from werkzeug.exceptions import HTTPException, MethodNotAllowed, NotFound
 
+from zither_awl.api.context import desk
 from zither_awl.api.schemas.base import ErrorOut, ProblemOut
 from zither_awl.core import errors as domain
 from zither_awl.services.journal import LOGGER, incident
+from zither_awl.services.transfer import damaged_values
 
 STATUS: dict[type[domain.ZitherAwlError], int] = {
     domain.InvalidValue: 422, domain.AgeError: 422, domain.NotFound: 404, domain.StaleWrite: 409, domain.Overlap: 409,
@@ -24,6 +26,7 @@ TITLE = {
 
 TOO_LARGE = "The file is larger than 25 MB. Split it, or make it smaller; nothing was changed."
 
+GO_BACK = "Stop the program and go back to a copy with zither-awl restore: it shows what would change first."
 NOWHERE = "There is no such address in the API."
 
 
@@ -57,6 +60,11 @@ def _of_http(error: Any) -> Response:
 
 
 def _of_mistake(error: Any) -> Response:
+    damaged = damaged_values(desk())
+    if damaged:
+        LOGGER.error("%s %s: the file holds what cannot be read: %s", request.method, request.path, "; ".join(damaged))
+        said = f"The file holds what cannot be read: {'; '.join(damaged[:3])}. "
+        return _answer(ProblemOut(title=TITLE[503], status=503, errors=[], detail=said + GO_BACK))
     return mistake(f"{request.method} {request.path}: {type(error).__name__}")
 
 

@@ -37,21 +37,26 @@ def corrected_months(born: date, gestation_weeks: int | None, on: date) -> int:
     Before the due date the corrected age is 0. It jumps when the correction ends.
     """
     chronological = completed_months(born, on)
-    if gestation_weeks is None or gestation_weeks >= EARLY_WEEKS:
-        return chronological
-    due = due_date(born, gestation_weeks)
-    corrected = completed_months(due, on) if on >= due else 0
-    return corrected if corrected < CORRECT_UNTIL_MONTHS else chronological
+    since = _counted_from(born, gestation_weeks, on)
+    return chronological if since == born else completed_months(since, on) if on >= since else 0
 
 
 def exact_months(born: date, gestation_weeks: int | None, on: date) -> float:
     """The corrected age with the part of the month that has run, by days: what grows evenly within a month."""
     whole = corrected_months(born, gestation_weeks, on)
-    since = born if whole == completed_months(born, on) else due_date(born, gestation_weeks or TERM_WEEKS)
+    since = _counted_from(born, gestation_weeks, on)
     if on < since:
         return 0.0
     began, ends = _month_on(since, whole), _month_on(since, whole + 1)
     return whole + (on - began).days / (ends - began).days
+
+
+def _counted_from(born: date, gestation_weeks: int | None, on: date) -> date:
+    """The day an age is counted from: the due date of a child born early while its corrected age is under 24 months."""
+    if gestation_weeks is None or gestation_weeks >= EARLY_WEEKS:
+        return born
+    due = due_date(born, gestation_weeks)
+    return due if on < due or completed_months(due, on) < CORRECT_UNTIL_MONTHS else born
 
 
 def _month_on(born: date, months: int) -> date:

@@ -18,6 +18,7 @@ from zither_awl.core.values import Child, Episode, Log, Morning, Placement, Tray
 from zither_awl.core.words import counted
 
 EVER = datetime.min.replace(tzinfo=UTC)
+UNMARKED = "not marked as shown yet"
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,6 +27,11 @@ class Counted:
 
     mornings: tuple[Morning, ...]
     left_out: tuple[tuple[str, int], ...]
+
+    @property
+    def unmarked(self) -> int:
+        """How many do not count because nobody said that the tray had been shown."""
+        return dict(self.left_out).get(UNMARKED, 0)
 
     @property
     def words(self) -> str:
@@ -62,7 +68,7 @@ def counted_mornings(child: Child, tray: Tray, log: Log, *, practice: Practice =
         elif not any(_all_through(p, morning) for p in overlapping):
             why_not["put out or away during it"] += 1
         elif shown_first and (first_shown is None or first_shown > morning.ended):
-            why_not["not marked as shown yet"] += 1
+            why_not[UNMARKED] += 1
         else:
             good.append(morning)
     return Counted(tuple(good), tuple(why_not.items()))

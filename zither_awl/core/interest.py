@@ -51,6 +51,8 @@ class Interest:
     half_life: float
     sign: str
     seen: str
+    unmarked: int
+    """So many cycles do not count because nobody said that the tray had been shown."""
     reasons: tuple[Reason, ...]
 
 
@@ -136,7 +138,7 @@ def interest(
         chosen=stay.counts[0], available=stay.counts[1], recent=recent, earlier=earlier, faded=found.faded,
         shorter=found.shorter, ignored_mornings=stay.quiet, ignored=found.ignored,
         taken_again=_taken_again(stay.picked, practice), half_life=practice.half_life_mornings, sign=found.sign,
-        seen=seen.words, reasons=_reasons(stay, found, seen, here, practice),
+        seen=seen.words, unmarked=seen.unmarked, reasons=_reasons(stay, found, seen, here, practice),
     )  # fmt: skip
 
 

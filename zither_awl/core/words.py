@@ -22,6 +22,10 @@ def counted(number: int, one: str, many: str = "") -> str:
     return f"{number} {one if number == 1 else many or one + 's'}"
 
 
+CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
+"""Signs that no file and no paper could carry."""
+
+
 def sentence(text: str) -> str:
     """A text with its first letter large and a full stop at its end."""
     return text[:1].upper() + text[1:] + ("" if text.endswith(".") else ".")

@@ -7,7 +7,7 @@ from datetime import date
 from zoneinfo import ZoneInfo, available_timezones
 
 from zither_awl.core.ages import completed_months
-from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.safety.permissions import ALLOWANCES, permission_of, why_not_allowed
 from zither_awl.core.values import MOST_MONTHS, Adult, Child, Household, Permission, PermissionKind
 from zither_awl.services.desk import Desk
@@ -92,6 +92,8 @@ def permit(desk: Desk, child_id: int, kind: PermissionKind, note: str, adult_id:
 def withdraw(desk: Desk, child_id: int, permission_id: int, adult_id: int | None) -> None:
     """Withdraw what was allowed. Raises: NotFound."""
     child = desk.house().child(child_id)
+    if permission_id not in {p.id for p in child.permissions}:
+        raise NotFound(f"{child.name} has no permission {permission_id}.")
     with desk.write(adult_id, f"Withdrew a permission of {child.name}") as work:
         work.people.withdraw(permission_id, desk.today())
 

@@ -92,7 +92,8 @@ def page(desk: Desk) -> Page:
               *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
         new=tuple(_new(house)), out=tuple(_out(house)),
         to_show=showing.due(desk), complete=tuple(_missing(desk)), questions=forgotten(desk),
-        change_waits=len(change.swaps), look_on=change.look_on or day, would_change=rotation.said(change),
+        change_waits=len(change.swaps or change.let_in), look_on=change.look_on or day,
+        would_change=rotation.said(change),
         seen_mornings=house.window.whole,
     )  # fmt: skip
 

@@ -66,6 +66,11 @@ def take_household(desk: Desk, data: bytes) -> HouseholdTaken:
         return HouseholdTaken(found.name, found.children, found.trays, found.photos, copy)
 
 
+def damaged_values(desk: Desk) -> list[str]:
+    """Values of the house's file that cannot be read, each named by table, row and field."""
+    return transfer.damaged_values(desk.database)
+
+
 def _readable(desk: Desk) -> House:
     """The house of a file, every core value made once and every judgement asked once. Raises: InvalidValue."""
     try:

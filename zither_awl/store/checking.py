@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import re
+import json
 from collections.abc import Callable, Iterator, Mapping
 from datetime import date, datetime
 from math import isfinite
@@ -15,12 +15,13 @@ from zither_awl.core.practice import practice_of
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
 from zither_awl.core.shapes import Softness
 from zither_awl.core.values import AREAS, PERMISSION_KINDS, TAGS, UNIT_KINDS, Mobility, Place, Work
+from zither_awl.core.words import CONTROL
 
 Told = str | None
 """What is wrong with a value; None for nothing."""
 FIRST, LAST = date(1990, 1, 1), date(2199, 12, 31)
+NUMBERS = ("INTEGER", "FLOAT", "DOUBLE", "REAL", "BOOLEAN")
 INSTANTS = ("at", "began", "ended", "until", "since", "paired_at", "done_at", "last_at")
-_CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
 HAZARDS = frozenset((*DECLARED, *(f"allergen:{each}" for each in ALLERGENS)))
 
 
@@ -110,8 +111,22 @@ def problems_in(
     return [*found, *_off_the_shelf(tables)]
 
 
+def wrong_in(table: str, column: str, stored: Any, kind: str) -> Told:
+    """What is wrong with a value as a column of a kind holds it; None for nothing."""
+    if stored is None:
+        return None
+    if kind in NUMBERS and not _number(stored):
+        return f"is {stored!r}, which is no number"
+    if kind == "JSON":
+        try:
+            stored = json.loads(stored)
+        except (TypeError, ValueError):
+            return f"is {stored!r}, which is no JSON"
+    return _told(table, column, stored, kind)
+
+
 def _told(table: str, column: str, value: Any, kind: str) -> Told:
-    if isinstance(value, str) and _CONTROL.search(value):
+    if isinstance(value, str) and CONTROL.search(value):
         return "holds a sign that cannot be written"
     if value is None:
         return None

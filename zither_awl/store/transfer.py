@@ -14,7 +14,7 @@ from typing import Any
 from jsonschema import Draft202012Validator
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.store.checking import problems_in
+from zither_awl.store.checking import problems_in, wrong_in
 from zither_awl.store.engine import open_engine
 from zither_awl.store.migrating import migrate, versions
 from zither_awl.store.opening import bring_to_head
@@ -61,6 +61,19 @@ def types_of(database: Path) -> dict[str, dict[str, str]]:
     """The types of every table's columns."""
     with _connected(database) as db:
         return _types(db)
+
+
+def damaged_values(database: Path) -> list[str]:
+    """What stands in a file that its column cannot hold, each named by table, row and field."""
+    with closing(_connected(database)) as db:
+        names = [row[0] for row in db.execute("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")]
+        return [
+            f"{table} {row[0]}, {name} {told}"
+            for table in names if not table.startswith("sqlite_")
+            for name, (kind, _, _) in _columns(db, table).items()
+            for row in db.execute(f'SELECT rowid, "{name}" FROM "{table}"')
+            if (told := wrong_in(table, name, row[1], kind)) is not None
+        ]
 
 
 def _rows(db: sqlite3.Connection, table: str) -> list[dict[str, Any]]:

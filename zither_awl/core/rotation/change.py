@@ -107,7 +107,7 @@ def _unmarked(judge: Judgements) -> Iterator[tuple[Child, Tray]]:
         for child in judge.state.children:
             if child.id in placement.tray.for_children and not placement.by_hand:
                 seen = judge.of(child, placement.tray).interest
-                if not seen.available and "not marked as shown" in seen.seen:
+                if not seen.available and seen.unmarked:
                     yield child, placement.tray
 
 
@@ -354,8 +354,7 @@ def _known_after(judge: Judgements) -> tuple[Reason, ...]:
             if child.id in placement.tray.for_children and not placement.by_hand:
                 known = judge.of(child, placement.tray)
                 short = needed - known.interest.available
-                marked = "not marked as shown" not in known.interest.seen
-                if short > 0 and marked:
+                if short > 0 and not known.interest.unmarked:
                     waits.append((short, placement.tray.name, child.name))
     if not waits:
         return ()

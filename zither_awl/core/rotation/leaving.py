@@ -94,7 +94,7 @@ def _too_few(known: Judgement) -> str:
 def _still_working(known: Judgement) -> Reason:
     name, seen = known.child.name, known.interest
     told = seen.reasons[0]
-    if not seen.available and "not marked as shown" in seen.seen:
+    if not seen.available and seen.unmarked:
         text = f"No work cycle counts yet: it was never marked as shown to {name}."
         return Reason("ROT-9", text, told.numbers, told.evidence)
     if not seen.chosen:

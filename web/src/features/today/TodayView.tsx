@@ -50,7 +50,7 @@ function ChangeLine({ today }: { today: Today }) {
   return (
     <div className="flex flex-col gap-1 text-ink-2">
       {now && today.would_change
-        ? <p><Link className={link} to="/change">{counted(Math.max(today.change_waits, 1), 'change')} proposed</Link>, by the signs of {counted(today.seen_mornings, 'whole work cycle')}. {today.would_change}</p>
+        ? <p><Link className={link} to="/change">{counted(today.change_waits, 'change')} proposed</Link>, by the signs of {counted(today.seen_mornings, 'whole work cycle')}. {today.would_change}</p>
         : <p>The next look at the shelves: {dayOf(`${today.look_on}T12:00:00Z`, 'UTC')}. {today.would_change ? <>As things stand: {today.would_change} <Link className={link} to="/change">Look now</Link></> : <>Nothing should change as things stand. <Link className={link} to="/change">Why not?</Link></>}</p>}
       <p className="no-print"><Link className={link} to="/watch">Begin the morning in Watch</Link></p>
     </div>
