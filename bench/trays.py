@@ -13,7 +13,7 @@ from dataclasses import replace
 from datetime import date
 
 from zither_awl.catalogue import shipped_cards
-from zither_awl.core.component import Component
+from zither_awl.core.things.component import Component
 from zither_awl.core.trays import Item, Need, Stock, Wary, at_once, makeable, match_roles, pack
 from zither_awl.core.trays.standing import MOST
 from zither_awl.core.values import Child

@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from zither_awl.core.judgement import State
-from zither_awl.core.shapes import Shape, Sphere
+from zither_awl.core.things.shapes import Shape, Sphere
 from zither_awl.core.values import (
     Board,
     Card,

@@ -15,6 +15,7 @@ from tests.builders import born_months_ago
 from tests.conftest import SmallHouse
 from tests.core.cupboards import FIFTEEN
 from tests.formats.test_cupboard_files import picture
+from zither_awl.core.things.said import understood
 from zither_awl.services import things
 
 MOST_ACTIONS = 8
@@ -100,7 +101,7 @@ def test_a_pouring_tray_is_composed_drawn_reckoned_and_kept(
     small: SmallHouse, open_house: Callable[[str], Person]
 ) -> None:
     for typed in (*FIFTEEN, "apron", "2 saucers", "4 glasses of 180 ml"):
-        things.save_component(small.desk, things.guessed(typed), "Bin 1", small.adult)
+        things.save_component(small.desk, understood(typed), "Bin 1", small.adult)
     person = open_house("/bench?card=pour-water&level=2")
     person.find("button", "dish for drips: saucers, with jugs")
     person.wait_to_see("Fill line on glasses")

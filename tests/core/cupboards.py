@@ -6,8 +6,9 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
-from zither_awl.core.component import Component
-from zither_awl.core.kinds import of_kind, understood
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.kinds import of_kind
+from zither_awl.core.things.said import understood
 from zither_awl.core.trays import Level, Role, Stock
 from zither_awl.formats import samples
 from zither_awl.formats.component_table import COLUMNS, read_component

@@ -9,11 +9,11 @@ from random import Random
 from typing import Any
 
 from tests.builders import TODAY, card, child, tray
-from zither_awl.core.component import Component
 from zither_awl.core.practice import Practice
-from zither_awl.core.shapes import Box, Sphere
 from zither_awl.core.shelf import Choices, Cover, ShelfProblem, TrayFit, broken, score
 from zither_awl.core.shelf.scene import spots_of
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.shapes import Box, Sphere
 from zither_awl.core.values import Board, Child, Content, Measurement, Mobility, Placement, Spot, Tray, Unit
 
 AREAS = ("practical life", "sensorial", "language", "mathematics", "art")

@@ -10,9 +10,9 @@ import pytest
 from tests.builders import TODAY, born_months_ago, child
 from tests.core.cupboards import fifteen, reference, stock_of, thing
 from zither_awl.catalogue import shipped_cards
-from zither_awl.core.component import Component, Inside
-from zither_awl.core.kinds import of_kind
-from zither_awl.core.shapes import Sphere
+from zither_awl.core.things.component import Component, Inside
+from zither_awl.core.things.kinds import of_kind
+from zither_awl.core.things.shapes import Sphere
 from zither_awl.core.trays import Check, Made, Need, NoRoom, Packing, Stock, assemble, make
 from zither_awl.core.trays.assemble import refreshed, tray_of
 from zither_awl.core.trays.check import cost_per_use, overlaps
@@ -161,7 +161,7 @@ def test_an_allergen_is_held_against_every_child_of_the_house() -> None:
 
 
 def _can(component: Component) -> tuple[str, ...]:
-    from zither_awl.core.kinds import kind_of
+    from zither_awl.core.things.kinds import kind_of
 
     return kind_of(component).can
 

@@ -13,8 +13,8 @@ from tests.builders import worked_cases
 from zither_awl.core.errors import InvalidValue
 from zither_awl.core.safety import fits_small_parts_cylinder, small_ball
 from zither_awl.core.safety.cylinder import too_big_when_squeezed
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere, half_of, measured_less
 from zither_awl.core.sources import SMALL_PARTS_MONTHS
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere, half_of, measured_less
 
 MAKERS: dict[str, Any] = {"sphere": Sphere, "cylinder": Cylinder, "box": Box}
 

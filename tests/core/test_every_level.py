@@ -10,7 +10,7 @@ import pytest
 from tests.builders import TODAY, child
 from tests.core.cupboards import reference, stock_of, thing
 from zither_awl.catalogue import shipped_cards
-from zither_awl.core.shapes import Box
+from zither_awl.core.things.shapes import Box
 from zither_awl.core.trays import Design, Made, Stock
 from zither_awl.core.trays.makeable import Need, make
 from zither_awl.core.values import Child, Mobility, Permission, PermissionKind

@@ -11,9 +11,9 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 
 from tests.builders import worked_cases
-from zither_awl.core.component import Inside
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.fill import (
+from zither_awl.core.things.component import Inside
+from zither_awl.core.things.fill import (
     DENSITY_RANGES,
     density_problem,
     depth_of_mm,
@@ -22,7 +22,7 @@ from zither_awl.core.fill import (
     mass_range_g,
     spill_depth_mm,
 )
-from zither_awl.core.kinds import KINDS, of_kind
+from zither_awl.core.things.kinds import KINDS, of_kind
 
 NAMED = {"white rice": "rice", "dry sand": "sand", "table salt": "salt", "granulated sugar": "sugar"}
 """The worked cases' words for our kinds."""

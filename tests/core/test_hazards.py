@@ -11,7 +11,7 @@ import pytest
 from tests.builders import BEADS, TODAY, child, placed, tray, unit
 from zither_awl.core.safety import DECLARED, allowed, bin_exposure, exposure, hazards, may_be_allowed, work_condition
 from zither_awl.core.safety.nature import declared
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Softness, Sphere
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Softness, Sphere
 from zither_awl.core.values import (
     PERMISSION_KINDS,
     Bin,

@@ -10,9 +10,9 @@ from hypothesis import strategies as st
 from tests.builders import TODAY, child, tray
 from tests.core.cupboards import level, stock_of, thing
 from zither_awl.catalogue import shipped_cards
-from zither_awl.core.component import Component
 from zither_awl.core.practice import Practice
-from zither_awl.core.shapes import Cylinder, Sphere
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.shapes import Cylinder, Sphere
 from zither_awl.core.trays import Level, Matches, Pour, Role, Stock, Wary, match_roles, shared_stock, substitutes
 from zither_awl.core.trays.match import UNFILLED, consider, pair_problems, pour_problems, with_counts
 from zither_awl.core.values import Content

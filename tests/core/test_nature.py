@@ -8,11 +8,11 @@ import pytest
 
 from tests.builders import TODAY, child, tray
 from tests.core.cupboards import thing
-from zither_awl.core.component import Component, Inside
-from zither_awl.core.kinds import KINDS, TAP_WATER
 from zither_awl.core.safety import component_hazards, endangers, hazards
 from zither_awl.core.safety.nature import DECLARED, EMERGENCIES
-from zither_awl.core.shapes import Box, Cylinder, Sphere
+from zither_awl.core.things.component import Component, Inside
+from zither_awl.core.things.kinds import KINDS, TAP_WATER
+from zither_awl.core.things.shapes import Box, Cylinder, Sphere
 from zither_awl.core.values import Content, Mobility
 
 BABY, TODDLER, FOUR = child("Tove", 10, id=3, still_mouths=True), child("Wren", 30, id=2), child("Anselm", 54)

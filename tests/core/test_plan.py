@@ -12,7 +12,6 @@ from hypothesis import strategies as st
 from tests.builders import BEADS, TODAY, card, child, placed, tray, unit
 from tests.core.flat import best_by_highs
 from tests.core.shelves import TINY_PRACTICE, L, M, S, Worth, best_by_trying, every_plan, problem, tiny, with_standing
-from zither_awl.core.component import Component
 from zither_awl.core.errors import InvalidValue
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import endangers, hazards
@@ -36,6 +35,7 @@ from zither_awl.core.shelf import (
 )
 from zither_awl.core.shelf.conflict import conflict
 from zither_awl.core.shelf.scene import spots_of
+from zither_awl.core.things.component import Component
 from zither_awl.core.values import Board, Content, Mobility, Placement, Spot, Tray, Unit
 
 TRIED = 300

@@ -14,8 +14,8 @@ from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.practice import Practice
 from zither_awl.core.rotation import Change, after_swaps, explain_not, propose_change
 from zither_awl.core.rotation.leaving import leavings
-from zither_awl.core.shapes import Sphere
 from zither_awl.core.shelf import Scene, check_shelf
+from zither_awl.core.things.shapes import Sphere
 from zither_awl.core.values import ChangeRecord, Declined, Episode, Log, Mobility, Placement, Work
 
 FOLDING = tray("Folding: one line", id=1, card=card("Folding: one line", id=1))

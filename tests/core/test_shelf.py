@@ -11,9 +11,9 @@ from hypothesis import strategies as st
 from tests.builders import BEADS, TODAY, card, child, placed, tray, unit
 from zither_awl.core.finding import Finding
 from zither_awl.core.practice import Practice
-from zither_awl.core.shapes import Sphere
 from zither_awl.core.shelf import Scene, actions_for, check_shelf
 from zither_awl.core.shelf.check import applied
+from zither_awl.core.things.shapes import Sphere
 from zither_awl.core.values import Board, Child, Measurement, Mobility, Placement, Spot, Unit
 
 ILSE = child(measurements=(Measurement(on=TODAY, stature_mm=1000, mass_g=16_000),))

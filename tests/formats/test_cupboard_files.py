@@ -14,10 +14,10 @@ from PIL import Image
 from pypdf import PdfReader
 
 from zither_awl.catalogue import design_of, shipped_cards
-from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.kinds import KINDS, of_kind
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
+from zither_awl.core.things.component import Component, Inside
+from zither_awl.core.things.kinds import KINDS, of_kind
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Sphere
 from zither_awl.formats import gauge, samples
 from zither_awl.formats.card_table import COLUMNS as CARD_COLUMNS
 from zither_awl.formats.card_table import card_rows, read_card

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from tests.builders import card, tray
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Sphere
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Softness, Sphere
 from zither_awl.core.values import Tray
 from zither_awl.formats import episode_table, samples, tray_table
 from zither_awl.formats.tables import MOST_ROWS, read_table, write_table

@@ -9,6 +9,7 @@ import pytest
 from tests.conftest import SmallHouse
 from zither_awl.catalogue import design_of, shipped_cards
 from zither_awl.core.errors import InvalidValue, NotFound
+from zither_awl.core.things.said import understood
 from zither_awl.core.trays import Design
 from zither_awl.formats.card_table import card_rows
 from zither_awl.services import bench, catalogue, history, importing_things, things
@@ -133,7 +134,7 @@ def test_a_card_in_use_is_not_dropped(house: SmallHouse) -> None:
         catalogue.forget(desk, key, house.adult)
     catalogue.forget(desk, after, house.adult)
     for typed in ("4 cloths", "2 trays"):
-        things.save_component(desk, things.guessed(typed), "Bin 1", house.adult)
+        things.save_component(desk, understood(typed), "Bin 1", house.adult)
     wish = Wish(key=key, level=1, child_id=house.ilse)
     bench.keep(desk, wish, "Napkins", "Bin 1", frozenset({house.ilse}), house.adult)
     with pytest.raises(InvalidValue, match="is used by Napkins"):
@@ -146,7 +147,7 @@ def test_a_level_in_use_or_with_a_card_after_it_cannot_go(house: SmallHouse) -> 
     with pytest.raises(InvalidValue, match="Pouring through a funnel comes after one that would go"):
         catalogue.change(desk, "pour-water", card_rows(pour)[:2], house.adult)
     for typed in ("4 cloths", "2 trays"):
-        things.save_component(desk, things.guessed(typed), "Bin 1", house.adult)
+        things.save_component(desk, understood(typed), "Bin 1", house.adult)
     bench.keep(desk, Wish(key="fold", level=2, child_id=house.ilse), "Squares", "Bin 1", frozenset(), house.adult)
     with pytest.raises(InvalidValue, match="Squares was made of one that would go"):
         catalogue.change(desk, "fold", rows_of(FOLD)[:1], house.adult)

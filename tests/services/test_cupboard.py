@@ -15,6 +15,7 @@ from tests.conftest import SmallHouse
 from tests.core.cupboards import FIFTEEN
 from tests.formats.test_cupboard_files import picture
 from zither_awl.core.errors import InvalidValue, NotFound
+from zither_awl.core.things.said import understood
 from zither_awl.core.values import Bin
 from zither_awl.services import (
     bench,
@@ -35,7 +36,7 @@ from zither_awl.services.desk import Desk
 def entered(house: SmallHouse, *typed: str) -> dict[str, int]:
     """Things entered as they are said; their ids by name."""
     for each in typed:
-        things.save_component(house.desk, things.guessed(each), "Bin 1", house.adult)
+        things.save_component(house.desk, understood(each), "Bin 1", house.adult)
     return {c.name: c.id for c in house.desk.house().components}
 
 
@@ -58,9 +59,9 @@ def test_the_same_name_twice_and_a_kind_nobody_knows_are_refused(house: SmallHou
     with pytest.raises(InvalidValue, match="is there already"):
         entered(house, "3 jugs")
     with pytest.raises(InvalidValue, match="is not clear"):
-        things.guessed("a thingamajig")
-    assert things.guessed("3 thingamajigs", "thing").count == 1
-    assert things.guessed("12 beans", "counter").kind == "counter"
+        understood("a thingamajig")
+    assert understood("3 thingamajigs", "thing").count == 3
+    assert understood("12 beans", "counter").kind == "counter"
 
 
 def test_a_house_with_a_cap_on_bins_says_so(house: SmallHouse) -> None:
@@ -70,7 +71,7 @@ def test_a_house_with_a_cap_on_bins_says_so(house: SmallHouse) -> None:
     people.save_household(desk, replace(household, most_bins=1), house.adult)
     entered(house, "2 jugs")
     with pytest.raises(InvalidValue, match="at most 1"):
-        things.save_component(desk, things.guessed("3 cups"), "Bin 2", house.adult)
+        things.save_component(desk, understood("3 cups"), "Bin 2", house.adult)
     bin_one = desk.house().bins[0]
     cupboard.change_bin(desk, replace(bin_one, most=1), house.adult)
     (full,) = things.full(desk.house(), desk.today())

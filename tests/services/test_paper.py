@@ -13,6 +13,7 @@ from PIL import Image
 
 from tests.conftest import SmallHouse
 from zither_awl.core.errors import DeviceTrouble, InvalidValue, NotFound
+from zither_awl.core.things.said import understood
 from zither_awl.devices import SimulatedPrinter, SimulatedScale
 from zither_awl.devices.printer import KEPT, PrinterSetting
 from zither_awl.formats.paper.preview import page_png, pages_of
@@ -25,7 +26,7 @@ from zither_awl.services.paper import CODE, NO_CODE, Order
 def composed(house: SmallHouse) -> int:
     """A tray of water pouring, made at the bench."""
     for typed in ("2 jugs", "2 cups", "saucer", "3 cloths", "apron", "2 trays"):
-        things.save_component(house.desk, things.guessed(typed), "Bin 1", house.adult)
+        things.save_component(house.desk, understood(typed), "Bin 1", house.adult)
     wish = Wish(key="pour-water", level=2, child_id=house.ilse)
     return bench.keep(house.desk, wish, "Water to a line", "Bin 1", frozenset({house.ilse}), house.adult)
 
@@ -131,14 +132,14 @@ def test_what_was_weighed_lands_in_the_thing_and_in_every_tray_that_holds_it(hou
 
 def test_a_medium_is_weighed_by_the_millilitre_and_kept_within_what_it_can_be(house: SmallHouse) -> None:
     desk = house.desk
-    rice = things.save_component(desk, things.guessed("rice 900 ml"), "", house.adult)
+    rice = things.save_component(desk, understood("rice 900 ml"), "", house.adult)
     assert weighing.weigh_in(desk, rice, 86, 100, house.adult) == 0.86
     assert desk.house().component(rice).density_g_ml == 0.86
     with pytest.raises(InvalidValue, match="rice lies between"):
         weighing.weigh_in(desk, rice, 300, 100, house.adult)
     with pytest.raises(InvalidValue, match="10 to 5000 ml"):
         weighing.weigh_in(desk, rice, 86, 1, house.adult)
-    bead = things.save_component(desk, things.guessed("10 beads"), "", house.adult)
+    bead = things.save_component(desk, understood("10 beads"), "", house.adult)
     with pytest.raises(InvalidValue, match="whole number"):
         weighing.weigh_in(desk, bead, 12, 2.5, house.adult)
 

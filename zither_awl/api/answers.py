@@ -16,7 +16,7 @@ from zither_awl.core.finding import Action, Finding
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import ALLOWANCES, Stability, why_not_allowed
 from zither_awl.core.safety.permissions import permission_of
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
 from zither_awl.core.trays import front_of
 from zither_awl.core.values import SWEEP_STATES, Child, Episode, Morning, PermissionKind, Placement, Spot, Tray, Unit
 from zither_awl.services.desk import Desk, House

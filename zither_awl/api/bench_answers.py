@@ -8,13 +8,13 @@ from typing import Any
 from zither_awl.api.answers import decide_out, piece_out, reasons_out
 from zither_awl.api.schemas import bench as models
 from zither_awl.api.schemas import things as thing_models
-from zither_awl.core.component import Component, footprint_mm
 from zither_awl.core.difficulty import TEXTS
-from zither_awl.core.kinds import kind_of
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import component_hazards
 from zither_awl.core.safety.nature import EMERGENCIES, Hazard
-from zither_awl.core.shapes import largest_mm
+from zither_awl.core.things.component import Component, footprint_mm
+from zither_awl.core.things.kinds import kind_of
+from zither_awl.core.things.shapes import largest_mm
 from zither_awl.core.trays import Candidate, Design, Level, Made, Packing, Stock
 from zither_awl.core.trays.makeable import container_role
 from zither_awl.core.trays.match import consider, with_counts
@@ -51,7 +51,8 @@ def component_out(thing: Thing, house: House) -> thing_models.ComponentOut:
                                                                    for ml, up in inside.marks]) if inside else None,
         capacity_ml=round(c.capacity_ml, 1), density_g_ml=c.density_g_ml, stock_ml=c.stock_ml, per_use=c.per_use,
         sealed=c.sealed, magnet=c.magnet, cell=c.cell, cord_mm=c.cord_mm, allergens=list(c.allergens),
-        dangers=list(c.dangers), colours=list(c.colours), cost=c.cost, came_from=c.came_from,
+        dangers=list(c.dangers), colours=list(c.colours), subject=c.subject, photo=c.photo_id,
+        box_months=c.box_months, drawn=kind_of(c).drawn, cost=c.cost, came_from=c.came_from,
         bin=house.bin_name(c.bin_id), assumed=list(c.assumed), archived=c.archived, free=thing.free,
         on=[thing_models.HolderOut(tray_id=t.id, name=t.name, count=n, where=where_is(house, t)) for t, n in thing.on],
         hazards=reasons_out(hazard_said(h) for h in found),

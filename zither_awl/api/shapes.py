@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from zither_awl.api.schemas.shelf import PieceIn
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.shapes import Shape
+from zither_awl.core.things.shapes import Shape
 from zither_awl.formats.tray_table import shape_of
 
 

@@ -43,3 +43,4 @@ STURDY_SOURCE = "US STURDY Act, 16 CFR 1261 (ASTM F2057-23): 27 in and taller, t
 STURDY_HEIGHT_MM = 686.0
 HEMISPHERE_SOURCE = "EN 71-1 and ASTM F963: cups near half a ball need vents, from memory"
 COMMON_PRACTICE = "common practice, no source"
+MAKER_SOURCE = "the maker's own word, on the box"

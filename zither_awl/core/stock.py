@@ -8,9 +8,9 @@ from datetime import date, timedelta
 from math import ceil, sqrt
 
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.component import Component
 from zither_awl.core.concentration import folded
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.things.component import Component
 from zither_awl.core.values import Bin, Child, Log, Tray
 from zither_awl.core.words import counted, listed
 

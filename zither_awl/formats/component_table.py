@@ -9,19 +9,21 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
-from zither_awl.core.component import SEALS, Component, Inside
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.fill import density_problem
-from zither_awl.core.kinds import KINDS, kind_in, of_kind
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
-from zither_awl.core.shapes import Softness
+from zither_awl.core.things.component import SEALS, Component, Inside
+from zither_awl.core.things.fill import density_problem
+from zither_awl.core.things.kinds import KINDS, of_kind
+from zither_awl.core.things.said import read
+from zither_awl.core.things.shapes import Softness
 from zither_awl.formats.tables import Cells
 from zither_awl.formats.tray_table import piece_of, shape_cells
 
 COLUMNS: tuple[str, ...] = (
     "name", "kind", "count", "shape", "size_mm", "mass_g", "soft", "material", "breakable", "inside_depth_mm",
     "inside_top_mm", "inside_bottom_mm", "inside_across_mm", "marks", "density_g_ml", "stock_ml", "stock_g", "per_use",
-    "sealed", "magnet", "cell", "cord_mm", "allergens", "unsafe", "colours", "cost", "came_from", "bin", "assumed",
+    "sealed", "magnet", "cell", "cord_mm", "allergens", "unsafe", "colours", "shows", "box_months",
+    "cost", "came_from", "bin", "assumed",
 )  # fmt: skip
 WRITTEN = tuple(c for c in COLUMNS if c != "stock_g")
 
@@ -60,10 +62,10 @@ def _kind(row: Cells, name: str) -> str:
     if word:
         row.unknown("kind", word, tuple(KINDS))
         return ""
-    found = kind_in(name)
-    if found is None and name:
+    found = read(name).kind
+    if not found and name:
         row.wrong("kind", f"is not clear from {name!r}.", "Write the kind, as jug, bowl, spoon, ball, card.")
-    return found.name if found else ""
+    return found
 
 
 def _told(row: Cells) -> dict[str, Any]:
@@ -89,6 +91,8 @@ def _told(row: Cells) -> dict[str, Any]:
     told["allergens"] = _known(row, "allergens", ALLERGENS)
     told["dangers"] = _known(row, "unsafe", tuple(DECLARED))
     told["colours"] = tuple(row.listed("colours")) or None
+    told["subject"] = row.text("shows") or None
+    told["box_months"] = row.whole("box_months", 0) if row.text("box_months") else None
     return told
 
 
@@ -166,7 +170,8 @@ def component_cells(component: Component, bin_name: str) -> dict[str, str]:
         "per_use": _number(component.per_use), "sealed": component.sealed, "magnet": _yes(component.magnet),
         "cell": _yes(component.cell), "cord_mm": _number(component.cord_mm),
         "allergens": " | ".join(component.allergens), "unsafe": " | ".join(component.dangers),
-        "colours": " | ".join(component.colours), "cost": _number(component.cost), "came_from": component.came_from,
+        "colours": " | ".join(component.colours), "shows": component.subject,
+        "box_months": _number(component.box_months), "cost": _number(component.cost), "came_from": component.came_from,
         "bin": bin_name, "assumed": " | ".join(component.assumed),
     }  # fmt: skip
 

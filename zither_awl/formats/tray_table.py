@@ -11,7 +11,7 @@ from itertools import chain
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
 from zither_awl.core.values import AREAS, TAGS, Card, Tray
 from zither_awl.formats.tables import Cells, write_table
 

@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import date
 
-from zither_awl.core.component import Component
 from zither_awl.core.difficulty import Difficulty, compared, up
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.things.component import Component
 from zither_awl.core.trays import (
     Clash,
     Design,

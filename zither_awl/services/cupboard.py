@@ -6,9 +6,9 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
-from zither_awl.core.component import Component
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.safety import BinFinding, bin_exposure
+from zither_awl.core.things.component import Component
 from zither_awl.core.values import Bin, Tray
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import resting_trays

@@ -14,12 +14,12 @@ from datetime import date, datetime
 from typing import Any, Protocol, TypeVar
 from zoneinfo import ZoneInfo
 
-from zither_awl.core.component import Component
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, Memory, State
 from zither_awl.core.practice import Practice, practice_of
 from zither_awl.core.shelf import Scene, check_shelf
+from zither_awl.core.things.component import Component
 from zither_awl.core.trays import Stock
 from zither_awl.core.trays.own import OwnCard
 from zither_awl.core.values import (

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
-from zither_awl.core.component import Component, footprint_mm
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.kinds import kind_of
 from zither_awl.core.safety import hazards
-from zither_awl.core.shapes import Cylinder, Sphere
+from zither_awl.core.things.component import Component, footprint_mm
+from zither_awl.core.things.kinds import kind_of
+from zither_awl.core.things.shapes import Cylinder, Sphere
 from zither_awl.core.trays import Packing
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
 from zither_awl.core.trays.design import Design

@@ -25,6 +25,30 @@ def drop_photo(desk: Desk, tray_id: int, adult_id: int | None) -> None:
         work.cupboard.save_tray(replace(tray, photo_id=None))
 
 
+def add_thing_photo(desk: Desk, thing_id: int, data: bytes, adult_id: int | None) -> None:
+    """Keep a photograph of a thing, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
+    thing = desk.house().component(thing_id)
+    jpeg = clean_photo(data)
+    with desk.write(adult_id, f"A photograph of {thing.name}") as work:
+        work.cupboard.save_component(replace(thing, photo_id=work.cupboard.add_photo(jpeg)))
+
+
+def drop_thing_photo(desk: Desk, thing_id: int, adult_id: int | None) -> None:
+    """Take the photograph off a thing."""
+    thing = desk.house().component(thing_id)
+    with desk.write(adult_id, f"No photograph of {thing.name}") as work:
+        work.cupboard.save_component(replace(thing, photo_id=None))
+
+
+def thing_photo_of(desk: Desk, thing_id: int) -> bytes:
+    """The photograph of a thing as JPEG. Raises: NotFound."""
+    thing = desk.house().component(thing_id)
+    if thing.photo_id is None:
+        raise NotFound(f"{thing.name} has no photograph.")
+    with desk.read() as work:
+        return work.cupboard.photo(thing.photo_id)
+
+
 def add_word_photo(desk: Desk, set_key: str, word: str, data: bytes, adult_id: int | None) -> None:
     """Show a word by a photograph, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
     _known_word(desk, set_key, word)

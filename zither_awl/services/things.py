@@ -6,11 +6,11 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from datetime import date
 
-from zither_awl.core.component import Component
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.fill import density_problem
-from zither_awl.core.kinds import known_kind, of_kind, understood
 from zither_awl.core.stock import Full, Restock, full_bins, restock
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.fill import density_problem
+from zither_awl.core.things.kinds import known_kind
 from zither_awl.core.trays.assemble import refreshed
 from zither_awl.core.values import Tray
 from zither_awl.services.desk import Desk, House
@@ -31,23 +31,6 @@ def things_of(house: House) -> tuple[Thing, ...]:
     """Everything that is not archived, by name."""
     kept = sorted((c for c in house.components if not c.archived), key=lambda c: c.name.lower())
     return tuple(Thing(c, house.stock.free(c), house.stock.on_trays(c)) for c in kept)
-
-
-def guessed(typed: str, kind: str = "") -> Component:
-    """What somebody typed, "6 felt balls of 60 mm", understood, with what is assumed. Nothing is written.
-
-    Raises: InvalidValue when the kind is not clear and none is chosen.
-    """
-    if not kind:
-        return understood(typed)
-    known_kind(kind)
-    try:
-        found = understood(typed)
-    except InvalidValue:
-        return of_kind(typed.strip(), kind)
-    if found.kind == kind:
-        return found
-    return of_kind(found.name, kind, count=found.count)
 
 
 def save_component(desk: Desk, component: Component, bin_name: str, adult_id: int | None) -> int:
@@ -120,6 +103,8 @@ class Found:
     name: str
     where: str
     address: str
+    tells: str = ""
+    """What else it may be found by: colours, what it shows, what it is made of, its kind."""
 
 
 def find(house: House, typed: str, most: int = 12) -> tuple[Found, ...]:
@@ -128,7 +113,7 @@ def find(house: House, typed: str, most: int = 12) -> tuple[Found, ...]:
     if not letters:
         return ()
     every = [*_found_things(house), *_found_trays(house), *_found_bins(house)]
-    hits = [each for each in every if letters in each.name.lower()]
+    hits = [each for each in every if letters in f"{each.name} {each.tells}".lower()]
     return tuple(sorted(hits, key=lambda f: (not f.name.lower().startswith(letters), f.name.lower(), f.what))[:most])
 
 
@@ -139,7 +124,8 @@ def _found_things(house: House) -> Iterable[Found]:
         on = [f"{n} on {t.name} ({where_is(house, t)})" for t, n in thing.on] if not each.medium else []
         free = [f"{thing.free} in {rests or 'no bin yet'}"] if thing.free and not each.medium else []
         where = "; ".join([*free, *on]) or rests or "no bin yet"
-        yield Found("thing", each.name, where, f"/cupboard?thing={each.id}")
+        tells = " ".join((*each.colours, each.subject, each.material, each.kind))
+        yield Found("thing", each.name, where, f"/cupboard?thing={each.id}", tells)
 
 
 def _found_trays(house: House) -> Iterable[Found]:

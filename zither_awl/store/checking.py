@@ -10,10 +10,10 @@ from typing import Any
 from zoneinfo import available_timezones
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.kinds import KINDS
 from zither_awl.core.practice import practice_of
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
-from zither_awl.core.shapes import Softness
+from zither_awl.core.things.kinds import KINDS
+from zither_awl.core.things.shapes import Softness
 from zither_awl.core.values import AREAS, PERMISSION_KINDS, TAGS, UNIT_KINDS, Mobility, Place, Work
 from zither_awl.core.words import CONTROL
 

@@ -9,10 +9,10 @@ from typing import Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
-from zither_awl.core.kinds import known_kind
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
+from zither_awl.core.things.component import Component, Inside
+from zither_awl.core.things.kinds import known_kind
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
 from zither_awl.core.values import Bin, Card, Content, Tray
 from zither_awl.store.damage import readable
 from zither_awl.store.models.cupboard import (
@@ -228,7 +228,8 @@ def _tray(row: TrayRow, card: Card, for_children: frozenset[int], contents: tupl
 
 
 PLAIN = ("name", "kind", "count", "mass_g", "material", "breakable", "density_g_ml", "stock_ml", "per_use", "sealed",
-         "magnet", "cell", "cord_mm", "cost", "came_from", "bin_id", "archived")  # fmt: skip
+         "magnet", "cell", "cord_mm", "subject", "photo_id", "box_months", "cost", "came_from", "bin_id",
+         "archived")  # fmt: skip
 
 
 def _component(row: ComponentRow) -> Component:

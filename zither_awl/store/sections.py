@@ -17,7 +17,8 @@ SECTIONS: tuple[Section, ...] = get_args(Section)
 TABLES: dict[Section, tuple[str, ...]] = {
     "people": ("household", "adult", "child", "measurement", "permission"),
     "room": ("unit", "board", "unit_child", "aid_done"),
-    "cupboard": ("bin", "component", "photo", "card", "card_follows", "tray", "tray_child", "content", "completed"),
+    "cupboard": ("bin", "component", "photo", "card", "card_follows", "tray", "tray_child", "content", "completed",
+                 "making", "mark"),
     "catalogue": ("own_card", "card_choice"),
     "lessons": ("word_set", "word_photo", "word_answer", "routine", "routine_run", "invitation", "step_done"),
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",

@@ -1,6 +1,7 @@
 /** Every question to the server, once. A write makes all of them stale: one house, one truth. */
 import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/react-query'
 import { answer, client, keepToken, type Schemas } from './http'
+import { measureIn } from './measure'
 import { toldTime } from './time'
 
 export const queryClient = new QueryClient({
@@ -12,6 +13,7 @@ export const sessionQuery = queryOptions({
   queryFn: async () => {
     const session = await answer(client.GET('/api/session'))
     keepToken(session.csrf_token)
+    measureIn(session.household?.lengths ?? 'cm')
     return session
   },
   staleTime: 60_000,
@@ -21,6 +23,11 @@ export const renewToken = async (): Promise<void> => { keepToken((await answer(c
 export const shelfQuery = queryOptions({ queryKey: ['shelf'], queryFn: () => answer(client.GET('/api/shelf')) })
 export const cupboardQuery = queryOptions({ queryKey: ['cupboard'], queryFn: () => answer(client.GET('/api/cupboard')) })
 export const thingsQuery = queryOptions({ queryKey: ['things'], queryFn: () => answer(client.GET('/api/things')) })
+export const walkQuery = queryOptions({ queryKey: ['things', 'walk'], queryFn: () => answer(client.GET('/api/things/walk')) })
+/** What was typed of a thing, as it is understood. */
+export const readQuery = (typed: string) => queryOptions({
+  queryKey: ['things', 'read', typed], queryFn: () => answer(client.POST('/api/things/read', { body: { typed, kind: '', bin: '' } })), enabled: typed !== '',
+})
 export const findQuery = (letters: string) => queryOptions({
   queryKey: ['find', letters], queryFn: () => answer(client.GET('/api/find', { params: { query: { letters } } })),
   enabled: letters.trim().length > 0,

@@ -1576,6 +1576,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/things/{component_id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A photograph of a thing: the bytes of a JPEG, PNG or WebP. */
+        put: operations["put__api_things_{component_id}_photo"];
+        post?: never;
+        /** Take the photograph off a thing. */
+        delete: operations["delete__api_things_{component_id}_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/things/guess": {
         parameters: {
             query?: never;
@@ -1593,6 +1611,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/things/photographed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A thing of which there is only a photograph so far: the bytes of a JPEG, PNG or WebP. */
+        post: operations["post__api_things_photographed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/things/quick": {
         parameters: {
             query?: never;
@@ -1602,8 +1637,43 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add what was typed, with what is assumed of its kind. */
+        /** Add what was typed, with what is assumed of its kind; each thing of a line that names several. */
         post: operations["post__api_things_quick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was typed, thing by thing, as it was understood; three kinds to choose from where it is not clear. */
+        post: operations["post__api_things_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The commonest things of each room, to be ticked on a walk through the house. */
+        get: operations["get__api_things_walk"];
+        put?: never;
+        /** Add what was ticked, all in one write; what is there already is left as it is. */
+        post: operations["post__api_things_walk"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2016,6 +2086,16 @@ export interface components {
             tray: number;
             /** Unit */
             unit: number | null;
+        };
+        /**
+         * AddedOut
+         * @description What was added: the first, and every one.
+         */
+        AddedOut: {
+            /** Id */
+            id: number;
+            /** Ids */
+            ids: number[];
         };
         /** AdultIn */
         AdultIn: {
@@ -3048,6 +3128,11 @@ export interface components {
              */
             bin?: string;
             /**
+             * Box Months
+             * @default null
+             */
+            box_months?: number | null;
+            /**
              * Breakable
              * @default false
              */
@@ -3132,6 +3217,11 @@ export interface components {
              * @default null
              */
             stock_ml?: number | null;
+            /**
+             * Subject
+             * @default
+             */
+            subject?: string;
         };
         /** ComponentOut */
         ComponentOut: {
@@ -3143,6 +3233,8 @@ export interface components {
             assumed: string[];
             /** Bin */
             bin: string;
+            /** Box Months */
+            box_months: number | null;
             /** Breakable */
             breakable: boolean;
             /** Came From */
@@ -3163,6 +3255,8 @@ export interface components {
             dangers: string[];
             /** Density G Ml */
             density_g_ml: number | null;
+            /** Drawn */
+            drawn: string;
             /** Emergency */
             emergency: string;
             /** Free */
@@ -3186,6 +3280,8 @@ export interface components {
             on: components["schemas"]["HolderOut"][];
             /** Per Use */
             per_use: number | null;
+            /** Photo */
+            photo: number | null;
             /**
              * Sealed
              * @enum {string}
@@ -3195,6 +3291,8 @@ export interface components {
             softness: components["schemas"]["Softness"];
             /** Stock Ml */
             stock_ml: number | null;
+            /** Subject */
+            subject: string;
         };
         /** ConflictOut */
         ConflictOut: {
@@ -6310,6 +6408,21 @@ export interface components {
             where: string;
         };
         /**
+         * ThingLineOut
+         * @description One thing of what was typed. `told` are the fields somebody said; `likely` is asked where it is not clear.
+         */
+        ThingLineOut: {
+            /** Likely */
+            likely: components["schemas"]["ComponentOut"][];
+            /** Name */
+            name: string;
+            thing: components["schemas"]["ComponentOut"] | null;
+            /** Told */
+            told: string[];
+            /** Typed */
+            typed: string;
+        };
+        /**
          * ThingsOut
          * @description Everything in the cupboard, what is used up, what is full, and the words a thing may be described with.
          */
@@ -6322,12 +6435,18 @@ export interface components {
             bins: string[];
             /** Dangers */
             dangers: string[];
+            /** Drawn */
+            drawn: {
+                [key: string]: string;
+            };
             /** Full */
             full: components["schemas"]["FullOut"][];
             /** Kinds */
             kinds: string[];
             /** Restock */
             restock: components["schemas"]["RestockOut"][];
+            /** Subjects */
+            subjects: string[];
             /** Things */
             things: components["schemas"]["ComponentOut"][];
         };
@@ -6339,6 +6458,16 @@ export interface components {
             done: boolean;
             /** Key */
             key: string;
+        };
+        /** TickedIn */
+        TickedIn: {
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /** Name */
+            name: string;
         };
         /** TickIn */
         TickIn: {
@@ -6556,6 +6685,11 @@ export interface components {
             /** Width Mm */
             width_mm: number;
         };
+        /** TypedOut */
+        TypedOut: {
+            /** Lines */
+            lines: components["schemas"]["ThingLineOut"][];
+        };
         /** UndoneOut */
         UndoneOut: {
             /** Label */
@@ -6732,6 +6866,43 @@ export interface components {
             why: string;
             /** Word */
             word: string;
+        };
+        /**
+         * WalkIn
+         * @description What was ticked.
+         */
+        WalkIn: {
+            /** Things */
+            things: components["schemas"]["TickedIn"][];
+        };
+        /** WalkOut */
+        WalkOut: {
+            /** Rooms */
+            rooms: components["schemas"]["WalkRoomOut"][];
+        };
+        /** WalkRoomOut */
+        WalkRoomOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Things */
+            things: components["schemas"]["WalkThingOut"][];
+        };
+        /** WalkThingOut */
+        WalkThingOut: {
+            /** Count */
+            count: number;
+            /** Drawn */
+            drawn: string;
+            /** Kind */
+            kind: string;
+            /** Medium */
+            medium: boolean;
+            /** Name */
+            name: string;
+            /** There */
+            there: number;
         };
         /** WatchOut */
         WatchOut: {
@@ -10504,6 +10675,72 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    "put__api_things_{component_id}_photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                component_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_things_{component_id}_photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                component_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     post__api_things_guess: {
         parameters: {
             query?: never;
@@ -10539,6 +10776,37 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    post__api_things_photographed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     post__api_things_quick: {
         parameters: {
             query?: never;
@@ -10558,7 +10826,108 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DoneOut"];
+                    "application/json": components["schemas"]["AddedOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_things_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TypedOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_things_walk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_things_walk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
                 };
             };
             400: components["responses"]["400"];

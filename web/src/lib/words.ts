@@ -16,8 +16,6 @@ export const toMm = (value: number, unit: Lengths): number => Math.round(value *
 /** A number with at most so many decimals, and no more than it needs. */
 export const plain = (value: number, decimals = 1): string => String(Number(value.toFixed(decimals)))
 
-/** A mass: "740 g", "1.3 kg". */
-export const mass = (g: number): string => (g >= 1000 ? `${plain(g / 1000)} kg` : `${plain(g, 0)} g`)
 
 /** "1 morning", "2 mornings". */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from zither_awl.api.schemas.base import Flag, Id, In, Mm, Out, ReasonOut, SpotIn, SpotOut, Text, Whole
 from zither_awl.api.schemas.house import ChildOut, DecideOut
-from zither_awl.core.shapes import Softness
+from zither_awl.core.things.shapes import Softness
 
 
 class BoardIn(In):

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from zither_awl.api.schemas.base import Flag, In, Mm, Out, ReasonOut, Text, Whole
 from zither_awl.api.schemas.shelf import PieceIn, PieceOut
-from zither_awl.core.shapes import Softness
+from zither_awl.core.things.shapes import Softness
 
 Count = Annotated[int, Field(ge=1, le=1000), Whole]
 Positive = Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)]
@@ -72,6 +72,8 @@ class ComponentIn(In):
     allergens: list[Text] = []
     dangers: list[Text] = []
     colours: list[Text] = []
+    subject: Annotated[str, Field(max_length=40)] = ""
+    box_months: Annotated[int, Field(ge=0, le=216), Whole] | None = None
     cost: Positive | None = None
     came_from: Annotated[str, Field(max_length=80)] = ""
     bin: Text = ""
@@ -109,6 +111,10 @@ class ComponentOut(Out):
     allergens: list[str]
     dangers: list[str]
     colours: list[str]
+    subject: str
+    photo: int | None
+    box_months: int | None
+    drawn: str
     cost: float | None
     came_from: str
     bin: str
@@ -118,6 +124,57 @@ class ComponentOut(Out):
     on: list[HolderOut]
     hazards: list[ReasonOut]
     emergency: str
+
+
+class ThingLineOut(Out):
+    """One thing of what was typed. `told` are the fields somebody said; `likely` is asked where it is not clear."""
+
+    typed: str
+    name: str
+    told: list[str]
+    thing: ComponentOut | None
+    likely: list[ComponentOut]
+
+
+class TypedOut(Out):
+    lines: list[ThingLineOut]
+
+
+class AddedOut(Out):
+    """What was added: the first, and every one."""
+
+    id: int
+    ids: list[int]
+
+
+class WalkThingOut(Out):
+    name: str
+    kind: str
+    drawn: str
+    count: int
+    there: int
+    medium: bool
+
+
+class WalkRoomOut(Out):
+    key: str
+    name: str
+    things: list[WalkThingOut]
+
+
+class WalkOut(Out):
+    rooms: list[WalkRoomOut]
+
+
+class TickedIn(In):
+    name: Text
+    count: Count = 1
+
+
+class WalkIn(In):
+    """What was ticked."""
+
+    things: Annotated[list[TickedIn], Field(max_length=200)]
 
 
 class RestockOut(Out):
@@ -151,6 +208,9 @@ class ThingsOut(Out):
     restock: list[RestockOut]
     full: list[FullOut]
     kinds: list[str]
+    drawn: dict[str, str]
+    """By kind: the form it is drawn in."""
+    subjects: list[str]
     allergens: list[str]
     dangers: list[str]
     bins: list[str]

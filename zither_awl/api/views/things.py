@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any, cast
 
 from flask import Blueprint, Response, request, session
@@ -14,6 +15,7 @@ from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.change import ImportIn, ReportOut
 from zither_awl.api.schemas.house import ArchiveIn
 from zither_awl.api.schemas.things import (
+    AddedOut,
     ComponentIn,
     ComponentOut,
     FindOut,
@@ -23,16 +25,25 @@ from zither_awl.api.schemas.things import (
     GuessIn,
     LeaveOut,
     RestockOut,
+    ThingLineOut,
     ThingsOut,
+    TypedOut,
+    WalkIn,
+    WalkOut,
+    WalkRoomOut,
+    WalkThingOut,
 )
 from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
-from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import NotFound
-from zither_awl.core.kinds import KINDS
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.things.component import Component, Inside
+from zither_awl.core.things.kinds import KINDS, kind_of
+from zither_awl.core.things.said import understood
+from zither_awl.core.things.subjects import SUBJECTS
 from zither_awl.formats import gauge, samples
-from zither_awl.services import importing_things, photos, things
+from zither_awl.services import entering, importing_things, photos, things
+from zither_awl.services.desk import House
 from zither_awl.services.things import Thing
 
 bp = Blueprint("things", __name__, url_prefix="/api")
@@ -52,7 +63,8 @@ def get_things() -> ThingsOut:
         full=[FullOut(bin=f.bin.name, holds=f.holds, most=f.bin.most or 0,
                       leave=[LeaveOut(tray_id=t.id, name=t.name, reason=reasons_out([why])[0]) for t, why in f.leave])
               for f in things.full(house, today)],
-        kinds=sorted(KINDS), allergens=list(ALLERGENS), dangers=sorted(k for k in DECLARED if k != "allergen"),
+        kinds=sorted(KINDS), drawn={name: kind.drawn for name, kind in KINDS.items()}, subjects=sorted(SUBJECTS),
+        allergens=list(ALLERGENS), dangers=sorted(k for k in DECLARED if k != "allergen"),
         bins=[b.name for b in house.bins],
     )  # fmt: skip
 
@@ -62,16 +74,100 @@ def get_things() -> ThingsOut:
 def guess(json: GuessIn) -> ComponentOut:
     """What was typed, understood, with everything that is assumed; nothing is written."""
     house = desk().house()
-    made = things.guessed(json.typed, json.kind)
+    return _not_yet(understood(json.typed, json.kind), house)
+
+
+def _not_yet(made: Component, house: House) -> ComponentOut:
     return component_out(Thing(made, made.count, ()), house)
 
 
+@bp.post("/things/read")
+@api.validate(resp=answers(HTTP_200=TypedOut), tags=["cupboard"])
+def read_typed(json: GuessIn) -> TypedOut:
+    """What was typed, thing by thing, as it was understood; three kinds to choose from where it is not clear."""
+    house = desk().house()
+    return TypedOut(lines=[
+        ThingLineOut(typed=line.said.typed, name=line.said.name, told=_told(line), likely=[
+            _not_yet(each, house) for each in line.likely
+        ], thing=_not_yet(line.thing, house) if line.thing else None)
+        for line in entering.read_lines(json.typed)
+    ])  # fmt: skip
+
+
+def _told(line: entering.Line) -> list[str]:
+    """The fields that were said, and are not assumed."""
+    thing = line.thing or (line.likely[0] if line.likely else None)
+    if thing is None:
+        return []
+    said = line.said
+    fields = {
+        "kind": bool(said.kind), "colours": bool(said.colours), "material": bool(said.material),
+        "count": said.amounts.count is not None or said.amounts.span is not None, "subject": bool(thing.subject),
+    }  # fmt: skip
+    sizes = {name: name not in thing.assumed for name in ("shape", "mass_g", "stock_ml", "inside", "cord_mm")}
+    kept = {name: bool(said.amounts.sizes_mm or said.amounts.mass_g or said.amounts.volume_ml) and told
+            for name, told in sizes.items() if getattr(thing, name) is not None}  # fmt: skip
+    return sorted(name for name, told in {**fields, **kept}.items() if told)
+
+
 @bp.post("/things/quick")
+@api.validate(resp=answers(HTTP_200=AddedOut), tags=["cupboard"])
+def add_quickly(json: GuessIn) -> AddedOut:
+    """Add what was typed, with what is assumed of its kind; each thing of a line that names several."""
+    ids = entering.add_said(desk(), json.typed, json.kind, json.bin, adult_id())
+    return AddedOut(id=ids[0], ids=list(ids))
+
+
+@bp.get("/things/walk")
+@api.validate(resp=answers(HTTP_200=WalkOut), tags=["cupboard"])
+def get_walk() -> WalkOut:
+    """The commonest things of each room, to be ticked on a walk through the house."""
+    return WalkOut(rooms=[
+        WalkRoomOut(key=room.key, name=room.name, things=[
+            WalkThingOut(name=each.thing.name, kind=each.thing.kind, drawn=kind_of(each.thing).drawn,
+                         count=each.thing.count, there=each.there, medium=each.thing.medium) for each in found
+        ]) for room, found in entering.walk(desk().house())
+    ])  # fmt: skip
+
+
+@bp.post("/things/walk")
+@api.validate(resp=answers(HTTP_200=AddedOut), tags=["cupboard"])
+def add_walk(json: WalkIn) -> AddedOut:
+    """Add what was ticked, all in one write; what is there already is left as it is."""
+    ids = entering.add_walked(desk(), [(each.name, each.count) for each in json.things], adult_id())
+    return AddedOut(id=ids[0] if ids else 0, ids=list(ids))
+
+
+@bp.post("/things/photographed")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
-def add_quickly(json: GuessIn) -> DoneOut:
-    """Add what was typed, with what is assumed of its kind."""
-    made = things.guessed(json.typed, json.kind)
-    return DoneOut(id=things.save_component(desk(), made, json.bin, adult_id()))
+def photograph_first() -> DoneOut:
+    """A thing of which there is only a photograph so far: the bytes of a JPEG, PNG or WebP."""
+    return DoneOut(id=entering.photograph_first(desk(), request.get_data(), adult_id()))
+
+
+@bp.put("/things/<int:component_id>/photo")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def add_thing_photo(component_id: int) -> DoneOut:
+    """A photograph of a thing: the bytes of a JPEG, PNG or WebP."""
+    photos.add_thing_photo(desk(), component_id, request.get_data(), adult_id())
+    return DoneOut(id=component_id)
+
+
+@bp.delete("/things/<int:component_id>/photo")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
+def drop_thing_photo(component_id: int) -> DoneOut:
+    """Take the photograph off a thing."""
+    photos.drop_thing_photo(desk(), component_id, adult_id())
+    return DoneOut(id=component_id)
+
+
+@bp.get("/things/<int:component_id>/photo.jpg")
+def get_thing_photo(component_id: int) -> Response:
+    """The photograph of a thing, for a browser that has opened this household."""
+    if "csrf_token" not in session:
+        raise NotFound("Open Zither Awl first.")
+    jpeg = photos.thing_photo_of(desk(), component_id)
+    return Response(jpeg, content_type="image/jpeg", headers={"Cache-Control": "private"})
 
 
 def _component(json: ComponentIn, component_id: int) -> Component:
@@ -98,8 +194,9 @@ def add_thing(json: ComponentIn) -> DoneOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
 def change_thing(component_id: int, json: ComponentIn) -> DoneOut:
     """Mend a thing; the trays that hold it are reckoned again."""
-    desk().house().component(component_id)
-    return DoneOut(id=things.save_component(desk(), _component(json, component_id), json.bin, adult_id()))
+    kept = desk().house().component(component_id)
+    made = replace(_component(json, component_id), photo_id=kept.photo_id, archived=kept.archived)
+    return DoneOut(id=things.save_component(desk(), made, json.bin, adult_id()))
 
 
 @bp.post("/things/<int:component_id>/archive")

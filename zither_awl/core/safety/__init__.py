@@ -22,7 +22,7 @@ from zither_awl.core.safety.permissions import (
     why_not_allowed,
 )
 from zither_awl.core.safety.stability import Load, Moments, Stability, loads_of, moments, tip_over
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Sphere
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Sphere
 
 __all__ = [
     "ALLOWANCES",

@@ -15,7 +15,6 @@ from itertools import permutations
 from math import asin, atan2, cos, hypot, pi, sin, sqrt
 from typing import Literal
 
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere, volume_ml
 from zither_awl.core.sources import (
     CYLINDER_DEEP_MM,
     CYLINDER_DIAMETER_MM,
@@ -23,6 +22,7 @@ from zither_awl.core.sources import (
     CYLINDER_SHALLOW_MM,
     SMALL_BALL_MM,
 )
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere, volume_ml
 
 _RADIUS = CYLINDER_DIAMETER_MM / 2
 _MEAN_DEPTH = (CYLINDER_DEEP_MM + CYLINDER_SHALLOW_MM) / 2

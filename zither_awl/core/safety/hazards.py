@@ -6,8 +6,6 @@ from dataclasses import replace
 from functools import lru_cache
 
 from zither_awl.core import sources as src
-from zither_awl.core.component import Component, Inside
-from zither_awl.core.fill import depth_of_mm
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity
 from zither_awl.core.safety.nature import (
@@ -18,6 +16,8 @@ from zither_awl.core.safety.nature import (
     piece_hazards,
     worst_first,
 )
+from zither_awl.core.things.component import Component, Inside
+from zither_awl.core.things.fill import depth_of_mm
 from zither_awl.core.values import Content, Tray
 
 DROWNING_OPENING_MM, DROWNING_DEPTH_MM = 120.0, 25.0

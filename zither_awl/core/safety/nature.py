@@ -10,12 +10,12 @@ from functools import lru_cache
 from typing import Literal
 
 from zither_awl.core import sources as src
-from zither_awl.core.component import Component
-from zither_awl.core.kinds import kind_of
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Severity
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball, too_big_when_squeezed
-from zither_awl.core.shapes import Shape, Softness, Sphere, half_of, largest_mm, measured_less, scaled
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.kinds import kind_of
+from zither_awl.core.things.shapes import Shape, Softness, Sphere, half_of, largest_mm, measured_less, scaled
 from zither_awl.core.words import mass_text
 
 Supervision = Literal["none", "near", "touch", "never"]
@@ -108,6 +108,11 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
     "tip-over": (None, "near", "something that can tip: anchor it", "16 CFR 1261, from memory"),
     "wet-floor": (None, "near", "water: a wet floor is slippery; a cloth at hand", src.COMMON_PRACTICE),
     "dried-pulses": (36, "near", "dried pulses swell when breathed in", src.COMMON_PRACTICE),
+    "mains": (96, "touch", "mains electricity or a machine: the adult does it", src.COMMON_PRACTICE),
+    "pinch": (24, "near", "parts that pinch or hit fingers", src.COMMON_PRACTICE),
+    "dust": (36, "near", "a powder that harms when it is breathed in", src.COMMON_PRACTICE),
+    "irritant": (36, "near", "something that stings or burns skin and eyes", src.COMMON_PRACTICE),
+    "choking-bits": (36, "near", "small bits that come off, crumble or snap", src.COMMON_PRACTICE),
     "climb": (None, "near", "something to climb on: keep the floor round it clear", src.COMMON_PRACTICE),
 }  # fmt: skip
 """Kinds a household can declare: minimum age in months, supervision, words, source. An allergen is
@@ -137,6 +142,8 @@ def component_hazards(component: Component, practice: Practice = Practice()) -> 
     found = [*_of_its_piece(component), *_of_magnet_and_cell(component), *cord_hazards(component.cord_mm)]
     found += [declared(kind) for kind in component.dangers]
     found += [declared(f"allergen:{each}") for each in component.allergens]
+    if component.box_months:
+        found.append(Hazard("box-age", component.box_months, "near", "its box names an age", src.MAKER_SOURCE))
     if component.breakable and component.material in ("glass", "china"):
         found.append(replace(declared("glass"), severity="should", for_its_own="must"))
     if _near_half_a_ball(component):
@@ -199,7 +206,7 @@ def _of_an_assumed_size(component: Component) -> list[Hazard]:
 def _of_magnet_and_cell(component: Component) -> list[Hazard]:
     found = []
     if component.magnet:
-        kept_in = component.sealed in ("sewn", "glued") or not fits_small_parts_cylinder(component.shape).small_part
+        kept_in = component.sealed in ("sewn", "glued") or not _of_its_piece(component)
         found.append(declared("sealed-magnet" if kept_in else "magnet"))
     if component.cell:
         found.append(declared("sealed-cell" if component.sealed else "button-cell"))

@@ -7,11 +7,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from math import ceil
 
-from zither_awl.core.component import Component, footprint_mm, height_mm, smallest_handle_mm
 from zither_awl.core.difficulty import Difficulty, pieces_step, size_step, steps_step
-from zither_awl.core.fill import line_up_the_side_mm, spill_depth_mm
-from zither_awl.core.kinds import kind_of
-from zither_awl.core.shapes import Softness, largest_mm
+from zither_awl.core.things.component import Component, footprint_mm, height_mm, smallest_handle_mm
+from zither_awl.core.things.fill import line_up_the_side_mm, spill_depth_mm
+from zither_awl.core.things.kinds import kind_of
+from zither_awl.core.things.shapes import Softness, largest_mm
 from zither_awl.core.trays.design import Design, Level, Role
 from zither_awl.core.trays.pack import Item, NoRoom, Packing, pack
 from zither_awl.core.values import Card, Content, Tray

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from zither_awl.core.kinds import KINDS
 from zither_awl.core.safety.nature import DECLARED, Hazard, declared, worst_first
+from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.trays.design import Design, Role
 
 BY_NATURE: dict[str, tuple[str, ...]] = {"wet": ("wet-floor",)}

@@ -9,16 +9,16 @@ from typing import Literal
 
 from zither_awl.core.ages import age_text, corrected_months
 from zither_awl.core.body import carry_limit_g
-from zither_awl.core.component import Component
-from zither_awl.core.fill import DENSITY_SOURCE
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.hazards import together
 from zither_awl.core.safety.nature import Hazard, component_hazards, declared, worst_first
 from zither_awl.core.safety.permissions import allowance_of, allowed, may_be_allowed
-from zither_awl.core.shapes import largest_mm
 from zither_awl.core.sources import COMMON_PRACTICE, CYLINDER_SOURCE
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.fill import DENSITY_SOURCE
+from zither_awl.core.things.shapes import largest_mm
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
 from zither_awl.core.trays.complete import SAID, missing, wanted
 from zither_awl.core.trays.design import Design, Level

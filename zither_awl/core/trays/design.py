@@ -7,8 +7,8 @@ from math import factorial
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
-from zither_awl.core.kinds import KINDS
 from zither_awl.core.safety.nature import DECLARED
+from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.values import AREAS, MOST_MONTHS
 
 Use = Literal["vessel", "tool", "handled", "medium", "ground", "symbol", "care"]

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from zither_awl.core.component import Component, footprint_mm, height_mm
-from zither_awl.core.kinds import kind_of
-from zither_awl.core.shapes import largest_mm
+from zither_awl.core.things.component import Component, footprint_mm, height_mm
+from zither_awl.core.things.kinds import kind_of
+from zither_awl.core.things.shapes import largest_mm
 from zither_awl.core.values import Content, Tray
 
 CONTAINER = "container"

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from zither_awl.core.component import Component
 from zither_awl.core.difficulty import Difficulty
-from zither_awl.core.kinds import KINDS, of_kind, scaled_to
-from zither_awl.core.shapes import largest_mm
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.kinds import KINDS, of_kind, scaled_to
+from zither_awl.core.things.shapes import largest_mm
 from zither_awl.core.trays.assemble import difficulty_of
 from zither_awl.core.trays.design import Level, Role
 from zither_awl.core.values import Content

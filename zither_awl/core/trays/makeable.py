@@ -9,13 +9,13 @@ from datetime import date
 from typing import cast
 
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.component import Component
-from zither_awl.core.kinds import kind_of
 from zither_awl.core.mastery import MasteryState
 from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rules import rule
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, assemble
 from zither_awl.core.trays.check import Check, check_tray
 from zither_awl.core.trays.complete import missing

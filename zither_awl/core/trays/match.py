@@ -12,13 +12,13 @@ from datetime import date
 from math import pi
 from typing import Literal
 
-from zither_awl.core.component import Component, footprint_mm, passage_mm
-from zither_awl.core.kinds import kind_of, kinds_that_do
 from zither_awl.core.practice import Practice
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.nature import Hazard, component_hazards
 from zither_awl.core.safety.permissions import may_be_allowed
-from zither_awl.core.shapes import Softness, largest_mm, volume_ml
+from zither_awl.core.things.component import Component, footprint_mm, passage_mm
+from zither_awl.core.things.kinds import kind_of, kinds_that_do
+from zither_awl.core.things.shapes import Softness, largest_mm, volume_ml
 from zither_awl.core.trays.design import Level, Role
 from zither_awl.core.trays.stock import Stock
 from zither_awl.core.values import Child

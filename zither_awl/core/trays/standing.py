@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 
-from zither_awl.core.component import Component, Inside
+from zither_awl.core.things.component import Component, Inside
 from zither_awl.core.trays.assemble import CONTAINER, assemble
 from zither_awl.core.trays.makeable import Made, container_role
 from zither_awl.core.trays.match import consider, pair_problems, pour_problems

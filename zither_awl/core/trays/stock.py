@@ -6,8 +6,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cached_property
 
-from zither_awl.core.component import Component
-from zither_awl.core.kinds import TAP_WATER
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.kinds import TAP_WATER
 from zither_awl.core.values import Content, Tray
 
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from zither_awl.core.component import Component
 from zither_awl.core.errors import Gathering
-from zither_awl.core.shapes import Shape, Softness
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.shapes import Shape, Softness
 from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH, named, sized
 
 MOST_MONTHS = 96

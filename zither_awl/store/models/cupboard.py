@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from sqlalchemy import JSON, CheckConstraint, ForeignKey, LargeBinary, String
@@ -47,6 +47,9 @@ class ComponentRow(Base):
     allergens: Mapped[list[str]] = mapped_column(JSON)
     dangers: Mapped[list[str]] = mapped_column(JSON)
     colours: Mapped[list[str]] = mapped_column(JSON)
+    subject: Mapped[str] = mapped_column(String(40))
+    photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id"))
+    box_months: Mapped[int | None]
     cost: Mapped[float | None]
     came_from: Mapped[str] = mapped_column(Name)
     bin_id: Mapped[int | None] = mapped_column(ForeignKey("bin.id"))
@@ -133,3 +136,33 @@ class CompletedRow(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     tray_id: Mapped[int] = mapped_column(ForeignKey("tray.id", ondelete="CASCADE"), index=True)
     at: Mapped[datetime] = mapped_column(Instant)
+
+
+class MakingRow(Base):
+    """Something that is to be made: which steps are done, who checked it and when."""
+
+    __tablename__ = "making"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    recipe: Mapped[str] = mapped_column(String(40))
+    name: Mapped[str] = mapped_column(Name)
+    wanted_for: Mapped[str] = mapped_column(Name)
+    done: Mapped[list[Any]] = mapped_column(JSON)
+    checked: Mapped[list[Any]] = mapped_column(JSON)
+    checked_by: Mapped[str] = mapped_column(Name)
+    checked_on: Mapped[date | None]
+    begun_on: Mapped[date]
+    component_id: Mapped[int | None] = mapped_column(ForeignKey("component.id"))
+
+
+class MarkRow(Base):
+    """A thing or a tray is worn, to be washed, or to be renewed; until somebody did it."""
+
+    __tablename__ = "mark"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    what: Mapped[str] = mapped_column(String(8))
+    component_id: Mapped[int | None] = mapped_column(ForeignKey("component.id", ondelete="CASCADE"))
+    tray_id: Mapped[int | None] = mapped_column(ForeignKey("tray.id", ondelete="CASCADE"))
+    note: Mapped[str] = mapped_column(String(200))
+    marked_by: Mapped[str] = mapped_column(Name)
+    marked_on: Mapped[date]
+    done_on: Mapped[date | None]

@@ -6,6 +6,7 @@ import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
+import { small, volume } from '@/lib/measure'
 import { benchQuery, cupboardQuery } from '@/lib/queries'
 import type { Lengths } from '@/lib/words'
 import type { WeighButton } from '@/ui/weighing'
@@ -76,9 +77,9 @@ function Share({ share, poured, send }: { share: number; poured: Schemas['Poured
   return (
     <div className="panel flex flex-wrap items-center gap-x-4 gap-y-1 p-3">
       <label className="flex items-center gap-2 font-semibold">How full
-        <input type="range" min="0.05" max="1" step="0.05" value={share} className="w-40 accent-woad" aria-valuetext={poured ? `${percent}, ${Math.round(poured.ml)} ml` : percent} onChange={(event) => send({ type: 'shared', share: Number(event.target.value) })} /></label>
-      <span className="tabular-nums">{poured ? `${Math.round(poured.ml)} ml` : percent}</span>
-      {poured?.line_mm != null && <span className="text-ink-2">line on {poured.into}: {Math.round(poured.line_mm)} mm up its side</span>}
+        <input type="range" min="0.05" max="1" step="0.05" value={share} className="w-40 accent-woad" aria-valuetext={poured ? `${percent}, ${volume(poured.ml)}` : percent} onChange={(event) => send({ type: 'shared', share: Number(event.target.value) })} /></label>
+      <span className="tabular-nums">{poured ? volume(poured.ml) : percent}</span>
+      {poured?.line_mm != null && <span className="text-ink-2">line on {poured.into}: {small(poured.line_mm)} up its side</span>}
     </div>
   )
 }

@@ -5,6 +5,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { unitOf } from '@/lib/measure'
 import { refresh } from '@/lib/queries'
 import type { WeighButton } from '@/ui/weighing'
 import { bodyOf, draftOf, type Draft } from './thing'
@@ -13,9 +14,11 @@ type Thing = Schemas['ComponentOut']
 type Texts = { [K in keyof Draft]: Draft[K] extends string ? K : never }[keyof Draft]
 type Row = readonly [Texts, string, string?]
 
-const SIZES: readonly Row[] = [['sizes', 'Size of one', 'mm'], ['mass_g', 'Mass of one', 'g'], ['material', 'Material'], ['colours', 'Colours'], ['cord_mm', 'Longest cord', 'mm']]
+const SIZES: readonly Row[] = [['sizes', 'Size of one', 'mm'], ['mass_g', 'Mass of one', 'g'], ['material', 'Material'], ['colours', 'Colours'], ['subject', 'What it shows'], ['cord_mm', 'Longest cord', 'mm'], ['box_months', 'Age on its box', 'months']]
 const INSIDE: readonly Row[] = [['inside_depth', 'Depth inside', 'mm'], ['inside_top', 'Width at the top', 'mm'], ['inside_bottom', 'At the bottom, if narrower', 'mm'], ['inside_across', 'Other side, if not round', 'mm'], ['marks', 'Marks made with water', 'ml:mm']]
 const STOCK: readonly Row[] = [['density_g_ml', 'Loose weight of a medium', 'g/ml'], ['stock_ml', 'How much is there', 'ml'], ['per_use', 'Used each time', 'ml or pieces'], ['cost', 'Cost of one'], ['came_from', 'Where it came from']]
+
+const inOurs = (unit: string): string => unit.replace(/^(mm|g|ml)$/, (each) => unitOf(each as 'mm')).replace('ml:mm', `${unitOf('ml')}:${unitOf('mm')}`)
 
 /** One thing, mended: what was only assumed is marked until somebody changes it. */
 export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: Schemas['ThingsOut']; onSaved: () => void; weigh: WeighButton }) {
@@ -27,7 +30,7 @@ export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: S
   const problem = save.failed instanceof Problem ? save.failed : null
   const assumed = (name: string) => (thing.assumed.includes(name) ? { hint: 'assumed from its kind' } : {})
   const field = ([name, label, unit]: Row) => (
-    <Field key={name} label={label} {...(unit ? { unit } : {})} value={draft[name]} error={problem?.of(name)} {...assumed(name === 'sizes' ? 'shape' : name.startsWith('inside') ? 'inside' : name)} onChange={(event) => put(name, event.target.value)} />
+    <Field key={name} label={label} {...(unit ? { unit: inOurs(unit) } : {})} value={draft[name]} error={problem?.of(name)} {...assumed(name === 'sizes' ? 'shape' : name.startsWith('inside') ? 'inside' : name)} onChange={(event) => put(name, event.target.value)} />
   )
   const grid = 'grid grid-cols-3 gap-3 max-[700px]:grid-cols-2'
   return (

@@ -2,14 +2,18 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
-import { SelectField } from '@/ui/Field'
+import { ThingPicture } from '@/ui/drawing/ThingPicture'
 import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
-import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { answer, client, type Schemas } from '@/lib/http'
 import { refresh, thingsQuery } from '@/lib/queries'
+import { sides, volume } from '@/lib/measure'
 import { calendarDay, counted } from '@/lib/words'
 import type { WeighButton } from '@/ui/weighing'
+import { Filters, fits, NO_FILTER, type Filter } from './Filters'
+import { OtherWays } from './OtherWays'
+import { SayIt } from './SayIt'
 import { ThingForm } from './ThingForm'
 
 type Thing = Schemas['ComponentOut']
@@ -20,18 +24,23 @@ export function Things({ start, weigh }: { start: number | null; weigh: WeighBut
   const { data: all, error } = useQuery(thingsQuery)
   const [open, setOpen] = useState<number | null>(start)
   const [typed, setTyped] = useState('')
+  const [filter, setFilter] = useState<Filter>(NO_FILTER)
   if (!all) return <Waiting error={error} />
   const wanted = typed.trim().toLowerCase()
-  const shown = all.things.filter((each) => [each.name, each.kind, each.bin].some((text) => text.toLowerCase().includes(wanted)))
+  const shown = all.things.filter((each) => [each.name, each.kind, each.bin, each.material, each.subject, ...each.colours].some((text) => text.toLowerCase().includes(wanted)) && fits(each, filter))
   const thing = [...all.things, ...all.archived].find((each) => each.id === open)
   return (
     <div className="flex flex-col gap-4">
-      <QuickAdd kinds={all.kinds} bins={all.bins} onMend={setOpen} />
+      <SayIt kinds={all.kinds} subjects={all.subjects} bins={all.bins} onMend={setOpen} />
+      <OtherWays onMend={setOpen} />
       <Minding all={all} />
       {all.things.length === 0 ? <EmptyThings /> : (
         <>
-          <label className="flex max-w-sm items-center gap-2"><span className="text-sm font-semibold">Find</span>
-            <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control flex-1 rounded-control border border-edge bg-paper px-3" /></label>
+          <div className="flex flex-wrap items-end gap-3">
+            <label className="flex w-64 max-w-full flex-col gap-1 text-sm font-semibold">Find
+              <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
+            <Filters things={all.things} filter={filter} onFilter={setFilter} />
+          </div>
           <Table things={shown} onOpen={setOpen} />
         </>
       )}
@@ -41,45 +50,11 @@ export function Things({ start, weigh }: { start: number | null; weigh: WeighBut
   )
 }
 
-function QuickAdd({ kinds, bins, onMend }: { kinds: readonly string[]; bins: readonly string[]; onMend: (id: number) => void }) {
-  const [typed, setTyped] = useState('')
-  const [kind, setKind] = useState('')
-  const [bin, setBin] = useState('')
-  const [added, setAdded] = useState<{ id: number; name: string } | null>(null)
-  const add = useWrite(async () => {
-    const done = await answer(client.POST('/api/things/quick', { body: { typed, kind, bin } }))
-    setAdded({ id: Number(done.id), name: typed })
-    setTyped('')
-    setKind('')
-    await refresh()
-  })
-  const asked = add.failed instanceof Problem ? add.failed.errors.find((each) => each.field === 'kind') : undefined
-  const unclear = asked !== undefined
-  const likely = kinds.filter((each) => asked?.hint.split(/: |, |\.$/).includes(each)).slice(0, 3)
-  return (
-    <form aria-label="Add a thing" className="panel flex flex-col gap-2 p-4" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
-      <div className="flex flex-wrap items-end gap-3">
-        <label className="flex min-w-64 flex-1 flex-col gap-1 text-sm font-semibold">A thing, as you would say it
-          <input value={typed} placeholder="6 felt balls of 60 mm" onChange={(event) => setTyped(event.target.value)} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
-        <label className="flex w-40 flex-col gap-1 text-sm font-semibold">Bin
-          <input list="thing-bins" value={bin} onChange={(event) => setBin(event.target.value)} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
-        <datalist id="thing-bins">{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
-        {unclear && <SelectField label="What kind of thing is it?" value={kind} onChange={(event) => setKind(event.target.value)}><option value="">choose</option>{[...likely, ...kinds.filter((each) => !likely.includes(each))].map((each) => <option key={each}>{each}</option>)}</SelectField>}
-        <Button type="submit" look="main" disabled={add.busy || !typed.trim()}>Add</Button>
-      </div>
-      {add.failed && <Notice tone="should" role="alert">{unclear ? `It is not clear what kind of thing this is: choose it, then add. ${asked.hint}` : add.failed.message}</Notice>}
-      {added && !add.failed && (
-        <p role="status" className="text-[0.9375rem] text-ink-2">Added: {added.name}. Its sizes are assumed from its kind. <button type="button" className="font-semibold text-woad underline underline-offset-4" onClick={() => onMend(added.id)}>Measure it</button></p>
-      )}
-    </form>
-  )
-}
-
 function Minding({ all }: { all: All }) {
   const soon = all.restock.filter((each) => each.buy_by !== null)
   if (soon.length === 0 && all.full.length === 0) return null
   return (
-    <section aria-label="To mind" className="grid grid-cols-2 gap-3 max-[900px]:grid-cols-1">
+    <section aria-label="Watch out" className="grid grid-cols-2 gap-3 max-[900px]:grid-cols-1">
       {all.full.map((each) => (
         <Notice key={each.bin} tone="should">
           <p className="font-semibold">{each.bin} is full: {each.holds} of {each.most}</p>
@@ -101,9 +76,8 @@ const EmptyThings = () => (
 )
 
 function size(thing: Thing): string {
-  if (thing.density_g_ml !== null) return thing.stock_ml === null ? 'measured out' : `${thing.stock_ml} ml`
-  const sizes = thing.shape.sizes_mm.map((mm) => Math.round(mm)).join(' × ')
-  return `${sizes} mm${thing.capacity_ml > 0 ? `, holds ${Math.round(thing.capacity_ml)} ml` : ''}`
+  if (thing.density_g_ml !== null) return thing.stock_ml === null ? 'measured out' : volume(thing.stock_ml)
+  return `${sides(thing.shape.sizes_mm)}${thing.capacity_ml > 0 ? `, holds ${volume(thing.capacity_ml)}` : ''}`
 }
 
 function Table({ things, onOpen }: { things: readonly Thing[]; onOpen: (id: number) => void }) {
@@ -114,7 +88,7 @@ function Table({ things, onOpen }: { things: readonly Thing[]; onOpen: (id: numb
         <tbody>
           {things.map((each) => (
             <tr key={each.id} className="border-b border-line last:border-0">
-              <th scope="row" className="p-1"><button type="button" className="min-h-control px-1.5 text-left font-semibold text-woad underline-offset-4 hover:underline" onClick={() => onOpen(each.id)}>{each.name}</button></th>
+              <th scope="row" className="p-1"><button type="button" className="flex min-h-control items-center gap-2 px-1.5 text-left font-semibold text-woad underline-offset-4 hover:underline" onClick={() => onOpen(each.id)}><ThingPicture thing={each} size={32} />{each.name}</button></th>
               <td className="p-2.5">{each.kind}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{each.density_g_ml === null ? `${each.free} of ${each.count}` : ''}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{size(each)}{each.assumed.includes('shape') && <span className="text-ink-3"> assumed</span>}</td>

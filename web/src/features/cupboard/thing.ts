@@ -1,26 +1,37 @@
 /** A thing as a form holds it: texts, until it is sent. Pure. */
 import type { Schemas } from '@/lib/http'
+import { keptFrom, shownIn } from '@/lib/measure'
 
-type Thing = Schemas['ComponentOut']
+export type Thing = Schemas['ComponentOut']
+export type Line = Schemas['ThingLineOut']
+export const COLOURS = ['red', 'blue', 'green', 'yellow', 'orange', 'purple', 'pink', 'brown', 'black', 'white', 'grey', 'gold', 'clear', 'mixed'] as const
+export const MATERIALS = ['wood', 'plastic', 'metal', 'glass', 'china', 'clay', 'felt', 'wool', 'cotton', 'linen', 'silk', 'paper', 'card', 'leather', 'rubber', 'silicone', 'cork', 'willow', 'stone', 'wax', 'foam'] as const
+
+/** A thing with something said of it that was assumed before. */
+export const said = (thing: Thing, field: string, values: Partial<Thing>): Thing => ({ ...thing, ...values, assumed: thing.assumed.filter((each) => each !== field) })
+
 export type Draft = Record<
   'name' | 'kind' | 'count' | 'shape' | 'sizes' | 'mass_g' | 'softness' | 'material' | 'inside_depth' | 'inside_top' | 'inside_bottom' |
   'inside_across' | 'marks' | 'density_g_ml' | 'stock_ml' | 'per_use' | 'sealed' | 'cord_mm' | 'cost' | 'came_from' | 'bin' | 'colours' |
-  'allergens' | 'dangers', string> & { breakable: boolean; magnet: boolean; cell: boolean }
+  'allergens' | 'dangers' | 'subject' | 'box_months', string> & { breakable: boolean; magnet: boolean; cell: boolean }
 
 const text = (value: number | null | undefined): string => (value === null || value === undefined ? '' : String(Math.round(value * 100) / 100))
+type Unit = Parameters<typeof shownIn>[0]
+const shown = (unit: Unit, value: number | null | undefined): string => (value === null || value === undefined ? '' : String(shownIn(unit, value)))
 
 /** The form's texts for a thing. */
 export const draftOf = (thing: Thing): Draft => ({
   name: thing.name, kind: thing.kind, count: String(thing.count), shape: thing.shape.shape,
-  sizes: thing.shape.sizes_mm.map((mm) => text(mm)).join(' x '), mass_g: text(thing.mass_g), softness: thing.softness, material: thing.material,
-  inside_depth: text(thing.inside?.depth_mm), inside_top: text(thing.inside?.top_mm), inside_bottom: text(thing.inside?.bottom_mm),
-  inside_across: text(thing.inside?.across_mm), marks: (thing.inside?.marks ?? []).map((mark) => `${mark.ml}:${mark.mm}`).join(', '),
-  density_g_ml: text(thing.density_g_ml), stock_ml: text(thing.stock_ml), per_use: text(thing.per_use), sealed: thing.sealed,
-  cord_mm: text(thing.cord_mm), cost: text(thing.cost), came_from: thing.came_from, bin: thing.bin, colours: thing.colours.join(', '),
+  sizes: thing.shape.sizes_mm.map((mm) => shown('mm', mm)).join(' x '), mass_g: shown('g', thing.mass_g), softness: thing.softness, material: thing.material,
+  inside_depth: shown('mm', thing.inside?.depth_mm), inside_top: shown('mm', thing.inside?.top_mm), inside_bottom: shown('mm', thing.inside?.bottom_mm),
+  inside_across: shown('mm', thing.inside?.across_mm), marks: (thing.inside?.marks ?? []).map((mark) => `${shown('ml', mark.ml)}:${shown('mm', mark.mm)}`).join(', '),
+  density_g_ml: text(thing.density_g_ml), stock_ml: shown('ml', thing.stock_ml), per_use: text(thing.per_use), sealed: thing.sealed,
+  cord_mm: shown('mm', thing.cord_mm), subject: thing.subject, box_months: text(thing.box_months), cost: text(thing.cost), came_from: thing.came_from, bin: thing.bin, colours: thing.colours.join(', '),
   allergens: thing.allergens.join(', '), dangers: thing.dangers.join(', '), breakable: thing.breakable, magnet: thing.magnet, cell: thing.cell,
 })
 
 const number = (word: string): number | null => (word.trim() === '' ? null : Number(word.trim().replace(',', '.')))
+const kept = (unit: Unit, word: string): number | null => { const read = number(word); return read === null ? null : keptFrom(unit, read) }
 const list = (words: string): string[] => words.split(',').map((word) => word.trim()).filter(Boolean)
 /** Which assumed value each field of the form mends. */
 const MENDS: Partial<Record<keyof Draft, string>> = {
@@ -31,19 +42,22 @@ const MENDS: Partial<Record<keyof Draft, string>> = {
 export function bodyOf(draft: Draft, thing: Thing): Schemas['ComponentIn'] {
   const before = draftOf(thing)
   const mended = new Set((Object.keys(draft) as (keyof Draft)[]).filter((key) => draft[key] !== before[key]).map((key) => MENDS[key] ?? key))
-  const depth = number(draft.inside_depth)
-  const top = number(draft.inside_top)
+  const depth = kept('mm', draft.inside_depth)
+  const top = kept('mm', draft.inside_top)
   return {
     name: draft.name, kind: draft.kind, count: number(draft.count) ?? 1, material: draft.material, breakable: draft.breakable, magnet: draft.magnet,
-    shape: { shape: draft.shape as 'ball', sizes_mm: draft.sizes.split(/[x×]/).map((part) => number(part) ?? 0) },
-    mass_g: number(draft.mass_g) ?? 0, softness: draft.softness as 'firm', cell: draft.cell,
-    inside: depth === null || top === null ? null : {
-      depth_mm: depth, top_mm: top, bottom_mm: number(draft.inside_bottom), across_mm: number(draft.inside_across),
-      marks: list(draft.marks).map((pair) => { const [ml, mm] = pair.split(':'); return { ml: number(ml ?? '') ?? 0, mm: number(mm ?? '') ?? 0 } }),
+    shape: { shape: draft.shape as 'ball', sizes_mm: draft.sizes === before.sizes ? thing.shape.sizes_mm : draft.sizes.split(/[x×]/).map((part) => kept('mm', part) ?? 0) },
+    mass_g: draft.mass_g === before.mass_g ? thing.mass_g : kept('g', draft.mass_g) ?? 0, softness: draft.softness as 'firm', cell: draft.cell,
+    inside: (['inside_depth', 'inside_top', 'inside_bottom', 'inside_across', 'marks'] as const).every((each) => draft[each] === before[each]) ? thing.inside : depth === null || top === null ? null : {
+      depth_mm: depth, top_mm: top, bottom_mm: kept('mm', draft.inside_bottom), across_mm: kept('mm', draft.inside_across),
+      marks: list(draft.marks).map((pair) => { const [ml, mm] = pair.split(':'); return { ml: kept('ml', ml ?? '') ?? 0, mm: kept('mm', mm ?? '') ?? 0 } }),
     },
-    density_g_ml: number(draft.density_g_ml), stock_ml: number(draft.stock_ml), per_use: number(draft.per_use),
-    sealed: draft.sealed as '', cord_mm: number(draft.cord_mm), cost: number(draft.cost), came_from: draft.came_from, bin: draft.bin,
+    density_g_ml: number(draft.density_g_ml), stock_ml: draft.stock_ml === before.stock_ml ? thing.stock_ml : kept('ml', draft.stock_ml), per_use: number(draft.per_use),
+    sealed: draft.sealed as '', cord_mm: draft.cord_mm === before.cord_mm ? thing.cord_mm : kept('mm', draft.cord_mm), subject: draft.subject, box_months: number(draft.box_months), cost: number(draft.cost), came_from: draft.came_from, bin: draft.bin,
     colours: list(draft.colours), allergens: list(draft.allergens), dangers: list(draft.dangers),
     assumed: thing.assumed.filter((name) => !mended.has(name)),
   }
 }
+
+/** A thing that is not kept yet, as it is sent. */
+export const bodyFor = (thing: Thing): Schemas['ComponentIn'] => bodyOf(draftOf(thing), thing)

@@ -6,7 +6,8 @@ import { Notice } from '@/ui/Notice'
 import { Decide } from '@/ui/Decide'
 import { Why } from '@/ui/Why'
 import { whyNotQuery } from '@/lib/queries'
-import { counted, length, mass, plain, sentence, type Lengths } from '@/lib/words'
+import { mass, sides } from '@/lib/measure'
+import { counted, length, plain, sentence, type Lengths } from '@/lib/words'
 import { spotId, spotOf, spotsIn } from './spots'
 import type { Finding, Placement, Shelf, Tray, Unit } from './types'
 import type { Ask } from './useShelf'
@@ -121,7 +122,7 @@ function Facts({ tray, shelf, lengths }: { tray: Tray; shelf: Shelf; lengths: Le
     ['Ages', `${tray.card.from_months} to ${tray.card.to_months} months`],
     ['Tray', `${length(tray.width_mm, lengths)} wide, ${length(tray.depth_mm, lengths)} deep, ${length(tray.height_mm, lengths)} high`],
     ['Loaded', [mass(tray.mass_g), ...carriers].join('; ')],
-    ['Pieces', `${tray.pieces}${tray.piece ? `, the smallest a ${tray.piece.shape} of ${tray.piece.sizes_mm.join(' × ')} mm` : ''}`],
+    ['Pieces', `${tray.pieces}${tray.piece ? `, the smallest a ${tray.piece.shape} of ${sides(tray.piece.sizes_mm)}` : ''}`],
   ]
   return (
     <dl className="text-[0.9375rem]">

@@ -11,7 +11,7 @@ from math import pi
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
-from zither_awl.core.shapes import Box, Cylinder, Irregular, Shape, Softness, Sphere
+from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Softness, Sphere
 
 Seal = Literal["", "screwed", "glued", "sewn"]
 SEALS: tuple[Seal, ...] = ("", "screwed", "glued", "sewn")
@@ -92,6 +92,11 @@ class Component:
     dangers: tuple[str, ...] = ()
     """Kinds of hazard by nature that no measure shows: sharp, heat, toxic, balloon (see core.safety)."""
     colours: tuple[str, ...] = ()
+    subject: str = ""
+    """What it shows, where it shows something: animals, numerals (see core.things.subjects)."""
+    photo_id: int | None = None
+    box_months: int | None = None
+    """The age its maker's box gives, months; None for none. It is the stricter of the two where ours is lower."""
     cost: float | None = None
     came_from: str = ""
     bin_id: int | None = None
@@ -114,6 +119,9 @@ class Component:
         for name, most in (("stock_ml", 100_000), ("per_use", 100_000), ("cord_mm", 10_000), ("cost", 100_000)):
             value = getattr(self, name)
             wrong.check(value is None or 0 <= value <= most, name, f"is {value or 0:g}; expected 0 to {most:g}.")
+        wrong.check(len(self.subject) <= 40, "subject", f"has {len(self.subject)} characters; the limit is 40.")
+        box = self.box_months
+        wrong.check(box is None or 0 <= box <= 216, "box_months", f"is {box}; expected 0 to 216 months.")
         wrong.check(self.sealed in SEALS, "sealed", f"is {self.sealed!r}; expected screwed, glued, sewn or nothing.")
         wrong.finish()
 

@@ -8,8 +8,8 @@ from __future__ import annotations
 
 from math import pi
 
-from zither_awl.core.component import Component, Inside
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.things.component import Component, Inside
 
 DENSITY_RANGES: dict[str, tuple[float, float, float]] = {
     "water": (1.00, 0.99, 1.00), "rice": (0.85, 0.75, 0.92), "dried beans": (0.77, 0.70, 0.85),

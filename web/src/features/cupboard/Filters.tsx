@@ -1,0 +1,24 @@
+import { SelectField } from '@/ui/Field'
+import type { Thing } from './thing'
+
+export type Filter = { colour: string; material: string; subject: string }
+export const NO_FILTER: Filter = { colour: '', material: '', subject: '' }
+
+/** Whether a thing has what is asked for. */
+export const fits = (thing: Thing, { colour, material, subject }: Filter): boolean =>
+  (!colour || thing.colours.includes(colour)) && (!material || thing.material === material) && (!subject || thing.subject === subject)
+
+const sorted = (words: readonly string[]): string[] => [...new Set(words.filter(Boolean))].sort()
+
+/** Things by colour, by what they are made of, by what they show: only what there is can be chosen. */
+export function Filters({ things, filter, onFilter }: { things: readonly Thing[]; filter: Filter; onFilter: (filter: Filter) => void }) {
+  const lists = [
+    ['colour', 'Colour', sorted(things.flatMap((each) => each.colours))], ['material', 'Made of', sorted(things.map((each) => each.material))],
+    ['subject', 'Shows', sorted(things.map((each) => each.subject))],
+  ] as const
+  return lists.map(([key, label, words]) => words.length > 0 && (
+    <SelectField key={key} label={label} className="w-36" value={filter[key]} onChange={(event) => onFilter({ ...filter, [key]: event.target.value })}>
+      <option value="">any</option>{words.map((each) => <option key={each}>{each}</option>)}
+    </SelectField>
+  ))
+}

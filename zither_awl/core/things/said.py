@@ -1,0 +1,326 @@
+"""What somebody types about a thing, understood: kind, number, sizes, amount, colours, material, state, subject.
+
+"6 red felt balls of 6 cm", "a bag of walnuts", "number cards 1 to 10", "tres cucharas". The words of the name stay as
+they were typed. Where it is not clear, three kinds are offered and nothing is assumed; where two readings are
+possible, the more dangerous one stands until somebody says otherwise.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, replace
+from difflib import get_close_matches
+from functools import lru_cache
+from typing import Any
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.things.amounts import Amounts, amounts
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.kinds import KINDS, Kind, known_kind, of_kind
+from zither_awl.core.things.lexicon import Match, alike, likely_kinds, matches, tokens
+from zither_awl.core.things.sizes import sized
+from zither_awl.core.things.subjects import COLOURS, HARMLESS, MATERIALS, SIZES, STATES, SUBJECTS
+
+HOLDS = ("bag", "box", "pack", "packet", "tin", "jar", "bottle", "tube", "punnet", "bunch", "ball", "roll", "sheet",
+         "piece", "set", "tub", "carton", "can", "bar", "pot", "spool", "reel", "slice", "loaf", "stack", "pile",
+         "basket", "bucket", "handful", "bowl", "bundle", "sack", "tray", "lump", "stick", "scrap", "length", "bit",
+         "head", "collection", "lot", "drop", "pinch", "splash", "dish", "cup", "glass", "jug", "kind", "sort",
+         "assortment", "selection", "couple", "bolsa", "caja", "paquete", "lata", "bote", "botella", "tubo", "manojo",
+         "trozo", "pedazo", "rollo", "frasco", "tarro", "barra", "saco", "montón", "puñado", "juego", "cesta", "cubo",
+         "hoja", "bola", "racimo", "caja", "conjunto")  # fmt: skip
+ASIDE = ("with", "for", "from", "without", "in", "on", "by", "no", "that", "which", "to", "as", "like", "con", "para",
+         "sin", "en", "que")  # fmt: skip
+NOT_THERE = ("without", "no", "for", "from", "sin", "para", "like")
+"""After these the words tell nothing that is there."""
+SPANISH = ("de", "del", "con", "para", "sin", "el", "la", "los", "las", "y")
+PLAYED = ("toy", "play", "pretend", "felt", "knitted", "crocheted", "wooden", "plastic", "wood", "toys", "juguete",
+          "madera", "plastico", "fieltro")  # fmt: skip
+"""What makes a picture or a copy of food, an animal or a vehicle out of its name."""
+SPLIT = re.compile(r"\s*(?:[,;+\n]|\s(?:and|y|plus)\s|&|\s/\s)\s*", re.IGNORECASE)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Said:
+    """A line understood. `kind` is "" where it is not clear; then `likely` are the three likeliest."""
+
+    typed: str
+    name: str
+    kind: str
+    likely: tuple[str, ...]
+    amounts: Amounts
+    colours: tuple[str, ...] = ()
+    material: str = ""
+    size: str = ""
+    """A word of size, as in core.things.subjects.SIZES; "" for none."""
+    subject: str = ""
+    states: tuple[str, ...] = ()
+    dangers: tuple[str, ...] = ()
+    """Hazards of what else is named: a needle case may hold needles."""
+    many: bool = False
+    """Whether there are several, and nobody said how many."""
+
+
+def lines(typed: str) -> tuple[str, ...]:
+    """Each thing of a line that names several: "2 jugs and 3 bowls"; one line where they are one thing."""
+    whole = read(typed)
+    parts = [part for part in SPLIT.split(typed) if part and part.strip()]
+    if len(parts) < 2 or _one_name(typed):
+        return (typed.strip(),)
+    said = [read(part) for part in parts]
+    if any(not each.kind for each in said) or (whole.kind and len({each.kind for each in said}) < 2):
+        return (typed.strip(),)
+    return tuple(part.strip() for part in _with_counts(parts, said))
+
+
+def _one_name(typed: str) -> bool:
+    """Whether a joining word belongs to the name of one thing, as in dustpan and brush."""
+    words = tokens(amounts(typed).rest)
+    joins = {at for at, word in enumerate(words) if word in ("and", "y", "plus")}
+    return bool(joins) and any(m.start < at < m.end for m in matches(words) for at in joins)
+
+
+def _with_counts(parts: list[str], said: list[Said]) -> Iterator[str]:
+    """"6 knives and forks" are six of each."""
+    first = said[0].amounts.count
+    for part, each in zip(parts, said, strict=True):
+        plain = each.amounts == Amounts(rest=each.amounts.rest)
+        yield f"{first} {part}" if plain and each.many and first else part
+
+
+@lru_cache(maxsize=2048)
+def read(typed: str) -> Said:
+    """One thing as it is typed, understood as far as it goes. Never raises."""
+    told = amounts(typed)
+    words = _mended(_contents(tokens(told.rest)))
+    head = _head(words)
+    found, sure = _kind_of(words[:head])
+    if found is None and head < len(words):
+        found, sure = _kind_of(words)
+    kind = found.kind if found else None
+    there = _there(words)
+    beside = tuple(word for at, word in enumerate(there) if found is None or not found.start <= at < found.end)
+    others = [m.kind.name for m in matches(words) if found is None or m != found]
+    return Said(
+        typed=typed, name=_name(typed, told), kind=kind.name if kind and sure else "",
+        likely=_likely(kind, others, told.rest) if not (kind and sure) else (),
+        amounts=told, colours=_all_of(COLOURS, beside), material=next(iter(_all_of(MATERIALS, beside)), ""),
+        size=next(iter(_all_of({k: v for k, (_, v) in SIZES.items()}, beside)), ""),
+        subject=_subject(kind, there) if kind else "", states=_all_of(STATES, there),
+        dangers=_dangers_beside(found, words, there) if found else (),
+        many=told.count is None and found is not None and _plural(words, found),
+    )  # fmt: skip
+
+
+def understood(typed: str, kind: str = "") -> Component:
+    """A thing as somebody types it, the rest assumed of its kind. A kind chosen by hand keeps all that was told.
+
+    Raises: InvalidValue when no kind is clear, with the three likeliest; a count or a size beyond its limits.
+    """
+    said = read(typed)
+    chosen = kind or said.kind
+    if not chosen:
+        hint = f"Likeliest: {', '.join(said.likely)}."
+        raise InvalidValue(FieldProblem("kind", f"is not clear from {typed.strip()!r}.", hint))
+    return _component(said, known_kind(chosen))
+
+
+def _component(said: Said, kind: Kind) -> Component:
+    told: dict[str, Any] = {"count": _count(said, kind), "colours": said.colours or None}
+    if said.material:
+        told["material"] = said.material
+        told["breakable"] = said.material in ("glass", "china") or (said.material == "clay" and _breaks(kind))
+    if said.subject:
+        told["subject"] = said.subject
+    made = of_kind(said.name, kind.name, **told)
+    made = sized(made, kind, said.amounts, SIZES[said.size][0] if said.size else 1.0)
+    if said.many and not kind.medium:
+        made = replace(made, assumed=tuple(sorted({*made.assumed, "count"})))
+    return _more_dangerous(made, said)
+
+
+def _breaks(kind: Kind) -> bool:
+    return bool(kind.defaults.get("breakable"))
+
+
+def _count(said: Said, kind: Kind) -> int | None:
+    told = said.amounts
+    if kind.medium:
+        return None
+    if told.span and ("numerals" in kind.bears or "words" in kind.bears or "letters" in kind.bears):
+        return told.span[1] - told.span[0] + 1
+    if told.span and told.count is None:
+        return max(1, told.span[0])
+    if told.count is None or (told.pieces and kind.does(("puzzle", "jigsaw", "map"))):
+        return None
+    return told.count * (2 if told.pairs and not kind.one_pair else 1)
+
+
+def _more_dangerous(made: Component, said: Said) -> Component:
+    """What words of state add: a magnet, a cell, a cord, a broken edge."""
+    extra = set(said.dangers)
+    for state, danger in (("electric", "mains"), ("sharp", "sharp"), ("broken", "sharp"), ("poisonous", "toxic")):
+        extra |= {danger} if state in said.states else set()
+    if "hot" in said.states:
+        extra.add("hot-water" if made.kind == "water" else "heat")
+    if "raw" in said.states and made.kind in ("dough", "cooked food"):
+        extra.add("raw")
+    told: dict[str, Any] = {}
+    if "magnetic" in said.states and not made.sealed and not made.magnet:
+        told["magnet"] = True
+    if "battery" in said.states and not made.cell:
+        told["cell"] = True
+    if "corded" in said.states and not made.cord_mm:
+        told["cord_mm"] = USUAL_CORD_MM
+    new = extra - set(made.dangers)
+    if new:
+        told["dangers"] = (*made.dangers, *sorted(new))
+    return replace(made, **told, assumed=tuple(sorted({*made.assumed, *told}))) if told else made
+
+
+USUAL_CORD_MM = 400.0
+"""A string nobody measured is taken as this long (ours, no source)."""
+
+
+def _contents(words: tuple[str, ...]) -> tuple[str, ...]:
+    """What is in a bag of walnuts: walnuts. A thing whose own name has "of" in it keeps it."""
+    while words and words[0] in ("of", "de", "the", "el", "la", "los", "las"):
+        words = words[1:]
+    of = next((at for at, word in enumerate(words[:5]) if word in ("of", "de")), None)
+    if of is None or of == 0 or not any(alike(words[of - 1], each) for each in HOLDS):
+        return words
+    if any(m.start < of < m.end for m in matches(words)):
+        return words
+    inner = words[of + 1 :]
+    return _contents(inner) if any(matches(inner)) else words
+
+
+def _head(words: tuple[str, ...]) -> int:
+    """Where the words end that name the thing itself: before "with", "for", "from"."""
+    inside = {at for m in matches(words) for at in range(m.start + 1, m.end)}
+    return next((at for at, word in enumerate(words) if at and word in ASIDE and at not in inside), len(words))
+
+
+def _there(words: tuple[str, ...]) -> tuple[str, ...]:
+    """The words that tell what is there: not those after "without" or "for"."""
+    inside = {at for m in matches(words) for at in range(m.start, m.end)}
+    end = next((at for at, word in enumerate(words) if at and word in NOT_THERE and at not in inside), len(words))
+    return words[:end]
+
+
+def _kind_of(words: tuple[str, ...]) -> tuple[Match | None, bool]:
+    """The word that says the kind, and whether it is sure: in English the last one, in Spanish the first."""
+    found = matches(words)
+    if not found:
+        return None, False
+    spanish = [m for m in found if m.language == "es"]
+    english = [m for m in found if m.language == "en"]
+    if spanish and (not english or any(word in SPANISH for word in words) or (min(m.start for m in spanish) == 0 and
+                    not any(m.end == len(words) for m in english))):  # fmt: skip
+        first = min(spanish, key=lambda m: (m.start, -m.length, not m.exact))
+        longest = max((m for m in spanish if m.start <= first.start), key=lambda m: (m.length, m.exact))
+        return longest, _known(words[: longest.start])
+    best = max(english or found, key=lambda m: (m.end, m.length, m.exact))
+    after = words[best.end :]
+    turned = (*after, *words[: best.end])
+    longer = [m for m in matches(turned) if m.end == len(turned) and m.length > best.length]
+    if after and longer and _known(after):
+        # "tea lights LED" are LED tea lights.
+        best = replace(longer[0], start=best.start, end=best.end)
+    return _played(best, words), _known(after)
+
+
+def _played(best: Match, words: tuple[str, ...]) -> Match:
+    """A wooden cow is a model, felt fruit is play food: copies of what is alive or eaten."""
+    if not any(word in PLAYED for word in words[: best.start]):
+        return best
+    if "animal" in best.kind.defaults.get("dangers", ()):
+        return replace(best, kind=KINDS["model"])
+    if {"food", "fruit", "vegetable"} & set(best.kind.can):
+        return replace(best, kind=KINDS["play food"])
+    return best
+
+
+def _known(words: Iterable[str]) -> bool:
+    """Whether all of these words are known to say nothing about the kind."""
+    return all(word in BESIDE or any(alike(word, each) for each in BESIDE_NOUNS) or word.isdigit() for word in words)
+
+
+BESIDE = frozenset(
+    part for table in (COLOURS, MATERIALS, STATES) for spoken in table.values() for word in spoken
+    for part in tokens(word)
+) | frozenset(part for _, spoken in SIZES.values() for word in spoken for part in tokens(word)) | frozenset(HARMLESS)
+BESIDE_NOUNS = ("colour", "color", "piece", "box", "pack", "set", "bag", "kit", "pod", "root", "stem", "branch",
+                "cutting", *(word for spoken in SUBJECTS.values() for word in spoken))  # fmt: skip
+
+
+def _mended(words: tuple[str, ...]) -> tuple[str, ...]:
+    """The words with a misspelt one put right, where only one known word is so near."""
+    if matches(words) and _known(words[max(m.end for m in matches(words)) :]):
+        return words
+    return tuple(_spelt(word) for word in words)
+
+
+@lru_cache(maxsize=4096)
+def _spelt(word: str) -> str:
+    if len(word) < 6 or word in VOCABULARY or matches((word,)):
+        return word
+    near = get_close_matches(word, VOCABULARY, n=2, cutoff=0.86)
+    return near[0] if len(near) == 1 or (near and near[0][0] == word[0]) else word
+
+
+VOCABULARY = frozenset(
+    part for kind in KINDS.values() for word in (*kind.called, *kind.es) for part in tokens(word) if len(part) > 4
+) | BESIDE  # fmt: skip
+
+
+def _likely(kind: Kind | None, others: Iterable[str], rest: str, most: int = 3) -> tuple[str, ...]:
+    first = [kind.name] if kind else []
+    return tuple(dict.fromkeys([*first, *others, *likely_kinds(rest, most)]))[:most]
+
+
+def _all_of(table: Mapping[str, Iterable[str]], words: tuple[str, ...]) -> tuple[str, ...]:
+    """The keys of a table whose words stand in a text, in the order of the text."""
+    text = f" {' '.join(words)} "
+    found = [(text.find(f" {' '.join(tokens(word))} "), key) for key, spoken in table.items() for word in spoken]
+    plurals = [(text.find(f" {word}s "), key) for key, spoken in table.items() for word in spoken]
+    return tuple(dict.fromkeys(key for at, key in sorted([*found, *plurals]) if at >= 0))
+
+
+def _subject(kind: Kind, words: tuple[str, ...]) -> str:
+    """What it shows, of the things its kind may show."""
+    if not kind.bears:
+        return ""
+    said = [key for word in words for key, spoken in SUBJECTS.items() if any(alike(word, each) for each in spoken)]
+    text = " ".join(words)
+    said += [key for key, spoken in SUBJECTS.items() for each in spoken if " " in each and each in text]
+    return next((key for key in said if key in kind.bears), said[0] if said and len(kind.bears) > 2 else "")
+
+
+def _dangers_beside(found: Match, words: tuple[str, ...], there: tuple[str, ...]) -> tuple[str, ...]:
+    """The hazards of what else is named beside the kind: it may hold it, or be made for it."""
+    if found.kind.bears or any(word in PLAYED for word in words[: found.start]):
+        return ()
+    plain = {part for table in (MATERIALS, COLOURS) for spoken in table.values() for word in spoken
+             for part in tokens(word)}  # fmt: skip
+    others = [m for m in matches(there) if not (found.start <= m.start and m.end <= found.end)]
+    told = [danger for m in others if not plain >= set(words[m.start : m.end]) for danger in _told(m.kind)]
+    return tuple(dict.fromkeys(danger for danger in told if danger not in found.kind.defaults.get("dangers", ())))
+
+
+def _told(kind: Kind) -> tuple[str, ...]:
+    cell = ("button-cell",) if kind.defaults.get("cell") else ()
+    magnet = ("magnet",) if kind.defaults.get("magnet") else ()
+    return (*kind.defaults.get("dangers", ()), *cell, *magnet)
+
+
+def _plural(words: tuple[str, ...], found: Match) -> bool:
+    last = words[found.end - 1] if found.language == "en" else words[found.start]
+    return last.endswith("s") and not last.endswith("ss") and not found.kind.one_pair
+
+
+def _name(typed: str, told: Amounts) -> str:
+    """The name: as it was typed, less what is kept as a number or a size."""
+    text = re.sub(r"\(\s*\)", " ", told.rest)
+    text = re.sub(r"^\s*(?:of|de|,)\s+|\s+(?:of|de|at|,)\s*$", " ", " ".join(text.split()), flags=re.IGNORECASE)
+    return " ".join(text.split()).strip(" ,;")[:80] or typed.strip()[:80]

@@ -1,0 +1,114 @@
+"""Use cases of saying what is there: a line as it is typed, a walk through the rooms, a photograph described later."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+
+from zither_awl.catalogue.walk import WalkRoom, rooms
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.things.component import Component
+from zither_awl.core.things.kinds import known_kind, of_kind
+from zither_awl.core.things.said import Said, lines, read, understood
+from zither_awl.formats.photo import clean_photo
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.things import bin_for, cap_problem
+from zither_awl.store import Store
+
+MOST_AT_ONCE = 200
+NOT_DESCRIBED = "Photographed"
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One thing of what was typed: as it was read, and as it would be kept; None where its kind is not clear."""
+
+    said: Said
+    thing: Component | None
+    likely: tuple[Component, ...]
+    """The thing as each of the three likeliest kinds, where it is not clear."""
+
+
+def read_lines(typed: str) -> tuple[Line, ...]:
+    """What somebody typed, thing by thing. Nothing is written. Raises: InvalidValue for a size beyond its limits."""
+    return tuple(_line(part) for part in lines(typed)) if typed.strip() else ()
+
+
+def _line(typed: str) -> Line:
+    said = read(typed)
+    if said.kind:
+        return Line(said, understood(typed), ())
+    return Line(said, None, tuple(understood(typed, kind) for kind in said.likely))
+
+
+def add_said(desk: Desk, typed: str, kind: str, bin_name: str, adult_id: int | None) -> tuple[int, ...]:
+    """Add what was typed, each thing of the line; a kind chosen by hand is for the whole line.
+
+    Raises: InvalidValue while a kind is not clear; nothing of the line is kept then.
+    """
+    if kind:
+        known_kind(kind)
+    made = [understood(typed, kind)] if kind else [understood(part) for part in lines(typed)]
+    return add_all(desk, made, bin_name, adult_id)
+
+
+def add_all(desk: Desk, things: Sequence[Component], bin_name: str, adult_id: int | None) -> tuple[int, ...]:
+    """Add things in one write. What is there already by that name and kind becomes more, where its size is the same
+    guess. Raises: InvalidValue beyond the cap of bins, or for more than 200 at once."""
+    if len(things) > MOST_AT_ONCE:
+        raise InvalidValue(FieldProblem("things", f"are {len(things)}; the limit is {MOST_AT_ONCE} at once."))
+    house = desk.house()
+    over = cap_problem(house, bin_name)
+    if over:
+        raise InvalidValue(over)
+    label = f"Added {things[0].name}" if len(things) == 1 else f"Added {len(things)} things"
+    with desk.write(adult_id, label) as work:
+        bin_id = bin_for(work, house, bin_name)
+        return tuple(_keep(work, each, bin_id) for each in things)
+
+
+def _keep(work: Store, each: Component, bin_id: int | None) -> int:
+    return work.cupboard.save_component(replace(each, bin_id=bin_id))
+
+
+@dataclass(frozen=True, slots=True)
+class WalkThing:
+    """A common thing of a room, as it would be kept, and how many of its name are there already."""
+
+    thing: Component
+    there: int
+
+
+def walk(house: House) -> tuple[tuple[WalkRoom, tuple[WalkThing, ...]], ...]:
+    """The rooms of the house with the commonest things of each, to be ticked."""
+    owned = {c.name.lower(): c.count for c in house.components if not c.archived}
+    return tuple(
+        (room, tuple(WalkThing(thing, owned.get(thing.name.lower(), 0)) for thing in map(understood, room.things)))
+        for room in rooms()
+    )
+
+
+def add_walked(desk: Desk, ticked: Iterable[tuple[str, int]], adult_id: int | None) -> tuple[int, ...]:
+    """Add what was ticked on the walk, name and number each; what is there already by that name is left as it is.
+
+    Raises: InvalidValue for a name that no room has.
+    """
+    usual = {each.thing.name: each for _, things in walk(desk.house()) for each in things}
+    wanted: dict[str, Component] = {}
+    for name, count in ticked:
+        if name not in usual:
+            raise InvalidValue(FieldProblem("name", f"{name!r} is on no list of a room."))
+        if not usual[name].there:
+            thing = usual[name].thing
+            wanted[name] = thing if thing.medium else replace(thing, count=count)
+    return add_all(desk, list(wanted.values()), "", adult_id) if wanted else ()
+
+
+def photograph_first(desk: Desk, data: bytes, adult_id: int | None) -> int:
+    """Keep a thing of which there is only a photograph so far; it is described later. Raises: InvalidValue."""
+    jpeg = clean_photo(data)
+    taken = {c.name for c in desk.house().components}
+    name = next(each for n in range(1, len(taken) + 2) if (each := f"{NOT_DESCRIBED} {n}") not in taken)
+    with desk.write(adult_id, name) as work:
+        thing = of_kind(name, "thing", photo_id=work.cupboard.add_photo(jpeg))
+        return work.cupboard.save_component(thing)
