@@ -14,6 +14,10 @@ MUCH_LONGER, LONG_MM = 8.0, 300.0
 """A thing that is said to be so much longer than its kind is sold by the length: elastic, tape, netting (ours)."""
 
 
+MUCH_SHORTER = 12.0
+"""A size so much less than its kind is its thickness, "needles 4 mm": how long it is was not said (ours)."""
+
+
 def sized(made: Component, kind: Kind, told: Amounts, usual: float = 1.0) -> Component:
     """A thing with what was said of its size; `usual` is what a word as "small" makes of the usual size, which stays
     assumed. Raises: InvalidValue for a size beyond its limits."""
@@ -35,6 +39,8 @@ def _measured(made: Component, kind: Kind, sizes: tuple[float, ...]) -> Componen
         return made
     if len(sizes) == 1 and sizes[0] > MUCH_LONGER * largest_mm(made.shape) and sizes[0] >= LONG_MM:
         return replace(made, cord_mm=sizes[0], assumed=tuple(sorted({*made.assumed})))
+    if len(sizes) == 1 and sizes[0] * MUCH_SHORTER < largest_mm(made.shape):
+        return made
     if len(sizes) == 1:
         return _grown(made, sizes[0] / largest_mm(made.shape), {"assumed": _less(made, "shape")})
     shape = _by_rank(made.shape, sizes)
