@@ -125,7 +125,7 @@ def test_the_receiver_holds_what_is_poured() -> None:
 
 
 def test_by_hand_stands_even_where_the_program_would_not_choose_it() -> None:
-    what = level(Role(name="ball", accepts=("ball",), use="handled", count=1, at_most_mm=50))
+    what = level(Role(name="ball", accepts=("ball",), use="handled", count=1, at_most_mm=40))
     found = matched(what, thing("ball", "felt ball"), fixed={"ball": 1})
     assert found.chosen["ball"].name == "ball"
     assert found.considered["ball"][0].answer == "does not"

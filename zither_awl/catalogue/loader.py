@@ -29,7 +29,10 @@ class RoleData(_Strict):
     lies_in: str = ""
     fits_in: str = ""
     same_as: str = ""
-    unlike: str = ""
+    unlike: str | list[str] = []
+    shows: str = ""
+    subject: str = ""
+    colours: int = 0
     beside: bool = False
     at_least_mm: float | None = None
     at_most_mm: float | None = None
@@ -62,6 +65,7 @@ class LevelData(_Strict):
     pour: PourData | None = None
     expects: str
     not_yet: str
+    changes: str = ""
 
 
 class CardData(_Strict):
@@ -87,6 +91,12 @@ class CardData(_Strict):
     cost: Literal["", "nothing", "little", "some", "much"] = ""
     themes: list[str] = []
     one_level_because: str = ""
+    also: list[str] = []
+    invitation: str = ""
+    tags: list[str] = []
+    then: list[str] = []
+    sort: Literal["work", "song", "talk", "book", "demonstration"] = "work"
+    grid: list[str] = []
     roles: list[RoleData]
     levels: list[LevelData]
 
@@ -107,7 +117,8 @@ def design_of(written: Mapping[str, Any], *, area: str = "", own: bool = False) 
         steps=tuple(card.steps), clean_up=card.clean_up, nature=tuple(card.nature), levels=levels,
         one_level_because=card.one_level_because, follows=follows, words=tuple(card.words.items()),
         morning=card.morning, supervision=card.supervision, minds=tuple(card.minds), carried=card.carried,
-        cost=card.cost, themes=tuple(card.themes), own=own,
+        cost=card.cost, themes=tuple(card.themes), also=tuple(card.also), invitation=card.invitation,
+        tags=tuple(card.tags), then=tuple(card.then), sort=card.sort, grid=tuple(card.grid), own=own,
     )  # fmt: skip
 
 
@@ -141,13 +152,14 @@ def _level(card: CardData, data: LevelData, number: int) -> Level:
         pour=Pour(from_=pour.from_, into=pour.into, share=pour.share, line=pour.line, total=pour.total)
         if pour else None,
         from_months=data.months, moves=data.moves, stated=tuple(data.stated.items()), expects=data.expects,
-        not_yet=data.not_yet,
+        not_yet=data.not_yet, changes=data.changes,
     )  # fmt: skip
 
 
 def _role(data: RoleData) -> Role:
     kept = data.model_dump()
-    return Role(**{**kept, "accepts": tuple(data.accepts), "instead": tuple(data.instead)})
+    unlike = (data.unlike,) if isinstance(data.unlike, str) and data.unlike else tuple(data.unlike)
+    return Role(**{**kept, "unlike": unlike, "accepts": tuple(data.accepts), "instead": tuple(data.instead)})
 
 
 def read_cards(text: str, *, area: str = "", name: str = "") -> tuple[Design, ...]:

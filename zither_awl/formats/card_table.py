@@ -16,13 +16,15 @@ from zither_awl.core.trays.design import Design, Level, Role
 COLUMNS: tuple[str, ...] = (
     "key", "name", "area", "from_months", "to_months", "aim", "prepares", "control", "interest", "steps", "clean_up",
     "nature", "follows", "words", "morning", "supervision", "minds", "carried", "cost", "themes", "one_level_because",
+    "also", "invitation", "tags", "then", "sort", "grid",
     "level", "level_name", "level_months", "moves", "stated", "container", "pour", "roles", "expects", "not_yet",
+    "changes",
 )  # fmt: skip
 _ROLE = re.compile(r"^(?P<name>[^():]+?)\s*(?:\((?P<use>[a-z]+)(?:,\s*(?P<count>\d+))?\))?\s*:\s*(?P<rest>.*)$")
 _POUR = re.compile(
     r"^(?P<from>.+?)\s*>\s*(?P<into>.+?)\s+(?P<share>[\d.,]+)(?P<line>\s+line)?(?P<bits>\s+bit by bit)?$"
 )
-_TEXT_LINKS = ("lies_in", "fits_in", "same_as", "unlike", "care")
+_TEXT_LINKS = ("lies_in", "fits_in", "same_as", "care", "shows", "subject")
 _SIZES = {"at_least": "at_least_mm", "at_most": "at_most_mm"}
 _FLAGS = ("beside", "optional")
 
@@ -37,10 +39,12 @@ def read_card(rows: Sequence[Mapping[str, str]]) -> tuple[dict[str, Any], tuple[
         "months": (_whole(first, "from_months", problems), _whole(first, "to_months", problems)),
         "words": dict(_pairs(first, "words", "=", problems)), "roles": [], "levels": levels,
     }  # fmt: skip
-    for column in ("aim", "control", "clean_up", "morning", "carried", "cost", "one_level_because"):
+    for column in ("aim", "control", "clean_up", "morning", "carried", "cost", "one_level_because", "invitation"):
         written[column] = first.get(column, "")
-    for column in ("prepares", "interest", "steps", "nature", "follows", "minds", "themes"):
+    for column in ("prepares", "interest", "steps", "nature", "follows", "minds", "themes", "also", "tags", "then",
+                   "grid"):
         written[column] = _list(first.get(column, ""))
+    written["sort"] = first.get("sort", "") or "work"
     written["supervision"] = first.get("supervision", "") or "none"
     return written, tuple(problems)
 
@@ -50,7 +54,8 @@ def _level(row: Mapping[str, str], problems: list[FieldProblem]) -> dict[str, An
     level: dict[str, Any] = {
         "name": row.get("level_name", "") or "As it is", "months": _whole(row, "level_months", problems),
         "moves": _whole(row, "moves", problems), "stated": stated, "expects": row.get("expects", ""),
-        "not_yet": row.get("not_yet", ""), "container": _list(row.get("container", "")),
+        "not_yet": row.get("not_yet", ""), "changes": row.get("changes", ""),
+        "container": _list(row.get("container", "")),
         "add": [role for text in _list(row.get("roles", "")) if (role := _role(text, problems))],
     }  # fmt: skip
     if row.get("pour"):
@@ -99,6 +104,10 @@ def _role(text: str, problems: list[FieldProblem]) -> dict[str, Any] | None:
 def _clause(role: dict[str, Any], word: str, value: str, problems: list[FieldProblem]) -> None:
     if word in _TEXT_LINKS and value:
         role[word] = value
+    elif word == "unlike" and value:
+        role["unlike"] = [each.strip() for each in value.split("&")]
+    elif word == "colours" and value.isdigit():
+        role["colours"] = int(value)
     elif word in _SIZES and value.replace(".", "", 1).isdigit():
         role[_SIZES[word]] = float(value)
     elif word in _FLAGS and not value:
@@ -107,7 +116,7 @@ def _clause(role: dict[str, Any], word: str, value: str, problems: list[FieldPro
         kind, _, changes = value.partition("=")
         role.setdefault("instead", []).append((kind.strip(), changes.strip()))
     else:
-        known = ", ".join((*_TEXT_LINKS, *_SIZES, *_FLAGS, "instead"))
+        known = ", ".join((*_TEXT_LINKS, "unlike", "colours", *_SIZES, *_FLAGS, "instead"))
         problems.append(FieldProblem("roles", f"{word!r} is not understood.", f"Known: {known}."))
 
 
@@ -131,7 +140,9 @@ def card_rows(design: Design) -> list[dict[str, str]]:
         "words": " | ".join(f"{word} = {other}" for word, other in design.words), "morning": design.morning,
         "supervision": design.supervision, "minds": " | ".join(design.minds), "carried": design.carried,
         "cost": design.cost, "themes": " | ".join(design.themes),
-        "one_level_because": design.one_level_because,
+        "one_level_because": design.one_level_because, "also": " | ".join(design.also),
+        "invitation": design.invitation, "tags": " | ".join(design.tags), "then": " | ".join(design.then),
+        "sort": design.sort, "grid": " | ".join(design.grid),
     }  # fmt: skip
     return [{**whole, **_level_cells(level)} for level in design.levels]
 
@@ -145,13 +156,15 @@ def _level_cells(level: Level) -> dict[str, str]:
         "container": " | ".join(level.container), 
         "pour": poured + (" bit by bit" if pour and not pour.total else ""),
         "roles": " | ".join(_role_text(role) for role in level.roles), "expects": level.expects,
-        "not_yet": level.not_yet,
+        "not_yet": level.not_yet, "changes": level.changes,
     }  # fmt: skip
 
 
 def _role_text(role: Role) -> str:
     said = [f"{role.name} ({role.use}, {role.count}): {', '.join(role.accepts)}"]
     said += [f"{link} {getattr(role, link)}" for link in _TEXT_LINKS if getattr(role, link)]
+    said += [f"unlike {' & '.join(role.unlike)}"] if role.unlike else []
+    said += [f"colours {role.colours}"] if role.colours else []
     said += [f"{word} {getattr(role, name):g}" for word, name in _SIZES.items() if getattr(role, name) is not None]
     said += [flag for flag in _FLAGS if getattr(role, flag)]
     said += [f"instead {kind} = {changes}" for kind, changes in role.instead]

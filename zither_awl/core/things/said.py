@@ -251,7 +251,8 @@ BESIDE = frozenset(
     for part in tokens(word)
 ) | frozenset(part for _, spoken in SIZES.values() for word in spoken for part in tokens(word)) | frozenset(HARMLESS)
 BESIDE_NOUNS = ("colour", "color", "piece", "box", "pack", "set", "bag", "kit", "pod", "root", "stem", "branch",
-                "cutting", "mix", "mixture", "selection", "size", "kit", *(word for spoken in SUBJECTS.values() for word in spoken))  # fmt: skip
+                "cutting", "mix", "mixture", "selection", "size",
+                *(word for spoken in SUBJECTS.values() for word in spoken))  # fmt: skip
 
 
 def _mended(words: tuple[str, ...]) -> tuple[str, ...]:

@@ -222,7 +222,7 @@ def tray_of(
     tags = tuple(tag for tag, is_so in (
         ("liquid", "wet" in design.nature), ("food", "food" in design.nature),
         ("not carried", design.how_carried(level) != "whole"),
-    ) if is_so)  # fmt: skip
+    ) if is_so) + design.tags  # fmt: skip
     return Tray(
         id=tray_id, name=name, card=card, width_mm=outer[0], depth_mm=outer[1], height_mm=made.height_mm,
         mass_g=max(made.mass_g, 1.0), pieces=made.pieces, piece=piece.shape if piece else None,

@@ -9,10 +9,13 @@ from typing import Literal
 from zither_awl.core.errors import Gathering
 from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.things.kinds import KINDS
-from zither_awl.core.values import AREAS, MOST_MONTHS
+from zither_awl.core.things.subjects import SUBJECTS
+from zither_awl.core.values import AREAS, MOST_MONTHS, TAGS
 
 Use = Literal["vessel", "tool", "handled", "medium", "ground", "symbol", "care"]
 USES: tuple[Use, ...] = ("vessel", "tool", "handled", "medium", "ground", "symbol", "care")
+Sort = Literal["work", "song", "talk", "book", "demonstration"]
+SORTS: tuple[Sort, ...] = ("work", "song", "talk", "book", "demonstration")
 Nature = Literal["wet", "messy", "loose", "food", "tool"]
 
 COSTS: dict[str, str] = {
@@ -34,7 +37,9 @@ class Role:
 
     `lies_in`: its pieces lie in the thing of that role, which must hold them.
     `fits_in`: one piece must go through that thing's opening. `same_as`: the very same thing as in that role;
-    `unlike`: another thing.
+    `unlike`: another thing than in each of those roles, and of another kind unless it shows or is coloured otherwise.
+    `shows`: what the picture or the thing is, in words; `subject`: what it must show (core.things.subjects);
+    `colours`: in how many colours it must be.
     `beside`: it hangs or stands beside the tray. `care`: what TRAY-1 wants it for.
     """
 
@@ -46,7 +51,10 @@ class Role:
     lies_in: str = ""
     fits_in: str = ""
     same_as: str = ""
-    unlike: str = ""
+    unlike: tuple[str, ...] = ()
+    shows: str = ""
+    subject: str = ""
+    colours: int = 0
     beside: bool = False
     at_least_mm: float | None = None
     at_most_mm: float | None = None
@@ -63,6 +71,8 @@ class Role:
             f"has {', '.join(unknown) or 'nothing'}, which no kind of thing can be.",
         )
         wrong.check(self.use in USES, f"role {self.name}: use", f"is {self.use!r}; expected one of {', '.join(USES)}.")
+        known = not self.subject or self.subject in SUBJECTS
+        wrong.check(known, f"role {self.name}: subject", f"is {self.subject!r}, which nothing can show.")
         wrong.check(1 <= self.count <= 200, f"role {self.name}: count", f"is {self.count}; expected 1 to 200.")
         wrong.finish()
 
@@ -98,6 +108,8 @@ class Level:
     stated: tuple[tuple[str, int], ...] = ()
     expects: str = ""
     not_yet: str = ""
+    changes: str = ""
+    """What is different in the showing from the level before; "" for the first."""
 
     def role(self, name: str) -> Role | None:
         """A role by name."""
@@ -147,6 +159,18 @@ class Design:
     cost: Literal["", "nothing", "little", "some", "much"] = ""
     """What it costs a household that has an ordinary kitchen, in the words of COSTS; "" while nobody said."""
     themes: tuple[str, ...] = ()
+    also: tuple[str, ...] = ()
+    """What else it is called, in the field's plain terms."""
+    invitation: str = ""
+    """What the adult may say to begin."""
+    tags: tuple[str, ...] = ()
+    """What its tray counts as on the shelf (core.values.TAGS)."""
+    then: tuple[str, ...] = ()
+    """Where it may lead on from itself: print with it, sow the seeds."""
+    sort: Sort = "work"
+    """A song, a talk or a book is loved, and never mastered; a demonstration is the adult's."""
+    grid: tuple[str, ...] = ()
+    """What a talk asks of each thing: part, colour, texture."""
     own: bool = field(default=False, compare=False)
     """Whether the household wrote or changed it."""
 
@@ -164,6 +188,9 @@ class Design:
         unknown = [kind for kind in self.minds if kind not in DECLARED]
         wrong.check(not unknown, "minds", f"has {', '.join(unknown)}, which is no known hazard.")
         wrong.check(self.cost in ("", *COSTS), "cost", f"is {self.cost!r}; expected one of {', '.join(COSTS)}.")
+        wrong.check(self.sort in SORTS, "sort", f"is {self.sort!r}; expected one of {', '.join(SORTS)}.")
+        strange = [tag for tag in self.tags if tag not in TAGS]
+        wrong.check(not strange, "tags", f"has {', '.join(strange)}, which no shelf counts.")
         wrong.check(bool(self.levels), "levels", "is empty; a card has at least one level.")
         for level in self.levels:
             _check_links(wrong, level)
@@ -185,8 +212,8 @@ class Design:
 def _check_links(wrong: Gathering, level: Level) -> None:
     names = {role.name for role in level.roles}
     for role in level.roles:
-        for link in ("lies_in", "fits_in", "same_as", "unlike"):
-            named = getattr(role, link)
+        links = [(link, getattr(role, link)) for link in ("lies_in", "fits_in", "same_as")]
+        for link, named in [*links, *(("unlike", each) for each in role.unlike)]:
             wrong.check(
                 not named or named in names - {role.name},
                 f"level {level.number}: {link}",

@@ -117,10 +117,19 @@ def makeable(
 
 
 NEAR_MONTHS = Practice().near_window_months
+OUTGROWN_MONTHS = 6
+"""A level that opened so long ago is where a child of whom nothing is known begins (ours, no source)."""
 
 
 def level_for(design: Design, states: Mapping[tuple[str, int], State], months: int) -> Level:
-    """The level a child is at: the first not mastered, as far as its age allows."""
+    """The level a child is at: the first not mastered, as far as its age allows.
+
+    Where nothing of a card was ever seen, what a child has outgrown by its age is not begun with.
+    """
+    seen = any(key == design.key and state != "not shown" for (key, _), state in states.items())
+    grown = [] if seen else [lv for lv in design.levels if lv.from_months + OUTGROWN_MONTHS <= months]
+    if grown:
+        return grown[-1]
     for level in design.levels:
         if states.get((design.key, level.number)) not in ("mastered", "fading"):
             return level if level.from_months <= months + NEAR_MONTHS else design.level(max(level.number - 1, 1))
@@ -167,7 +176,8 @@ def _asked(level: Level, care: str, short: Sequence[str]) -> bool:
 
 def container_role(level: Level) -> Role:
     """The container as a role of its own."""
-    return Role(name=CONTAINER, accepts=level.container or ("tray",))
+    other = () if "container" in level.container else (("container", "another flat thing with a rim"),)
+    return Role(name=CONTAINER, accepts=level.container or ("tray",), instead=other)
 
 
 def choose_container(

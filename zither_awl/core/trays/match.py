@@ -17,7 +17,7 @@ from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.nature import Hazard, component_hazards
 from zither_awl.core.safety.permissions import may_be_allowed
 from zither_awl.core.things.component import Component, footprint_mm, passage_mm
-from zither_awl.core.things.kinds import kind_of, kinds_that_do
+from zither_awl.core.things.kinds import KINDS, kind_of, kinds_that_do
 from zither_awl.core.things.shapes import Softness, largest_mm, volume_ml
 from zither_awl.core.trays.design import Level, Role
 from zither_awl.core.trays.stock import Stock
@@ -27,6 +27,9 @@ from zither_awl.core.words import counted
 UNFILLED = 10_000
 """Cost of leaving a role empty; an optional one costs a hundredth."""
 LATER_CHOICE, STAND_IN, WARY, BREAKS = 10, 60, 200, 40
+USED_AS, UNKNOWN, NEARER, APART, MOST_APART = 2, 25, 4, 60, 0.25
+"""What it costs that a thing is only used as what is asked for; that nobody said what it shows; that it is not of the
+usual size; and each whole of a limit it is beyond, which may be a quarter (ours, no source)."""
 ROOM_MM2 = 5000.0
 """So much floor of the tray costs 1."""
 LOOSE_FILL, SOFT_FILL = 0.6, 0.8
@@ -128,8 +131,12 @@ def _judge(role: Role, each: Component, stock: Stock, wary: Wary | None, practic
     if not use:
         return None
     cost = (STAND_IN if changes else LATER_CHOICE * role.accepts.index(use)) + _bulk(role, each)
+    cost += USED_AS if use != kind.name and use in KINDS else 0
     why = [f"Stands in: {changes}"] if changes else []
-    against = [*_size_problems(role, each), *_stock_problems(role, each, stock)]
+    advice, apart = _size_advice(role, each, wary)
+    shown, unknown = _shown(role, each)
+    why, cost = [*why, *advice, *unknown], cost + apart + (UNKNOWN if unknown else 0)
+    against = [*_size_problems(role, each, wary), *shown, *_stock_problems(role, each, stock)]
     if each.breakable and practice.unbreakable_first and role.use == "vessel":
         against.append("It breaks, and this house pours with unbreakable things first.")
     elif each.breakable:
@@ -144,18 +151,63 @@ def _judge(role: Role, each: Component, stock: Stock, wary: Wary | None, practic
 
 
 def _bulk(role: Role, each: Component) -> int:
-    """Of two things that do as well, the one that takes less room on the tray."""
+    """Of two things that do as well, the one nearer to the usual size of its kind; of those, the smaller.
+
+    It never outweighs a nearer kind.
+    """
+    if role.beside or role.lies_in or each.medium:
+        return 0
     wide, deep = footprint_mm(each)
-    return 0 if role.beside or role.lies_in or each.medium else round(wide * deep / ROOM_MM2)
+    usual = largest_mm(kind_of(each).defaults["shape"])
+    size = largest_mm(each.shape)
+    apart = abs(size - usual) / max(size, usual)
+    return min(round(wide * deep / ROOM_MM2) + round(NEARER * apart), LATER_CHOICE - 1)
 
 
-def _size_problems(role: Role, each: Component) -> list[str]:
+def _beyond(role: Role, each: Component) -> tuple[str, float]:
+    """Which limit of size a thing is beyond, as a sentence, and by which share of it."""
     size = largest_mm(each.shape)
     if role.at_most_mm is not None and size > role.at_most_mm:
-        return [f"Too big: {size:g} mm, at most {role.at_most_mm:g} mm."]
+        return f"Larger than advised: {size:g} mm, at most {role.at_most_mm:g} mm.", size / role.at_most_mm - 1
     if role.at_least_mm is not None and size < role.at_least_mm:
-        return [f"Too small: {size:g} mm, at least {role.at_least_mm:g} mm."]
-    return []
+        return f"Smaller than advised: {size:g} mm, at least {role.at_least_mm:g} mm.", 1 - size / role.at_least_mm
+    return "", 0.0
+
+
+def _size_problems(role: Role, each: Component, wary: Wary | None) -> list[str]:
+    """A size far from what the work wants; and one below the least where it may go into the cylinder and nobody said
+    whom it is for. For a child that is known, its own hazards decide."""
+    said, share = _beyond(role, each)
+    small = any(h.kind in ("small-part", "small-ball") for h in component_hazards(each))
+    unsure = wary is None and said.startswith("Smaller") and small
+    if share <= MOST_APART and not unsure:
+        return []
+    return [said.replace("Larger than advised", "Too big").replace("Smaller than advised", "Too small")]
+
+
+def _size_advice(role: Role, each: Component, wary: Wary | None) -> tuple[list[str], int]:
+    """A size a little beyond what the work wants is told, and the nearer one is taken first."""
+    said, share = _beyond(role, each)
+    if not said or _size_problems(role, each, wary):
+        return [], 0
+    return [said], round(APART * share) + 1
+
+
+def _shown(role: Role, each: Component) -> tuple[list[str], list[str]]:
+    """What is against a thing by what it shows and its colours, and what nobody said of it."""
+    against, unknown = [], []
+    if role.subject and kind_of(each).bears:
+        wanted = role.shows or role.subject
+        if not each.subject:
+            unknown.append(f"What it shows is not said; it is to be {wanted}.")
+        elif each.subject != role.subject:
+            against.append(f"It shows {each.subject}; wanted is {wanted}.")
+    told = len(each.colours)
+    if role.colours and not told:
+        unknown.append(f"Its colours are not said; {role.colours} are wanted.")
+    elif role.colours and told < role.colours and "mixed" not in each.colours:
+        against.append(f"It is in {counted(told, 'colour')}; {role.colours} are wanted.")
+    return against, unknown
 
 
 def _stock_problems(role: Role, each: Component, stock: Stock) -> list[str]:
@@ -251,7 +303,7 @@ def allowed(
         found = so_far.get(name)
         return found.component if found else None
 
-    ties = [r for r in roles if new.name in (r.name, r.lies_in, r.fits_in, r.same_as, r.unlike)]
+    ties = [r for r in roles if new.name in (r.name, r.lies_in, r.fits_in, r.same_as, *r.unlike)]
     poured = level.pour is not None and new.name in (level.pour.from_, level.pour.into)
     return not any(pair_problems(role, get) for role in ties) and not (poured and pour_problems(level, get))
 
@@ -264,8 +316,10 @@ def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[st
     problems = []
     if role.same_as and (twin := get(role.same_as)) is not None and twin.id != mine.id:
         problems.append(f"{role.name} and {role.same_as} are to be the very same thing.")
-    if role.unlike and (twin := get(role.unlike)) is not None and twin.id == mine.id:
-        problems.append(f"{role.name} and {role.unlike} are to be different things.")
+    problems += [
+        f"{role.name} and {other} are to be different things."
+        for other in role.unlike if (twin := get(other)) is not None and too_alike(mine, twin)
+    ]  # fmt: skip
     if role.fits_in and (hole := get(role.fits_in)) is not None and not goes_through(mine, hole):
         opening = hole.inside.opening_mm if hole.inside else 0
         problems.append(
@@ -289,6 +343,17 @@ def pour_problems(level: Level, get: Callable[[str], Component | None]) -> list[
     if poured > target.capacity_ml:
         return [f"{target.name} holds {target.capacity_ml:.0f} ml; {poured:.0f} ml are poured."]
     return []
+
+
+def too_alike(one: Component, other: Component) -> bool:
+    """Whether two things are one, or of one kind and neither show something else nor have other colours."""
+    if one.id == other.id:
+        return True
+    if one.kind != other.kind:
+        return False
+    told_apart = bool(one.colours and other.colours) and not set(one.colours) & set(other.colours)
+    shows_else = bool(kind_of(one).bears) and one.name != other.name
+    return not (told_apart or shows_else)
 
 
 def goes_through(piece: Component, hole: Component) -> bool:
