@@ -45,6 +45,22 @@ MORE = (
     "20 seeds", "wind instrument", "2 rattles", "floor tape", "climbing triangle", "flour paste", "soft cheese",
     "4 apples", "lacing card", "2 tins of beeswax polish", "4 slices of bread", "4 animal figures", "12 picture cards",
     "4 rubber balls", "4 geometric prisms",
+    "cylinder block", "jigsaw", "shape sorter", "posting box", "drawer", "4 wooden rings 70 mm", "12 planks",
+    "3 cardboard tubes", "12 blocks 50 mm", "8 red, blue and green pompoms 45 mm", "place mat", "3 purses", "zip frame",
+    "snap frame", "bow frame", "buckle frame", "hook and loop strip", "latch board", "doll", "towel", "toothbrush", "4 oranges",
+    "3 cucumbers", "measuring jug", "6 plastic cups", "loom", "4 rough letters", "30 felt letters", "20 word cards",
+    "balance scale", "20 bead bars", "fraction set", "10 coins", "60 buttons", "cylinder of wood", "fishing game",
+    "6 felt fish", "balloon", "ball of string", "candle", "skipping rope", "pull toy", "balance beam", "swing",
+    "peg board", "30 counters in red, blue and yellow 20 mm", "2 dot markers", "6 elastic bands", "3 felt tips",
+    "xylophone", "6 wooden dowels", "clock", "magnifying glass", "dog food", "trowel", "2 potted herbs", "lens",
+    "play kitchen", "4 play food", "2 feathers", "soil 5 l", "bag of potting soil", "2 lids", "4 sycamore seeds",
+    "sugar 1 kg", "6 toy vehicles", "8 red, blue, green and yellow wooden cubes", "12 socks", "clay 1 kg", "carrot",
+    "12 animal cards", "12 people cards", "6 fruit cards", "9 shape cards", "6 weather cards", "8 life cycle cards",
+    "6 face cards", "4 plant cards", "12 dot cards with numbers", "2 body pictures", "4 food cards", "4 clothes cards",
+    "6 opposites cards", "4 flag cards", "8 cards with animals", "4 wooden farm animals", "2 zoo animals",
+    "2 wooden chickens", "2 wooden sheep", "60 numeral cards", "10 number tiles", "small basket", "2 boxes", "sieve",
+    "8 red and blue felt balls of 6 cm", "10 corks", "box of sand", "stick of chalk", "flower pot of plastic",
+    "fabric scraps 6", "6 wooden spoons", "compass", "old key",
 )  # fmt: skip
 """What a whole catalogue asks for beyond the demo household's things, as somebody types it."""
 

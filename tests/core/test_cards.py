@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from difflib import SequenceMatcher
 from functools import cache
 from itertools import combinations, pairwise
@@ -44,11 +45,15 @@ def vector(rung: Rung) -> Difficulty:
     return made.difficulty
 
 
-def test_there_are_at_least_120_cards_in_every_area_from_3_months_to_6_years() -> None:
-    assert len(CARDS) >= 120
-    assert {design.area for design in CARDS.values()} == set(AREAS)
-    assert min(design.from_months for design in CARDS.values()) == 3
-    for months in range(3, 73, 3):
+def test_there_are_at_least_250_cards_in_every_area_from_birth_to_6_years() -> None:
+    assert len(CARDS) >= 250
+    areas = Counter(design.area for design in CARDS.values())
+    assert set(areas) == set(AREAS)
+    assert min(areas.values()) >= 8
+    assert min(areas[area] for area in ("history", "zoology", "music")) >= 10
+    assert sum(design.from_months >= 48 for design in CARDS.values()) >= 45
+    assert sum(design.from_months < 3 for design in CARDS.values()) >= 6
+    for months in range(0, 73, 3):
         inside = [d for d in CARDS.values() if d.from_months <= months <= d.to_months]
         assert len(inside) >= 3, months
 

@@ -87,6 +87,7 @@ class CardData(_Strict):
     morning: str = ""
     supervision: Literal["none", "near", "touch"] = "none"
     minds: list[str] = []
+    adults_part: list[str] = []
     carried: Literal["", "whole", "one by one", "not"] = ""
     cost: Literal["", "nothing", "little", "some", "much"] = ""
     themes: list[str] = []
@@ -116,7 +117,8 @@ def design_of(written: Mapping[str, Any], *, area: str = "", own: bool = False) 
         aim=card.aim, prepares=tuple(card.prepares), control=card.control, interest=tuple(card.interest),
         steps=tuple(card.steps), clean_up=card.clean_up, nature=tuple(card.nature), levels=levels,
         one_level_because=card.one_level_because, follows=follows, words=tuple(card.words.items()),
-        morning=card.morning, supervision=card.supervision, minds=tuple(card.minds), carried=card.carried,
+        morning=card.morning, supervision=card.supervision, minds=tuple(card.minds),
+        adults_part=tuple(card.adults_part), carried=card.carried,
         cost=card.cost, themes=tuple(card.themes), also=tuple(card.also), invitation=card.invitation,
         tags=tuple(card.tags), then=tuple(card.then), sort=card.sort, grid=tuple(card.grid), own=own,
     )  # fmt: skip

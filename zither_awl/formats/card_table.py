@@ -15,7 +15,8 @@ from zither_awl.core.trays.design import Design, Level, Role
 
 COLUMNS: tuple[str, ...] = (
     "key", "name", "area", "from_months", "to_months", "aim", "prepares", "control", "interest", "steps", "clean_up",
-    "nature", "follows", "words", "morning", "supervision", "minds", "carried", "cost", "themes", "one_level_because",
+    "nature", "follows", "words", "morning", "supervision", "minds", "adults_part", "carried", "cost", "themes",
+    "one_level_because",
     "also", "invitation", "tags", "then", "sort", "grid",
     "level", "level_name", "level_months", "moves", "stated", "container", "pour", "roles", "expects", "not_yet",
     "changes",
@@ -41,8 +42,8 @@ def read_card(rows: Sequence[Mapping[str, str]]) -> tuple[dict[str, Any], tuple[
     }  # fmt: skip
     for column in ("aim", "control", "clean_up", "morning", "carried", "cost", "one_level_because", "invitation"):
         written[column] = first.get(column, "")
-    for column in ("prepares", "interest", "steps", "nature", "follows", "minds", "themes", "also", "tags", "then",
-                   "grid"):
+    for column in ("prepares", "interest", "steps", "nature", "follows", "minds", "adults_part", "themes", "also",
+                   "tags", "then", "grid"):
         written[column] = _list(first.get(column, ""))
     written["sort"] = first.get("sort", "") or "work"
     written["supervision"] = first.get("supervision", "") or "none"
@@ -138,7 +139,8 @@ def card_rows(design: Design) -> list[dict[str, str]]:
         "clean_up": design.clean_up, "nature": " | ".join(design.nature),
         "follows": " | ".join(f"{key}:{level}" for key, level in design.follows),
         "words": " | ".join(f"{word} = {other}" for word, other in design.words), "morning": design.morning,
-        "supervision": design.supervision, "minds": " | ".join(design.minds), "carried": design.carried,
+        "supervision": design.supervision, "minds": " | ".join(design.minds),
+        "adults_part": " | ".join(design.adults_part), "carried": design.carried,
         "cost": design.cost, "themes": " | ".join(design.themes),
         "one_level_because": design.one_level_because, "also": " | ".join(design.also),
         "invitation": design.invitation, "tags": " | ".join(design.tags), "then": " | ".join(design.then),

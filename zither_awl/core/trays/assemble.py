@@ -229,7 +229,8 @@ def tray_of(
         softness=piece.softness if piece else Softness.FIRM,
         breakable=any(c.component.breakable for c in made.contents),
         cord_mm=max((c.component.cord_mm or 0.0 for c in made.contents), default=0.0) or None, tags=tags,
-        bin_id=bin_id, for_children=for_children, contents=made.contents, hazards=design.minds,
+        bin_id=bin_id, for_children=for_children, contents=made.contents,
+        hazards=(*design.minds, *(design.adults_part if design.sort == "demonstration" else ())),
     )  # fmt: skip
 
 

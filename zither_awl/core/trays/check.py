@@ -115,7 +115,10 @@ def _hazards(
     design: Design, made: Assembled, for_: Sequence[Child], children: Sequence[Child], on: date, practice: Practice
 ) -> list[Check]:  # fmt: skip
     """A hazard for the child it is for is a must; one for another child is a condition; supervision is a note."""
-    checks = []
+    if design.sort == "demonstration":
+        there = [*together(made.contents, practice), *_of_the_adult(design)]
+        return [_watched(hazard) for hazard in worst_first(there)]
+    checks = [_adults_part(hazard) for hazard in _of_the_adult(design)]
     of_the_work = [declared(kind) for kind in design.minds]
     for hazard in worst_first([*together(made.contents, practice), *of_the_work]):
         own = [c for c in for_ if endangers(hazard, c, on)]
@@ -134,6 +137,19 @@ def _hazards(
             near = "An adult within reach" if hazard.supervision == "touch" else "An adult near by"
             checks.append(_check("note", "SAFETY", f"{near}: {thing}{hazard.text}.", source=hazard.source))
     return checks
+
+
+def _of_the_adult(design: Design) -> list[Hazard]:
+    return [declared(kind) for kind in design.adults_part]
+
+
+def _watched(hazard: Hazard) -> Check:
+    text = f"A demonstration: the adult does it, children watch from a stated distance: {hazard.text}."
+    return _check("note", "SAFETY", text, source=hazard.source)
+
+
+def _adults_part(hazard: Hazard) -> Check:
+    return _check("note", "SAFETY", f"The adult's part: {hazard.text}.", source=hazard.source)
 
 
 def _for_the_child(

@@ -154,6 +154,8 @@ class Design:
     supervision: Literal["none", "near", "touch"] = "none"
     minds: tuple[str, ...] = ()
     """Hazards of the work itself that no thing on the tray tells of, by their kind (core.safety.nature)."""
+    adults_part: tuple[str, ...] = ()
+    """Hazards of what the adult does in it, while the child watches or waits: the hob, the sharp knife."""
     carried: Literal["", "whole", "one by one", "not"] = ""
     """What the child carries: the loaded tray, its things one by one, nothing; "" for the tray where there is one."""
     cost: Literal["", "nothing", "little", "some", "much"] = ""
@@ -185,7 +187,7 @@ class Design:
             f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.",
         )
         wrong.check(bool(self.aim.strip()), "aim", "is empty; say what it is for.")
-        unknown = [kind for kind in self.minds if kind not in DECLARED]
+        unknown = [kind for kind in (*self.minds, *self.adults_part) if kind not in DECLARED]
         wrong.check(not unknown, "minds", f"has {', '.join(unknown)}, which is no known hazard.")
         wrong.check(self.cost in ("", *COSTS), "cost", f"is {self.cost!r}; expected one of {', '.join(COSTS)}.")
         wrong.check(self.sort in SORTS, "sort", f"is {self.sort!r}; expected one of {', '.join(SORTS)}.")

@@ -156,7 +156,8 @@ def make(
     spots: Mapping[str, tuple[float, float, bool]] = {}, practice: Practice = Practice(),
 ) -> Made:  # fmt: skip
     """Match, choose a container, put together and check one level. `fixed` and `container` are chosen by hand."""
-    wary = Wary(need.child, need.children, need.on)
+    # What a demonstration needs is never in a child's hands.
+    wary = None if design.sort == "demonstration" else Wary(need.child, need.children, need.on)
     matches = match_roles(level, stock, wary=wary, fixed=fixed, counts=counts, practice=practice)
     assembled, chosen, would_do = choose_container(
         design, level, matches, stock, wary=wary, by_hand=container, counts=counts, spots=spots
