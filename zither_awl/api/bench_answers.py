@@ -18,6 +18,7 @@ from zither_awl.core.things.shapes import largest_mm
 from zither_awl.core.trays import Candidate, Design, Level, Made, Packing, Stock
 from zither_awl.core.trays.makeable import container_role
 from zither_awl.core.trays.match import consider, with_counts
+from zither_awl.core.trays.script import script_of
 from zither_awl.core.words import sentence
 from zither_awl.services.bench import Bench, CanMake, Wish
 from zither_awl.services.desk import House
@@ -129,27 +130,31 @@ def bench_out(bench: Bench, wish: Wish, house: House) -> models.BenchOut:
     )  # fmt: skip
 
 
-def card_text(card: Design) -> dict[str, Any]:
-    """What a card says at every level, as the fields of CardTextOut."""
+def card_text(card: Design, level: Level | None = None) -> dict[str, Any]:
+    """What a card says, at every level or as it is shown at one, as the fields of CardTextOut."""
     return {
         "key": card.key, "name": card.name, "area": card.area, "from_months": card.from_months,
         "to_months": card.to_months, "aim": card.aim, "prepares": list(card.prepares), "control": card.control,
-        "interest": list(card.interest), "steps": list(card.steps), "clean_up": card.clean_up,
+        "interest": list(card.interest), "clean_up": card.clean_up,
+        "steps": list(script_of(card, level or card.levels[0])),
         "words": [models.WordOut(word=w, other=o) for w, o in card.words], "morning": card.morning,
-        "supervision": card.supervision,
+        "supervision": card.supervision, "also": list(card.also), "invitation": card.invitation,
+        "then": list(card.then), "grid": list(card.grid), "sort": card.sort,
     }  # fmt: skip
 
 
 def _design_out(card: Design, level: Level) -> models.DesignOut:
-    return models.DesignOut(**card_text(card), expects=level.expects, not_yet=level.not_yet, levels=_levels(card))
+    return models.DesignOut(**card_text(card, level), changes=level.changes, expects=level.expects,
+                            not_yet=level.not_yet, levels=_levels(card))  # fmt: skip
 
 
 def _roles(bench: Bench, wish: Wish, stock: Stock) -> list[models.RoleOut]:
     found = bench.made.matches
     return [
         models.RoleOut(
-            name=role.name, use=role.use, count=role.count, needs=list(role.accepts), beside=role.beside,
-            lies_in=role.lies_in, care=role.care, optional=role.optional, by_hand=role.name in wish.fixed,
+            name=role.name, use=role.use, count=role.count, needs=list(role.accepts), shows=role.shows,
+            added=role.name in wish.added, beside=role.beside, lies_in=role.lies_in, care=role.care,
+            optional=role.optional, by_hand=role.name in wish.fixed or role.name in wish.added,
             chosen=found.chosen[role.name].id if role.name in found.chosen else None,
             considered=[_candidate(c, stock) for c in found.considered[role.name]],
         )

@@ -74,14 +74,14 @@ def _level(level: Level, changes: str) -> models.CardLevelOut:
     return models.CardLevelOut(
         number=level.number, name=level.name, from_months=level.from_months, expects=level.expects,
         not_yet=level.not_yet, container=list(level.container), roles=[_needed(role) for role in level.roles],
-        changes=changes,
+        changes=changes, showing=level.changes,
     )  # fmt: skip
 
 
 def _needed(role: Role) -> models.NeededOut:
     instead = [WordOut(word=kind, other=changes) for kind, changes in role.instead]
-    return models.NeededOut(role=role.name, count=role.count, needs=list(role.accepts), instead=instead,
-                            optional=role.optional)  # fmt: skip
+    return models.NeededOut(role=role.name, count=role.count, needs=list(role.accepts), shows=role.shows,
+                            instead=instead, optional=role.optional)  # fmt: skip
 
 
 def _news(each: Entry) -> list[models.NewsOut]:

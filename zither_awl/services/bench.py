@@ -25,6 +25,7 @@ from zither_awl.core.trays import (
 )
 from zither_awl.core.trays.assemble import CONTAINER, difficulty_of
 from zither_awl.core.trays.check import Costs, cost_per_use
+from zither_awl.core.trays.tailored import notes, tailored
 from zither_awl.core.values import Card, Child, Content, Tray
 from zither_awl.services import catalogue
 from zither_awl.services.catalogue import designs
@@ -84,6 +85,10 @@ class Wish:
     spots: Mapping[str, tuple[float, float, bool]] = field(default_factory=dict)
     share: float | None = None
     instead_of: int | None = None
+    left_out: tuple[str, ...] = ()
+    """Roles the household leaves out."""
+    added: Mapping[str, int] = field(default_factory=dict)
+    """Things the card does not name, by the role they are given."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,14 +130,16 @@ def compose(desk: Desk, wish: Wish) -> Bench:
     house, today = desk.house(), desk.today()
     child, card = house.child(wish.child_id), design(house, wish.key)
     level = _wished_level(card, wish)
-    for thing in (*wish.fixed.values(), *([wish.container] if wish.container else ())):
+    for thing in (*wish.fixed.values(), *wish.added.values(), *([wish.container] if wish.container else ())):
         if thing:
             house.component(thing)
+    told = notes(level, wish.left_out, wish.added)
+    level = tailored(level, wish.left_out, {name: house.component(key) for name, key in wish.added.items()})
     gone = [wish.instead_of] if wish.instead_of else []
     stock = house.stock.without(gone)
     need = need_of(house, child, today)
-    made = make(card, level, stock, need, fixed=wish.fixed, counts=wish.counts, container=wish.container,
-                spots=wish.spots, practice=house.practice)  # fmt: skip
+    made = make(card, level, stock, need, fixed={**wish.fixed, **wish.added}, counts=wish.counts,
+                container=wish.container, spots=wish.spots, practice=house.practice, told=told)  # fmt: skip
     itself = Tray(id=-1, name=card.name, card=Card(id=0, name=card.name, area=card.area, from_months=card.from_months,
                                                    to_months=card.to_months), width_mm=1, depth_mm=1, height_mm=1,
                   mass_g=1, contents=made.assembled.contents)  # fmt: skip
@@ -270,6 +277,20 @@ def keep(
         return kept
 
 
+def next_level(desk: Desk, tray_id: int, adult_id: int | None) -> int:
+    """Compose the same tray at the next level of its card; its name, its history and its place stay.
+
+    Raises: NotFound, or InvalidValue at the last level, or where the cupboard cannot make it, with what is missing.
+    """
+    house, wish = desk.house(), wish_of(desk, tray_id)
+    tray, card = house.tray(tray_id), designs(house)[wish.key]
+    if wish.level >= len(card.levels):
+        raise InvalidValue(FieldProblem("level", f"{card.name} has no level after {card.level(wish.level).name}.",
+                                        "Make what it leads to."))  # fmt: skip
+    raised = Wish(key=wish.key, level=wish.level + 1, child_id=wish.child_id, instead_of=tray_id)
+    return keep(desk, raised, tray.name, "", tray.for_children, adult_id)
+
+
 def lay_out(desk: Desk, tray_id: int, wish: Wish, adult_id: int | None = None) -> None:
     """Say what lies on a tray that came from a file: the things of a wish. Its measures stay as they were taken."""
     house, tray = desk.house(), desk.house().tray(tray_id)
@@ -327,7 +348,12 @@ def wish_of(desk: Desk, tray_id: int) -> Wish:
     container = next((c.component.id for c in tray.contents if c.role == CONTAINER), None)
     inner = [c for c in tray.contents if c.role != CONTAINER]
     child = next((c.id for c in house.children if c.id in tray.for_children), house.children[0].id)
+    level = designs(house)[tray.card.key].level(tray.card.level)
+    there = {c.role for c in inner} | {role.same_as for role in level.roles if role.same_as}
     return Wish(
+        left_out=tuple(role.name for role in level.roles if not role.optional and not role.same_as
+                       and role.name not in there),
+        added={c.role: c.component.id for c in inner if level.role(c.role) is None},
         key=tray.card.key, level=tray.card.level, child_id=child, fixed={c.role: c.component.id for c in inner},
         counts={c.role: c.count for c in inner if not c.component.medium}, container=container, instead_of=tray_id,
         spots={c.role: (c.x_mm, c.y_mm, c.turned) for c in inner if c.x_mm is not None and c.y_mm is not None},

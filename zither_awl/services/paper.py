@@ -15,6 +15,7 @@ from zither_awl.core.things.shapes import Cylinder, Sphere
 from zither_awl.core.trays import Packing
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
 from zither_awl.core.trays.design import Design
+from zither_awl.core.trays.script import script_of
 from zither_awl.core.values import Content, Tray
 from zither_awl.core.words import counted, listed, sentence
 from zither_awl.formats.paper import (
@@ -126,7 +127,7 @@ def tray_card(desk: Desk, tray_id: int) -> TrayCard:
         container=box.name if box else "", inner_mm=inner,
         things=tuple(_lying(c, inside, tray, sides.get(c.role)) for c in tray.contents if c.role != CONTAINER),
         fill=_fill(made.poured if made else None), mind=_mind(house, tray, card, condition),
-        bin_name=house.bin_name(tray.bin_id) or "", steps=card.steps if card else (),
+        bin_name=house.bin_name(tray.bin_id) or "", steps=script_of(card, level) if card and level else (),
         interest=card.interest if card else (), clean_up=card.clean_up if card else "",
         expects=f"{level.expects} Not yet: {level.not_yet}" if level else "", morning=card.morning if card else "",
     )  # fmt: skip

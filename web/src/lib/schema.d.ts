@@ -1782,6 +1782,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trays/{tray_id}/next-level": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same tray at the next level of its card; its name, its history and its place stay. */
+        post: operations["post__api_trays_{tray_id}_next-level"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trays/{tray_id}/photo": {
         parameters: {
             query?: never;
@@ -2715,6 +2732,8 @@ export interface components {
             number: number;
             /** Roles */
             roles: components["schemas"]["NeededOut"][];
+            /** Showing */
+            showing: string;
         };
         /** CardOut */
         CardOut: {
@@ -2779,6 +2798,8 @@ export interface components {
         CatalogueEntryOut: {
             /** Aim */
             aim: string;
+            /** Also */
+            also: string[];
             /** Area */
             area: string;
             /** Cautions */
@@ -2795,8 +2816,12 @@ export interface components {
             follows: components["schemas"]["LinkedCardOut"][];
             /** From Months */
             from_months: number;
+            /** Grid */
+            grid: string[];
             /** Interest */
             interest: string[];
+            /** Invitation */
+            invitation: string;
             /** Key */
             key: string;
             /** Leads To */
@@ -2822,6 +2847,11 @@ export interface components {
             rows: {
                 [key: string]: string;
             }[];
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "work" | "song" | "talk" | "book" | "demonstration";
             /** Steps */
             steps: string[];
             /** Supervision */
@@ -2832,6 +2862,8 @@ export interface components {
             taken_over: string[];
             /** Themes */
             themes: string[];
+            /** Then */
+            then: string[];
             /** To Months */
             to_months: number;
             /** Trays */
@@ -3429,8 +3461,12 @@ export interface components {
         DesignOut: {
             /** Aim */
             aim: string;
+            /** Also */
+            also: string[];
             /** Area */
             area: string;
+            /** Changes */
+            changes: string;
             /** Clean Up */
             clean_up: string;
             /** Control */
@@ -3439,8 +3475,12 @@ export interface components {
             expects: string;
             /** From Months */
             from_months: number;
+            /** Grid */
+            grid: string[];
             /** Interest */
             interest: string[];
+            /** Invitation */
+            invitation: string;
             /** Key */
             key: string;
             /** Levels */
@@ -3453,10 +3493,17 @@ export interface components {
             not_yet: string;
             /** Prepares */
             prepares: string[];
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "work" | "song" | "talk" | "book" | "demonstration";
             /** Steps */
             steps: string[];
             /** Supervision */
             supervision: string;
+            /** Then */
+            then: string[];
             /** To Months */
             to_months: number;
             /** Words */
@@ -4403,6 +4450,10 @@ export interface components {
          * @description How a tray was composed, to open it on the bench again.
          */
         MadeTrayOut: {
+            /** Added */
+            added: {
+                [key: string]: number;
+            };
             /** Child Id */
             child_id: number;
             /** Container */
@@ -4417,6 +4468,8 @@ export interface components {
             };
             /** Key */
             key: string;
+            /** Left Out */
+            left_out: string[];
             /** Level */
             level: number;
             /** Spots */
@@ -4680,6 +4733,8 @@ export interface components {
             optional: boolean;
             /** Role */
             role: string;
+            /** Shows */
+            shows: string;
         };
         /**
          * NewerItemIn
@@ -5509,6 +5564,8 @@ export interface components {
         };
         /** RoleOut */
         RoleOut: {
+            /** Added */
+            added: boolean;
             /** Beside */
             beside: boolean;
             /** By Hand */
@@ -5529,6 +5586,8 @@ export interface components {
             needs: string[];
             /** Optional */
             optional: boolean;
+            /** Shows */
+            shows: string;
             /** Use */
             use: string;
         };
@@ -5771,8 +5830,12 @@ export interface components {
          * @description What an adult needs at hand while showing; `steps` is empty where the card has no script.
          */
         ScriptOut: {
+            /** Also */
+            also: string[];
             /** Card */
             card: string;
+            /** Changes */
+            changes: string;
             /** Child */
             child: string;
             /** Child Id */
@@ -5785,8 +5848,12 @@ export interface components {
             control: string;
             /** Expects */
             expects: string;
+            /** Grid */
+            grid: string[];
             /** Interest */
             interest: string[];
+            /** Invitation */
+            invitation: string;
             /** Manners */
             manners: components["schemas"]["MannerOut"][];
             /** Not Yet */
@@ -5805,6 +5872,8 @@ export interface components {
             style: string;
             /** Supervision */
             supervision: string;
+            /** Then */
+            then: string[];
             /** Tray */
             tray: string;
             /** Tray Id */
@@ -7033,6 +7102,13 @@ export interface components {
         };
         /** WishIn */
         WishIn: {
+            /**
+             * Added
+             * @default {}
+             */
+            added?: {
+                [key: string]: number;
+            };
             /** Child Id */
             child_id: number;
             /**
@@ -7061,6 +7137,11 @@ export interface components {
             instead_of?: number | null;
             /** Key */
             key: string;
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out?: string[];
             /**
              * Level
              * @default 1
@@ -11121,6 +11202,39 @@ export interface operations {
         };
     };
     "post__api_trays_{tray_id}_complete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_trays_{tray_id}_next-level": {
         parameters: {
             query?: never;
             header?: never;

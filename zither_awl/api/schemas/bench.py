@@ -107,6 +107,8 @@ class WishIn(In):
     spots: list[SpotByHandIn] = []
     share: float | None = None
     instead_of: Id | None = None
+    left_out: list[Text] = []
+    added: dict[str, Id] = {}
 
 
 class KeepIn(In):
@@ -133,6 +135,9 @@ class RoleOut(Out):
     use: str
     count: int
     needs: list[str]
+    shows: str
+    added: bool
+    """Whether the household added it: the card does not name it."""
     beside: bool
     lies_in: str
     care: str
@@ -238,9 +243,15 @@ class CardTextOut(Out):
     words: list[WordOut]
     morning: str
     supervision: str
+    also: list[str]
+    invitation: str
+    then: list[str]
+    grid: list[str]
+    sort: Literal["work", "song", "talk", "book", "demonstration"]
 
 
 class DesignOut(CardTextOut):
+    changes: str
     expects: str
     not_yet: str
     levels: list[LevelOut]
@@ -283,6 +294,8 @@ class MadeTrayOut(Out):
     counts: dict[str, int]
     container: int | None
     spots: list[SpotByHandOut]
+    left_out: list[str]
+    added: dict[str, int]
 
 
 class HouseholdFileOut(Out):

@@ -43,6 +43,7 @@ class NeededOut(Out):
     role: str
     count: int
     needs: list[str]
+    shows: str
     instead: list[WordOut]
     optional: bool
 
@@ -56,6 +57,8 @@ class CardLevelOut(Out):
     container: list[str]
     roles: list[NeededOut]
     changes: str
+    showing: str
+    """What is different in the showing from the level before."""
 
 
 class LinkedCardOut(Out):

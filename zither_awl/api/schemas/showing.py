@@ -50,6 +50,11 @@ class ScriptOut(Out):
     style: str
     manners: list[MannerOut]
     steps: list[str]
+    changes: str
+    invitation: str
+    also: list[str]
+    grid: list[str]
+    then: list[str]
     interest: list[str]
     control: str
     clean_up: str

@@ -45,7 +45,7 @@ def _wish(json: WishIn) -> Wish:
     return Wish(
         key=json.key, level=json.level, child_id=json.child_id, fixed=json.fixed, counts=json.counts,
         container=json.container, spots={s.role: (s.x_mm, s.y_mm, s.turned) for s in json.spots}, share=json.share,
-        instead_of=json.instead_of,
+        instead_of=json.instead_of, left_out=tuple(json.left_out), added=json.added,
     )  # fmt: skip
 
 
@@ -72,9 +72,17 @@ def get_composed(tray_id: int) -> MadeTrayOut:
     """How a tray was composed, to open it on the bench again."""
     wish = bench.wish_of(desk(), tray_id)
     return MadeTrayOut(key=wish.key, level=wish.level, child_id=wish.child_id, fixed=dict(wish.fixed),
-                       counts=dict(wish.counts), container=wish.container,
+                       counts=dict(wish.counts), container=wish.container, left_out=list(wish.left_out),
+                       added=dict(wish.added),
                        spots=[SpotByHandOut(role=role, x_mm=x, y_mm=y, turned=turned)
                               for role, (x, y, turned) in wish.spots.items()])  # fmt: skip
+
+
+@bp.post("/trays/<int:tray_id>/next-level")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["bench"])
+def next_level(tray_id: int) -> DoneOut:
+    """The same tray at the next level of its card; its name, its history and its place stay."""
+    return DoneOut(id=bench.next_level(desk(), tray_id, adult_id()))
 
 
 @bp.post("/trays/<int:tray_id>/unpack")

@@ -10,6 +10,7 @@ from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.showing import MannerOut, PlanShowingIn, ScriptOut, ShownOut, WhatIfOut
 from zither_awl.api.spec import answers, api
 from zither_awl.core.showing import MANNER, OPENING, OUTCOMES, WHAT_IF
+from zither_awl.core.trays.script import script_of
 from zither_awl.services import removing, showing
 
 bp = Blueprint("showing", __name__, url_prefix="/api")
@@ -25,7 +26,10 @@ def get_script(child_id: int, tray_id: int) -> ScriptOut:
     return ScriptOut(
         child_id=child_id, child=found.child.name, tray_id=tray_id, tray=found.tray.name, card=found.tray.card.name,
         style=found.style, manners=[MannerOut(style=s, opening=OPENING[s], manner=MANNER[s]) for s in MANNER],
-        steps=list(design.steps) if design else [], interest=list(design.interest) if design else [],
+        steps=list(script_of(design, level)) if design and level else [], changes=level.changes if level else "",
+        invitation=design.invitation if design else "", also=list(design.also) if design else [],
+        grid=list(design.grid) if design else [], then=list(design.then) if design else [],
+        interest=list(design.interest) if design else [],
         control=design.control if design else "", clean_up=design.clean_up if design else "",
         expects=level.expects if level else "", not_yet=level.not_yet if level else "",
         what_if=[WhatIfOut(what=a, then=b) for a, b in WHAT_IF],

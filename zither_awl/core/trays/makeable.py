@@ -153,9 +153,10 @@ def _best_level(design: Design, stock: Stock, need: Need, months: int, practice:
 def make(
     design: Design, level: Level, stock: Stock, need: Need, *, fixed: Mapping[str, int] = {},
     counts: Mapping[str, int] = {}, container: int | None = None,
-    spots: Mapping[str, tuple[float, float, bool]] = {}, practice: Practice = Practice(),
+    spots: Mapping[str, tuple[float, float, bool]] = {}, practice: Practice = Practice(), told: tuple[Check, ...] = (),
 ) -> Made:  # fmt: skip
-    """Match, choose a container, put together and check one level. `fixed` and `container` are chosen by hand."""
+    """Match, choose a container, put together and check one level. `fixed` and `container` are chosen by hand; `told`
+    is what else is to be told of it."""
     # What a demonstration needs is never in a child's hands.
     wary = None if design.sort == "demonstration" else Wary(need.child, need.children, need.on)
     matches = match_roles(level, stock, wary=wary, fixed=fixed, counts=counts, practice=practice)
@@ -168,7 +169,7 @@ def make(
         short.append(CONTAINER)
     lacks = [need_ for need_ in missing(design, level, matches.chosen.keys()) if not _asked(level, need_, short)]
     terms, reasons = _rank(design, level, assembled, need, practice)
-    return Made(design, level, matches, chosen, would_do, assembled, checks, tuple([*short, *lacks]), terms, reasons)
+    return Made(design, level, matches, chosen, would_do, assembled, (*checks, *told), (*short, *lacks), terms, reasons)
 
 
 def _asked(level: Level, care: str, short: Sequence[str]) -> bool:

@@ -84,7 +84,10 @@ def match_roles(
     `counts` are other numbers of pieces. Exact: no filling of more roles, or of as many at less cost, exists.
     """
     roles = tuple(with_counts(level, counts))
-    considered = {role.name: consider(role, stock, wary, practice) for role in roles}
+    considered = {
+        role.name: _with_chosen(role, consider(role, stock, wary, practice), fixed.get(role.name), stock)
+        for role in roles
+    }  # fmt: skip
     options = {
         role.name: [c for c in considered[role.name] if _may(c, fixed.get(role.name))] for role in roles
     }  # fmt: skip
@@ -93,6 +96,18 @@ def match_roles(
     unfilled = tuple(role.name for role in roles if search.best[role.name] is None and not role.optional)
     chosen = {name: each.component for name, each in search.best.items() if each is not None}
     return Matches(chosen, considered, unfilled, search.best_cost)
+
+
+def _with_chosen(
+    role: Role, found: tuple[Candidate, ...], by_hand: int | None, stock: Stock
+) -> tuple[Candidate, ...]:  # fmt: skip
+    """What was considered, and the thing of another kind that somebody chose by hand, under its warning."""
+    thing = next((c for c in stock.all if c.id == by_hand), None)
+    if thing is None or any(c.component.id == by_hand for c in found):
+        return found
+    why = f"Another kind than the card asks for: {thing.kind} for {', or '.join(role.accepts[:3])}."
+    against = _stock_problems(role, thing, stock)
+    return (Candidate(thing, "does not" if against else "would do", STAND_IN, (why, *against)), *found)
 
 
 def _may(candidate: Candidate, by_hand: int | None) -> bool:

@@ -65,7 +65,7 @@ function Middle({ bench, wish, lengths, send, weigh }: MiddleProps) {
         {wish.spots.length > 0 && <Button onClick={() => send({ type: 'straightened' })}>Lay it out again</Button>}
       </div>
       {bench.share !== null && <Share share={bench.share} poured={bench.poured} send={send} />}
-      <Roles bench={bench} send={send} weigh={weigh} />
+      <Roles bench={bench} leftOut={wish.left_out} send={send} weigh={weigh} />
       <Notches difficulty={bench.difficulty} nearest={bench.nearest} compared={bench.compared} />
       <CardText card={card} />
     </div>

@@ -10,6 +10,7 @@ export function CardText({ card }: { card: Card }) {
       <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-3 text-[0.9375rem] max-[900px]:grid-cols-1">
         <div className="flex flex-col gap-2">
           <p><strong>Aim.</strong> {card.aim}</p>
+          {card.also.length > 0 && <p><strong>Also called</strong> {card.also.join(', ')}.</p>}
           <p><strong>It prepares</strong> {card.prepares.join(', ')}.</p>
           <p><strong>Control of error.</strong> {card.control}</p>
           <p><strong>Expected now.</strong> {card.expects} <strong>Not yet:</strong> {card.not_yet}</p>
@@ -17,6 +18,7 @@ export function CardText({ card }: { card: Card }) {
           <p><strong>Words.</strong> {card.words.map((each) => `${each.word}, ${each.other}`).join(' · ')}</p>
         </div>
         <div>
+          {card.changes && <p className="mb-2"><strong>At this level.</strong> <span className="said">{card.changes}</span></p>}
           <ol className="said list-decimal pl-5">{card.steps.map((step) => <li key={step} className="py-0.5">{step}</li>)}</ol>
           <p className="mt-2"><strong>Worth slowing down for:</strong> <span className="said">{card.interest.join('; ')}</span></p>
         </div>

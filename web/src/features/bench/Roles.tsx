@@ -1,22 +1,28 @@
 import { Minus, Plus } from 'lucide-react'
+import { Button } from '@/ui/Button'
 import type { WeighButton } from '@/ui/weighing'
 import type { Schemas } from '@/lib/http'
+import { useQuery } from '@tanstack/react-query'
+import { thingsQuery } from '@/lib/queries'
 import { sentence } from '@/lib/words'
 import type { Change } from './wish'
 
 type Role = Schemas['RoleOut']
 type Candidate = Schemas['CandidateOut']
+type Thing = Schemas['ComponentOut']
 type Send = (change: Change) => void
 const GROUPS = [['does', 'Does'], ['would do', 'Would do'], ['does not', 'Does not']] as const
 const box = 'min-h-control w-full rounded-control border border-edge bg-paper px-2.5 text-[0.9375rem]'
 
 /** Every role with what fills it; each can be changed by hand, and says what else was considered and why not. */
-export function Roles({ bench, send, weigh }: { bench: Schemas['BenchOut']; send: Send; weigh: WeighButton }) {
+export function Roles({ bench, leftOut, send, weigh }: { bench: Schemas['BenchOut']; leftOut: readonly string[]; send: Send; weigh: WeighButton }) {
+  const { data: all } = useQuery(thingsQuery)
+  const things = all?.things ?? []
   return (
     <section aria-label="Roles" className="panel p-4">
       <h2 className="mb-1">What lies on it</h2>
       <ul className="divide-y divide-line">
-        {bench.roles.map((role) => <li key={role.name}><Line role={role} send={send} weigh={weigh} /></li>)}
+        {bench.roles.map((role) => <li key={role.name}><Line role={role} things={things} send={send} weigh={weigh} /></li>)}
         {bench.containers.length > 0 && (
           <li className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3 py-2">
             <label htmlFor="role-container" className="font-semibold">Container</label>
@@ -24,11 +30,30 @@ export function Roles({ bench, send, weigh }: { bench: Schemas['BenchOut']; send
           </li>
         )}
       </ul>
+      {leftOut.length > 0 && <p className="mt-2 flex flex-wrap items-center gap-2 text-sm">Left out: {leftOut.map((each) => <Button key={each} onClick={() => send({ type: 'put back', role: each })}>{each}: put it back</Button>)}</p>}
+      <Extra things={things} taken={bench.roles.map((role) => role.name)} send={send} />
     </section>
   )
 }
 
-function Line({ role, send, weigh }: { role: Role; send: Send; weigh: WeighButton }) {
+/** A thing the card does not name, laid on the tray all the same. */
+function Extra({ things, taken, send }: { things: readonly Thing[]; taken: readonly string[]; send: Send }) {
+  const free = things.filter((each) => each.free > 0 && !taken.includes(each.name))
+  if (free.length === 0) return null
+  return (
+    <div className="mt-2 border-t border-line pt-2">
+      <label htmlFor="role-extra" className="text-sm font-semibold">Add something the card does not name</label>
+      <select id="role-extra" className={box} value="" onChange={(event) => {
+        const thing = free.find((each) => each.id === Number(event.target.value))
+        if (thing) send({ type: 'added', role: thing.name, thing: thing.id })
+      }}>
+        <option value="">nothing more</option>{free.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+      </select>
+    </div>
+  )
+}
+
+function Line({ role, things, send, weigh }: { role: Role; things: readonly Thing[]; send: Send; weigh: WeighButton }) {
   const id = `role-${role.name.replace(/\W+/g, '-')}`
   const counts = role.use === 'handled' || role.use === 'symbol'
   const refused = role.considered.filter((each) => each.why.length > 0)
@@ -37,9 +62,11 @@ function Line({ role, send, weigh }: { role: Role; send: Send; weigh: WeighButto
     <div className="flow-root py-2">
       <div className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3">
         <label htmlFor={id} className="font-semibold">{sentence(role.name)}{role.optional && <span className="font-normal text-ink-3"> if there is one</span>}</label>
-        <Choice id={id} value={role.chosen} byHand={role.by_hand} considered={role.considered} onChange={(thing) => send({ type: 'chosen', role: role.name, thing })} />
+        <Choice id={id} value={role.chosen} byHand={role.by_hand} considered={role.considered} things={things} onChange={(thing) => send({ type: 'chosen', role: role.name, thing })} />
         {counts && <Stepper role={role} send={send} />}
       </div>
+      {role.shows && <p className="mt-0.5 text-sm text-ink-2">It is to be: {role.shows}.</p>}
+      <button type="button" className="float-right min-h-6 text-sm text-woad underline underline-offset-4" onClick={() => send({ type: 'left out', role: role.name })} aria-label={`Leave out: ${role.name}`}>{role.added ? 'Take it off' : 'Leave it out'}</button>
       {role.chosen === null && !role.optional && (
         <p className="mt-1 text-sm text-madder">{role.considered.length ? 'Nothing that would do is free.' : `Nothing in the cupboard is ${role.needs.slice(0, 3).join(', or ')}.`}</p>
       )}
@@ -54,8 +81,9 @@ function Line({ role, send, weigh }: { role: Role; send: Send; weigh: WeighButto
   )
 }
 
-function Choice({ id, value, byHand, considered, onChange }: { id: string; value: number | null; byHand: boolean; considered: readonly Candidate[]; onChange: (thing: number | null) => void }) {
+function Choice({ id, value, byHand, considered, things = [], onChange }: { id: string; value: number | null; byHand: boolean; considered: readonly Candidate[]; things?: readonly Thing[]; onChange: (thing: number | null) => void }) {
   const best = considered.find((each) => each.id === value)
+  const others = things.filter((each) => each.free > 0 && !considered.some((other) => other.id === each.id))
   return (
     <select id={id} className={box} value={byHand && value !== null ? String(value) : 'best'} onChange={(event) => onChange(event.target.value === 'best' ? null : Number(event.target.value))}>
       <option value="best">{best && !byHand ? `${best.name} · ${best.answer === 'does not' ? 'in use' : 'the best that is free'}` : byHand ? 'the best that is free' : 'nothing yet'}</option>
@@ -67,6 +95,7 @@ function Choice({ id, value, byHand, considered, onChange }: { id: string; value
           </optgroup>
         )
       })}
+      {others.length > 0 && <optgroup label="Another kind, all the same">{others.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</optgroup>}
     </select>
   )
 }

@@ -9,6 +9,7 @@ import { refresh } from '@/lib/queries'
 type Card = Schemas['CatalogueEntryOut']
 type Go = (card: string, part?: 'read' | 'edit' | 'copy') => void
 const SUPERVISION: Record<string, string> = { none: 'no more than you always watch', near: 'stay near', touch: 'within arm’s reach' }
+const SORTS: Record<string, string> = { work: '', song: 'a song · ', talk: 'a talk · ', book: 'a book · ', demonstration: 'a demonstration by the adult · ' }
 const FIELDS: Record<string, string> = { levels: 'levels and roles', control: 'control of error', interest: 'points of interest', clean_up: 'clean-up', one_level_because: 'reason for one level' }
 const said = (field: string) => FIELDS[field] ?? field.replaceAll('_', ' ')
 const link = 'inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2'
@@ -28,7 +29,8 @@ export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
       <header className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h2 className="text-2xl">{card.name}</h2>
-          <p className="text-ink-2">{card.area} · {card.from_months} to {card.to_months} months, a window and no gate · {card.cost && `costs ${card.cost}`}</p>
+          {card.also.length > 0 && <p className="text-ink-2">Also called: {card.also.join(', ')}</p>}
+          <p className="text-ink-2">{SORTS[card.sort]}{card.area} · {card.from_months} to {card.to_months} months, a window and no gate · {card.cost && `costs ${card.cost}`}</p>
         </div>
         <div className="flex flex-wrap gap-2">
           <Link className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" to={`/bench?card=${key}`}>Make it on the bench</Link>
@@ -48,6 +50,8 @@ export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
             {card.interest.length > 0 && <p className="mt-2"><strong>Worth slowing down for:</strong> <span className="said">{card.interest.join('; ')}</span></p>}
             {card.clean_up && <p className="mt-2"><strong>Putting it right.</strong> {card.clean_up}</p>}
             {card.morning && <p className="mt-2"><strong>Each morning.</strong> {card.morning}</p>}
+            {card.grid.length > 0 && <p className="mt-2"><strong>Asked of each thing.</strong> {card.grid.join(' · ')}</p>}
+            {card.then.length > 0 && <p className="mt-2"><strong>Then, perhaps:</strong> {card.then.join('; ')}</p>}
           </Part>
           <Levels card={card} />
         </div>
@@ -57,7 +61,7 @@ export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
             {card.prepares.length > 0 && <p className="mt-1.5"><strong>It prepares</strong> {card.prepares.join(', ')}.</p>}
             {card.control && <p className="mt-1.5"><strong>Control of error.</strong> {card.control}</p>}
           </Part>
-          <Part title="To mind">
+          <Part title="Watch out">
             <p><strong>An adult:</strong> {SUPERVISION[card.supervision] ?? card.supervision}.</p>
             <ul className="mt-1.5 flex flex-col gap-1">{card.cautions.map((each) => <li key={each.text}>{each.text} <span className="text-sm text-ink-3">{each.source}</span></li>)}</ul>
             <p className="mt-1.5 text-sm text-ink-2">What lies on a tray in the end is checked there, thing by thing. Supervision, local codes and the makers’ instructions stand above it.</p>
@@ -82,11 +86,12 @@ function Levels({ card }: { card: Card }) {
           <li key={level.number} className="relative">
             <span aria-hidden className="absolute top-1.5 -left-[1.44rem] size-3 rounded-full border-2 border-ink-2 bg-paper" />
             <p><strong>{level.name}</strong> <span className="text-ink-2">from {level.from_months} months</span></p>
+            {level.showing && <p className="said">{level.showing}</p>}
             {level.changes && <p className="text-sm text-ink-2">Than the level before: {level.changes}.</p>}
             <p>Expected: {level.expects} <span className="text-ink-2">Not yet: {level.not_yet}</span></p>
             {level.roles.length > 0 && <details className="text-sm"><summary className="text-woad">What it asks for{level.container.length === 0 && '; no container'}</summary>
               <ul className="mt-1">{level.roles.map((role) => (
-                <li key={role.role}><strong>{role.role}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && ' if there is one'}: {role.needs.join(', or ')}{role.instead.map((each) => `; ${each.word} would do: ${each.other}`)}</li>))}</ul></details>}
+                <li key={role.role}><strong>{role.role}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && ' if there is one'}: {role.needs.join(', or ')}{role.shows && ` (${role.shows})`}{role.instead.map((each) => `; ${each.word} would do: ${each.other}`)}</li>))}</ul></details>}
           </li>
         ))}
       </ol>

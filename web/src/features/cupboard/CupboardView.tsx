@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { Heading } from '@/ui/Heading'
-import { Waiting } from '@/ui/Notice'
+import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { cupboardQuery, refresh } from '@/lib/queries'
@@ -136,13 +136,16 @@ const setArchived = async (id: number, archived: boolean) => {
 
 function Leave({ tray, onDone }: { tray: Tray; onDone: () => void }) {
   const away = useWrite(async () => { await setArchived(tray.id, true); onDone() })
+  const next = useWrite(async () => { await answer(client.POST('/api/trays/{tray_id}/next-level', { params: { path: { tray_id: tray.id } } })); await refresh(); onDone() })
   const unpack = useWrite(async () => { await answer(client.POST('/api/trays/{tray_id}/unpack', { params: { path: { tray_id: tray.id } } })); await refresh(); onDone() })
   return (
     <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-4">
       {tray.made && <Link to={`/bench?tray=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper">Open it on the bench</Link>}
       <Link to={`/paper?kind=tray-cards&ids=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2">Its card on paper</Link>
+      {tray.made && <Button disabled={next.busy} onClick={() => void next.run()}>Next level, on this same tray</Button>}
       {tray.made && <Button onClick={() => void unpack.run()}>Unpack it: its things are free</Button>}
       <Button onClick={() => void away.run()}>Archive it, with its history</Button>
+      {[next.failed, unpack.failed, away.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message} <Link className="underline" to={`/bench?tray=${tray.id}`}>Look at it on the bench</Link></Notice>)}
     </div>
   )
 }

@@ -42,6 +42,7 @@ export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
           {script.condition && <Notice tone="should">{script.condition}</Notice>}
           {script.supervision !== 'none' && <Notice tone="should">{script.supervision === 'touch' ? 'Within arm’s reach all the time.' : 'Under your eyes.'} Makers’ instructions and your own judgement stand above this.</Notice>}
           <p className="said text-2xl text-ink">{manner?.opening}</p>
+          {script.changes && <p className="text-ink-2"><strong>At this level.</strong> {script.changes}</p>}
           <ol className="flex flex-col gap-3">
             {script.steps.map((step, at) => (
               <li key={step} className="flex gap-4"><span className="w-6 pt-1.5 text-right text-ink-3 tabular-nums">{at + 1}</span><span className="said text-[1.375rem] leading-snug text-ink">{step}</span></li>
@@ -68,6 +69,8 @@ function Beside({ script, today, zone }: { script: Script; today: string; zone: 
   return (
     <div className="flex flex-col gap-4">
       {script.interest.length > 0 && <Told title="Points of interest" note="Slow down here."><ul className="said flex list-disc flex-col gap-1 pl-5 text-lg">{script.interest.map((each) => <li key={each}>{each}</li>)}</ul></Told>}
+      {script.grid.length > 0 && <Told title="Asked of each thing" note="Each child has a turn."><p className="said text-lg">{script.grid.join(' · ')}</p></Told>}
+      {script.then.length > 0 && <Told title="Then, perhaps"><p>{script.then.join('; ')}</p></Told>}
       {script.control && <Told title="What tells the child by itself"><p>{script.control}</p></Told>}
       {(script.expects || script.not_yet) && <Told title="At this level"><p>{script.expects && <>Expected: {script.expects}</>}</p><p className="text-ink-2">{script.not_yet && <>Not yet: {script.not_yet}</>}</p></Told>}
       <Told title="If it goes otherwise">
