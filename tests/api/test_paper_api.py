@@ -21,7 +21,7 @@ def test_the_catalogue_is_listed_read_left_out_and_taken_again(demo_client: Clie
     used = next(c for c in listed["cards"] if c["key"] == "pour-water")
     assert used["trays"] == ["Water, jug to cup"]
     card = demo_client.get("/api/catalogue/pour-water")
-    assert [c["name"] for c in card["follows"]] == ["Pouring something fine"]
+    assert [c["name"] for c in card["follows"]] == ["Squeezing a sponge"]
     assert "pour-funnel" in {c["key"] for c in card["leads_to"]}
     assert any("wet floor" in c["text"] and c["source"] for c in card["cautions"])
     assert card["levels"][0]["changes"] == ""

@@ -43,7 +43,8 @@ def test_a_tray_card_tells_the_tray_that_was_made(house: SmallHouse) -> None:
         assert 0 <= (each.x_mm or 0) <= 258 - each.width_mm
         assert 0 <= (each.y_mm or 0) <= 198 - each.depth_mm
     assert "the line on the cups stands" in card.fill
-    assert card.steps[0] == "Put on the apron."
+    assert card.steps[0].startswith("Invite the child, and fetch the tray")
+    assert card.steps[1] == "Put on the apron."
 
 
 def test_a_tray_nobody_laid_out_has_a_card_that_says_so(open_desk: Callable[[Path], Desk], demo_file: Path) -> None:

@@ -81,7 +81,8 @@ COUNTS: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], float]], ...] = (
 )  # fmt: skip
 PAIRS = re.compile(rf"\b(?:({_NUMBER})\s+)?(?:pairs?|par(?:es)?)\s+(?:of|de)\b|\b(?:a\s+)?couple\s+of\b", re.IGNORECASE)
 LEADING = re.compile(rf"^\s*({_NUMBER})(?=\s)(?!\s*(?:way|tier|sided|part|in\s+1)\b)", re.IGNORECASE)
-TRAILING = re.compile(r"[,:]?\s+(\d{1,4})\s*$")
+TRAILING = re.compile(r"(?:[,:]|(?<=[a-zé]s))\s+(\d{1,4})\s*$", re.IGNORECASE)
+"""A number at the end: after a comma, or after several. "Tray 3" is a name."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -179,7 +179,7 @@ def _asked(level: Level, care: str, short: Sequence[str]) -> bool:
 def container_role(level: Level) -> Role:
     """The container as a role of its own."""
     other = () if "container" in level.container else (("container", "another flat thing with a rim"),)
-    return Role(name=CONTAINER, accepts=level.container or ("tray",), instead=other)
+    return Role(name=CONTAINER, accepts=level.container or ("tray",), use="ground", instead=other)
 
 
 def choose_container(

@@ -168,11 +168,13 @@ def _judge(role: Role, each: Component, stock: Stock, wary: Wary | None, practic
 def _bulk(role: Role, each: Component) -> int:
     """Of two things that do as well, the one nearer to the usual size of its kind; of those, the smaller.
 
-    It never outweighs a nearer kind.
+    It never outweighs a nearer kind, save for what the work stands on: there the smallest that holds it is best.
     """
     if role.beside or role.lies_in or each.medium:
         return 0
     wide, deep = footprint_mm(each)
+    if role.use == "ground":
+        return round(wide * deep / ROOM_MM2)
     usual = largest_mm(kind_of(each).defaults["shape"])
     size = largest_mm(each.shape)
     apart = abs(size - usual) / max(size, usual)
