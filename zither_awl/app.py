@@ -26,6 +26,7 @@ from zither_awl.api.views import (
     heights,
     home,
     lessons,
+    making,
     morning,
     older,
     paper,
@@ -59,8 +60,8 @@ HEADERS = {
     "Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
-VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, catalogue, bench, watch, morning, showing,
-         lessons, routines, paper, devices, older, change)  # fmt: skip
+VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, bench, watch, morning,
+         showing, lessons, routines, paper, devices, older, change)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.

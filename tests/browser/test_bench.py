@@ -81,9 +81,12 @@ def test_fifteen_things_go_in_with_a_few_actions_each_and_make_trays(at_house: P
 def test_a_thing_whose_kind_is_not_clear_is_asked_for_its_kind(at_house: Person) -> None:
     person = at_house
     person.type("A thing, as you would say it", "3 thingamajigs")
-    person.press(Keys.ENTER)
-    person.wait_to_see("choose it, then add")
-    person.choose("What kind of thing is it?", "shell")
+    person.wait_to_see("what kind of thing is it?")
+    assert len(person.driver.find_elements("css selector", "section[aria-label^='What kind'] li")) == 3
+    person.type("Another kind, by its letters", "shell")
+    person.tap("button", "shell")
+    person.find("button", "How many 3")
+    assert person.violations() == []
     person.tap("button", "Add")
     person.wait_to_see("Added: 3 thingamajigs")
     person.tap("button", "Measure it")
@@ -95,6 +98,56 @@ def test_a_thing_whose_kind_is_not_clear_is_asked_for_its_kind(at_house: Person)
     person.type("Mass of one", "21")
     person.tap("button", "Save")
     person.wait_to_see("70 × 60 × 30 mm")
+
+
+def test_what_was_understood_can_be_tapped_and_changed_and_two_things_of_a_line_are_two(at_house: Person) -> None:
+    at_house.type("A thing, as you would say it", "6 red felt balls of 6 cm and 2 bowls")
+    at_house.find("button", "Add 2")
+    at_house.find("button", "Colours red")
+    at_house.tap("button", "How many 6")
+    at_house.type("How many", "8")
+    at_house.tap("button", "Done")
+    at_house.find("button", "How many 8")
+    at_house.tap("button", "Add 2")
+    at_house.wait_to_see("Added: 8 red felt balls, 2 bowls")
+    at_house.choose("Colour", "red")
+    at_house.until(lambda: len(at_house.driver.find_elements("css selector", "tbody tr")) == 1, "only what is red")
+
+
+def test_a_room_is_walked_through_and_what_was_ticked_is_there(at_house: Person) -> None:
+    at_house.tap("button", "Walk through the house")
+    at_house.tap("button", "small jugs")
+    at_house.tap("button", "More small jugs")
+    at_house.tap("tab", "Garden and outdoors")
+    at_house.tap("button", "shells")
+    assert at_house.violations() == []
+    at_house.tap("button", "Add 2 things")
+    at_house.wait_to_see("3 of 3")
+    at_house.wait_to_see("15 of 15")
+
+
+def test_what_is_made_at_home_is_checked_before_it_is_in_the_cupboard(at_house: Person) -> None:
+    at_house.go("/cupboard?part=making")
+    at_house.tap("button", "Make it: Felt balls")
+    at_house.wait_to_see("Checked before a child gets it")
+    at_house.tap("button", "It is made and checked")
+    at_house.wait_to_see("lacks 5 of 5 steps")
+    for tick in at_house.driver.find_elements("css selector", "section[aria-label='Felt balls'] input[type=checkbox]"):
+        name = at_house.driver.find_element("css selector", f"label[for='{tick.get_attribute('id')}']").text
+        at_house.tap("tick", name)
+        at_house.until(lambda name=name: at_house.find("tick", name).is_selected(), f"the tick of {name}")
+    at_house.type("Checked by", "Odile")
+    assert at_house.violations() == []
+    at_house.type("How many", "6")
+    at_house.tap("button", "It is made and checked")
+    at_house.wait_until_gone("Checked before a child gets it")
+    at_house.go("/cupboard")
+    at_house.wait_to_see("6 of 6")
+    at_house.tap("button", "Felt balls")
+    at_house.tap("button", "To be washed")
+    at_house.wait_to_see("It stands on Today")
+    at_house.go("/today")
+    at_house.wait_to_see("To be washed.")
 
 
 def test_a_pouring_tray_is_composed_drawn_reckoned_and_kept(

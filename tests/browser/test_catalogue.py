@@ -56,7 +56,7 @@ def test_a_house_picks_and_filters_what_it_can_make(at_demo: Person) -> None:
     at_demo.go("/catalogue")
     at_demo.tap("choice", "Only what we pick")
     at_demo.tap("button", "Leave out all of music")
-    at_demo.wait_to_see("Music 0 of 5")
+    at_demo.wait_to_see("Music 0 of 14")
     at_demo.choose("Area", "music")
     at_demo.wait_to_see("No card is like that. Take a filter away.")
     at_demo.choose("Which", "left out")

@@ -192,5 +192,5 @@ def test_who_is_looking_is_chosen_once_per_device(
 
 def test_the_reference_of_the_api_shows_without_asking_anybody(at_demo: Person) -> None:
     at_demo.driver.get(at_demo.address + "/apidoc/index.html")
-    at_demo.wait_to_see("/api/shelf")
+    at_demo.wait_to_see("/api/household/surfaces")
     assert at_demo.asked_elsewhere() == []

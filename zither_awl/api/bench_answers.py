@@ -200,7 +200,8 @@ def _laid(bench: Bench) -> list[models.LaidOut]:
         if spot and each.turned != spot.turned:
             wide, deep = deep, wide
         out.append(models.LaidOut(
-            role=each.role, name=c.name, drawn=kind_of(c).drawn, count=each.count, x_mm=each.x_mm, y_mm=each.y_mm,
+            role=each.role, name=c.name, drawn=kind_of(c).drawn, material=c.material, count=each.count,
+            x_mm=each.x_mm, y_mm=each.y_mm,
             width_mm=wide, depth_mm=deep, piece_mm=largest_mm(c.shape), turned=each.turned, beside=each.beside,
             lies_in=role.lies_in, ml=each.ml, colours=list(c.colours), medium=c.medium,
         ))  # fmt: skip

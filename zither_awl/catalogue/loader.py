@@ -8,7 +8,7 @@ from functools import lru_cache
 from importlib.resources import files
 from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.trays.design import Design, Level, Pour, Role
@@ -29,7 +29,7 @@ class RoleData(_Strict):
     lies_in: str = ""
     fits_in: str = ""
     same_as: str = ""
-    unlike: str | list[str] = []
+    unlike: list[str] = []
     shows: str = ""
     subject: str = ""
     colours: int = 0
@@ -38,6 +38,12 @@ class RoleData(_Strict):
     at_most_mm: float | None = None
     care: str = ""
     optional: bool = False
+
+    @field_validator("unlike", mode="before")
+    @classmethod
+    def _several(cls, told: Any) -> Any:
+        """One role may be written without brackets."""
+        return [each for each in [told] if each] if isinstance(told, str) else told
 
 
 class PourData(_Strict):
@@ -160,8 +166,7 @@ def _level(card: CardData, data: LevelData, number: int) -> Level:
 
 def _role(data: RoleData) -> Role:
     kept = data.model_dump()
-    unlike = (data.unlike,) if isinstance(data.unlike, str) and data.unlike else tuple(data.unlike)
-    return Role(**{**kept, "unlike": unlike, "accepts": tuple(data.accepts), "instead": tuple(data.instead)})
+    return Role(**{**kept, "unlike": tuple(data.unlike), "accepts": tuple(data.accepts), "instead": tuple(data.instead)})
 
 
 def read_cards(text: str, *, area: str = "", name: str = "") -> tuple[Design, ...]:

@@ -177,7 +177,7 @@ def _room(work: Store, _since: date) -> Room:
 def _cupboard(work: Store, _since: date) -> Cupboard:
     kept = work.cupboard
     return Cupboard(kept.bins(), kept.trays(), kept.components(), kept.completed(),
-                    work.damaged("tray", "component"))  # fmt: skip
+                    work.making.makings(), work.making.marks(), work.damaged("tray", "component"))  # fmt: skip
 
 
 def _catalogue(work: Store, _since: date) -> Catalogue:

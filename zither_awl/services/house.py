@@ -17,6 +17,7 @@ from zoneinfo import ZoneInfo
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, Memory, State
+from zither_awl.core.making import Making, Mark
 from zither_awl.core.practice import Practice, practice_of
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.things.component import Component
@@ -74,6 +75,8 @@ class Cupboard:
     trays: tuple[Tray, ...]
     components: tuple[Component, ...]
     completed: Mapping[int, datetime]
+    makings: tuple[Making, ...]
+    marks: tuple[Mark, ...]
     damaged: tuple[str, ...] = ()
 
 

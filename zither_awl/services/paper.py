@@ -172,7 +172,8 @@ def _lying(content: Content, inside: dict[str, str], tray: Tray, block: tuple[fl
     many = 1 if thing.medium else content.count
     amount = f", {content.ml:.0f} ml" if content.ml else ""
     is_round = _round(thing) and many == 1
-    return Lying(f"{thing.name}{amount}", many, content.x_mm, content.y_mm, wide, deep, is_round, where)
+    return Lying(f"{thing.name}{amount}", many, content.x_mm, content.y_mm, wide, deep, is_round, where,
+                 kind_of(thing).drawn if many == 1 else "")  # fmt: skip
 
 
 def _round(thing: Component) -> bool:

@@ -8,6 +8,7 @@ from typing import Literal
 
 from zither_awl.core.attendance import ended_cycles
 from zither_awl.core.interest import first_reaction
+from zither_awl.core.making import WHATS
 from zither_awl.core.reasons import Severity
 from zither_awl.core.rules import rule
 from zither_awl.core.showing import Showings
@@ -17,6 +18,7 @@ from zither_awl.services import rotation, showing
 from zither_awl.services.catalogue import designs
 from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.making import open_marks
 from zither_awl.services.mending import forgotten
 from zither_awl.services.shelf import condition_of
 from zither_awl.store.weeks import Task
@@ -86,8 +88,9 @@ def page(desk: Desk) -> Page:
         day=day, tasks=tuple(_tasks(house, day)),
         by_hand=tuple(Line(p.tray.name, _kept_away(house, p.tray, day), "note")
                       for p in house.placements if p.by_hand),
-        prepare=tuple(Line(p.tray.name, designs(house)[p.tray.card.key].morning, "note") for p in house.placements
-                      if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning),
+        prepare=(*_worn(house),
+                 *(Line(p.tray.name, designs(house)[p.tray.card.key].morning, "note") for p in house.placements
+                   if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning)),
         mind=(*_damaged(house), *_in_bins(house, day),
               *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
         new=tuple(_new(house)), out=tuple(_out(house)),
@@ -96,6 +99,12 @@ def page(desk: Desk) -> Page:
         would_change=rotation.said(change),
         seen_mornings=house.window.whole,
     )  # fmt: skip
+
+
+def _worn(house: House) -> list[Line]:
+    """What somebody marked as worn, to be washed or to be renewed."""
+    return [Line(name, f"{WHATS[m.what].capitalize()}{': ' + m.note if m.note else ''}.", "note")
+            for m, name in open_marks(house)]  # fmt: skip
 
 
 def _tasks(house: House, day: date) -> list[SetUp]:

@@ -10,6 +10,7 @@ from typing import Any
 from zoneinfo import available_timezones
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.making import WHATS
 from zither_awl.core.practice import practice_of
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
 from zither_awl.core.things.kinds import KINDS
@@ -92,6 +93,7 @@ RULES: dict[tuple[str, str], Callable[[Any], Told]] = {
     ("tray", "hazards"): _words(HAZARDS), ("tray", "tags"): _words(frozenset(TAGS)),
     ("component", "shape"): _shape, ("component", "inside"): _inside, ("component", "kind"): _one_of(KINDS),
     ("component", "softness"): _one_of(Softness), ("component", "allergens"): _words(),
+    ("making", "done"): _numbers, ("making", "checked"): _words(), ("mark", "what"): _one_of(WHATS),
     ("component", "dangers"): _words(HAZARDS), ("component", "colours"): _words(), ("component", "assumed"): _words(),
     ("episode", "work"): _one_of(Work), ("episode", "place"): _one_of(Place),
     ("change", "out"): _numbers, ("change", "in"): _numbers, ("change", "why_out"): _words(),

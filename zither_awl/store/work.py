@@ -20,6 +20,7 @@ from zither_awl.store.engine import WRITES, in_plain_words
 from zither_awl.store.history import History, Recorder
 from zither_awl.store.lessons import LessonsKeeper
 from zither_awl.store.log import LogKeeper
+from zither_awl.store.making import MakingKeeper
 from zither_awl.store.people import PeopleKeeper
 from zither_awl.store.room import RoomKeeper
 from zither_awl.store.sections import Section, revisions
@@ -52,6 +53,7 @@ class Store:
         self.people = PeopleKeeper(session)
         self.room = RoomKeeper(session)
         self.cupboard = CupboardKeeper(session)
+        self.making = MakingKeeper(session)
         self.catalogue = CatalogueKeeper(session)
         self.log = LogKeeper(session)
         self.weeks = WeeksKeeper(session)

@@ -24,6 +24,7 @@ export const shelfQuery = queryOptions({ queryKey: ['shelf'], queryFn: () => ans
 export const cupboardQuery = queryOptions({ queryKey: ['cupboard'], queryFn: () => answer(client.GET('/api/cupboard')) })
 export const thingsQuery = queryOptions({ queryKey: ['things'], queryFn: () => answer(client.GET('/api/things')) })
 export const walkQuery = queryOptions({ queryKey: ['things', 'walk'], queryFn: () => answer(client.GET('/api/things/walk')) })
+export const makingQuery = queryOptions({ queryKey: ['making'], queryFn: () => answer(client.GET('/api/making')) })
 /** What was typed of a thing, as it is understood. */
 export const readQuery = (typed: string) => queryOptions({
   queryKey: ['things', 'read', typed], queryFn: () => answer(client.POST('/api/things/read', { body: { typed, kind: '', bin: '' } })), enabled: typed !== '',

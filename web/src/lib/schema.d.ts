@@ -910,6 +910,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/making": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is being made, what could be, and what is worn. */
+        get: operations["get__api_making"];
+        put?: never;
+        /** Put something on the making list. */
+        post: operations["post__api_making"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/making/{making_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which steps are done, which checks have passed, and who checked. */
+        put: operations["put__api_making_{making_id}"];
+        post?: never;
+        /** Take something off the making list. */
+        delete: operations["delete__api_making_{making_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/making/{making_id}/give": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was made and passed its checks becomes a thing of the cupboard. */
+        post: operations["post__api_making_{making_id}_give"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark a thing or a tray as worn, to be washed or to be renewed. */
+        post: operations["post__api_marks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marks/{mark_id}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A mark was seen to: mended, washed, renewed. */
+        post: operations["post__api_marks_{mark_id}_done"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mornings/{morning_id}": {
         parameters: {
             query?: never;
@@ -2384,6 +2471,16 @@ export interface components {
             /** Barred */
             barred: boolean;
         };
+        /** BeginIn */
+        BeginIn: {
+            /** Recipe */
+            recipe: string;
+            /**
+             * Wanted For
+             * @default
+             */
+            wanted_for?: string;
+        };
         /**
          * BeginItemIn
          * @description Written down by a device: the work cycle begins.
@@ -2944,6 +3041,13 @@ export interface components {
              * @enum {string}
              */
             severity: "kept" | "note" | "should" | "must";
+        };
+        /** CheckTextOut */
+        CheckTextOut: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
         };
         /** ChildIn */
         ChildIn: {
@@ -3912,6 +4016,11 @@ export interface components {
             height_mm: number;
             /** Left Mm */
             left_mm: number;
+            /**
+             * Material
+             * @default
+             */
+            material: string;
             /** Name */
             name: string;
             /** Width Mm */
@@ -3927,6 +4036,28 @@ export interface components {
             leave: components["schemas"]["LeaveOut"][];
             /** Most */
             most: number;
+        };
+        /** GiveIn */
+        GiveIn: {
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /** Name */
+            name: string;
+        };
+        /** GoOnIn */
+        GoOnIn: {
+            /** Checked */
+            checked: string[];
+            /**
+             * Checked By
+             * @default
+             */
+            checked_by?: string;
+            /** Done */
+            done: number[];
         };
         /**
          * GuessIn
@@ -4305,6 +4436,8 @@ export interface components {
             drawn: string;
             /** Lies In */
             lies_in: string;
+            /** Material */
+            material: string;
             /** Medium */
             medium: boolean;
             /** Ml */
@@ -4504,6 +4637,38 @@ export interface components {
         MakeQuery: {
             /** Child */
             child: number;
+        };
+        /** MakingListOut */
+        MakingListOut: {
+            /** Begun */
+            begun: components["schemas"]["MakingOut"][];
+            /** Marks */
+            marks: components["schemas"]["WornOut"][];
+            /** Suggested */
+            suggested: components["schemas"]["SuggestedOut"][];
+        };
+        /** MakingOut */
+        MakingOut: {
+            /**
+             * Begun On
+             * Format: date
+             */
+            begun_on: string;
+            /** Checked */
+            checked: string[];
+            /** Checked By */
+            checked_by: string;
+            /** Checked On */
+            checked_on: string | null;
+            /** Done */
+            done: number[];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            recipe: components["schemas"]["RecipeOut"];
+            /** Wanted For */
+            wanted_for: string;
         };
         /**
          * MannerOut
@@ -5446,6 +5611,28 @@ export interface components {
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
         };
+        /**
+         * RecipeOut
+         * @description How a kind of thing is made at home, and what must be checked before a child gets it.
+         */
+        RecipeOut: {
+            /** Checks */
+            checks: components["schemas"]["CheckTextOut"][];
+            /** Key */
+            key: string;
+            /** Makes */
+            makes: string;
+            /** Materials */
+            materials: string[];
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: string[];
+            /** Work */
+            work: string;
+        };
         /** RecordOut */
         RecordOut: {
             child: components["schemas"]["ChildOut"];
@@ -6355,6 +6542,12 @@ export interface components {
             /** Struck */
             struck: boolean;
         };
+        /** SuggestedOut */
+        SuggestedOut: {
+            /** Cards */
+            cards: number;
+            recipe: components["schemas"]["RecipeOut"];
+        };
         /**
          * SurfacesIn
          * @description Heights of the house that children stand at; null while nobody measured.
@@ -7229,6 +7422,57 @@ export interface components {
          * @enum {string}
          */
         Work: "done right" | "done, mended by the child" | "done with a mistake left" | "not finished";
+        /** WornIn */
+        WornIn: {
+            /**
+             * Component Id
+             * @default null
+             */
+            component_id?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "worn" | "wash" | "renew";
+        };
+        /**
+         * WornOut
+         * @description A thing or a tray that is worn, to be washed or to be renewed.
+         */
+        WornOut: {
+            /** Component Id */
+            component_id: number | null;
+            /** Id */
+            id: number;
+            /** Marked By */
+            marked_by: string;
+            /**
+             * Marked On
+             * Format: date
+             */
+            marked_on: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Tray Id */
+            tray_id: number | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "worn" | "wash" | "renew";
+        };
     };
     responses: {
         /** @description Bad Request */
@@ -9298,6 +9542,247 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_making: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakingListOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_making: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_making_{making_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                making_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoOnIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_making_{making_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                making_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_making_{making_id}_give": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                making_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WornIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_marks_{mark_id}_done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                mark_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;

@@ -153,6 +153,7 @@ class LaidOut(Out):
     role: str
     name: str
     drawn: str
+    material: str
     count: int
     x_mm: float | None
     y_mm: float | None

@@ -155,6 +155,7 @@ class FrontOut(Out):
     width_mm: float
     height_mm: float
     colours: list[str]
+    material: str = ""
     filling: FillingOut | None
 
 

@@ -17,6 +17,8 @@ from zither_awl.core.trays.pack import Item, NoRoom, Packing, pack
 from zither_awl.core.values import Card, Content, Tray
 
 CONTAINER = "container"
+PILED = ("card", "picture", "numeral", "letter")
+"""What is drawn so lies in a pile."""
 FEW = 6
 """More loose pieces than this are laid out as one block of rows."""
 
@@ -155,7 +157,7 @@ def items_of(roles: Sequence[Role], chosen: Mapping[str, Component], *, in_rows:
 def _block(role: Role, each: Component, in_rows: bool) -> Item:
     """One thing's rectangle, or that of several laid as a block; cloths and cards lie in a pile."""
     wide, deep = footprint_mm(each)
-    if role.count == 1 or (each.softness is Softness.CLOTH and role.count <= FEW) or kind_of(each).drawn == "card":
+    if role.count == 1 or (each.softness is Softness.CLOTH and role.count <= FEW) or kind_of(each).drawn in PILED:
         return Item(role.name, wide, deep)
     columns = ceil((role.count * deep / wide) ** 0.5) if wide <= deep else ceil(role.count**0.5)
     columns = role.count if in_rows and role.count <= FEW else min(max(columns, 1), role.count)

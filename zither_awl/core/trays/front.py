@@ -41,6 +41,7 @@ class Front:
     height_mm: float
     colours: tuple[str, ...]
     filling: Filling | None = None
+    material: str = ""
 
 
 def front_of(tray: Tray) -> tuple[Front, ...]:
@@ -114,7 +115,7 @@ class _View:
     def _front(self, each: Content, left: float, base: float, fillings: Sequence[Content]) -> Front:
         thing = each.component
         return Front(thing.name, kind_of(thing).drawn, each.count, left, base, self.width_mm(each), height_mm(thing),
-                     thing.colours, _filling(thing, fillings))  # fmt: skip
+                     thing.colours, _filling(thing, fillings), thing.material)  # fmt: skip
 
 
 def _filling(vessel: Component, fillings: Sequence[Content]) -> Filling | None:
@@ -129,4 +130,5 @@ def _filling(vessel: Component, fillings: Sequence[Content]) -> Filling | None:
 
 def _container(thing: Component, tray: Tray) -> Front:
     drawn = "basket" if thing.kind == "basket" else "tray"
-    return Front(thing.name, drawn, 1, 0.0, 0.0, tray.width_mm, height_mm(thing), thing.colours)
+    wide, high = tray.width_mm, height_mm(thing)
+    return Front(thing.name, drawn, 1, 0.0, 0.0, wide, high, thing.colours, material=thing.material)

@@ -8,6 +8,8 @@ from functools import lru_cache
 from importlib.resources import as_file, files
 from typing import Any, Literal
 
+from zither_awl.formats.paper.drawings import forms
+
 Paper = Literal["A4", "Letter", "label"]
 PAPERS: dict[str, tuple[float, float]] = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4), "label": (90.0, 62.0)}
 """Width and height, mm. ISO 216; ANSI/ASME Y14.1 (8.5 by 11 inches); a label of the label printer's roll (ours)."""
@@ -144,6 +146,26 @@ class Sheets:
         """A circle round x and y."""
         self._pen(wide, dash)
         self._canvas.circle(x / POINT_MM, (self.height - y) / POINT_MM, across / 2 / POINT_MM)
+
+    def form(self, name: str, x: float, y: float, width: float, height: float, *, wide: float = 0.25) -> bool:
+        """A thing's drawn form in a rectangle. Returns whether there is one of that name."""
+        paths = forms().get(name)
+        if paths is None:
+            return False
+        self._pen(wide, 0.0)
+
+        def at(numbers: tuple[float, ...]) -> list[float]:
+            pairs = zip(numbers[::2], numbers[1::2], strict=True)
+            return [each for a, b in pairs for each in ((x + a * width / 100) / POINT_MM,
+                                                        (self.height - y - b * height / 100) / POINT_MM)]  # fmt: skip
+
+        for commands in paths:
+            path = self._canvas.beginPath()
+            draw = {"M": path.moveTo, "L": path.lineTo, "C": path.curveTo}
+            for letter, numbers in commands:
+                draw[letter](*at(numbers)) if letter != "Z" else path.close()
+            self._canvas.drawPath(path, stroke=1, fill=0)
+        return True
 
     def photo(self, x: float, y: float, width: float, height: float, jpeg: bytes) -> None:
         """A photograph as large as fits, in the middle of a rectangle."""

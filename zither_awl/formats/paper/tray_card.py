@@ -27,6 +27,8 @@ class Lying:
     depth_mm: float = 0.0
     is_round: bool = False
     where: str = ""
+    drawn: str = ""
+    """The form it is drawn in, where there is one of its own."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +122,9 @@ def _plan(sheets: Sheets, on: Sequence[Lying], inner: tuple[float, float], x: fl
         assert each.x_mm is not None
         a, b = each.width_mm * scale, each.depth_mm * scale
         at = left + each.x_mm * scale, y + deep - (each.y_mm or 0.0) * scale - b
-        if each.is_round:
+        if sheets.form(each.drawn, *at, a, b):
+            pass
+        elif each.is_round:
             sheets.ring(at[0] + a / 2, at[1] + b / 2, min(a, b), wide=0.35)
         else:
             sheets.box(*at, a, b, wide=0.35, round_mm=1)

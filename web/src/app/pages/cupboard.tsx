@@ -3,7 +3,7 @@ import { CupboardView } from '@/features/cupboard/CupboardView'
 import { weighButton } from '@/features/weigh/Weigh'
 import { useHouse, usePeople } from '../session'
 
-const PARTS = ['things', 'trays', 'bins', 'files'] as const
+const PARTS = ['things', 'trays', 'bins', 'making', 'files'] as const
 
 export function Page() {
   const [search, setSearch] = useSearchParams()

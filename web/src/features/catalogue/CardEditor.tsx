@@ -22,6 +22,9 @@ const TEXTS: readonly Told[] = [
   { name: 'follows', label: 'What comes before, one a line', hint: 'card:level, as carry-empty:2', rows: 2 },
   { name: 'nature', label: 'Nature of the work, one a line', hint: 'wet, messy, loose, food, tool: what the tray must then hold', rows: 2 },
   { name: 'minds', label: 'Hazards of the work itself, one a line', hint: 'as standing-water, sharp, climb', rows: 2 },
+  { name: 'also', label: 'Also called, one a line', rows: 2 },
+  { name: 'invitation', label: 'What the adult may say to begin', said: true, rows: 2 },
+  { name: 'then', label: 'Where it may lead on, one a line', rows: 2 },
   { name: 'themes', label: 'Themes, one a line', rows: 2 },
 ]
 
@@ -75,6 +78,7 @@ function LevelPart({ at, level, alone, onTell, onDrop }: { at: number; level: Ro
       <Field label="From" unit="months" inputMode="numeric" value={cell('level_months')} onChange={(event) => onTell({ level_months: event.target.value })} />
       <Field label="Moves" inputMode="numeric" value={cell('moves')} onChange={(event) => onTell({ moves: event.target.value })} />
       <AreaField label="Expected now" rows={2} className="col-span-3 max-[700px]:col-span-2" value={cell('expects')} onChange={(event) => onTell({ expects: event.target.value })} />
+      <AreaField label="What changes in the showing" rows={2} className="col-span-3 max-[700px]:col-span-2" value={cell('changes')} onChange={(event) => onTell({ changes: event.target.value })} />
       <AreaField label="Not yet" rows={2} className="col-span-3 max-[700px]:col-span-2" value={cell('not_yet')} onChange={(event) => onTell({ not_yet: event.target.value })} />
       <AreaField label="Roles, one a line, in the order of use" rows={4} className="col-span-full" value={cell('roles')} hint="balls (handled, 4): felt ball, ball; lies_in bowl; at_least 50" onChange={(event) => onTell({ roles: event.target.value })} />
       <AreaField label="What it may stand on, the best first" rows={2} className="col-span-2" value={cell('container')} hint="tray, basket; nothing for work without" onChange={(event) => onTell({ container: event.target.value })} />

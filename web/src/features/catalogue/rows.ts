@@ -2,9 +2,9 @@
 export type Row = Record<string, string>
 export type Draft = { whole: Row; levels: readonly Row[] }
 
-const LEVEL = ['level', 'level_name', 'level_months', 'moves', 'stated', 'container', 'pour', 'roles', 'expects', 'not_yet']
+const LEVEL = ['level', 'level_name', 'level_months', 'moves', 'stated', 'container', 'pour', 'roles', 'expects', 'not_yet', 'changes']
 /** Cells that hold several values between bars. */
-export const LISTS = new Set(['prepares', 'interest', 'steps', 'nature', 'follows', 'words', 'minds', 'themes', 'stated', 'container', 'roles'])
+export const LISTS = new Set(['prepares', 'interest', 'steps', 'nature', 'follows', 'words', 'minds', 'themes', 'stated', 'container', 'roles', 'also', 'then', 'tags', 'grid', 'adults_part'])
 
 const opened = (name: string, cell: string) => (LISTS.has(name) ? cell.split('|').map((each) => each.trim()).filter(Boolean).join('\n') : cell)
 const closed = (name: string, text: string) => (LISTS.has(name) ? text.split('\n').map((each) => each.trim()).filter(Boolean).join(' | ') : text.trim())
@@ -13,7 +13,7 @@ const mapped = (row: Row, how: (name: string, cell: string) => string): Row => O
 /** A card that holds nothing yet but one level. */
 export const EMPTY: Draft = {
   whole: { key: '', name: '', area: 'practical life', from_months: '24', to_months: '60', aim: '', prepares: '', control: '', interest: '', steps: '', clean_up: '', nature: '', follows: '', words: '', morning: '', supervision: 'none', minds: '', cost: 'nothing', themes: '', one_level_because: '' },
-  levels: [{ level_name: 'As it is', level_months: '24', moves: '4', stated: '', container: 'tray\nbasket', pour: '', roles: '', expects: '', not_yet: '' }],
+  levels: [{ level_name: 'As it is', level_months: '24', moves: '4', stated: '', container: 'tray\nbasket', pour: '', roles: '', expects: '', not_yet: '', changes: '' }],
 }
 
 /** The rows of a card as a draft to write in. */

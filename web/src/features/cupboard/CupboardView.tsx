@@ -13,6 +13,7 @@ import { mass } from '@/lib/measure'
 import { counted, length, type Lengths } from '@/lib/words'
 import { Bins } from './Bins'
 import { Importer } from './Importer'
+import { Making, Marks } from './Making'
 import { Photo } from './Photo'
 import type { WeighButton } from '@/ui/weighing'
 import { Things } from './Things'
@@ -21,9 +22,9 @@ import { TrayForm } from './TrayForm'
 type Tray = Schemas['TrayOut']
 type Person = { id: number; name: string }
 
-const PARTS = ['things', 'trays', 'bins', 'files'] as const
+const PARTS = ['things', 'trays', 'bins', 'making', 'files'] as const
 type Part = (typeof PARTS)[number]
-const LABELS: Record<Part, string> = { things: 'Things', trays: 'Trays', bins: 'Bins', files: 'Files' }
+const LABELS: Record<Part, string> = { things: 'Things', trays: 'Trays', bins: 'Bins', making: 'Making', files: 'Files' }
 
 type CupboardProps = { people: readonly Person[]; lengths: Lengths; part: Part; onPart: (part: Part) => void; thing: number | null; tray: number | null; bin: number | null; weigh: WeighButton }
 
@@ -41,6 +42,7 @@ export function CupboardView({ people, lengths, part, onPart, thing, tray, bin, 
       <Tabs.Content value="things" className={pane}><Things key={thing} start={thing} weigh={weigh} /></Tabs.Content>
       <Tabs.Content value="trays" className={pane}><TraysPart key={tray} cupboard={cupboard} people={people} lengths={lengths} start={tray} /></Tabs.Content>
       <Tabs.Content value="bins" className={pane}>{cupboard.bins.length ? <Bins bins={cupboard.bins} lengths={lengths} start={bin} /> : <p className="text-ink-2">No bin yet: name one beside a thing or a tray.</p>}</Tabs.Content>
+      <Tabs.Content value="making" className={pane}><Making /></Tabs.Content>
       <Tabs.Content value="files" className={pane}><Files /></Tabs.Content>
     </Tabs.Root>
   )
@@ -67,7 +69,8 @@ function TraysPart({ cupboard, people, lengths, start }: { cupboard: Schemas['Cu
       {(form === 'new' || tray) && (
         <Dialog title={tray?.name ?? 'Add a tray'} open onClose={close} wide>
           <TrayForm tray={tray} cupboard={cupboard} people={people} lengths={lengths} onSaved={close} />
-          {tray && <Photo tray={tray} onDone={() => undefined} />}
+          {tray && <Photo what="trays" id={tray.id} name={tray.name} photo={tray.photo} />}
+          {tray && <div className="mt-4"><Marks tray_id={tray.id} /></div>}
           {tray && <Leave tray={tray} onDone={close} />}
         </Dialog>
       )}

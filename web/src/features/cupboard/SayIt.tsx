@@ -4,7 +4,7 @@ import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { ThingPicture } from '@/ui/drawing/ThingPicture'
-import { answer, client } from '@/lib/http'
+import { answer, client, Problem } from '@/lib/http'
 import { readQuery, refresh } from '@/lib/queries'
 import { Chips, KindSearch } from './Chips'
 import { bodyFor, type Line, type Thing } from './thing'
@@ -41,23 +41,31 @@ export function SayIt({ kinds, subjects, bins, onMend }: SayItProps) {
   const add = useWrite(async () => {
     const ids: number[] = Object.keys(kept).length > 0 ? [] : (await answer(client.POST('/api/things/quick', { body: { typed: paused, kind: '', bin } }))).ids
     for (const thing of Object.keys(kept).length > 0 ? things : []) if (thing) ids.push(Number((await answer(client.POST('/api/things', { body: { ...bodyFor(thing), bin } }))).id))
-    setAdded({ id: ids[0] ?? 0, names: things.flatMap((each) => (each ? [each.name] : [])) })
+    setAdded({ id: ids[0] ?? 0, names: things.flatMap((each) => (each ? [each.count > 1 ? `${each.count} ${each.name}` : each.name] : [])) })
     setTyped('')
     await refresh()
   })
+  // Whoever presses Enter before the reading is shown has it read and added in one go; what is not clear is then asked.
+  const quick = useWrite(async () => {
+    const done = await answer(client.POST('/api/things/quick', { body: { typed, kind: '', bin } }))
+    setAdded({ id: done.id, names: [typed.trim()] })
+    setTyped('')
+    await refresh()
+  })
+  const asked = quick.failed instanceof Problem && quick.failed.of('kind') !== undefined
   const choose = useWrite(async (at: number, line: Line, kind: string) => {
     keep(at, await answer(client.POST('/api/things/guess', { body: { typed: line.typed, kind } })), [...line.told, 'kind'])
   })
   const input = 'min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal'
   return (
-    <form aria-label="Add a thing" className="panel flex flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); if (clear) void add.run() }}>
+    <form aria-label="Add a thing" className="panel flex flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); if (clear) void add.run(); else if (typed.trim() && lines.length === 0) void quick.run() }}>
       <div className="flex flex-wrap items-end gap-3">
         <label className="flex min-w-56 flex-1 flex-col gap-1 text-sm font-semibold">A thing, as you would say it
           <input value={typed} maxLength={200} placeholder="6 red felt balls of 6 cm · 2 jugs and 3 bowls · 1 kg of rice" onChange={(event) => { setTyped(event.target.value); setAdded(null) }} className={input} /></label>
         <label className="flex w-40 flex-col gap-1 text-sm font-semibold">Bin
           <input list={listId} value={bin} onChange={(event) => setBin(event.target.value)} className={input} /></label>
         <datalist id={listId}>{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
-        <Button type="submit" look="main" disabled={add.busy || !clear}>{lines.length > 1 ? `Add ${lines.length}` : 'Add'}</Button>
+        <Button type="submit" look="main" disabled={add.busy || quick.busy || (!clear && lines.length > 0) || !typed.trim()}>{lines.length > 1 ? `Add ${lines.length}` : 'Add'}</Button>
       </div>
       {lines.map((line, at) => {
         const mine = kept[at]
@@ -66,8 +74,8 @@ export function SayIt({ kinds, subjects, bins, onMend }: SayItProps) {
           ? <Chips key={`${paused} ${at} ${thing.kind}`} thing={thing} told={mine?.told ?? line.told} kinds={kinds} subjects={subjects} onChange={(next) => keep(at, next, mine?.told ?? line.told)} onKind={(kind) => void choose.run(at, line, kind)} />
           : <Which key={`${paused} ${at}`} line={line} kinds={kinds} onThing={(next) => keep(at, next, line.told)} onKind={(kind) => void choose.run(at, line, kind)} />
       })}
-      {[add.failed, choose.failed, error].map((each, at) => each && <Notice key={at} tone="should" role="alert">{each.message}</Notice>)}
-      {added && !add.failed && (
+      {[add.failed, asked ? null : quick.failed, choose.failed, error].map((each, at) => each && <Notice key={at} tone="should" role="alert">{each.message}</Notice>)}
+      {added && !add.failed && !typed && (
         <p role="status" className="text-[0.9375rem] text-ink-2">Added: {added.names.join(', ')}. What nobody said is assumed of its kind. <button type="button" className="min-h-control font-semibold text-woad underline underline-offset-4" onClick={() => onMend(added.id)}>Measure it</button></p>
       )}
     </form>

@@ -12,7 +12,9 @@ import { sides, volume } from '@/lib/measure'
 import { calendarDay, counted } from '@/lib/words'
 import type { WeighButton } from '@/ui/weighing'
 import { Filters, fits, NO_FILTER, type Filter } from './Filters'
+import { Marks } from './Making'
 import { OtherWays } from './OtherWays'
+import { Photo } from './Photo'
 import { SayIt } from './SayIt'
 import { ThingForm } from './ThingForm'
 
@@ -45,7 +47,7 @@ export function Things({ start, weigh }: { start: number | null; weigh: WeighBut
         </>
       )}
       <Archived things={all.archived} />
-      {thing && <Dialog title={thing.name} open onClose={() => setOpen(null)} wide><ThingForm key={thing.id} thing={thing} all={all} weigh={weigh} onSaved={() => setOpen(null)} /></Dialog>}
+      {thing && <Dialog title={thing.name} open onClose={() => setOpen(null)} wide><ThingForm key={thing.id} thing={thing} all={all} weigh={weigh} onSaved={() => setOpen(null)} /><Photo what="things" id={thing.id} name={thing.name} photo={thing.photo} /><div className="mt-4"><Marks component_id={thing.id} /></div></Dialog>}
     </div>
   )
 }

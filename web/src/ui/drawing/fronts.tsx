@@ -1,8 +1,9 @@
 import type { ReactNode } from 'react'
+import { Glyph, hasGlyph } from './glyphs'
 
 /** A thing on a tray as it is seen from the front. Sizes are millimetres. */
 export type FrontThing = {
-  name: string; drawn: string; count: number; left_mm: number; base_mm: number; width_mm: number; height_mm: number; colours: readonly string[]
+  material?: string; name: string; drawn: string; count: number; left_mm: number; base_mm: number; width_mm: number; height_mm: number; colours: readonly string[]
   filling: { drawn: string; count: number; piece_mm: number; share: number; colours: readonly string[]; medium: boolean; water: boolean } | null
 }
 
@@ -15,9 +16,13 @@ const GLASS = '#e3eff4'
 const METAL = '#cfd5d8'
 const WATER = '#a8c6d6'
 const NAMED: Record<string, string> = {
-  red: '#c0614f', blue: '#7d9db3', green: '#93ad8f', yellow: '#d9bd62', white: CHINA, grey: '#b4babc', brown: '#a07b52', orange: '#d08f52', clear: GLASS, black: '#5b5f62',
+  red: '#c0614f', blue: '#7d9db3', green: '#93ad8f', yellow: '#d9bd62', white: CHINA, grey: '#b4babc', brown: '#a07b52', orange: '#d08f52', clear: GLASS, black: '#5b5f62', purple: '#94839f', pink: '#d3a3a0', gold: '#cfae5b',
 }
-const pick = (colours: readonly string[], at: number, otherwise: string) => NAMED[colours[at % Math.max(colours.length, 1)] ?? ''] ?? otherwise
+const MADE_OF: Record<string, string> = {
+  wood: '#cfae77', birch: '#dcc294', ash: '#d6bd90', beech: '#cfae77', willow: '#c99a5b', metal: METAL, enamel: '#dfe6ea', glass: GLASS, china: CHINA, clay: '#b9764f', plastic: '#b9c7cf',
+  felt: '#b3a1b8', wool: '#c99a88', cotton: '#9fb7a6', linen: '#c9b48a', silk: '#c7b3c9', paper: '#fdfcf7', card: '#e6d9bd', leather: '#9c7350', rubber: '#a1706a', stone: '#b4b0a8', cork: '#c9a377', wax: '#e3d3a0',
+}
+const pick = (colours: readonly string[], at: number, otherwise: string): string => { const said = colours[at % Math.max(colours.length, 1)] ?? ''; return NAMED[said] ?? MADE_OF[said] ?? otherwise }
 const cloth = (n: number) => CLOTH[Math.abs(n) % CLOTH.length] ?? CLOTH[0]
 const times = (n: number, draw: (at: number) => ReactNode) => Array.from({ length: n }, (_, at) => draw(at))
 const LOOK = { stroke: LINE, strokeWidth: 1.6 }
@@ -130,6 +135,21 @@ function Filling({ thing }: { thing: FrontThing }) {
   return <>{times(shown, (at) => <circle key={at} cx={w / 2 + (at - (shown - 1) / 2) * r * 1.7} cy={-h - r * (at % 2 ? 0.55 : 0.15)} r={r} fill={pick(of.colours, at, cloth(at))} {...LOOK} />)}</>
 }
 
+/** The colour of a thing: its own, else that of what it is made of. */
+export const colourOf = (colours: readonly string[], at: number, material = ''): string | null => NAMED[colours[at % Math.max(colours.length, 1)] ?? ''] ?? MADE_OF[material] ?? null
+
+/** A thing with no colour of its own is drawn in the colour of what it is made of. */
+const coloured = (thing: FrontThing): FrontThing => (thing.colours.length === 0 && thing.material && thing.material in MADE_OF ? { ...thing, colours: [thing.material] } : thing)
+
+/** Several of one form in a row, at most five. */
+function Row({ thing }: { thing: FrontThing }) {
+  const { width_mm: w, height_mm: h, count, drawn, colours, material } = thing
+  const shown = Math.min(count, 5)
+  const each = w / shown
+  const tall = Math.min(Math.max(h, Math.min(each, 60) * 0.7), Math.max(h, 14))
+  return <>{times(shown, (at) => <g key={at} transform={`translate(${at * each + each * 0.03} ${-tall})`}><Glyph form={drawn} w={each * 0.94} h={tall} colour={colourOf(colours, at, material)} /></g>)}</>
+}
+
 /** A tray's own things from the front, back to front; its container last, low enough to be looked over. */
 export function Things({ things }: { things: readonly FrontThing[] }) {
   return (
@@ -137,7 +157,7 @@ export function Things({ things }: { things: readonly FrontThing[] }) {
       {things.map((thing, at) => (
         <g key={at} transform={`translate(${thing.left_mm} ${-thing.base_mm})`}>
           {thing.drawn !== 'jug' && thing.drawn !== 'cup' && <Filling thing={thing} />}
-          {(FORMS[thing.drawn] ?? FORMS.box)?.(thing.width_mm, thing.height_mm, thing)}
+          {hasGlyph(thing.drawn) ? <Row thing={thing} /> : (FORMS[thing.drawn] ?? FORMS.box)?.(thing.width_mm, thing.height_mm, coloured(thing))}
           {(thing.drawn === 'jug' || thing.drawn === 'cup') && <Filling thing={thing} />}
         </g>
       ))}

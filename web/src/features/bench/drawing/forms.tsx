@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react'
+import { Glyph, hasGlyph } from '@/ui/drawing/glyphs'
+import { colourOf } from '@/ui/drawing/fronts'
 
 // Physical things have the colours of wood, cloth, glass and china; nothing else in the program does.
 const LINE = '#6d5a3a'
@@ -15,9 +17,9 @@ const NAMED: Record<string, string> = {
 
 export type Laid = {
   name: string; drawn: string; count: number; width_mm: number; depth_mm: number; piece_mm: number; turned: boolean
-  colours: readonly string[]; medium: boolean
+  colours: readonly string[]; medium: boolean; material?: string; made?: string
 }
-const colour = (laid: Laid, at: number, otherwise: string) => NAMED[laid.colours[at % Math.max(laid.colours.length, 1)] ?? ''] ?? otherwise
+const colour = (laid: Laid, at: number, otherwise: string) => NAMED[laid.colours[at % Math.max(laid.colours.length, 1)] ?? ''] ?? laid.made ?? otherwise
 
 type Box = { w: number; d: number }
 type Form = (box: Box, laid: Laid, at: number) => ReactNode
@@ -100,7 +102,7 @@ FORMS.bell = FORMS.cup as Form
 /** Where the pieces of a block stand: in rows as square as its sides ask for. */
 export function places(laid: Laid): { x: number; y: number; w: number; d: number }[] {
   const { width_mm: w, depth_mm: d, count } = laid
-  if (laid.drawn === 'cloth' || laid.drawn === 'card' || count === 1) {
+  if (PILES.includes(laid.drawn) || count === 1) {
     const pile = Math.min(count, 4)
     return Array.from({ length: pile }, (_, at) => ({ x: (pile - 1 - at) * 2, y: (pile - 1 - at) * 2, w: w - (pile - 1) * 2, d: d - (pile - 1) * 2 }))
   }
@@ -111,10 +113,20 @@ export function places(laid: Laid): { x: number; y: number; w: number; d: number
   }))
 }
 
+const PILES = ['cloth', 'card', 'picture', 'numeral', 'letter']
+const coloured = (laid: Laid): Laid => { const made = laid.colours.length === 0 ? colourOf([], 0, laid.material) : null; return made ? { ...laid, made } : laid }
+
+/** A form of its own, upright within its box: the plan's y grows away from the child. */
+function Upright({ box, laid, at }: { box: Box; laid: Laid; at: number }) {
+  const fill = colourOf(laid.colours, at, laid.material)
+  return <g transform={`translate(0 ${box.d}) scale(1 -1)`}><Glyph form={laid.drawn} w={box.w} h={box.d} colour={fill} /></g>
+}
+
 /** A thing from above, in a box whose near left corner is at the origin and whose y grows towards the far side. */
 export function Form({ laid }: { laid: Laid }) {
+  const glyph = hasGlyph(laid.drawn)
   const draw = FORMS[laid.drawn] ?? (FORMS.box as Form)
-  return <>{places(laid).map((box, at) => <g key={at} transform={`translate(${box.x} ${box.y})`}>{draw(box, laid, at)}</g>)}</>
+  return <>{places(laid).map((box, at) => <g key={at} transform={`translate(${box.x} ${box.y})`}>{glyph ? <Upright box={box} laid={laid} at={at} /> : draw(box, coloured(laid), at)}</g>)}</>
 }
 
 const VESSELS = ['jug', 'cup', 'bowl', 'jar', 'dish', 'box']
@@ -145,7 +157,7 @@ export function Inside({ laid, box, vessel }: { laid: Laid; box: Box; vessel: st
         const far = shown === 1 ? 0 : Math.min(r * 0.5, r - size * 0.8)
         const at = (n / shown) * 2 * Math.PI
         const each: Box = { w: size * 2, d: size * 2 }
-        return <g key={n} transform={`translate(${cx + far * Math.cos(at) - size} ${cy + far * Math.sin(at) - size})`}>{(FORMS.ball as Form)(each, laid, n)}</g>
+        return <g key={n} transform={`translate(${cx + far * Math.cos(at) - size} ${cy + far * Math.sin(at) - size})`}>{hasGlyph(laid.drawn) ? <Upright box={each} laid={laid} at={n} /> : (FORMS[laid.drawn] ?? (FORMS.ball as Form))(each, coloured(laid), n)}</g>
       })}
     </>
   )
