@@ -16,6 +16,7 @@ from werkzeug.routing import IntegerConverter, Map, PathConverter
 from zither_awl.api import problems
 from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, decide, decided, guard
 from zither_awl.api.spec import api
+from zither_awl.api.units import in_their_units
 from zither_awl.api.views import (
     bench,
     catalogue,
@@ -122,6 +123,7 @@ def create_app(
     app.url_map.converters["page"] = PagePath
     app.add_url_rule("/<page:path>", "page", page)
     app.after_request(_headers)
+    app.after_request(in_their_units)
     return app
 
 

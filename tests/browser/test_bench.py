@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -20,6 +21,10 @@ from zither_awl.services import things
 
 MOST_ACTIONS = 8
 """A tap, or a text typed, is an action."""
+
+
+def ticked(p: Person, name: str) -> bool:
+    return p.find("tick", name).is_selected()
 
 
 @pytest.fixture
@@ -135,7 +140,7 @@ def test_what_is_made_at_home_is_checked_before_it_is_in_the_cupboard(at_house: 
     for tick in at_house.driver.find_elements("css selector", "section[aria-label='Felt balls'] input[type=checkbox]"):
         name = at_house.driver.find_element("css selector", f"label[for='{tick.get_attribute('id')}']").text
         at_house.tap("tick", name)
-        at_house.until(lambda name=name: at_house.find("tick", name).is_selected(), f"the tick of {name}")
+        at_house.until(partial(ticked, at_house, name), f"the tick of {name}")
     at_house.type("Checked by", "Odile")
     assert at_house.violations() == []
     at_house.type("How many", "6")

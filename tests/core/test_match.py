@@ -77,7 +77,7 @@ LEVELS = st.sampled_from(
         level(
             Role(name="hole", accepts=("receiver",)),
             Role(name="ball", accepts=("ball",), use="handled", fits_in="hole"),
-            Role(name="other", accepts=("ball", "receiver"), unlike="ball"),
+            Role(name="other", accepts=("ball", "receiver"), unlike=("ball",)),
             Role(name="again", accepts=("receiver",), same_as="hole"),
         ),
     ]

@@ -18,6 +18,8 @@ PUBLISHED: dict[str, tuple[tuple[int, Rung], ...]] = {
     "form": ((1, ("cylinders", 1)), (3, ("flat-shapes", 2)), (3, ("flat-shapes", 3)), (4, ("insets", 2))),
     "number": ((2, ("long-rods", 1)), (4, ("count-touch", 3)), (4, ("number-rods", 2)), (5, ("zero", 1)),
                (5, ("add", 1))),
+    "numerals": ((1, ("number-rods", 1)), (2, ("trace", 1)), (3, ("rods-numerals", 1)), (4, ("zero", 1)),
+                 (5, ("numerals", 3))),
     "letters": ((2, ("rough-smooth", 1)), (4, ("letters", 1)), (5, ("picture-word", 1)), (5, ("read-fetch", 1))),
 }  # fmt: skip
 """By family of material: the grade of the published order, and the rung of ours that is that exercise."""

@@ -143,7 +143,8 @@ def test_what_a_thing_shows_is_read(typed: str, kind: str, subject: str) -> None
 
 def test_a_kind_chosen_by_hand_keeps_count_size_and_colour() -> None:
     made = understood("12 red wotsits of 4 cm", "counter")
-    assert (made.kind, made.count, largest_mm(made.shape), made.colours) == ("counter", 12, pytest.approx(40), ("red",))
+    assert (made.kind, made.count, made.colours) == ("counter", 12, ("red",))
+    assert largest_mm(made.shape) == pytest.approx(40)
     assert "shape" not in made.assumed
 
 

@@ -19,7 +19,10 @@ HOME_MARK = "zither_awl.home"
 DEVICE_COOKIE = "zither-awl-device"
 ADULT_HEADER = "X-Adult"
 MOST_DIGITS = 16
-RAW = ("bench.check_household", "bench.take_household", "things.add_photo", "lessons.add_word_photo")
+RAW = (
+    "bench.check_household", "bench.take_household", "things.photograph_first", "things.add_thing_photo",
+    "things.add_photo", "lessons.add_word_photo",
+)  # fmt: skip
 """The views that take the bytes of a file instead of JSON."""
 
 

@@ -166,7 +166,8 @@ def _level(card: CardData, data: LevelData, number: int) -> Level:
 
 def _role(data: RoleData) -> Role:
     kept = data.model_dump()
-    return Role(**{**kept, "unlike": tuple(data.unlike), "accepts": tuple(data.accepts), "instead": tuple(data.instead)})
+    several = {name: tuple(getattr(data, name)) for name in ("unlike", "accepts", "instead")}
+    return Role(**{**kept, **several})
 
 
 def read_cards(text: str, *, area: str = "", name: str = "") -> tuple[Design, ...]:

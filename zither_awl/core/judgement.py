@@ -104,9 +104,16 @@ class Judgements:
     def _master(self, key: tuple[int, int]) -> Mastery:
         visits, shown = tuple(self._episodes[key]), tuple(self._presentations[key])
         day, practice, guess = self.state.log.mastered_on.get(key), self.state.practice, self._guess_of.get(key[1], 0.0)
+        if key[1] in self._only_loved:
+            # A song, a talk, a book has interest, and no mastery.
+            visits, day = (), None
         evidence = (self.on, self.school, practice, day, visits, shown, guess)
         return self._memory.of(("mastery", *key), evidence, lambda: mastery(
             visits, shown, self.on, school=self.school, practice=practice, mastered_on=day, guess=guess))  # fmt: skip
+
+    @cached_property
+    def _only_loved(self) -> frozenset[int]:
+        return frozenset(tray.card.id for tray in self.state.trays if tray.card.sort != "work")
 
     @cached_property
     def _guess_of(self) -> dict[int, float]:

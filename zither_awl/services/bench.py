@@ -322,6 +322,7 @@ def _rung(work: Store, card: Design, level: Level) -> Card:
         id=known.id if known else 0, name=known.name if known else name[:80], area=card.area,
         from_months=max(card.from_months, min(level.from_months, card.to_months - 1)), to_months=card.to_months,
         follows=known.follows if known else (), key=card.key, level=level.number, guess=level.guess,
+        sort=card.sort,
     )  # fmt: skip
 
 
@@ -334,9 +335,10 @@ def _link_rungs(work: Store, known: Mapping[str, Design]) -> None:
             continue
         before = {ids[rung] for rung in known[card.key].before(card.level) if rung in ids}
         follows = tuple(sorted({*card.follows, *before} - {card.id}))
-        guess = known[card.key].level(card.level).guess
-        if (follows, guess) != (card.follows, card.guess):
-            work.cupboard.save_card(replace(card, follows=follows, guess=guess))
+        design = known[card.key]
+        told = replace(card, follows=follows, guess=design.level(card.level).guess, sort=design.sort)
+        if told != card:
+            work.cupboard.save_card(told)
 
 
 def wish_of(desk: Desk, tray_id: int) -> Wish:

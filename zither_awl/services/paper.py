@@ -8,6 +8,7 @@ from datetime import date
 from typing import Literal
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.measure import in_inches
 from zither_awl.core.safety import hazards
 from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import kind_of
@@ -122,11 +123,13 @@ def tray_card(desk: Desk, tray_id: int) -> TrayCard:
     inner = (box.inside.top_mm, box.inside.across_mm or box.inside.top_mm) if box and box.inside else None
     inside = {role.name: role.lies_in for role in level.roles} if level else {}
     condition = condition_of(house, tray, day)
+    put = in_inches if house.household and house.household.lengths == "in" else str
     return TrayCard(
         name=tray.name, under=_under(tray, card), for_whom=_for_whom(house, tray),
         container=box.name if box else "", inner_mm=inner,
         things=tuple(_lying(c, inside, tray, sides.get(c.role)) for c in tray.contents if c.role != CONTAINER),
-        fill=_fill(made.poured if made else None), mind=_mind(house, tray, card, condition),
+        fill=put(_fill(made.poured if made else None)),
+        mind=tuple(map(put, _mind(house, tray, card, condition))),
         bin_name=house.bin_name(tray.bin_id) or "", steps=script_of(card, level) if card and level else (),
         interest=card.interest if card else (), clean_up=card.clean_up if card else "",
         expects=f"{level.expects} Not yet: {level.not_yet}" if level else "", morning=card.morning if card else "",

@@ -362,6 +362,10 @@ def pour_problems(level: Level, get: Callable[[str], Component | None]) -> list[
     return []
 
 
+SHOWING = {"picture", "model", "numeral", "word", "letter", "rough letter", "rough numeral"}
+"""Uses of which two things of one kind are told apart by what they show."""
+
+
 def too_alike(one: Component, other: Component) -> bool:
     """Whether two things are one, or of one kind and neither show something else nor have other colours."""
     if one.id == other.id:
@@ -369,7 +373,7 @@ def too_alike(one: Component, other: Component) -> bool:
     if one.kind != other.kind:
         return False
     told_apart = bool(one.colours and other.colours) and not set(one.colours) & set(other.colours)
-    shows_else = bool(kind_of(one).bears) and one.name != other.name
+    shows_else = bool(SHOWING & set(kind_of(one).can)) and one.name != other.name
     return not (told_apart or shows_else)
 
 

@@ -6,7 +6,9 @@ import re
 
 from zither_awl.core.trays.design import Design, Level
 
-FETCHING = re.compile(r"\b(fetch|carry|carries|bring|unroll|roll out|go to|set the|take the .* from the shelf)\b", re.I)
+FETCHING = re.compile(
+    r"\b(fetch|carry|carries|bring|unroll|roll out|go to|go together|set the|take the .* from the shelf)\b", re.I
+)
 BACK = re.compile(r"\b(back|home|shelf|return|away|put|hang|gather|basket|box|drawer)\b", re.I)
 OPENS = {
     "whole": "Invite the child, and fetch the tray from the shelf together, both hands on its short sides.",
@@ -16,7 +18,7 @@ OPENS = {
 ENDS = {
     "whole": "Put everything back as it lay, and carry the tray to its own place on the shelf.",
     "one by one": "Carry the things back one by one, each to its own place.",
-    "not": "Leave it as the next one will want to find it.",
+    "not": "Put it back as the next one will want to find it.",
 }
 """Common practice, no source."""
 

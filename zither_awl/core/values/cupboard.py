@@ -63,6 +63,8 @@ class Card:
     level: int = 1
     guess: float = 0.0
     """The chance of getting it right by luck."""
+    sort: str = "work"
+    """As of its design: a song, a talk or a book is loved, and never mastered."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()

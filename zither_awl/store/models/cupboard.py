@@ -76,6 +76,7 @@ class CardRow(Base):
     key: Mapped[str] = mapped_column(String(40))
     level: Mapped[int]
     guess: Mapped[float]
+    sort: Mapped[str] = mapped_column(String(16))
 
 
 class CardFollowsRow(Base):

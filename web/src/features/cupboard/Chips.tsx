@@ -15,10 +15,10 @@ export function Chips({ thing, told, kinds, subjects, onChange, onKind }: ChipsP
   const medium = thing.density_g_ml !== null
   const assumed = (name: string) => thing.assumed.includes(name) && !told.includes(name)
   return (
-    <div className="flex items-start gap-3">
+    <div className="grid grid-cols-[3.25rem_minmax(0,1fr)] items-center gap-x-3 gap-y-1.5">
       <ThingPicture thing={thing} size={52} />
-      <div className="flex min-w-0 flex-1 flex-col gap-1.5">
-        <p className="said font-semibold">{thing.name}</p>
+      <p className="said font-semibold">{thing.name}</p>
+      <div className="col-span-2 flex min-w-0 flex-col gap-1.5 min-[700px]:col-span-1 min-[700px]:col-start-2">
         <ul aria-label={`${thing.name}, as it is understood`} className="flex flex-wrap gap-1.5">
           <Chip label="Kind" value={thing.kind}><KindSearch kinds={kinds} value={thing.kind} onKind={onKind} /></Chip>
           {!medium && <Chip label="How many" value={String(thing.count)} assumed={assumed('count')}><Amount label="How many" value={thing.count} whole onChange={(count) => onChange(said(thing, 'count', { count }))} /></Chip>}
@@ -67,7 +67,7 @@ function resized(thing: Thing, mm: number): Thing {
 }
 
 function Chip({ label, value, assumed = false, faint = false, children }: { label: string; value: string; assumed?: boolean; faint?: boolean; children?: ReactNode }) {
-  const look = `inline-flex min-h-control items-center gap-1 rounded-full border px-3 text-[0.9375rem] ${faint ? 'border-line text-ink-3' : 'border-edge bg-paper'}`
+  const look = `inline-flex min-h-control items-center gap-1 rounded-full border px-3 text-[0.9375rem] whitespace-nowrap max-[480px]:px-2.5 max-[480px]:text-sm ${faint ? 'border-line text-ink-3' : 'border-edge bg-paper'}`
   const text = <><span className="text-sm text-ink-3">{label}</span> <span className={faint ? '' : 'font-semibold'}>{value}</span>{assumed && <span className="text-sm text-ink-3"> assumed</span>}</>
   if (!children) return <li className={look}>{text}</li>
   return (

@@ -33,7 +33,7 @@ export function Making() {
       {data.begun.length === 0 && <p className="text-ink-2">Nothing is being made. What could be stands below, what most cards ask for first.</p>}
       <section aria-label="What could be made" className="flex flex-col gap-2"><h2>What could be made</h2>
         <ul className="grid grid-cols-2 gap-3 max-[800px]:grid-cols-1">{data.suggested.map(({ recipe, cards }) => (
-          <li key={recipe.key} className="panel flex flex-wrap items-start justify-between gap-2 p-4">
+          <li key={recipe.key} className="panel grid grid-cols-[minmax(0,1fr)_auto] items-start gap-3 p-4">
             <div className="min-w-0"><p className="font-semibold">{recipe.name}</p>
               <p className="text-sm text-ink-2">{recipe.work} · about {recipe.minutes} minutes{cards > 0 && ` · ${counted(cards, 'card')} ask${cards === 1 ? 's' : ''} for it`}</p>
               <p className="text-sm text-ink-2">{recipe.materials.join('; ')}</p></div>

@@ -2,13 +2,17 @@ import { Things } from './fronts'
 
 type Drawn = { name: string; drawn: string; kind: string; colours: readonly string[]; shape: { shape: string; sizes_mm: readonly number[] }; photo?: number | null; id?: number }
 
+/** Flat things, seen as they are held up. */
+const FLAT = ['card', 'picture', 'numeral', 'letter', 'leaf', 'feather', 'frame', 'puzzle', 'pegboard', 'shirt', 'trousers', 'sock', 'purse', 'button', 'key', 'knife', 'brush', 'pencil', 'scrub', 'lens', 'banana', 'flower']
+
 /** Width and height of a thing as it stands, from its sides. */
 function front({ shape, drawn }: Drawn): { w: number; h: number } {
   const [a = 60, b = a, c = b] = shape.sizes_mm
   if (shape.shape === 'ball') return { w: a, h: a }
   if (shape.shape === 'cylinder') return b >= 3 * a && drawn !== 'cup' && drawn !== 'jar' ? { w: b, h: a } : { w: a, h: b }
   if (drawn === 'spoon' || drawn === 'tongs' || drawn === 'scissors' || drawn === 'rod') return { w: Math.max(a, b, c), h: Math.min(a, Math.max(c, 12)) }
-  if (drawn === 'card' || drawn === 'cloth') return { w: a, h: Math.max(b * 0.7, 12) }
+  if (FLAT.includes(drawn)) return { w: a, h: b === c ? a : b }
+  if (drawn === 'cloth') return { w: a, h: Math.max(b * 0.7, 12) }
   return { w: Math.max(a, b), h: c }
 }
 

@@ -12,8 +12,14 @@ const INKS: Record<Ink, string> = {
 /** Whether there is a drawing of its own for a form. */
 export const hasGlyph = (form: string): boolean => form in PATHS
 
+/** Forms that lie along their longer side: turned where their box is the other way. */
+const LONG_WIDE = ['pencil', 'key', 'brush', 'bolt', 'knife', 'banana', 'vehicle']
+const LONG_TALL = ['peg', 'broom', 'bottle', 'feather', 'hammer']
+
 /** A form drawn into a box of w by h whose upper left corner is at the origin; its main part in the colour of the thing. */
 export function Glyph({ form, w, h, colour }: { form: string; w: number; h: number; colour: string | null }): ReactNode {
+  const turned = (LONG_WIDE.includes(form) && h > 1.15 * w) || (LONG_TALL.includes(form) && w > 1.15 * h)
+  if (turned) return <g transform={`translate(${w} 0) rotate(90)`}><Glyph form={form} w={h} h={w} colour={colour} /></g>
   const thin = 1.6 / Math.max(Math.min(w, h) / 100, 0.01)
   return (
     <g transform={`scale(${w / 100} ${h / 100})`}>

@@ -19,6 +19,10 @@ def upgrade() -> None:
         component.create_foreign_key(op.f("fk_component_photo_id"), "photo", ["photo_id"], ["id"])
     with op.batch_alter_table("component") as component:
         component.alter_column("subject", server_default=None)
+    with op.batch_alter_table("card") as card:
+        card.add_column(sa.Column("sort", sa.String(length=16), nullable=False, server_default="work"))
+    with op.batch_alter_table("card") as card:
+        card.alter_column("sort", server_default=None)
     op.create_table(
         "making",
         sa.Column("id", sa.Integer(), nullable=False),
@@ -54,6 +58,8 @@ def upgrade() -> None:
 def downgrade() -> None:
     for table in ("mark", "making"):
         op.drop_table(table)
+    with op.batch_alter_table("card") as card:
+        card.drop_column("sort")
     with op.batch_alter_table("component") as component:
         component.drop_constraint(op.f("fk_component_photo_id"), type_="foreignkey")
         for column in ("box_months", "photo_id", "subject"):

@@ -113,13 +113,16 @@ export function places(laid: Laid): { x: number; y: number; w: number; d: number
   }))
 }
 
+const ROUND = ['ring', 'button', 'bead', 'fruit', 'egg', 'globe', 'clock', 'knob', 'cone', 'flower', 'plant', 'plush', 'shell']
 const PILES = ['cloth', 'card', 'picture', 'numeral', 'letter']
 const coloured = (laid: Laid): Laid => { const made = laid.colours.length === 0 ? colourOf([], 0, laid.material) : null; return made ? { ...laid, made } : laid }
 
-/** A form of its own, upright within its box: the plan's y grows away from the child. */
+/** A form of its own, upright within its box; the round ones stay round. */
 function Upright({ box, laid, at }: { box: Box; laid: Laid; at: number }) {
   const fill = colourOf(laid.colours, at, laid.material)
-  return <g transform={`translate(0 ${box.d}) scale(1 -1)`}><Glyph form={laid.drawn} w={box.w} h={box.d} colour={fill} /></g>
+  const side = Math.min(box.w, box.d)
+  const [w, d] = ROUND.includes(laid.drawn) ? [side, side] : [box.w, box.d]
+  return <g transform={`translate(${(box.w - w) / 2} ${(box.d - d) / 2})`}><Glyph form={laid.drawn} w={w} h={d} colour={fill} /></g>
 }
 
 /** A thing from above, in a box whose near left corner is at the origin and whose y grows towards the far side. */

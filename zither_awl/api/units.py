@@ -1,0 +1,36 @@
+"""Answers in the household's units: sentences only. Numbers and what people wrote themselves stay as they are kept."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from flask import Response
+
+from zither_awl.api.context import desk
+from zither_awl.core.measure import in_inches
+
+SENTENCES = frozenset({
+    "text", "message", "hint", "detail", "why", "words", "reason", "reasons", "condition", "then", "fill", "held",
+    "would_change", "compared", "minds", "emergency", "caution", "stability", "spoken",
+})  # fmt: skip
+"""The fields that hold sentences of the program's own."""
+
+
+def in_their_units(response: Response) -> Response:
+    """An answer to a house of inches, its sentences in inches."""
+    if response.mimetype not in ("application/json", "application/problem+json") or response.direct_passthrough:
+        return response
+    home = desk().house().household if response.status_code < 500 else None
+    if home is None or home.lengths != "in":
+        return response
+    response.set_data(json.dumps(_put(json.loads(response.get_data(as_text=True)))))
+    return response
+
+
+def _put(value: Any, sentence: bool = False) -> Any:
+    if isinstance(value, dict):
+        return {key: _put(each, key in SENTENCES) for key, each in value.items()}
+    if isinstance(value, list):
+        return [_put(each, sentence) for each in value]
+    return in_inches(value) if sentence and isinstance(value, str) else value

@@ -1,0 +1,54 @@
+"""Measures in a sentence, in the household's units: a house of inches reads inches, ounces and pounds, fluid ounces.
+
+The core reckons in mm, g and ml and says so; what is shown to a house of inches is put into its units at the edge.
+An inch is 25.4 mm, a pound 453.6 g, a fluid ounce 29.57 ml (from memory, see core.things.amounts).
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+
+from zither_awl.core.things.amounts import LINEAR, MASS, VOLUME
+
+_NUMBER = r"\d+(?:\.\d+)?"
+_SIZES = re.compile(rf"(?<![\w.])({_NUMBER}(?:\s?[×x]\s?{_NUMBER})*) (mm|cm|m)\b(?!/)")
+_MASS = re.compile(rf"(?<![\w.])({_NUMBER}) (kg|g)\b(?!/)")
+_VOLUME = re.compile(rf"(?<![\w.])({_NUMBER}) (ml|l)\b")
+_FORCE = re.compile(rf"(?<![\w.])({_NUMBER}) N\b")
+_POUND_FORCE_N = 4.448
+
+
+def _short(value: float) -> str:
+    """At most one decimal; two below one."""
+    return f"{value:.2f}".rstrip("0").rstrip(".") if value < 1 else f"{value:.1f}".removesuffix(".0")
+
+
+def _sizes(found: re.Match[str]) -> str:
+    each = LINEAR[found[2]] / LINEAR["in"]
+    return re.sub(_NUMBER, lambda n: _short(float(n[0]) * each), found[1]) + " in"
+
+
+def _mass(found: re.Match[str]) -> str:
+    grams = float(found[1]) * MASS[found[2]]
+    return f"{_short(grams / MASS['lb'])} lb" if grams >= MASS["lb"] else f"{_short(grams / MASS['oz'])} oz"
+
+
+def _volume(found: re.Match[str]) -> str:
+    return f"{_short(float(found[1]) * VOLUME[found[2]] / VOLUME['floz'])} fl oz"
+
+
+def _force(found: re.Match[str]) -> str:
+    return f"{_short(float(found[1]) / _POUND_FORCE_N)} lbf"
+
+
+RULES: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], str]], ...] = (
+    (_SIZES, _sizes), (_MASS, _mass), (_VOLUME, _volume), (_FORCE, _force),
+)  # fmt: skip
+
+
+def in_inches(text: str) -> str:
+    """A sentence with its metric measures put into inches, ounces, pounds and fluid ounces."""
+    for pattern, put in RULES:
+        text = pattern.sub(put, text)
+    return text
