@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import combinations
 
 import pytest
@@ -11,7 +12,7 @@ from tests.core.cupboards import fifteen, reference, stock_of, thing
 from zither_awl.catalogue import shipped_cards
 from zither_awl.core.trays import Made, Makeable, Need, Stock, at_once, makeable
 from zither_awl.core.trays.complete import missing
-from zither_awl.core.trays.makeable import level_for
+from zither_awl.core.trays.makeable import EFFORT_ADULT, level_for, make
 
 CARDS = {design.key: design for design in shipped_cards()}
 ILSE = child("Ilse", 30)
@@ -53,7 +54,7 @@ def test_the_best_comes_first_and_says_why(beginners: Makeable) -> None:
     scores = [m.score for m in beginners.made]
     assert scores == sorted(scores, reverse=True)
     for made in beginners.made:
-        assert set(made.terms) == {"fit", "area missing", "effort", "held back"}
+        assert set(made.terms) == {"fit", "area missing", "effort", "stands in", "held back"}
         assert made.reasons[0].rule in ("FIT", "SEQ-1")
         assert "Ilse" in made.reasons[0].text
     held = [m.terms["held back"] < 0 for m in beginners.made]
@@ -148,3 +149,14 @@ def test_nothing_to_make_is_an_answer() -> None:
     empty = can_make(Stock(()))
     assert not [role for m in empty.made for role in m.level.roles if not role.optional]
     assert empty.unlocks
+
+
+def test_what_an_adult_sings_and_what_only_would_do_come_after_as_good_a_work(beginners: Makeable) -> None:
+    songs = [m for m in beginners.made if m.design.sort != "work"]
+    assert songs
+    assert all(m.terms["effort"] <= -EFFORT_ADULT for m in songs)
+    cards = thing("cards", "picture card", count=6, subject="animals", id=900)
+    of = next(d for d in CARDS.values() for r in d.levels[0].roles if r.subject == "animals" and "picture" in r.accepts)
+    need = Need(child("Ilse", of.levels[0].from_months + 1), (), TODAY, {}, frozenset())
+    known, unknown = (make(of, of.levels[0], stock_of(each), need) for each in (cards, replace(cards, subject="")))
+    assert known.terms["stands in"] > unknown.terms["stands in"]

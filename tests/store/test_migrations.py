@@ -45,7 +45,7 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 
 def test_there_is_a_database_of_every_landed_version() -> None:
-    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0", "0.3.0", "0.4.0", "0.5.0", "0.6.0", "0.7.0"]
+    assert [path.stem for path in OLD] == ["0.1.0", "0.2.0", "0.3.0", "0.4.0", "0.5.0", "0.6.0", "0.7.0", "0.8.0"]
 
 
 @pytest.mark.parametrize("old", OLD, ids=lambda path: path.stem)
@@ -79,6 +79,9 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     allowed = [p.kind for c in house.children for p in c.permissions]
     later = old.stem >= "0.7.0"
     assert (allowed, [a.words for a in house.weeks.aims]) == (["small"] * later, ["autumn"] * later)
+    made = [m.recipe for m in house.cupboard.makings], [m.note for m in house.cupboard.marks]
+    assert made == ((["felt-ball"], ["the cloth frays"]) if old.stem >= "0.8.0" else ([], []))
+    assert any(c.subject == "animals" for c in house.components) is (old.stem >= "0.8.0")
     held = {c.role: c.component.name for t in house.trays for c in t.contents}
     assert held.get("filling", "") == ("chickpeas" if old.stem >= "0.2.0" else "")
     desk.close()

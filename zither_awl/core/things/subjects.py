@@ -23,7 +23,7 @@ SUBJECTS: Final[dict[str, tuple[str, ...]]] = {
     "vehicles": ("vehicle", "car", "truck", "lorry", "train", "bus", "boat", "ship", "plane", "tractor", "digger",
                  "transport", "vehiculo", "coche", "carro", "camion", "tren", "barco", "avion", "transporte"),
     "tools": ("tool", "herramienta"),
-    "numerals": ("number", "numeral", "digit", "counting", "numero", "cifra"),
+    "numerals": ("number", "numeral", "digit", "counting", "quantity", "dot card", "numero", "cifra"),
     "letters": ("letter", "alphabet", "abc", "phonics", "letra", "alfabeto", "abecedario"),
     "words": ("word", "palabra"),
     "faces": ("face", "feeling", "emotion", "cara", "emocion"),

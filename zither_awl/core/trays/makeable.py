@@ -27,6 +27,7 @@ from zither_awl.core.values import Child, PermissionKind
 from zither_awl.core.words import counted, listed
 
 AREA_MISSING, EFFORT_BIN, EFFORT_MORNING, EFFORT_THING, HELD_BACK = 15.0, 2.0, 5.0, 0.5, 100.0
+EFFORT_ADULT, STANDS_IN = 6.0, 5.0
 """Weights of the ranking against fit (0 to 100); ours, no source."""
 State = str
 """A mastery state, see core.mastery: not shown, shown, working, alone, mastered, fading."""
@@ -168,7 +169,7 @@ def make(
     if level.container and (chosen is None or would_do is not None or isinstance(assembled.packing, NoRoom)):
         short.append(CONTAINER)
     lacks = [need_ for need_ in missing(design, level, matches.chosen.keys()) if not _asked(level, need_, short)]
-    terms, reasons = _rank(design, level, assembled, need, practice)
+    terms, reasons = _rank(design, level, matches, assembled, need, practice)
     return Made(design, level, matches, chosen, would_do, assembled, (*checks, *told), (*short, *lacks), terms, reasons)
 
 
@@ -237,17 +238,26 @@ def _state(need: Need, rung: tuple[str, int]) -> MasteryState:
     return cast("MasteryState", need.states.get(rung) or "not shown")
 
 
-def _rank(design: Design, level: Level, made: Assembled, need: Need,
+def _rank(design: Design, level: Level, matches: Matches, made: Assembled, need: Need,
           practice: Practice) -> tuple[dict[str, float], tuple[Reason, ...]]:  # fmt: skip
     suited = ready_for(design, level, need, need.names, practice)
     fit = suited.fit
     bins = {c.component.bin_id for c in made.contents if c.component.bin_id is not None}
     effort = EFFORT_BIN * len(bins) + EFFORT_THING * len(made.contents) + (EFFORT_MORNING if design.morning else 0)
+    # What is sung, told or shown takes an adult for as long as it lasts.
+    effort += EFFORT_ADULT if design.sort != "work" else 0
     lacking = AREA_MISSING if design.area not in need.areas_out else 0.0
     # What does not suit yet comes after all that does, however little there is to fetch for it.
     held = -HELD_BACK if suited.held_back else 0.0
-    return {"fit": fit, "area missing": lacking, "effort": -effort, "held back": held}, tuple(
-        _reasons(design, need, suited, bool(lacking), effort, len(bins))
+    terms = {"fit": fit, "area missing": lacking, "effort": -effort, "stands in": -STANDS_IN * _standing_in(matches)}
+    return {**terms, "held back": held}, tuple(_reasons(design, need, suited, bool(lacking), effort, len(bins)))
+
+
+def _standing_in(matches: Matches) -> int:
+    """In how many roles something only would do: it is not known what it shows, or it is not quite the size."""
+    return sum(
+        any(c.component.id == thing.id and c.answer == "would do" for c in matches.considered[role])
+        for role, thing in matches.chosen.items()
     )
 
 
