@@ -1,7 +1,7 @@
 """Takes the answers of this version on the demo household of 0.5.0, for later versions to be held against.
 
-`python -m tests.record_answers 0.8.0` writes tests/data/answers-0.8.0.json.gz: run it once, when a version lands, before
-its entry is written in tests/api/test_same_answers.py.
+`python -m tests.record_answers 0.8.0` writes tests/data/answers-0.8.0.json.gz: run it once, when a version lands, and
+before its entry is written in tests/api/test_same_answers.py.
 """
 
 from __future__ import annotations

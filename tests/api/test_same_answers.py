@@ -42,6 +42,7 @@ CORRECTED: dict[str, dict[str, str]] = {
         r"things/restock\[\d+\]/reason": "under three uses it is too early to foretell",
         r"catalogue/(cards|shipped)": "many more cards; what cards make of things, and what is carried; by their ages",
         r"today/prepare": "what spilled, in place of strays",
+        r"(shelf|cupboard)/trays\[\d+\]/front.*/drawn": "things are drawn by forms of their own",
         r"today/(change_waits|mind|to_show|look)": "it tells what the findings, the rotation and the remedies tell",
     },
     "0.7.0": {
@@ -50,6 +51,7 @@ CORRECTED: dict[str, dict[str, str]] = {
         r"cupboard/hazards": "more kinds of danger are known",
         r"things/(dangers|kinds)": "more kinds of danger and of things are known",
         r"today/prepare": "what spilled, in place of strays",
+        r"(shelf|cupboard)/trays\[\d+\]/front.*/drawn": "things are drawn by forms of their own",
     },
     "0.8.0": {},
 }
