@@ -1,7 +1,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Schemas } from '@/lib/http'
 import { counted, length, type Lengths } from '@/lib/words'
-import { Form, Inside, stands } from './forms'
+import { Form, Inside, shownOf, stands } from './forms'
 
 type Laid = Schemas['LaidOut']
 type PlanShape = Schemas['PlanOut']
@@ -39,12 +39,14 @@ const within = (role: string, all: readonly Laid[]): Laid[] => all.filter((each)
 
 function Filled({ laid, all }: { laid: Laid; all: readonly Laid[] }) {
   const box = { w: laid.width_mm, d: laid.depth_mm }
+  const here = all.filter((each) => each.lies_in === laid.role)
+  const loose = here.filter((each) => !stands(each))
+  const pieces = (of: readonly Laid[]) => of.reduce((sum, each) => sum + shownOf(each), 0)
   return (
     <>
       <Form laid={laid} />
-      {all.filter((each) => each.lies_in === laid.role).map((each) => (stands(each)
-        ? <g key={each.role} transform={`translate(${(box.w - each.width_mm) / 2} ${(box.d - each.depth_mm) / 2})`}><Filled laid={each} all={all} /></g>
-        : <Inside key={each.role} laid={each} box={box} vessel={laid.drawn} />))}
+      {loose.map((each, at) => <Inside key={each.role} laid={each} box={box} vessel={laid.drawn} before={pieces(loose.slice(0, at))} all={pieces(loose)} />)}
+      {here.filter(stands).map((each) => <g key={each.role} transform={`translate(${(box.w - each.width_mm) / 2} ${(box.d - each.depth_mm) / 2})`}><Filled laid={each} all={all} /></g>)}
     </>
   )
 }

@@ -136,8 +136,12 @@ const VESSELS = ['jug', 'cup', 'bowl', 'jar', 'dish', 'box']
 /** Whether it stands in or on another thing as a vessel of its own. */
 export const stands = (laid: Laid): boolean => laid.count === 1 && !laid.medium && VESSELS.includes(laid.drawn)
 
-/** What lies in a vessel: loose pieces in a ring, or a heap of a medium. Drawn within its box. */
-export function Inside({ laid, box, vessel }: { laid: Laid; box: Box; vessel: string }) {
+const MOST_SHOWN = 8
+/** How many pieces of a thing are drawn in a vessel. */
+export const shownOf = (laid: Laid): number => (laid.medium ? 0 : Math.min(laid.count, MOST_SHOWN))
+
+/** What lies in a vessel: a heap of a medium, or loose pieces in a ring of `all`, of which `before` are other things. Drawn within its box. */
+export function Inside({ laid, box, vessel, before, all }: { laid: Laid; box: Box; vessel: string; before: number; all: number }) {
   const { cx, cy, r } = hollow(vessel, box)
   if (laid.medium) {
     const water = laid.piece_mm <= 1 && laid.name.toLowerCase().includes('water')
@@ -152,13 +156,13 @@ export function Inside({ laid, box, vessel }: { laid: Laid; box: Box; vessel: st
       </>
     )
   }
-  const shown = Math.min(laid.count, 8)
-  const size = Math.min(laid.piece_mm / 2, r * 0.45)
+  const shown = shownOf(laid)
+  const size = Math.min(laid.piece_mm / 2, r * (all > shown ? 0.3 : 0.45))
   return (
     <>
       {Array.from({ length: shown }, (_, n) => {
-        const far = shown === 1 ? 0 : Math.min(r * 0.5, r - size * 0.8)
-        const at = (n / shown) * 2 * Math.PI
+        const far = all === 1 ? 0 : Math.min(r * 0.5, r - size * 0.8)
+        const at = ((before + n) / all) * 2 * Math.PI
         const each: Box = { w: size * 2, d: size * 2 }
         return <g key={n} transform={`translate(${cx + far * Math.cos(at) - size} ${cy + far * Math.sin(at) - size})`}>{hasGlyph(laid.drawn) ? <Upright box={each} laid={laid} at={n} /> : (FORMS[laid.drawn] ?? (FORMS.ball as Form))(each, coloured(laid), n)}</g>
       })}
