@@ -188,3 +188,17 @@ def test_a_length_in_inches_is_the_same_length(mm: float) -> None:
     found = re.fullmatch(r"([\d.]+) in", said)
     assert found is not None
     assert float(found[1]) * 25.4 == pytest.approx(mm, abs=1.3 if mm >= 25.4 else 0.13)
+
+
+@pytest.mark.parametrize(
+    ("one", "other", "filled"),
+    [("red", "red", True), ("red", "blue", False), ("red", "", False), ("mixed", "mixed", False)],
+)
+def test_things_of_one_colour_share_a_colour_that_is_said(one: str, other: str, filled: bool) -> None:
+    alike = level(
+        Role(name="a", accepts=("thing",), use="handled"),
+        Role(name="b", accepts=("thing",), use="handled", unlike=("a",), coloured_as=("a",)),
+    )
+    bell = thing("bell", "shell", id=2, colours=(other,) if other else ())
+    stock = stock_of(thing("block", "cube", id=1, colours=(one,)), bell)
+    assert match_roles(alike, stock).complete is filled

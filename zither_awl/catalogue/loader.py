@@ -30,6 +30,7 @@ class RoleData(_Strict):
     fits_in: str = ""
     same_as: str = ""
     unlike: list[str] = []
+    coloured_as: list[str] = []
     shows: str = ""
     subject: str = ""
     colours: int = 0
@@ -39,7 +40,7 @@ class RoleData(_Strict):
     care: str = ""
     optional: bool = False
 
-    @field_validator("unlike", mode="before")
+    @field_validator("unlike", "coloured_as", mode="before")
     @classmethod
     def _several(cls, told: Any) -> Any:
         """One role may be written without brackets."""
@@ -166,7 +167,7 @@ def _level(card: CardData, data: LevelData, number: int) -> Level:
 
 def _role(data: RoleData) -> Role:
     kept = data.model_dump()
-    several = {name: tuple(getattr(data, name)) for name in ("unlike", "accepts", "instead")}
+    several = {name: tuple(getattr(data, name)) for name in ("unlike", "coloured_as", "accepts", "instead")}
     return Role(**{**kept, **several})
 
 

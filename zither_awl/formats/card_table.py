@@ -25,6 +25,7 @@ _ROLE = re.compile(r"^(?P<name>[^():]+?)\s*(?:\((?P<use>[a-z]+)(?:,\s*(?P<count>
 _POUR = re.compile(
     r"^(?P<from>.+?)\s*>\s*(?P<into>.+?)\s+(?P<share>[\d.,]+)(?P<line>\s+line)?(?P<bits>\s+bit by bit)?$"
 )
+_PAIRED = ("unlike", "coloured_as")
 _TEXT_LINKS = ("lies_in", "fits_in", "same_as", "care", "shows", "subject")
 _SIZES = {"at_least": "at_least_mm", "at_most": "at_most_mm"}
 _FLAGS = ("beside", "optional")
@@ -105,8 +106,8 @@ def _role(text: str, problems: list[FieldProblem]) -> dict[str, Any] | None:
 def _clause(role: dict[str, Any], word: str, value: str, problems: list[FieldProblem]) -> None:
     if word in _TEXT_LINKS and value:
         role[word] = value
-    elif word == "unlike" and value:
-        role["unlike"] = [each.strip() for each in value.split("&")]
+    elif word in _PAIRED and value:
+        role[word] = [each.strip() for each in value.split("&")]
     elif word == "colours" and value.isdigit():
         role["colours"] = int(value)
     elif word in _SIZES and value.replace(".", "", 1).isdigit():
@@ -117,7 +118,7 @@ def _clause(role: dict[str, Any], word: str, value: str, problems: list[FieldPro
         kind, _, changes = value.partition("=")
         role.setdefault("instead", []).append((kind.strip(), changes.strip()))
     else:
-        known = ", ".join((*_TEXT_LINKS, "unlike", "colours", *_SIZES, *_FLAGS, "instead"))
+        known = ", ".join((*_TEXT_LINKS, *_PAIRED, "colours", *_SIZES, *_FLAGS, "instead"))
         problems.append(FieldProblem("roles", f"{word!r} is not understood.", f"Known: {known}."))
 
 
@@ -165,7 +166,7 @@ def _level_cells(level: Level) -> dict[str, str]:
 def _role_text(role: Role) -> str:
     said = [f"{role.name} ({role.use}, {role.count}): {', '.join(role.accepts)}"]
     said += [f"{link} {getattr(role, link)}" for link in _TEXT_LINKS if getattr(role, link)]
-    said += [f"unlike {' & '.join(role.unlike)}"] if role.unlike else []
+    said += [f"{link} {' & '.join(getattr(role, link))}" for link in _PAIRED if getattr(role, link)]
     said += [f"colours {role.colours}"] if role.colours else []
     said += [f"{word} {getattr(role, name):g}" for word, name in _SIZES.items() if getattr(role, name) is not None]
     said += [flag for flag in _FLAGS if getattr(role, flag)]

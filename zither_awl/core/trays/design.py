@@ -38,6 +38,7 @@ class Role:
     `lies_in`: its pieces lie in the thing of that role, which must hold them.
     `fits_in`: one piece must go through that thing's opening. `same_as`: the very same thing as in that role;
     `unlike`: another thing than in each of those roles, and of another kind unless it shows or is coloured otherwise.
+    `coloured_as`: of a colour it shares with the thing in each of those roles.
     `shows`: what the picture or the thing is, in words; `subject`: what it must show (core.things.subjects);
     `colours`: in how many colours it must be.
     `beside`: it hangs or stands beside the tray. `care`: what TRAY-1 wants it for.
@@ -52,6 +53,7 @@ class Role:
     fits_in: str = ""
     same_as: str = ""
     unlike: tuple[str, ...] = ()
+    coloured_as: tuple[str, ...] = ()
     shows: str = ""
     subject: str = ""
     colours: int = 0
@@ -60,6 +62,12 @@ class Role:
     at_most_mm: float | None = None
     care: str = ""
     optional: bool = False
+
+    @property
+    def ties(self) -> tuple[str, ...]:
+        """The other roles it is tied to by a rule."""
+        links = (self.lies_in, self.fits_in, self.same_as, *self.unlike, *self.coloured_as)
+        return tuple(name for name in links if name)
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -215,7 +223,8 @@ def _check_links(wrong: Gathering, level: Level) -> None:
     names = {role.name for role in level.roles}
     for role in level.roles:
         links = [(link, getattr(role, link)) for link in ("lies_in", "fits_in", "same_as")]
-        for link, named in [*links, *(("unlike", each) for each in role.unlike)]:
+        links += [("unlike", each) for each in role.unlike] + [("coloured_as", each) for each in role.coloured_as]
+        for link, named in links:
             wrong.check(
                 not named or named in names - {role.name},
                 f"level {level.number}: {link}",

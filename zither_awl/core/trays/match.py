@@ -320,7 +320,7 @@ def allowed(
         found = so_far.get(name)
         return found.component if found else None
 
-    ties = [r for r in roles if new.name in (r.name, r.lies_in, r.fits_in, r.same_as, *r.unlike)]
+    ties = [r for r in roles if new.name in (r.name, *r.ties)]
     poured = level.pour is not None and new.name in (level.pour.from_, level.pour.into)
     return not any(pair_problems(role, get) for role in ties) and not (poured and pour_problems(level, get))
 
@@ -336,6 +336,10 @@ def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[st
     problems += [
         f"{role.name} and {other} are to be different things."
         for other in role.unlike if (twin := get(other)) is not None and too_alike(mine, twin)
+    ]  # fmt: skip
+    problems += [
+        f"{role.name} and {other} are to share a colour."
+        for other in role.coloured_as if (twin := get(other)) is not None and not share_a_colour(mine, twin)
     ]  # fmt: skip
     if role.fits_in and (hole := get(role.fits_in)) is not None and not goes_through(mine, hole):
         opening = hole.inside.opening_mm if hole.inside else 0
@@ -375,6 +379,11 @@ def too_alike(one: Component, other: Component) -> bool:
     told_apart = bool(one.colours and other.colours) and not set(one.colours) & set(other.colours)
     shows_else = bool(SHOWING & set(kind_of(one).can)) and one.name != other.name
     return not (told_apart or shows_else)
+
+
+def share_a_colour(one: Component, other: Component) -> bool:
+    """Whether two things are known to share a colour; what is of mixed colours, or of none that is said, is not."""
+    return bool((set(one.colours) & set(other.colours)) - {"mixed"})
 
 
 def goes_through(piece: Component, hole: Component) -> bool:

@@ -9,7 +9,10 @@ from zither_awl.core.trays.design import Design, Level
 FETCHING = re.compile(
     r"\b(fetch|carry|carries|bring|unroll|roll out|go to|go together|set the|take the .* from the shelf)\b", re.I
 )
-BACK = re.compile(r"\b(back|home|shelf|return|away|put|hang|gather|basket|box|drawer)\b", re.I)
+BACK = re.compile(
+    r"\b(back|shelf|return|hang|home|put \S+( \S+)? away|clear away|to (the|their|its) drawer"
+    r"|(to|in) (its|their|the same) (own )?places?)\b", re.I,
+)  # fmt: skip
 OPENS = {
     "whole": "Invite the child, and fetch the tray from the shelf together, both hands on its short sides.",
     "one by one": "Invite the child, and fetch the things from the shelf together, one by one.",

@@ -145,7 +145,7 @@ def _tied_roles(made: Made) -> set[tuple[str, str]]:
     tied = {
         (role.name, other)
         for role in made.level.roles
-        for other in (role.lies_in, role.fits_in, role.same_as, *role.unlike) if other
-    }  # fmt: skip
+        for other in role.ties
+    }
     pour = made.level.pour
     return tied | ({(pour.from_, pour.into)} if pour else set())

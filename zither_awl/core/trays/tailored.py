@@ -27,7 +27,7 @@ def _untied(role: Role, left_out: Collection[str]) -> Role:
 
     return replace(
         role, lies_in=still(role.lies_in), fits_in=still(role.fits_in), same_as=still(role.same_as),
-        unlike=tuple(filter(still, role.unlike)),
+        unlike=tuple(filter(still, role.unlike)), coloured_as=tuple(filter(still, role.coloured_as)),
     )  # fmt: skip
 
 
