@@ -76,6 +76,7 @@ COUNTS: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], float]], ...] = (
     (re.compile(r"\b(\d+)\s*(?:x|×)(?=\s|$)(?!\s*\d)", re.IGNORECASE), lambda m: float(m[1])),
     (re.compile(r"\b(\d+)[\s-]*(?:pack|pcs?|pieces?|piezas|unidades|uds|count|ct)\b(?:\s+(?:of|de))?", re.IGNORECASE),
      lambda m: float(m[1])),
+    (re.compile(r"[,;]\s*(\d+)\s+(?:sticks?|sheets?|slices?|barras|hojas)\s*$", re.IGNORECASE), lambda m: float(m[1])),
     (re.compile(rf",?\s*{_ABOUT}\s*({_NUMBER})\b", re.IGNORECASE), lambda m: number(m[1])),
     (re.compile(r"\b(\d+)\s+(?:different\s+)?(?:colou?rs|colores)\b", re.IGNORECASE), lambda m: float(m[1])),
 )  # fmt: skip

@@ -65,7 +65,7 @@ def lines(typed: str) -> tuple[str, ...]:
     """Each thing of a line that names several: "2 jugs and 3 bowls"; one line where they are one thing."""
     whole = read(typed)
     parts = [part for part in SPLIT.split(typed) if part and part.strip()]
-    if len(parts) < 2 or _one_name(typed):
+    if len(parts) < 2 or _one_name(typed) or not SPLIT.search(whole.amounts.rest.strip(" ,;")):
         return (typed.strip(),)
     said = [read(part) for part in parts]
     if any(not each.kind for each in said) or (whole.kind and len({each.kind for each in said}) < 2):
