@@ -97,6 +97,7 @@ def serving(folder: Path, kills: int, chance: Random) -> None:
         threads = [Thread(target=s.run, args=(Browser(port), child, tray, stop)) for s in senders]
         for thread in threads:
             thread.start()
+        # The moment of the kill is drawn by lot: nothing is waited for.
         time.sleep(chance.uniform(0.02, 2.0))
         server.send_signal(signal.SIGKILL)
         server.wait()
@@ -135,6 +136,7 @@ def opening(folder: Path, kills: int, chance: Random) -> None:
         shutil.copy(old, path)
         running = [subprocess.Popen([sys.executable, "-c", OPEN, str(path)], stderr=subprocess.DEVNULL)
                    for _ in range(1 + number % 2)]  # fmt: skip
+        # As above: any moment of the opening.
         time.sleep(chance.uniform(0.35, 2.2))
         for each in running:
             each.send_signal(signal.SIGKILL)

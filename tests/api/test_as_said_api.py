@@ -138,3 +138,26 @@ def test_a_house_of_inches_is_told_nothing_in_millimetres(demo_client: Client, p
     after = sentences(demo_client.get(f"/api/{path}"))
     assert len(before) == len(after)
     assert not [text for text in after if " mm" in text or " kg" in text]
+
+
+def test_what_people_wrote_comes_back_as_they_wrote_it_in_a_house_of_inches(demo_client: Client) -> None:
+    home = demo_client.get("/api/session")["household"]
+    demo_client.post("/api/aims", {"words": "beads of 30 mm"})
+    demo_client.put("/api/phrases", {"phrases": ["took the 40 mm ball"]})
+    file = "/api/export/household.json"
+    before = demo_client.flask.get(file, base_url="http://127.0.0.1:8136").get_json()["tables"]
+    demo_client.put("/api/household", {"name": home["name"], "lengths": "in", "zone": home["zone"]})
+    after = demo_client.flask.get(file, base_url="http://127.0.0.1:8136").get_json()["tables"]
+    assert "beads of 30 mm" in str(demo_client.get("/api/change"))
+    assert {key for key in before if before[key] != after[key]} == {"household"}
+
+
+def test_the_mended_things_of_a_line_are_one_write_and_none_is_kept_where_one_is_wrong(client: Client) -> None:
+    client.put("/api/household", {"name": "Garden Flat"})
+    ball = {"name": "balls", "kind": "ball", "count": 3, "shape": {"shape": "ball", "sizes_mm": [50]}}
+    client.post("/api/things/mended", {"things": [ball, {**ball, "name": "odd", "kind": "a dragon"}]}, 422)
+    assert client.get("/api/things")["things"] == []
+    both = {"things": [ball, {**ball, "name": "more"}], "bin": "Bin 1"}
+    assert len(client.post("/api/things/mended", both)["ids"]) == 2
+    client.post("/api/undo", {})
+    assert client.get("/api/things")["things"] == []

@@ -12,8 +12,7 @@ from zither_awl.core.things.kinds import known_kind, of_kind
 from zither_awl.core.things.said import Said, lines, read, understood
 from zither_awl.formats.photo import clean_photo
 from zither_awl.services.desk import Desk, House
-from zither_awl.services.things import bin_for, cap_problem
-from zither_awl.store import Store
+from zither_awl.services.things import bin_for, cap_problem, check_component
 
 MOST_AT_ONCE = 200
 NOT_DESCRIBED = "Photographed"
@@ -29,6 +28,9 @@ class Line:
     """The thing as each of the three likeliest kinds, where it is not clear."""
 
 
+SIZED = ("shape", "mass_g", "stock_ml", "inside", "cord_mm")
+
+
 def read_lines(typed: str) -> tuple[Line, ...]:
     """What somebody typed, thing by thing. Nothing is written. Raises: InvalidValue for a size beyond its limits."""
     return tuple(_line(part) for part in lines(typed)) if typed.strip() else ()
@@ -39,6 +41,21 @@ def _line(typed: str) -> Line:
     if said.kind:
         return Line(said, understood(typed), ())
     return Line(said, None, tuple(understood(typed, kind) for kind in said.likely))
+
+
+def told_of(line: Line) -> tuple[str, ...]:
+    """The fields of a thing that were said, and are not assumed."""
+    thing = line.thing or (line.likely[0] if line.likely else None)
+    if thing is None:
+        return ()
+    said = line.said
+    measured = bool(said.amounts.sizes_mm or said.amounts.mass_g or said.amounts.volume_ml)
+    fields = {
+        "kind": bool(said.kind), "colours": bool(said.colours), "material": bool(said.material),
+        "count": said.amounts.count is not None or said.amounts.span is not None, "subject": bool(thing.subject),
+    }  # fmt: skip
+    sizes = {name: measured and name not in thing.assumed for name in SIZED if getattr(thing, name) is not None}
+    return tuple(sorted(name for name, told in {**fields, **sizes}.items() if told))
 
 
 def add_said(desk: Desk, typed: str, kind: str, bin_name: str, adult_id: int | None) -> tuple[int, ...]:
@@ -53,10 +70,15 @@ def add_said(desk: Desk, typed: str, kind: str, bin_name: str, adult_id: int | N
 
 
 def add_all(desk: Desk, things: Sequence[Component], bin_name: str, adult_id: int | None) -> tuple[int, ...]:
-    """Add things in one write. What is there already by that name and kind becomes more, where its size is the same
-    guess. Raises: InvalidValue beyond the cap of bins, or for more than 200 at once."""
+    """Add things in one write, all or none, each as a thing of its own.
+
+    Raises: InvalidValue for a kind nobody knows, a density outside its range, beyond the cap of bins, or for more
+    than 200 at once.
+    """
     if len(things) > MOST_AT_ONCE:
         raise InvalidValue(FieldProblem("things", f"are {len(things)}; the limit is {MOST_AT_ONCE} at once."))
+    for each in things:
+        check_component(each)
     house = desk.house()
     over = cap_problem(house, bin_name)
     if over:
@@ -64,11 +86,7 @@ def add_all(desk: Desk, things: Sequence[Component], bin_name: str, adult_id: in
     label = f"Added {things[0].name}" if len(things) == 1 else f"Added {len(things)} things"
     with desk.write(adult_id, label) as work:
         bin_id = bin_for(work, house, bin_name)
-        return tuple(_keep(work, each, bin_id) for each in things)
-
-
-def _keep(work: Store, each: Component, bin_id: int | None) -> int:
-    return work.cupboard.save_component(replace(each, bin_id=bin_id))
+        return tuple(work.cupboard.save_component(replace(each, bin_id=bin_id)) for each in things)
 
 
 @dataclass(frozen=True, slots=True)

@@ -43,10 +43,7 @@ def drop_thing_photo(desk: Desk, thing_id: int, adult_id: int | None) -> None:
 def thing_photo_of(desk: Desk, thing_id: int) -> bytes:
     """The photograph of a thing as JPEG. Raises: NotFound."""
     thing = desk.house().component(thing_id)
-    if thing.photo_id is None:
-        raise NotFound(f"{thing.name} has no photograph.")
-    with desk.read() as work:
-        return work.cupboard.photo(thing.photo_id)
+    return _jpeg(desk, thing.photo_id, thing.name)
 
 
 def add_word_photo(desk: Desk, set_key: str, word: str, data: bytes, adult_id: int | None) -> None:
@@ -72,17 +69,17 @@ def _known_word(desk: Desk, set_key: str, word: str) -> None:
 
 def word_photo_of(desk: Desk, set_key: str, word: str) -> bytes:
     """The photograph of a word as JPEG. Raises: NotFound."""
-    photo_id = desk.house().lessons.word_photos.get((set_key, word))
-    if photo_id is None:
-        raise NotFound(f"{word} has no photograph.")
-    with desk.read() as work:
-        return work.cupboard.photo(photo_id)
+    return _jpeg(desk, desk.house().lessons.word_photos.get((set_key, word)), word)
 
 
 def photo_of(desk: Desk, tray_id: int) -> bytes:
     """The photograph of a tray as JPEG. Raises: NotFound."""
     tray = desk.house().tray(tray_id)
-    if tray.photo_id is None:
-        raise NotFound(f"{tray.name} has no photograph.")
+    return _jpeg(desk, tray.photo_id, tray.name)
+
+
+def _jpeg(desk: Desk, photo_id: int | None, of: str) -> bytes:
+    if photo_id is None:
+        raise NotFound(f"{of} has no photograph.")
     with desk.read() as work:
-        return work.cupboard.photo(tray.photo_id)
+        return work.cupboard.photo(photo_id)

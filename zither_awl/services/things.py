@@ -40,10 +40,7 @@ def save_component(desk: Desk, component: Component, bin_name: str, adult_id: in
     beyond the cap.
     """
     house = desk.house()
-    known_kind(component.kind)
-    wrong = density_problem(component)
-    if wrong:
-        raise InvalidValue(wrong)
+    check_component(component)
     held = sum(n for _, n in house.stock.on_trays(component)) if component.id and not component.medium else 0
     if held > component.count:
         names = ", ".join(t.name for t, _ in house.stock.on_trays(component))
@@ -57,6 +54,14 @@ def save_component(desk: Desk, component: Component, bin_name: str, adult_id: in
         if old is not None:
             _reckon_again(work, house, replace(kept, id=made))
         return made
+
+
+def check_component(component: Component) -> None:
+    """Whether a thing can be kept. Raises: InvalidValue for a kind nobody knows, a density outside its range."""
+    known_kind(component.kind)
+    wrong = density_problem(component)
+    if wrong:
+        raise InvalidValue(wrong)
 
 
 def bin_for(work: Store, house: House, name: str) -> int | None:

@@ -1698,6 +1698,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/things/mended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add the things of a line as they were mended, all in one write. */
+        post: operations["post__api_things_mended"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/things/photographed": {
         parameters: {
             query?: never;
@@ -4728,6 +4745,19 @@ export interface components {
             on: string;
             /** Stature Mm */
             stature_mm: number | null;
+        };
+        /**
+         * MendedIn
+         * @description The things of one line, as they were mended before they were added, and the bin they go into.
+         */
+        MendedIn: {
+            /**
+             * Bin
+             * @default
+             */
+            bin?: string;
+            /** Things */
+            things: components["schemas"]["ComponentIn"][];
         };
         /**
          * MendedItemIn
@@ -11327,6 +11357,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComponentOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_things_mended: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
                 };
             };
             400: components["responses"]["400"];

@@ -147,6 +147,13 @@ class AddedOut(Out):
     ids: list[int]
 
 
+class MendedIn(In):
+    """The things of one line, as they were mended before they were added, and the bin they go into."""
+
+    things: Annotated[list[ComponentIn], Field(min_length=1, max_length=200)]
+    bin: Text = ""
+
+
 class WalkThingOut(Out):
     name: str
     kind: str

@@ -24,6 +24,7 @@ from zither_awl.api.schemas.things import (
     FullOut,
     GuessIn,
     LeaveOut,
+    MendedIn,
     RestockOut,
     ThingLineOut,
     ThingsOut,
@@ -87,27 +88,11 @@ def read_typed(json: GuessIn) -> TypedOut:
     """What was typed, thing by thing, as it was understood; three kinds to choose from where it is not clear."""
     house = desk().house()
     return TypedOut(lines=[
-        ThingLineOut(typed=line.said.typed, name=line.said.name, told=_told(line), likely=[
+        ThingLineOut(typed=line.said.typed, name=line.said.name, told=list(entering.told_of(line)), likely=[
             _not_yet(each, house) for each in line.likely
         ], thing=_not_yet(line.thing, house) if line.thing else None)
         for line in entering.read_lines(json.typed)
     ])  # fmt: skip
-
-
-def _told(line: entering.Line) -> list[str]:
-    """The fields that were said, and are not assumed."""
-    thing = line.thing or (line.likely[0] if line.likely else None)
-    if thing is None:
-        return []
-    said = line.said
-    fields = {
-        "kind": bool(said.kind), "colours": bool(said.colours), "material": bool(said.material),
-        "count": said.amounts.count is not None or said.amounts.span is not None, "subject": bool(thing.subject),
-    }  # fmt: skip
-    sizes = {name: name not in thing.assumed for name in ("shape", "mass_g", "stock_ml", "inside", "cord_mm")}
-    kept = {name: bool(said.amounts.sizes_mm or said.amounts.mass_g or said.amounts.volume_ml) and told
-            for name, told in sizes.items() if getattr(thing, name) is not None}  # fmt: skip
-    return sorted(name for name, told in {**fields, **kept}.items() if told)
 
 
 @bp.post("/things/quick")
@@ -188,6 +173,14 @@ def _component(json: ComponentIn, component_id: int) -> Component:
 def add_thing(json: ComponentIn) -> DoneOut:
     """Add a thing."""
     return DoneOut(id=things.save_component(desk(), _component(json, 0), json.bin, adult_id()))
+
+
+@bp.post("/things/mended")
+@api.validate(resp=answers(HTTP_200=AddedOut), tags=["cupboard"])
+def add_mended(json: MendedIn) -> AddedOut:
+    """Add the things of a line as they were mended, all in one write."""
+    ids = entering.add_all(desk(), [_component(each, 0) for each in json.things], json.bin, adult_id())
+    return AddedOut(id=ids[0], ids=list(ids))
 
 
 @bp.put("/things/<int:component_id>")

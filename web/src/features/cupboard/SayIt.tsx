@@ -39,9 +39,10 @@ export function SayIt({ kinds, subjects, bins, onMend }: SayItProps) {
   const things = lines.map((line, at) => kept[at]?.thing ?? line.thing)
   const clear = lines.length > 0 && things.every((each) => each !== null)
   const add = useWrite(async () => {
-    const ids: number[] = Object.keys(kept).length > 0 ? [] : (await answer(client.POST('/api/things/quick', { body: { typed: paused, kind: '', bin } }))).ids
-    for (const thing of Object.keys(kept).length > 0 ? things : []) if (thing) ids.push(Number((await answer(client.POST('/api/things', { body: { ...bodyFor(thing), bin } }))).id))
-    setAdded({ id: ids[0] ?? 0, names: things.flatMap((each) => (each ? [each.count > 1 ? `${each.count} ${each.name}` : each.name] : [])) })
+    const done = await (Object.keys(kept).length > 0
+      ? answer(client.POST('/api/things/mended', { body: { things: things.flatMap((thing) => (thing ? [bodyFor(thing)] : [])), bin } }))
+      : answer(client.POST('/api/things/quick', { body: { typed: paused, kind: '', bin } })))
+    setAdded({ id: done.id, names: things.flatMap((each) => (each ? [each.count > 1 ? `${each.count} ${each.name}` : each.name] : [])) })
     setTyped('')
     await refresh()
   })
