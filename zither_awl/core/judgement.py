@@ -13,11 +13,11 @@ from zither_awl.core.ages import corrected_months
 from zither_awl.core.attendance import fresh_record
 from zither_awl.core.concentration import folded, longest_of
 from zither_awl.core.interest import Interest, interest
-from zither_awl.core.mastery import Mastery, School, mastery
+from zither_awl.core.mastery import KNOWN, Mastery, School, mastery
 from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.reasons import Reason
-from zither_awl.core.values import ChangeRecord, Child, Declined, Log, Placement, Presentation, Tray, Unit, Visit
+from zither_awl.core.values import ChangeRecord, Child, Declined, Log, Placement, Presentation, Said, Tray, Unit, Visit
 from zither_awl.core.wishes import Aim
 
 K = TypeVar("K")
@@ -39,6 +39,7 @@ class State:
     changes: tuple[ChangeRecord, ...] = ()
     declined: tuple[Declined, ...] = ()
     aims: tuple[Aim, ...] = ()
+    said: tuple[Said, ...] = ()
     practice: Practice = field(default_factory=Practice)
 
     def tray(self, tray_id: int) -> Tray:
@@ -107,9 +108,19 @@ class Judgements:
         if key[1] in self._only_loved:
             # A song, a talk, a book has interest, and no mastery.
             visits, day = (), None
-        evidence = (self.on, self.school, practice, day, visits, shown, guess)
+        said = self._said_of.get((key[0], self._rung_of.get(key[1], ("", 0))))
+        evidence = (self.on, self.school, practice, day, visits, shown, guess, said)
         return self._memory.of(("mastery", *key), evidence, lambda: mastery(
-            visits, shown, self.on, school=self.school, practice=practice, mastered_on=day, guess=guess))  # fmt: skip
+            visits, shown, self.on, school=self.school, practice=practice, mastered_on=day, guess=guess,
+            said=said))  # fmt: skip
+
+    @cached_property
+    def _said_of(self) -> dict[tuple[int, tuple[str, int]], Said]:
+        return {(each.child_id, (each.key, each.level)): each for each in self.state.said if not each.word}
+
+    @cached_property
+    def _rung_of(self) -> dict[int, tuple[str, int]]:
+        return {tray.card.id: (tray.card.key, tray.card.level) for tray in self.state.trays}
 
     @cached_property
     def _only_loved(self) -> frozenset[int]:
@@ -119,9 +130,9 @@ class Judgements:
     def _guess_of(self) -> dict[int, float]:
         return {tray.card.id: tray.card.guess for tray in self.state.trays}
 
-    def mastered(self, child: Child, card_id: int) -> bool:
-        """Whether a card is mastered, fading or not."""
-        return self.mastery_of(child, card_id).state in ("mastered", "fading")
+    def knows(self, child: Child, card_id: int) -> bool:
+        """Whether a card is known: mastered, fading or not, or said to be known."""
+        return self.mastery_of(child, card_id).state in KNOWN
 
     def remember(self, key: Hashable, evidence: tuple[Any, ...], judge: Callable[[], V]) -> V:
         """Something else that is judged from evidence, from memory where that is equal."""

@@ -15,10 +15,12 @@ from typing import Literal, Protocol
 from zither_awl.core.concentration import folded
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.values import Episode, Presentation, Visit
-from zither_awl.core.words import counted
+from zither_awl.core.values import Episode, Presentation, Said, Visit
+from zither_awl.core.words import counted, day_text
 
-MasteryState = Literal["not shown", "shown", "working", "alone", "mastered", "fading"]
+MasteryState = Literal["not shown", "shown", "said", "working", "alone", "mastered", "fading"]
+KNOWN: tuple[MasteryState, ...] = ("said", "mastered", "fading")
+"""What counts as known where something follows from it: mastered, slipping or not, or said to be known."""
 School = Literal["criterion", "estimate"]
 
 
@@ -86,7 +88,7 @@ def calibrated(chance: float) -> float:
 def mastery(
     episodes: Iterable[Episode | Visit], presentations: Sequence[Presentation], on: date,
     *, school: School = "criterion", practice: Practice = Practice(), mastered_on: date | None = None,
-    guess: float = 0.0,
+    guess: float = 0.0, said: Said | None = None,
 ) -> Mastery:  # fmt: skip
     """The state of one child on one card level, with the evidence named.
 
@@ -95,7 +97,8 @@ def mastery(
     with a guess of 0.3) were done right or self-corrected, alone, on three days, the last two among them; it may be
     slipping when two of the last three were not, or after 84 days away; three of the last four take it back. By the
     estimate: in at 0.95 on two days, slipping under 0.60, back under 0.25. `mastered_on` says that it was mastered on a
-    day before what is given, and not taken back until then.
+    day before what is given, and not taken back until then. `said` is an adult's word: said to be known it counts as
+    known, and never as mastered, until three of the last four tries seen since were not alone.
     """
     usual = sorted((v for v in folded(episodes) if v.local_day <= on), key=lambda v: v.began)
     done = [v for v in usual if v.finished]
@@ -107,7 +110,11 @@ def mastery(
     before = mastered_on if school == "criterion" and mastered_on is not None and mastered_on <= on else None
     since, back = _walk(done, marks, before)
     state = _state(usual, done, shown, on, practice, marks, since, back)
-    reasons = _reasons(state, criterion, done, shown, on, practice)
+    word = said if said is not None and said.on <= on and since is None else None
+    state = _with_word(state, word, done, practice)
+    reasons = _reasons(state, criterion, usual, done, shown, on, practice)
+    if word is not None:
+        reasons = (_said(word), *reasons) if state == "said" else (*reasons, _said(word))
     return Mastery(state, criterion.tally(len(done)), probability, (low, high), _parts(usual), reasons, since)
 
 
@@ -206,6 +213,35 @@ def _state(
     return "alone" if any(v.done_alone for v in done[back:]) else "working"
 
 
+def _with_word(state: MasteryState, word: Said | None, done: list[Visit], practice: Practice) -> MasteryState:
+    """The state of what is not mastered, with an adult's word on it."""
+    if word is None:
+        return state
+    if word.answer == "with help":
+        return "working" if state in ("not shown", "shown") else state
+    if word.answer != "yes":
+        return state
+    against, of = practice.taken_back
+    tries = [v for v in done if v.local_day >= word.on][-of:]
+    return state if sum(not v.done_alone for v in tries) >= against else "said"
+
+
+def _at_work(tried: bool, alone: int) -> str:
+    if not tried:
+        return "Not tried while somebody watched."
+    return "Was done alone; lately it was not." if alone else "Tried; not yet done alone."
+
+
+def _said(word: Said) -> Reason:
+    """An adult's word, as a reason."""
+    who = f" by {word.adult}" if word.adult else ""
+    how = {"yes": "known", "with help": "done with help", "not yet": "not known yet", "never tried": "never tried"}
+    text = f"Said{who} to be {how[word.answer]}, on {day_text(word.on)}."
+    if word.concluded:
+        text = f"Taken to be {how[word.answer]}, from what was said{who} of other work on {day_text(word.on)}."
+    return Reason("SAID", text)
+
+
 def _estimate(done: Sequence[Visit], on: date, model: Knowing) -> float:
     if not done:
         return model.at_first
@@ -230,8 +266,8 @@ def _parts(visits: Iterable[Visit]) -> tuple[tuple[str, bool], ...]:
 
 
 def _reasons(
-    state: MasteryState, criterion: _Criterion, done: list[Visit], shown: Sequence[Presentation], on: date,
-    practice: Practice,
+    state: MasteryState, criterion: _Criterion, usual: list[Visit], done: list[Visit], shown: Sequence[Presentation],
+    on: date, practice: Practice,
 ) -> tuple[Reason, ...]:  # fmt: skip
     alone, of, days = criterion.tally(len(done))
     last = done[-practice.mastered_of_last :]
@@ -240,15 +276,16 @@ def _reasons(
         Quantity("done alone", alone, f"of the last {of}", criterion.times, needed=True),
         Quantity("on different days", days, "days", practice.mastered_days, needed=True),
     )
-    said: dict[MasteryState, str] = {
+    told: dict[MasteryState, str] = {
         "not shown": "Not shown yet, and not tried.",
         "shown": f"Shown {counted(len(shown), 'time')}, not tried yet.",
-        "working": "Tried; not yet done alone." if not alone else "Was done alone; lately it was not.",
+        "said": "Not seen often enough to say more.",
+        "working": _at_work(bool(usual), alone),
         "alone": f"Done alone {counted(alone, 'time')} of the last {of}, on {counted(days, 'day')}.",
         "mastered": f"Done alone {counted(alone, 'time')} of the last {of}, on {counted(days, 'day')}.",
         "fading": "Mastered before; it may be slipping.",
     }
-    reasons = [Reason("MASTERY", said[state], numbers, evidence)]
+    reasons = [Reason("MASTERY", told[state], numbers, evidence)]
     if state == "fading" and (on - done[-1].local_day).days >= practice.slipping_days:
         away = Quantity("days away", (on - done[-1].local_day).days, "days", practice.slipping_days)
         reasons.append(Reason("MASTERY", f"Not worked with for {away.value:.0f} days.", (away,), evidence[-1:]))

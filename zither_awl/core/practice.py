@@ -99,8 +99,8 @@ class Practice:
     almost_share: float = 0.5
     """Share that is left of the fit while one thing before it is still at work."""
     fit_of_state: tuple[tuple[str, float], ...] = (
-        ("working", 1.0), ("shown", 0.9), ("alone", 0.9), ("not shown", 0.8), ("loved", 0.7), ("fading", 0.8),
-        ("faded", 0.1),
+        ("working", 1.0), ("shown", 0.9), ("alone", 0.9), ("not shown", 0.8), ("loved", 0.7), ("said", 0.7),
+        ("fading", 0.8), ("faded", 0.1),
     )  # fmt: skip
     """What a state of mastery is worth to the fit; a mastered one is loved or faded."""
     shown_first_from_months: int = 30

@@ -10,20 +10,19 @@ from datetime import date
 from typing import Literal
 
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.mastery import MasteryState
+from zither_awl.core.mastery import KNOWN, MasteryState
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.values import Child
 from zither_awl.core.words import listed
 
 Verdict = Literal["known", "ready", "almost", "later", "past"]
-KNOWN: tuple[MasteryState, ...] = ("mastered", "fading")
 AT_WORK: tuple[MasteryState, ...] = ("working", "alone")
 UNTRIED_RATE = 0.5
 """How likely a child takes what it never could: the middle of the prior of core.interest."""
 _SAID = {
     "working": "is working on it", "shown": "has been shown it", "alone": "has done it alone",
-    "not shown": "has not seen it and is ready", "loved": "knows it and loves it",
+    "said": "is said to know it", "not shown": "has not seen it and is ready", "loved": "knows it and loves it",
     "fading": "may be forgetting it", "faded": "knows it and is done with it",
 }  # fmt: skip
 
@@ -79,9 +78,10 @@ def readiness(child: Child, level: LevelAsked, record: Record, on: date, *,
               practice: Practice = Practice()) -> Readiness:  # fmt: skip
     """Whether a level suits a child on a day.
 
-    *known*: mastered, slipping or not. *ready*: inside its window, everything before it known. *almost*: up to three
-    months under its window, or one thing before it still at work. *later*: further under, or more missing, or a hazard
-    for this child. *past*: over its window. Fit is 100 x state x (0.5 + 0.5 rate) x age; further than three months
+    *known*: mastered, slipping or not, or said to be known. *ready*: inside its window, everything before it known.
+    *almost*: up to three months under its window, or one thing before it still at work. *later*: further under, or
+    more missing, or a hazard for this child. *past*: over its window. Fit is 100 x state x (0.5 + 0.5 rate) x age;
+    further than three months
     outside the window, or with a hazard, it is 0.
     """
     months = corrected_months(child.born, child.gestation_weeks, on)

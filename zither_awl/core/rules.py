@@ -107,6 +107,8 @@ _ALL = (
          parameters=("mastery", "mastered_times", "mastered_of_last", "mastered_days", "alone_last", "slips",
                      "taken_back", "slipping_days", "lucky_guess", "mastered_times_lucky"),
          school="a criterion; an estimate by knowledge tracing (Corbett and Anderson 1995)"),
+    Rule(code="SAID", sentence="Said to be known counts as known until three of the last four tries seen since were "
+         "not alone; it is never mastered by a word.", parameters=("taken_back",), source="the household's own word"),
     Rule(code="INTEREST", sentence="Loved or not is told by the work cycles in which it could be chosen and was.",
          parameters=("faded_posterior", "faded_share", "faded_cycles", "least_cycles", "ignored_chance", "fresh_rate",
                      "part_seen_share", "shorter_p", "half_life_mornings"),

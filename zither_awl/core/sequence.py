@@ -7,7 +7,7 @@ Source of the boxes: Leitner, So lernt man lernen, 1972, from memory; the days 1
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from itertools import pairwise
@@ -50,13 +50,15 @@ class Standing:
         return self.period == "name"
 
 
-def standing(word: Word, answers: Iterable[WordAnswer]) -> Standing:
+def standing(word: Word, answers: Iterable[WordAnswer], said: date | None = None) -> Standing:
     """How a word stands after these answers to it, in the order they were given.
 
-    Only the last answer of a day at "what is this?" moves it on; a miss always moves it back at once.
+    Only the last answer of a day at "what is this?" moves it on; a miss always moves it back at once. `said`: the day
+    an adult said the child knows it; it then begins as known, and is asked for when its days are over.
     """
-    period: Turn = "name"
-    box, due, right, missed = 0, None, 0, False
+    period: Turn = "name" if said is None else "recall"
+    box, right, missed = 0 if said is None else KNOWN_BOX, 0, False
+    due: date | None = None if said is None else said + timedelta(days=REVIEW_DAYS[KNOWN_BOX - 1])
     moved: date | None = None
     for each in sorted((a for a in answers if a.word == word.key), key=lambda a: (a.at, a.turn)):
         day = each.local_day
@@ -95,14 +97,17 @@ class WordPlan:
     """Words left out today, each with the one it is easily taken for."""
 
 
-def three_period_plan(words: WordSet, history: Sequence[WordAnswer], on: date, months: int = 36) -> WordPlan:
+def three_period_plan(
+    words: WordSet, history: Sequence[WordAnswer], on: date, months: int = 36, said: Mapping[str, date] = {},
+) -> WordPlan:  # fmt: skip
     """Which words to take in the next lesson, in which period.
 
     Two words under 30 months, else three; a set in pairs takes two, and the pair before them again. First what was
     forgotten or is half learned, then what is due, then new ones in the order of the set: any number while nothing is
     known yet, else at most one in three. Two that are kept apart never meet until both are known. Known words fill up.
+    `said`: the words an adult said are known, by the day it was said.
     """
-    stand = [standing(w, history) for w in words.words]
+    stand = [standing(w, history, said.get(w.key)) for w in words.words]
     most = 2 if words.in_pairs or months < SMALL_MONTHS else 3
     known = [s for s in stand if s.box > 0]
     new_left = most if not known else max(1, most // NEW_IN)
@@ -290,26 +295,30 @@ class Rung:
     firm: bool
 
 
+SAID_RUNGS: tuple[Turn, ...] = ("count along", "touch each", "how many")
+"""What an adult can mean by saying that a child knows a number."""
 FIRM_OF, FIRM_RIGHT = 3, 3
 """A rung is firm when the last three tries were right, on two days. Ours, no source."""
 
 
-def rungs(words: WordSet, word: str, history: Iterable[WordAnswer]) -> tuple[Rung, ...]:
-    """Where a child stands with one quantity, rung by rung; none says anything about another (SEQ-3)."""
+def rungs(words: WordSet, word: str, history: Iterable[WordAnswer], *, said: bool = False) -> tuple[Rung, ...]:
+    """Where a child stands with one quantity, rung by rung; none says anything about another (SEQ-3). `said` to be
+    known, the rungs up to "how many" are firm until one of them is tried."""
     own = sorted((a for a in history if a.word == word and a.set_key == words.key), key=lambda a: a.at)
     found = []
     for turn in RUNGS:
         tries = [a for a in own if a.turn == turn]
         last = tries[-FIRM_OF:]
-        firm = sum(a.right for a in last) >= FIRM_RIGHT and len({a.local_day for a in last}) >= 2
+        taken = said and not tries and turn in SAID_RUNGS
+        firm = taken or (sum(a.right for a in last) >= FIRM_RIGHT and len({a.local_day for a in last}) >= 2)
         found.append(Rung(turn, sum(a.right for a in tries), len(tries), firm))
     return tuple(found)
 
 
-def next_rung(words: WordSet, history: Sequence[WordAnswer]) -> tuple[Word, Turn] | None:
+def next_rung(words: WordSet, history: Sequence[WordAnswer], said: Collection[str] = ()) -> tuple[Word, Turn] | None:
     """The lowest rung that is not firm yet, of the first quantity that has one: small before large (TRAY-3)."""
     for word in words.words:
-        for rung in rungs(words, word.key, history):
+        for rung in rungs(words, word.key, history, said=word.key in said):
             if not rung.firm:
                 return word, rung.turn
     return None

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Collection, Iterable
+from datetime import date
 
 
 def listed(names: Iterable[str]) -> str:
@@ -15,6 +16,11 @@ def listed(names: Iterable[str]) -> str:
 def mass_text(mass_g: float) -> str:
     """A mass in grams, or in kilograms from 1 kg."""
     return f"{mass_g / 1000:.1f} kg" if mass_g >= 1000 else f"{mass_g:.0f} g"
+
+
+def day_text(day: date) -> str:
+    """A day as people write it: "4 November 2026"."""
+    return f"{day.day} {day:%B} {day.year}"
 
 
 def counted(number: int, one: str, many: str = "") -> str:

@@ -8,6 +8,7 @@ from datetime import date
 
 from zither_awl.core.difficulty import Difficulty, compared, up
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.mastery import MasteryState
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import (
     Clash,
@@ -26,7 +27,7 @@ from zither_awl.core.trays import (
 from zither_awl.core.trays.assemble import CONTAINER, difficulty_of
 from zither_awl.core.trays.check import Costs, cost_per_use
 from zither_awl.core.trays.tailored import notes, tailored
-from zither_awl.core.values import Card, Child, Content, Tray
+from zither_awl.core.values import Card, Child, Content, SaidAnswer, Tray
 from zither_awl.services import catalogue
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
@@ -44,9 +45,16 @@ def need_of(house: House, child: Child, today: date) -> Need:
     """What the ranking asks about one child: its states by card and level, and the areas that stand out for it."""
     judged = house.judgements(today)
     rungs = {(t.card.key, t.card.level): t.card.id for t in house.trays if t.card.key}
-    states = {rung: judged.mastery_of(child, card_id).state for rung, card_id in rungs.items()}
+    states: dict[tuple[str, int], str] = {
+        rung: judged.mastery_of(child, card_id).state for rung, card_id in rungs.items()}
+    told = [s for s in house.people.said if s.child_id == child.id and not s.word]
+    unseen: dict[SaidAnswer, MasteryState] = {"yes": "said", "with help": "working"}
+    # Where there is no tray of it, an adult's word is all that is known.
+    states |= {(s.key, s.level): unseen[s.answer] for s in told
+               if s.answer in unseen and (s.key, s.level) not in rungs}  # fmt: skip
     out = frozenset(p.tray.card.area for p in house.placements if child.id in p.tray.for_children)
-    return Need(child, house.children, today, states, out, {key: d.name for key, d in designs(house).items()})
+    return Need(child, house.children, today, states, out, {key: d.name for key, d in designs(house).items()},
+                frozenset(s.key for s in told))  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -188,7 +196,7 @@ def _nearest(house: House, child: Child, today: date, of: Difficulty) -> Nearest
     """The mastered tray it is fewest notches above; of equal ones the one it is fewest notches below."""
     known = [
         (tray.name, vector) for tray in house.trays
-        if (vector := vector_of(house, tray)) is not None and house.judgements(today).mastered(child, tray.card.id)
+        if (vector := vector_of(house, tray)) is not None and house.judgements(today).knows(child, tray.card.id)
     ]  # fmt: skip
     if not known:
         return None

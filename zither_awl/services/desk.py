@@ -167,7 +167,7 @@ _LOG_TABLES = {"episode", "episode_event", "morning", "morning_child", "sweep", 
 
 def _people(work: Store, _since: date) -> People:
     kept = work.people
-    return People(kept.household(), kept.adults(), kept.children(), work.damaged("child"))
+    return People(kept.household(), kept.adults(), kept.children(), work.damaged("child"), kept.said())
 
 
 def _room(work: Store, _since: date) -> Room:
@@ -199,7 +199,7 @@ def _weeks(work: Store, _since: date) -> Weeks:
 
 
 def _settings(work: Store, _since: date) -> HouseSettings:
-    return HouseSettings(work.settings.phrases(), work.settings.seeded_on())
+    return HouseSettings(work.settings.phrases(), work.settings.seeded_on(), work.settings.welcome_steps())
 
 
 READERS: Mapping[Section, Callable[[Store, date], Any]] = {

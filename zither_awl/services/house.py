@@ -34,6 +34,7 @@ from zither_awl.core.values import (
     Log,
     Placement,
     RoutineRun,
+    Said,
     Tray,
     Unit,
 )
@@ -56,6 +57,8 @@ class People:
     children: tuple[Child, ...]
     damaged: tuple[str, ...] = ()
     """What could not be read, a sentence each."""
+    said: tuple[Said, ...] = ()
+    """What adults said that children know."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,6 +119,8 @@ class HouseSettings:
 
     phrases: tuple[str, ...]
     seeded_on: date | None
+    welcome: Mapping[str, str] = field(default_factory=dict)
+    """The steps of the first evening that are through ("done") or put off ("later")."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -363,7 +368,7 @@ class House:
         """The house as the judgements and the rotation see it."""
         return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
                      log=self.log, changes=self.changes, declined=self.weeks.declined,
-                     aims=self.weeks.aims, practice=self.practice)  # fmt: skip
+                     aims=self.weeks.aims, said=self.people.said, practice=self.practice)  # fmt: skip
 
     def scene(self, on: date) -> Scene:
         """The shelves as their rules see them on a day."""

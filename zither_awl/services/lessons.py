@@ -26,8 +26,14 @@ from zither_awl.core.sequence import (
     three_period_plan,
 )
 from zither_awl.core.values import Child, Turn, Word, WordAnswer, WordSet
+from zither_awl.core.values.lessons import SetKind
 from zither_awl.core.words import own_key
 from zither_awl.services.desk import Desk, House
+
+FROM_MONTHS: Mapping[SetKind, int] = {
+    "colours": 20, "shapes": 24, "quantities": 24, "words": 18, "sounds": 33, "numerals": 33,
+}  # fmt: skip
+"""From which age (months) words of a kind may be known. Common practice, no source."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,6 +67,17 @@ def word_set(house: House, key: str) -> WordSet:
     raise NotFound(f"There is no set of words {key!r}.")
 
 
+def said_words(house: House, child_id: int, key: str) -> dict[str, date]:
+    """The words of a set that an adult said a child knows, each with the day."""
+    return {s.word: s.on for s in house.people.said if s.child_id == child_id and s.key == key and s.word}
+
+
+def sets_near(house: House, child: Child, on: date) -> tuple[WordSet, ...]:
+    """The sets a child of this age may know words of: what was begun with it, what an adult is asked of."""
+    months = corrected_months(child.born, child.gestation_weeks, on)
+    return tuple(each for each in sets(house) if FROM_MONTHS[each.kind] <= months and not each.own)
+
+
 def _answers(desk: Desk, child_id: int, key: str | None = None) -> tuple[WordAnswer, ...]:
     """A child's answers, oldest first: all, or those in a set."""
     with desk.read() as work:
@@ -76,13 +93,15 @@ def lesson(desk: Desk, child_id: int, key: str, *, restless: bool = False) -> Le
     # The plan of a lesson is made at its beginning, and does not change while it goes on.
     before = answers[: len(answers) - len(asked)]
     months = corrected_months(child.born, child.gestation_weeks, today)
-    plan = three_period_plan(words, before, today, months)
+    said = said_words(house, child_id, key)
+    plan = three_period_plan(words, before, today, months, said)
     quantities = words.kind == "quantities"
     return Lesson(
         child=child, words=words, plan=plan, ask=next_turn(plan.picks, asked, restless=restless), asked=asked,
-        standings=tuple(standing(w, answers) for w in words.words), confused=confusions(words, answers),
-        rung=next_rung(words, answers) if quantities else None,
-        rungs=tuple((w, rungs(words, w.key, answers)) for w in words.words) if quantities else (),
+        standings=tuple(standing(w, answers, said.get(w.key)) for w in words.words),
+        confused=confusions(words, answers),
+        rung=next_rung(words, answers, said) if quantities else None,
+        rungs=tuple((w, rungs(words, w.key, answers, said=w.key in said)) for w in words.words) if quantities else (),
     )  # fmt: skip
 
 
@@ -106,9 +125,10 @@ def overview(desk: Desk, child_id: int) -> tuple[Overview, ...]:
         by_set[answer.set_key].append(answer)
     for words in sets(house):
         answers = by_set[words.key]
-        stand = [standing(w, answers) for w in words.words]
+        said = said_words(house, child_id, words.key)
+        stand = [standing(w, answers, said.get(w.key)) for w in words.words]
         dates = [s.due for s in stand if s.due]
-        firm = sum(all(r.firm for r in rungs(words, w.key, answers)) for w in words.words)
+        firm = sum(all(r.firm for r in rungs(words, w.key, answers, said=w.key in said)) for w in words.words)
         known = firm if words.kind == "quantities" else sum(s.box > 0 for s in stand)
         found.append(Overview(words, known, sum(d <= today for d in dates), bool(answers), min(dates, default=None)))
     return tuple(sorted(found, key=lambda o: (-o.due, not o.begun)))

@@ -15,7 +15,7 @@ from zither_awl.core.practice import practice_of
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.shapes import Softness
-from zither_awl.core.values import AREAS, PERMISSION_KINDS, TAGS, UNIT_KINDS, Mobility, Place, Work
+from zither_awl.core.values import AREAS, PERMISSION_KINDS, SAID_ANSWERS, TAGS, UNIT_KINDS, Mobility, Place, Work
 from zither_awl.core.words import CONTROL
 
 Told = str | None
@@ -88,6 +88,7 @@ RULES: dict[tuple[str, str], Callable[[Any], Told]] = {
     ("household", "zone"): _one_of(_ZONES), ("household", "practice"): _practice,
     ("child", "mobility"): _one_of(Mobility), ("child", "allergies"): _words(),
     ("child", "passions"): _words(), ("permission", "kind"): _one_of(PERMISSION_KINDS),
+    ("said", "answer"): _one_of(SAID_ANSWERS), ("welcome_step", "state"): _one_of(("done", "later")),
     ("unit", "kind"): _one_of(UNIT_KINDS), ("board", "widths_mm"): _numbers,
     ("card", "area"): _one_of(AREAS), ("tray", "piece"): _shape, ("tray", "softness"): _one_of(Softness),
     ("tray", "hazards"): _words(HAZARDS), ("tray", "tags"): _words(frozenset(TAGS)),

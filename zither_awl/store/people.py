@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from collections.abc import Iterable
 from dataclasses import fields
 from datetime import date
 from typing import Any, cast
@@ -11,9 +12,9 @@ from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
-from zither_awl.core.values import Adult, Child, Household, Measurement, Mobility, Permission
+from zither_awl.core.values import Adult, Child, Household, Measurement, Mobility, Permission, Said
 from zither_awl.store.damage import readable
-from zither_awl.store.models.people import AdultRow, ChildRow, HouseholdRow, MeasurementRow, PermissionRow
+from zither_awl.store.models.people import AdultRow, ChildRow, HouseholdRow, MeasurementRow, PermissionRow, SaidRow
 
 
 class PeopleKeeper:
@@ -86,6 +87,32 @@ class PeopleKeeper:
         if row is None:
             raise NotFound(f"There is no permission {permission_id}.")
         row.withdrawn_on = on
+        self._session.flush()
+
+    def said(self) -> tuple[Said, ...]:
+        """What was said to be known, in the order it was first said."""
+        return tuple(Said(child_id=r.child_id, key=r.key, level=r.level, word=r.word, answer=cast("Any", r.answer),
+                          on=r.said_on, adult=r.adult, concluded=r.concluded)
+                     for r in self._session.scalars(select(SaidRow).order_by(SaidRow.id)))  # fmt: skip
+
+    def save_said(self, words: Iterable[Said]) -> None:
+        """Keep these words; each takes the place of an earlier one on the same."""
+        for each in words:
+            row = self._session.scalar(select(SaidRow).where(
+                SaidRow.child_id == each.child_id, SaidRow.key == each.key, SaidRow.level == each.level,
+                SaidRow.word == each.word))  # fmt: skip
+            row = row or SaidRow(child_id=each.child_id, key=each.key, level=each.level, word=each.word)
+            row.answer, row.said_on, row.adult, row.concluded = each.answer, each.on, each.adult, each.concluded
+            self._session.add(row)
+        self._session.flush()
+
+    def forget_said(self, words: Iterable[Said]) -> None:
+        """Take words back, as if they had never been said."""
+        for each in words:
+            for row in self._session.scalars(select(SaidRow).where(
+                    SaidRow.child_id == each.child_id, SaidRow.key == each.key, SaidRow.level == each.level,
+                    SaidRow.word == each.word)):  # fmt: skip
+                self._session.delete(row)
         self._session.flush()
 
     def save_child(self, child: Child) -> int:

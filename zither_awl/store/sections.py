@@ -15,7 +15,7 @@ from zither_awl.store.models.settings import SectionRow
 Section = Literal["people", "room", "cupboard", "catalogue", "lessons", "log", "weeks", "settings"]
 SECTIONS: tuple[Section, ...] = get_args(Section)
 TABLES: dict[Section, tuple[str, ...]] = {
-    "people": ("household", "adult", "child", "measurement", "permission"),
+    "people": ("household", "adult", "child", "measurement", "permission", "said"),
     "room": ("unit", "board", "unit_child", "aid_done"),
     "cupboard": ("bin", "component", "photo", "card", "card_follows", "tray", "tray_child", "content", "completed",
                  "making", "mark"),
@@ -24,7 +24,7 @@ TABLES: dict[Section, tuple[str, ...]] = {
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
             "sweep_child", "kept_item"),
     "weeks": ("placement", "change", "task", "planned_showing", "aim"),
-    "settings": ("phrase", "paired_device", "revision", "change_set", "change_item", "trace"),
+    "settings": ("phrase", "welcome_step", "paired_device", "revision", "change_set", "change_item", "trace"),
 }  # fmt: skip
 BOOKKEEPING = ("section", "alembic_version")
 """Tables about the file itself, which no answer rests on."""

@@ -8,7 +8,7 @@ from datetime import date, datetime
 from sqlalchemy import select, update
 from sqlalchemy.orm import Session
 
-from zither_awl.store.models.settings import PairedDeviceRow, PhraseRow, RevisionRow
+from zither_awl.store.models.settings import PairedDeviceRow, PhraseRow, RevisionRow, WelcomeStepRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +37,17 @@ class SettingsKeeper:
         for text in rows.keys() - set(texts):
             self._session.delete(rows[text])
         self._session.add_all(PhraseRow(text=t) for t in dict.fromkeys(texts) if t not in rows)
+        self._session.flush()
+
+    def welcome_steps(self) -> dict[str, str]:
+        """The steps of the first evening that are through or put off, by name."""
+        return {r.name: r.state for r in self._session.scalars(select(WelcomeStepRow))}
+
+    def save_welcome_step(self, name: str, state: str) -> None:
+        """Keep how a step of the first evening stands."""
+        row = self._session.get(WelcomeStepRow, name) or WelcomeStepRow(name=name)
+        row.state = state
+        self._session.add(row)
         self._session.flush()
 
     def devices(self) -> tuple[Device, ...]:

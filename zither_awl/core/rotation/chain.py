@@ -49,7 +49,7 @@ def goes_backwards(tray: Tray, child: Child, judge: Judgements) -> Reason | None
     for later in after(tray, judge.state):
         if child.id not in later.for_children or not one_chain(tray.card, later.card):
             continue
-        if judge.mastered(child, later.card.id) or later.id in out:
+        if judge.knows(child, later.card.id) or later.id in out:
             text = f"{child.name} has gone on from it to {later.name}; going back is no step."
             return Reason("ROT-4", text, (), (f"tray:{later.id}",))
     return None

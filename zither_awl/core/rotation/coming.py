@@ -58,7 +58,7 @@ def _against(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
 
 def _next_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     card = tray.card
-    if not card.follows or judge.mastered(child, card.id):
+    if not card.follows or judge.knows(child, card.id):
         return None
     names = listed(_card_name(p, judge) for p in card.follows)
     shown = tuple(e for p in card.follows for e in judge.mastery_of(child, p).reasons[0].evidence)
@@ -67,10 +67,10 @@ def _next_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
 
 def _easier_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     """It comes before what was too hard and rests now."""
-    if judge.mastered(child, tray.card.id):
+    if judge.knows(child, tray.card.id):
         return None
     hard = next((t for t in after(tray, judge.state) if left_why(t, judge) == "too hard"
-                 and not judge.mastered(child, t.card.id)), None)  # fmt: skip
+                 and not judge.knows(child, t.card.id)), None)  # fmt: skip
     if hard is None:
         return None
     text = f"An easier step: {hard.name} was too hard for {child.name}."

@@ -10,7 +10,7 @@ from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import allowed, endangers, hazards
 from zither_awl.core.values import Child, Tray
 
-_KNOWN = ("alone", "mastered", "fading")
+_KNOWN = ("said", "alone", "mastered", "fading")
 
 
 @dataclass(frozen=True, slots=True)

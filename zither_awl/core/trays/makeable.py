@@ -9,7 +9,7 @@ from datetime import date
 from typing import cast
 
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.mastery import MasteryState
+from zither_awl.core.mastery import KNOWN, MasteryState
 from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.reasons import Quantity, Reason
@@ -102,6 +102,8 @@ class Need:
     areas_out: frozenset[str]
     names: Mapping[str, str] = field(default_factory=dict)
     """What cards are called, by key."""
+    told: frozenset[str] = frozenset()
+    """The cards of which an adult said what the child can."""
 
 
 def makeable(
@@ -122,24 +124,24 @@ OUTGROWN_MONTHS = 6
 """A level that opened so long ago is where a child of whom nothing is known begins (ours, no source)."""
 
 
-def level_for(design: Design, states: Mapping[tuple[str, int], State], months: int) -> Level:
+def level_for(design: Design, states: Mapping[tuple[str, int], State], months: int, *, told: bool = False) -> Level:
     """The level a child is at: the first not mastered, as far as its age allows.
 
-    Where nothing of a card was ever seen, what a child has outgrown by its age is not begun with.
+    Where nothing of a card was ever seen or said (`told`), what a child has outgrown by its age is not begun with.
     """
-    seen = any(key == design.key and state != "not shown" for (key, _), state in states.items())
+    seen = told or any(key == design.key and state != "not shown" for (key, _), state in states.items())
     grown = [] if seen else [lv for lv in design.levels if lv.from_months + OUTGROWN_MONTHS <= months]
     if grown:
         return grown[-1]
     for level in design.levels:
-        if states.get((design.key, level.number)) not in ("mastered", "fading"):
+        if states.get((design.key, level.number)) not in KNOWN:
             return level if level.from_months <= months + NEAR_MONTHS else design.level(max(level.number - 1, 1))
     return design.levels[-1]
 
 
 def _best_level(design: Design, stock: Stock, need: Need, months: int, practice: Practice) -> Made:
     """The child's own level, or the nearest other one its age allows that can be made."""
-    own = level_for(design, need.states, months)
+    own = level_for(design, need.states, months, told=design.key in need.told)
     first = make(design, own, stock, need, practice=practice)
     if first.ready:
         return first

@@ -43,6 +43,7 @@ from zither_awl.core.values.log import (
 from zither_awl.core.values.people import (
     PATTERNS,
     PERMISSION_KINDS,
+    SAID_ANSWERS,
     Adult,
     Child,
     Household,
@@ -50,6 +51,8 @@ from zither_awl.core.values.people import (
     Mobility,
     Permission,
     PermissionKind,
+    Said,
+    SaidAnswer,
 )
 from zither_awl.core.values.room import BOARD_MM, UNIT_KINDS, Board, Spot, Unit
 from zither_awl.core.values.sent import EVENT_SCHEMA, Sent
@@ -72,6 +75,7 @@ __all__ = [
     "PERIODS",
     "PERMISSION_KINDS",
     "RUNGS",
+    "SAID_ANSWERS",
     "SET_KINDS",
     "SWEEP_STATES",
     "TAGS",
@@ -98,6 +102,8 @@ __all__ = [
     "Presentation",
     "Routine",
     "RoutineRun",
+    "Said",
+    "SaidAnswer",
     "Sent",
     "Spell",
     "Spot",

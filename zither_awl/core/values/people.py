@@ -110,6 +110,36 @@ class Measurement:
         wrong.finish()
 
 
+SaidAnswer = Literal["yes", "with help", "not yet", "never tried"]
+SAID_ANSWERS: tuple[SaidAnswer, ...] = get_args(SaidAnswer)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Said:
+    """An adult's word on whether a child can do a level of a card, or knows a word, and the day it was said.
+
+    `key` and `level` are the card's; for a word `key` is its set's, `level` 0 and `word` its own. `concluded`: it was
+    not asked, and follows from what was.
+    """
+
+    child_id: int
+    key: str
+    level: int
+    answer: SaidAnswer
+    on: date
+    word: str = ""
+    adult: str = ""
+    concluded: bool = False
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        wrong.check(self.answer in SAID_ANSWERS, "answer",
+                    f"is {self.answer!r}; expected one of {', '.join(SAID_ANSWERS)}.")
+        wrong.check(bool(self.key), "key", "is empty.")
+        wrong.check((self.level > 0) != bool(self.word), "level", f"is {self.level}; expected 1 or more, 0 for a word.")
+        wrong.finish()
+
+
 PermissionKind = Literal["water", "blade", "small"]
 """What an adult may allow a child with an adult at the table, see core.safety.permissions."""
 PERMISSION_KINDS: tuple[PermissionKind, ...] = get_args(PermissionKind)

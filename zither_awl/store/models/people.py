@@ -71,6 +71,22 @@ class PermissionRow(Base):
     withdrawn_on: Mapped[date | None]
 
 
+class SaidRow(Base):
+    """An adult's word on whether a child can do a level of a card, or knows a word (level 0)."""
+
+    __tablename__ = "said"
+    __table_args__ = (UniqueConstraint("child_id", "key", "level", "word"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    child_id: Mapped[int] = child_key(index=True)
+    key: Mapped[str] = mapped_column(String(40))
+    level: Mapped[int]
+    word: Mapped[str] = mapped_column(Name)
+    answer: Mapped[str] = mapped_column(String(12))
+    said_on: Mapped[date]
+    adult: Mapped[str] = mapped_column(Name)
+    concluded: Mapped[bool]
+
+
 class MeasurementRow(Base):
     __tablename__ = "measurement"
     id: Mapped[int] = mapped_column(primary_key=True)

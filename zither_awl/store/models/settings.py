@@ -20,6 +20,14 @@ class PhraseRow(Base):
     text: Mapped[str] = mapped_column(Name, unique=True)
 
 
+class WelcomeStepRow(Base):
+    """A step of the first evening that was put off or is through."""
+
+    __tablename__ = "welcome_step"
+    name: Mapped[str] = mapped_column(String(16), primary_key=True)
+    state: Mapped[str] = mapped_column(String(8))
+
+
 class PairedDeviceRow(Base):
     """A tablet or telephone that may come in over the home network."""
 
