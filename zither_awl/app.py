@@ -38,6 +38,7 @@ from zither_awl.api.views import (
     showing,
     things,
     watch,
+    welcome,
 )
 from zither_awl.devices import SimulatedPrinter
 from zither_awl.services.clock import Clock
@@ -62,7 +63,7 @@ HEADERS = {
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
 VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, bench, watch, morning,
-         showing, lessons, routines, paper, devices, older, change)  # fmt: skip
+         showing, lessons, routines, paper, devices, older, change, welcome)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.

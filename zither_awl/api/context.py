@@ -33,7 +33,8 @@ def desk() -> Desk:
 
 
 READS_ONLY = frozenset((
-    "bench.compose", "plan.ask", "plan.stop", "plan.why", "things.guess", "bench.check_household",
+    "bench.compose", "welcome.ask_next", "welcome.compose_first", "plan.ask", "plan.stop", "plan.why",
+    "things.guess", "bench.check_household",
     "cupboard.check_trays", "cupboard.check_episodes", "things.check_things", "things.check_cards",
 ))  # fmt: skip
 """POSTs that write nothing and may take their time: no write waits for them."""
@@ -86,7 +87,8 @@ def from_home() -> bool:
 
 
 HERE_ONLY = frozenset((
-    "children.delete_child", "bench.check_household", "bench.take_household", "bench.export_json", "bench.export_zip",
+    "children.delete_child", "welcome.look_at_demo", "welcome.leave_demo", "bench.check_household",
+    "bench.take_household", "bench.export_json", "bench.export_zip",
     "cupboard.export_trays", "cupboard.export_episodes", "things.export_things", "things.export_cards",
 ))  # fmt: skip
 """What is done on the machine itself only: deleting a child for good, and the household as a file, in or out."""

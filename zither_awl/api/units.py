@@ -12,7 +12,7 @@ from zither_awl.core.measure import in_inches
 
 SENTENCES = frozenset({
     "text", "message", "hint", "detail", "why", "words", "reason", "reasons", "condition", "then", "fill", "held",
-    "would_change", "compared", "minds", "emergency", "caution", "stability", "spoken",
+    "would_change", "compared", "minds", "emergency", "caution", "stability", "spoken", "expects", "few",
 })  # fmt: skip
 """The fields that hold sentences of the program's own."""
 OWN_WORDS = {"words": ("until_day",), "text": ("cause", "picture")}

@@ -161,7 +161,8 @@ class Belief:
         mean = chances[rung]
         shift = [share * (each - mean) for share, each in zip(shares, known[rung], strict=True)]
         tied = sum(min(chances[r], mean) ** 2 for r in self._tied_to(rung))
-        return sum(sum(map(mul, shift, each)) ** 2 for each in known.values()) / (mean * (1 - mean)) + TIED * tied
+        told: float = sum(sum(map(mul, shift, each)) ** 2 for each in known.values())
+        return told / (mean * (1 - mean)) + TIED * tied
 
     def _tied_to(self, rung: Rung) -> tuple[Rung, ...]:
         return next(group.rungs for group in self.groups if rung in group.rungs)

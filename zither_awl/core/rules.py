@@ -99,6 +99,7 @@ _ALL = (
     Rule(code="BAN", sentence="An adult took it out of the planning.", source="the household's own word"),
     Rule(code="FIT", sentence="How well a level suits a child: its state, how often it is taken, its age.", source=OURS,
          parameters=("fit_of_state", "outside_window_share", "almost_share")),
+    Rule(code="FIRST", sentence="A first shelf has few trays, of many areas, made of what is there.", source=OURS),
     Rule(code="EFFORT", sentence="What must be fetched and prepared each morning counts against a tray.", source=OURS),
     Rule(code="STOCK", sentence="What is used up lasts so many days, with a range.",
          source="Garwood 1936 by Wilson and Hilferty 1931, from memory"),

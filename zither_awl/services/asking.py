@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from datetime import date
 
 from zither_awl.core.ages import corrected_months
@@ -50,6 +50,36 @@ def _told(house: House, child: Child, on: date, answers: Sequence[Answered]) -> 
         except KeyError:
             raise InvalidValue(FieldProblem("answers", f"names {rung[0]} {rung[1]}, which is not asked of.")) from None
     return now
+
+
+PRESUMED = 0.85
+"""From this chance on a level is taken as known where something rests on it, while nothing of the child was seen."""
+
+
+@dataclass(frozen=True, slots=True)
+class Presumed:
+    """Of a child of whom nothing was ever seen: how likely it knows each level, and which it most likely does."""
+
+    likely: Mapping[Rung, float] = field(default_factory=dict)
+    known: frozenset[Rung] = frozenset()
+
+
+def presumed(house: House, child: Child, on: date) -> Presumed:
+    """What a child most likely knows by its age and by what was said; nothing once something of it was seen."""
+    if any(visit.child_id == child.id for visit in house.window.visits):
+        return Presumed()
+
+    def reckon() -> Presumed:
+        said = {(s.key, s.level): s.answer for s in house.people.said
+                if s.child_id == child.id and not s.word and not s.concluded}  # fmt: skip
+        now = _believed(house, child, on)
+        for rung, answer in said.items():
+            now = now.told(rung, answer) if rung in {each.rung for each in now.levels} else now
+        likely = now.chances()
+        known = frozenset(r for r, chance in likely.items() if chance >= PRESUMED and said.get(r, "yes") == "yes")
+        return Presumed(likely, known)
+
+    return house.once(("presumed", child.id, on), reckon)
 
 
 def asking(desk: Desk, child_id: int, answers: Sequence[Answered]) -> Asking:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date
 
@@ -28,7 +28,7 @@ from zither_awl.core.trays.assemble import CONTAINER, difficulty_of
 from zither_awl.core.trays.check import Costs, cost_per_use
 from zither_awl.core.trays.tailored import notes, tailored
 from zither_awl.core.values import Card, Child, Content, SaidAnswer, Tray
-from zither_awl.services import catalogue
+from zither_awl.services import asking, catalogue
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import resting_trays
@@ -53,8 +53,9 @@ def need_of(house: House, child: Child, today: date) -> Need:
     states |= {(s.key, s.level): unseen[s.answer] for s in told
                if s.answer in unseen and (s.key, s.level) not in rungs}  # fmt: skip
     out = frozenset(p.tray.card.area for p in house.placements if child.id in p.tray.for_children)
+    most_likely = asking.presumed(house, child, today)
     return Need(child, house.children, today, states, out, {key: d.name for key, d in designs(house).items()},
-                frozenset(s.key for s in told))  # fmt: skip
+                frozenset(s.key for s in told), most_likely.likely, most_likely.known)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -271,18 +272,30 @@ def keep(
                                         "Change it, or write why it is kept all the same."))  # fmt: skip
     old = house.tray(wish.instead_of) if wish.instead_of else None
     with desk.write(adult_id, f"{'Composed' if old is None else 'Composed anew'} {name}") as work:
-        contents = _with_tap_water(work, made.assembled.contents)
-        card = _rung(work, made.design, bench.level)
         meant = (for_children or frozenset({bench.child.id})) | (old.for_children if old else frozenset())
-        tray = tray_of(
-            made.design, bench.level, replace(made.assembled, contents=contents), name=name, card=card,
-            for_children=meant, tray_id=old.id if old else 0,
-            bin_id=bin_for(work, house, bin_name) if bin_name.strip() or not old else old.bin_id,
-        )  # fmt: skip
+        bin_id = bin_for(work, house, bin_name) if bin_name.strip() or not old else old.bin_id
+        tray = made_tray(work, made, bench.level, name, meant, tray_id=old.id if old else 0, bin_id=bin_id)
         why = exception.strip() if must is not None else ""
         kept = work.cupboard.save_tray(replace(tray, photo_id=old.photo_id if old else None, exception=why))
         _link_rungs(work, designs(house))
         return kept
+
+
+def made_tray(work: Store, made: Made, level: Level, name: str, meant: frozenset[int], *, tray_id: int = 0,
+              bin_id: int | None = None) -> Tray:  # fmt: skip
+    """A tray as it was put together, with the household's own card for it, ready to be saved."""
+    contents = _with_tap_water(work, made.assembled.contents)
+    return tray_of(
+        made.design, level, replace(made.assembled, contents=contents), name=name, card=_rung(work, made.design, level),
+        for_children=meant, tray_id=tray_id, bin_id=bin_id,
+    )  # fmt: skip
+
+
+def save_made(work: Store, house: House, trays: Sequence[tuple[Made, str, frozenset[int]]]) -> list[int]:
+    """Keep trays as they were put together: each with its name and the children it is for. Returns their ids."""
+    kept = [work.cupboard.save_tray(made_tray(work, made, made.level, name, meant)) for made, name, meant in trays]
+    _link_rungs(work, designs(house))
+    return kept
 
 
 def next_level(desk: Desk, tray_id: int, adult_id: int | None) -> int:

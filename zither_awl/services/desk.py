@@ -52,6 +52,11 @@ class Desk:
         self._engine.dispose()
 
     @property
+    def clock(self) -> Clock:
+        """The clock of this house."""
+        return self._clock
+
+    @property
     def database(self) -> Path:
         """The database file."""
         return Path(str(self._engine.url.database))

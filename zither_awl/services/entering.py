@@ -14,7 +14,7 @@ from zither_awl.formats.photo import clean_photo
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.things import bin_for, cap_problem, check_component
 
-MOST_AT_ONCE = 200
+MOST_AT_ONCE = 400
 NOT_DESCRIBED = "Photographed"
 
 

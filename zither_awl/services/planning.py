@@ -71,17 +71,17 @@ def start(desk: Desk, wanted: Wanted) -> int:
         raise InvalidValue(FieldProblem("units", "There is no shelf to plan for.", "Add a unit first."))
     if not any(t.for_children for t in house.trays):
         raise InvalidValue(FieldProblem("trays", "No tray is for anybody yet.", "Say in the cupboard who each is for."))
-    return desk.solves.start(Question(problem(desk, wanted), _rests_on(house)))
+    return desk.solves.start(Question(problem(desk, wanted), rests_on(house)))
 
 
-def _rests_on(house: House) -> tuple[int, ...]:
+def rests_on(house: House) -> tuple[int, ...]:
     """The sections a plan is made of: work that was seen since does not make it old."""
     return house.revisions("people", "room", "cupboard", "weeks")
 
 
 def stale(desk: Desk, solve: Solve) -> bool:
     """Whether the house changed since a plan was asked for."""
-    return _rests_on(desk.house()) != solve.question.rests_on
+    return rests_on(desk.house()) != solve.question.rests_on
 
 
 def plan_of(solve: Solve) -> ShelfPlan:

@@ -20,6 +20,7 @@ from typing import IO, Literal
 from zither_awl.core.errors import Busy, NotFound, StoppedEarly
 from zither_awl.core.reasons import Reason
 from zither_awl.core.shelf import Conflict, Progress, Runner, ShelfPlan, ShelfProblem, plan_shelf, why_not
+from zither_awl.core.trays.first import First
 
 MOST_MEMORY_BYTES = 3 * 1024**3
 GRACE_S = 5.0
@@ -38,6 +39,8 @@ class Question:
     rests_on: tuple[int, ...]
     plan: ShelfPlan | None = None
     tray: int | None = None
+    first: tuple[First, ...] = ()
+    """The trays of a first shelf, which are in no cupboard yet."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,7 +93,8 @@ class Solves:
     def newest(self) -> Solve | None:
         """The plan asked for last."""
         with self._lock:
-            return next((s for s in reversed(self._solves.values()) if s.question.tray is None), None)
+            return next((s for s in reversed(self._solves.values())
+                         if s.question.tray is None and not s.question.first), None)  # fmt: skip
 
     def stop(self, solve_id: int) -> None:
         """End a search, keeping the best so far; a planner that does not listen is ended after a few seconds."""

@@ -348,6 +348,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/children/{child_id}/asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The next question about what a child knows, after these answers; nothing is kept. */
+        post: operations["post__api_children_{child_id}_asking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/children/{child_id}/delete": {
         parameters: {
             query?: never;
@@ -416,6 +433,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/children/{child_id}/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that was said of a child. */
+        get: operations["get__api_children_{child_id}_said"];
+        put?: never;
+        /** Keep what was said of a child, with what follows from it; the number of levels now said to be known. */
+        post: operations["post__api_children_{child_id}_said"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clock": {
         parameters: {
             query?: never;
@@ -444,6 +479,40 @@ export interface paths {
         get: operations["get__api_cupboard"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/demo/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Empty the demo house again. */
+        post: operations["post__api_demo_leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/demo/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fill an empty house with the demo's household, to be looked at. */
+        post: operations["post__api_demo_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -564,6 +633,57 @@ export interface paths {
         get: operations["get__api_find"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Compose a first shelf from what there is and begin to arrange it; the answer names the solve to ask after. */
+        post: operations["post__api_first-shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-shelf/{solve_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far the first shelf is; once it is arranged, where each tray would stand, why, and what else could. */
+        get: operations["get__api_first-shelf_{solve_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-shelf/{solve_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the trays of the first shelf and put them where they were planned; how many. */
+        post: operations["post__api_first-shelf_{solve_id}_take"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2040,6 +2160,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/welcome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far the first evening is, and the places most homes have with their common sizes. */
+        get: operations["get__api_welcome"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/welcome/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep that a step is through, or put off. */
+        put: operations["put__api_welcome_{name}"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/word-photos/{key}/{word}": {
         parameters: {
             query?: never;
@@ -2421,6 +2575,30 @@ export interface components {
             value: number;
             /** Worth */
             worth: number;
+        };
+        /** AskingIn */
+        AskingIn: {
+            /**
+             * Answers
+             * @default []
+             */
+            answers?: components["schemas"]["LevelAnswerIn"][];
+        };
+        /** AskingOut */
+        AskingOut: {
+            /** Child Id */
+            child_id: number;
+            /** Levels */
+            levels: number;
+            /** Most */
+            most: number;
+            /** Number */
+            number: number;
+            question: components["schemas"]["QuestionOut"] | null;
+            /** Settled */
+            settled: number;
+            /** Words */
+            words: components["schemas"]["WordSetOut"][];
         };
         /**
          * AskOut
@@ -3263,6 +3441,15 @@ export interface components {
              */
             until: string;
         };
+        /** CommonPlaceOut */
+        CommonPlaceOut: {
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
+            /** Sizes */
+            sizes: components["schemas"]["SizeOut"][];
+        };
         /** ComponentIn */
         ComponentIn: {
             /**
@@ -3985,6 +4172,57 @@ export interface components {
             /** @default null */
             work?: components["schemas"]["Work"] | null;
         };
+        /** FirstIn */
+        FirstIn: {
+            /**
+             * Picked
+             * @default null
+             */
+            picked?: components["schemas"]["PickedIn"][] | null;
+        };
+        /**
+         * FirstShelfOut
+         * @description How far the first shelf is; once it is arranged, where each tray would stand, and why.
+         */
+        FirstShelfOut: {
+            /** Few */
+            few: string[];
+            /** Firsts */
+            firsts: components["schemas"]["FirstTrayOut"][];
+            /** Message */
+            message: string;
+            /** Placements */
+            placements: components["schemas"]["PlacementOut"][];
+            /** Seconds */
+            seconds: number;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "working" | "done" | "stopped" | "failed";
+            /** To Allow */
+            to_allow: components["schemas"]["ToAllowOut"][];
+            /** Trays */
+            trays: components["schemas"]["TrayOut"][];
+        };
+        /** FirstTrayOut */
+        FirstTrayOut: {
+            /** Away From */
+            away_from: string[];
+            /** Child Id */
+            child_id: number;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Others */
+            others: components["schemas"]["OtherOut"][];
+            /** Things */
+            things: string[];
+            /** Tray Id */
+            tray_id: number;
+            why: components["schemas"]["ReasonOut"];
+        };
         /** ForChildOut */
         ForChildOut: {
             /** Aids */
@@ -4552,6 +4790,18 @@ export interface components {
             };
             /** Photo */
             photo: boolean;
+        };
+        /** LevelAnswerIn */
+        LevelAnswerIn: {
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "yes" | "with help" | "not yet" | "never tried";
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
         };
         /** LevelOut */
         LevelOut: {
@@ -5157,6 +5407,15 @@ export interface components {
              */
             paper?: "A4" | "Letter";
         };
+        /** OtherOut */
+        OtherOut: {
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Name */
+            name: string;
+        };
         /**
          * OutNowOut
          * @description What stands open on a unit, in the order of its places.
@@ -5338,6 +5597,15 @@ export interface components {
         PhrasesIn: {
             /** Phrases */
             phrases: string[];
+        };
+        /** PickedIn */
+        PickedIn: {
+            /** Child Id */
+            child_id: number;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
         };
         /** PickOut */
         PickOut: {
@@ -5592,6 +5860,24 @@ export interface components {
             mornings: number;
             /** Share */
             share: number;
+        };
+        /**
+         * QuestionOut
+         * @description A level that is asked of: "Pouring: jug to jug", what it looks like, its area.
+         */
+        QuestionOut: {
+            /** Area */
+            area: string;
+            /** Expects */
+            expects: string;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Level Name */
+            level_name: string;
+            /** Name */
+            name: string;
         };
         /**
          * ReachedOut
@@ -6009,6 +6295,51 @@ export interface components {
             /** Routine */
             routine: string;
         };
+        /** SaidIn */
+        SaidIn: {
+            /**
+             * Answers
+             * @default []
+             */
+            answers?: components["schemas"]["LevelAnswerIn"][];
+            /**
+             * Words
+             * @default {}
+             */
+            words?: {
+                [key: string]: string[];
+            };
+        };
+        /** SaidListOut */
+        SaidListOut: {
+            /** Said */
+            said: components["schemas"]["SaidOut"][];
+        };
+        /** SaidOut */
+        SaidOut: {
+            /** Adult */
+            adult: string;
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "yes" | "with help" | "not yet" | "never tried";
+            /** Concluded */
+            concluded: boolean;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Name */
+            name: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Word */
+            word: string;
+        };
         /** ScaleOut */
         ScaleOut: {
             /** Child Id */
@@ -6267,6 +6598,15 @@ export interface components {
             id: number;
             /** Outcome */
             outcome: string;
+        };
+        /**
+         * SizeOut
+         * @description A common size of a place: as it is said, and the unit it makes.
+         */
+        SizeOut: {
+            /** Says */
+            says: string;
+            unit: components["schemas"]["UnitOut"];
         };
         /** SnackOut */
         SnackOut: {
@@ -6539,6 +6879,14 @@ export interface components {
             schema_version: number;
             /** Sequence */
             sequence: number;
+        };
+        /** StepIn */
+        StepIn: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "later";
         };
         /** StepOut */
         StepOut: {
@@ -7295,6 +7643,17 @@ export interface components {
             text: string;
             /** Weight */
             weight: number | null;
+        };
+        /** WelcomeOut */
+        WelcomeOut: {
+            /** Places */
+            places: components["schemas"]["CommonPlaceOut"][];
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Things */
+            things: number;
+            /** Through */
+            through: boolean;
         };
         /** WhatIfOut */
         WhatIfOut: {
@@ -8436,6 +8795,43 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    "post__api_children_{child_id}_asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["AskingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskingOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     "post__api_children_{child_id}_delete": {
         parameters: {
             query?: never;
@@ -8577,6 +8973,76 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    "get__api_children_{child_id}_said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidListOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_children_{child_id}_said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SaidIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     get__api_clock: {
         parameters: {
             query?: never;
@@ -8624,6 +9090,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CupboardOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_demo_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_demo_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             400: components["responses"]["400"];
@@ -8909,6 +9437,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FindOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_first-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["FirstIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_first-shelf_{solve_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstShelfOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_first-shelf_{solve_id}_take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             400: components["responses"]["400"];
@@ -12105,6 +12734,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WatchOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_welcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WelcomeOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_welcome_{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             400: components["responses"]["400"];

@@ -104,6 +104,11 @@ class Need:
     """What cards are called, by key."""
     told: frozenset[str] = frozenset()
     """The cards of which an adult said what the child can."""
+    likely: Mapping[tuple[str, int], float] = field(default_factory=dict)
+    """How likely the child knows a level, as far as that is believed (core.asking)."""
+    presumed: frozenset[tuple[str, int]] = frozenset()
+    """Levels a child of whom nothing was seen yet most likely knows: they hold nothing back, and are not called
+    known."""
 
 
 def makeable(
@@ -228,7 +233,8 @@ def ready_for(design: Design, level: Level, need: Need, names: Mapping[str, str]
     """Whether a card at a level suits the child, before there is a tray of it. `names` of the cards, by key."""
     asked = LevelAsked(
         from_months=max(design.from_months, min(level.from_months, design.to_months - 1)), to_months=design.to_months,
-        before=tuple((names.get(key, key), _state(need, (key, number))) for key, number in design.before(level.number)),
+        before=tuple((names.get(key, key), _state(need, (key, number)))
+                     for key, number in design.before(level.number) if (key, number) not in need.presumed),
     )  # fmt: skip
     state = _state(need, (design.key, level.number))
     # No tray of it stands: what is mastered is done with, as far as anybody knows.

@@ -1,0 +1,81 @@
+"""Use cases of the first evening: how far it is, what was put off, a demo house to look at and to leave again."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from contextlib import closing
+from dataclasses import dataclass
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Literal
+
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.services.demo import seed_demo
+from zither_awl.services.desk import Desk, House
+from zither_awl.store import prepare
+
+Step = Literal["house", "children", "know", "places", "things", "first"]
+State = Literal["open", "done", "later"]
+
+_THERE: Mapping[Step, Callable[[House], bool]] = {
+    "house": lambda house: house.household is not None,
+    "children": lambda house: bool(house.children),
+    "know": lambda house: bool(house.people.said),
+    "places": lambda house: bool(house.units),
+    "things": lambda house: bool(house.components) or bool(house.trays),
+    "first": lambda house: bool(house.placements),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Evening:
+    """How each step stands, in their order; and whether there is nothing left to take up again."""
+
+    steps: tuple[tuple[Step, State], ...]
+    through: bool
+
+
+def evening(house: House) -> Evening:
+    """How far the first evening is. A house in which something stands, or ever changed, is through with it."""
+    kept = house.settings.welcome
+    steps = tuple((step, _state(kept.get(step), there(house))) for step, there in _THERE.items())
+    settled = bool(house.placements) or bool(house.changes) or kept.get("first") == "done"
+    return Evening(steps, settled or all(state != "open" for _, state in steps))
+
+
+def _state(kept: str | None, there: bool) -> State:
+    if there:
+        return "done"
+    return "done" if kept == "done" else "later" if kept == "later" else "open"
+
+
+def keep_step(desk: Desk, step: Step, state: Literal["done", "later"], adult_id: int | None) -> None:
+    """Keep that a step is through, or was put off."""
+    if desk.house().settings.welcome.get(step) == state:
+        return
+    with desk.write(adult_id, f"Welcome: {step} {state}") as work:
+        work.settings.save_welcome_step(step, state)
+
+
+def look_at_demo(desk: Desk) -> None:
+    """Fill an empty house with the demo's household. Raises: InvalidValue where somebody lives already."""
+    if desk.house().household is not None:
+        raise InvalidValue(FieldProblem("household", "is there already: the demo needs an empty house.",
+                                        "Start the demo by itself: make demo."))  # fmt: skip
+    _put_in_place(desk, seeded=True)
+
+
+def leave_demo(desk: Desk) -> None:
+    """Empty the demo house again. Raises: InvalidValue for a house that is no demo."""
+    if desk.house().settings.seeded_on is None:
+        raise InvalidValue(FieldProblem("household", "is no demo; nothing was changed."))
+    _put_in_place(desk, seeded=False)
+
+
+def _put_in_place(desk: Desk, *, seeded: bool) -> None:
+    with TemporaryDirectory() as folder:
+        path = Path(folder) / "fresh.db"
+        with closing(Desk(prepare(path), desk.clock)) as fresh:
+            if seeded:
+                seed_demo(fresh)
+        desk.replace_database(path)
