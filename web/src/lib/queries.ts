@@ -20,6 +20,17 @@ export const sessionQuery = queryOptions({
 })
 /** A new token for writes: the one at hand was of another session. */
 export const renewToken = async (): Promise<void> => { keepToken((await answer(client.GET('/api/session'))).csrf_token) }
+export const welcomeQuery = queryOptions({ queryKey: ['welcome'], queryFn: () => answer(client.GET('/api/welcome')) })
+/** The next question about what a child knows, after these answers. */
+export const askingQuery = (child: number, answers: readonly Schemas['LevelAnswerIn'][]) => queryOptions({
+  queryKey: ['asking', child, answers], placeholderData: keepPreviousData,
+  queryFn: () => answer(client.POST('/api/children/{child_id}/asking', { params: { path: { child_id: child } }, body: { answers: [...answers] } })),
+})
+/** The first shelf, asked after again until it is arranged. */
+export const firstQuery = (id: number | null) => queryOptions({
+  queryKey: ['first-shelf', id], queryFn: () => answer(client.GET('/api/first-shelf/{solve_id}', { params: { path: { solve_id: id ?? 0 } } })),
+  enabled: id !== null, refetchInterval: (query) => (query.state.data && query.state.data.status !== 'working' ? false : 300),
+})
 export const shelfQuery = queryOptions({ queryKey: ['shelf'], queryFn: () => answer(client.GET('/api/shelf')) })
 export const cupboardQuery = queryOptions({ queryKey: ['cupboard'], queryFn: () => answer(client.GET('/api/cupboard')) })
 export const thingsQuery = queryOptions({ queryKey: ['things'], queryFn: () => answer(client.GET('/api/things')) })

@@ -2576,6 +2576,22 @@ export interface components {
             /** Worth */
             worth: number;
         };
+        /** AskedSetOut */
+        AskedSetOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: components["schemas"]["AskedWordOut"][];
+        };
+        /** AskedWordOut */
+        AskedWordOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
         /** AskingIn */
         AskingIn: {
             /**
@@ -2598,7 +2614,7 @@ export interface components {
             /** Settled */
             settled: number;
             /** Words */
-            words: components["schemas"]["WordSetOut"][];
+            words: components["schemas"]["AskedSetOut"][];
         };
         /**
          * AskOut
@@ -4201,7 +4217,7 @@ export interface components {
              */
             status: "working" | "done" | "stopped" | "failed";
             /** To Allow */
-            to_allow: components["schemas"]["ToAllowOut"][];
+            to_allow: components["schemas"]["MayAllowOut"][];
             /** Trays */
             trays: components["schemas"]["TrayOut"][];
         };
@@ -4965,6 +4981,12 @@ export interface components {
             ml: number;
             /** Mm */
             mm: number;
+        };
+        /** MayAllowOut */
+        MayAllowOut: {
+            ask: components["schemas"]["DecideOut"];
+            /** Names */
+            names: string[];
         };
         /** MeasurementIn */
         MeasurementIn: {
@@ -6880,14 +6902,6 @@ export interface components {
             /** Sequence */
             sequence: number;
         };
-        /** StepIn */
-        StepIn: {
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "done" | "later";
-        };
         /** StepOut */
         StepOut: {
             /** Caution */
@@ -7649,11 +7663,32 @@ export interface components {
             /** Places */
             places: components["schemas"]["CommonPlaceOut"][];
             /** Steps */
-            steps: components["schemas"]["StepOut"][];
+            steps: components["schemas"]["WelcomeStepOut"][];
             /** Things */
             things: number;
             /** Through */
             through: boolean;
+        };
+        /** WelcomeStepIn */
+        WelcomeStepIn: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "later";
+        };
+        /** WelcomeStepOut */
+        WelcomeStepOut: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "house" | "children" | "know" | "places" | "things" | "first";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "done" | "later";
         };
         /** WhatIfOut */
         WhatIfOut: {
@@ -12791,7 +12826,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StepIn"];
+                "application/json": components["schemas"]["WelcomeStepIn"];
             };
         };
         responses: {

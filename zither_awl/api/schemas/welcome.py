@@ -17,7 +17,7 @@ Key = Annotated[str, Field(min_length=1, max_length=40)]
 LevelNumber = Annotated[int, Field(ge=1, le=20), Whole]
 
 
-class StepOut(Out):
+class WelcomeStepOut(Out):
     name: StepName
     state: Literal["open", "done", "later"]
 
@@ -36,13 +36,13 @@ class CommonPlaceOut(Out):
 
 
 class WelcomeOut(Out):
-    steps: list[StepOut]
+    steps: list[WelcomeStepOut]
     through: bool
     places: list[CommonPlaceOut]
     things: int
 
 
-class StepIn(In):
+class WelcomeStepIn(In):
     state: Literal["done", "later"]
 
 
@@ -67,15 +67,15 @@ class QuestionOut(Out):
     area: str
 
 
-class WordOut(Out):
+class AskedWordOut(Out):
     key: str
     label: str
 
 
-class WordSetOut(Out):
+class AskedSetOut(Out):
     key: str
     name: str
-    words: list[WordOut]
+    words: list[AskedWordOut]
 
 
 class AskingOut(Out):
@@ -85,7 +85,7 @@ class AskingOut(Out):
     most: int
     settled: int
     levels: int
-    words: list[WordSetOut]
+    words: list[AskedSetOut]
     """Sets of which words may be known at this age."""
 
 
@@ -137,7 +137,7 @@ class FirstTrayOut(Out):
     others: list[OtherOut]
 
 
-class ToAllowOut(Out):
+class MayAllowOut(Out):
     ask: DecideOut
     names: list[str]
 
@@ -152,5 +152,5 @@ class FirstShelfOut(Out):
     placements: list[PlacementOut]
     firsts: list[FirstTrayOut]
     few: list[str]
-    to_allow: list[ToAllowOut]
+    to_allow: list[MayAllowOut]
 

@@ -8,6 +8,8 @@ from zither_awl.api.answers import decide_out, placement_out, reasons_out, tray_
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.welcome import (
+    AskedSetOut,
+    AskedWordOut,
     AskingIn,
     AskingOut,
     CommonPlaceOut,
@@ -15,18 +17,16 @@ from zither_awl.api.schemas.welcome import (
     FirstShelfOut,
     FirstTrayOut,
     LevelAnswerIn,
+    MayAllowOut,
     OtherOut,
     QuestionOut,
     SaidIn,
     SaidListOut,
     SaidOut,
     SizeOut,
-    StepIn,
-    StepOut,
-    ToAllowOut,
     WelcomeOut,
-    WordOut,
-    WordSetOut,
+    WelcomeStepIn,
+    WelcomeStepOut,
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.catalogue.places import common_places
@@ -45,7 +45,7 @@ def get_welcome() -> WelcomeOut:
     house = desk().house()
     found = welcome.evening(house)
     return WelcomeOut(
-        steps=[StepOut(name=name, state=state) for name, state in found.steps], through=found.through,
+        steps=[WelcomeStepOut(name=name, state=state) for name, state in found.steps], through=found.through,
         things=len(house.components),
         places=[CommonPlaceOut(key=p.key, says=p.says, sizes=[SizeOut(says=s.says, unit=unit_out(s.unit))
                                                               for s in p.sizes]) for p in common_places()],
@@ -54,7 +54,7 @@ def get_welcome() -> WelcomeOut:
 
 @bp.put("/welcome/<name>")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["welcome"])
-def put_step(name: str, json: StepIn) -> DoneOut:
+def put_step(name: str, json: WelcomeStepIn) -> DoneOut:
     """Keep that a step is through, or put off."""
     step = next((each for each, _ in welcome.evening(desk().house()).steps if each == name), None)
     if step is None:
@@ -97,7 +97,8 @@ def ask_next(child_id: int, json: AskingIn) -> AskingOut:
     return AskingOut(
         child_id=child_id, question=question, number=found.number, most=found.most, settled=found.settled,
         levels=found.levels,
-        words=[WordSetOut(key=s.key, name=s.name, words=[WordOut(key=w.key, label=w.label(language)) for w in s.words])
+        words=[AskedSetOut(key=s.key, name=s.name, words=[AskedWordOut(key=w.key, label=w.label(language))
+                                                          for w in s.words])
                for s in lessons.sets_near(at.house(), found.child, at.today())],
     )  # fmt: skip
 
@@ -156,7 +157,7 @@ def get_first(solve_id: int) -> FirstShelfOut:
         trays=[tray_out(f.first.tray, house, today) for f in found.trays],
         placements=[placement_out(f.placement, house, today) for f in found.trays],
         firsts=[_first_out(f) for f in found.trays], few=list(found.few),
-        to_allow=[ToAllowOut(ask=decide_out([(a.child.id, a.kind)], house)[0], names=list(a.names))
+        to_allow=[MayAllowOut(ask=decide_out([(a.child.id, a.kind)], house)[0], names=list(a.names))
                   for a in found.to_allow],
     )  # fmt: skip
 

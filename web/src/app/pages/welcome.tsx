@@ -1,38 +1,113 @@
 import { useQuery } from '@tanstack/react-query'
+import { DndContext } from '@dnd-kit/core'
 import { useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
 import { ChildForm } from '@/features/children/ChildForm'
-import { Importer } from '@/features/cupboard/Importer'
-import { HouseForm } from '@/features/house/HouseForm'
-import { UnitFields } from '@/features/shelf/UnitForm'
-import { WelcomeView, type Step } from '@/features/welcome/WelcomeView'
+import { SayIt } from '@/features/cupboard/SayIt'
+import { Walk } from '@/features/cupboard/Walk'
+import { BeginForm } from '@/features/house/BeginForm'
+import { Drawn } from '@/features/shelf/Drawn'
+import { After, FirstStep } from '@/features/welcome/FirstStep'
+import { Hello } from '@/features/welcome/Hello'
+import { KnowStep } from '@/features/welcome/KnowStep'
+import { PlacesStep } from '@/features/welcome/PlacesStep'
+import { WelcomeView, type Step, type StepName } from '@/features/welcome/WelcomeView'
+import { Button } from '@/ui/Button'
 import { Waiting } from '@/ui/Notice'
-import { childrenQuery, shelfQuery } from '@/lib/queries'
+import { PatternMark } from '@/ui/PatternMark'
+import { answer, client, type Schemas } from '@/lib/http'
+import { childrenQuery, refresh, shelfQuery, thingsQuery, todayQuery, welcomeQuery } from '@/lib/queries'
+import { counted } from '@/lib/words'
 import { useHouse, useSession } from '../session'
 
-/** The first morning: house, child, second child, unit, cupboard. */
+const ORDER: readonly StepName[] = ['house', 'children', 'know', 'places', 'things', 'first']
+
+/** The first evening: house, children, what they know, places, things, the first shelf. */
 export function Page() {
   const { session } = useSession()
-  const { lengths, today } = useHouse()
-  const { data: shelf, error } = useQuery(shelfQuery)
+  const { data: welcome, error } = useQuery(welcomeQuery)
+  const { data: shelf } = useQuery(shelfQuery)
   const { data: all } = useQuery(childrenQuery)
-  // Kept here and not in the view, so that a step is drawn with what the step before it has just written.
-  const [at, setAt] = useState<number | null>(null)
-  if (!session || !shelf || !all) return <Waiting error={error} />
+  const [params, setParams] = useSearchParams()
+  const leave = useNavigate()
+  if (!session || !welcome || !shelf || !all) return <Waiting error={error} />
+  const state = (name: StepName) => welcome.steps.find((each) => each.name === name)?.state ?? 'open'
+  const asked = ORDER.find((name) => name === params.get('step'))
+  const at = (session.household && asked) || (ORDER.find((name) => state(name) === 'open') ?? 'first')
+  const go = (name: StepName) => setParams({ step: name })
+  const after = (name: StepName) => { const next = ORDER[ORDER.indexOf(name) + 1]; if (next) go(next) }
+  const keep = async (name: StepName, how: 'done' | 'later') => {
+    await answer(client.PUT('/api/welcome/{name}', { params: { path: { name } }, body: { state: how } }))
+    await refresh()
+  }
   const people = all.children
-  const child = (key: string, label: string) => (next: () => void) =>
-    <ChildForm key={key} child={null} used={people.map((each) => each.pattern)} lengths={lengths} today={today} label={label} onSaved={next} />
   const steps: Step[] = [
-    { name: 'House', title: 'Your house', why: 'Everything you write stays on this machine.', done: session.household !== null,
-      body: (next) => <HouseForm household={session.household} label="Go on" adult={session.adults.length === 0} onSaved={next} /> },
-    { name: 'Child', title: 'A child', why: 'How tall a child is and how it gets about decide what it reaches. Only name, mark and birth date are needed.',
-      done: people.length > 0, body: child('first', 'Add the child') },
-    { name: 'Sibling', title: 'A second child', why: 'The youngest of the house sets what may stand open, even if nothing on the shelf is for it.',
-      done: people.length > 1, body: child('second', 'Add the child'), optional: 'No other child lives here' },
-    { name: 'Shelf', title: 'Where the trays stand', why: 'A low shelf to begin with; change the numbers to yours. It is drawn to scale as you type.',
-      done: shelf.units.length > 0, body: (next) => <UnitFields unit={null} people={people} lengths={lengths} onSaved={next} /> },
-    { name: 'Cupboard', title: 'What you own', why: 'Bring in a file, or begin with the sample and change it later. Trays can also be added by hand, in the Cupboard.',
-      done: shelf.trays.length > 0, body: (next) => <Importer kind="trays" onDone={next} />, optional: 'Later' },
+    { name: 'house', says: 'House', title: 'Who is looking?', why: 'Everything you write stays on this machine.', state: state('house'),
+      body: session.household ? <Known says={`${session.household.name}. Its name, units and clock are changed in House.`} onNext={() => after('house')} /> : <BeginForm onSaved={() => go('children')} /> },
+    { name: 'children', says: 'Children', title: 'Who lives here?', why: 'Every child, also one nothing is meant for yet: the youngest sets what may stand open. Only a name, a mark and the birth date are needed.',
+      state: state('children'), body: <Children people={people} onNext={() => after('children')} /> },
+    { name: 'know', says: 'What they know', title: 'What do they know already?', why: 'At most twelve taps a child. It is your word, and kept apart from what is seen.', state: state('know'),
+      ...(people.length > 0 ? { later: 'Skip this step, we shall see' } : {}),
+      body: people.length ? <KnowStep people={people} onDone={() => { void keep('know', 'done'); after('know') }} /> : <Known says="There is no child yet." onNext={() => go('children')} next="To the children" /> },
+    { name: 'places', says: 'Places', title: 'Where can things stand?', why: 'Tap what there is; a usual size will do. The main shelf is filled first.', state: state('places'),
+      body: <PlacesStep places={welcome.places} units={shelf.units} people={people} lengths={session.household?.lengths ?? 'cm'} onDone={() => after('places')} /> },
+    { name: 'things', says: 'Things', title: 'What is there?', why: 'A walk through the house: tap what you have. Thirty things make a good first shelf.', state: state('things'),
+      body: <Things count={welcome.things} onNext={() => after('things')} /> },
+    { name: 'first', says: 'First shelf', title: shelf.placements.length ? 'The first shelf stands' : 'The first shelf', why: shelf.placements.length ? '' : 'Composed for each child from what there is, and drawn to scale where it would stand.', state: state('first'),
+      body: shelf.placements.length ? <Taken /> : <FirstStep people={people} draw={(first, chosen, choose) => <Elevations first={first} shelf={shelf} chosen={chosen} choose={choose} />} onTaken={() => go('first')} />,
+      ...(shelf.placements.length ? {} : { later: 'Later; I set out my own' }) },
   ]
-  const first = steps.findIndex((step) => !step.done)
-  return <WelcomeView steps={steps} at={at ?? (first === -1 ? steps.length : first)} go={setAt} />
+  const later = (name: StepName) => void keep(name, 'later').then(() => { if (name === 'first') void leave('/today'); else after(name) })
+  return <WelcomeView steps={steps} at={at} go={go} onLater={later} before={session.household ? undefined : <Hello onLeft={() => void leave('/today')} />} />
+}
+
+function Known({ says, onNext, next = 'Go on' }: { says: string; onNext: () => void; next?: string }) {
+  return <><p>{says}</p><Button look="main" size="touch" className="self-start" onClick={onNext}>{next}</Button></>
+}
+
+function Children({ people, onNext }: { people: readonly Schemas['ChildOut'][]; onNext: () => void }) {
+  const { lengths, today } = useHouse()
+  const [more, setMore] = useState(false)
+  const form = more || people.length === 0
+  return (
+    <>
+      {people.length > 0 && <ul aria-label="Children so far" className="flex flex-wrap gap-2">{people.map((each) => <li key={each.id} className="inline-flex min-h-touch items-center gap-2 rounded-full border border-woad bg-woad-2 px-4"><PatternMark pattern={each.pattern} /><strong>{each.name}</strong> {each.age}</li>)}</ul>}
+      {form && <ChildForm key={people.length} child={null} used={people.map((each) => each.pattern)} lengths={lengths} today={today} label="Add the child" onSaved={() => setMore(false)} />}
+      {!form && <div className="flex flex-wrap gap-2"><Button look="main" size="touch" onClick={onNext}>Go on</Button><Button size="touch" onClick={() => setMore(true)}>Another child</Button></div>}
+    </>
+  )
+}
+
+function Things({ count, onNext }: { count: number; onNext: () => void }) {
+  const { data } = useQuery(thingsQuery)
+  const leave = useNavigate()
+  return (
+    <>
+      {count > 0 && <div className="flex flex-wrap items-center gap-3"><p><strong>{counted(count, 'thing')}</strong> in the cupboard.</p><Button look="main" size="touch" onClick={onNext}>Go on to the first shelf</Button></div>}
+      <Walk onDone={onNext} />
+      {data && <details><summary className="min-h-touch py-3 font-semibold text-woad">Something else? Type it, or photograph it in Cupboard</summary><SayIt kinds={data.kinds} subjects={data.subjects} bins={data.bins} onMend={(id) => void leave(`/cupboard?part=things&thing=${id}`)} /></details>}
+    </>
+  )
+}
+
+type ElevationsProps = { first: Schemas['FirstShelfOut']; shelf: Schemas['ShelfOut']; chosen: number | null; choose: (tray: number) => void }
+
+/** Each place with something on it, to scale, as it would stand. */
+function Elevations({ first, shelf, chosen, choose }: ElevationsProps) {
+  const { lengths } = useHouse()
+  const would = { ...shelf, trays: [...shelf.trays, ...first.trays], placements: [...shelf.placements, ...first.placements], findings: [] }
+  const units = shelf.units.filter((unit) => would.placements.some((each) => each.spot.unit_id === unit.id))
+  return (
+    <DndContext sensors={[]}>
+      <div className="grid grid-cols-2 items-end gap-4 max-[820px]:grid-cols-1">
+        {units.map((unit) => <figure key={unit.id} className={units.length === 1 ? 'col-span-full' : ''}><Drawn shelf={would} unit={unit} people={shelf.children} lengths={lengths} pick={{ chosen, choose }} small /><figcaption className="text-center text-sm text-ink-2">{unit.name}</figcaption></figure>)}
+      </div>
+    </DndContext>
+  )
+}
+
+function Taken() {
+  const { data: today } = useQuery(todayQuery)
+  const found = today?.to_show.map((each) => ({ child_id: each.child_id, tray_id: each.tray_id, says: `${each.tray}, to ${each.child}` })) ?? []
+  return <After toShow={found.slice(0, 2)} />
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { ChoiceRow } from '@/ui/ChoiceRow'
+import { MovesMark } from '@/ui/drawing/Moves'
 import { Field, SelectField, Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { PatternMark, type Pattern } from '@/ui/PatternMark'
@@ -70,7 +70,7 @@ export function ChildForm({ child, used, lengths, today, onSaved, label }: Child
         <Field label="Born" type="date" value={draft.born} error={problem?.of('born')} onChange={(event) => set({ born: event.target.value })} />
       </div>
       <Marks draft={draft} set={set} />
-      <ChoiceRow label="Moves by" wrap value={draft.mobility} choices={MOBILITY.map((value) => ({ value, label: value }))} onChange={(mobility) => set({ mobility })} />
+      <Moves draft={draft} set={set} />
       <div className="flex flex-wrap gap-x-6">
         <Tick label="Still puts things in the mouth" checked={draft.mouths} onChange={(event) => set({ mouths: event.target.checked })} />
         <Tick label="Born before 37 weeks" checked={draft.early} onChange={(event) => set({ early: event.target.checked })} />
@@ -95,6 +95,22 @@ function Marks({ draft, set }: Part) {
           <label key={pattern} className="inline-flex min-h-control items-center gap-2 rounded-control border border-edge px-3 has-checked:border-woad has-checked:bg-woad-2 has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
             <input type="radio" name="pattern" className="sr-only" checked={draft.pattern === pattern} onChange={() => set({ pattern })} />
             <PatternMark pattern={pattern} />{pattern}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
+function Moves({ draft, set }: Part) {
+  return (
+    <fieldset>
+      <legend className="text-sm font-semibold">Moves by</legend>
+      <div className="flex flex-wrap gap-2">
+        {MOBILITY.map((mobility) => (
+          <label key={mobility} className="inline-flex min-h-touch min-w-19 flex-1 flex-col items-center justify-end gap-1 rounded-control border border-edge px-2 py-1.5 text-center text-sm has-checked:border-woad has-checked:bg-woad-2 has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
+            <input type="radio" name="mobility" className="sr-only" checked={draft.mobility === mobility} onChange={() => set({ mobility })} />
+            <MovesMark moves={mobility} />{mobility}
           </label>
         ))}
       </div>

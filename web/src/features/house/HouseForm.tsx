@@ -6,14 +6,10 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
+import { LENGTHS } from './BeginForm'
 import { PracticeFields, type PracticeValues } from './PracticeFields'
 
 const zones = Intl.supportedValuesOf('timeZone')
-const here = () => {
-  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
-  return zones.includes(zone) ? zone : 'Europe/London'
-}
-const LENGTHS = [{ value: 'cm', label: 'cm and kg' }, { value: 'in', label: 'inches and lb' }] as const
 
 const SCHOOLS = [{ value: 'real', label: 'Real glass and china' }, { value: 'unbreakable', label: 'Unbreakable first' }] as const
 const SHOWING = [{ value: 'by age', label: 'Shown first from 30 months' }, { value: 'shown first', label: 'Always shown first' }, { value: 'free', label: 'Free to explore' }] as const
@@ -21,54 +17,44 @@ const PAPERS = [{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter'
 type Showing = (typeof SHOWING)[number]['value']
 type School = (typeof SCHOOLS)[number]['value']
 
-type HouseFormProps = { household: Schemas['HouseholdOut'] | null; usual?: PracticeValues; onSaved?: () => void; label?: string; adult?: boolean }
-
-/** The house's name, how it measures, and its time zone; on the first morning also who is writing. */
-export function HouseForm({ household, usual, onSaved, label = 'Save', adult = false }: HouseFormProps) {
-  const [name, setName] = useState(household?.name ?? '')
-  const [lengths, setLengths] = useState<'cm' | 'in'>(household?.lengths ?? 'cm')
-  const [zone, setZone] = useState(household?.zone ?? here())
-  const [emergency, setEmergency] = useState(household?.emergency_number ?? '')
-  const [poison, setPoison] = useState(household?.poison_centre ?? '')
-  const [bins, setBins] = useState(household?.most_bins ? String(household.most_bins) : '')
-  const [showing, setShowing] = useState<Showing>(household?.showing ?? 'by age')
-  const [school, setSchool] = useState<School>(household?.unbreakable_first ? 'unbreakable' : 'real')
-  const [paper, setPaper] = useState<'A4' | 'Letter'>(household?.paper ?? 'A4')
-  const [practice, setPractice] = useState<PracticeValues>(household?.practice ?? {})
-  const [keeper, setKeeper] = useState('')
-  const [version, setVersion] = useState(household?.version ?? null)
+/** The house's name, how it measures, its time zone, and its schools of practice. */
+export function HouseForm({ household, usual }: { household: Schemas['HouseholdOut']; usual: PracticeValues }) {
+  const [name, setName] = useState(household.name)
+  const [lengths, setLengths] = useState(household.lengths)
+  const [zone, setZone] = useState(household.zone)
+  const [emergency, setEmergency] = useState(household.emergency_number)
+  const [poison, setPoison] = useState(household.poison_centre)
+  const [bins, setBins] = useState(household.most_bins ? String(household.most_bins) : '')
+  const [showing, setShowing] = useState<Showing>(household.showing)
+  const [school, setSchool] = useState<School>(household.unbreakable_first ? 'unbreakable' : 'real')
+  const [paper, setPaper] = useState<'A4' | 'Letter'>(household.paper)
+  const [practice, setPractice] = useState<PracticeValues>(household.practice)
+  const [version, setVersion] = useState(household.version)
   const save = useWrite(async () => {
     await answer(client.PUT('/api/household', { body: {
-      name, lengths, zone, language: household?.language ?? 'en', emergency_number: emergency, poison_centre: poison,
+      name, lengths, zone, language: household.language, emergency_number: emergency, poison_centre: poison,
       most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing, paper, practice, version,
     } }))
-    if (version !== null) setVersion(version + 1)
-    if (adult && keeper.trim()) await answer(client.POST('/api/adults', { body: { name: keeper } }))
-    onSaved?.()
+    setVersion(version + 1)
     await refresh()
   })
   const problem = save.failed instanceof Problem ? save.failed : null
   return (
     <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <Field label="Name of the house" value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
-      {adult && <Field label="Your name" value={keeper} hint="Whoever watches is written beside what was seen." onChange={(event) => setKeeper(event.target.value)} />}
       <ChoiceRow label="Measures in" choices={LENGTHS} value={lengths} onChange={setLengths} />
       <SelectField label="Time zone" value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
-      {household && (
-        <>
-          <div className="grid grid-cols-2 gap-3">
-            <Field label="Emergency number" value={emergency} error={problem?.of('emergency_number')} onChange={(event) => setEmergency(event.target.value)} />
-            <Field label="Poison centre" value={poison} error={problem?.of('poison_centre')} hint="Shown with magnets, cells and poisons." onChange={(event) => setPoison(event.target.value)} />
-            <Field label="At most so many bins" inputMode="numeric" value={bins} error={problem?.of('most_bins')} hint="Empty for no cap." onChange={(event) => setBins(event.target.value)} />
-          </div>
-          <ChoiceRow label="A new tray is" choices={SHOWING} value={showing} onChange={setShowing} wrap />
-          <ChoiceRow label="Vessels to pour from" choices={SCHOOLS} value={school} onChange={setSchool} />
-          <ChoiceRow label="Prints on" choices={PAPERS} value={paper} onChange={setPaper} />
-          {usual && <PracticeFields told={practice} usual={usual} onTell={setPractice} problem={problem} />}
-        </>
-      )}
+      <div className="grid grid-cols-2 gap-3">
+        <Field label="Emergency number" value={emergency} error={problem?.of('emergency_number')} onChange={(event) => setEmergency(event.target.value)} />
+        <Field label="Poison centre" value={poison} error={problem?.of('poison_centre')} hint="Shown with magnets, cells and poisons." onChange={(event) => setPoison(event.target.value)} />
+        <Field label="At most so many bins" inputMode="numeric" value={bins} error={problem?.of('most_bins')} hint="Empty for no cap." onChange={(event) => setBins(event.target.value)} />
+      </div>
+      <ChoiceRow label="A new tray is" choices={SHOWING} value={showing} onChange={setShowing} wrap />
+      <ChoiceRow label="Vessels to pour from" choices={SCHOOLS} value={school} onChange={setSchool} />
+      <ChoiceRow label="Prints on" choices={PAPERS} value={paper} onChange={setPaper} />
+      <PracticeFields told={practice} usual={usual} onTell={setPractice} problem={problem} />
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{label}</Button>
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>Save</Button>
     </form>
   )
 }

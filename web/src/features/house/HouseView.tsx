@@ -21,7 +21,7 @@ export function HouseView({ session, permissions }: { session: Schemas['SessionO
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="House" aside={<Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to="/heights">House heights</Link>}>{session.household?.name}{session.demo && ' · the invented household of the demo'}</Heading>
       <div className="columns-2 gap-4 max-[900px]:columns-1 [&>section]:mb-4 [&>section]:break-inside-avoid">
-        <section className="panel p-4" aria-label="Settings"><h2 className="mb-3">Settings</h2><HouseForm household={session.household} usual={session.usual_practice} /></section>
+        <section className="panel p-4" aria-label="Settings"><h2 className="mb-3">Settings</h2>{session.household && <HouseForm household={session.household} usual={session.usual_practice} />}</section>
         {permissions}
         <Adults adults={session.adults} />
         {session.household && <WholeHouse name={session.household.name} />}

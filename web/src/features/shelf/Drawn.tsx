@@ -5,14 +5,14 @@ import { Place, type Marks, type Pick } from './Trays'
 import type { Child, Shelf, Unit } from './types'
 import type { Lengths } from '@/lib/words'
 
-type DrawnProps = { shelf: Shelf; unit: Unit; people: readonly Child[]; lengths: Lengths; pick: Pick; marks?: Marks }
+type DrawnProps = { shelf: Shelf; unit: Unit; people: readonly Child[]; lengths: Lengths; pick: Pick; marks?: Marks; small?: boolean }
 
 /** One unit to scale, with the people's reach beside it and everything that stands on it. */
-export function Drawn({ shelf, unit, people, lengths, pick, marks }: DrawnProps) {
+export function Drawn({ shelf, unit, people, lengths, pick, marks, small = false }: DrawnProps) {
   const view = viewOf(unit, people.flatMap((child) => (child.reach ? [child.reach] : [])))
   const ratio = view.width / view.height
   return (
-    <div className="relative mx-auto" style={{ aspectRatio: ratio, width: `min(100%, calc((100vh - 22.5rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }}>
+    <div className="relative mx-auto" style={{ aspectRatio: ratio, ...(small ? { width: `min(100%, calc(52vh * ${ratio}))` } : { width: `min(100%, calc((100vh - 22.5rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }) }}>
       <Elevation unit={unit} people={people} lengths={lengths} title={`The ${unit.name} from the front, with a ruler and each child's reach`} />
       {unit.boards.flatMap((board, at) => Array.from({ length: board.places }, (_, place) => {
         const spot = { unit_id: unit.id, board: at, place }

@@ -1,0 +1,51 @@
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Field, SelectField } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, chooseAdult, client, Problem } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+
+const zones = Intl.supportedValuesOf('timeZone')
+const here = () => {
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+  return zones.includes(zone) ? zone : 'Europe/London'
+}
+/** Where lengths are told in inches. */
+const IN_INCHES = ['US', 'LR', 'MM']
+const guessedLengths = () => (IN_INCHES.some((region) => navigator.language.endsWith(`-${region}`)) ? 'in' : 'cm')
+export const LENGTHS = [{ value: 'cm', label: 'cm and kg' }, { value: 'in', label: 'inches and lb' }] as const
+
+/** A house begins: who is writing, and how it measures; what the browser says is shown, and can be changed. */
+export function BeginForm({ onSaved }: { onSaved: () => void }) {
+  const [name, setName] = useState('Our house')
+  const [keeper, setKeeper] = useState('')
+  const [lengths, setLengths] = useState<'cm' | 'in'>(guessedLengths)
+  const [zone, setZone] = useState(here)
+  const save = useWrite(async () => {
+    await answer(client.PUT('/api/household', { body: {
+      name, lengths, zone, language: 'en', emergency_number: '', poison_centre: '', most_bins: null, unbreakable_first: false,
+      showing: 'by age', paper: lengths === 'in' ? 'Letter' : 'A4', practice: {}, version: null,
+    } }))
+    if (keeper.trim()) chooseAdult(Number((await answer(client.POST('/api/adults', { body: { name: keeper } }))).id))
+    onSaved()
+    await refresh()
+  })
+  const problem = save.failed instanceof Problem ? save.failed : null
+  return (
+    <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+      <Field label="Your name" value={keeper} autoComplete="given-name" hint="You are the one who is looking: it is written beside what you see." onChange={(event) => setKeeper(event.target.value)} />
+      <details>
+        <summary className="min-h-control py-2 text-ink-2">It is called <strong className="text-ink">{name}</strong>, measures in <strong className="text-ink">{lengths === 'cm' ? 'cm and kg' : 'inches and lb'}</strong>, and its clock is <strong className="text-ink">{zone}</strong>. <span className="font-semibold text-woad underline underline-offset-4">Change</span></summary>
+        <div className="flex flex-col gap-3 pt-2">
+          <Field label="Name of the house" value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
+          <ChoiceRow label="Measures in" choices={LENGTHS} value={lengths} onChange={setLengths} />
+          <SelectField label="Time zone" value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
+        </div>
+      </details>
+      {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
+      <Button type="submit" look="main" size="touch" className="self-start" disabled={save.busy}>Go on</Button>
+    </form>
+  )
+}

@@ -1,0 +1,33 @@
+import { useState, type ChangeEvent } from 'react'
+import { Button } from '@/ui/Button'
+import { Notice } from '@/ui/Notice'
+import { Progress } from '@/ui/Progress'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, sendFile, type Schemas } from '@/lib/http'
+import { refresh } from '@/lib/queries'
+import { counted } from '@/lib/words'
+
+const DEMO_S = 8
+
+/** Beside the first question: somebody else's house to look at, or one's own that comes back in a file. */
+export function Hello({ onLeft }: { onLeft: () => void }) {
+  const [found, setFound] = useState<{ file: File; holds: Schemas['HouseholdFileOut'] } | null>(null)
+  const look = useWrite(async (file: File) => { setFound({ file, holds: await sendFile<Schemas['HouseholdFileOut']>('POST', '/api/import/household/check', file) }) })
+  const take = useWrite(async () => { if (found) { await sendFile('POST', '/api/import/household', found.file); onLeft(); await refresh() } })
+  const demo = useWrite(async () => { await answer(client.POST('/api/demo/look')); onLeft(); await refresh() })
+  const chosen = (event: ChangeEvent<HTMLInputElement>) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void look.run(file) }
+  if (demo.busy) return <Progress label="Moving an invented household in, with sixteen weeks of work" usualS={DEMO_S} />
+  return (
+    <div className="flex flex-col gap-2">
+      <div className="flex flex-wrap items-center gap-2">
+        <Button size="touch" onClick={() => void demo.run()}>Look at a demo house first</Button>
+        <label className="inline-flex min-h-touch cursor-pointer items-center rounded-control border border-edge bg-paper px-3.5 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
+          Bring a household in<input type="file" accept=".json,.zip,application/json,application/zip" className="sr-only" onChange={chosen} />
+        </label>
+        <span className="text-sm text-ink-2">Everything stays on this machine.</span>
+      </div>
+      {found && <Notice tone="note"><p>{found.holds.name}: {counted(found.holds.children, 'child', 'children')}, {counted(found.holds.trays, 'tray')}.</p><Button look="main" disabled={take.busy} onClick={() => void take.run()}>Move in with it</Button></Notice>}
+      {[look.failed, take.failed, demo.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message}</Notice>)}
+    </div>
+  )
+}
