@@ -18,7 +18,6 @@ from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, decide, dec
 from zither_awl.api.spec import api
 from zither_awl.api.units import in_their_units
 from zither_awl.api.views import (
-    bench,
     catalogue,
     change,
     children,
@@ -27,6 +26,7 @@ from zither_awl.api.views import (
     heights,
     home,
     lessons,
+    make,
     making,
     morning,
     older,
@@ -62,7 +62,7 @@ HEADERS = {
     "Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
-VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, bench, watch, morning,
+VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch, morning,
          showing, lessons, routines, paper, devices, older, change, welcome)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 

@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from tests.api.test_bench_api import filled, send_bytes, spooning
+from tests.api.test_make_api import filled, send_bytes, spooning
 from tests.conftest import Client
 from tests.formats.test_cupboard_files import picture
 
@@ -66,9 +66,9 @@ def test_a_photograph_comes_first_and_is_described_later_and_can_be_taken_off(cl
 def test_the_next_level_is_the_same_tray_with_its_name_and_the_last_has_none(filled: dict[str, Any]) -> None:
     client, child = filled["client"], filled["child"]
     wish = {"key": "transfer-hand", "level": 1, "child_id": child}
-    tray = client.post("/api/bench/trays", {"wish": wish, "name": "Our balls"})["id"]
+    tray = client.post("/api/make/trays", {"wish": wish, "name": "Our balls"})["id"]
     assert client.post(f"/api/trays/{tray}/next-level", {})["id"] == tray
-    made = client.get(f"/api/bench/trays/{tray}")
+    made = client.get(f"/api/make/trays/{tray}")
     assert (made["level"], made["left_out"], made["added"]) == (2, [], {})
     refused = client.post(f"/api/trays/{tray}/next-level", {}, 422)
     assert "has no level after" in refused["errors"][0]["message"]
@@ -80,12 +80,12 @@ def test_a_role_left_out_and_a_thing_added_are_told_kept_and_opened_again(filled
     client, child = filled["client"], filled["child"]
     things = {t["name"]: t["id"] for t in client.get("/api/things")["things"]}
     wish = spooning(child, left_out=["second bowl"], added={"sponge": things["sponge"]})
-    bench = client.post("/api/bench/compose", wish)
+    bench = client.post("/api/make/compose", wish)
     said = [c["reason"]["text"] for c in bench["checks"]]
     assert "Second bowl is left out." in said
     assert any(text.startswith("Sponge was added") for text in said)
-    tray = client.post("/api/bench/trays", {"wish": wish, "name": "Ours", "exception": "we sit beside it"})["id"]
-    again = client.get(f"/api/bench/trays/{tray}")
+    tray = client.post("/api/make/trays", {"wish": wish, "name": "Ours", "exception": "we sit beside it"})["id"]
+    again = client.get(f"/api/make/trays/{tray}")
     assert (again["left_out"], again["added"]) == (["second bowl"], {"sponge": things["sponge"]})
 
 

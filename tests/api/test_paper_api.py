@@ -27,7 +27,7 @@ def test_the_catalogue_is_listed_read_left_out_and_taken_again(demo_client: Clie
     assert card["levels"][0]["changes"] == ""
     assert card["levels"][1]["changes"].startswith("one notch harder")
     demo_client.post("/api/cards/choice", {"keys": ["pour-water"], "taken": False})
-    assert "pour-water" not in {c["key"] for c in demo_client.get("/api/bench/cards")["cards"]}
+    assert "pour-water" not in {c["key"] for c in demo_client.get("/api/make/cards")["cards"]}
     demo_client.put("/api/cards/takes", {"takes": "picked"})
     assert demo_client.get("/api/catalogue")["takes"] == "picked"
     demo_client.post("/api/undo", {})

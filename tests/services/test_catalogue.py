@@ -12,9 +12,9 @@ from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.things.said import understood
 from zither_awl.core.trays import Design
 from zither_awl.formats.card_table import card_rows
-from zither_awl.services import bench, catalogue, history, importing_things, things
-from zither_awl.services.bench import Wish
+from zither_awl.services import catalogue, history, importing_things, make, things
 from zither_awl.services.desk import Desk
+from zither_awl.services.make import Wish
 
 FOLD = next(d for d in shipped_cards() if d.key == "fold")
 
@@ -47,7 +47,7 @@ def test_the_whole_catalogue_is_taken_until_a_card_is_left_out(house: SmallHouse
     assert len(catalogue.taken(desk.house())) == len(shipped_cards())
     catalogue.choose(desk, ["fold", "snip"], False, house.adult)
     assert {"fold", "snip"}.isdisjoint(d.key for d in catalogue.taken(desk.house()))
-    can = bench.can_make(desk, house.ilse)
+    can = make.can_make(desk, house.ilse)
     assert "fold" not in {m.design.key for m in can.found.made}
     history.undo(desk)
     assert now(desk).taken
@@ -136,7 +136,7 @@ def test_a_card_in_use_is_not_dropped(house: SmallHouse) -> None:
     for typed in ("4 cloths", "2 trays"):
         things.save_component(desk, understood(typed), "Bin 1", house.adult)
     wish = Wish(key=key, level=1, child_id=house.ilse)
-    bench.keep(desk, wish, "Napkins", "Bin 1", frozenset({house.ilse}), house.adult)
+    make.keep(desk, wish, "Napkins", "Bin 1", frozenset({house.ilse}), house.adult)
     with pytest.raises(InvalidValue, match="is used by Napkins"):
         catalogue.forget(desk, key, house.adult)
 
@@ -148,7 +148,7 @@ def test_a_level_in_use_or_with_a_card_after_it_cannot_go(house: SmallHouse) -> 
         catalogue.change(desk, "pour-water", card_rows(pour)[:2], house.adult)
     for typed in ("4 cloths", "2 trays"):
         things.save_component(desk, understood(typed), "Bin 1", house.adult)
-    bench.keep(desk, Wish(key="fold", level=2, child_id=house.ilse), "Squares", "Bin 1", frozenset(), house.adult)
+    make.keep(desk, Wish(key="fold", level=2, child_id=house.ilse), "Squares", "Bin 1", frozenset(), house.adult)
     with pytest.raises(InvalidValue, match="Squares was made of one that would go"):
         catalogue.change(desk, "fold", rows_of(FOLD)[:1], house.adult)
     report = importing_things.check_cards(desk, rows_of(FOLD)[:1])

@@ -18,19 +18,19 @@ from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.things.said import understood
 from zither_awl.core.values import Bin
 from zither_awl.services import (
-    bench,
     cupboard,
     history,
     importing,
     importing_things,
+    make,
     people,
     photos,
     things,
     today,
     transfer,
 )
-from zither_awl.services.bench import Wish
 from zither_awl.services.desk import Desk
+from zither_awl.services.make import Wish
 
 
 def entered(house: SmallHouse, *typed: str) -> dict[str, int]:
@@ -94,7 +94,7 @@ def test_a_file_is_held_to_the_cap_on_bins_row_by_row(house: SmallHouse) -> None
 
 def test_fifteen_things_entered_by_hand_are_offered_as_trays(house: SmallHouse) -> None:
     entered(house, *FIFTEEN)
-    can = bench.can_make(house.desk, house.ilse)
+    can = make.can_make(house.desk, house.ilse)
     assert len(can.found.made) >= 8
     assert 2 <= len(can.at_once) <= len(can.found.made)
 
@@ -106,14 +106,14 @@ def spooning(house: SmallHouse, **more: Any) -> Wish:
 
 def test_a_tray_is_composed_kept_and_its_things_are_then_in_use(house: SmallHouse) -> None:
     ids = entered(house, *FIFTEEN)
-    tray_id = bench.keep(house.desk, spooning(house), "Spooning balls", "Bin 2", frozenset(), house.adult)
+    tray_id = make.keep(house.desk, spooning(house), "Spooning balls", "Bin 2", frozenset(), house.adult)
     after = house.desk.house()
     tray = after.tray(tray_id)
     assert (tray.card.key, tray.card.level, tray.for_children) == ("spoon-large", 1, frozenset({house.ilse}))
     assert {c.role for c in tray.contents} == {"container", "first bowl", "balls", "spoon", "second bowl"}
     assert after.stock.free(after.component(ids["trays"])) == 1
     assert after.bin_name(tray.bin_id) == "Bin 2"
-    again = bench.compose(house.desk, bench.wish_of(house.desk, tray_id))
+    again = make.compose(house.desk, make.wish_of(house.desk, tray_id))
     assert again.name == "Spooning balls"
     assert {c.component.name for c in again.made.assembled.contents} == {c.component.name for c in tray.contents}
     history.undo(house.desk)
@@ -124,44 +124,44 @@ def test_a_tray_is_composed_kept_and_its_things_are_then_in_use(house: SmallHous
 def test_a_tray_composed_anew_keeps_its_bin_its_children_and_its_history(house: SmallHouse) -> None:
     entered(house, *FIFTEEN)
     both = frozenset({house.ilse, house.tove})
-    tray_id = bench.keep(house.desk, spooning(house), "Spooning", "Bin 2", both, house.adult)
-    wish = replace(bench.wish_of(house.desk, tray_id), counts={"balls": 2})
-    assert bench.keep(house.desk, wish, "Spooning", "", frozenset({house.ilse}), house.adult) == tray_id
+    tray_id = make.keep(house.desk, spooning(house), "Spooning", "Bin 2", both, house.adult)
+    wish = replace(make.wish_of(house.desk, tray_id), counts={"balls": 2})
+    assert make.keep(house.desk, wish, "Spooning", "", frozenset({house.ilse}), house.adult) == tray_id
     tray = house.desk.house().tray(tray_id)
     assert (tray.pieces, tray.for_children, house.desk.house().bin_name(tray.bin_id)) == (2, both, "Bin 2")
 
 
 def test_all_my_trays_are_in_use_is_an_answer_with_what_to_unpack(house: SmallHouse) -> None:
     entered(house, *FIFTEEN)
-    first = bench.keep(house.desk, spooning(house), "Spooning", "Bin 1", frozenset(), house.adult)
-    bench.keep(house.desk, Wish(key="jars", level=2, child_id=house.ilse), "Jars", "Bin 1", frozenset(), house.adult)
-    stuck = bench.compose(house.desk, Wish(key="pairs", level=1, child_id=house.ilse))
+    first = make.keep(house.desk, spooning(house), "Spooning", "Bin 1", frozenset(), house.adult)
+    make.keep(house.desk, Wish(key="jars", level=2, child_id=house.ilse), "Jars", "Bin 1", frozenset(), house.adult)
+    stuck = make.compose(house.desk, Wish(key="pairs", level=1, child_id=house.ilse))
     assert stuck.made.short == ("container",)
     assert {f.tray.name for f in stuck.freeing} == {"Spooning", "Jars"}
     whys = [f.why for f in stuck.freeing]
     assert whys == ["It rests, and is outgrown.", "It rests in Bin 1."], "outgrown first"
     with pytest.raises(InvalidValue, match="not all filled: container"):
-        bench.keep(house.desk, Wish(key="pairs", level=1, child_id=house.ilse), "Pairs", "", frozenset(), house.adult)
-    bench.unpack(house.desk, first, house.adult)
-    assert bench.compose(house.desk, Wish(key="pairs", level=1, child_id=house.ilse)).made.ready
+        make.keep(house.desk, Wish(key="pairs", level=1, child_id=house.ilse), "Pairs", "", frozenset(), house.adult)
+    make.unpack(house.desk, first, house.adult)
+    assert make.compose(house.desk, Wish(key="pairs", level=1, child_id=house.ilse)).made.ready
     assert house.desk.house().tray(first).archived
     with pytest.raises(InvalidValue, match="holds nothing"):
-        bench.unpack(house.desk, first, house.adult)
+        make.unpack(house.desk, first, house.adult)
 
 
 def test_taking_a_thing_from_another_tray_by_hand_is_shown_and_not_kept(house: SmallHouse) -> None:
     ids = entered(house, *FIFTEEN)
-    bench.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    make.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
     taking = Wish(key="spoon-large", level=1, child_id=house.ilse, fixed={"spoon": ids["large spoon"]})
-    (clash,) = bench.compose(house.desk, taking).takes
+    (clash,) = make.compose(house.desk, taking).takes
     assert (clash.component.name, clash.owned) == ("large spoon", 1)
     with pytest.raises(InvalidValue, match="lies on Spooning"):
-        bench.keep(house.desk, taking, "Again", "", frozenset(), house.adult)
+        make.keep(house.desk, taking, "Again", "", frozenset(), house.adult)
 
 
 def test_a_thing_on_a_tray_cannot_be_put_away_or_counted_below_what_the_tray_holds(house: SmallHouse) -> None:
     ids = entered(house, *FIFTEEN)
-    bench.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    make.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
     with pytest.raises(InvalidValue, match="lies on Spooning"):
         things.archive_component(house.desk, ids["large spoon"], True, house.adult)
     balls = house.desk.house().component(ids["felt balls"])
@@ -171,7 +171,7 @@ def test_a_thing_on_a_tray_cannot_be_put_away_or_counted_below_what_the_tray_hol
 
 def test_measuring_a_thing_reckons_its_trays_again(house: SmallHouse) -> None:
     ids = entered(house, *FIFTEEN)
-    tray_id = bench.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    tray_id = make.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
     before = house.desk.house().tray(tray_id).mass_g
     spoon = house.desk.house().component(ids["large spoon"])
     things.save_component(house.desk, replace(spoon, mass_g=spoon.mass_g + 100), "Bin 1", house.adult)
@@ -182,10 +182,10 @@ def test_measuring_a_thing_reckons_its_trays_again(house: SmallHouse) -> None:
 
 def test_the_next_level_follows_the_one_that_is_there(house: SmallHouse) -> None:
     entered(house, *FIFTEEN, "12 large beads")
-    first = bench.keep(house.desk, spooning(house), "Balls", "", frozenset(), house.adult)
+    first = make.keep(house.desk, spooning(house), "Balls", "", frozenset(), house.adult)
     wish = Wish(key="spoon-large", level=2, child_id=house.ilse, fixed={})
-    bench.unpack(house.desk, first, house.adult)
-    second = bench.keep(house.desk, wish, "Beads", "", frozenset(), house.adult)
+    make.unpack(house.desk, first, house.adult)
+    second = make.keep(house.desk, wish, "Beads", "", frozenset(), house.adult)
     cards = {t.card.level: t.card for t in house.desk.house().all_trays}
     assert cards[2].follows == (cards[1].id,)
     assert house.desk.house().tray(second).card.name.startswith("With the large spoon: middling")
@@ -193,7 +193,7 @@ def test_the_next_level_follows_the_one_that_is_there(house: SmallHouse) -> None
 
 def test_tap_water_becomes_a_thing_when_it_is_first_poured(house: SmallHouse) -> None:
     entered(house, *FIFTEEN, "apron", "saucer")
-    bench.keep(house.desk, Wish(key="pour-water", level=1, child_id=house.ilse), "Water", "", frozenset(), house.adult)
+    make.keep(house.desk, Wish(key="pour-water", level=1, child_id=house.ilse), "Water", "", frozenset(), house.adult)
     assert [c.name for c in house.desk.house().components if c.kind == "water"] == ["water from the tap"]
 
 
@@ -211,16 +211,16 @@ def test_a_wish_that_cannot_be_says_why(house: SmallHouse, wish: dict[str, Any],
     entered(house, *FIFTEEN)
     kept: dict[str, Any] = {"key": "spoon-large", "level": 1, "child_id": house.ilse, **wish}
     with pytest.raises((InvalidValue, NotFound), match=said):
-        bench.compose(house.desk, Wish(**kept))
+        make.compose(house.desk, Wish(**kept))
 
 
 def test_the_nearest_mastered_tray_says_one_notch_harder(demo: Desk) -> None:
     wren = next(c for c in demo.house().children if c.name == "Wren")
-    folding = bench.compose(demo, Wish(key="fold", level=2, child_id=wren.id))
+    folding = make.compose(demo, Wish(key="fold", level=2, child_id=wren.id))
     assert folding.nearest is not None
     assert folding.nearest.name == "Folding: one line"
     assert "harder" in folding.nearest.words
-    fewer = bench.compose(demo, Wish(key="fold", level=2, child_id=wren.id, counts={"cloths": 2}))
+    fewer = make.compose(demo, Wish(key="fold", level=2, child_id=wren.id, counts={"cloths": 2}))
     assert fewer.nearest is not None
     assert fewer.made.assembled.difficulty.pieces < folding.made.assembled.difficulty.pieces
 
@@ -232,7 +232,7 @@ def test_the_demo_has_ninety_things_and_forty_trays_all_in_use(demo: Desk) -> No
     containers = [c for c in house.components if c.kind in ("tray", "large tray", "basket")]
     assert all(house.stock.free(c) == 0 for c in containers)
     anselm = house.children[0]
-    pouring = bench.compose(demo, Wish(key="pour-water", level=2, child_id=anselm.id))
+    pouring = make.compose(demo, Wish(key="pour-water", level=2, child_id=anselm.id))
     assert (pouring.made.short, bool(pouring.freeing)) == (("container",), True)
 
 
@@ -264,10 +264,10 @@ def test_a_card_changed_in_a_file_becomes_the_households_own(house: SmallHouse) 
     mine = [{**r, "aim": "To fold for the lock-keeper."} if r["key"] == "fold" else r for r in rows]
     report = importing_things.take_cards(house.desk, mine, house.adult)
     assert (report.taken, {r.status for r in report.rows}) == (1, {"same", "changed"})
-    fold = bench.design(house.desk.house(), "fold")
+    fold = make.design(house.desk.house(), "fold")
     assert (fold.aim, fold.own) == ("To fold for the lock-keeper.", True)
     history.undo(house.desk)
-    assert not bench.design(house.desk.house(), "fold").own
+    assert not make.design(house.desk.house(), "fold").own
 
 
 def test_a_new_card_of_ones_own_is_made_at_the_bench(house: SmallHouse) -> None:
@@ -280,7 +280,7 @@ def test_a_new_card_of_ones_own_is_made_at_the_bench(house: SmallHouse) -> None:
         "roles": "basin: basin | socks (handled, 4): pair; lies_in basin", "container": "",
     }  # fmt: skip
     assert importing_things.take_cards(house.desk, [row], house.adult).taken == 1
-    assert bench.compose(house.desk, Wish(key="socks-basin", level=1, child_id=house.ilse)).made.ready
+    assert make.compose(house.desk, Wish(key="socks-basin", level=1, child_id=house.ilse)).made.ready
     bad = importing_things.check_cards(house.desk, [{**row, "follows": "unicorn:1"}])
     assert "unicorn" in bad.rows[0].problems[0].message
 
@@ -392,7 +392,7 @@ def test_a_picture_in_the_file_that_is_none_is_refused(house: SmallHouse) -> Non
 
 def test_a_photograph_is_added_undone_and_taken_off(house: SmallHouse) -> None:
     entered(house, *FIFTEEN)
-    tray_id = bench.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    tray_id = make.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
     with pytest.raises(NotFound, match="no photograph"):
         photos.photo_of(house.desk, tray_id)
     photos.add_photo(house.desk, tray_id, picture(), house.adult)

@@ -1,4 +1,4 @@
-"""The first shelf of ten invented households: no rule broken, enough for each child, near its age, made of what is there."""
+"""The first shelf of ten invented households: no rule broken, enough for each child, near its age, of what is there."""
 
 from __future__ import annotations
 
@@ -13,9 +13,9 @@ from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import InvalidValue
 from zither_awl.core.mastery import KNOWN
 from zither_awl.services import asking, first_shelf, history, welcome
-from zither_awl.services.bench import need_of
 from zither_awl.services.desk import Desk
 from zither_awl.services.first_shelf import FirstShelf, Picked
+from zither_awl.services.make import need_of
 
 ENOUGH_THINGS, ENOUGH_TRAYS, NEAR_MONTHS, SMALL_MONTHS = 30, 4, 3, 12
 

@@ -139,7 +139,7 @@ def test_why_not_is_a_rule_at_once_or_a_cost_that_was_worked_out(at: Desk) -> No
 
 
 def test_one_at_a_time_the_best_is_told_on_the_way_and_kept_when_stopped(at: Desk) -> None:
-    number = at.solves.start(Question(problem(2, HUGE), planning._rests_on(at.house())))
+    number = at.solves.start(Question(problem(2, HUGE), planning.rests_on(at.house())))
     with pytest.raises(Busy, match="stop it first"):
         planning.start(at, Wanted())
     until(lambda: at.solves.get(number).best is not None or at.solves.get(number).status != "working", "a first plan")
@@ -160,7 +160,7 @@ def test_stopped_before_there_is_a_plan_it_says_so(at: Desk) -> None:
 
 
 def test_a_planner_that_dies_is_a_message_and_the_next_one_works(at: Desk) -> None:
-    number = at.solves.start(Question(problem(2, HUGE), planning._rests_on(at.house())))
+    number = at.solves.start(Question(problem(2, HUGE), planning.rests_on(at.house())))
     at.solves._processes[number].kill()
     assert (answered(at, number).status, at.solves.get(number).message) == ("failed", CRASHED)
     assert plan(at, Wanted(changes=1))[1].proven

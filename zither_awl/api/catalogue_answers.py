@@ -7,9 +7,9 @@ from itertools import pairwise
 from typing import Any
 
 from zither_awl.api.answers import reasons_out
-from zither_awl.api.bench_answers import card_text, hazard_said
+from zither_awl.api.make_answers import card_text, hazard_said
 from zither_awl.api.schemas import catalogue as models
-from zither_awl.api.schemas.bench import WordOut
+from zither_awl.api.schemas.make import WordOut
 from zither_awl.core.difficulty import compared
 from zither_awl.core.trays import Design, Level, Role
 from zither_awl.core.trays.cautions import cautions

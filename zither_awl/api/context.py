@@ -20,7 +20,7 @@ DEVICE_COOKIE = "zither-awl-device"
 ADULT_HEADER = "X-Adult"
 MOST_DIGITS = 16
 RAW = (
-    "bench.check_household", "bench.take_household", "things.photograph_first", "things.add_thing_photo",
+    "make.check_household", "make.take_household", "things.photograph_first", "things.add_thing_photo",
     "things.add_photo", "lessons.add_word_photo",
 )  # fmt: skip
 """The views that take the bytes of a file instead of JSON."""
@@ -33,8 +33,8 @@ def desk() -> Desk:
 
 
 READS_ONLY = frozenset((
-    "bench.compose", "welcome.ask_next", "welcome.compose_first", "plan.ask", "plan.stop", "plan.why",
-    "things.guess", "bench.check_household",
+    "make.compose", "welcome.ask_next", "welcome.compose_first", "plan.ask", "plan.stop", "plan.why",
+    "things.guess", "make.check_household",
     "cupboard.check_trays", "cupboard.check_episodes", "things.check_things", "things.check_cards",
 ))  # fmt: skip
 """POSTs that write nothing and may take their time: no write waits for them."""
@@ -87,8 +87,8 @@ def from_home() -> bool:
 
 
 HERE_ONLY = frozenset((
-    "children.delete_child", "welcome.look_at_demo", "welcome.leave_demo", "bench.check_household",
-    "bench.take_household", "bench.export_json", "bench.export_zip",
+    "children.delete_child", "welcome.look_at_demo", "welcome.leave_demo", "make.check_household",
+    "make.take_household", "make.export_json", "make.export_zip",
     "cupboard.export_trays", "cupboard.export_episodes", "things.export_things", "things.export_cards",
 ))  # fmt: skip
 """What is done on the machine itself only: deleting a child for good, and the household as a file, in or out."""

@@ -140,7 +140,7 @@ def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, T
     if there is not None:
         morning = replace(morning, id=there.id, adult_id=there.adult_id, present=morning.present | there.present)
     day = there.day if there is not None else desk.day_of(morning.began)
-    with desk.write(adult_id, "Told the morning") as work:
+    with desk.write(adult_id, "Logged a past work cycle") as work:
         kept = work.log.save_morning(replace(morning, day=day, adult_id=morning.adult_id or adult_id))
         for episode, (_, told) in zip(new, pieces, strict=True):
             made = replace(episode, morning_id=kept)
@@ -153,7 +153,7 @@ def change_present(desk: Desk, morning_id: int, present: Collection[int], adult_
     """Mend who was here."""
     morning = _morning(desk, morning_id)
     if morning is None:
-        raise NotFound(f"There is no morning {morning_id}.")
+        raise NotFound(f"There is no work cycle {morning_id}.")
     house = desk.house()
     for child_id in present:
         house.child(child_id)
@@ -199,7 +199,7 @@ def _overlapping(episode: Episode, others: Iterable[Episode]) -> Episode | None:
 def strike(desk: Desk, episode_id: str, struck: bool, adult_id: int | None) -> None:
     """Strike an episode out, or bring it back. It stays in the record, crossed."""
     episode = episode_named(desk, episode_id)
-    with desk.write(adult_id, "Struck out an episode" if struck else "Brought an episode back") as work:
+    with desk.write(adult_id, "Removed an episode" if struck else "Brought an episode back") as work:
         work.log.save_episode(replace(episode, struck=struck, question="", told=True))
 
 

@@ -33,7 +33,7 @@ from zither_awl.formats.paper import (
     word_cards_pdf,
 )
 from zither_awl.formats.paper.sheet import Paper, without_sign
-from zither_awl.services import bench, cupboard, today
+from zither_awl.services import cupboard, make, today
 from zither_awl.services.catalogue import designs, taken
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.lessons import sets, word_set
@@ -84,7 +84,7 @@ def _drawn(desk: Desk, order: Order, address: str) -> Document:
     if order.kind == "tray-cards":
         cards = [tray_card(desk, tray_id) for tray_id in order.ids]
         blank = [c.name for c in cards if not c.things]
-        notes = (f"What lies on {listed(blank)} was never said: under Cupboard, or on the bench.",) if blank else ()
+        notes = (f"What lies on {listed(blank)} was never said: under Cupboard, or under Make.",) if blank else ()
         return Document("tray-cards.pdf", tray_cards_pdf(cards, order.paper), _signs(notes, [c.name for c in cards]))
     if order.kind == "bin-labels":
         labels = _labels(desk, order.ids, address)
@@ -137,9 +137,9 @@ def tray_card(desk: Desk, tray_id: int) -> TrayCard:
 
 
 def _made(desk: Desk, tray: Tray) -> Assembled | None:
-    """The tray as the bench puts it together, or None for one that was not made there."""
+    """The tray as it is put together, or None for one that was not made there."""
     try:
-        return bench.compose(desk, bench.wish_of(desk, tray.id)).made.assembled
+        return make.compose(desk, make.wish_of(desk, tray.id)).made.assembled
     except NotFound:
         return None
 
@@ -213,7 +213,7 @@ def _words(desk: Desk, order: Order) -> WordSheet:
     house = desk.house()
     of, _, key = order.key.partition(":")
     if of == "card":
-        design = bench.design(house, key)
+        design = make.design(house, key)
         cards = [_word(order, word, other, "", None) for word, other in design.words]
         return WordSheet(design.name, tuple(cards))
     found = word_set(house, key)

@@ -75,7 +75,7 @@ def _chosen(desk: Desk, morning_id: int | None) -> Morning:
         older = work.log.mornings(newest=1) if morning_id is None else work.log.mornings(ids=[morning_id])
     found = recent.get(morning_id or 0) or next((m for m in older if m.ended is not None), None)
     if found is None:
-        said = "No morning has ended yet." if morning_id is None else f"There is no ended morning {morning_id}."
+        said = "No work cycle has ended yet." if morning_id is None else f"There is no ended work cycle {morning_id}."
         raise NotFound(said)
     return found
 

@@ -349,7 +349,7 @@ class _Taking:
         """The morning an item falls into; without one the item is refused, and told."""
         found = cycles.running(self._mornings.values(), item.at, self._day(item.at))
         if found is None:
-            self.refused.append(Refused(item.sequence, "The morning is not begun. Begin the morning first."))
+            self.refused.append(Refused(item.sequence, "The work cycle is not begun. Begin it first."))
         return found
 
     def _sweep(self, item: DeviceItem) -> bool:

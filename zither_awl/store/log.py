@@ -128,7 +128,7 @@ class LogKeeper:
 
     def save_morning(self, morning: Morning) -> int:
         """Insert (id 0) or update a morning and who was there. Returns its id."""
-        row = MorningRow() if morning.id == 0 else self._found(MorningRow, morning.id, "morning")
+        row = MorningRow() if morning.id == 0 else self._found(MorningRow, morning.id, "work cycle")
         for name in ("day", "began", "ended", "seen", "adult_id"):
             setattr(row, name, getattr(morning, name))
         self._session.add(row)

@@ -1,5 +1,5 @@
 import { QueryClientProvider } from '@tanstack/react-query'
-import { createBrowserRouter, Navigate, RouterProvider, type RouteObject } from 'react-router'
+import { createBrowserRouter, Navigate, RouterProvider, useLocation, type RouteObject } from 'react-router'
 import { queryClient } from '@/lib/queries'
 import { Frame } from './Frame'
 import { Lost } from './Lost'
@@ -9,6 +9,13 @@ const view = (path: string, load: () => Promise<{ Page: React.ComponentType }>):
   path, lazy: async () => ({ Component: (await load()).Page }),
 })
 
+/** Where views were before they were called as they are now. */
+const MOVED = [['bench', '/make'], ['catalogue', '/make/catalogue'], ['change', '/weeks'], ['morning', '/cycle']] as const
+
+function Moved({ to }: { to: string }) {
+  return <Navigate to={to + useLocation().search} replace />
+}
+
 const router = createBrowserRouter([{
   path: '/', Component: Frame, HydrateFallback: () => null, errorElement: <Lost />,
   children: [
@@ -16,23 +23,24 @@ const router = createBrowserRouter([{
     view('today', () => import('./pages/today')),
     view('watch', () => import('./pages/watch')),
     view('evening', () => import('./pages/evening')),
-    view('morning', () => import('./pages/morning')),
+    view('cycle', () => import('./pages/morning')),
     view('show', () => import('./pages/show')),
     view('words', () => import('./pages/words')),
     view('lesson', () => import('./pages/lesson')),
     view('pair', () => import('./pages/pair')),
     view('routines', () => import('./pages/routines')),
     view('shelf', () => import('./pages/shelf')),
-    view('bench', () => import('./pages/bench')),
-    view('catalogue', () => import('./pages/catalogue')),
+    view('make', () => import('./pages/make')),
+    view('make/catalogue', () => import('./pages/catalogue')),
     view('paper', () => import('./pages/paper')),
     view('cupboard', () => import('./pages/cupboard')),
     view('children', () => import('./pages/children')),
-    view('change', () => import('./pages/change')),
+    view('weeks', () => import('./pages/change')),
     view('work', () => import('./pages/work')),
     view('heights', () => import('./pages/heights')),
     view('house', () => import('./pages/house')),
     view('welcome', () => import('./pages/welcome')),
+    ...MOVED.map(([from, to]) => ({ path: from, element: <Moved to={to} /> })),
     { path: '*', element: <Lost /> },
   ],
 }])

@@ -7,11 +7,12 @@ import { cx } from '@/lib/cx'
 import { Problem } from '@/lib/http'
 import { AdultChoice } from './AdultChoice'
 import { Pair } from './Pair'
+import { ThumbBar } from './ThumbBar'
 import { UndoButtons } from './UndoButtons'
 import { Unsent } from './Unsent'
 import { useSession } from './session'
 
-const VIEWS = ['Today', 'Watch', 'Shelf', 'Bench', 'Catalogue', 'Cupboard', 'Children', 'Change', 'House']
+const VIEWS = ['Today', 'Watch', 'Shelf', 'Make', 'Weeks', 'Cupboard', 'Children', 'House'] as const
 
 /** The frame of every view: the day's views on a string, who is looking, and undo. */
 export function Frame() {
@@ -25,11 +26,11 @@ export function Frame() {
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#view" className="absolute left-2 -top-20 z-50 rounded-control bg-woad px-3 py-2 text-paper focus:top-2">Skip to the view</a>
-      <header className="no-print flex flex-wrap items-end justify-between gap-x-4 border-b-2 border-ink-2 bg-paper px-5 pt-2">
+      <header className="no-print flex flex-wrap items-end justify-between gap-x-4 border-b-2 border-ink-2 bg-paper px-5 pt-2 max-[500px]:px-3">
         <span className="pb-3 text-[1.0625rem] font-bold">Zither Awl</span>
         {begun ? <Strung /> : <span className="flex-1" />}
         {begun && (
-          <div className="flex items-center gap-2 pb-1.5">
+          <div className="ml-auto flex items-center gap-2 pb-1.5">
             <Find />
             <UndoButtons />
             <AdultChoice adults={session.adults} />
@@ -38,17 +39,18 @@ export function Frame() {
       </header>
       <Unsent />
       <Timers />
-      <main id="view" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none"><Outlet /></main>
+      <main id="view" tabIndex={-1} className={cx('flex min-h-0 flex-1 flex-col outline-none', begun && 'max-[860px]:pb-16 print:pb-0')}><Outlet /></main>
+      {begun && <ThumbBar views={VIEWS} />}
     </div>
   )
 }
 
 function Strung() {
   return (
-    <nav aria-label="Views" className="flex flex-1 flex-wrap gap-x-1 max-[860px]:order-last max-[860px]:basis-full">
+    <nav aria-label="Views" className="flex flex-1 flex-wrap gap-x-1 max-[860px]:hidden">
       {VIEWS.map((name) => (
         <NavLink key={name} to={`/${name.toLowerCase()}`} className={({ isActive }) => cx(
-          'group relative px-2.5 pt-2 pb-4 font-semibold max-[860px]:min-h-touch', isActive ? 'text-ink' : 'text-ink-2 hover:text-woad')}>
+          'group relative px-2.5 pt-2 pb-4 font-semibold', isActive ? 'text-ink' : 'text-ink-2 hover:text-woad')}>
           {name}
           <span aria-hidden className={cx('absolute -bottom-[7px] left-1/2 size-3 -translate-x-1/2 rounded-full border-2 border-ink-2 bg-paper',
             'group-aria-[current=page]:border-woad group-aria-[current=page]:bg-woad')} />

@@ -56,17 +56,17 @@ export const previewQuery = (order: PaperOrder, enabled: boolean) => queryOption
 /** The scale, asked again and again while somebody weighs. */
 export const scaleQuery = queryOptions({ queryKey: ['scale'], queryFn: () => answer(client.GET('/api/scale')), refetchInterval: 150, staleTime: 0, gcTime: 0 })
 export const standInsQuery = queryOptions({ queryKey: ['stand-ins'], queryFn: () => answer(client.GET('/api/stand-ins')) })
-export const cardsQuery = queryOptions({ queryKey: ['bench-cards'], queryFn: () => answer(client.GET('/api/bench/cards')) })
+export const cardsQuery = queryOptions({ queryKey: ['make-cards'], queryFn: () => answer(client.GET('/api/make/cards')) })
 export const makeableQuery = (child: number) => queryOptions({
-  queryKey: ['makeable', child], queryFn: () => answer(client.GET('/api/bench/makeable', { params: { query: { child } } })),
+  queryKey: ['makeable', child], queryFn: () => answer(client.GET('/api/make/makeable', { params: { query: { child } } })),
 })
 export const composedQuery = (trayId: number) => queryOptions({
   queryKey: ['composed', trayId],
-  queryFn: () => answer(client.GET('/api/bench/trays/{tray_id}', { params: { path: { tray_id: trayId } } })),
+  queryFn: () => answer(client.GET('/api/make/trays/{tray_id}', { params: { path: { tray_id: trayId } } })),
 })
-export const benchQuery = (wish: Schemas['WishIn'] | null) => queryOptions({
-  queryKey: ['bench', wish],
-  queryFn: () => answer(client.POST('/api/bench/compose', { body: wish as Schemas['WishIn'] })),
+export const composeQuery = (wish: Schemas['WishIn'] | null) => queryOptions({
+  queryKey: ['compose', wish],
+  queryFn: () => answer(client.POST('/api/make/compose', { body: wish as Schemas['WishIn'] })),
   enabled: wish !== null, placeholderData: keepPreviousData,
 })
 /** A question to the planner, asked after again until it is answered. */

@@ -55,91 +55,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bench/cards": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Every card with its levels. */
-        get: operations["get__api_bench_cards"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/compose": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** A tray put together as wished; nothing is written. */
-        post: operations["post__api_bench_compose"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/makeable": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What can be made for a child from what is free, ranked, and what one thing more would unlock. */
-        get: operations["get__api_bench_makeable"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/trays": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Keep the tray on the bench. */
-        post: operations["post__api_bench_trays"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/trays/{tray_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** How a tray was composed, to open it on the bench again. */
-        get: operations["get__api_bench_trays_{tray_id}"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/bins/{bin_id}": {
         parameters: {
             query?: never;
@@ -1025,6 +940,91 @@ export interface paths {
         post?: never;
         /** Take back the newest look round the room. */
         delete: operations["delete__api_looks_last"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every card with its levels. */
+        get: operations["get__api_make_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/compose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A tray put together as wished; nothing is written. */
+        post: operations["post__api_make_compose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/makeable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be made for a child from what is free, ranked, and what one thing more would unlock. */
+        get: operations["get__api_make_makeable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/trays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the tray. */
+        post: operations["post__api_make_trays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/trays/{tray_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a tray was composed, to open it in Make again. */
+        get: operations["get__api_make_trays_{tray_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2724,58 +2724,6 @@ export interface components {
             /** Sequence */
             sequence: number;
         };
-        /** BenchCardsOut */
-        BenchCardsOut: {
-            /** Cards */
-            cards: components["schemas"]["CardBriefOut"][];
-        };
-        /** BenchOut */
-        BenchOut: {
-            card: components["schemas"]["DesignOut"];
-            /** Checks */
-            checks: components["schemas"]["CheckOut"][];
-            /** Child Id */
-            child_id: number;
-            /** Compared */
-            compared: string;
-            /** Container */
-            container: number | null;
-            /** Container By Hand */
-            container_by_hand: boolean;
-            /** Containers */
-            containers: components["schemas"]["CandidateOut"][];
-            costs: components["schemas"]["CostsOut"];
-            /** Difficulty */
-            difficulty: components["schemas"]["DimensionOut"][];
-            /** Emergency */
-            emergency: string;
-            /** Freeing */
-            freeing: components["schemas"]["NamedTrayOut"][];
-            /** Laid */
-            laid: components["schemas"]["LaidOut"][];
-            /** Level */
-            level: number;
-            /** Mass G */
-            mass_g: number;
-            /** Name */
-            name: string;
-            /** Nearest */
-            nearest: string;
-            /** Pieces */
-            pieces: number;
-            plan: components["schemas"]["PlanOut"] | null;
-            poured: components["schemas"]["PouredOut"] | null;
-            /** Roles */
-            roles: components["schemas"]["RoleOut"][];
-            /** Share */
-            share: number | null;
-            /** Short */
-            short: string[];
-            /** Takes */
-            takes: components["schemas"]["ClashOut"][];
-            /** Would Do */
-            would_do: string;
-        };
         /**
          * BestOut
          * @description The best so far while the planner works.
@@ -3649,6 +3597,53 @@ export interface components {
             stock_ml: number | null;
             /** Subject */
             subject: string;
+        };
+        /** ComposedOut */
+        ComposedOut: {
+            card: components["schemas"]["DesignOut"];
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+            /** Child Id */
+            child_id: number;
+            /** Compared */
+            compared: string;
+            /** Container */
+            container: number | null;
+            /** Container By Hand */
+            container_by_hand: boolean;
+            /** Containers */
+            containers: components["schemas"]["CandidateOut"][];
+            costs: components["schemas"]["CostsOut"];
+            /** Difficulty */
+            difficulty: components["schemas"]["DimensionOut"][];
+            /** Emergency */
+            emergency: string;
+            /** Freeing */
+            freeing: components["schemas"]["NamedTrayOut"][];
+            /** Laid */
+            laid: components["schemas"]["LaidOut"][];
+            /** Level */
+            level: number;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Nearest */
+            nearest: string;
+            /** Pieces */
+            pieces: number;
+            plan: components["schemas"]["PlanOut"] | null;
+            poured: components["schemas"]["PouredOut"] | null;
+            /** Roles */
+            roles: components["schemas"]["RoleOut"][];
+            /** Share */
+            share: number | null;
+            /** Short */
+            short: string[];
+            /** Takes */
+            takes: components["schemas"]["ClashOut"][];
+            /** Would Do */
+            would_do: string;
         };
         /** ConflictOut */
         ConflictOut: {
@@ -4863,7 +4858,7 @@ export interface components {
         };
         /**
          * MadeTrayOut
-         * @description How a tray was composed, to open it on the bench again.
+         * @description How a tray was composed, to open it in Make again.
          */
         MadeTrayOut: {
             /** Added */
@@ -4915,6 +4910,11 @@ export interface components {
             reasons: components["schemas"]["ReasonOut"][];
             /** Score */
             score: number;
+        };
+        /** MakeCardsOut */
+        MakeCardsOut: {
+            /** Cards */
+            cards: components["schemas"]["CardBriefOut"][];
         };
         /** MakeQuery */
         MakeQuery: {
@@ -8109,173 +8109,6 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    get__api_bench_cards: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchCardsOut"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            405: components["responses"]["405"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            415: components["responses"]["415"];
-            422: components["responses"]["422"];
-            502: components["responses"]["502"];
-            503: components["responses"]["503"];
-        };
-    };
-    post__api_bench_compose: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WishIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            405: components["responses"]["405"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            415: components["responses"]["415"];
-            422: components["responses"]["422"];
-            502: components["responses"]["502"];
-            503: components["responses"]["503"];
-        };
-    };
-    get__api_bench_makeable: {
-        parameters: {
-            query: {
-                child: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CanMakeOut"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            405: components["responses"]["405"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            415: components["responses"]["415"];
-            422: components["responses"]["422"];
-            502: components["responses"]["502"];
-            503: components["responses"]["503"];
-        };
-    };
-    post__api_bench_trays: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["KeepIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DoneOut"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            405: components["responses"]["405"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            415: components["responses"]["415"];
-            422: components["responses"]["422"];
-            502: components["responses"]["502"];
-            503: components["responses"]["503"];
-        };
-    };
-    "get__api_bench_trays_{tray_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                tray_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MadeTrayOut"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            405: components["responses"]["405"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            415: components["responses"]["415"];
-            422: components["responses"]["422"];
-            502: components["responses"]["502"];
-            503: components["responses"]["503"];
-        };
-    };
     "put__api_bins_{bin_id}": {
         parameters: {
             query?: never;
@@ -10247,6 +10080,173 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_make_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakeCardsOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_make_compose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComposedOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_make_makeable: {
+        parameters: {
+            query: {
+                child: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CanMakeOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_make_trays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_make_trays_{tray_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeTrayOut"];
                 };
             };
             400: components["responses"]["400"];

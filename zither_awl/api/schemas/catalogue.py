@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from zither_awl.api.schemas.base import Flag, In, Out, ReasonOut, Text
-from zither_awl.api.schemas.bench import CardTextOut, WordOut
+from zither_awl.api.schemas.make import CardTextOut, WordOut
 
 Takes = Literal["whole", "picked"]
 Origin = Literal["catalogue", "changed", "own"]

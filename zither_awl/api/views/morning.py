@@ -41,7 +41,7 @@ def get_morning(morning_id: int) -> MorningReadOut:
 def get_csv(morning_id: int) -> Response:
     """A morning as CSV, one row a happening."""
     found = reading.read_morning(desk(), morning_id)
-    return csv_file(reading.csv_of(desk(), morning_id), f"morning-{found.morning.day}.csv")
+    return csv_file(reading.csv_of(desk(), morning_id), f"work-cycle-{found.morning.day}.csv")
 
 
 def _read(morning_id: int | None) -> MorningReadOut:

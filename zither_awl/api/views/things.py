@@ -8,9 +8,9 @@ from typing import Any, cast
 from flask import Blueprint, Response, request, session
 
 from zither_awl.api.answers import reasons_out
-from zither_awl.api.bench_answers import component_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.files import csv_file, report_out, rows_in
+from zither_awl.api.make_answers import component_out
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.change import ImportIn, ReportOut
 from zither_awl.api.schemas.house import ArchiveIn

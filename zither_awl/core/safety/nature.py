@@ -264,7 +264,7 @@ def _of_broken_piece(piece: Shape) -> list[Hazard]:
         return []
     return [Hazard(
         "small-part", src.SMALL_PARTS_MONTHS, "near",
-        "half of a broken piece goes into the small-parts cylinder: thick or whole ones, under eyes",
+        "half of a broken piece goes into the small-parts cylinder: thick or whole ones, with an adult at the table",
         src.CYLINDER_SOURCE, severity="should", mouthed=True,
         numbers=(Quantity("half a piece, longest size", largest_mm(half), "mm"),),
     )]  # fmt: skip

@@ -26,7 +26,7 @@ class Unmet:
     reasons: tuple[Reason, ...]
     ways: tuple[Remedy, ...]
     make_for: int | None = None
-    """The child for whom something is to be made on the bench, since nothing at hand would do."""
+    """The child for whom something is to be made, since nothing at hand would do."""
 
 
 def unmet(placements: Sequence[Placement], choices: Choices) -> tuple[Unmet, ...]:

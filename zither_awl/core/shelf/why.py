@@ -23,7 +23,7 @@ def _held(placement: Placement, choices: Choices) -> Iterator[Reason]:
     elif tray.id in choices.fixed:
         yield Reason("ROOM-4", f"{tray.name} keeps its place.", (), evidence)
     if placement.by_hand:
-        yield Reason("SAFETY", "An adult sets it out by hand; it is not open to all who come here.", (), evidence)
+        yield Reason("SAFETY", "An adult brings it; it is not open to all who come here.", (), evidence)
 
 
 def _fits(placement: Placement, choices: Choices) -> Iterator[Reason]:

@@ -16,7 +16,7 @@ NEEDS: dict[str, tuple[str, ...]] = {
 """By nature of the work, what TRAY-1 wants there. Common practice, no source."""
 SAID: dict[str, str] = {
     "cloth": "a cloth to wipe with", "apron": "an apron", "drip dish": "a dish for drips",
-    "strays": "something to gather strays with", "waste dish": "a dish for what is cut off",
+    "strays": "something to gather what spilled", "waste dish": "a dish for what is cut off",
 }  # fmt: skip
 
 

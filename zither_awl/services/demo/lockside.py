@@ -162,4 +162,4 @@ COMPOSED: tuple[tuple[Packed, str, str], ...] = (
     (Packed("Rice, jug to jug", "pour-fine", 1, (("filling", "white rice"),)), "Anselm", "Bin 1"),
     (Packed("One numeral in sand", "write-sand", 1, (("ground", "dry sand"),)), "Anselm", "Bin 6"),
 )
-"""Trays made at the bench and resting: what lies on them, for whom, in which bin."""
+"""Trays that are made and rest: what lies on them, for whom, in which bin."""

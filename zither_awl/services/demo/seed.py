@@ -23,7 +23,7 @@ from zither_awl.core.values import (
     Work,
 )
 from zither_awl.formats import samples
-from zither_awl.services import bench, cupboard, importing, importing_things, people, room
+from zither_awl.services import cupboard, importing, importing_things, make, people, room
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.demo import lockside
 from zither_awl.services.demo.lockside import NOTES, STAYS, WEEKS
@@ -42,7 +42,7 @@ def prepare_demo(database: Path, *, keep: bool = False, clock: Clock | None = No
     desk = Desk(prepare(database), clock or SystemClock())
     house = desk.house()
     if house.settings.seeded_on is not None and (keep or house.settings.seeded_on == desk.today()):
-        return f"The demo household, with mornings to {house.settings.seeded_on - timedelta(days=1)}."
+        return f"The demo household, with work cycles to {house.settings.seeded_on - timedelta(days=1)}."
     if house.household is not None and house.settings.seeded_on is None:
         return "This folder holds a household of your own: it is served as it is, and nothing is seeded."
     if house.settings.seeded_on is not None:
@@ -82,19 +82,19 @@ def seed_demo(desk: Desk, seed: int = SEED) -> None:
 
 
 def _fill_trays(desk: Desk) -> None:
-    """Lay the things on the trays of the file, and make a few more trays at the bench."""
+    """Lay the things on the trays of the file, and make a few more trays."""
     names = {c.name: c.id for c in desk.house().components}
     for each in lockside.PACKED:
         house = desk.house()
         tray = next(t for t in house.trays if t.name == each.tray)
         fixed = {role: names[thing] for role, thing in each.chosen}
         child = next(c.id for c in house.children if c.id in tray.for_children)
-        bench.lay_out(desk, tray.id, bench.Wish(key=each.key, level=each.level, child_id=child, fixed=fixed))
+        make.lay_out(desk, tray.id, make.Wish(key=each.key, level=each.level, child_id=child, fixed=fixed))
     children = {c.name: c.id for c in desk.house().children}
     for each, child_name, bin_name in lockside.COMPOSED:
         fixed = {role: names[thing] for role, thing in each.chosen}
-        wish = bench.Wish(key=each.key, level=each.level, child_id=children[child_name], fixed=fixed)
-        bench.keep(desk, wish, each.tray, bin_name, frozenset({children[child_name]}), None)
+        wish = make.Wish(key=each.key, level=each.level, child_id=children[child_name], fixed=fixed)
+        make.keep(desk, wish, each.tray, bin_name, frozenset({children[child_name]}), None)
 
 
 @dataclass(frozen=True, slots=True)

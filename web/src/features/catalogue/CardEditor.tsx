@@ -17,7 +17,7 @@ const TEXTS: readonly Told[] = [
   { name: 'control', label: 'Control of error', hint: 'What in the material itself tells the child something is off.', rows: 2 },
   { name: 'prepares', label: 'What it prepares, one a line' },
   { name: 'clean_up', label: 'Putting it right', rows: 2 },
-  { name: 'morning', label: 'What an adult does each morning', rows: 2 },
+  { name: 'morning', label: 'What an adult does each day before work', rows: 2 },
   { name: 'words', label: 'Words, one a line: jug = jarra' },
   { name: 'follows', label: 'What comes before, one a line', hint: 'card:level, as carry-empty:2', rows: 2 },
   { name: 'nature', label: 'Nature of the work, one a line', hint: 'wet, messy, loose, food, tool: what the tray must then hold', rows: 2 },

@@ -33,7 +33,7 @@ export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
           <p className="text-ink-2">{SORTS[card.sort]}{card.area} · {card.from_months} to {card.to_months} months, a window and no gate · {card.cost && `costs ${card.cost}`}</p>
         </div>
         <div className="flex flex-wrap gap-2">
-          <Link className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" to={`/bench?card=${key}`}>Make it on the bench</Link>
+          <Link className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" to={`/make?card=${key}`}>Make it</Link>
           {card.origin !== 'own' && <Button disabled={take.busy} onClick={() => void take.run()}>{card.taken ? 'Leave it out' : 'Take it'}</Button>}
           <Button onClick={() => onGo(key, 'edit')}>Change</Button>
           <Button onClick={() => onGo(key, 'copy')}>Copy</Button>
@@ -49,7 +49,7 @@ export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
               : <ol className="said list-decimal pl-6 text-[1.0625rem]">{card.steps.map((step) => <li key={step} className="py-0.5">{step}</li>)}</ol>}
             {card.interest.length > 0 && <p className="mt-2"><strong>Worth slowing down for:</strong> <span className="said">{card.interest.join('; ')}</span></p>}
             {card.clean_up && <p className="mt-2"><strong>Putting it right.</strong> {card.clean_up}</p>}
-            {card.morning && <p className="mt-2"><strong>Each morning.</strong> {card.morning}</p>}
+            {card.morning && <p className="mt-2"><strong>Each day, before work.</strong> {card.morning}</p>}
             {card.grid.length > 0 && <p className="mt-2"><strong>Asked of each thing.</strong> {card.grid.join(' · ')}</p>}
             {card.then.length > 0 && <p className="mt-2"><strong>Then, perhaps:</strong> {card.then.join('; ')}</p>}
           </Part>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Heading } from '@/ui/Heading'
+import { MakeParts } from '@/ui/MakeParts'
 import { Waiting } from '@/ui/Notice'
 import { SelectField, Field } from '@/ui/Field'
 import { cx } from '@/lib/cx'
@@ -45,7 +46,7 @@ function Choosing({ cards, people, chosen, onGo }: { cards: readonly Card[]; peo
   const tell = (told: Partial<Filter>) => setFilter({ ...filter, ...told })
   return (
     <section aria-label="Cards" className="sticky top-0 flex h-screen flex-col gap-2 border-r border-line bg-paper px-4 py-4 max-[1000px]:static max-[1000px]:h-auto">
-      <Heading title="Catalogue">{counted(found.length, 'card')}</Heading>
+      <Heading title="Make" aside={<MakeParts />}>{counted(found.length, 'card')}</Heading>
       <div className="grid grid-cols-2 gap-2">
         <Field label="Find" type="search" value={filter.words} onChange={(event) => tell({ words: event.target.value })} className="col-span-2" placeholder="pour, five, autumn…" />
         <SelectField label="Area" value={filter.area} onChange={(event) => tell({ area: event.target.value })}>

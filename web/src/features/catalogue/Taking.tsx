@@ -19,7 +19,7 @@ export function Taking({ catalogue, onNew }: { catalogue: Schemas['CatalogueOut'
         <h2>What we take</h2>
         <ChoiceRow label="The catalogue" choices={[{ value: 'whole', label: 'All of it, and what later versions bring' }, { value: 'picked', label: 'Only what we pick' }]}
           value={catalogue.takes} onChange={(next) => void takes.run(next)} />
-        <p className="text-[0.9375rem] text-ink-2">{counted(theirs.filter((each) => each.taken).length, 'card')} of {catalogue.shipped} taken. A card that is left out is not offered on the bench; trays made of it stay. What you change here is yours, and an update of the catalogue leaves it as it is.</p>
+        <p className="text-[0.9375rem] text-ink-2">{counted(theirs.filter((each) => each.taken).length, 'card')} of {catalogue.shipped} taken. A card that is left out is not offered under Make; trays made of it stay. What you change here is yours, and an update of the catalogue leaves it as it is.</p>
         {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
       </section>
       <section className="panel p-4" aria-label="Area by area">

@@ -2,7 +2,7 @@ import type { Schemas } from '@/lib/http'
 
 type Card = Schemas['CatalogueCardOut']
 export type Filter = { words: string; area: string; theme: string; child: string; which: 'taken' | 'left' | 'ours' | 'makeable' | 'all' }
-/** So many months outside its window a card is still shown for a child; the bench looks as far. */
+/** So many months outside its window a card is still shown for a child; Make looks as far. */
 const NEAR = 3
 
 /** The areas of some cards, in their order. */

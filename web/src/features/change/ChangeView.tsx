@@ -20,7 +20,7 @@ type Named = Schemas['NamedOut']
 type Picture = (trayId: number) => ReactNode
 type Choice = { taken: boolean; in_: number | null }
 
-/** Change: what goes out, what comes in, why, from which bin; or why nothing should change yet. */
+/** Weeks: what goes out, what comes in, why, from which bin; or why nothing should change yet. */
 export function ChangeView({ picture, today }: { picture: Picture; today: string }) {
   const { data: change, error } = useQuery(changeQuery)
   if (!change) return <Waiting error={error} />
@@ -28,7 +28,7 @@ export function ChangeView({ picture, today }: { picture: Picture; today: string
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_minmax(18rem,22.5rem)] max-[900px]:grid-cols-1">
       <div className="flex flex-col gap-4 px-5 py-4">
-        <Heading title="Change">{change.swaps.length ? `${counted(change.swaps.length, 'change')}, gently` : 'nothing should change yet'}</Heading>
+        <Heading title="Weeks">{change.swaps.length ? `${counted(change.swaps.length, 'change')}, gently` : 'nothing should change yet'}</Heading>
         <Look on={change.look_on} today={today} waits={change.swaps.length > 0} />
         {change.swaps.length === 0 && (
           <section className="panel p-5" aria-label="Nothing should change yet">

@@ -26,7 +26,7 @@ export function Record({ child, zone }: RecordProps) {
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(18rem,22rem)] items-start gap-5 max-[1000px]:grid-cols-1">
       <div className="flex min-w-0 flex-col gap-4">
         <Weeks weeks={record.weeks} verdict={record.span_verdict} low={record.span_low} high={record.span_high} />
-        {known.length === 0 ? <p className="panel p-5 text-ink-2">Nothing seen yet. Watch a morning, or bring in past work from a file in the <Link className="text-woad underline" to="/cupboard">Cupboard</Link>.</p>
+        {known.length === 0 ? <p className="panel p-5 text-ink-2">Nothing seen yet. Watch a work cycle, or bring in past work from a file in the <Link className="text-woad underline" to="/cupboard">Cupboard</Link>.</p>
           : <Table rows={known} chosen={row?.tray_id ?? null} choose={setChosen} />}
       </div>
       <aside aria-label="Why" className="panel flex flex-col gap-4 p-4">
@@ -42,7 +42,7 @@ function Table({ rows, chosen, choose }: { rows: readonly Row[]; chosen: number 
     <div className="panel overflow-x-auto">
       <table className="w-full text-left text-[0.9375rem]">
         <thead className="text-sm text-ink-2">
-          <tr className="border-b border-line">{['Tray', 'Mastery', 'Interest', 'Longest unbroken', 'Rounds at once'].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
+          <tr className="border-b border-line">{['Tray', 'Mastery', 'Interest', 'Longest unbroken', 'Repetitions at once'].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
         </thead>
         <tbody>
           {rows.map((row) => (
@@ -89,7 +89,7 @@ function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
         <p className="mt-1 text-sm text-ink-2">By tracing instead: {plain(row.probability * 100, 0)} in 100 (from {plain(row.probability_low * 100, 0)} with careful assumptions to {plain(row.probability_high * 100, 0)} with generous ones).</p>
       </section>
       <section><h3 className="mb-1">Interest</h3><Why reasons={row.interest} folded />
-        <p className="mt-1 text-sm text-ink-2">Discounted rate {plain(row.rate, 2)}, the last seven mornings weighing half of it.</p>
+        <p className="mt-1 text-sm text-ink-2">Discounted rate {plain(row.rate, 2)}, the last seven work cycles weighing half of it.</p>
       </section>
       <Link className="text-woad underline underline-offset-4" to={`/work?child=${child.id}&tray=${row.tray_id}`}>Every piece of work: {row.visits}</Link>
     </>

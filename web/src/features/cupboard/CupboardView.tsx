@@ -62,7 +62,7 @@ function TraysPart({ cupboard, people, lengths, start }: { cupboard: Schemas['Cu
           <label className="flex w-sm max-w-full items-center gap-2"><span className="text-sm font-semibold">Find</span>
             <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3" /></label>
         )}
-        <span className="flex flex-wrap gap-2"><Link to="/bench" className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 font-semibold text-paper">Compose one at the bench</Link><Button onClick={() => setForm('new')}>Add a tray</Button></span>
+        <span className="flex flex-wrap gap-2"><Link to="/make" className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 font-semibold text-paper">Make one</Link><Button onClick={() => setForm('new')}>Add a tray</Button></span>
       </div>
       {cupboard.trays.length === 0 ? <Empty /> : <Trays trays={found} people={people} lengths={lengths} onOpen={(each) => setForm(each.id)} />}
       <Archived trays={cupboard.archived} />
@@ -98,7 +98,7 @@ function Empty() {
   return (
     <section className="panel max-w-2xl p-5">
       <h2>The cupboard is empty</h2>
-      <p className="mt-2 text-ink-2">Say under Things what you own, and compose a tray of it at the bench. Or bring trays in from a file, under Files; every row is checked first. Or add one by hand: its size, its weight, and its smallest piece are enough. Without an idea? <Link className="text-woad underline" to="/catalogue">The catalogue</Link> is full of them.</p>
+      <p className="mt-2 text-ink-2">Say under Things what you own, and make a tray of it under Make. Or bring trays in from a file, under Files; every row is checked first. Or enter one by its measures: its size, its weight, and its smallest piece are enough. Without an idea? <Link className="text-woad underline" to="/make/catalogue">The catalogue</Link> is full of them.</p>
     </section>
   )
 }
@@ -143,12 +143,12 @@ function Leave({ tray, onDone }: { tray: Tray; onDone: () => void }) {
   const unpack = useWrite(async () => { await answer(client.POST('/api/trays/{tray_id}/unpack', { params: { path: { tray_id: tray.id } } })); await refresh(); onDone() })
   return (
     <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-4">
-      {tray.made && <Link to={`/bench?tray=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper">Open it on the bench</Link>}
+      {tray.made && <Link to={`/make?tray=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper">Open it in Make</Link>}
       <Link to={`/paper?kind=tray-cards&ids=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2">Its card on paper</Link>
       {tray.made && <Button disabled={next.busy} onClick={() => void next.run()}>Next level, on this same tray</Button>}
       {tray.made && <Button onClick={() => void unpack.run()}>Unpack it: its things are free</Button>}
       <Button onClick={() => void away.run()}>Archive it, with its history</Button>
-      {[next.failed, unpack.failed, away.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message} <Link className="underline" to={`/bench?tray=${tray.id}`}>Look at it on the bench</Link></Notice>)}
+      {[next.failed, unpack.failed, away.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message} <Link className="underline" to={`/make?tray=${tray.id}`}>Look at it in Make</Link></Notice>)}
     </div>
   )
 }

@@ -36,7 +36,7 @@ export function Walk({ onDone }: { onDone: () => void }) {
         </Tabs.Content>
       ))}
       {add.failed && <Notice tone="must" role="alert">{add.failed.message}</Notice>}
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 border-t border-line bg-paper pt-3">
+      <div className="sticky bottom-0 max-[860px]:bottom-14 flex flex-wrap items-center gap-3 border-t border-line bg-paper pt-3">
         <Button look="main" disabled={chosen === 0 || add.busy} onClick={() => void add.run()}>Add {counted(chosen, 'thing')}</Button>
         <p className="text-sm text-ink-2">Sizes are assumed of each kind, and marked so. Measure what matters later.</p>
       </div>

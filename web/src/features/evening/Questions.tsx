@@ -45,7 +45,7 @@ function Question({ episode, name, zone }: { episode: Episode; name: string; zon
       <div className="flex flex-wrap items-end gap-2">
         <Button look="main" size="touch" disabled={end.busy} onClick={() => void end.run(likely)}>It ended about {timeOfDay(likely, zone)}</Button>
         <Button size="touch" onClick={() => setOther(other === null ? localField(likely, zone) : null)}>Another time</Button>
-        <Button size="touch" look="warn" onClick={() => void strike.run()}>Strike it out</Button>
+        <Button size="touch" look="warn" onClick={() => void strike.run()}>Remove</Button>
       </div>
       {other !== null && (
         <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); const at = fromLocalField(other, zone); if (at) void end.run(at) }}>

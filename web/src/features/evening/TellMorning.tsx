@@ -38,10 +38,10 @@ export function TellMorning({ watch, today, zone }: TellMorningProps) {
       })),
     } }))
     await refresh()
-    void go('/morning')
+    void go('/cycle')
   })
   return (
-    <section aria-label="Tell the morning" className="panel flex flex-col gap-4 p-4">
+    <section aria-label="Log a past work cycle" className="panel flex flex-col gap-4 p-4">
       <div className="flex flex-wrap items-end gap-3">
         <Field label="Day" type="date" max={today} value={day} onChange={(event) => setDay(event.target.value)} />
         <Field label="It began" type="time" value={clock} onChange={(event) => setClock(event.target.value)} />
@@ -53,7 +53,7 @@ export function TellMorning({ watch, today, zone }: TellMorningProps) {
         <ChildTold key={child.id} child={child} watch={watch} pieces={pieces} setPieces={setPieces} clock={(minutes) => (began ? timeOfDay(at(minutes), zone) : '')} />
       ))}
       <div className="flex flex-wrap items-end gap-4">
-        <ChoiceRow label="The morning was" wrap choices={SEEN} value={seen} onChange={setSeen} />
+        <ChoiceRow label="The work cycle was" wrap choices={SEEN} value={seen} onChange={setSeen} />
         <Button look="main" size="touch" disabled={keep.busy || pieces.length === 0 || !began} onClick={() => void keep.run()}>Write it all down</Button>
       </div>
       {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}

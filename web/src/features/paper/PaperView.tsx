@@ -50,7 +50,7 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
 function Ticks({ what, choices, ids, onIds }: { what: string; choices: readonly Schemas['ChoiceOut'][]; ids: readonly string[]; onIds: (ids: readonly string[]) => void }) {
   const [typed, setTyped] = useState('')
   const found = choices.filter((each) => `${each.name} ${each.detail}`.toLowerCase().includes(typed.trim().toLowerCase()))
-  if (choices.length === 0) return <p className="text-ink-2">There is no {what} yet{what === 'tray' ? ': make one on the bench' : ': name one beside a thing or a tray, in the cupboard'}.</p>
+  if (choices.length === 0) return <p className="text-ink-2">There is no {what} yet{what === 'tray' ? ': make one under Make' : ': name one beside a thing or a tray, in the cupboard'}.</p>
   return (
     <fieldset className="flex flex-col gap-2">
       <legend className="text-sm font-semibold">{counted(ids.length, what)} chosen</legend>

@@ -6,7 +6,7 @@ import type { Clash } from './useShelf'
 
 const nameIn = (shelf: Shelf, tray: number) => shelf.trays.find((each) => each.id === tray)?.name ?? 'a tray'
 const place = (placement: Placement | undefined) =>
-  placement ? `${placement.spot_words}${placement.by_hand ? ', by hand' : ''}` : 'in its bin'
+  placement ? `${placement.spot_words}${placement.by_hand ? ', kept away' : ''}` : 'in its bin'
 
 /** What the other window changed: each tray that stands elsewhere now. */
 function theirChanges({ mine, theirs }: Clash): string[] {

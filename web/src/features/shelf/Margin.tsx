@@ -107,7 +107,7 @@ function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise
         </div>
       )}
       {finding.actions.length + finding.asks.length === 0 && finding.severity !== 'note' && (
-        <p className="text-sm text-ink-2">No single step cures this without another finding. Change who it is for, let it rest, or put it onto something else on the bench.</p>
+        <p className="text-sm text-ink-2">No single step cures this without another finding. Change who it is for, let it rest, or put it onto something else under Make.</p>
       )}
       <Why reasons={finding.reasons.map((reason, at) => (at === 0 ? { ...reason, text: '' } : reason))} />
     </section>

@@ -32,7 +32,7 @@ export function PrintedShelf({ shelf, unit, lengths }: { shelf: Shelf; unit: Uni
       <ol className="columns-2 text-[9.5pt]">
         {sorted.map(({ tray_id, spot, spot_words, by_hand }) => (
           <li key={spotId(spot) + String(tray_id)} className="break-inside-avoid py-0.5">
-            <strong>{trayOf(tray_id)?.name}</strong>: {spot_words}{by_hand && ' (by hand)'}
+            <strong>{trayOf(tray_id)?.name}</strong>: {spot_words}{by_hand && ' (kept away; you bring it)'}
           </li>
         ))}
       </ol>

@@ -50,9 +50,9 @@ function ChangeLine({ today }: { today: Today }) {
   return (
     <div className="flex flex-col gap-1 text-ink-2">
       {now && today.would_change
-        ? <p><Link className={link} to="/change">{counted(today.change_waits, 'change')} proposed</Link>, by the signs of {counted(today.seen_mornings, 'whole work cycle')}. {today.would_change}</p>
-        : <p>The next look at the shelves: {dayOf(`${today.look_on}T12:00:00Z`, 'UTC')}. {today.would_change ? <>As things stand: {today.would_change} <Link className={link} to="/change">Look now</Link></> : <>Nothing should change as things stand. <Link className={link} to="/change">Why not?</Link></>}</p>}
-      <p className="no-print"><Link className={link} to="/watch">Begin the morning in Watch</Link></p>
+        ? <p><Link className={link} to="/weeks">{counted(today.change_waits, 'change')} proposed</Link>, by the signs of {counted(today.seen_mornings, 'whole work cycle')}. {today.would_change}</p>
+        : <p>The next look at the shelves: {dayOf(`${today.look_on}T12:00:00Z`, 'UTC')}. {today.would_change ? <>As things stand: {today.would_change} <Link className={link} to="/weeks">Look now</Link></> : <>Nothing should change as things stand. <Link className={link} to="/weeks">Why not?</Link></>}</p>}
+      <p className="no-print"><Link className={link} to="/watch">Begin a work cycle in Watch</Link></p>
     </div>
   )
 }
@@ -63,7 +63,7 @@ function Nothing() {
       <h2>Nothing to set out</h2>
       <p className="mt-2 text-ink-2">
         When a change is accepted, what to pull from which bin and where to put it stands here, to be ticked off as it is done. Begin on
-        the <Link className="text-woad underline" to="/shelf">Shelf</Link> with a few trays, then watch a morning.
+        the <Link className="text-woad underline" to="/shelf">Shelf</Link> with a few trays, then watch a work cycle.
       </p>
     </section>
   )

@@ -48,28 +48,28 @@ function AtWork(props: LaneProps & { episode: Episode }) {
             <span className="inline-flex items-center gap-1.5"><PatternMark pattern={child.pattern} />{child.name}</span>
             <span className="font-normal">{episode.tray}{beside.length > 0 && `, beside ${beside.join(' and ')}`}</span>
           </h2>
-          <p className="text-ink-2">{broken ? `broken off ${timeOfDay(broken.at, zone)}${broken.cause && `, ${broken.cause}`}` : `unbroken since ${timeOfDay(since ?? now, zone)}`}{deep !== null && `; ${DEPTHS[deep] ?? ''}`}</p>
+          <p className="text-ink-2">{broken ? `interrupted ${timeOfDay(broken.at, zone)}${broken.cause && `, ${broken.cause}`}` : `unbroken since ${timeOfDay(since ?? now, zone)}`}{deep !== null && `; ${DEPTHS[deep] ?? ''}`}</p>
         </div>
         <span className="text-3xl font-bold tabular-nums" role="timer" aria-label={`At it for ${clock(now - Date.parse(episode.began))}`}>{clock(now - Date.parse(episode.began))}</span>
       </div>
       {condition && <p className="rounded-control border border-saffron bg-saffron-2 px-3 py-1.5 text-[0.9375rem]">{condition}</p>}
       <div className="grid grid-cols-3 gap-2">
         <Button look="main" size="thumb" className="col-span-3" aria-keyshortcuts="Space" onClick={() => write({ kind: 'round', ...work })}>
-          Once round <span className="text-2xl tabular-nums">{rounds(episode)}</span>
+          Repetition <span className="text-2xl tabular-nums">{rounds(episode)}</span>
         </Button>
         {broken
-          ? <Button size="touch" className={third} onClick={() => write({ kind: 'back', ...work })} keyName="I">Came back</Button>
-          : opens('broken', 'Broken off', 'I')}
+          ? <Button size="touch" className={third} onClick={() => write({ kind: 'back', ...work })} keyName="I">Returned</Button>
+          : opens('broken', 'Interrupted', 'I')}
         {opens('helped', 'Helped', 'H')}
-        <Button size="touch" className={third} onClick={() => write({ kind: 'mended', ...work })} keyName="M">Mended it{mended > 0 && <span className="tabular-nums">{mended}</span>}</Button>
+        <Button size="touch" className={third} onClick={() => write({ kind: 'mended', ...work })} keyName="M">Self-corrected{mended > 0 && <span className="tabular-nums">{mended}</span>}</Button>
         {opens('part', 'A part', 'T')}
-        {opens('depth', 'How deep', 'D')}
+        {opens('depth', 'Concentration', 'D')}
         {opens('note', 'Note', 'N')}
       </div>
       <Under {...props} episode={episode} />
       <div className="grid grid-cols-[1.5fr_1fr] gap-2">
         <DoneButton episode={episode} onRest={onRest} />
-        <Button size="touch" onClick={() => onRest(episode)} keyName="E">Otherwise…</Button>
+        <Button size="touch" onClick={() => onRest(episode)} keyName="E">Ended another way…</Button>
       </div>
       <div className="flex flex-wrap gap-2">
         <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => toggle('showed')}>I showed…</Button>

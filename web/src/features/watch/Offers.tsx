@@ -14,7 +14,7 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
   const chip = (each: Offer, at: number) => {
     const user = users?.get(each.tray_id)?.[0]
     const waits = each.waits.find((one) => one.child_id === child.id)
-    const said = user ? `with ${user.name}` : [each.by_hand && 'by hand', waits?.word].filter(Boolean).join(', ')
+    const said = user ? `with ${user.name}` : [each.by_hand && 'kept away', waits?.word].filter(Boolean).join(', ')
     return (
       <Button key={each.tray_id} size="touch" onClick={() => pick(each.tray_id)} title={waits?.why ?? each.condition}
         {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}>
@@ -36,7 +36,7 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
       )}
       {rest.length > 0 && (
         <details>
-          <summary className="min-h-touch py-3 text-woad underline underline-offset-4">Something of the others</summary>
+          <summary className="min-h-touch py-3 text-woad underline underline-offset-4">Another child’s work</summary>
           <div className="flex flex-wrap gap-2">{rest.map((each) => chip(each, 99))}</div>
         </details>
       )}

@@ -37,15 +37,15 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
     setOpen(false)
   }
   return (
-    <section aria-label="Sweep the room" className="panel flex flex-col gap-2 px-4 py-2">
+    <section aria-label="Look round" className="panel flex flex-col gap-2 px-4 py-2">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className={cx('text-[0.9375rem]', isDue && 'font-semibold')}>
-          {isDue ? 'Time to look round the room.' : swept.count > 0 ? `Look round again at ${timeOfDay(due, zone)}.` : `A look round every ${plain(swept.every_min)} minutes tells how much of the morning is work.`}
+          {isDue ? 'Time to look round.' : swept.count > 0 ? `Look round again at ${timeOfDay(due, zone)}.` : `A look round every ${plain(swept.every_min)} minutes tells how much of the work cycle is work.`}
           {swept.count > 0 && <span className="font-normal text-ink-2"> {counted(swept.count, 'look')} so far.</span>}
         </p>
         <div className="flex flex-wrap items-center gap-3">
           <Tick label="Buzz when due" checked={buzz} onChange={(event) => { switchBuzz(event.target.checked); setBuzz(event.target.checked) }} />
-          <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>Sweep the room</Button>
+          <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>Look round</Button>
         </div>
       </div>
       {open && people.map((child) => (

@@ -11,9 +11,9 @@ export function Under(props: LaneProps & { episode: Episode }) {
   const done = (act: () => void) => { act(); setOpen(null) }
   const tell = (kind: 'broken' | 'helped' | 'depth') => (cause: string) => done(() => write({ kind, ...workOf(episode), cause }))
   switch (open) {
-    case 'broken': return <Chips label="Broken off by" names={CAUSES} onPick={tell('broken')} />
+    case 'broken': return <Chips label="Interrupted by" names={CAUSES} onPick={tell('broken')} />
     case 'helped': return <Chips label="How it was helped" names={HELPS} onPick={tell('helped')} />
-    case 'depth': return <Chips label="How deep it was" names={DEPTHS} onPick={tell('depth')} />
+    case 'depth': return <Chips label="Concentration" names={DEPTHS} onPick={tell('depth')} />
     case 'showed': return <Offers label="I showed" offers={offers} child={child} onPick={(id) => done(() => onShowed(id))} />
     case 'another': return <Offers label="Takes" offers={offers} child={child} users={users} onPick={(tray_id) => done(() => onTake({ tray_id }))} />
     case 'part': return <Parts {...props} />

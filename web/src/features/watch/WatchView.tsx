@@ -69,7 +69,7 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
       <Heading title={`${dayOf(morning.began, zone).split(' ')[0] ?? ''}’s work cycle`} aside={
         <>
           <Tick label="Single keys" checked={keys} onChange={(event) => { switchKeys(event.target.checked); setKeys(event.target.checked) }} />
-          <Button onClick={() => setClosing(true)}>End the morning</Button>
+          <Button onClick={() => setClosing(true)}>End the work cycle</Button>
         </>}>
         began {timeOfDay(began, zone)}, {span((now - began) / 60_000)}{morning.adult && ` · ${morning.adult} watches`}
       </Heading>
@@ -94,13 +94,13 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
 const link = 'text-woad underline underline-offset-4'
 
 function ToldLinks() {
-  return <p className="flex flex-wrap gap-x-5 text-ink-2"><Link className={link} to="/evening">Tell a morning you did not log live</Link><Link className={link} to="/work?new=1">Enter one piece of work</Link></p>
+  return <p className="flex flex-wrap gap-x-5 text-ink-2"><Link className={link} to="/evening">Log a past work cycle</Link><Link className={link} to="/work?new=1">Enter one piece of work</Link></p>
 }
 
 function Closing({ onClose }: { onClose: () => void }) {
   const end = (seen: 'all' | 'part') => { write({ kind: 'end', seen }); onClose() }
   return (
-    <Dialog title="End the morning" open onClose={onClose} note="Only a morning that was all seen counts when it is asked whether a tray was left untouched.">
+    <Dialog title="End the work cycle" open onClose={onClose} note="Only a work cycle that was all seen counts when it is asked whether a tray was left untouched.">
       <div className="grid grid-cols-2 gap-3">
         <Button size="thumb" look="main" onClick={() => end('all')}>All seen</Button>
         <Button size="thumb" onClick={() => end('part')}>Partly seen</Button>
@@ -118,8 +118,8 @@ function Begin({ watch, zone, now, episodes, spells, last }: Watching) {
   const people = watch.children.filter((child) => last?.present.includes(child.id))
   return (
     <>
-      <Heading title="Watch">{last ? `the morning ended ${timeOfDay(last.ended ?? last.began, zone)}` : 'no morning begun'}</Heading>
-      <section className="panel flex max-w-2xl flex-col gap-3 p-5" aria-label="Begin a morning">
+      <Heading title="Watch">{last ? `the work cycle ended ${timeOfDay(last.ended ?? last.began, zone)}` : 'no work cycle begun'}</Heading>
+      <section className="panel flex max-w-2xl flex-col gap-3 p-5" aria-label="Begin a work cycle">
         <h2>Who is here?</h2>
         {watch.children.length === 0 && <p className="text-ink-2">No child yet. <Link className="text-woad underline" to="/house">Add a child in House</Link>.</p>}
         <div className="flex flex-wrap gap-x-5">
@@ -129,10 +129,10 @@ function Begin({ watch, zone, now, episodes, spells, last }: Watching) {
           ))}
         </div>
         {watch.offers.length === 0 && <p className="text-ink-2">Nothing stands on a shelf yet. <Link className="text-woad underline" to="/shelf">Put a few trays out first</Link>, so that each is one tap away.</p>}
-        <Button look="main" size="thumb" disabled={watch.children.length === away.length} onClick={begin}>Begin the morning</Button>
+        <Button look="main" size="thumb" disabled={watch.children.length === away.length} onClick={begin}>Begin the work cycle</Button>
         <ToldLinks />
       </section>
-      {last && <p><Link className={link} to="/morning">Read this morning</Link></p>}
+      {last && <p><Link className={link} to="/cycle">Read this work cycle</Link></p>}
       {last && <Strings people={people} episodes={episodes} spells={spells} scales={watch.scales} began={Date.parse(last.began)} ended={Date.parse(last.ended ?? last.began)} now={now} zone={zone} aside={() => ''} />}
     </>
   )

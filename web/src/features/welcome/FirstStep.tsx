@@ -59,7 +59,7 @@ export function FirstStep({ people, draw, onTaken }: FirstProps) {
       {data.few.map((each) => <Notice key={each} tone="note">{each}</Notice>)}
       <Allowances found={data.to_allow} />
       {take.failed && <Notice tone="must" role="alert">{take.failed.message}</Notice>}
-      <div className="sticky bottom-0 flex flex-wrap gap-2 border-t border-line bg-paper py-3">
+      <div className="sticky bottom-0 max-[860px]:bottom-14 flex flex-wrap gap-2 border-t border-line bg-paper py-3">
         <Button look="main" size="touch" disabled={take.busy || firsts.length === 0} onClick={() => void take.run()}>Take this shelf</Button>
         <Button size="touch" onClick={() => void compose.run(null)}>Compose it again</Button>
       </div>

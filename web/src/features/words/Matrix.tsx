@@ -13,8 +13,8 @@ export function Matrix({ lesson }: { lesson: Schemas['LessonOut'] }) {
   const all = [...columns, { name: 'neither', at: lesson.words.words.length }]
   const most = Math.max(1, ...asked.flatMap(({ row }) => lesson.counts[row] ?? []))
   return (
-    <section aria-label="What was taken for what" className="panel flex flex-col gap-2 p-4">
-      <h2>What was taken for what</h2>
+    <section aria-label="Mix-ups" className="panel flex flex-col gap-2 p-4">
+      <h2>Mix-ups</h2>
       <p className="text-sm text-ink-2">Asked at the side, answered above.</p>
       <div className="overflow-x-auto">
         <table className="border-separate border-spacing-0.5 text-sm" style={{ minWidth: LEFT + CELL * all.length, paddingTop: TOP - 70 }}>

@@ -23,10 +23,10 @@ export function Rungs({ lesson, rest }: { lesson: Schemas['LessonOut']; rest: bo
               <div className="flex gap-2"><Button size="thumb" look="main" className="flex-1" disabled={rest} onClick={() => tell(true)}>Did it</Button><Button size="thumb" className="flex-1" disabled={rest} onClick={() => tell(false)}>Not yet</Button></div>
             </>
           )
-          : <p className="text-xl">Every rung of these quantities is firm.</p>}
+          : <p className="text-xl">Every step of these quantities is firm.</p>}
       </section>
-      <section aria-label="The rungs" className="panel flex flex-col gap-2 p-4">
-        <h2>The rungs</h2>
+      <section aria-label="The steps" className="panel flex flex-col gap-2 p-4">
+        <h2>The steps</h2>
         <p className="text-sm text-ink-2">Firm: right three times running, on two days. Quantity is not counting: each stands by itself.</p>
         <div className="overflow-x-auto">
           <table className="w-full text-[0.9375rem]">

@@ -53,7 +53,7 @@ export function EpisodeForm({ episode, child, people, trays, zone, now, onSaved 
         </SelectField>
         <Field label="Began" type="datetime-local" step="1" value={draft.began} error={problem?.of('began')} onChange={(event) => set({ began: event.target.value })} />
         <Field label="Ended" type="datetime-local" step="1" value={draft.ended} error={problem?.of('ended')} onChange={(event) => set({ ended: event.target.value })} />
-        <Field label="Times round" inputMode="numeric" value={draft.rounds} error={problem?.of('rounds')} onChange={(event) => set({ rounds: event.target.value })} />
+        <Field label="Repetitions" inputMode="numeric" value={draft.rounds} error={problem?.of('rounds')} onChange={(event) => set({ rounds: event.target.value })} />
         <SelectField label="Helped" value={draft.helped} onChange={(event) => set({ helped: event.target.value as Draft['helped'] })}>{HELPS.map((each) => <option key={each} value={each}>{each || (episode ? 'no more than is written' : 'not at all')}</option>)}</SelectField>
       </div>
       <ChoiceRow label="The work" wrap choices={choices(WORKS)} value={draft.work} onChange={(work) => set({ work })} />

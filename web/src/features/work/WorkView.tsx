@@ -46,7 +46,7 @@ export function WorkView({ people, trays, zone, now }: WorkViewProps) {
         {(filter.ids ?? filter.child ?? filter.tray) !== undefined && <Button onClick={() => setParams({})}>Show all</Button>}
       </div>
       {!data && <Waiting error={error} />}
-      {data?.episodes.length === 0 && <p className="panel max-w-lg p-5 text-ink-2">No work written down here. Log it live in Watch, enter it by hand, or bring in a file in the Cupboard.</p>}
+      {data?.episodes.length === 0 && <p className="panel max-w-lg p-5 text-ink-2">No work written down here. Log it live in Watch, enter it afterwards, or bring in a file in the Cupboard.</p>}
       {data && data.episodes.length > 0 && (
         <ul className="panel divide-y divide-line">{data.episodes.map((each) => <li key={each.id}><Line episode={each} people={people} zone={zone} onMend={() => setForm(each)} /></li>)}</ul>
       )}
@@ -71,7 +71,7 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
   const breaks = episode.events.filter((each) => each.kind === 'broken').map((each) => each.cause || 'something').join(', ')
   const mended = episode.events.filter((each) => each.kind === 'mended').length
   const deep = episode.events.filter((each) => each.kind === 'depth').map((each) => each.cause).join(', ')
-  const facts = [episode.work, episode.place, times && `${times} times round`, helped ? `helped: ${helped}` : 'alone', mended > 0 && `mended ${counted(mended, 'mistake')}`, breaks && `broken off by ${breaks}`, deep,
+  const facts = [episode.work, episode.place, times && counted(times, 'repetition'), helped ? `helped: ${helped}` : 'alone', mended > 0 && `self-corrected ${counted(mended, 'time')}`, breaks && `interrupted by ${breaks}`, deep,
     episode.longest_min !== null && `longest ${plain(episode.longest_min, 0)} min`, episode.adult && `seen by ${episode.adult}`].filter(Boolean)
   return (
     <article className={cx('flex flex-wrap items-start justify-between gap-3 p-3', episode.struck && 'text-ink-3')}>
@@ -85,7 +85,7 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
       </div>
       <div className="flex flex-wrap gap-2">
         {!episode.struck && <Button onClick={onMend}>Mend</Button>}
-        <Button onClick={() => void strike.run()}>{episode.struck ? 'Bring back' : 'Strike out'}</Button>
+        <Button onClick={() => void strike.run()}>{episode.struck ? 'Bring back' : 'Remove'}</Button>
         <Button aria-expanded={events} onClick={() => setEvents(!events)}>Its events</Button>
         <Button aria-expanded={open} onClick={() => setOpen(!open)}>Trace</Button>
       </div>
@@ -93,7 +93,7 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
   )
 }
 
-const SAID: Record<string, string> = { start: 'taken', round: 'once round', broken: 'broken off', back: 'came back', helped: 'helped', mended: 'mended a mistake', finish: 'finished' }
+const SAID: Record<string, string> = { start: 'taken', round: 'a repetition', broken: 'interrupted', back: 'returned', helped: 'helped', mended: 'self-corrected', finish: 'finished' }
 const saidOf = (each: Episode['events'][number]) => (each.kind === 'part' ? `${each.text}: ${each.cause}` : [SAID[each.kind] ?? '', each.cause, each.text].filter(Boolean).join(', '))
 
 /** Every event of a piece of work; each but the beginning and the end can be taken back, and undo brings it back. */

@@ -34,6 +34,8 @@ def upgrade() -> None:
         sa.Column("state", sa.String(length=8), nullable=False),
         sa.PrimaryKeyConstraint("name", name=op.f("pk_welcome_step")),
     )
+    # The card calls what lies around the square by another word now.
+    op.execute("UPDATE content SET role = 'dropped pieces' WHERE role = 'strays'")
 
 
 def downgrade() -> None:

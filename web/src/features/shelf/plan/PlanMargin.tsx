@@ -112,7 +112,7 @@ function Unsolved({ conflict, planning }: { conflict: NonNullable<Solve['conflic
         <ul className="list-disc pl-5">{conflict.rules.map((rule) => <li key={rule.key}>{rule.words}{rule.safety && ' (stands, whatever else gives way)'}</li>)}</ul>
       </Notice>
       <h3>What you can do</h3>
-      {conflict.ways.length === 0 && conflict.smaller.length === 0 && <p className="text-ink-2">Nothing that may give way is enough. Take back a pin, or make a tray that fits on the <Link className="text-woad underline" to="/bench">bench</Link>.</p>}
+      {conflict.ways.length === 0 && conflict.smaller.length === 0 && <p className="text-ink-2">Nothing that may give way is enough. Take back a pin, or <Link className="text-woad underline" to="/make">make</Link> a tray that fits.</p>}
       <Ways ways={conflict.ways} planning={planning} look="main" />
       {conflict.smaller.map((tray) => <Smaller key={tray.id} tray={tray} />)}
       {conflict.blame.length > 0 && <details><summary className="font-semibold">What keeps the trays out</summary><div className="mt-2"><Why reasons={conflict.blame} /></div></details>}

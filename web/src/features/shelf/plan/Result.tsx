@@ -78,7 +78,7 @@ function Unmet({ plan, planning }: { plan: Arranged; planning: Planning }) {
         <Notice key={each.text} tone="note">
           <p>{each.text}</p>
           {each.reasons.length > 0 && <details><summary className="py-1 text-sm text-woad">Why</summary><Why reasons={each.reasons} numbers={false} /></details>}
-          <div className="mt-2"><Ways ways={each.ways} planning={planning} />{each.make_for !== null && <Link className="text-woad underline underline-offset-4" to={`/bench?child=${each.make_for}`}>Make something of it on the bench</Link>}</div>
+          <div className="mt-2"><Ways ways={each.ways} planning={planning} />{each.make_for !== null && <Link className="text-woad underline underline-offset-4" to={`/make?child=${each.make_for}`}>Make something of it</Link>}</div>
         </Notice>
       ))}
     </section>

@@ -12,7 +12,7 @@ export function Ways({ ways, planning, look = 'plain' }: { ways: readonly Way[];
         const [tray] = way.smaller
         return tray === undefined
           ? <Button key={way.text} look={look} disabled={planning.working} onClick={() => void planning.start.run(eased(planning.asked, way))}>{way.text}</Button>
-          : <Link key={way.text} className="inline-flex min-h-control items-center text-woad underline underline-offset-4" to={`/bench?tray=${tray}`}>{way.text}</Link>
+          : <Link key={way.text} className="inline-flex min-h-control items-center text-woad underline underline-offset-4" to={`/make?tray=${tray}`}>{way.text}</Link>
       })}
     </div>
   )
@@ -20,5 +20,5 @@ export function Ways({ ways, planning, look = 'plain' }: { ways: readonly Way[];
 
 /** A tray that would fit if it were put onto something smaller. */
 export function Smaller({ tray }: { tray: { id: number; name: string } }) {
-  return <Link className="text-woad underline underline-offset-4" to={`/bench?tray=${tray.id}`}>Make {tray.name} smaller, on the bench</Link>
+  return <Link className="text-woad underline underline-offset-4" to={`/make?tray=${tray.id}`}>Make {tray.name} smaller</Link>
 }

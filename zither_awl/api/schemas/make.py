@@ -1,4 +1,4 @@
-"""Models of the bench, and of what can be made."""
+"""Models of trays being made, and of what can be made."""
 
 from __future__ import annotations
 
@@ -75,7 +75,7 @@ class CanMakeOut(Out):
     at_once: int
 
 
-class BenchCardsOut(Out):
+class MakeCardsOut(Out):
     cards: list[CardBriefOut]
 
 
@@ -258,7 +258,7 @@ class DesignOut(CardTextOut):
     levels: list[LevelOut]
 
 
-class BenchOut(Out):
+class ComposedOut(Out):
     card: DesignOut
     level: int
     child_id: int
@@ -286,7 +286,7 @@ class BenchOut(Out):
 
 
 class MadeTrayOut(Out):
-    """How a tray was composed, to open it on the bench again."""
+    """How a tray was composed, to open it in Make again."""
 
     key: str
     level: int

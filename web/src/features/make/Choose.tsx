@@ -58,9 +58,9 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
   )
 }
 
-/** Every card: folded away while a tray is on the bench, so that what lies on it is near for the keyboard too. */
+/** Every card: folded away while a tray is being made, so that what lies on it is near for the keyboard too. */
 function Every({ wide, count, children }: { wide: boolean; count: number; children: ReactNode }) {
-  const all = <Link className="text-sm text-woad underline" to="/catalogue">In the catalogue</Link>
+  const all = <Link className="text-sm text-woad underline" to="/make/catalogue">In the catalogue</Link>
   if (wide) return <section aria-label="Every card"><div className="flex items-baseline gap-3"><h2>Every card</h2>{all}</div>{children}</section>
   return <details><summary className="font-bold text-woad">Every card, {count}</summary>{all}{children}</details>
 }

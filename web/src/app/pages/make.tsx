@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { BenchView } from '@/features/bench/BenchView'
+import { MakeView } from '@/features/make/MakeView'
 import { weighButton } from '@/features/weigh/Weigh'
-import { wished, type Wish } from '@/features/bench/wish'
+import { wished, type Wish } from '@/features/make/wish'
 import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
 import { childrenQuery, composedQuery } from '@/lib/queries'
@@ -20,9 +20,9 @@ export function Page() {
   const first = child ?? (Number(search.get('child')) || people[0]?.id)
   if (!children) return <Waiting error={null} />
   if (first === undefined)
-    return <div className="p-5"><Heading title="Bench" /><p className="mt-2 text-ink-2">Add a child first, under Children: a tray is made for somebody.</p></div>
+    return <div className="p-5"><Heading title="Make" /><p className="mt-2 text-ink-2">Add a child first, under Children: a tray is made for somebody.</p></div>
   if (trayId !== null && !made) return <Waiting error={error} />
   const card = search.get('card')
   const start: Wish | null = made ? { ...made, share: null, instead_of: trayId } : card ? wished(card, Number(search.get('level')) || 1, first) : null
-  return <BenchView key={`${trayId ?? ''}${card ?? ''}`} people={people} lengths={lengths} start={start} child={made && child === null ? made.child_id : first} onChild={setChild} weigh={weighButton} />
+  return <MakeView key={`${trayId ?? ''}${card ?? ''}`} people={people} lengths={lengths} start={start} child={made && child === null ? made.child_id : first} onChild={setChild} weigh={weighButton} />
 }

@@ -1,4 +1,4 @@
-/** The tray that is wished for at the bench, and how a hand changes it. Pure; nothing is decided here. */
+/** The tray that is wished for, and how a hand changes it. Pure; nothing is decided here. */
 import type { Schemas } from '@/lib/http'
 import { impossible } from '@/lib/impossible'
 

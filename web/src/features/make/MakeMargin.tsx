@@ -12,17 +12,17 @@ import { refresh } from '@/lib/queries'
 import { plain } from '@/lib/words'
 import type { Wish } from './wish'
 
-type Bench = Schemas['BenchOut']
+type Composed = Schemas['ComposedOut']
 
 /** The margin says what holds and what does not, with limits and sources, what would cure it, and keeps the tray. */
-export function BenchMargin({ bench, wish, bins }: { bench: Bench; wish: Wish; bins: readonly string[] }) {
-  const pressing = bench.checks.filter((each) => each.severity === 'must' || each.severity === 'should')
-  const notes = bench.checks.filter((each) => each.severity === 'note')
-  const kept = bench.checks.filter((each) => each.severity === 'kept')
+export function MakeMargin({ composed, wish, bins }: { composed: Composed; wish: Wish; bins: readonly string[] }) {
+  const pressing = composed.checks.filter((each) => each.severity === 'must' || each.severity === 'should')
+  const notes = composed.checks.filter((each) => each.severity === 'note')
+  const kept = composed.checks.filter((each) => each.severity === 'kept')
   return (
     <aside aria-label="Why" className="sticky top-0 flex max-h-screen flex-col gap-4 self-stretch overflow-y-auto border-l border-line bg-paper p-5 max-[1100px]:static max-[1100px]:max-h-none max-[1100px]:border-t max-[1100px]:border-l-0">
-      <Short bench={bench} />
-      <section aria-label="To mind" className="flex flex-col gap-2">
+      <Short composed={composed} />
+      <section aria-label="Watch out" className="flex flex-col gap-2">
         {pressing.map((each, at) => (
           <Notice key={at} tone={each.severity as 'must' | 'should' | 'note'}>
             <Why reasons={[each.reason]} numbers={each.severity === 'must'} />
@@ -30,7 +30,7 @@ export function BenchMargin({ bench, wish, bins }: { bench: Bench; wish: Wish; b
           </Notice>
         ))}
         {notes.length > 0 && <Notice tone="note"><ul className="flex flex-col gap-1.5">{notes.map((each, at) => <li key={at}>{each.reason.text}</li>)}</ul></Notice>}
-        {bench.emergency && <p className="text-sm font-semibold text-madder">{bench.emergency}</p>}
+        {composed.emergency && <p className="text-sm font-semibold text-madder">{composed.emergency}</p>}
       </section>
       <section aria-label="Held">
         <h2 className="mb-1">Checked, and held</h2>
@@ -40,15 +40,15 @@ export function BenchMargin({ bench, wish, bins }: { bench: Bench; wish: Wish; b
               <details className="min-w-0"><summary className="marker:text-ink-3">{each.reason.text}</summary><div className="py-1"><Why reasons={[{ ...each.reason, text: '' }]} /></div></details></li>
           ))}
         </ul>
-        <Costs costs={bench.costs} />
+        <Costs costs={composed.costs} />
         <p className="mt-2 text-sm text-ink-3">Known hazards of what was entered, never more. Local codes and the makers&rsquo; instructions stand above it. <a className="text-woad underline" href="/api/gauge.pdf" target="_blank" rel="noreferrer">Paper gauge</a></p>
       </section>
-      <Keep key={bench.name} bench={bench} wish={wish} bins={bins} />
+      <Keep key={composed.name} composed={composed} wish={wish} bins={bins} />
     </aside>
   )
 }
 
-function Costs({ costs }: { costs: Bench['costs'] }) {
+function Costs({ costs }: { costs: Composed['costs'] }) {
   const known = costs.known > 0 || costs.per_use !== null
   return (
     <p className="mt-2 text-[0.9375rem] text-ink-2">
@@ -59,19 +59,19 @@ function Costs({ costs }: { costs: Bench['costs'] }) {
 }
 
 /** What is missing, what it would take from others, and which tray could be unpacked for it. */
-function Short({ bench }: { bench: Bench }) {
+function Short({ composed }: { composed: Composed }) {
   const unpack = useWrite(async (id: number) => { await answer(client.POST('/api/trays/{tray_id}/unpack', { params: { path: { tray_id: id } } })); await refresh() })
-  if (bench.short.length === 0 && bench.takes.length === 0) return null
+  if (composed.short.length === 0 && composed.takes.length === 0) return null
   return (
     <section aria-label="Missing" className="flex flex-col gap-2">
-      {bench.short.length > 0 && <Notice tone="should"><p className="font-semibold">Not there yet: {bench.short.join(', ')}</p>{bench.would_do && <p>It is drawn on {bench.would_do}, which would do and is in use.</p>}</Notice>}
-      {bench.takes.map((each) => (
+      {composed.short.length > 0 && <Notice tone="should"><p className="font-semibold">Not there yet: {composed.short.join(', ')}</p>{composed.would_do && <p>It is drawn on {composed.would_do}, which would do and is in use.</p>}</Notice>}
+      {composed.takes.map((each) => (
         <Notice key={each.component} tone="should">
           <p>{each.component}: {each.owned} owned, and more are wanted.</p>
           <div className="mt-2 flex flex-wrap gap-2">{each.trays.map((tray) => <Button key={tray.tray_id} disabled={unpack.busy} onClick={() => void unpack.run(tray.tray_id)}>Unpack {tray.name}</Button>)}</div>
         </Notice>
       ))}
-      {bench.freeing.slice(0, 3).map((each, at) => (
+      {composed.freeing.slice(0, 3).map((each, at) => (
         <div key={each.tray_id} className="flex flex-col items-start gap-1">
           <Button look={at === 0 ? 'main' : 'plain'} disabled={unpack.busy} onClick={() => void unpack.run(each.tray_id)}>Unpack {each.name}</Button>
           <p className="text-sm text-ink-2">{each.why} Its things are free then; its history stays.</p>
@@ -82,14 +82,14 @@ function Short({ bench }: { bench: Bench }) {
   )
 }
 
-function Keep({ bench, wish, bins }: { bench: Bench; wish: Wish; bins: readonly string[] }) {
-  const [name, setName] = useState(bench.name)
+function Keep({ composed, wish, bins }: { composed: Composed; wish: Wish; bins: readonly string[] }) {
+  const [name, setName] = useState(composed.name)
   const [bin, setBin] = useState('')
   const [exception, setException] = useState('')
-  const stands = bench.checks.some((each) => each.severity === 'must')
+  const stands = composed.checks.some((each) => each.severity === 'must')
   const go = useNavigate()
   const keep = useWrite(async () => {
-    await answer(client.POST('/api/bench/trays', { body: { wish, name, bin, for_children: [wish.child_id], exception } }))
+    await answer(client.POST('/api/make/trays', { body: { wish, name, bin, for_children: [wish.child_id], exception } }))
     await refresh()
     await go('/cupboard?part=trays')
   })
@@ -97,11 +97,11 @@ function Keep({ bench, wish, bins }: { bench: Bench; wish: Wish; bins: readonly 
     <form aria-label="Keep this tray" className="flex flex-col gap-3 border-t border-line pt-4" onSubmit={(event) => { event.preventDefault(); void keep.run() }}>
       <h2>{wish.instead_of === null ? 'Keep this tray' : 'Keep it so'}</h2>
       <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} />
-      <Field label="Bin it rests in" list="bench-bins" value={bin} onChange={(event) => setBin(event.target.value)} />
-      <datalist id="bench-bins">{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
+      <Field label="Bin it rests in" list="make-bins" value={bin} onChange={(event) => setBin(event.target.value)} />
+      <datalist id="make-bins">{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
       {stands && <Field label="Kept all the same, because" value={exception} maxLength={200} hint="Something that must hold does not. Your word is kept with the tray and stands on Today." onChange={(event) => setException(event.target.value)} />}
       {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}
-      <Button type="submit" look="main" disabled={keep.busy || (stands && !exception.trim()) || bench.short.length > 0 || !name.trim()}>Keep this tray</Button>
+      <Button type="submit" look="main" disabled={keep.busy || (stands && !exception.trim()) || composed.short.length > 0 || !name.trim()}>Keep this tray</Button>
     </form>
   )
 }

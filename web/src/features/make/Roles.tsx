@@ -15,23 +15,23 @@ const GROUPS = [['does', 'Does'], ['would do', 'Would do'], ['does not', 'Does n
 const box = 'min-h-control w-full rounded-control border border-edge bg-paper px-2.5 text-[0.9375rem]'
 
 /** Every role with what fills it; each can be changed by hand, and says what else was considered and why not. */
-export function Roles({ bench, leftOut, send, weigh }: { bench: Schemas['BenchOut']; leftOut: readonly string[]; send: Send; weigh: WeighButton }) {
+export function Roles({ composed, leftOut, send, weigh }: { composed: Schemas['ComposedOut']; leftOut: readonly string[]; send: Send; weigh: WeighButton }) {
   const { data: all } = useQuery(thingsQuery)
   const things = all?.things ?? []
   return (
     <section aria-label="Roles" className="panel p-4">
       <h2 className="mb-1">What lies on it</h2>
       <ul className="divide-y divide-line">
-        {bench.roles.map((role) => <li key={role.name}><Line role={role} things={things} send={send} weigh={weigh} /></li>)}
-        {bench.containers.length > 0 && (
+        {composed.roles.map((role) => <li key={role.name}><Line role={role} things={things} send={send} weigh={weigh} /></li>)}
+        {composed.containers.length > 0 && (
           <li className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3 py-2">
             <label htmlFor="role-container" className="font-semibold">Container</label>
-            <Choice id="role-container" value={bench.container} byHand={bench.container_by_hand} considered={bench.containers} onChange={(container) => send({ type: 'contained', container })} />
+            <Choice id="role-container" value={composed.container} byHand={composed.container_by_hand} considered={composed.containers} onChange={(container) => send({ type: 'contained', container })} />
           </li>
         )}
       </ul>
       {leftOut.length > 0 && <p className="mt-2 flex flex-wrap items-center gap-2 text-sm">Left out: {leftOut.map((each) => <Button key={each} onClick={() => send({ type: 'put back', role: each })}>{each}: put it back</Button>)}</p>}
-      <Extra things={things} taken={bench.roles.map((role) => role.name)} send={send} />
+      <Extra things={things} taken={composed.roles.map((role) => role.name)} send={send} />
     </section>
   )
 }

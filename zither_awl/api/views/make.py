@@ -1,4 +1,4 @@
-"""The bench: cards, what can be made, a tray put together, kept and unpacked; the household as one file."""
+"""Make: cards, what can be made, a tray put together, kept and unpacked; the household as one file."""
 
 from __future__ import annotations
 
@@ -6,39 +6,39 @@ from typing import Any
 
 from flask import Blueprint, Response, jsonify, request
 
-from zither_awl.api.bench_answers import bench_out, can_make_out, card_out
 from zither_awl.api.context import adult_id, desk
+from zither_awl.api.make_answers import can_make_out, card_out, composed_out
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.bench import (
-    BenchCardsOut,
-    BenchOut,
+from zither_awl.api.schemas.make import (
     CanMakeOut,
+    ComposedOut,
     HouseholdFileOut,
     KeepIn,
     MadeTrayOut,
+    MakeCardsOut,
     MakeQuery,
     SpotByHandOut,
     WishIn,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.services import bench, catalogue, transfer
-from zither_awl.services.bench import Wish
+from zither_awl.services import catalogue, make, transfer
+from zither_awl.services.make import Wish
 
-bp = Blueprint("bench", __name__, url_prefix="/api")
+bp = Blueprint("make", __name__, url_prefix="/api")
 
 
-@bp.get("/bench/cards")
-@api.validate(resp=answers(HTTP_200=BenchCardsOut), tags=["bench"])
-def get_cards() -> BenchCardsOut:
+@bp.get("/make/cards")
+@api.validate(resp=answers(HTTP_200=MakeCardsOut), tags=["make"])
+def get_cards() -> MakeCardsOut:
     """Every card with its levels."""
-    return BenchCardsOut(cards=[card_out(d) for d in catalogue.taken(desk().house())])
+    return MakeCardsOut(cards=[card_out(d) for d in catalogue.taken(desk().house())])
 
 
-@bp.get("/bench/makeable")
-@api.validate(query=MakeQuery, resp=answers(HTTP_200=CanMakeOut), tags=["bench"])
+@bp.get("/make/makeable")
+@api.validate(query=MakeQuery, resp=answers(HTTP_200=CanMakeOut), tags=["make"])
 def get_makeable(query: MakeQuery) -> CanMakeOut:
     """What can be made for a child from what is free, ranked, and what one thing more would unlock."""
-    return can_make_out(bench.can_make(desk(), query.child), query.child, desk().house())
+    return can_make_out(make.can_make(desk(), query.child), query.child, desk().house())
 
 
 def _wish(json: WishIn) -> Wish:
@@ -49,28 +49,28 @@ def _wish(json: WishIn) -> Wish:
     )  # fmt: skip
 
 
-@bp.post("/bench/compose")
-@api.validate(resp=answers(HTTP_200=BenchOut), tags=["bench"])
-def compose(json: WishIn) -> BenchOut:
+@bp.post("/make/compose")
+@api.validate(resp=answers(HTTP_200=ComposedOut), tags=["make"])
+def compose(json: WishIn) -> ComposedOut:
     """A tray put together as wished; nothing is written."""
     wish = _wish(json)
-    return bench_out(bench.compose(desk(), wish), wish, desk().house())
+    return composed_out(make.compose(desk(), wish), wish, desk().house())
 
 
-@bp.post("/bench/trays")
-@api.validate(resp=answers(HTTP_200=DoneOut), tags=["bench"])
+@bp.post("/make/trays")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["make"])
 def keep(json: KeepIn) -> DoneOut:
-    """Keep the tray on the bench."""
+    """Keep the tray."""
     meant = frozenset(json.for_children)
-    return DoneOut(id=bench.keep(desk(), _wish(json.wish), json.name, json.bin, meant, adult_id(),
+    return DoneOut(id=make.keep(desk(), _wish(json.wish), json.name, json.bin, meant, adult_id(),
                               exception=json.exception))  # fmt: skip
 
 
-@bp.get("/bench/trays/<int:tray_id>")
-@api.validate(resp=answers(HTTP_200=MadeTrayOut), tags=["bench"])
+@bp.get("/make/trays/<int:tray_id>")
+@api.validate(resp=answers(HTTP_200=MadeTrayOut), tags=["make"])
 def get_composed(tray_id: int) -> MadeTrayOut:
-    """How a tray was composed, to open it on the bench again."""
-    wish = bench.wish_of(desk(), tray_id)
+    """How a tray was composed, to open it in Make again."""
+    wish = make.wish_of(desk(), tray_id)
     return MadeTrayOut(key=wish.key, level=wish.level, child_id=wish.child_id, fixed=dict(wish.fixed),
                        counts=dict(wish.counts), container=wish.container, left_out=list(wish.left_out),
                        added=dict(wish.added),
@@ -79,17 +79,17 @@ def get_composed(tray_id: int) -> MadeTrayOut:
 
 
 @bp.post("/trays/<int:tray_id>/next-level")
-@api.validate(resp=answers(HTTP_200=DoneOut), tags=["bench"])
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["make"])
 def next_level(tray_id: int) -> DoneOut:
     """The same tray at the next level of its card; its name, its history and its place stay."""
-    return DoneOut(id=bench.next_level(desk(), tray_id, adult_id()))
+    return DoneOut(id=make.next_level(desk(), tray_id, adult_id()))
 
 
 @bp.post("/trays/<int:tray_id>/unpack")
-@api.validate(resp=answers(HTTP_200=DoneOut), tags=["bench"])
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["make"])
 def unpack(tray_id: int) -> DoneOut:
     """Take a tray apart; its things are free again."""
-    bench.unpack(desk(), tray_id, adult_id())
+    make.unpack(desk(), tray_id, adult_id())
     return DoneOut(id=tray_id)
 
 

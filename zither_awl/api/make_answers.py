@@ -1,4 +1,4 @@
-"""The bench's core values as the models that go out."""
+"""The composed's core values as the models that go out."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 from zither_awl.api.answers import decide_out, piece_out, reasons_out
-from zither_awl.api.schemas import bench as models
+from zither_awl.api.schemas import make as models
 from zither_awl.api.schemas import things as thing_models
 from zither_awl.core.difficulty import TEXTS
 from zither_awl.core.reasons import Reason
@@ -20,8 +20,8 @@ from zither_awl.core.trays.makeable import container_role
 from zither_awl.core.trays.match import consider, with_counts
 from zither_awl.core.trays.script import script_of
 from zither_awl.core.words import sentence
-from zither_awl.services.bench import Bench, CanMake, Wish
 from zither_awl.services.desk import House
+from zither_awl.services.make import CanMake, Composed, Wish
 from zither_awl.services.things import Thing, where_is
 
 
@@ -100,33 +100,34 @@ def _makeable(made: Made, house: House, at_once: Sequence[str]) -> models.Makeab
     )  # fmt: skip
 
 
-def bench_out(bench: Bench, wish: Wish, house: House) -> models.BenchOut:
-    """Everything the bench shows of one tray."""
-    made, card = bench.made, bench.made.design
+def composed_out(composed: Composed, wish: Wish, house: House) -> models.ComposedOut:
+    """Everything the composed shows of one tray."""
+    made, card = composed.made, composed.made.design
     stock = house.stock.without([wish.instead_of] if wish.instead_of else [])
     on_it = made.assembled
     kinds = [h.kind for c in on_it.contents for h in component_hazards(c.component, house.practice)]
     poured = on_it.poured
-    near = dict(bench.nearest.difficulty.items()) if bench.nearest else {}
-    return models.BenchOut(
-        card=_design_out(card, bench.level), level=bench.level.number, child_id=bench.child.id,
-        roles=_roles(bench, wish, stock), container=made.container.id if made.container else None,
-        container_by_hand=wish.container is not None, containers=_containers(bench, stock),
-        would_do=made.would_do.name if made.would_do else "", plan=_plan(made), laid=_laid(bench),
+    near = dict(composed.nearest.difficulty.items()) if composed.nearest else {}
+    return models.ComposedOut(
+        card=_design_out(card, composed.level), level=composed.level.number, child_id=composed.child.id,
+        roles=_roles(composed, wish, stock), container=made.container.id if made.container else None,
+        container_by_hand=wish.container is not None, containers=_containers(composed, stock),
+        would_do=made.would_do.name if made.would_do else "", plan=_plan(made), laid=_laid(composed),
         mass_g=round(on_it.mass_g, 1), pieces=on_it.pieces,
-        share=bench.level.pour.share if bench.level.pour else None,
+        share=composed.level.pour.share if composed.level.pour else None,
         poured=models.PouredOut(ml=round(poured.ml, 1), share=round(poured.share, 3), line_mm=poured.line_mm,
                                 source_line_mm=poured.source_line_mm, into=poured.target.name) if poured else None,
         checks=[models.CheckOut(severity=c.severity, reason=reasons_out([c.reason])[0], asks=decide_out(c.asks, house))
                 for c in made.checks],
         difficulty=[models.DimensionOut(name=name, step=step, most=len(TEXTS[name]) - 1, text=TEXTS[name][step],
                                         nearest=near.get(name)) for name, step in on_it.difficulty.items()],
-        nearest=bench.nearest.name if bench.nearest else "", compared=bench.nearest.words if bench.nearest else "",
-        takes=_takes(bench, house), freeing=[models.NamedTrayOut(tray_id=f.tray.id, name=f.tray.name, why=f.why)
-                                             for f in bench.freeing],
-        short=list(made.short), costs=models.CostsOut(known=bench.costs.known, unknown=bench.costs.unknown,
-                                                      per_use=bench.costs.per_use),
-        name=bench.name, emergency=emergency_words(house, kinds),
+        nearest=composed.nearest.name if composed.nearest else "",
+        compared=composed.nearest.words if composed.nearest else "",
+        takes=_takes(composed, house), freeing=[models.NamedTrayOut(tray_id=f.tray.id, name=f.tray.name, why=f.why)
+                                             for f in composed.freeing],
+        short=list(made.short), costs=models.CostsOut(known=composed.costs.known, unknown=composed.costs.unknown,
+                                                      per_use=composed.costs.per_use),
+        name=composed.name, emergency=emergency_words(house, kinds),
     )  # fmt: skip
 
 
@@ -148,8 +149,8 @@ def _design_out(card: Design, level: Level) -> models.DesignOut:
                             not_yet=level.not_yet, levels=_levels(card))  # fmt: skip
 
 
-def _roles(bench: Bench, wish: Wish, stock: Stock) -> list[models.RoleOut]:
-    found = bench.made.matches
+def _roles(composed: Composed, wish: Wish, stock: Stock) -> list[models.RoleOut]:
+    found = composed.made.matches
     return [
         models.RoleOut(
             name=role.name, use=role.use, count=role.count, needs=list(role.accepts), shows=role.shows,
@@ -158,7 +159,7 @@ def _roles(bench: Bench, wish: Wish, stock: Stock) -> list[models.RoleOut]:
             chosen=found.chosen[role.name].id if role.name in found.chosen else None,
             considered=[_candidate(c, stock) for c in found.considered[role.name]],
         )
-        for role in with_counts(bench.level, wish.counts)
+        for role in with_counts(composed.level, wish.counts)
     ]  # fmt: skip
 
 
@@ -168,10 +169,10 @@ def _candidate(each: Candidate, stock: Stock) -> models.CandidateOut:
                                free=stock.free(c), drawn=kind_of(c).drawn)  # fmt: skip
 
 
-def _containers(bench: Bench, stock: Stock) -> list[models.CandidateOut]:
-    if not bench.level.container:
+def _containers(composed: Composed, stock: Stock) -> list[models.CandidateOut]:
+    if not composed.level.container:
         return []
-    return [_candidate(c, stock) for c in consider(container_role(bench.level), stock, None)]
+    return [_candidate(c, stock) for c in consider(container_role(composed.level), stock, None)]
 
 
 def _plan(made: Made) -> models.PlanOut | None:
@@ -186,10 +187,10 @@ def _plan(made: Made) -> models.PlanOut | None:
                           drawn=box.material or box.kind)  # fmt: skip
 
 
-def _laid(bench: Bench) -> list[models.LaidOut]:
-    made = bench.made.assembled
+def _laid(composed: Composed) -> list[models.LaidOut]:
+    made = composed.made.assembled
     spots = {s.name: s for s in made.packing.spots} if isinstance(made.packing, Packing) else {}
-    roles = {r.name: r for r in bench.level.roles}
+    roles = {r.name: r for r in composed.level.roles}
     out = []
     for each in made.contents:
         role, spot = roles.get(each.role), spots.get(each.role)
@@ -208,7 +209,7 @@ def _laid(bench: Bench) -> list[models.LaidOut]:
     return out
 
 
-def _takes(bench: Bench, house: House) -> list[models.ClashOut]:
+def _takes(composed: Composed, house: House) -> list[models.ClashOut]:
     names: Mapping[int, str] = {t.id: t.name for t in house.trays}
     return [
         models.ClashOut(
@@ -216,7 +217,7 @@ def _takes(bench: Bench, house: House) -> list[models.ClashOut]:
             trays=[models.NamedTrayOut(tray_id=key, name=names[key], why=f"holds {count}")
                    for key, count in clash.trays if key in names],
         )
-        for clash in bench.takes
+        for clash in composed.takes
     ]  # fmt: skip
 
 

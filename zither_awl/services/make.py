@@ -1,4 +1,4 @@
-"""Use cases of the bench: which cards there are, what can be made, a tray put together, kept and unpacked again."""
+"""Use cases of Make: which cards there are, what can be made, a tray put together, kept and unpacked again."""
 
 from __future__ import annotations
 
@@ -80,7 +80,7 @@ def can_make(desk: Desk, child_id: int) -> CanMake:
 
 @dataclass(frozen=True, slots=True)
 class Wish:
-    """A tray as it is wished for at the bench: the card, the level, for whom, and what was chosen by hand.
+    """A tray as it is wished for: the card, the level, for whom, and what was chosen by hand.
 
     `instead_of` is the tray being composed anew; its things count as free.
     """
@@ -118,8 +118,8 @@ class Freeing:
 
 
 @dataclass(frozen=True, slots=True)
-class Bench:
-    """A tray on the bench: put together, checked, compared, and what it takes from others."""
+class Composed:
+    """A tray put together, checked, compared, and what it takes from others."""
 
     made: Made
     level: Level
@@ -131,7 +131,7 @@ class Bench:
     name: str
 
 
-def compose(desk: Desk, wish: Wish) -> Bench:
+def compose(desk: Desk, wish: Wish) -> Composed:
     """Put a tray together as wished; what was not chosen by hand is matched. Nothing is written.
 
     Raises: NotFound for a card, child or thing that is not there, InvalidValue for a level, share or count.
@@ -157,7 +157,7 @@ def compose(desk: Desk, wish: Wish) -> Bench:
         itself = replace(itself, contents=tuple(c for c in itself.contents if c.role != CONTAINER))
     others = [t for t in house.trays if t.id not in gone]
     costs = cost_per_use(((c.component, c.count) for c in made.assembled.contents), _uses(desk, wish.instead_of))
-    return Bench(
+    return Composed(
         made=made, level=level, child=child, nearest=_nearest(house, child, today, made.assembled.difficulty),
         takes=tuple(c for c in shared_stock([*others, itself], stock) if -1 in dict(c.trays)),
         freeing=_freeing(house, today, card, level, need, wish) if made.short else (), costs=costs,
@@ -247,15 +247,15 @@ def keep(
     desk: Desk, wish: Wish, name: str, bin_name: str, for_children: frozenset[int], adult_id: int | None, *,
     exception: str = "",
 ) -> int:  # fmt: skip
-    """Keep the tray on the bench: its things are then in use. With `instead_of` that tray is composed anew.
+    """Keep the tray: its things are then in use. With `instead_of` that tray is composed anew.
 
     `exception` is why it is kept though something that must hold does not. Raises: InvalidValue while something is
     missing, does not fit, or lies on another tray; or for a rule that must hold, without a reason.
     """
-    bench = compose(desk, wish)
-    made, house = bench.made, desk.house()
-    if bench.takes:
-        clash = bench.takes[0]
+    composed = compose(desk, wish)
+    made, house = composed.made, desk.house()
+    if composed.takes:
+        clash = composed.takes[0]
         on = [house.tray(key).name for key, _ in clash.trays if key > 0]
         raise InvalidValue(FieldProblem("roles", f"{clash.component.name} lies on {', '.join(on)}.",
                                         "Unpack one of them, or choose something else."))  # fmt: skip
@@ -272,9 +272,9 @@ def keep(
                                         "Change it, or write why it is kept all the same."))  # fmt: skip
     old = house.tray(wish.instead_of) if wish.instead_of else None
     with desk.write(adult_id, f"{'Composed' if old is None else 'Composed anew'} {name}") as work:
-        meant = (for_children or frozenset({bench.child.id})) | (old.for_children if old else frozenset())
+        meant = (for_children or frozenset({composed.child.id})) | (old.for_children if old else frozenset())
         bin_id = bin_for(work, house, bin_name) if bin_name.strip() or not old else old.bin_id
-        tray = made_tray(work, made, bench.level, name, meant, tray_id=old.id if old else 0, bin_id=bin_id)
+        tray = made_tray(work, made, composed.level, name, meant, tray_id=old.id if old else 0, bin_id=bin_id)
         why = exception.strip() if must is not None else ""
         kept = work.cupboard.save_tray(replace(tray, photo_id=old.photo_id if old else None, exception=why))
         _link_rungs(work, designs(house))
@@ -315,12 +315,12 @@ def next_level(desk: Desk, tray_id: int, adult_id: int | None) -> int:
 def lay_out(desk: Desk, tray_id: int, wish: Wish, adult_id: int | None = None) -> None:
     """Say what lies on a tray that came from a file: the things of a wish. Its measures stay as they were taken."""
     house, tray = desk.house(), desk.house().tray(tray_id)
-    bench = compose(desk, replace(wish, instead_of=tray_id))
-    if bench.made.short or bench.takes:
-        lacks = [*bench.made.short, *(clash.component.name for clash in bench.takes)]
+    composed = compose(desk, replace(wish, instead_of=tray_id))
+    if composed.made.short or composed.takes:
+        lacks = [*composed.made.short, *(clash.component.name for clash in composed.takes)]
         raise InvalidValue(FieldProblem("roles", f"of {tray.name} are not all filled: {', '.join(lacks)}."))
     with desk.write(adult_id, f"What lies on {tray.name}") as work:
-        contents = _with_tap_water(work, bench.made.assembled.contents)
+        contents = _with_tap_water(work, composed.made.assembled.contents)
         card = replace(tray.card, key=wish.key, level=wish.level)
         work.cupboard.save_tray(replace(house.tray(tray_id), card=card, contents=contents))
         _link_rungs(work, designs(house))
@@ -363,11 +363,11 @@ def _link_rungs(work: Store, known: Mapping[str, Design]) -> None:
 
 
 def wish_of(desk: Desk, tray_id: int) -> Wish:
-    """The wish that makes a kept tray again. Raises: NotFound for a tray without a card of the bench."""
+    """The wish that makes a kept tray again. Raises: NotFound for a tray without a card of ours."""
     house = desk.house()
     tray = house.tray(tray_id)
     if not tray.contents or tray.card.key not in designs(house):
-        raise NotFound(f"{tray.name} was not made at the bench.")
+        raise NotFound(f"{tray.name} was not made under Make.")
     container = next((c.component.id for c in tray.contents if c.role == CONTAINER), None)
     inner = [c for c in tray.contents if c.role != CONTAINER]
     child = next((c.id for c in house.children if c.id in tray.for_children), house.children[0].id)

@@ -39,7 +39,7 @@ def spooning(child: int, **more: Any) -> dict[str, Any]:
 
 
 def test_what_can_be_made_says_what_to_fetch_from_where_and_why(filled: dict[str, Any]) -> None:
-    can = filled["client"].get(f"/api/bench/makeable?child={filled['child']}")
+    can = filled["client"].get(f"/api/make/makeable?child={filled['child']}")
     assert len(can["made"]) >= 8
     assert can["at_once"] == len([m for m in can["made"] if m["at_once"]]) >= 2
     spoon = next(m for m in can["made"] if m["key"] == "spoon-large")
@@ -51,7 +51,7 @@ def test_what_can_be_made_says_what_to_fetch_from_where_and_why(filled: dict[str
 
 def test_a_tray_composed_over_http_is_kept_drawn_and_opened_again(filled: dict[str, Any]) -> None:
     client, child = filled["client"], filled["child"]
-    bench = client.post("/api/bench/compose", spooning(child))
+    bench = client.post("/api/make/compose", spooning(child))
     assert bench["short"] == []
     assert {each["role"] for each in bench["laid"] if each["x_mm"] is not None} == {
         "first bowl",
@@ -59,12 +59,12 @@ def test_a_tray_composed_over_http_is_kept_drawn_and_opened_again(filled: dict[s
         "second bowl",
     }
     assert all(c["reason"]["source"] for c in bench["checks"])
-    kept = client.post("/api/bench/trays", {"wish": spooning(child), "name": "Spooning", "bin": "Bin 2"})["id"]
-    again = client.get(f"/api/bench/trays/{kept}")
+    kept = client.post("/api/make/trays", {"wish": spooning(child), "name": "Spooning", "bin": "Bin 2"})["id"]
+    again = client.get(f"/api/make/trays/{kept}")
     assert (again["key"], again["level"], again["counts"]["balls"]) == ("spoon-large", 1, 4)
     (tray,) = client.get("/api/cupboard")["trays"]
     assert (tray["made"], tray["bin"]) == (True, "Bin 2")
-    problem = client.post("/api/bench/trays", {"wish": spooning(child), "name": "Spooning"}, 422)
+    problem = client.post("/api/make/trays", {"wish": spooning(child), "name": "Spooning"}, 422)
     assert problem["errors"]
     client.post(f"/api/trays/{kept}/unpack")
     assert client.get("/api/cupboard")["archived"][0]["made"] is False
@@ -81,7 +81,7 @@ def test_a_tray_composed_over_http_is_kept_drawn_and_opened_again(filled: dict[s
     ],
 )
 def test_a_wish_is_answered_or_refused_in_words(filled: dict[str, Any], wish: Any, status: int, said: str) -> None:
-    answer = filled["client"].post("/api/bench/compose", {**spooning(filled["child"]), **wish}, status)
+    answer = filled["client"].post("/api/make/compose", {**spooning(filled["child"]), **wish}, status)
     assert said in answer.get("detail", "")
 
 
@@ -115,7 +115,7 @@ def test_a_thing_is_mended_field_by_field_and_a_bad_field_is_named(filled: dict[
 
 def test_a_photograph_is_only_for_a_browser_that_opened_the_household(filled: dict[str, Any]) -> None:
     client, child = filled["client"], filled["child"]
-    tray = client.post("/api/bench/trays", {"wish": spooning(child), "name": "Spooning"})["id"]
+    tray = client.post("/api/make/trays", {"wish": spooning(child), "name": "Spooning"})["id"]
     assert send_bytes(client, "PUT", f"/api/trays/{tray}/photo", picture()).status_code == 200
     seen = client.flask.get(f"/api/trays/{tray}/photo.jpg", base_url=BASE)
     assert (seen.content_type, seen.data[:2]) == ("image/jpeg", b"\xff\xd8")
@@ -161,5 +161,5 @@ def test_files_of_things_and_cards_are_checked_and_taken(filled: dict[str, Any])
     text = client.flask.get("/api/export/cards.csv", base_url=BASE).data.decode("utf-8-sig")
     changed = text.replace("To fold a cloth along a line, edge to edge.", "To fold.")
     assert client.post("/api/import/cards", {"text": changed})["taken"] == 1
-    cards = {c["key"]: c["own"] for c in client.get("/api/bench/cards")["cards"]}
+    cards = {c["key"]: c["own"] for c in client.get("/api/make/cards")["cards"]}
     assert (cards["fold"], cards["tongs"]) == (True, False)
