@@ -87,18 +87,18 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot(person, "/children?child=2", "children", "Words written")
     _shoot(person, "/cupboard", "cupboard", "birch tray")
     trays = {t.name: t.id for t in desk.house().trays}
-    _shoot(person, f"/bench?tray={trays['Water, jug to cup']}", "bench", "can stand at once")
-    _shoot(person, "/change", "change", "Folding: two lines")
+    _shoot(person, f"/make?tray={trays['Water, jug to cup']}", "bench", "can stand at once")
+    _shoot(person, "/weeks", "change", "Folding: two lines")
     _shoot(person, "/house", "house", "What it checks")
-    _shoot(person, "/morning", "morning", "A typical morning")
+    _shoot(person, "/cycle", "morning", "A typical work cycle")
     _lessons(person, desk, clock)
     log_the_morning(desk, clock)
     _shoot_both(person, "/watch", "watch", "Turning three bolts")
-    person.go("/change")
+    person.go("/weeks")
     person.tap("button", "Accept")
     person.wait_to_see("nothing should change yet")
     _shoot(person, "/today", "today", "Pull Folding: two lines")
-    _shoot(person, "/catalogue?card=float-sink", "catalogue", "Does it float?")
+    _shoot(person, "/make/catalogue?card=float-sink", "catalogue", "Does it float?")
     _paper(desk, trays["Water, jug to cup"])
 
 
@@ -138,7 +138,7 @@ def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
         told = {"child_id": children["Wren"], "set_key": "colours-first", "word": word, "turn": turn}
         items.append(tablet.item("answer", 7 * 1440 + minute, right=right, text="" if right else "red", **told))
     tablet.send(*items)
-    _shoot(person, f"/lesson?child={children['Wren']}&set=colours-first", "lesson", "What was taken for what")
+    _shoot(person, f"/lesson?child={children['Wren']}&set=colours-first", "lesson", "Mix-ups")
     _shoot(person, "/show?child=1&tray=2", "script", "Watch me")
     person.go("/evening")
     for child, tray in (("Anselm", "Turning three bolts"), ("Anselm", "Blocks"), ("Wren", "Four cylinders")):

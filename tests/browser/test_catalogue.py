@@ -12,7 +12,7 @@ CHANGE = "form[aria-label='Change Folding a cloth']"
 
 
 def test_by_keyboard_alone_a_card_is_found_left_out_and_taken_back(at_demo: Person) -> None:
-    at_demo.go("/catalogue")
+    at_demo.go("/make/catalogue")
     at_demo.find("button", "Folding a cloth")
     at_demo.tab_to("Find")
     at_demo.press(*"folding a cloth")
@@ -36,12 +36,12 @@ def test_by_keyboard_alone_a_card_is_found_left_out_and_taken_back(at_demo: Pers
 
 
 def test_a_card_is_changed_a_mistake_is_told_and_what_was_written_stays(at_demo: Person) -> None:
-    at_demo.go("/catalogue?card=fold&edit=1")
-    at_demo.type("What an adult does each morning", "Iron the squares.", CHANGE)
+    at_demo.go("/make/catalogue?card=fold&edit=1")
+    at_demo.type("What an adult does each day before work", "Iron the squares.", CHANGE)
     at_demo.type("To", "20", CHANGE)
     at_demo.tap("button", "Save the card", CHANGE)
     at_demo.wait_to_see("expected 0 to 96, rising")
-    kept = at_demo.find("field", "What an adult does each morning", CHANGE)
+    kept = at_demo.find("field", "What an adult does each day before work", CHANGE)
     assert kept.get_attribute("value") == "Iron the squares."
     assert at_demo.violations() == []
     at_demo.type("To", "50", CHANGE)
@@ -53,7 +53,7 @@ def test_a_card_is_changed_a_mistake_is_told_and_what_was_written_stays(at_demo:
 
 
 def test_a_house_picks_and_filters_what_it_can_make(at_demo: Person) -> None:
-    at_demo.go("/catalogue")
+    at_demo.go("/make/catalogue")
     at_demo.tap("choice", "Only what we pick")
     at_demo.tap("button", "Leave out all of music")
     at_demo.wait_to_see("Music 0 of 14")
@@ -95,7 +95,7 @@ def test_paper_is_seen_before_it_is_printed_and_a_job_lies_in_house(at_demo: Per
 
 
 def test_words_of_a_card_become_cards_in_one_language_or_two(at_demo: Person) -> None:
-    at_demo.go("/catalogue?card=float-sink")
+    at_demo.go("/make/catalogue?card=float-sink")
     at_demo.tap("link", "Word cards")
     at_demo.wait_to_see("3 of 3 words have no photograph yet")
     at_demo.tap("button", "What is written on page 1")
@@ -115,7 +115,7 @@ def test_a_thing_is_weighed_on_the_bench_through_silence_and_overload(at_demo: P
         at_demo.until(lambda: at_demo.find("field", "What lies on it").get_attribute("value") == load, "it is set")
 
     def lay_on_the_bench() -> None:
-        at_demo.go("/bench?card=fold")
+        at_demo.go("/make?card=fold")
         at_demo.tap("button", "Weigh it: tea towels")
 
     steer("0", silent=True)

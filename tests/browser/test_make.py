@@ -160,7 +160,7 @@ def test_a_pouring_tray_is_composed_drawn_reckoned_and_kept(
 ) -> None:
     for typed in (*FIFTEEN, "apron", "2 saucers", "4 glasses of 180 ml"):
         things.save_component(small.desk, understood(typed), "Bin 1", small.adult)
-    person = open_house("/bench?card=pour-water&level=2")
+    person = open_house("/make?card=pour-water&level=2")
     person.find("button", "dish for drips: saucers, with jugs")
     person.wait_to_see("Fill line on glasses")
     person.wait_to_see("Complete, with")
@@ -187,7 +187,7 @@ field.dispatchEvent(new Event('input', { bubbles: true }))
 
 def test_all_trays_in_use_is_mended_by_unpacking_one_that_rests(at_demo: Person) -> None:
     person = at_demo
-    person.go("/bench?card=pour-water&level=2")
+    person.go("/make?card=pour-water&level=2")
     person.wait_to_see("Not there yet: container")
     person.wait_to_see("which would do and is in use")
     assert not person.find("button", "Keep this tray").is_enabled()
@@ -200,12 +200,12 @@ def test_all_trays_in_use_is_mended_by_unpacking_one_that_rests(at_demo: Person)
 
 def test_the_notches_move_with_the_tool_and_the_pieces(at_demo: Person) -> None:
     person = at_demo
-    person.go("/bench?card=fold&level=2&child=2")
+    person.go("/make?card=fold&level=2&child=2")
     person.wait_to_see("Beside the nearest mastered tray, Folding: one line")
     pieces = person.find("region", "Difficulty").text
     person.tap("button", "One less: cloths")
     person.until(lambda: person.find("region", "Difficulty").text != pieces, "the notches to move")
-    person.go("/bench?card=tongs&level=4&child=1")
+    person.go("/make?card=tongs&level=4&child=1")
     person.find("region", "Difficulty")
     person.choose("Tongs", "steel tweezers")
     person.wait_to_see("tweezers or dropper")
@@ -224,7 +224,7 @@ def test_the_whole_bench_works_by_keys_alone(at_demo: Person) -> None:
     person.tab_to("Sweeping to a square")
     person.press(Keys.ENTER)
     person.wait_to_see("an invitation, with its things at hand")
-    person.go("/bench?card=tongs&level=1&child=1")
+    person.go("/make?card=tongs&level=1&child=1")
     person.find("button", "tongs: toast tongs")
     person.tab_to("tongs: ")
     before = person.focused()
@@ -241,7 +241,7 @@ def test_a_thing_is_dragged_on_the_tray_and_a_clash_is_named(at_demo: Person) ->
     from selenium.webdriver import ActionChains
 
     person = at_demo
-    person.go("/bench?card=tongs&level=1&child=1")
+    person.go("/make?card=tongs&level=1&child=1")
     left, right = person.find("button", "first bowl: "), person.find("button", "second bowl: ")
     ActionChains(person.driver).drag_and_drop(right, left).perform()
     person.wait_to_see("lie over one another")
@@ -267,7 +267,7 @@ def test_a_composed_tray_is_opened_again_and_gets_a_photograph(at_demo: Person, 
     person.find("button", "Take it off")
     image = person.driver.find_element("css selector", "[role=dialog] img")
     person.until(lambda: person.driver.execute_script("return arguments[0].naturalWidth", image) == 400, "the picture")
-    person.tap("link", "Open it on the bench")
+    person.tap("link", "Open it in Make")
     person.wait_to_see("Keep it so")
     person.find("button", "cloths: 3 tea towels")
 
@@ -298,7 +298,7 @@ def test_the_household_goes_out_and_comes_in_again(at_demo: Person, tmp_path: Pa
 
 def test_what_may_be_decided_is_asked_where_it_is_refused_kept_away_and_withdrawn(at_demo: Person) -> None:
     person = at_demo
-    person.go("/bench?card=wash-table&child=2")
+    person.go("/make?card=wash-table&child=2")
     person.wait_to_see("You sit with Wren: allow")
     assert person.find("field", "Kept all the same, because")
     assert person.violations() == []
@@ -321,13 +321,13 @@ def test_what_may_be_decided_is_asked_where_it_is_refused_kept_away_and_withdraw
     person.type("Changes at one look, at most", "3")
     person.tap("button", "Save")
     person.wait_until_gone("expected such as 2")
-    person.go("/bench?card=wash-table&child=2")
+    person.go("/make?card=wash-table&child=2")
     person.wait_to_see("You sit with Wren: allow")
 
 
 def test_an_aim_is_said_and_dropped_and_numbers_are_behind_a_sentence(at_demo: Person) -> None:
     person = at_demo
-    person.go("/change")
+    person.go("/weeks")
     person.type("An aim", "laying the table")
     person.tap("button", "Add the aim")
     person.find("button", "Drop the aim: laying the table")

@@ -37,7 +37,7 @@ def test_a_finished_piece_of_work_is_three_taps_and_a_round_is_one(watching: Wat
     taps = watching.person.taps
     watching.takes("Anselm", "Blocks")
     assert watching.person.taps - taps == 1
-    watching.tap("Anselm", "Once round")
+    watching.tap("Anselm", "Repetition")
     watching.tap("Anselm", "Done, put back")
     assert watching.person.taps - taps == 3
     watching.person.wait_to_see("Anselm takes")
@@ -48,7 +48,7 @@ def test_every_target_in_the_lanes_is_at_least_48_px(watching: WatchPage) -> Non
     own = ':is(section[aria-label="Anselm"], section[aria-label="Wren"]) '
     lanes = SMALL.replace("main ", own)
     assert watching.person.driver.execute_script(lanes) == []
-    for opens in ("Broken off", "Helped", "A part", "How deep", "Note", "I showed", "Takes another"):
+    for opens in ("Interrupted", "Helped", "A part", "Concentration", "Note", "I showed", "Takes another"):
         watching.tap("Anselm", opens)
         assert watching.person.driver.execute_script(lanes) == [], opens
         assert watching.person.violations() == [], opens
@@ -90,7 +90,7 @@ def test_parts_mended_and_a_phrase_of_the_house(watching: WatchPage) -> None:
     person.find("button", "Take away Asked for it by name.")
     person.go("/watch")
     watching.takes("Wren", "Blocks")
-    watching.tap("Wren", "Mended it")
+    watching.tap("Wren", "Self-corrected")
     watching.tap("Wren", "A part")
     person.type("Another part", "the tall tower", watching.lane("Wren"))
     watching.tap("Wren", "not yet")
@@ -114,7 +114,7 @@ def test_parts_mended_and_a_phrase_of_the_house(watching: WatchPage) -> None:
 def test_what_was_missing_is_a_line_on_today_until_it_is_complete(watching: WatchPage, clock: SetClock) -> None:
     person = watching.person
     watching.takes("Anselm", "Turning three bolts")
-    watching.tap("Anselm", "Broken off")
+    watching.tap("Anselm", "Interrupted")
     watching.tap("Anselm", "material missing")
     watching.all_sent()
     clock.move_on(timedelta(minutes=5))
@@ -170,7 +170,7 @@ def test_a_lesson_is_led_turn_by_turn_with_one_tap_an_answer(at_demo: Person) ->
     person.until(lambda: _now(person) != first, "another word")
     person.tap("button", "showed red")
     assert person.taps - taps == 2
-    person.wait_to_see("What was taken for what")
+    person.wait_to_see("Mix-ups")
     assert person.violations() == []
     person.tap("button", "neither")
     person.wait_to_see("Two went astray: stop here")
@@ -284,20 +284,20 @@ def test_a_tray_is_shown_by_its_script_and_the_outcome_is_the_second_tap(at_demo
 def test_one_morning_by_keyboard_alone(at_demo: Person) -> None:
     person = at_demo
     person.go("/watch")
-    person.tab_to("Begin the morning")
+    person.tab_to("Begin the work cycle")
     person.press("\ue007")
-    person.find("button", "End the morning")
+    person.find("button", "End the work cycle")
     person.driver.execute_script("document.activeElement.blur()")
     person.driver.execute_script("document.querySelector('[data-lane]').focus()")
     person.press("2")
     watch = WatchPage(person)
-    person.find("button", "Once round", watch.lane("Anselm"))
+    person.find("button", "Repetition", watch.lane("Anselm"))
     person.driver.execute_script("document.querySelector('[data-lane]').focus()")
     person.press(" ", "m", "i")
     person.find("button", "noise", watch.lane("Anselm"))
     person.tab_to("noise")
     person.press("\ue007")
-    person.find("button", "Came back", watch.lane("Anselm"))
+    person.find("button", "Returned", watch.lane("Anselm"))
     person.driver.execute_script("document.querySelector('[data-lane]').focus()")
     person.press("i", "p")
     person.wait_to_see("Anselm takes")
@@ -307,7 +307,7 @@ def test_one_morning_by_keyboard_alone(at_demo: Person) -> None:
 
 
 def test_a_morning_prints_for_the_fridge_without_buttons(at_demo: Person) -> None:
-    look_at(at_demo, "/morning")
+    look_at(at_demo, "/cycle")
     made = at_demo.driver.execute_cdp_cmd("Page.printToPDF", {"paperWidth": 8.27, "paperHeight": 11.69})
     pages = PdfReader(io.BytesIO(base64.b64decode(made["data"]))).pages
     text = "".join(p.extract_text() for p in pages)

@@ -128,7 +128,7 @@ def let_in(person: Person, home: HomeServed) -> None:
     person.until(lambda: person.driver.execute_script(ready), "the service worker")
     set_clock(person, NOW)
     person.go("/watch")
-    person.find("button", "Begin the morning")
+    person.find("button", "Begin the work cycle")
 
 
 Line = tuple[int, str, str, str]
@@ -162,21 +162,21 @@ class Script:
     def round(self, person: Person, seconds: int, child: str) -> None:
         page = self.at(person, seconds)
         before = page.rounds(child)
-        page.tap(child, "Once round")
+        page.tap(child, "Repetition")
         person.until(lambda: page.rounds(child) == before + 1, "the round to be drawn")
         self.wrote(child, "round")
 
     def breaks(self, person: Person, seconds: int, child: str, cause: str) -> None:
         page = self.at(person, seconds)
-        page.tap(child, "Broken off")
+        page.tap(child, "Interrupted")
         page.tap(child, cause)
-        person.find("button", "Came back", page.lane(child))
+        person.find("button", "Returned", page.lane(child))
         self.wrote(child, "broken", cause)
 
     def back(self, person: Person, seconds: int, child: str) -> None:
         page = self.at(person, seconds)
-        page.tap(child, "Came back")
-        person.find("button", "Broken off", page.lane(child))
+        page.tap(child, "Returned")
+        person.find("button", "Interrupted", page.lane(child))
         self.wrote(child, "back")
 
     def helped(self, person: Person, seconds: int, child: str, how: str) -> None:
@@ -239,7 +239,7 @@ def test_a_morning_of_sixty_events_survives_a_killed_program_and_a_killed_browse
     tablet.kill()
     person = tablet.open()
     person.driver.get(home.address + "/watch")
-    person.find("button", "Once round", WatchPage(person).lane("Tove"))
+    person.find("button", "Repetition", WatchPage(person).lane("Tove"))
     third_part(person, script)
     assert sum(script.expected.values()) == 60
     assert person.violations() == []

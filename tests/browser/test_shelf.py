@@ -174,7 +174,7 @@ def test_a_child_is_archived_brought_back_and_deleted_for_good_by_its_name(at_de
 
 def test_a_change_is_declined_with_a_reason_and_one_of_our_own_is_made(at_demo: Person) -> None:
     person = at_demo
-    person.go("/change")
+    person.go("/weeks")
     person.tap("button", "Decline…")
     person.tap("button", "Decline it")
     person.wait_to_see("is empty; a few words will do.")

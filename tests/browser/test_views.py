@@ -15,12 +15,12 @@ from pypdf import PdfReader
 from tests.browser.driver import Person, resize
 
 VIEWS = (
-    "/today", "/watch", "/shelf", "/shelf?tray=2", "/bench", "/bench?card=pour-water&level=2", "/cupboard",
-    "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/change", "/work?child=2",
-    "/house", "/heights", "/shelf?arrange=1", "/evening", "/morning", "/words?child=2",
+    "/today", "/watch", "/shelf", "/shelf?tray=2", "/make", "/make?card=pour-water&level=2", "/cupboard",
+    "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/weeks", "/work?child=2",
+    "/house", "/heights", "/shelf?arrange=1", "/evening", "/cycle", "/words?child=2",
     "/lesson?child=2&set=sounds-first",
-    "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2", "/catalogue", "/catalogue?card=snack",
-    "/catalogue?card=fold&edit=1", "/paper?kind=tray-cards&ids=1", "/paper?kind=word-cards&key=card:fold",
+    "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2", "/make/catalogue", "/make/catalogue?card=snack",
+    "/make/catalogue?card=fold&edit=1", "/paper?kind=tray-cards&ids=1", "/paper?kind=word-cards&key=card:fold",
 )  # fmt: skip
 THEME = Path(__file__).parents[2] / "web/src/theme.css"
 
@@ -68,11 +68,11 @@ def test_axe_finds_nothing_in_dialogs_and_during_a_morning(at_demo: Person) -> N
         at_demo.until(lambda: at_demo.driver.find_elements("css selector", "[role=dialog]"), "the dialog")
         assert at_demo.violations() == [], button
     look_at(at_demo, "/watch")
-    at_demo.tap("button", "Begin the morning")
+    at_demo.tap("button", "Begin the work cycle")
     at_demo.tap("button", "Turning three bolts", "section[aria-label='Anselm']")
-    at_demo.find("button", "Once round")
+    at_demo.find("button", "Repetition")
     assert at_demo.violations() == []
-    at_demo.tap("button", "Broken off")
+    at_demo.tap("button", "Interrupted")
     assert at_demo.violations() == []
 
 
@@ -80,15 +80,15 @@ EMPTY = {
     "/today": "Nothing to set out",
     "/watch": "No child yet",
     "/shelf": "No shelf yet",
-    "/bench": "Add a child first",
+    "/make": "Add a child first",
     "/cupboard": "Nothing is entered yet",
     "/cupboard?part=trays": "The cupboard is empty",
     "/cupboard?part=bins": "No bin yet",
     "/children": "No child yet",
-    "/change": "Nothing has been seen yet",
+    "/weeks": "Nothing has been seen yet",
     "/work": "No work written down here",
     "/heights": "No child yet",
-    "/morning": "No morning has ended yet",
+    "/cycle": "No work cycle has ended yet",
     "/words": "Add a child first",
     "/paper": "There is no tray yet",
 }
@@ -184,7 +184,7 @@ def test_who_is_looking_is_chosen_once_per_device(
     person = visit(serve(demo_file))
     look_at(person, "/watch")
     person.choose("Who is looking", "Kwame")
-    person.tap("button", "Begin the morning")
+    person.tap("button", "Begin the work cycle")
     person.wait_to_see("Kwame watches")
     look_at(person, "/watch")
     person.wait_to_see("Kwame watches")

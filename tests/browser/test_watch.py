@@ -28,7 +28,7 @@ def test_times_are_right_across_a_reload_and_a_closed_laptop(watching: WatchPage
     watching.takes("Anselm", "Turning three bolts")
     clock.move_on(timedelta(minutes=12, seconds=30))
     watching.person.go("/watch")
-    watching.person.find("button", "Once round", watching.lane("Anselm"))
+    watching.person.find("button", "Repetition", watching.lane("Anselm"))
     assert 735 <= watching.at_it_s("Anselm") <= 765
     watching.tap("Anselm", "Done, put back")
     watching.person.wait_to_see("Anselm takes")
@@ -42,12 +42,12 @@ def test_several_children_at_once_and_the_morning_as_strings(watching: WatchPage
     watching.takes("Wren", "Wool to its colour")
     clock.move_on(timedelta(minutes=8))
     watching.person.go("/watch")
-    watching.tap("Wren", "Once round")
+    watching.tap("Wren", "Repetition")
     watching.tap("Wren", "Done, put back")
     watching.person.wait_to_see("Wren takes")
     watching.person.go("/watch")
     watching.person.until(
-        lambda: "Wool to its colour from 9:00 to 9:08, 1 times round" in watching.strings(), "Wren's string"
+        lambda: "Wool to its colour from 9:00 to 9:08, 1 repetitions" in watching.strings(), "Wren's string"
     )
     assert "Anselm: Blocks from 9:00" in watching.strings()
     assert "Tove: nothing yet." in watching.strings()
@@ -92,7 +92,7 @@ def test_an_ending_before_the_beginning_is_told_at_the_question(watching: WatchP
     person.type("It ended", "2026-03-16T08:20:00")
     person.tap("button", "Write it down")
     person.wait_to_see("is not after the beginning")
-    person.tap("button", "Strike it out")
+    person.tap("button", "Remove")
     person.wait_until_gone("nobody saw the end")
 
 
@@ -109,14 +109,14 @@ def test_events_wait_while_the_server_is_away_and_come_once(
         "window.kept = window.fetch; window.fetch = () => Promise.reject(new TypeError('away'))"
     )
     watch.takes("Anselm", "Blocks")
-    watch.tap("Anselm", "Once round")
+    watch.tap("Anselm", "Repetition")
     person.wait_to_see("2 lines not sent yet")
     assert watch.rounds("Anselm") == 1
     person.go("/watch")
     person.wait_until_gone("not sent yet")
     assert watch.rounds("Anselm") == 1
     person.go("/work?child=1")
-    person.wait_to_see("1 times round")
+    person.wait_to_see("1 repetitions")
 
 
 def test_past_work_is_entered_refused_where_it_overlaps_mended_and_struck_out(at_demo: Person, clock: SetClock) -> None:
@@ -145,7 +145,7 @@ def test_past_work_is_entered_refused_where_it_overlaps_mended_and_struck_out(at
     person.wait_to_see("9:30 to 9:50")
     person.tap("button", "Trace", "article")
     person.wait_to_see("Mended Anselm, Blocks.")
-    person.tap("button", "Strike out", "article")
+    person.tap("button", "Remove", "article")
     person.find("button", "Bring back", "article")
 
 
@@ -213,7 +213,7 @@ FOLDS: list[Any] = [
 ]
 STRETCHES: list[Any] = [
     pytest.param([], None, [[0, 20]], id="open and unbroken"),
-    pytest.param([("broken", 5)], None, [[0, 5]], id="broken off"),
+    pytest.param([("broken", 5)], None, [[0, 5]], id="interrupted"),
     pytest.param([("broken", 5), ("back", 6)], None, [[0, 5], [6, 20]], id="came back"),
     pytest.param([("broken", 5), ("broken", 7), ("back", 8)], 12, [[0, 5], [8, 12]], id="broken twice, ended at 12"),
 ]
@@ -253,8 +253,8 @@ def test_the_room_is_swept_with_one_tap_a_child_also_while_the_server_is_away(
     person = visit(serve(demo_file), 800, 1280)
     person.go("/watch")
     WatchPage(person).begin()
-    region = "section[aria-label='Sweep the room']"
-    person.tap("button", "Sweep the room", region)
+    region = "section[aria-label='Look round']"
+    person.tap("button", "Look round", region)
     taps = person.taps
     for child, state in (("Anselm", "at work"), ("Wren", "with an adult"), ("Tove", "resting")):
         person.tap("button", state, f"[aria-label='{child} is']")
@@ -265,7 +265,7 @@ def test_the_room_is_swept_with_one_tap_a_child_also_while_the_server_is_away(
     offline = {"offline": True, "latency": 0, "downloadThroughput": 0, "uploadThroughput": 0}
     person.driver.execute_cdp_cmd("Network.enable", {})
     person.driver.execute_cdp_cmd("Network.emulateNetworkConditions", offline)
-    person.tap("button", "Sweep the room", region)
+    person.tap("button", "Look round", region)
     for child in ("Anselm", "Wren", "Tove"):
         person.tap("button", "at work", f"[aria-label='{child} is']")
     person.wait_to_see("1 line not sent yet.")
@@ -278,7 +278,7 @@ def test_the_room_is_swept_with_one_tap_a_child_also_while_the_server_is_away(
 def test_how_deep_it_was_is_two_taps_or_two_keys_and_stands_with_the_work(watching: WatchPage) -> None:
     watching.takes("Anselm", "Turning three bolts")
     taps = watching.person.taps
-    watching.tap("Anselm", "How deep")
+    watching.tap("Anselm", "Concentration")
     watching.tap("Anselm", "works on through noises")
     assert watching.person.taps - taps == 2
     watching.person.until(lambda: "works on through noises" in watching.text("Anselm"), "how deep it is")
@@ -297,14 +297,14 @@ def test_a_full_device_says_so_with_the_count_and_goes_on_when_there_is_room(wat
     )
     watching.takes("Anselm", "Blocks")
     person.wait_to_see("1 line not sent yet. This device cannot keep any more.")
-    watching.tap("Anselm", "Once round")
+    watching.tap("Anselm", "Repetition")
     person.wait_to_see("2 lines not sent yet. This device cannot keep any more.")
     assert person.violations() == []
     person.driver.execute_script("IDBObjectStore.prototype.add = window.add")
     person.wait_until_gone("cannot keep any more")
     watching.all_sent()
     person.go("/work?child=1")
-    person.wait_to_see("1 times round")
+    person.wait_to_see("1 repetitions")
 
 
 def test_what_the_version_before_kept_on_the_device_is_sent_after_an_update(at_demo: Person) -> None:
@@ -326,7 +326,7 @@ def test_what_the_version_before_kept_on_the_device_is_sent_after_an_update(at_d
     watch.all_sent()
     assert person.driver.execute_script("return localStorage.getItem('zither-awl:outbox')") is None
     person.go("/work?child=1")
-    person.wait_to_see("1 times round")
+    person.wait_to_see("1 repetitions")
     person.go("/watch")
     watch.begin()
     watch.takes("Wren", "Blocks")

@@ -176,7 +176,7 @@ def test_material_missing_is_a_line_on_today_until_the_tray_is_complete(
 def test_a_morning_is_read_with_its_curve_its_breaks_and_as_a_file(
     house: SmallHouse, pouring: int, tablet: Tablet
 ) -> None:
-    with pytest.raises(NotFound, match="No morning has ended"):
+    with pytest.raises(NotFound, match="No work cycle has ended"):
         reading.read_morning(house.desk, None)
     tablet.begin([house.ilse, house.tove])
     work = {"episode_id": "e1", "child_id": house.ilse}

@@ -51,7 +51,7 @@ def test_a_tray_nobody_laid_out_has_a_card_that_says_so(open_desk: Callable[[Pat
     desk = open_desk(demo_file)
     bare = next(t for t in desk.house().trays if not t.contents)
     made = paper.document(desk, Order("tray-cards", "A4", (bare.id,)))
-    assert made.notes == (f"What lies on {bare.name} was never said: under Cupboard, or on the bench.",)
+    assert made.notes == (f"What lies on {bare.name} was never said: under Cupboard, or under Make.",)
     assert bare.name in pages_of(made.pdf)[0]
 
 

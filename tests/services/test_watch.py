@@ -356,7 +356,7 @@ def test_past_work_is_entered_mended_and_struck_out_with_a_trace(house: SmallHou
     mending.strike(house.desk, made, True, house.adult)
     assert only(house).struck
     labels = [(line.label, line.adult_id) for line in mending.trace(house.desk, made)]
-    assert labels == [("Entered Ilse, Pouring", 1), ("Mended Ilse, Pouring", 1), ("Struck out an episode", 1)]
+    assert labels == [("Entered Ilse, Pouring", 1), ("Mended Ilse, Pouring", 1), ("Removed an episode", 1)]
     assert mending.trace(house.desk, made)[1].before["ended"] != mending.trace(house.desk, made)[1].after["ended"]
     mending.strike(house.desk, made, False, house.adult)
     assert not only(house).struck

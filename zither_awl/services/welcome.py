@@ -16,6 +16,8 @@ from zither_awl.store import prepare
 
 Step = Literal["house", "children", "know", "places", "things", "first"]
 State = Literal["open", "done", "later"]
+LOOKED_AT = "demo"
+"""Kept beside the steps: the demo was only moved in to be looked at."""
 
 _THERE: Mapping[Step, Callable[[House], bool]] = {
     "house": lambda house: house.household is not None,
@@ -57,6 +59,11 @@ def keep_step(desk: Desk, step: Step, state: Literal["done", "later"], adult_id:
         work.settings.save_welcome_step(step, state)
 
 
+def only_looked_at(house: House) -> bool:
+    """Whether this is the demo, moved in from the first screen to be left again."""
+    return LOOKED_AT in house.settings.welcome
+
+
 def look_at_demo(desk: Desk) -> None:
     """Fill an empty house with the demo's household. Raises: InvalidValue where somebody lives already."""
     if desk.house().household is not None:
@@ -78,4 +85,6 @@ def _put_in_place(desk: Desk, *, seeded: bool) -> None:
         with closing(Desk(prepare(path), desk.clock)) as fresh:
             if seeded:
                 seed_demo(fresh)
+                with fresh.write_untracked() as work:
+                    work.settings.save_welcome_step(LOOKED_AT, "done")
         desk.replace_database(path)

@@ -19,8 +19,8 @@ class WatchPage:
 
     def begin(self) -> None:
         """Begin the morning with everybody."""
-        self.person.tap("button", "Begin the morning")
-        self.person.find("button", "End the morning")
+        self.person.tap("button", "Begin the work cycle")
+        self.person.find("button", "End the work cycle")
 
     def all_sent(self) -> None:
         """Wait until this device has nothing left to send."""
@@ -32,7 +32,7 @@ class WatchPage:
     def takes(self, child: str, tray: str) -> None:
         """A child takes a tray."""
         self.person.tap("button", tray, self.lane(child))
-        self.person.find("button", "Once round", self.lane(child))
+        self.person.find("button", "Repetition", self.lane(child))
 
     def tap(self, child: str, name: str) -> None:
         """A tap in a child's lane."""
@@ -43,8 +43,8 @@ class WatchPage:
         return self.person.driver.find_element(By.CSS_SELECTOR, self.lane(child)).text
 
     def rounds(self, child: str) -> int:
-        """How many times round."""
-        return int(self.person.find("button", "Once round", self.lane(child)).text.split()[-1])
+        """How many repetitions."""
+        return int(self.person.find("button", "Repetition", self.lane(child)).text.split()[-1])
 
     def at_it_s(self, child: str) -> int:
         """The seconds on a child's clock."""

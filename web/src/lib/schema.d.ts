@@ -6462,6 +6462,8 @@ export interface components {
             /** Demo */
             demo: boolean;
             household: components["schemas"]["HouseholdOut"] | null;
+            /** Looked At */
+            looked_at: boolean;
             /**
              * Now
              * Format: date-time

@@ -83,6 +83,8 @@ class SessionOut(Out):
     today: dt.date
     version: str
     demo: bool
+    looked_at: bool
+    """Whether the demo was moved in from the first screen, to be left again."""
 
 
 class MeasurementIn(In):

@@ -25,7 +25,7 @@ from zither_awl.api.schemas.house import (
 from zither_awl.api.spec import answers, api
 from zither_awl.core.practice import usual_practice
 from zither_awl.core.values import Household
-from zither_awl.services import history, people
+from zither_awl.services import history, people, welcome
 
 bp = Blueprint("session", __name__, url_prefix="/api")
 
@@ -41,6 +41,7 @@ def get_session() -> SessionOut:
         household=household, usual_practice=usual_practice(),
         adults=[AdultOut(id=a.id, name=a.name) for a in house.adults], csrf_token=generate_csrf(), now=at.now(),
         today=at.today(), version=__version__, demo=house.settings.seeded_on is not None,
+        looked_at=welcome.only_looked_at(house),
     )  # fmt: skip
 
 

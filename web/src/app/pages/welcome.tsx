@@ -33,7 +33,7 @@ export function Page() {
   if (!session || !welcome || !shelf || !all) return <Waiting error={error} />
   const state = (name: StepName) => welcome.steps.find((each) => each.name === name)?.state ?? 'open'
   const asked = ORDER.find((name) => name === params.get('step'))
-  const at = (session.household && asked) || (ORDER.find((name) => state(name) === 'open') ?? 'first')
+  const at = (session.household && asked) || (welcome.through ? 'first' : ORDER.find((name) => state(name) === 'open') ?? 'first')
   const go = (name: StepName) => setParams({ step: name })
   const after = (name: StepName) => { const next = ORDER[ORDER.indexOf(name) + 1]; if (next) go(next) }
   const keep = async (name: StepName, how: 'done' | 'later') => {

@@ -16,13 +16,14 @@ type Today = Schemas['TodayOut']
 type Task = Schemas['TaskOut']
 
 /** Today: what to set out, what to mind, what to show; one page on the fridge. */
-export function TodayView({ questions, zone }: { questions: (today: Today) => ReactNode; zone: string }) {
+export function TodayView({ questions, zone, before }: { questions: (today: Today) => ReactNode; zone: string; before?: ReactNode }) {
   const { data: today, error } = useQuery(todayQuery)
   if (!today) return <Waiting error={error} />
   const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.complete.length + today.out.length === 0
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="Today" aside={<><Link className={aside} to="/routines">Routines</Link><Link className={aside} to="/words">Words</Link><Link className={aside} to="/evening">Evening</Link><Link className={aside} to="/paper?kind=set-up-list">On paper</Link><Button onClick={() => window.print()}>Print</Button></>}>{calendarDay(today.day)}</Heading>
+      {before}
       <ChangeLine today={today} />
       {bare && <Nothing />}
       <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] items-start gap-4 max-[820px]:grid-cols-1 print:grid-cols-2">

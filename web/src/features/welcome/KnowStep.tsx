@@ -28,12 +28,12 @@ export function KnowStep({ people, onDone }: { people: readonly Child[]; onDone:
           {people.map((each, n) => <li key={each.id}><button type="button" aria-current={n === at ? 'step' : undefined} onClick={() => setAt(n)} className={cx('inline-flex min-h-touch items-center gap-2 rounded-full border px-4', n === at ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}><PatternMark pattern={each.pattern} />{each.name}</button></li>)}
         </ol>
       )}
-      <Asking key={child.id} child={child} onDone={next} last={at + 1 === people.length} />
+      <Asking key={child.id} child={child} onDone={next} last={at + 1 === people.length} alone={people.length === 1} />
     </>
   )
 }
 
-function Asking({ child, onDone, last }: { child: Child; onDone: () => void; last: boolean }) {
+function Asking({ child, onDone, last, alone }: { child: Child; onDone: () => void; last: boolean; alone: boolean }) {
   const [answers, setAnswers, drop] = useKept<Answered[]>(`asking:${child.id}`, [])
   const { data, error } = useQuery(askingQuery(child.id, answers))
   const [words, setWords] = useState<Record<string, string[]>>({})
@@ -66,9 +66,9 @@ function Asking({ child, onDone, last }: { child: Child; onDone: () => void; las
       )}
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
       <div className="flex flex-wrap gap-2">
-        {(!question || answers.length > 0) && <Button look={question ? 'plain' : 'main'} size="touch" disabled={save.busy} onClick={() => void save.run()}>{question ? 'That is enough' : last ? 'Go on' : 'The next child'}</Button>}
+        {(!question || answers.length > 0) && <Button look={question ? 'plain' : 'main'} size="touch" disabled={save.busy} onClick={() => void save.run()}>{question ? 'Stop asking' : last ? 'Go on' : 'The next child'}</Button>}
         {answers.length > 0 && <Button size="touch" onClick={() => setAnswers(answers.slice(0, -1))}>Back</Button>}
-        {answers.length === 0 && question && <Button look="quiet" size="touch" onClick={onDone}>Skip, we shall see</Button>}
+        {answers.length === 0 && question && !alone && <Button look="quiet" size="touch" onClick={onDone}>Skip {child.name}</Button>}
       </div>
     </section>
   )

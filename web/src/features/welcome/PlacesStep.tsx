@@ -84,7 +84,7 @@ function Place({ unit, units, people, lengths }: { unit: Unit; units: readonly U
     <li className="flex flex-col gap-2 rounded-control border border-line p-3">
       <div className="flex flex-wrap items-center gap-3">
         <PlacePicture unit={unit} size={44} />
-        <span className="min-w-0 flex-1"><strong>{unit.name}</strong> <span className="text-sm text-ink-2">{said(unit, lengths)}</span></span>
+        <span className="min-w-32 flex-1"><strong>{unit.name}</strong> <span className="text-sm text-ink-2">{said(unit, lengths)}</span></span>
         <button type="button" aria-pressed={unit.main} disabled={write.busy} onClick={() => void write.run({ main: !unit.main })} className="min-h-touch rounded-full border border-edge px-4 aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold">The main one</button>
         <button type="button" aria-label={`Take ${unit.name} away`} disabled={away.busy} onClick={() => void away.run()} className="grid size-12 place-items-center rounded-control border border-edge"><Trash2 size={18} aria-hidden /></button>
       </div>

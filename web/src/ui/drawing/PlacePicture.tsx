@@ -18,6 +18,7 @@ export function PlacePicture({ unit, size = 84 }: { unit: Drawn; size?: number }
         {boxed && boards[0]?.divided && Array.from({ length: boards[0].places - 1 }, (_, n) => <rect key={n} x={left + ((n + 1) * width) / (boards[0]?.places ?? 1) - 12} y={-height} width="24" height={height} />)}
         {kind === 'table' && [left + 30, left + width - 70].map((x) => <rect key={x} x={x} y={-height} width="40" height={height} />)}
         {kind === 'sill' && <rect x={left + 60} y={-height - 330} width={width - 120} height="320" fill="var(--color-woad-2)" stroke="var(--color-edge)" />}
+        {kind === 'wall' && [0.18, 0.58].map((share) => <path key={share} d={`M${left + share * width} 0l-40 -190h${0.3 * width}l-40 190z`} />)}
         {kind === 'floor' && <rect x={left} y="-34" width={width} height="34" rx="16" />}
       </g>
     </svg>
