@@ -7,6 +7,7 @@ import { defineConfig, type Plugin } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 
 const outDir = '../zither_awl/static'
+const { version } = JSON.parse(readFileSync(new URL('./package.json', import.meta.url), 'utf8')) as { version: string }
 
 /** The API's reference page comes from its package; only what it needs is copied. */
 const apiReference = (): Plugin => ({
@@ -36,6 +37,7 @@ const precompress = (): Plugin => ({
 })
 
 export default defineConfig({
+  define: { PAGE_VERSION: JSON.stringify(version) },
   plugins: [react(), tailwindcss(), apiReference(), VitePWA({
     registerType: 'prompt', injectRegister: false, // registered by main.tsx, and only over https: no inline script
     manifest: {

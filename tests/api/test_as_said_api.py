@@ -123,7 +123,7 @@ def test_what_is_worn_stands_on_today_until_somebody_saw_to_it(demo_client: Clie
     assert demo_client.get("/api/making")["marks"] == []
 
 
-@pytest.mark.parametrize("path", ["shelf", "things", "bench/makeable?child=1", "change", "today"])
+@pytest.mark.parametrize("path", ["shelf", "things", "make/makeable?child=1", "change", "today"])
 def test_a_house_of_inches_is_told_nothing_in_millimetres(demo_client: Client, path: str) -> None:
     def sentences(value: Any, inside: bool = False) -> list[str]:
         if isinstance(value, dict):

@@ -37,7 +37,7 @@ GETS = (
     "cupboard",
     "things",
     "find?letters=bow",
-    "bench/cards",
+    "make/cards",
     "children",
     "watch",
     "change",

@@ -219,7 +219,8 @@ class Person:
 _SELECTORS = {
     "button": "button, [role=button], summary, label:has(input[type=file])", "link": "a", "select": "select",
     "field": "input:not([type=checkbox]):not([type=radio]):not([type=file]), textarea",
-    "tick": "input[type=checkbox], [role=checkbox]", "choice": "[role=radio], label:has(input[type=radio]), [role=group] button",
+    "tick": "input[type=checkbox], [role=checkbox]", "option": "[role=option]",
+    "choice": "[role=radio], label:has(input[type=radio]), [role=group] button",
     "heading": "h1, h2, h3", "tab": "[role=tab]", "region": "section, aside", "status": "[role=status]",
 }  # fmt: skip
 # A thing's name as assistive technology builds it, in its common cases; one call to the browser instead of hundreds.

@@ -19,7 +19,8 @@ VIEWS = (
     "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/weeks", "/work?child=2",
     "/house", "/heights", "/shelf?arrange=1", "/evening", "/cycle", "/words?child=2",
     "/lesson?child=2&set=sounds-first",
-    "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2", "/make/catalogue", "/make/catalogue?card=snack",
+    "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2", "/make/catalogue",
+    "/make/catalogue?card=snack",
     "/make/catalogue?card=fold&edit=1", "/paper?kind=tray-cards&ids=1", "/paper?kind=word-cards&key=card:fold",
 )  # fmt: skip
 THEME = Path(__file__).parents[2] / "web/src/theme.css"

@@ -168,7 +168,7 @@ def _can(component: Component) -> tuple[str, ...]:
 
 def test_the_work_of_the_morning_belongs_to_the_tray() -> None:
     (check,) = held(made("pour-water", 1, of=ANSELM), "TRAY-11")
-    assert check.reason.text.startswith("Each morning an adult: Fill the jug")
+    assert check.reason.text.startswith("Each day, before work, an adult: Fill the jug")
 
 
 def test_a_child_under_three_wants_a_rim() -> None:

@@ -96,9 +96,9 @@ def database(tmp_path: Path) -> Path:
 
 def test_a_demo_whose_last_day_was_not_yesterday_is_seeded_again_and_says_so(database: Path) -> None:
     assert prepare_demo(database, clock=SetClock(NOW)).startswith("Seeded the demo household, 16 weeks")
-    assert prepare_demo(database, clock=SetClock(NOW)) == "The demo household, with mornings to 2026-03-15."
+    assert prepare_demo(database, clock=SetClock(NOW)) == "The demo household, with work cycles to 2026-03-15."
     tomorrow = SetClock(NOW + timedelta(days=1))
-    assert prepare_demo(database, keep=True, clock=tomorrow) == "The demo household, with mornings to 2026-03-15."
+    assert prepare_demo(database, keep=True, clock=tomorrow) == "The demo household, with work cycles to 2026-03-15."
     assert "it was seeded again" in prepare_demo(database, clock=tomorrow)
     desk = Desk(prepare(database), tomorrow)
     assert desk.house().log.mornings[-1].day == NOW.date()

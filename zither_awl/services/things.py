@@ -100,55 +100,6 @@ def archive_component(desk: Desk, component_id: int, archived: bool, adult_id: i
         work.cupboard.save_component(replace(component, archived=archived))
 
 
-@dataclass(frozen=True, slots=True)
-class Found:
-    """Something found by a few letters: what it is, where it is, and the address that shows it."""
-
-    what: str
-    name: str
-    where: str
-    address: str
-    tells: str = ""
-    """What else it may be found by: colours, what it shows, what it is made of, its kind."""
-
-
-def find(house: House, typed: str, most: int = 12) -> tuple[Found, ...]:
-    """Where is it: things, trays and bins with these letters in their name, those that begin with them first."""
-    letters = typed.strip().lower()
-    if not letters:
-        return ()
-    every = [*_found_things(house), *_found_trays(house), *_found_bins(house)]
-    hits = [each for each in every if letters in f"{each.name} {each.tells}".lower()]
-    return tuple(sorted(hits, key=lambda f: (not f.name.lower().startswith(letters), f.name.lower(), f.what))[:most])
-
-
-def _found_things(house: House) -> Iterable[Found]:
-    for thing in things_of(house):
-        each = thing.component
-        rests = house.bin_name(each.bin_id)
-        on = [f"{n} on {t.name} ({where_is(house, t)})" for t, n in thing.on] if not each.medium else []
-        free = [f"{thing.free} in {rests or 'no bin yet'}"] if thing.free and not each.medium else []
-        where = "; ".join([*free, *on]) or rests or "no bin yet"
-        tells = " ".join((*each.colours, each.subject, each.material, each.kind))
-        yield Found("thing", each.name, where, f"/cupboard?thing={each.id}", tells)
-
-
-def _found_trays(house: House) -> Iterable[Found]:
-    for tray in house.trays:
-        stands = tray.id in house.standing
-        yield Found(
-            "tray",
-            tray.name,
-            where_is(house, tray),
-            f"/shelf?tray={tray.id}" if stands else f"/cupboard?tray={tray.id}",
-        )
-
-
-def _found_bins(house: House) -> Iterable[Found]:
-    for each in house.bins:
-        yield Found("bin", each.name, each.place or "its place is not said yet", f"/cupboard?bin={each.id}")
-
-
 def where_is(house: House, tray: Tray) -> str:
     """Where a tray is: its spot, or its bin."""
     standing = house.standing.get(tray.id)

@@ -6,6 +6,7 @@ import { Waiting } from '@/ui/Notice'
 import { cx } from '@/lib/cx'
 import { Problem } from '@/lib/http'
 import { AdultChoice } from './AdultChoice'
+import { NewerPage } from './NewerPage'
 import { Pair } from './Pair'
 import { ThumbBar } from './ThumbBar'
 import { UndoButtons } from './UndoButtons'
@@ -27,7 +28,7 @@ export function Frame() {
     <div className="flex min-h-screen flex-col">
       <a href="#view" className="absolute left-2 -top-20 z-50 rounded-control bg-woad px-3 py-2 text-paper focus:top-2">Skip to the view</a>
       <header className="no-print flex flex-wrap items-end justify-between gap-x-4 border-b-2 border-ink-2 bg-paper px-5 pt-2 max-[500px]:px-3">
-        <span className="pb-3 text-[1.0625rem] font-bold">Zither Awl</span>
+        <span className={cx('pb-3 text-[1.0625rem] font-bold', begun && 'max-[500px]:sr-only')}>Zither Awl</span>
         {begun ? <Strung /> : <span className="flex-1" />}
         {begun && (
           <div className="ml-auto flex items-center gap-2 pb-1.5">
@@ -37,6 +38,7 @@ export function Frame() {
           </div>
         )}
       </header>
+      <NewerPage version={session.version} />
       <Unsent />
       <Timers />
       <main id="view" tabIndex={-1} className={cx('flex min-h-0 flex-1 flex-col outline-none', begun && 'max-[860px]:pb-16 print:pb-0')}><Outlet /></main>

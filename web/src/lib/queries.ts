@@ -20,6 +20,7 @@ export const sessionQuery = queryOptions({
 })
 /** A new token for writes: the one at hand was of another session. */
 export const renewToken = async (): Promise<void> => { keepToken((await answer(client.GET('/api/session'))).csrf_token) }
+export const saidQuery = (child: number) => queryOptions({ queryKey: ['said', child], queryFn: () => answer(client.GET('/api/children/{child_id}/said', { params: { path: { child_id: child } } })) })
 export const welcomeQuery = queryOptions({ queryKey: ['welcome'], queryFn: () => answer(client.GET('/api/welcome')) })
 /** The next question about what a child knows, after these answers. */
 export const askingQuery = (child: number, answers: readonly Schemas['LevelAnswerIn'][]) => queryOptions({

@@ -544,7 +544,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Where is it: things, trays and bins by a few letters. */
+        /** What a few letters mean: where something is, or what a verb at the front asks to be done. */
         get: operations["get__api_find"];
         put?: never;
         post?: never;
@@ -4260,7 +4260,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "thing" | "tray" | "bin";
+            what: "do" | "thing" | "tray" | "bin" | "card" | "child" | "words" | "view" | "setting";
             /** Where */
             where: string;
         };

@@ -224,7 +224,7 @@ class ThingsOut(Out):
 
 
 class FoundOut(Out):
-    what: Literal["thing", "tray", "bin"]
+    what: Literal["do", "thing", "tray", "bin", "card", "child", "words", "view", "setting"]
     name: str
     where: str
     address: str

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any, cast
+from typing import Any
 
 from flask import Blueprint, Response, request, session
 
@@ -43,7 +43,7 @@ from zither_awl.core.things.kinds import KINDS, kind_of
 from zither_awl.core.things.said import understood
 from zither_awl.core.things.subjects import SUBJECTS
 from zither_awl.formats import gauge, samples
-from zither_awl.services import entering, importing_things, photos, things
+from zither_awl.services import entering, finding, importing_things, photos, things
 from zither_awl.services.desk import House
 from zither_awl.services.things import Thing
 
@@ -203,9 +203,9 @@ def archive_thing(component_id: int, json: ArchiveIn) -> DoneOut:
 @bp.get("/find")
 @api.validate(query=FindQuery, resp=answers(HTTP_200=FindOut), tags=["cupboard"])
 def find(query: FindQuery) -> FindOut:
-    """Where is it: things, trays and bins by a few letters."""
-    found = things.find(desk().house(), query.letters)
-    return FindOut(found=[FoundOut(what=cast("Any", f.what), name=f.name, where=f.where, address=f.address)
+    """What a few letters mean: where something is, or what a verb at the front asks to be done."""
+    found = finding.find(desk().house(), query.letters)
+    return FindOut(found=[FoundOut(what=f.what, name=f.name, where=f.where, address=f.address)
                           for f in found])  # fmt: skip
 
 

@@ -307,7 +307,7 @@ def _allergens(made: Assembled, children: Sequence[Child]) -> list[Check]:
 
 
 def _morning(design: Design) -> list[Check]:
-    return [_check("note", "TRAY-11", f"Each morning an adult: {design.morning}")] if design.morning else []
+    return [_check("note", "TRAY-11", f"Each day, before work, an adult: {design.morning}")] if design.morning else []
 
 
 @dataclass(frozen=True, slots=True)

@@ -96,7 +96,7 @@ def _belongs(card: TrayCard) -> str:
 
 
 def _said(card: TrayCard) -> list[tuple[str, str]]:
-    parts = [("How full", card.fill), ("Each morning", card.morning), ("Watch out", " ".join(card.mind))]
+    parts = [("How full", card.fill), ("Before work", card.morning), ("Watch out", " ".join(card.mind))]
     return [(label, said) for label, said in parts if said]
 
 

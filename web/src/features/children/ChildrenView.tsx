@@ -16,6 +16,7 @@ import { length, type Lengths } from '@/lib/words'
 import { Allowed } from './Allowed'
 import { ChildForm } from './ChildForm'
 import { Record } from './Record'
+import { Said } from './Said'
 
 type Child = Schemas['ChildOut']
 type ChildrenViewProps = { lengths: Lengths; zone: string; today: string }
@@ -39,7 +40,7 @@ export function ChildrenView({ lengths, zone, today }: ChildrenViewProps) {
           </button>
         ))}
       </nav>
-      {child ? <><About child={child} lengths={lengths} onEdit={() => setForm(child)} /><Allowed child={child} /><Record key={child.id} child={child} zone={zone} /></>
+      {child ? <><About child={child} lengths={lengths} onEdit={() => setForm(child)} /><Said child={child} /><Allowed child={child} /><Record key={child.id} child={child} zone={zone} /></>
         : <p className="panel max-w-md p-5 text-ink-2">No child yet. The youngest of the house sets what may stand open: add every child, also the one who only crawls past.</p>}
       <Archived gone={data.archived} />
       {form && (

@@ -12,7 +12,7 @@ type Row = Schemas['RecordRowOut']
 type RecordProps = { child: Schemas['ChildOut']; zone: string }
 
 const STATE_WORDS: Record<string, string> = {
-  'not shown': 'not shown', shown: 'shown', working: 'working', alone: 'alone', mastered: 'mastered', fading: 'known, may be slipping',
+  'not shown': 'not shown', shown: 'shown', said: 'said to be known', working: 'working', alone: 'alone', mastered: 'mastered', fading: 'known, may be slipping',
 }
 
 /** What is known about one child: mastery, interest and concentration in three columns that are never added up. */
@@ -72,8 +72,8 @@ function Holes({ row }: { row: Row }) {
   return (
     <span className="flex flex-col gap-0.5">
       <svg width="86" height="14" aria-hidden="true">
-        <path d="M6 7H80" stroke="#51636c" strokeWidth="1.5" strokeDasharray={row.state === 'fading' ? '4 3' : undefined} />
-        {RUNGS.map((rung, at) => <circle key={rung} cx={8 + at * 23} cy="7" r="5" stroke="#1f5673" strokeWidth="1.5" fill={at <= reached ? '#1f5673' : '#fbfcfb'} />)}
+        <path d="M6 7H80" stroke="var(--color-ink-2)" strokeWidth="1.5" strokeDasharray={row.state === 'fading' ? '4 3' : undefined} />
+        {RUNGS.map((rung, at) => <circle key={rung} cx={8 + at * 23} cy="7" r="5" stroke="var(--color-woad)" strokeWidth="1.5" fill={at <= reached ? 'var(--color-woad)' : 'var(--color-paper)'} />)}
       </svg>
       {STATE_WORDS[row.state] ?? row.state}
     </span>
@@ -105,12 +105,12 @@ function Weeks({ weeks, verdict, low, high }: { weeks: readonly Schemas['WeekOut
     <section className="panel p-4" aria-label="Concentration">
       <h2>Longest unbroken stretch, median by week</h2>
       <svg viewBox="0 0 620 84" className="my-2 w-full max-w-3xl" role="img" aria-label={said}>
-        <path d="M12 66H572" stroke="#51636c" strokeWidth="1.5" />
+        <path d="M12 66H572" stroke="var(--color-ink-2)" strokeWidth="1.5" />
         {weeks.map((each, at) => {
           const tall = (46 * each.median_min) / most
-          return <g key={each.week}><path d={`M${x(at)} ${66 - tall}V66`} stroke="#1f5673" strokeWidth="5" strokeLinecap="round" /><text x={x(at)} y={60 - tall} fontSize="11" textAnchor="middle" fill="#51636c">{plain(each.median_min, 0)}</text></g>
+          return <g key={each.week}><path d={`M${x(at)} ${66 - tall}V66`} stroke="var(--color-woad)" strokeWidth="5" strokeLinecap="round" /><text x={x(at)} y={60 - tall} fontSize="11" textAnchor="middle" fill="var(--color-ink-2)">{plain(each.median_min, 0)}</text></g>
         })}
-        <text x="12" y="81" fontSize="11" fill="#51636c">{weeks[0]?.week}</text><text x="572" y="81" fontSize="11" textAnchor="end" fill="#51636c">{weeks.at(-1)?.week}</text>
+        <text x="12" y="81" fontSize="11" fill="var(--color-ink-2)">{weeks[0]?.week}</text><text x="572" y="81" fontSize="11" textAnchor="end" fill="var(--color-ink-2)">{weeks.at(-1)?.week}</text>
       </svg>
       <p className="text-ink-2">{sentence(verdict)}{low !== null && high !== null && `: between ${plain(low, 2)} and ${plain(high, 2)} minutes a week (95 % interval)`}. Only work somebody wrote down is in it; freely chosen work has no norm.</p>
     </section>

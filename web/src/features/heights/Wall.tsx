@@ -4,7 +4,7 @@ import type { Aid } from './HeightsView'
 type WallProps = { aids: readonly Aid[]; name: string; counterMm: number | null; basinMm: number | null; lengths: Lengths }
 
 const LINE = '#6d5a3a'
-const WOOD = '#e9d9b6'
+const WOOD = 'var(--color-birch)'
 const LOOK = { fill: WOOD, stroke: LINE, strokeWidth: 3 }
 const LEFT = 130
 const TOP_MM = 1320
@@ -18,7 +18,7 @@ export function Wall({ aids, name, counterMm, basinMm, lengths }: WallProps) {
   const step = lengths === 'cm' ? 100 : 152.4
   return (
     <svg viewBox={`0 ${-TOP_MM} ${LEFT + WIDTH} ${TOP_MM + 70}`} role="img" aria-label={`A wall to scale with a hook, a mirror, a table and more at ${name}'s heights; the list beside it says the same`} className="w-full rounded-control bg-paper">
-      <g stroke="#72827e" strokeWidth="2.5" fill="#5a6971" fontSize="34">
+      <g stroke="var(--color-edge)" strokeWidth="2.5" fill="var(--color-ink-3)" fontSize="34">
         <path d={`M${LEFT - 30} 0V${-TOP_MM + 40}`} />
         {Array.from({ length: Math.floor((TOP_MM - 60) / step) + 1 }, (_, n) => (
           <g key={n}><path d={`M${LEFT - 50} ${-n * step}h${n % 2 ? 20 : 34}`} />{n % 2 === 0 && <text x={LEFT - 60} y={-n * step + 12} textAnchor="end" stroke="none">{lengths === 'cm' ? n * 10 : n * 6}</text>}</g>
@@ -34,13 +34,13 @@ export function Wall({ aids, name, counterMm, basinMm, lengths }: WallProps) {
         <Surface x={1640} w={420} top={counterMm ?? COUNTER_MM} stool={at('counter')?.high} label="counter" lengths={lengths} />
         <Rail x={2120} w={330} mm={at('rail')?.high} lengths={lengths} />
       </g>
-      <path d={`M0 0H${LEFT + WIDTH}`} stroke="#1d2b33" strokeWidth="5" />
+      <path d={`M0 0H${LEFT + WIDTH}`} stroke="var(--color-ink)" strokeWidth="5" />
     </svg>
   )
 }
 
 function Label({ x, y, children }: { x: number; y: number; children: string }) {
-  return <text x={x} y={y} textAnchor="middle" fontSize="36" fill="#1d2b33">{children}</text>
+  return <text x={x} y={y} textAnchor="middle" fontSize="36" fill="var(--color-ink)">{children}</text>
 }
 
 type Placed = { x: number; mm: number | undefined; label: string; lengths: Lengths }

@@ -12,6 +12,7 @@ import { dayOf, timeOfDay } from '@/lib/words'
 import { Devices } from './Devices'
 import { HouseForm } from './HouseForm'
 import { StandIns } from './StandIns'
+import { ThisDevice } from './ThisDevice'
 import { WholeHouse } from './WholeHouse'
 
 /** House: its name and settings, its adults, what was archived, and what was done last. */
@@ -25,6 +26,7 @@ export function HouseView({ session, permissions }: { session: Schemas['SessionO
         {permissions}
         <Adults adults={session.adults} />
         {session.household && <WholeHouse name={session.household.name} />}
+        <ThisDevice />
         <Devices zone={zone} />
         <StandIns />
         <Care />

@@ -32,12 +32,12 @@ export function Notches({ difficulty, nearest, compared }: { difficulty: readonl
 function String({ step, most, nearest }: { step: number; most: number; nearest: number | null }) {
   return (
     <svg viewBox="0 0 120 22" aria-hidden="true" className="h-[1.375rem] w-30">
-      <path d="M 4 11 H 116" stroke="#72827e" strokeWidth="1.5" />
+      <path d="M 4 11 H 116" stroke="var(--color-edge)" strokeWidth="1.5" />
       {Array.from({ length: most + 1 }, (_, n) => {
         const x = 6 + (n * 108) / most
         return <path key={n} d={`M ${x} ${n <= step ? 4 : 8} V ${n <= step ? 18 : 14}`} className={cx(n <= step ? 'stroke-woad' : 'stroke-edge')} strokeWidth={n <= step ? 4 : 1.5} />
       })}
-      {nearest !== null && <circle cx={6 + (nearest * 108) / most} cy="11" r="6.5" fill="none" stroke="#1d2b33" strokeWidth="1.5" strokeDasharray="2.5 2" />}
+      {nearest !== null && <circle cx={6 + (nearest * 108) / most} cy="11" r="6.5" fill="none" stroke="var(--color-ink)" strokeWidth="1.5" strokeDasharray="2.5 2" />}
     </svg>
   )
 }

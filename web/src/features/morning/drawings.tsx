@@ -18,12 +18,12 @@ export function CurveDrawing({ each, length, clock }: { each: Childs; length: nu
   const said = each.work.map((one) => `${clock(one.from_min)} to ${clock(one.to_min)}`).join(', ')
   return (
     <svg viewBox={`0 0 ${WIDTH} 104`} role="img" aria-label={`At work ${said}`} className="block w-full">
-      <path d={`M${LEFT} 70${path}L${WIDTH - LEFT} 70`} fill="#dbe8ee" stroke="#1f5673" strokeWidth="1.5" />
-      {[LEFT, WIDTH - LEFT].map((end) => <circle key={end} cx={end} cy="70" r="3.5" fill="#fbfcfb" stroke="#51636c" strokeWidth="1.5" />)}
+      <path d={`M${LEFT} 70${path}L${WIDTH - LEFT} 70`} fill="var(--color-woad-2)" stroke="var(--color-woad)" strokeWidth="1.5" />
+      {[LEFT, WIDTH - LEFT].map((end) => <circle key={end} cx={end} cy="70" r="3.5" fill="var(--color-paper)" stroke="var(--color-ink-2)" strokeWidth="1.5" />)}
       {parts.map((part, at) => (
         <g key={part.name}>
-          <path d={`M${x(part.from)} ${79 + (at % 2)}H${Math.max(x(part.to), x(part.from) + 3)}`} stroke={part.name === 'restless' ? '#8f5d00' : '#51636c'} strokeWidth="2" />
-          <text x={Math.min(Math.max((x(part.from) + x(part.to)) / 2, 26), WIDTH - 34)} y={94 + 9 * (at % 2)} fontSize="11" textAnchor="middle" fill="#51636c">{part.name}</text>
+          <path d={`M${x(part.from)} ${79 + (at % 2)}H${Math.max(x(part.to), x(part.from) + 3)}`} stroke={part.name === 'restless' ? 'var(--color-saffron)' : 'var(--color-ink-2)'} strokeWidth="2" />
+          <text x={Math.min(Math.max((x(part.from) + x(part.to)) / 2, 26), WIDTH - 34)} y={94 + 9 * (at % 2)} fontSize="11" textAnchor="middle" fill="var(--color-ink-2)">{part.name}</text>
         </g>
       ))}
     </svg>
@@ -39,17 +39,17 @@ export function TypicalDrawing({ bins, name, clock }: { bins: readonly Schemas['
     <svg viewBox={`0 0 ${WIDTH} 98`} role="img" aria-label={`${name} at work ${told}`} className="block w-full">
       {[0, 0.5, 1].map((share) => (
         <g key={share}>
-          <path d={`M32 ${y(share)}H${WIDTH - 4}`} stroke="#d3dcda" />
-          <text x="28" y={y(share) + 4} fontSize="11" textAnchor="end" fill="#5a6971">{100 * share} %</text>
+          <path d={`M32 ${y(share)}H${WIDTH - 4}`} stroke="var(--color-line)" />
+          <text x="28" y={y(share) + 4} fontSize="11" textAnchor="end" fill="var(--color-ink-3)">{100 * share} %</text>
         </g>
       ))}
       {bins.map((bin, at) => {
         const middle = 36 + step * (at + 0.5)
         return (
           <g key={bin.from_min}>
-            <path d={`M${middle} ${y(bin.high)}V${y(bin.low)}`} stroke="#dbe8ee" strokeWidth={Math.min(14, step * 0.6)} />
-            <circle cx={middle} cy={y(bin.share)} r="3.5" fill="#1f5673" />
-            {at % 2 === 0 && <text x={middle} y="93" fontSize="11" textAnchor="middle" fill="#5a6971">{clock(bin.from_min)}</text>}
+            <path d={`M${middle} ${y(bin.high)}V${y(bin.low)}`} stroke="var(--color-woad-2)" strokeWidth={Math.min(14, step * 0.6)} />
+            <circle cx={middle} cy={y(bin.share)} r="3.5" fill="var(--color-woad)" />
+            {at % 2 === 0 && <text x={middle} y="93" fontSize="11" textAnchor="middle" fill="var(--color-ink-3)">{clock(bin.from_min)}</text>}
           </g>
         )
       })}

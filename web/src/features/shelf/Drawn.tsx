@@ -1,14 +1,18 @@
+import { BoardByBoard } from './BoardByBoard'
 import { Elevation } from './drawing/Elevation'
 import { viewOf } from './drawing/geometry'
 import { spotId } from './spots'
 import { Place, type Marks, type Pick } from './Trays'
 import type { Child, Shelf, Unit } from './types'
+import { useNarrow } from '@/ui/useNarrow'
 import type { Lengths } from '@/lib/words'
 
 type DrawnProps = { shelf: Shelf; unit: Unit; people: readonly Child[]; lengths: Lengths; pick: Pick; marks?: Marks; small?: boolean }
 
 /** One unit to scale, with the people's reach beside it and everything that stands on it. */
 export function Drawn({ shelf, unit, people, lengths, pick, marks, small = false }: DrawnProps) {
+  const narrow = useNarrow()
+  if (narrow) return <BoardByBoard shelf={shelf} unit={unit} lengths={lengths} pick={pick} {...(marks ? { marks } : {})} />
   const view = viewOf(unit, people.flatMap((child) => (child.reach ? [child.reach] : [])))
   const ratio = view.width / view.height
   return (

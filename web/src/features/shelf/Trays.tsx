@@ -21,7 +21,7 @@ export function Place({ unit, spot, view, here, findings, pick, marks }: PlacePr
   return (
     <div ref={setNodeRef} style={over(view, rect)} data-spot={spotId(spot)}
       className={cx('absolute flex items-end justify-center', isOver && 'outline-3 outline-woad -outline-offset-3 bg-woad-2/70')}>
-      {here.length === 0 && <span className="mb-1.5 text-sm text-ink no-print opacity-80">free</span>}
+      {here.length === 0 && <span className="mb-1.5 text-sm text-ink no-print">free</span>}
       {here.map(({ tray, placement }) => (
         <Standing key={tray.id} tray={tray} placement={placement} place={rect} share={here.length} unit={unit} pick={pick}
           findings={findings.filter((each) => each.tray === tray.id)} mark={marks?.get(tray.id)} />
@@ -48,7 +48,7 @@ function Standing({ tray, placement, place, share, unit, pick, findings, mark }:
         <svg viewBox={`0 ${-tall} ${place.width / share} ${tall}`} className={cx('absolute inset-0 size-full', placement.by_hand && 'opacity-45')} aria-hidden>
           <g transform={`translate(${(place.width / share - tray.width_mm) / 2} 0)`}><TrayFront tray={tray} /></g>
         </svg>
-        <span className="absolute inset-x-0.5 top-0.5 text-center text-[0.8125rem] leading-tight font-semibold [text-shadow:0_0_3px_white,0_0_5px_white,0_0_5px_white]">{tray.name}</span>
+        <span className="tray-name absolute inset-x-0.5 top-0.5 text-center text-[0.8125rem] leading-tight font-semibold [text-shadow:0_0_3px_var(--color-inside),0_0_5px_var(--color-inside),0_0_5px_var(--color-inside)]">{tray.name}</span>
       </button>
       <Flag worst={worst} byHand={placement.by_hand} mark={mark} />
     </div>
@@ -60,7 +60,7 @@ function Flag({ worst, byHand, mark }: { worst: Finding | undefined; byHand: boo
   return (
     <span aria-hidden="true" className="pointer-events-none absolute top-8 right-1 flex flex-col items-end gap-1">
       {mark && <span className="rounded bg-woad px-1.5 text-xs font-semibold text-paper">{mark}</span>}
-      {worst && <Icon size={20} aria-hidden fill="#fbfcfb" className={worst.severity === 'must' ? 'text-madder' : worst.severity === 'should' ? 'text-saffron' : 'text-ink-2'} />}
+      {worst && <Icon size={20} aria-hidden fill="var(--color-paper)" className={worst.severity === 'must' ? 'text-madder' : worst.severity === 'should' ? 'text-saffron' : 'text-ink-2'} />}
       {byHand && <span className="inline-flex items-center gap-1 rounded bg-paper px-1 text-xs"><Hand size={13} aria-hidden />kept away</span>}
     </span>
   )

@@ -184,8 +184,8 @@ function Complete({ today, zone }: { today: Today; zone: string }) {
 
 function Mind({ today }: { today: Today }) {
   return (
-    <section aria-label="Mind" className={panel}>
-      <h2>Mind</h2>
+    <section aria-label="Watch out" className={panel}>
+      <h2>Watch out</h2>
       {today.mind.length === 0 && (
         <p className="mt-1 text-ink-2">No finding on the shelves. Checked: known hazards against each child&rsquo;s reach, fit, load and height; it does not replace your eyes.</p>
       )}

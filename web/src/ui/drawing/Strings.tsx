@@ -57,8 +57,8 @@ function Drawn(props: StringsProps) {
       <svg width={width} height={height} role="img" aria-label={spokenMorning(props)} className="block">
         {marks.map((at, n) => (
           <g key={at}>
-            <path d={`M${x(at)} 22V${height}`} stroke="#d3dcda" />
-            {!(crowded && n % 2) && <text x={x(at)} y={15} fontSize="12.5" textAnchor="middle" fill="#5a6971">{timeOfDay(at, zone)}</text>}
+            <path d={`M${x(at)} 22V${height}`} stroke="var(--color-line)" />
+            {!(crowded && n % 2) && <text x={x(at)} y={15} fontSize="12.5" textAnchor="middle" fill="var(--color-ink-3)">{timeOfDay(at, zone)}</text>}
           </g>
         ))}
         {people.map((child, lane) => (
@@ -67,8 +67,8 @@ function Drawn(props: StringsProps) {
         ))}
         {ended === null && (
           <g>
-            <path d={`M${x(now)} 22V${height}`} stroke="#a3352b" strokeWidth="1.5" />
-            <text x={x(now) + 6} y={32} fontSize="12.5" fontWeight="700" fill="#a3352b">{timeOfDay(now, zone)}</text>
+            <path d={`M${x(now)} 22V${height}`} stroke="var(--color-madder)" strokeWidth="1.5" />
+            <text x={x(now) + 6} y={32} fontSize="12.5" fontWeight="700" fill="var(--color-madder)">{timeOfDay(now, zone)}</text>
           </g>
         )}
       </svg>
@@ -82,10 +82,10 @@ function Lane({ child, own, y, x, right, now, scales, spells, ended, aside }: La
   const p90 = scales.find((each) => each.child_id === child.id)?.own_p90_min ?? null
   return (
     <g>
-      <text x="0" y={y - 6} fontSize="15.5" fontWeight="700" fill="#1d2b33">{child.name.slice(0, 12)}</text>
-      <text x="0" y={y + 13} fontSize="12.5" fill="#51636c">{aside(child.id)}</text>
-      <path d={`M${LEFT} ${y}H${right}`} stroke="#51636c" strokeWidth="1.5" />
-      {[LEFT, right].map((end) => <circle key={end} cx={end} cy={y} r="4.5" fill="#fbfcfb" stroke="#51636c" strokeWidth="1.5" />)}
+      <text x="0" y={y - 6} fontSize="15.5" fontWeight="700" fill="var(--color-ink)">{child.name.slice(0, 12)}</text>
+      <text x="0" y={y + 13} fontSize="12.5" fill="var(--color-ink-2)">{aside(child.id)}</text>
+      <path d={`M${LEFT} ${y}H${right}`} stroke="var(--color-ink-2)" strokeWidth="1.5" />
+      {[LEFT, right].map((end) => <circle key={end} cx={end} cy={y} r="4.5" fill="var(--color-paper)" stroke="var(--color-ink-2)" strokeWidth="1.5" />)}
       {spells.filter((each) => each.child_id === child.id).map((each) => <Rest key={each.began} spell={each} y={y} x={x} until={ended ?? now} />)}
       {labelled(own, x, now).map(({ episode, label, row, middle }) => <Swing key={episode.id} episode={episode} y={y} x={x} now={now} p90={p90} label={label} row={row} middle={middle} />)}
     </g>
@@ -97,8 +97,8 @@ function Rest({ spell, y, x, until }: { spell: Spell; y: number; x: (at: number)
   const [from, to] = [x(Date.parse(spell.began)), x(spell.ended ? Date.parse(spell.ended) : until)]
   return (
     <g>
-      <path d={`M${from} ${y}H${Math.max(to, from + 2)}`} stroke="#fbfcfb" strokeWidth="3" strokeDasharray="2 4" />
-      {to - from > 46 && <text x={(from + to) / 2} y={y + 18} fontSize="12" textAnchor="middle" fill="#5a6971">{spell.state}</text>}
+      <path d={`M${from} ${y}H${Math.max(to, from + 2)}`} stroke="var(--color-paper)" strokeWidth="3" strokeDasharray="2 4" />
+      {to - from > 46 && <text x={(from + to) / 2} y={y + 18} fontSize="12" textAnchor="middle" fill="var(--color-ink-3)">{spell.state}</text>}
     </g>
   )
 }
@@ -138,13 +138,13 @@ function Swing({ episode, label, row, middle, y, x, now, p90 }: SwingProps) {
         const [x0, x1] = [x(from), Math.max(x(to), x(from) + 3)]
         return (
           <g key={from}>
-            <path d={`M${x0} ${y}Q${(x0 + x1) / 2} ${y - 2 * half} ${x1} ${y}Q${(x0 + x1) / 2} ${y + 2 * half} ${x0} ${y}Z`} fill="#dbe8ee" />
-            <path d={wave(x0, x1, y, half)} fill="none" stroke="#1f5673" strokeWidth="1.3" />
+            <path d={`M${x0} ${y}Q${(x0 + x1) / 2} ${y - 2 * half} ${x1} ${y}Q${(x0 + x1) / 2} ${y + 2 * half} ${x0} ${y}Z`} fill="var(--color-woad-2)" />
+            <path d={wave(x0, x1, y, half)} fill="none" stroke="var(--color-woad)" strokeWidth="1.3" />
           </g>
         )
       })}
-      {breaks.map((each) => <path key={each.at} d={`M${x(Date.parse(each.at)) - 5} ${y - 15}h10l-5 9z`} fill="#8f5d00" />)}
-      {row !== null && <text x={middle} y={row === 'below' ? y + 38 : y - 31} fontSize="12.5" textAnchor="middle" fill="#1d2b33">{label}</text>}
+      {breaks.map((each) => <path key={each.at} d={`M${x(Date.parse(each.at)) - 5} ${y - 15}h10l-5 9z`} fill="var(--color-saffron)" />)}
+      {row !== null && <text x={middle} y={row === 'below' ? y + 38 : y - 31} fontSize="12.5" textAnchor="middle" fill="var(--color-ink)">{label}</text>}
     </g>
   )
 }

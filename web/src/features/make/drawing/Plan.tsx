@@ -22,8 +22,8 @@ export function Plan({ plan, laid, lengths, title, onLay }: { plan: PlanShape; l
   }
   return (
     <svg ref={svg} viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`} role="group" aria-label={`${title}, from above`} className="max-h-[52vh] w-full touch-none select-none">
-      <rect x={-rim} y={-rim} width={plan.inner_width_mm + 2 * rim} height={plan.inner_depth_mm + 2 * rim} rx="12" fill="#d3bd8d" stroke="#6d5a3a" strokeWidth="1.4" />
-      <rect width={plan.inner_width_mm} height={plan.inner_depth_mm} rx="7" fill="#e9d9b6" stroke="#b99f68" strokeWidth="1" />
+      <rect x={-rim} y={-rim} width={plan.inner_width_mm + 2 * rim} height={plan.inner_depth_mm + 2 * rim} rx="12" fill="var(--color-birch-2)" stroke="#6d5a3a" strokeWidth="1.4" />
+      <rect width={plan.inner_width_mm} height={plan.inner_depth_mm} rx="7" fill="var(--color-birch)" stroke="#b99f68" strokeWidth="1" />
       <Ruler width={plan.inner_width_mm} depth={plan.inner_depth_mm} lengths={lengths} rim={rim} />
       {placed.map((each) => (
         <Thing key={each.role} laid={each} all={laid} depth={plan.inner_depth_mm} at={mm} lengths={lengths} onLay={onLay} />
@@ -76,7 +76,7 @@ function Thing({ laid, all, depth, at, lengths, onLay }: ThingProps) {
       <title>{words}</title>
       <rect width={laid.width_mm} height={laid.depth_mm} fill="transparent" />
       <Filled laid={laid} all={all} />
-      <rect className="frame opacity-0" x="-3" y="-3" width={laid.width_mm + 6} height={laid.depth_mm + 6} rx="5" fill="none" stroke="#1f5673" strokeWidth="3" />
+      <rect className="frame opacity-0" x="-3" y="-3" width={laid.width_mm + 6} height={laid.depth_mm + 6} rx="5" fill="none" stroke="var(--color-woad)" strokeWidth="3" />
     </g>
   )
 }
@@ -86,9 +86,9 @@ function Ruler({ width, depth, lengths, rim }: { width: number; depth: number; l
   const label = (n: number) => (lengths === 'cm' ? n * 5 : n * 2)
   const marks = (long: number) => Array.from({ length: Math.floor(long / step) + 1 }, (_, n) => n)
   return (
-    <g aria-hidden="true" fontSize="9" fill="#5a6971" stroke="none">
-      {marks(width).map((n) => <g key={n}><path d={`M ${n * step} ${depth + rim + 2} v 5`} stroke="#5a6971" strokeWidth="0.8" /><text x={n * step} y={depth + rim + 16} textAnchor="middle">{label(n)}{n === 0 ? ` ${lengths}` : ''}</text></g>)}
-      {marks(depth).slice(1).map((n) => <g key={n}><path d={`M ${-rim - 2} ${depth - n * step} h -5`} stroke="#5a6971" strokeWidth="0.8" /><text x={-rim - 9} y={depth - n * step + 3} textAnchor="end">{label(n)}</text></g>)}
+    <g aria-hidden="true" fontSize="9" fill="var(--color-ink-3)" stroke="none">
+      {marks(width).map((n) => <g key={n}><path d={`M ${n * step} ${depth + rim + 2} v 5`} stroke="var(--color-ink-3)" strokeWidth="0.8" /><text x={n * step} y={depth + rim + 16} textAnchor="middle">{label(n)}{n === 0 ? ` ${lengths}` : ''}</text></g>)}
+      {marks(depth).slice(1).map((n) => <g key={n}><path d={`M ${-rim - 2} ${depth - n * step} h -5`} stroke="var(--color-ink-3)" strokeWidth="0.8" /><text x={-rim - 9} y={depth - n * step + 3} textAnchor="end">{label(n)}</text></g>)}
     </g>
   )
 }

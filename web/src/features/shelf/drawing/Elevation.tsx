@@ -20,7 +20,7 @@ export function Elevation({ unit, people, lengths, title }: ElevationProps) {
       {people.map((child, at) => <Heights key={child.id} child={child} fill={`${own}-${child.id}`} x={childX(at, view)} view={view} lengths={lengths} />)}
       <Furniture unit={unit} />
       {people.map((child, at) => <HazardLine key={child.id} child={child} x={childX(at, view)} view={view} above={unit.height_mm} lengths={lengths} />)}
-      <path d={`M${view.x} 0H${view.x + view.width}`} stroke="#1d2b33" strokeWidth="4" />
+      <path d={`M${view.x} 0H${view.x + view.width}`} stroke="var(--color-ink)" strokeWidth="4" />
     </svg>
   )
 }
@@ -32,7 +32,7 @@ function Ruler({ view, lengths }: { view: Rect; lengths: Lengths }) {
   const x = view.x + 92
   const top = view.y + view.height
   return (
-    <g stroke="#72827e" strokeWidth="2" fontSize={25 * lettering(view)} fill="#5a6971">
+    <g stroke="var(--color-edge)" strokeWidth="2" fontSize={25 * lettering(view)} fill="var(--color-ink-3)">
       <path d={`M${x} 0V${-top + 60}`} />
       <text x={view.x + 14} y={-top + 34} stroke="none">{lengths}</text>
       {rulerMarks(top - 60, lengths).map(({ mm, label }) => (
@@ -57,12 +57,12 @@ function Heights({ child, fill, x, view, lengths }: { child: Child; fill: string
         {`stretches to ${length(stretch, lengths)}, could get at things to ${length(climb, lengths)}`}
         {child.later_mm === null ? '' : `; when walking, to ${length(child.later_mm, lengths)}`}
       </title>
-      <path d={`M${x} 0V${-shown}`} stroke="#72827e" strokeWidth="2.5" strokeDasharray="3 7" />
-      <path d={`M${x - 30} ${-shown}h60`} stroke="#1d2b33" strokeWidth="3.5" />
-      {stretch > top && <path d={`M${x - 9} ${-shown - 8}l9 -14l9 14`} fill="none" stroke="#1d2b33" strokeWidth="3" />}
-      <path d={`M${x - 20} ${-sight}h40`} stroke="#1d2b33" strokeWidth="2" strokeDasharray="6 4" />
-      <rect x={x - 25} y={-high} width="50" height={Math.max(high - low, 1)} rx="18" fill={`url(#${fill})`} stroke="#1d2b33" strokeWidth="2.5" />
-      <text x={x} y={-shown - 30} textAnchor="middle" fontSize={27 * lettering(view)} fontWeight="700" fill="#1d2b33">{child.name.slice(0, 8)}</text>
+      <path d={`M${x} 0V${-shown}`} stroke="var(--color-edge)" strokeWidth="2.5" strokeDasharray="3 7" />
+      <path d={`M${x - 30} ${-shown}h60`} stroke="var(--color-ink)" strokeWidth="3.5" />
+      {stretch > top && <path d={`M${x - 9} ${-shown - 8}l9 -14l9 14`} fill="none" stroke="var(--color-ink)" strokeWidth="3" />}
+      <path d={`M${x - 20} ${-sight}h40`} stroke="var(--color-ink)" strokeWidth="2" strokeDasharray="6 4" />
+      <rect x={x - 25} y={-high} width="50" height={Math.max(high - low, 1)} rx="18" fill={`url(#${fill})`} stroke="var(--color-ink)" strokeWidth="2.5" />
+      <text x={x} y={-shown - 30} textAnchor="middle" fontSize={27 * lettering(view)} fontWeight="700" fill="var(--color-ink)">{child.name.slice(0, 8)}</text>
     </g>
   )
 }
@@ -75,8 +75,8 @@ function HazardLine({ child, x, view, above, lengths }: { child: Child; x: numbe
   const later = child.later_mm === null ? '' : `; when walking: ${length(child.later_mm, lengths)}`
   return (
     <g>
-      <path d={`M${x - 40} ${-y}H${right}`} stroke="#a3352b" strokeWidth="2.5" strokeDasharray="4 9" />
-      <text x={right} y={-Math.max(y, above + 10) - 12} textAnchor="end" fontSize={24 * lettering(view)} fill="#a3352b" stroke="#f5ecd9" strokeWidth="6" paintOrder="stroke">{`${child.name.slice(0, 12)} gets at things to ${length(child.reach.climb, lengths)}${later}`}</text>
+      <path d={`M${x - 40} ${-y}H${right}`} stroke="var(--color-madder)" strokeWidth="2.5" strokeDasharray="4 9" />
+      <text x={right} y={-Math.max(y, above + 10) - 12} textAnchor="end" fontSize={24 * lettering(view)} fill="var(--color-madder)" stroke="var(--color-inside)" strokeWidth="6" paintOrder="stroke">{`${child.name.slice(0, 12)} gets at things to ${length(child.reach.climb, lengths)}${later}`}</text>
     </g>
   )
 }
@@ -91,8 +91,8 @@ function Furniture({ unit }: { unit: UnitShape }) {
   const { width_mm: width, height_mm: height, boards } = unit
   const boxed = unit.kind === 'shelf'
   return (
-    <g fill="#e9d9b6" stroke="#b59a63" strokeWidth="2">
-      {boxed && <rect x="0" y={-height} width={width} height={height} fill="#f5ecd9" stroke="none" />}
+    <g fill="var(--color-birch)" stroke="var(--color-grain)" strokeWidth="2">
+      {boxed && <rect x="0" y={-height} width={width} height={height} fill="var(--color-inside)" stroke="none" />}
       {boxed && <><rect x={-BOARD_MM} y={-height} width={BOARD_MM} height={height} /><rect x={width} y={-height} width={BOARD_MM} height={height} /></>}
       {boxed && (boards[0]?.height_mm ?? 0) < height - BOARD_MM && <rect x="0" y={-height} width={width} height={BOARD_MM} />}
       {boards.map((board, at) => (

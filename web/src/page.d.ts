@@ -1,0 +1,2 @@
+/** The version of the program this page was built with. */
+declare const PAGE_VERSION: string

@@ -1,0 +1,142 @@
+"""Use cases of finding: where something is, and doing what a few words ask for, from anywhere."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from typing import Literal
+from urllib.parse import urlencode
+
+from zither_awl.core.values import Child, Tray
+from zither_awl.services import catalogue, lessons
+from zither_awl.services.desk import House
+from zither_awl.services.things import things_of, where_is
+
+What = Literal["do", "thing", "tray", "bin", "card", "child", "words", "view", "setting"]
+MOST = 12
+SMALL = frozenset(("the", "a", "an", "to", "for", "of", "my", "is", "please"))
+"""Words that say nothing of what is meant."""
+VIEWS: tuple[tuple[str, str, str], ...] = (
+    ("Today", "what to set out, show and watch out for", "/today"), ("Watch", "a work cycle, as it goes", "/watch"),
+    ("Shelf", "what stands where, to scale", "/shelf"), ("Make", "trays from what you own", "/make"),
+    ("Catalogue", "every card, by area and age", "/make/catalogue"), ("Weeks", "what goes out and comes in", "/weeks"),
+    ("Cupboard", "things, trays, bins, files", "/cupboard"), ("Children", "who they are, what they know", "/children"),
+    ("House", "settings, adults, devices, the household as a file", "/house"), ("Words", "in three periods", "/words"),
+    ("Routines", "real work without a tray", "/routines"), ("Evening", "what was left open today", "/evening"),
+    ("Log", "every piece of work", "/work"), ("Work cycles", "how each went", "/cycle"),
+    ("Paper", "tray cards, bin labels, word cards, the set-up list", "/paper"),
+    ("House heights", "furniture to fit", "/heights"),
+    ("Welcome", "the first evening", "/welcome"), ("Files", "things, trays, cards in and out", "/cupboard?part=files"),
+)  # fmt: skip
+SETTINGS: tuple[tuple[str, str], ...] = (
+    ("Units and time zone", "cm, inches, clock"),
+    ("Emergency number and poison centre", "shown with what is dangerous"),
+    ("How a new tray is met", "shown first, free to explore"), ("Weekly or daily look at the shelves", "rotation"),
+    ("Mastery: criterion or estimate", "how it is judged"), ("Light: day or lamp", "dark, theme, on this device"),
+    ("Pair a tablet", "devices of the house"), ("With an adult at the table", "permissions, what was allowed"),
+    ("The household as one file", "backup, export, bring in"),
+)  # fmt: skip
+DOING: dict[str, str] = {"show": "show", "mostrar": "show", "make": "make", "compose": "make", "hacer": "make",
+                         "print": "print", "imprimir": "print"}  # fmt: skip
+"""The verbs that do something, by the word typed."""
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """Something found by a few letters: what it is, where it is, and the address that shows or does it."""
+
+    what: What
+    name: str
+    where: str
+    address: str
+    tells: str = ""
+    """What else it may be found by: colours, what it shows, what it is made of, its kind."""
+
+
+def find(house: House, typed: str, most: int = MOST) -> tuple[Found, ...]:
+    """What these letters mean: a verb with what it is done to first, then names that begin with them, then the rest.
+
+    Every word typed must be in the name or in what else tells of it.
+    """
+    words = typed.lower().split()
+    if not words:
+        return ()
+    done = list(_doing(house, words))
+    every = [*_things(house), *_trays(house), *_bins(house), *_children(house), *_cards(house), *_sets(house),
+             *(Found("view", name, where, to) for name, where, to in VIEWS),
+             *(Found("setting", name, "in House", "/house", tells) for name, tells in SETTINGS)]  # fmt: skip
+    hits = [each for each in every if all(word in f"{each.name} {each.tells}".lower() for word in words)]
+    order: dict[What, int] = {"thing": 0, "tray": 0, "bin": 0, "child": 0, "view": 1, "setting": 2, "words": 2,
+                              "card": 3}  # fmt: skip
+    begins = " ".join(words)
+    hits.sort(key=lambda f: (order[f.what], not f.name.lower().startswith(begins), f.name.lower(), f.what))
+    return (*done, *hits)[:most]
+
+
+def _doing(house: House, words: list[str]) -> Iterator[Found]:
+    """What a verb at the front asks for: "show the globe to Anselm", "make pouring for Otto", "print tongs"."""
+    verb = DOING.get(words[0])
+    said = [word for word in words[1:] if word not in SMALL]
+    if verb is None or not said:
+        return
+    named = [c for c in house.children if c.name.lower() in said]
+    about = [word for word in said if word not in {c.name.lower() for c in named}]
+    if verb == "make":
+        yield from _made(house, about, named or list(house.children)[:1])
+        return
+    for tray in (t for t in house.trays if about and all(word in t.name.lower() for word in about)):
+        if verb == "print":
+            where = {"kind": "tray-cards", "ids": tray.id}
+            yield Found("do", f"Print the card of {tray.name}", where_is(house, tray), f"/paper?{urlencode(where)}")
+        else:
+            yield from _shown(house, tray, named)
+
+
+def _shown(house: House, tray: Tray, named: list[Child]) -> Iterator[Found]:
+    for child in named or [c for c in house.children if c.id in tray.for_children]:
+        to = urlencode({"child": child.id, "tray": tray.id})
+        yield Found("do", f"Show {tray.name} to {child.name}", where_is(house, tray), f"/show?{to}")
+
+
+def _made(house: House, about: list[str], named: list[Child]) -> Iterator[Found]:
+    for design in catalogue.taken(house):
+        if about and all(word in design.name.lower() for word in about):
+            for child in named:
+                to = urlencode({"card": design.key, "child": child.id})
+                yield Found("do", f"Make {design.name} for {child.name}", design.area, f"/make?{to}")
+
+
+def _things(house: House) -> Iterable[Found]:
+    for thing in things_of(house):
+        each = thing.component
+        rests = house.bin_name(each.bin_id)
+        on = [f"{n} on {t.name} ({where_is(house, t)})" for t, n in thing.on] if not each.medium else []
+        free = [f"{thing.free} in {rests or 'no bin yet'}"] if thing.free and not each.medium else []
+        where = "; ".join([*free, *on]) or rests or "no bin yet"
+        tells = " ".join((*each.colours, each.subject, each.material, each.kind))
+        yield Found("thing", each.name, where, f"/cupboard?thing={each.id}", tells)
+
+
+def _trays(house: House) -> Iterable[Found]:
+    for tray in house.trays:
+        view = "shelf" if tray.id in house.standing else "cupboard"
+        yield Found("tray", tray.name, where_is(house, tray), f"/{view}?tray={tray.id}")
+
+
+def _bins(house: House) -> Iterable[Found]:
+    for each in house.bins:
+        yield Found("bin", each.name, each.place or "its place is not said yet", f"/cupboard?bin={each.id}")
+
+
+def _children(house: House) -> Iterable[Found]:
+    return (Found("child", c.name, "what was seen, and what is known", f"/children?child={c.id}")
+            for c in house.children)  # fmt: skip
+
+
+def _cards(house: House) -> Iterable[Found]:
+    return (Found("card", d.name, f"{d.area}, {d.from_months} to {d.to_months} months",
+                  f"/make/catalogue?card={d.key}", " ".join(d.also)) for d in catalogue.taken(house))  # fmt: skip
+
+
+def _sets(house: House) -> Iterable[Found]:
+    return (Found("words", s.name, "words in three periods", "/words") for s in lessons.sets(house))
