@@ -1,4 +1,5 @@
-"""Lighthouse (desktop preset) on Today and Shelf of the demo. Run by `make lighthouse`; printed, never asserted.
+"""Lighthouse (desktop and mobile) on Today, Watch and Shelf of the demo. Run by `make lighthouse`;
+printed, never asserted.
 
 Lighthouse itself comes from the npm registry at the first run; the pages are served on this machine.
 """
@@ -10,6 +11,7 @@ import os
 import subprocess
 import sys
 import tempfile
+from itertools import product
 from pathlib import Path
 
 PORT = 8198
@@ -39,7 +41,7 @@ def main() -> None:
         assert server.stdout is not None
         while "is at" not in server.stdout.readline():
             pass
-        for view in ("today", "shelf"):
+        for view, preset in product(("today", "watch", "shelf"), ("--preset=desktop", "--form-factor=mobile")):
             out = folder / f"{view}.json"
             command = [
                 "npx",
@@ -47,7 +49,7 @@ def main() -> None:
                 f"lighthouse@{VERSION}",
                 f"http://127.0.0.1:{PORT}/{view}",
                 "--quiet",
-                "--preset=desktop",
+                preset,
                 "--output=json",
                 f"--output-path={out}",
                 "--no-enable-error-reporting",
@@ -56,7 +58,7 @@ def main() -> None:
             ]
             subprocess.run(command, check=True, env={**os.environ, "CHROME_PATH": "/usr/bin/chromium"}, cwd=folder)
             report = json.loads(out.read_text())
-            print(view, {name: round(100 * c["score"]) for name, c in report["categories"].items()})
+            print(view, preset, {name: round(100 * c["score"]) for name, c in report["categories"].items()})
             for name, audit in report["audits"].items():
                 if audit["score"] is not None and audit["score"] < 0.9 and audit["scoreDisplayMode"] != "informative":
                     print("   ", name, audit["score"], audit.get("displayValue", ""))

@@ -87,10 +87,10 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot(person, "/children?child=2", "children", "Words written")
     _shoot(person, "/cupboard", "cupboard", "birch tray")
     trays = {t.name: t.id for t in desk.house().trays}
-    _shoot(person, f"/make?tray={trays['Water, jug to cup']}", "bench", "can stand at once")
-    _shoot(person, "/weeks", "change", "Folding: two lines")
+    _shoot(person, f"/make?tray={trays['Water, jug to cup']}", "make", "can stand at once")
+    _shoot(person, "/weeks", "weeks", "Folding: two lines")
     _shoot(person, "/house", "house", "What it checks")
-    _shoot(person, "/cycle", "morning", "A typical work cycle")
+    _shoot(person, "/cycle", "cycle", "A typical work cycle")
     _lessons(person, desk, clock)
     log_the_morning(desk, clock)
     _shoot_both(person, "/watch", "watch", "Turning three bolts")
@@ -98,6 +98,9 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     person.tap("button", "Accept")
     person.wait_to_see("nothing should change yet")
     _shoot(person, "/today", "today", "Pull Folding: two lines")
+    resize(person.driver, 390, 844)
+    _shoot(person, "/today", "today-phone", "Pull Folding: two lines")
+    resize(person.driver, 1280, 800)
     _shoot(person, "/make/catalogue?card=float-sink", "catalogue", "Does it float?")
     _paper(desk, trays["Water, jug to cup"])
 
@@ -121,7 +124,7 @@ def _paper(desk: Desk, tray_id: int) -> None:
 
 
 def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
-    """A colour lesson that has gone on for some weeks, a routine under way, a script, and an evening being told."""
+    """A colour lesson that has gone on for some weeks, and a script."""
     children = {c.name: c.id for c in desk.house().children}
     tablet = Tablet(desk, "tablet-two", desk.house().adults[0].id, MONDAY - timedelta(days=20))
     items, minute = [], 0.0
@@ -140,11 +143,6 @@ def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
     tablet.send(*items)
     _shoot(person, f"/lesson?child={children['Wren']}&set=colours-first", "lesson", "Mix-ups")
     _shoot(person, "/show?child=1&tray=2", "script", "Watch me")
-    person.go("/evening")
-    for child, tray in (("Anselm", "Turning three bolts"), ("Anselm", "Blocks"), ("Wren", "Four cylinders")):
-        person.tap("button", tray, f"section[aria-label='{child}']")
-    person.driver.execute_script("scrollTo(0, 0)")
-    person.driver.save_screenshot(str(OUT / "evening.png"))
 
 
 def _plan(person: Person) -> None:
@@ -155,19 +153,37 @@ def _plan(person: Person) -> None:
     person.driver.save_screenshot(str(OUT / "plan.png"))
 
 
+FOUND = ("small jugs", "small bowls", "mixing bowls", "jam jars", "spice jars", "biscuit tin", "wooden trays",
+         "baking tray", "bread basket", "tablespoons", "teaspoons", "kitchen tongs", "clothes pegs",
+         "napkins")  # fmt: skip
+IN_THE_TOY_BOX = ("wooden animals", "wooden puzzle", "knobbed puzzle", "nesting cups", "picture books", "felt balls")
+
+
 def _welcome(newcomer: Person) -> None:
+    """The first evening of a new house, to its first shelf."""
     newcomer.go("/")
-    newcomer.wait_to_see("Your house")
-    newcomer.type("Name of the house", "Lockside")
     newcomer.type("Your name", "Odile")
+    newcomer.tap("button", "It is called")
+    newcomer.tap("choice", "cm and kg")
     newcomer.tap("button", "Go on")
-    newcomer.wait_to_see("A child")
     newcomer.type("Name", "Wren")
     newcomer.type("Born", "2023-08-10")
     newcomer.tap("button", "Add the child")
-    newcomer.tap("button", "No other child")
-    newcomer.wait_to_see("Where the trays stand")
-    newcomer.driver.execute_script("scrollTo(0, 0)")
+    newcomer.find("button", "Another child")
+    newcomer.tap("button", "Go on")
+    newcomer.tap("button", "Skip this step")
+    newcomer.tap("button", "Low shelf")
+    newcomer.tap("choice", "small, two boards")
+    newcomer.find("button", "The main one")
+    newcomer.tap("button", "Go on")
+    for thing in FOUND:
+        newcomer.tap("button", thing)
+    newcomer.tap("tab", "Toy box")
+    for thing in IN_THE_TOY_BOX:
+        newcomer.tap("button", thing)
+    newcomer.tap("button", "Add 20 things")
+    newcomer.wait_to_see("to begin with, from what you have")
+    newcomer.driver.execute_script("scrollTo(0, 150)")
     newcomer.driver.save_screenshot(str(OUT / "welcome.png"))
 
 

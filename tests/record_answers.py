@@ -13,7 +13,7 @@ import tempfile
 from pathlib import Path
 from typing import Any
 
-from tests.api.test_same_answers import PLANS, THEN, planned
+from tests.api.test_same_answers import PLANS, THEN, called, planned
 from tests.builders import DATA
 from tests.conftest import NOW, Client
 from zither_awl.app import create_app
@@ -36,7 +36,7 @@ def _asked(opened: Client, path: str) -> Any:
         return planned(opened, path)
     if path.endswith(".csv"):
         return opened.flask.get(f"/api/{path}", base_url="http://127.0.0.1:8136").get_data(as_text=True)
-    return opened.get(f"/api/{path}")
+    return opened.get(f"/api/{called(path)}")
 
 
 if __name__ == "__main__":

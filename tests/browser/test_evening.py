@@ -84,7 +84,7 @@ def test_the_first_evening_by_thumb(at_empty: Person, width: int, height: int) -
     person.wait_to_see("The shelf is taken")
     person.tap("link", "Print the list")
     person.find("heading", "Paper")
-    person.find("link", "Print")
+    person.find("link", "Open the PDF")
     print(f"{person.taps} taps, {person.keystrokes} keys, {person.estimate_min():.1f} min by keystroke-level estimate")
     assert person.taps <= MOST_TAPS
     assert person.keystrokes <= MOST_KEYS

@@ -73,7 +73,7 @@ def test_fifteen_things_go_in_with_a_few_actions_each_and_make_trays(at_house: P
     person.wait_to_see("Nothing is entered yet")
     assert max(enter(person, typed) for typed in FIFTEEN) <= MOST_ACTIONS
     assert person.violations() == []
-    person.tap("link", "Bench")
+    person.tap("link", "Make")
     person.wait_to_see("What I can make for Ilse")
     person.wait_to_see("can stand at once")
     made = person.find("region", "What can be made")
@@ -211,14 +211,14 @@ def test_the_notches_move_with_the_tool_and_the_pieces(at_demo: Person) -> None:
     person.wait_to_see("tweezers or dropper")
 
 
-def test_the_whole_bench_works_by_keys_alone(at_demo: Person) -> None:
+def test_all_of_make_works_by_keys_alone(at_demo: Person) -> None:
     person = at_demo
     person.press("/")
     person.until(lambda: person.focused().startswith("A few letters"), "the letters to have the focus")
     person.press(*"fol")
     person.wait_to_see("Folding: two lines")
     person.press(Keys.ESCAPE)
-    person.tab_to("Bench")
+    person.tab_to("Make")
     person.press(Keys.ENTER)
     person.wait_to_see("What I can make for Anselm")
     person.tab_to("Sweeping to a square")
@@ -249,7 +249,7 @@ def test_a_thing_is_dragged_on_the_tray_and_a_clash_is_named(at_demo: Person) ->
 
 def test_where_is_it_leads_to_the_thing(at_demo: Person) -> None:
     person = at_demo
-    person.tap("button", "Where is it")
+    person.tap("button", "Look for anything")
     person.type("A few letters", "cockle")
     person.wait_to_see("8 in Bin 1; 4 on Spooning shells")
     person.press(Keys.ENTER)

@@ -303,7 +303,7 @@ def test_one_morning_by_keyboard_alone(at_demo: Person) -> None:
     person.wait_to_see("Anselm takes")
     watch.all_sent()
     person.go("/work?child=1")
-    person.wait_to_see("broken off by noise")
+    person.wait_to_see("interrupted by noise")
 
 
 def test_a_morning_prints_for_the_fridge_without_buttons(at_demo: Person) -> None:

@@ -10,8 +10,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.builders import TODAY, at, episode, helped, shown, worked_cases
-from zither_awl.core.mastery import Knowing, Mastery, calibrated, decayed, mastery, posterior, traced
-from zither_awl.core.values import Episode, EpisodeEvent, Work
+from zither_awl.core.mastery import KNOWN, Knowing, Mastery, calibrated, decayed, mastery, posterior, traced
+from zither_awl.core.values import Episode, EpisodeEvent, Said, SaidAnswer, Work
 
 
 def judged(*episodes: Episode, **more: Any) -> Mastery:
@@ -203,3 +203,45 @@ def test_one_more_time_done_right_never_takes_mastery_away(done: list[Work]) -> 
     episodes = [episode(len(done) - n + 1, work=w) for n, w in enumerate(done)]
     if judged(*episodes).state == "mastered":
         assert judged(*episodes, episode(1)).state == "mastered"
+
+
+def word(answer: SaidAnswer = "yes", days_ago: int = 10, **more: Any) -> Said:
+    return Said(child_id=1, key="pour", level=1, answer=answer, on=TODAY - timedelta(days=days_ago), **more)
+
+
+def test_said_to_be_known_is_known_and_never_mastered() -> None:
+    told = mastery([], [], TODAY, said=word(adult="Bram"))
+    assert told.state == "said"
+    assert told.state in KNOWN
+    assert told.since is None
+    assert told.reasons[0].text == "Said by Bram to be known, on 6 March 2026."
+    assert mastery([], [], TODAY - timedelta(days=11), said=word()).state == "not shown", "not before it was said"
+
+
+@pytest.mark.parametrize(("answer", "state"), [("with help", "working"), ("not yet", "not shown"),
+                                              ("never tried", "not shown")])  # fmt: skip
+def test_other_answers_are_what_they_say(answer: SaidAnswer, state: str) -> None:
+    found = mastery([], [], TODAY, said=word(answer))
+    assert found.state == state
+    assert found.reasons[-1].rule == "SAID"
+
+
+def test_a_word_stands_until_three_of_the_last_four_tries_say_otherwise() -> None:
+    tries = [helped(days) for days in (5, 4, 3)]
+    assert mastery(tries[:2], [], TODAY, said=word()).state == "said"
+    assert mastery(tries, [], TODAY, said=word()).state == "working"
+    assert mastery([*tries, episode(2), episode(1)], [], TODAY, said=word()).state == "said", "two of four"
+    before = [helped(days) for days in (30, 29, 28)]
+    assert mastery(before, [], TODAY, said=word()).state == "said", "what was seen before it was said is older"
+
+
+def test_seen_work_outranks_a_word() -> None:
+    alone = [episode(days) for days in (4, 3, 2)]
+    found = mastery(alone, [], TODAY, said=word("not yet"))
+    assert found.state == "mastered"
+    assert not [r for r in found.reasons if r.rule == "SAID"], "the criterion needs no word"
+
+
+def test_what_follows_from_words_says_so() -> None:
+    found = mastery([], [], TODAY, said=word(concluded=True))
+    assert "from what was said of other work" in found.reasons[0].text

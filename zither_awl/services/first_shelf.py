@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from functools import partial
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue
@@ -12,7 +11,7 @@ from zither_awl.core.judgement import Judgements
 from zither_awl.core.shelf import Pin, problem_of
 from zither_awl.core.shelf.problem import ShelfProblem
 from zither_awl.core.shelf.scene import spots_of
-from zither_awl.core.trays import Need, Stock, makeable
+from zither_awl.core.trays import Makeable, Need, Stock, makeable
 from zither_awl.core.trays.first import (
     ENOUGH,
     SMALL_MONTHS,
@@ -122,7 +121,8 @@ def _needs(desk: Desk, house: House) -> list[Need]:
 def _chosen(house: House, needs: Sequence[Need]) -> tuple[First, ...]:
     taken = {p.spot for p in house.placements}
     places = sum(spot not in taken for unit in house.units for spot in spots_of(unit))
-    return first_trays(catalogue.taken(house), _stock(house), needs, places=places, practice=house.practice)
+    ranked = {need.child.id: _ranked(house, need) for need in needs}
+    return first_trays(ranked, _stock(house), needs, places=places, practice=house.practice)
 
 
 def _of_picks(house: House, needs: Sequence[Need], picked: Sequence[Picked]) -> tuple[First, ...]:
@@ -178,9 +178,14 @@ def first_shelf(desk: Desk, solve: Solve) -> FirstShelf:
                       tuple(_to_allow(house, needs)))  # fmt: skip
 
 
-def _ranked(house: House, need: Need) -> list[Ranked]:
-    return house.once(("first ranked", need.child.id, need.on), partial(
-        ranked_for, catalogue.taken(house), _stock(house), need, house.practice))  # fmt: skip
+def _makeable(house: House, need: Need) -> Makeable:
+    return house.once(("first makeable", need.child.id, need.on), lambda: makeable(
+        catalogue.taken(house), _stock(house), need, practice=house.practice))  # fmt: skip
+
+
+def _ranked(house: House, need: Need) -> tuple[Ranked, ...]:
+    return house.once(("first ranked", need.child.id, need.on), lambda: ranked_for(
+        _makeable(house, need), need, house.practice))  # fmt: skip
 
 
 def _few(house: House, needs: Sequence[Need], here: Sequence[First]) -> Iterator[str]:
@@ -199,7 +204,7 @@ ALLOWED_NAMED = 3
 
 def _to_allow(house: House, needs: Sequence[Need]) -> Iterator[ToAllow]:
     for need in needs:
-        found = makeable(catalogue.taken(house), _stock(house), need, practice=house.practice).to_allow
+        found = _makeable(house, need).to_allow
         names: dict[PermissionKind, list[str]] = {}
         for made in found:
             if len(made.asks) == 1 and stands_on_a_shelf(made.design, made.level):

@@ -13,7 +13,7 @@ from zither_awl.core.reasons import Severity
 from zither_awl.core.rules import rule
 from zither_awl.core.showing import Showings
 from zither_awl.core.values import Child, Episode, Placement, Tray
-from zither_awl.core.words import sentence
+from zither_awl.core.words import listed, sentence
 from zither_awl.services import rotation, showing
 from zither_awl.services.catalogue import designs
 from zither_awl.services.cupboard import bins_of
@@ -129,11 +129,20 @@ def _set_up(task: Task, house: House, standing: Placement | None, day: date) -> 
     elif standing is not None:
         unit = house.unit(standing.spot.unit_id)
         where = f"{unit.name}, {standing.spot.words(unit)}"
+    gather = tray.bin_id is None and tray.contents
     text = {
-        "rest": f"Rest {tray.name} in {bin_name}", "put": f"Pull {tray.name} from {bin_name}",
+        "rest": f"Rest {tray.name} in {bin_name}",
+        "put": _gathered(tray) if gather else f"Pull {tray.name} from {bin_name}",
         "by hand": f"Keep {tray.name} away in {bin_name}; you bring it",
     }[kind]  # fmt: skip
     return SetUp(task.id, kind, tray.name, text, where, condition_of(house, tray, day), task.done_at is not None)
+
+
+def _gathered(tray: Tray) -> str:
+    """What to gather for a tray that lies in no bin yet."""
+    things = [c.component.name if c.component.medium or c.count == 1 else f"{c.count} {c.component.name}"
+              for c in tray.contents]  # fmt: skip
+    return f"Put {tray.name} together: {listed(things)}"
 
 
 def _kept_away(house: House, tray: Tray, day: date) -> str:

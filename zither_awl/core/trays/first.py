@@ -8,7 +8,7 @@ source; the weights are ours.
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from zither_awl.core.ages import corrected_months
@@ -21,7 +21,7 @@ from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.trays.assemble import tray_of
 from zither_awl.core.trays.check import check_tray
 from zither_awl.core.trays.design import Design, Level
-from zither_awl.core.trays.makeable import Made, Need, make, makeable, ready_for
+from zither_awl.core.trays.makeable import Made, Makeable, Need, make, ready_for
 from zither_awl.core.trays.stock import Stock
 from zither_awl.core.values import Card, Child, Tray, Unit
 from zither_awl.core.wishes import matched
@@ -110,28 +110,27 @@ def that_fit(stock: Stock, units: Sequence[Unit], practice: Practice = Practice(
 
 
 def first_trays(
-    designs: Iterable[Design], stock: Stock, needs: Sequence[Need], *, places: int,
-    left_out: frozenset[str] = frozenset(), practice: Practice = Practice(),
+    ranked: Mapping[int, Sequence[Ranked]], stock: Stock, needs: Sequence[Need], *, places: int,
+    practice: Practice = Practice(),
 ) -> tuple[First, ...]:  # fmt: skip
     """The trays of a first shelf, with ids -1, -2, ... in the order they were chosen.
 
-    `needs` say of each child what is known; `places` is how many places there are; `left_out` are cards not wanted.
-    Every one can be made of what the others leave free, holds to every rule that must hold for the children it is for,
-    and suits them now.
+    `ranked` is what could stand there for each child, by its id, made of the whole stock; `needs` say of each what is
+    known; `places` is how many places there are. Every one can be made of what the others leave free, holds to every
+    rule that must hold for the children it is for, and suits them now.
     """
-    known = {design.key: design for design in designs if design.key not in left_out}
-    ranked = {need.child.id: ranked_for(known.values(), stock, need, practice) for need in needs}
+    left = {child_id: list(each) for child_id, each in ranked.items()}
     table = _Table(stock, needs[0].children if needs else (), practice, tuple(
         (n.child, frozenset((m.design.key, m.level.number) for _, m in ranked[n.child.id])) for n in needs))
     table.known = {n.child.id: frozenset(r for r, state in n.states.items() if state in KNOWN) for n in needs}
     for spare in (0, SPARE):
         most = {need.child.id: _most(need, practice) + spare for need in needs}
         while len(table.firsts) < places + spare:
-            open_ = [n for n in needs if ranked[n.child.id] and table.of(n.child) < most[n.child.id]]
+            open_ = [n for n in needs if left[n.child.id] and table.of(n.child) < most[n.child.id]]
             if not open_:
                 break
-            need = min(open_, key=lambda n: (table.of(n.child), len(ranked[n.child.id]), n.child.born))
-            first = _next(ranked[need.child.id], need, needs, table)
+            need = min(open_, key=lambda n: (table.of(n.child), len(left[n.child.id]), n.child.born))
+            first = _next(left[need.child.id], need, needs, table)
             if first is not None:
                 table.add(first)
     return tuple(table.firsts)
@@ -153,11 +152,10 @@ Ranked = tuple[float, Made]
 """What a tray is worth to a child before it is looked at what else stands, and the tray."""
 
 
-def ranked_for(designs: Iterable[Design], stock: Stock, need: Need, practice: Practice) -> list[Ranked]:
-    """Everything that could stand on a child's first shelf, the best first."""
-    found = makeable(designs, stock, need, practice=practice).made
-    fit = [m for m in found if not m.terms["held back"] and stands_on_a_shelf(m.design, m.level)]
-    return sorted(((_worth(m, need, practice), m) for m in fit), key=lambda each: (-each[0], each[1].design.key))
+def ranked_for(found: Makeable, need: Need, practice: Practice = Practice()) -> tuple[Ranked, ...]:
+    """Of what can be made for a child, everything that could stand on its first shelf, the best first."""
+    fit = [m for m in found.made if not m.terms["held back"] and stands_on_a_shelf(m.design, m.level)]
+    return tuple(sorted(((_worth(m, need, practice), m) for m in fit), key=lambda r: (-r[0], r[1].design.key)))
 
 
 def _worth(made: Made, need: Need, practice: Practice) -> float:

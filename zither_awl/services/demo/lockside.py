@@ -105,7 +105,7 @@ TASTES: dict[tuple[str, str], float] = {
 
 NOTES: dict[str, tuple[str, ...]] = {
     "Spooning chickpeas": (
-        "Fourteen times round, tongue out, did not hear the door. Swept up two strays with his hand.",
+        "Fourteen times, tongue out, did not hear the door. Swept up two dropped pieces with his hand.",
         "Counted the ones that fell, aloud, to nine.",
     ),
     "Spooning shells": ("Chose the big spoon, then changed to the small one by herself.",),

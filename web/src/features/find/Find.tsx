@@ -28,7 +28,7 @@ export function Find() {
   }, [])
   return (
     <>
-      <button type="button" aria-label="Find" aria-keyshortcuts="/" onClick={() => setOpen(true)} className="grid size-control place-items-center rounded-control border border-edge bg-paper hover:bg-woad-2"><Search size={18} aria-hidden /></button>
+      <button type="button" aria-label="Look for anything, or do it" aria-keyshortcuts="/" onClick={() => setOpen(true)} className="grid size-control place-items-center rounded-control border border-edge bg-paper hover:bg-woad-2"><Search size={18} aria-hidden /></button>
       <Dialog title="Find" open={open} onClose={() => setOpen(false)}>{open && <Looking onDone={() => setOpen(false)} />}</Dialog>
     </>
   )

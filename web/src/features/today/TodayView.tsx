@@ -21,7 +21,7 @@ export function TodayView({ questions, zone, before }: { questions: (today: Toda
   if (!today) return <Waiting error={error} />
   const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.complete.length + today.out.length === 0
   return (
-    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+    <div className="by-thumb flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="Today" aside={<><Link className={aside} to="/routines">Routines</Link><Link className={aside} to="/words">Words</Link><Link className={aside} to="/evening">Evening</Link><Link className={aside} to="/paper?kind=set-up-list">On paper</Link><Button onClick={() => window.print()}>Print</Button></>}>{calendarDay(today.day)}</Heading>
       {before}
       <ChangeLine today={today} />

@@ -27,7 +27,7 @@ export function WatchView({ zone, questions }: WatchViewProps) {
   const { watch, error, morning } = watching
   if (!watch) return <Waiting error={error} />
   return (
-    <div className="flex flex-1 flex-col gap-4 px-5 py-4">
+    <div className="by-thumb flex flex-1 flex-col gap-4 px-5 py-4">
       {morning ? <Morning {...watching} watch={watch} morning={morning} zone={zone} /> : <Begin {...watching} watch={watch} zone={zone} />}
       {questions}
     </div>

@@ -16,7 +16,7 @@ export function WelcomeView({ steps, at, go, onLater, before }: WelcomeProps) {
   const step = steps[here]
   if (!step) return null
   return (
-    <div className="mx-auto flex w-full max-w-5xl flex-1 flex-col gap-4 px-5 py-5 max-[500px]:px-3">
+    <div className="by-thumb mx-auto flex w-full max-w-5xl flex-1 flex-col gap-4 px-5 py-5 max-[500px]:px-3">
       <Heading title="Welcome" />
       {before}
       <nav aria-label="Steps" className="relative flex justify-between">
