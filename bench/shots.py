@@ -166,6 +166,7 @@ def _welcome(newcomer: Person) -> None:
     newcomer.tap("button", "It is called")
     newcomer.tap("choice", "cm and kg")
     newcomer.tap("button", "Go on")
+    newcomer.find("heading", "Who lives here?")
     newcomer.type("Name", "Wren")
     newcomer.type("Born", "2023-08-10")
     newcomer.tap("button", "Add the child")

@@ -95,6 +95,10 @@ def test_bad_answers_name_their_field(client: Client) -> None:
 
 def test_a_demo_is_looked_at_and_left_over_the_api(client: Client) -> None:
     client.post("/api/demo/look")
-    assert client.get("/api/session")["demo"]
+    assert client.get("/api/session")["looked_at"]
+    assert len(client.get("/api/children")["children"]) > 1
+    client.post("/api/demo/look", status=422)
     client.post("/api/demo/leave")
     assert client.get("/api/session")["household"] is None
+    assert client.get("/api/children")["archived"] == []
+    client.post("/api/demo/leave", status=422)

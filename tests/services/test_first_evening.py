@@ -126,16 +126,3 @@ def test_the_steps_are_kept_and_through_with_a_shelf(house: Desk) -> None:
     assert not welcome.evening(house.house()).through
     welcome.keep_step(house, "first", "later", 1)
     assert welcome.evening(house.house()).through
-
-
-def test_the_demo_is_looked_at_and_left(desk: Desk) -> None:
-    welcome.look_at_demo(desk)
-    assert desk.house().settings.seeded_on is not None
-    assert len(desk.house().children) > 1
-    with pytest.raises(InvalidValue, match="empty house"):
-        welcome.look_at_demo(desk)
-    welcome.leave_demo(desk)
-    assert desk.house().household is None
-    assert not desk.house().all_children
-    with pytest.raises(InvalidValue, match="no demo"):
-        welcome.leave_demo(desk)
