@@ -6,7 +6,7 @@ export function Heading({ title, children, aside }: { title: string; children?: 
   useEffect(() => { document.title = `${title} · Zither Awl` }, [title])
   return (
     <div className="flex flex-wrap items-center justify-between gap-3">
-      <div className="flex flex-wrap items-baseline gap-x-2">
+      <div className="flex flex-wrap items-center gap-x-2">
         <h1>{title}</h1>
         <About title={title} />
         {children && <p className="text-ink-2">{children}</p>}
