@@ -91,7 +91,7 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
   )
 }
 
-const link = 'text-woad underline underline-offset-4'
+const link = 'inline-flex items-center text-woad underline underline-offset-4'
 
 function ToldLinks() {
   return <p className="flex flex-wrap gap-x-5 text-ink-2"><Link className={link} to="/evening">Log a past work cycle</Link><Link className={link} to="/work?new=1">Enter one piece of work</Link></p>
