@@ -8,12 +8,13 @@ import tempfile
 import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from pathlib import Path
 
 from PIL import Image, ImageDraw
 
 from tests.browser.driver import Person, chromium, resize
+from tests.browser.pages.welcome import WelcomePage
 from tests.devices import Tablet
 from zither_awl.app import create_app
 from zither_awl.core.values import Place, Work
@@ -162,26 +163,15 @@ IN_THE_TOY_BOX = ("wooden animals", "wooden puzzle", "knobbed puzzle", "nesting 
 def _welcome(newcomer: Person) -> None:
     """The first evening of a new house, to its first shelf."""
     newcomer.go("/")
-    newcomer.type("Your name", "Odile")
-    newcomer.tap("button", "It is called")
-    newcomer.tap("choice", "cm and kg")
-    newcomer.tap("button", "Go on")
-    newcomer.find("heading", "Who lives here?")
-    newcomer.type("Name", "Wren")
-    newcomer.type("Born", "2023-08-10")
-    newcomer.tap("button", "Add the child")
-    newcomer.find("button", "Another child")
+    page = WelcomePage(newcomer)
+    page.begin("Odile", in_cm=True)
+    page.child("Wren", date(2023, 8, 10))
     newcomer.tap("button", "Go on")
     newcomer.tap("button", "Skip this step")
-    newcomer.tap("button", "Low shelf")
-    newcomer.tap("choice", "small, two boards")
-    newcomer.find("button", "The main one")
+    page.place("Low shelf", "small, two boards")
     newcomer.tap("button", "Go on")
-    for thing in FOUND:
-        newcomer.tap("button", thing)
-    newcomer.tap("tab", "Toy box")
-    for thing in IN_THE_TOY_BOX:
-        newcomer.tap("button", thing)
+    page.tick(FOUND)
+    page.tick(IN_THE_TOY_BOX, "Toy box")
     newcomer.tap("button", "Add 20 things")
     newcomer.wait_to_see("to begin with, from what you have")
     newcomer.driver.execute_script("scrollTo(0, 150)")

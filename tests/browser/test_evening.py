@@ -7,6 +7,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from tests.browser.driver import Person, resize
+from tests.browser.pages.welcome import WelcomePage
 from tests.builders import born_months_ago
 
 MOST_TAPS, MOST_KEYS, MOST_MINUTES = 110, 60, 8.0
@@ -39,16 +40,11 @@ def test_the_first_evening_by_thumb(at_empty: Person, width: int, height: int) -
     person.go("/")
     person.find("heading", "Who is looking?")
     assert person.violations() == []
-    person.type("Your name", "Signe")
-    person.tap("button", "Go on")
-    for name, months in (("Otto", 28), ("Wilma", 51)):
-        person.find("heading", "Who lives here?")
-        if name == "Wilma":
-            person.tap("button", "Another child")
-        person.type("Name", name)
-        person.type("Born", born_months_ago(months).isoformat())
-        person.tap("button", "Add the child")
-        person.find("button", "Another child")
+    page = WelcomePage(person)
+    page.begin("Signe")
+    page.child("Otto", born_months_ago(28))
+    person.tap("button", "Another child")
+    page.child("Wilma", born_months_ago(51))
     person.tap("button", "Go on")
     asked = []
     for name, go in (("Otto", "The next child"), ("Wilma", "Go on")):
@@ -57,27 +53,18 @@ def test_the_first_evening_by_thumb(at_empty: Person, width: int, height: int) -
         person.tap("button", go)
     assert max(asked) <= 12
     person.find("heading", "Where can things stand?")
-    person.tap("button", "Low shelf")
-    person.tap("choice", "wide, three boards")
-    person.find("button", "The main one")
-    person.tap("button", "Windowsill")
-    person.tap("choice", "low")
-    person.until(lambda: len(person.driver.find_elements(By.CSS_SELECTOR, "ul[aria-label='Places so far'] > li")) == 2,
-                 "two places")  # fmt: skip
+    page.place("Low shelf", "wide, three boards")
+    page.place("Windowsill", "low")
     assert person.violations() == []
     person.tap("button", "Go on")
     person.find("heading", "What is there?")
-    for thing in KITCHEN:
-        person.tap("button", thing)
-    person.tap("tab", "Toy box")
-    for thing in TOYS:
-        person.tap("button", thing)
+    page.tick(KITCHEN)
+    page.tick(TOYS, "Toy box")
     assert person.violations() == []
     person.tap("button", "Add 30 things")
     person.wait_to_see("to begin with, from what you have")
     assert person.violations() == []
-    firsts = person.driver.find_elements(By.CSS_SELECTOR, "ul[aria-label='The first shelf'] > li")
-    assert len(firsts) >= 5
+    assert page.firsts >= 5
     wide = person.driver.execute_script("return document.documentElement.scrollWidth")
     assert wide <= width, "nothing hangs out at the side"
     person.tap("button", "Take this shelf")
@@ -132,11 +119,11 @@ def test_the_evening_by_keys_alone_put_off_and_taken_up_again(at_empty: Person) 
     person.tab_to("Add 7 things")
     person.press(Keys.ENTER)
     person.wait_to_see("to begin with, from what you have")
-    before = len(person.driver.find_elements(By.CSS_SELECTOR, "ul[aria-label='The first shelf'] > li"))
+    page = WelcomePage(person)
+    before = page.firsts
     person.tab_to("Leave out ")
     person.press(Keys.ENTER)
-    person.until(lambda: len(person.driver.find_elements(By.CSS_SELECTOR, "ul[aria-label='The first shelf'] > li"))
-                 == before - 1, "one tray less")  # fmt: skip
+    person.until(lambda: page.firsts == before - 1, "one tray less")
     person.tab_to("Take this shelf")
     person.press(Keys.ENTER)
     person.wait_to_see("The shelf is taken")
@@ -150,3 +137,16 @@ def test_a_demo_house_is_looked_at_from_the_first_screen_and_left(at_empty: Pers
     person.wait_to_see("This is the demo house")
     person.tap("button", "Leave it for your own house")
     person.find("heading", "Who is looking?")
+
+
+def test_answers_of_yesterday_that_nobody_asks_for_any_more_are_no_dead_end(at_empty: Person) -> None:
+    person, page = at_empty, WelcomePage(at_empty)
+    person.go("/")
+    page.begin("Signe")
+    page.child("Otto", born_months_ago(28))
+    kept = '[{"key": "no-such-card", "level": 1, "answer": "yes"}]'
+    person.driver.execute_script("localStorage.setItem('zither-awl:half-done:asking:1', arguments[0])", kept)
+    person.tap("button", "Go on")
+    person.wait_to_see("which is not asked of")
+    person.tap("button", "Begin the questions again")
+    person.wait_to_see("Does Otto do this alone?")

@@ -12,6 +12,7 @@ from selenium.webdriver.common.keys import Keys
 from tests.browser.driver import Person
 from tests.browser.pages.shelf import ShelfPage
 from tests.browser.pages.watch import WatchPage
+from tests.browser.pages.welcome import WelcomePage
 from tests.builders import TODAY, born_months_ago
 from zither_awl.formats import samples
 from zither_awl.services.clock import SetClock
@@ -34,27 +35,14 @@ def welcome(person: Person, files: dict[str, Path]) -> None:
     """Steps 1 to 3: the house, two children, a shelf, the cupboard from a file."""
     person.go("/")
     person.find("heading", "Who is looking?")
-    person.type("Your name", "Bram")
-    person.tap("button", "It is called")
-    person.type("Name of the house", "Garden Flat")
-    person.choose("Time zone", "Europe/London")
-    person.tap("choice", "cm and kg")
-    person.tap("button", "Go on")
-    person.find("heading", "Who lives here?")
-    person.type("Name", "Ilse")
-    person.type("Born", born_months_ago(48).isoformat())
-    person.tap("button", "Add the child")
+    page = WelcomePage(person)
+    page.begin("Bram", house="Garden Flat")
+    page.child("Ilse", born_months_ago(48))
     person.tap("button", "Another child")
-    person.type("Name", "Tove")
-    person.type("Born", born_months_ago(13).isoformat())
-    person.tap("choice", "pulls up")
-    person.tap("tick", "Still puts things in the mouth")
-    person.tap("button", "Add the child")
+    page.child("Tove", born_months_ago(13), ("choice", "pulls up"), ("tick", "Still puts things in the mouth"))
     person.tap("button", "Go on")
     person.tap("button", "Skip this step")
-    person.tap("button", "Low shelf")
-    person.tap("choice", "wide, three boards")
-    person.find("button", "The main one")
+    page.place("Low shelf", "wide, three boards")
     person.go("/cupboard?part=files")
     person.give_file("Trays from a file", files["trays"])
     person.wait_to_see("14 rows to take")

@@ -18,9 +18,11 @@ from zither_awl.core.safety.nature import component_hazards
 from zither_awl.core.things.shapes import Box, Cylinder, Sphere
 from zither_awl.core.trays import Need, Role, Wary, make, match_roles
 from zither_awl.core.trays.makeable import OUTGROWN_MONTHS, level_for
-from zither_awl.core.trays.match import Candidate, consider, too_alike
+from zither_awl.core.trays.match import consider
 from zither_awl.core.trays.script import BACK, FETCHING, script_of
+from zither_awl.core.trays.search import Candidate
 from zither_awl.core.trays.tailored import notes, tailored
+from zither_awl.core.trays.ties import too_alike
 
 CARDS = {design.key: design for design in shipped_cards()}
 NEVER_BLANK = {"picture", "thing", "sign"}

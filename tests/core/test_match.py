@@ -14,7 +14,9 @@ from zither_awl.core.practice import Practice
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.shapes import Cylinder, Sphere
 from zither_awl.core.trays import Level, Matches, Pour, Role, Stock, Wary, match_roles, shared_stock, substitutes
-from zither_awl.core.trays.match import UNFILLED, consider, pair_problems, pour_problems, with_counts
+from zither_awl.core.trays.match import consider, with_counts
+from zither_awl.core.trays.search import UNFILLED
+from zither_awl.core.trays.ties import pair_problems, pour_problems
 from zither_awl.core.values import Content
 
 CARDS = {design.key: design for design in shipped_cards()}

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
@@ -12,7 +13,8 @@ from tests.services.test_planning import answered
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import InvalidValue
 from zither_awl.core.mastery import KNOWN
-from zither_awl.services import asking, first_shelf, history, welcome
+from zither_awl.services import asking, first_shelf, history, room, welcome
+from zither_awl.services.copies import look_into
 from zither_awl.services.desk import Desk
 from zither_awl.services.first_shelf import FirstShelf, Picked
 from zither_awl.services.make import need_of
@@ -105,6 +107,14 @@ def test_an_old_composition_is_not_taken(house: Desk) -> None:
         first_shelf.take(house, number, 1)
 
 
+def test_a_house_in_which_no_child_comes_to_any_place_is_told_so(house: Desk) -> None:
+    enter(house, EVENINGS[1])
+    for unit in house.house().units:
+        room.save_unit(house, replace(unit, comes=frozenset(), barrier="gate"), 1)
+    with pytest.raises(InvalidValue, match="No child comes"):
+        first_shelf.start(house, None)
+
+
 @pytest.mark.parametrize("lacks", ["children", "places", "things"])
 def test_what_is_lacking_is_said(lacks: str, house: Desk) -> None:
     told = EVENINGS[1]
@@ -126,3 +136,14 @@ def test_the_steps_are_kept_and_through_with_a_shelf(house: Desk) -> None:
     assert not welcome.evening(house.house()).through
     welcome.keep_step(house, "first", "later", 1)
     assert welcome.evening(house.house()).through
+
+
+def test_a_demo_that_was_not_moved_in_to_be_looked_at_is_never_emptied(demo: Desk) -> None:
+    with pytest.raises(InvalidValue, match="only looked at"):
+        welcome.leave_demo(demo)
+    with demo.write_untracked() as work:
+        work.settings.save_welcome_step(welcome.LOOKED_AT, "done")
+    welcome.leave_demo(demo)
+    assert demo.house().household is None
+    kept = list((demo.database.parent / "copies").glob("before-leaving-the-demo-*.db"))
+    assert [look_into(each).children for each in kept] == [3], "somebody may have begun to live in it"

@@ -104,6 +104,9 @@ def _check_begun(house: House) -> None:
     if not house.units:
         raise InvalidValue(FieldProblem("units", "There is no place for a tray yet.",
                                         "Tap a shelf, a sill or a table."))  # fmt: skip
+    if not any(child.id in unit.comes for unit in house.units for child in house.children):
+        raise InvalidValue(FieldProblem("units", "No child comes to any of the places.",
+                                        "Say who comes to them, or add one."))  # fmt: skip
     if not house.components:
         raise InvalidValue(FieldProblem("things", "Nothing is in the cupboard yet.", "Tick what you have."))
 

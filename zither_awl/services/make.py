@@ -183,8 +183,7 @@ def _wished_level(card: Design, wish: Wish) -> Level:
 def free_name(house: House, card: Design, level: Level) -> str:
     """A name for a tray that no other tray bears."""
     taken = {t.name for t in house.all_trays}
-    plain = card.name if len(card.levels) == 1 else f"{card.name}: {level.name[:1].lower()}{level.name[1:]}"
-    plain = plain[:72]
+    plain = card.titled(level)[:72]
     return next(name for n in range(1, 1000) if (name := plain if n == 1 else f"{plain} ({n})") not in taken)
 
 
@@ -338,10 +337,9 @@ def _with_tap_water(work: Store, contents: tuple[Content, ...]) -> tuple[Content
 def _rung(work: Store, card: Design, level: Level) -> Card:
     """The household's card for one level of a design, made when it is first used."""
     known = next((c for c in work.cupboard.cards().values() if (c.key, c.level) == (card.key, level.number)), None)
-    name = card.name if len(card.levels) == 1 else f"{card.name}: {level.name[:1].lower()}{level.name[1:]}"
     return Card(
-        id=known.id if known else 0, name=known.name if known else name[:80], area=card.area,
-        from_months=max(card.from_months, min(level.from_months, card.to_months - 1)), to_months=card.to_months,
+        id=known.id if known else 0, name=known.name if known else card.titled(level)[:80], area=card.area,
+        from_months=card.opens_at(level), to_months=card.to_months,
         follows=known.follows if known else (), key=card.key, level=level.number, guess=level.guess,
         sort=card.sort,
     )  # fmt: skip

@@ -140,9 +140,7 @@ def _set_up(task: Task, house: House, standing: Placement | None, day: date) -> 
 
 def _gathered(tray: Tray) -> str:
     """What to gather for a tray that lies in no bin yet."""
-    things = [c.component.name if c.component.medium or c.count == 1 else f"{c.count} {c.component.name}"
-              for c in tray.contents]  # fmt: skip
-    return f"Put {tray.name} together: {listed(things)}"
+    return f"Put {tray.name} together: {listed(c.said for c in tray.contents)}"
 
 
 def _kept_away(house: House, tray: Tray, day: date) -> str:

@@ -12,7 +12,7 @@ from typing import Literal
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk, House
-from zither_awl.store import prepare
+from zither_awl.store import opening, prepare
 
 Step = Literal["house", "children", "know", "places", "things", "first"]
 State = Literal["open", "done", "later"]
@@ -73,9 +73,13 @@ def look_at_demo(desk: Desk) -> None:
 
 
 def leave_demo(desk: Desk) -> None:
-    """Empty the demo house again. Raises: InvalidValue for a house that is no demo."""
-    if desk.house().settings.seeded_on is None:
-        raise InvalidValue(FieldProblem("household", "is no demo; nothing was changed."))
+    """Empty the demo house again; a copy of it is kept among the copies, should somebody have begun to live in it.
+
+    Raises: InvalidValue for a house that was not moved in from the first screen.
+    """
+    if not only_looked_at(desk.house()):
+        raise InvalidValue(FieldProblem("household", "is no demo that was only looked at; nothing was changed."))
+    opening.keep_copy(desk.database, f"before-leaving-the-demo-{desk.now():%Y-%m-%d}")
     _put_in_place(desk, seeded=False)
 
 

@@ -167,13 +167,9 @@ def _first_out(each: FirstTray) -> FirstTrayOut:
     return FirstTrayOut(
         tray_id=each.first.tray.id, key=key, level=level, child_id=each.child.id,
         why=reasons_out([each.first.why])[0], away_from=[c.name for c in each.first.away_from],
-        things=[_thing(c.count, c.component.name, c.component.medium) for c in each.first.tray.contents],
+        things=[c.said for c in each.first.tray.contents],
         others=[OtherOut(key=k, level=n, name=name) for k, n, name in each.others],
     )  # fmt: skip
-
-
-def _thing(count: int, name: str, medium: bool) -> str:
-    return name if medium or count == 1 else f"{count} {name}"
 
 
 @bp.post("/first-shelf/<int:solve_id>/take")

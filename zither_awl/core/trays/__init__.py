@@ -5,8 +5,9 @@ from zither_awl.core.trays.check import Check, check_tray
 from zither_awl.core.trays.design import Design, Level, Pour, Role
 from zither_awl.core.trays.front import Filling, Front, front_of
 from zither_awl.core.trays.makeable import Made, Makeable, Need, make, makeable
-from zither_awl.core.trays.match import Candidate, Matches, Wary, match_roles, substitutes
+from zither_awl.core.trays.match import Matches, Wary, match_roles, substitutes
 from zither_awl.core.trays.pack import Item, NoRoom, Packing, pack
+from zither_awl.core.trays.search import Candidate
 from zither_awl.core.trays.standing import at_once
 from zither_awl.core.trays.stock import Clash, Stock, shared_stock
 

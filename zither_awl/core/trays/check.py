@@ -22,8 +22,8 @@ from zither_awl.core.things.shapes import largest_mm
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
 from zither_awl.core.trays.complete import SAID, missing, wanted
 from zither_awl.core.trays.design import Design, Level
-from zither_awl.core.trays.match import pair_problems, pour_problems
 from zither_awl.core.trays.pack import Laid, NoRoom
+from zither_awl.core.trays.ties import pair_problems, pour_problems
 from zither_awl.core.values import Child, PermissionKind
 from zither_awl.core.words import counted, listed, mass_text
 

@@ -210,6 +210,14 @@ class Design:
         """A level by its number; the highest one for a number above it."""
         return self.levels[min(max(number, 1), len(self.levels)) - 1]
 
+    def titled(self, level: Level) -> str:
+        """What a tray at a level is called: the card's name, with the level's where there is more than one."""
+        return self.name if len(self.levels) == 1 else f"{self.name}: {level.name[:1].lower()}{level.name[1:]}"
+
+    def opens_at(self, level: Level) -> int:
+        """From which month a level's window is open: inside the card's own."""
+        return max(self.from_months, min(level.from_months, self.to_months - 1))
+
     def how_carried(self, level: Level) -> Literal["whole", "one by one", "not"]:
         """What a child carries of a level: the loaded tray, its things one by one, or nothing."""
         return self.carried or ("whole" if level.container else "one by one")

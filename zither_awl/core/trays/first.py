@@ -29,10 +29,13 @@ from zither_awl.core.wishes import matched
 FIRST_MOST, FIRST_MOST_SMALL = 6, 3
 """So many trays for a child to begin with; under 12 months so many (ROOM-8: a nearly empty shelf)."""
 SMALL_MONTHS, ENOUGH = 12, 4
+"""With fewer than the second a child has few."""
 HOLDS = ("tray", "large tray", "basket", "box", "container")
+"""What a thing can be that others are laid in."""
 SPARE = 2
 """So many more are offered to the planner than are wanted, for what turns out too wide or too heavy for its place."""
 AREA_AGAIN, AWAY, LIKED = 14.0, 40.0, 12.0
+"""Points against one more of an area and what a brother or sister must not get at; points for what is loved."""
 CHALLENGE, BETWEEN = 12.0, 0.45
 """What is neither sure to be known nor sure not to be is worth so much more: work at the edge of what a child can."""
 UNSURE, SHARED, KNOWN_AGAIN = 1.5, 16.0, 30.0
@@ -229,9 +232,9 @@ def _suits(made: Made, other: Need, practice: Practice) -> bool:
 
 def _as_tray(made: Made, meant: Sequence[Child], tray_id: int) -> Tray:
     design, level = made.design, made.level
-    name = design.name if len(design.levels) == 1 else f"{design.name}: {level.name[:1].lower()}{level.name[1:]}"
+    name = design.titled(level)
     card = Card(id=tray_id, name=name[:80], area=design.area, key=design.key, level=level.number, guess=level.guess,
-                from_months=max(design.from_months, min(level.from_months, design.to_months - 1)),
+                from_months=design.opens_at(level),
                 to_months=design.to_months, sort=design.sort)  # fmt: skip
     return tray_of(design, level, made.assembled, name=name[:72], card=card, tray_id=tray_id,
                    for_children=frozenset(c.id for c in meant))  # fmt: skip

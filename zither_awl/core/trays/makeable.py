@@ -20,8 +20,9 @@ from zither_awl.core.trays.assemble import CONTAINER, Assembled, assemble
 from zither_awl.core.trays.check import Check, check_tray
 from zither_awl.core.trays.complete import missing
 from zither_awl.core.trays.design import Design, Level, Role
-from zither_awl.core.trays.match import Candidate, Matches, Wary, consider, match_roles
+from zither_awl.core.trays.match import Matches, Wary, consider, match_roles
 from zither_awl.core.trays.pack import NoRoom, Packing
+from zither_awl.core.trays.search import Candidate
 from zither_awl.core.trays.stock import Stock
 from zither_awl.core.values import Child, PermissionKind
 from zither_awl.core.words import counted, listed
@@ -232,7 +233,7 @@ def ready_for(design: Design, level: Level, need: Need, names: Mapping[str, str]
               practice: Practice = Practice()) -> Readiness:  # fmt: skip
     """Whether a card at a level suits the child, before there is a tray of it. `names` of the cards, by key."""
     asked = LevelAsked(
-        from_months=max(design.from_months, min(level.from_months, design.to_months - 1)), to_months=design.to_months,
+        from_months=design.opens_at(level), to_months=design.to_months,
         before=tuple((names.get(key, key), _state(need, (key, number)))
                      for key, number in design.before(level.number) if (key, number) not in need.presumed),
     )  # fmt: skip

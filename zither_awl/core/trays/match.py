@@ -6,50 +6,29 @@ and leaves out as little as can be.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from datetime import date
-from itertools import pairwise
-from math import pi
-from typing import Literal
 
 from zither_awl.core.practice import Practice
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.nature import Hazard, component_hazards
 from zither_awl.core.safety.permissions import may_be_allowed
-from zither_awl.core.things.component import Component, footprint_mm, passage_mm
+from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import KINDS, kind_of, kinds_that_do
-from zither_awl.core.things.shapes import Softness, largest_mm, volume_ml
+from zither_awl.core.things.shapes import largest_mm
 from zither_awl.core.trays.design import Level, Role
+from zither_awl.core.trays.search import Answer, Candidate, Search
 from zither_awl.core.trays.stock import Stock
 from zither_awl.core.values import Child
 from zither_awl.core.words import counted
 
-UNFILLED = 10_000
-"""Cost of leaving a role empty; an optional one costs a hundredth."""
 LATER_CHOICE, STAND_IN, WARY, BREAKS = 10, 60, 200, 40
 USED_AS, UNKNOWN, NEARER, APART, MOST_APART = 2, 25, 4, 60, 0.25
 """What it costs that a thing is only used as what is asked for; that nobody said what it shows; that it is not of the
 usual size; and each whole of a limit it is beyond, which may be a quarter (ours, no source)."""
 ROOM_MM2 = 5000.0
 """So much floor of the tray costs 1."""
-LOOSE_FILL, SOFT_FILL = 0.6, 0.8
-"""Share of a vessel that loose firm and soft pieces really fill (ours; random packing of firm balls is 0.64)."""
-DOME = 0.5
-"""Pieces may heap up as high as one of them over the rim; such a dome holds about half of the cylinder round it."""
-
-Answer = Literal["does", "would do", "does not"]
-
-
-@dataclass(frozen=True, slots=True)
-class Candidate:
-    """One thing considered for one role: whether it does, at what cost, and why not or what it changes."""
-
-    component: Component
-    answer: Answer
-    cost: int
-    why: tuple[str, ...] = ()
-
 
 @dataclass(frozen=True, slots=True)
 class Wary:
@@ -92,7 +71,7 @@ def match_roles(
     options = {
         role.name: [c for c in considered[role.name] if _may(c, fixed.get(role.name))] for role in roles
     }  # fmt: skip
-    search = _Search(roles, options, level, stock, frozenset(fixed))
+    search = Search(roles, options, level, stock, frozenset(fixed))
     search.run()
     unfilled = tuple(role.name for role in roles if search.best[role.name] is None and not role.optional)
     chosen = {name: each.component for name, each in search.best.items() if each is not None}
@@ -257,195 +236,3 @@ def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[li
 
 def _age(hazard: Hazard) -> str:
     return f"; limit {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
-
-
-@dataclass
-class _Search:
-    """Depth first over the roles, fewest choices first; a branch is left when its cost and the least cost of what is
-    still to fill are no better than the best filling so far. Roles that could change places without a difference are
-    filled in the order of their choices, so that no filling is looked at twice."""
-
-    roles: tuple[Role, ...]
-    options: dict[str, list[Candidate]]
-    level: Level
-    stock: Stock
-    by_hand: frozenset[str]
-    best: dict[str, Candidate | None] = field(default_factory=dict)
-    best_cost: int = 10**9
-    twins_cost: dict[tuple[str, int], int] = field(default_factory=dict)
-
-    def run(self) -> None:
-        self.order = sorted(self.roles, key=lambda role: len(self.options[role.name]))
-        least = [self._least(role) for role in self.order]
-        self.rest = [sum(least[at:]) for at in range(len(least) + 1)]
-        self.before, self.after = self._twins()
-        self._fill(0, 0, {}, {}, {})
-
-    def _twins(self) -> tuple[dict[str, str], dict[str, int]]:
-        """Of roles that could change places: the one before each, and how many come after it."""
-        groups: dict[tuple[object, ...], list[Role]] = {}
-        named = {self.level.pour.from_, self.level.pour.into} if self.level.pour else set()
-        for role in self.order:
-            if role.name not in named:
-                choices = tuple((c.component.id, c.cost) for c in self.options[role.name])
-                groups.setdefault((choices, role.count, role.same_as, role.beside, role.optional), []).append(role)
-        before: dict[str, str] = {}
-        after: dict[str, int] = {}
-        for group in groups.values():
-            if len(group) > 1 and self._change_places(group):
-                before |= {b.name: a.name for a, b in pairwise(group)}
-                after |= {role.name: len(group) - 1 - at for at, role in enumerate(group)}
-        return before, after
-
-    def _change_places(self, group: Sequence[Role]) -> bool:
-        """Whether the only rule for these roles is that they are all different things."""
-        names = {role.name for role in group}
-        tied = {name for role in group for name in role.ties}
-        pointed = any(names & set(other.ties) for other in self.roles if other.name not in names)
-        alone = all(role.ties == role.unlike for role in group)
-        pairs = {frozenset((role.name, other)) for role in group for other in role.unlike}
-        return alone and tied <= names and not pointed and len(pairs) == len(group) * (len(group) - 1) // 2
-
-    def _least(self, role: Role) -> int:
-        return min((c.cost for c in self.options[role.name]), default=_empty(role))
-
-    def _fill(self, at: int, cost: int, so_far: dict[str, Candidate | None], used: dict[int, int],
-              places: dict[str, int]) -> None:  # fmt: skip
-        if cost + self.rest[at] >= self.best_cost:
-            return
-        if at == len(self.order):
-            self.best, self.best_cost = dict(so_far), cost
-            return
-        role = self.order[at]
-        twin, options = self.before.get(role.name), self.options[role.name]
-        first = 0 if twin is None else places.get(twin, len(options) - 1) + 1
-        later = self.after.get(role.name, 0)
-        for place in range(first, len(options)):
-            candidate = options[place]
-            if later and cost + candidate.cost + self._rest(role, at, place, later) >= self.best_cost:
-                continue
-            key = candidate.component.id
-            takes = 0 if role.same_as or role.beside or candidate.component.medium else role.count
-            if used.get(key, 0) + takes > max(self.stock.free(candidate.component), takes):
-                continue
-            so_far[role.name] = candidate
-            if allowed(self.level, self.roles, so_far, role, self.by_hand):
-                self._fill(at + 1, cost + candidate.cost, so_far, {**used, key: used.get(key, 0) + takes},
-                           {**places, role.name: place})  # fmt: skip
-            del so_far[role.name]
-        so_far[role.name] = None
-        self._fill(at + 1, cost + _empty(role), so_far, used, places)
-        del so_far[role.name]
-
-    def _rest(self, role: Role, at: int, place: int, later: int) -> int:
-        """The least cost of what is still to fill, when its twins may only take what comes after this choice."""
-        known = self.twins_cost.get((role.name, place))
-        if known is None:
-            left = sorted(c.cost for c in self.options[role.name][place + 1 :])[:later]
-            known = sum(left) + _empty(role) * (later - len(left))
-            self.twins_cost[role.name, place] = known
-        return self.rest[at + 1] - later * self._least(role) + known
-
-
-def _empty(role: Role) -> int:
-    return UNFILLED // 100 if role.optional else UNFILLED
-
-
-def allowed(
-    level: Level, roles: tuple[Role, ...], so_far: Mapping[str, Candidate | None], new: Role,
-    by_hand: frozenset[str] = frozenset(),
-) -> bool:  # fmt: skip
-    """Whether the rules between roles hold for a role just filled and those filled before it.
-
-    Two roles both chosen by hand stand, whatever is between them: the check of the tray says what is wrong.
-    """
-
-    def get(name: str) -> Component | None:
-        if name != new.name and {name, new.name} <= by_hand:
-            return None
-        found = so_far.get(name)
-        return found.component if found else None
-
-    ties = [r for r in roles if new.name in (r.name, *r.ties)]
-    poured = level.pour is not None and new.name in (level.pour.from_, level.pour.into)
-    return not any(pair_problems(role, get) for role in ties) and not (poured and pour_problems(level, get))
-
-
-def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[str]:
-    """What is wrong between a role and the roles it is tied to; empty while one of them is not filled."""
-    mine = get(role.name)
-    if mine is None:
-        return []
-    problems = []
-    if role.same_as and (twin := get(role.same_as)) is not None and twin.id != mine.id:
-        problems.append(f"{role.name} and {role.same_as} are to be the very same thing.")
-    problems += [
-        f"{role.name} and {other} are to be different things."
-        for other in role.unlike if (twin := get(other)) is not None and too_alike(mine, twin)
-    ]  # fmt: skip
-    problems += [
-        f"{role.name} and {other} are to share a colour."
-        for other in role.coloured_as if (twin := get(other)) is not None and not share_a_colour(mine, twin)
-    ]  # fmt: skip
-    if role.fits_in and (hole := get(role.fits_in)) is not None and not goes_through(mine, hole):
-        opening = hole.inside.opening_mm if hole.inside else 0
-        problems.append(
-            f"{mine.name} ({passage_mm(mine.shape):.0f} mm) does not go through {hole.name} ({opening:.0f} mm)."
-        )
-    if role.lies_in and not mine.medium and (dish := get(role.lies_in)) is not None:
-        room = bulk_ml(mine, role.count)
-        if dish.inside is not None and room > heaped_ml(dish, mine):
-            holds = f"{dish.name} holds {heaped_ml(dish, mine):.0f} ml heaped"
-            problems.append(f"{holds}; {role.count} {mine.name} take {room:.0f} ml.")
-    return problems
-
-
-def pour_problems(level: Level, get: Callable[[str], Component | None]) -> list[str]:
-    """What is wrong with pouring from one thing into the other; empty while one of them is not filled."""
-    pour = level.pour
-    source, target = (get(pour.from_), get(pour.into)) if pour else (None, None)
-    if pour is None or source is None or target is None:
-        return []
-    poured = pour.share * source.capacity_ml
-    if poured > target.capacity_ml:
-        return [f"{target.name} holds {target.capacity_ml:.0f} ml; {poured:.0f} ml are poured."]
-    return []
-
-
-SHOWING = {"picture", "model", "numeral", "word", "letter", "rough letter", "rough numeral"}
-"""Uses of which two things of one kind are told apart by what they show."""
-
-
-def too_alike(one: Component, other: Component) -> bool:
-    """Whether two things are one, or of one kind and neither show something else nor have other colours."""
-    if one.id == other.id:
-        return True
-    if one.kind != other.kind:
-        return False
-    told_apart = bool(one.colours and other.colours) and not set(one.colours) & set(other.colours)
-    shows_else = bool(SHOWING & set(kind_of(one).can)) and one.name != other.name
-    return not (told_apart or shows_else)
-
-
-def share_a_colour(one: Component, other: Component) -> bool:
-    """Whether two things are known to share a colour; what is of mixed colours, or of none that is said, is not."""
-    return bool((set(one.colours) & set(other.colours)) - {"mixed"})
-
-
-def goes_through(piece: Component, hole: Component) -> bool:
-    """Whether one piece passes an opening. A thing without an inside has no opening to be too narrow."""
-    return hole.inside is None or passage_mm(piece.shape) <= hole.inside.opening_mm
-
-
-def bulk_ml(piece: Component, count: int) -> float:
-    """The room loose pieces take in a vessel, ml. One piece takes its own volume."""
-    share = SOFT_FILL if piece.softness is Softness.SOFT else LOOSE_FILL
-    return count * volume_ml(piece.shape) / (share if count > 1 else 1.0)
-
-
-def heaped_ml(dish: Component, piece: Component) -> float:
-    """What a vessel holds of loose pieces that heap up as high as one of them over its rim, ml."""
-    if dish.inside is None:
-        return 0.0
-    opening = pi / 4 * dish.inside.opening_mm**2
-    return dish.capacity_ml + DOME * opening * passage_mm(piece.shape) / 1000

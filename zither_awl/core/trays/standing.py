@@ -8,9 +8,10 @@ from typing import Any
 from zither_awl.core.things.component import Component, Inside
 from zither_awl.core.trays.assemble import CONTAINER, assemble
 from zither_awl.core.trays.makeable import Made, container_role
-from zither_awl.core.trays.match import consider, pair_problems, pour_problems
+from zither_awl.core.trays.match import consider
 from zither_awl.core.trays.pack import Packing
 from zither_awl.core.trays.stock import Stock
+from zither_awl.core.trays.ties import pair_problems, pour_problems
 
 Options = dict[str, tuple[int, list[Component]]]
 """By role: how many it needs, and what would do."""

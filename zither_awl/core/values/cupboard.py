@@ -105,6 +105,12 @@ class Content:
     turned: bool = False
     beside: bool = False
 
+    @property
+    def said(self) -> str:
+        """It as people say it: "3 small bowls", "chickpeas"."""
+        alone = self.component.medium or self.count == 1
+        return self.component.name if alone else f"{self.count} {self.component.name}"
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Tray:

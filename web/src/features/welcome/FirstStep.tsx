@@ -22,7 +22,7 @@ const USUAL_S = 4
 export function FirstStep({ people, draw, onTaken }: FirstProps) {
   const [id, setId] = useState<number | null>(null)
   const [chosen, setChosen] = useState<number | null>(null)
-  const { data } = useQuery(firstQuery(id))
+  const { data, error } = useQuery(firstQuery(id))
   const compose = useWrite(async (picked: Picked[] | null) => { setChosen(null); setId(Number((await answer(client.POST('/api/first-shelf', { body: { picked } }))).id)) })
   const take = useWrite(async () => {
     if (id === null) return
@@ -37,9 +37,10 @@ export function FirstStep({ people, draw, onTaken }: FirstProps) {
     begun.current = true
     void compose.run(null)
   })
-  const working = compose.busy || (id !== null && (!data || data.status === 'working'))
+  const working = compose.busy || (id !== null && !error && (!data || data.status === 'working'))
   if (working) return <div className="flex flex-col gap-3"><Progress label="Composing trays and finding their places" usualS={USUAL_S} />{id !== null && <Button className="self-start" onClick={() => void stop.run()}>Stop</Button>}</div>
-  if (compose.failed) return <Stuck message={compose.failed.message} onAgain={() => void compose.run(null)} />
+  const failed = compose.failed ?? error
+  if (failed) return <Stuck message={failed.message} onAgain={() => void compose.run(null)} />
   if (!data) return null
   if (data.status !== 'done') return <Stuck message={data.message} onAgain={() => void compose.run(null)} />
   const firsts = data.firsts

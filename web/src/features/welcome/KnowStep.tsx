@@ -43,6 +43,8 @@ function Asking({ child, onDone, last, alone }: { child: Child; onDone: () => vo
     drop()
     onDone()
   })
+  // What was answered yesterday may be of levels nobody asks of any more.
+  if (error && answers.length > 0) return <Notice tone="should" role="alert">{error.message}<div className="mt-2"><Button size="touch" onClick={drop}>Begin the questions again</Button></div></Notice>
   if (!data) return <Waiting error={error} />
   const question = data.question
   const say = (value: Answered['answer']) => { if (question) setAnswers([...answers, { key: question.key, level: question.level, answer: value }]) }

@@ -34,8 +34,11 @@ def upgrade() -> None:
         sa.Column("state", sa.String(length=8), nullable=False),
         sa.PrimaryKeyConstraint("name", name=op.f("pk_welcome_step")),
     )
-    # The card calls what lies around the square by another word now.
-    op.execute("UPDATE content SET role = 'dropped pieces' WHERE role = 'strays'")
+    # The card that ships calls what lies around the square by another word now; a card of the household's own does not.
+    op.execute(
+        "UPDATE content SET role = 'dropped pieces' WHERE role = 'strays' AND tray_id IN (SELECT tray.id FROM tray "
+        "JOIN card ON card.id = tray.card_id WHERE card.key = 'sweep' AND card.key NOT IN (SELECT key FROM own_card))"
+    )
 
 
 def downgrade() -> None:
