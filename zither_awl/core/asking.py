@@ -18,7 +18,7 @@ from operator import mul
 from random import Random
 from typing import TypeVar
 
-from zither_awl.core.values import SaidAnswer
+from zither_awl.core.values import Rung, SaidAnswer
 
 MOST_QUESTIONS = 12
 SETTLED, LEAST_KNOWN, WRONGLY = 0.9, 0.7, 0.04
@@ -34,8 +34,6 @@ NEAR_HALF, COMPARED, TIED = 0.2, 24, 0.1
 LATE_SHARE, LATE_MONTHS = 0.4, 8.0
 """A level is usually known so far into its window, and at most so many months after it opens."""
 T = TypeVar("T")
-Rung = tuple[str, int]
-"""A card's key and the number of a level."""
 
 
 @dataclass(frozen=True, slots=True)

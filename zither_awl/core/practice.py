@@ -103,6 +103,16 @@ class Practice:
         ("fading", 0.8), ("faded", 0.1),
     )  # fmt: skip
     """What a state of mastery is worth to the fit; a mastered one is loved or faded."""
+    stuck_visits: int = 8
+    stuck_alone: int = 1
+    stuck_last: int = 2
+    """Stuck: of the last so many finished tries at most so many alone, and none of the last so many."""
+    easy_visits: int = 3
+    """Too easy: the first so many tries were all right at once."""
+    show_again_days: int = 14
+    """What is stuck is shown again when it was not shown for so long."""
+    left_behind_days: int = 56
+    """Work that was begun and not touched for so long is left behind."""
     shown_first_from_months: int = 30
     unbreakable_first: bool = False
     """The school of TRAY-7: unbreakable until pouring is mastered; the default is real glass and china."""

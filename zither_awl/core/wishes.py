@@ -16,13 +16,18 @@ _NUMBERS = ("zero", "one", "two", "three", "four", "five", "six", "seven", "eigh
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Aim:
-    """What some weeks are about, in a word or two: a number, a colour, a skill. For one child, or for all (None)."""
+    """What some weeks are about, in a word or two: a number, a colour, a skill. For one child, or for all (None).
+
+    With a `key` it is one step: the card at that level, and nothing else that bears its words.
+    """
 
     id: int
     words: str
     from_day: date
     until_day: date | None = None
     child_id: int | None = None
+    key: str = ""
+    level: int = 0
 
     def __post_init__(self) -> None:
         wrong = Gathering()

@@ -7,11 +7,11 @@ from dataclasses import dataclass, field, replace
 from datetime import date
 
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.asking import MOST_QUESTIONS, Belief, Rung, belief
+from zither_awl.core.asking import MOST_QUESTIONS, Belief, belief
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.trays import Design, Level
 from zither_awl.core.trays.askable import askable
-from zither_awl.core.values import Child, Said, SaidAnswer
+from zither_awl.core.values import Child, Rung, Said, SaidAnswer
 from zither_awl.services import catalogue
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.lessons import sets_near

@@ -181,12 +181,13 @@ def _room(work: Store, _since: date) -> Room:
 
 def _cupboard(work: Store, _since: date) -> Cupboard:
     kept = work.cupboard
-    return Cupboard(kept.bins(), kept.trays(), kept.components(), kept.completed(),
-                    work.making.makings(), work.making.marks(), work.damaged("tray", "component"))  # fmt: skip
+    cards = kept.cards()
+    return Cupboard(kept.bins(), kept.trays(cards), kept.components(), kept.completed(), work.making.makings(),
+                    work.making.marks(), work.damaged("tray", "component"), cards)  # fmt: skip
 
 
 def _catalogue(work: Store, _since: date) -> Catalogue:
-    return Catalogue(work.catalogue.own_cards(), work.catalogue.choices())
+    return Catalogue(work.catalogue.own_cards(), work.catalogue.choices(), work.catalogue.ties())
 
 
 def _lessons(work: Store, since: date) -> Lessons:

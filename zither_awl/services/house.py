@@ -26,6 +26,7 @@ from zither_awl.core.trays.own import OwnCard
 from zither_awl.core.values import (
     Adult,
     Bin,
+    Card,
     ChangeRecord,
     Child,
     Declined,
@@ -34,6 +35,7 @@ from zither_awl.core.values import (
     Log,
     Placement,
     RoutineRun,
+    Rung,
     Said,
     Tray,
     Unit,
@@ -81,6 +83,8 @@ class Cupboard:
     makings: tuple[Making, ...]
     marks: tuple[Mark, ...]
     damaged: tuple[str, ...] = ()
+    cards: Mapping[int, Card] = field(default_factory=dict)
+    """Every card at a level that a tray is or was made of, by id."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,6 +93,8 @@ class Catalogue:
 
     own_cards: Mapping[str, OwnCard]
     choices: Mapping[str, bool]
+    ties: Mapping[tuple[Rung, Rung], bool] = field(default_factory=dict)
+    """By step and the one before it: whether the household tied or untied them."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,7 +8,8 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.trays.own import OwnCard
-from zither_awl.store.models.catalogue import CardChoiceRow, OwnCardRow
+from zither_awl.core.values import Rung
+from zither_awl.store.models.catalogue import CardChoiceRow, OwnCardRow, TieRow
 
 
 class CatalogueKeeper:
@@ -44,5 +45,24 @@ class CatalogueKeeper:
         for key in keys:
             row = known.get(key) or CardChoiceRow(key=key)
             row.taken = taken
+            self._session.add(row)
+        self._session.flush()
+
+    def ties(self) -> dict[tuple[Rung, Rung], bool]:
+        """By step and the one before it: whether the household tied or untied them."""
+        rows = self._session.scalars(select(TieRow).order_by(TieRow.id))
+        return {((r.key, r.level), (r.before_key, r.before_level)): r.tied for r in rows}
+
+    def tie(self, step: Rung, before: Rung, tied: bool | None) -> None:
+        """Tie a step to one before it, untie them, or with None leave it to the cards again."""
+        row = self._session.scalars(select(TieRow).where(
+            TieRow.key == step[0], TieRow.level == step[1], TieRow.before_key == before[0],
+            TieRow.before_level == before[1])).first()  # fmt: skip
+        if tied is None:
+            if row is not None:
+                self._session.delete(row)
+        else:
+            row = row or TieRow(key=step[0], level=step[1], before_key=before[0], before_level=before[1])
+            row.tied = tied
             self._session.add(row)
         self._session.flush()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from collections.abc import Mapping
 from datetime import datetime
 from typing import Any
 
@@ -81,9 +82,9 @@ class CupboardKeeper:
             for r in self._session.scalars(select(CardRow))
         }  # fmt: skip
 
-    def trays(self) -> tuple[Tray, ...]:
-        """Every tray, archived ones too, in the order they were added."""
-        cards = self.cards()
+    def trays(self, cards: Mapping[int, Card] | None = None) -> tuple[Tray, ...]:
+        """Every tray, archived ones too, in the order they were added. `cards` if they were read already."""
+        cards = cards if cards is not None else self.cards()
         meant: defaultdict[int, set[int]] = defaultdict(set)
         for each in self._session.scalars(select(TrayChildRow)):
             meant[each.tray_id].add(each.child_id)
@@ -156,7 +157,7 @@ class CupboardKeeper:
                      "archived", "photo_id", "exception"):  # fmt: skip
             setattr(row, name, getattr(tray, name))
         row.piece, row.softness = shape_to_json(tray.piece), tray.softness.value
-        row.hazards, row.tags = list(tray.hazards), list(tray.tags)
+        row.hazards, row.tags, row.eased = list(tray.hazards), list(tray.tags), list(tray.eased)
         self._session.add(row)
         self._session.flush()
         self._save_children(row.id, tray.for_children)
@@ -222,8 +223,7 @@ def _tray(row: TrayRow, card: Card, for_children: frozenset[int], contents: tupl
         mass_g=row.mass_g, pieces=row.pieces, piece=shape_from_json(row.piece), softness=Softness(row.softness),
         breakable=row.breakable, hazards=tuple(row.hazards), cord_mm=row.cord_mm, tags=tuple(row.tags),
         bin_id=row.bin_id, for_children=for_children, archived=row.archived, contents=contents, photo_id=row.photo_id,
-        exception=row.exception,
-        version=row.version,
+        exception=row.exception, eased=tuple(row.eased), version=row.version,
     )  # fmt: skip
 
 

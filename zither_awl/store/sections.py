@@ -19,7 +19,7 @@ TABLES: dict[Section, tuple[str, ...]] = {
     "room": ("unit", "board", "unit_child", "aid_done"),
     "cupboard": ("bin", "component", "photo", "card", "card_follows", "tray", "tray_child", "content", "completed",
                  "making", "mark"),
-    "catalogue": ("own_card", "card_choice"),
+    "catalogue": ("own_card", "card_choice", "tie"),
     "lessons": ("word_set", "word_photo", "word_answer", "routine", "routine_run", "invitation", "step_done"),
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
             "sweep_child", "kept_item"),

@@ -122,13 +122,14 @@ class WeeksKeeper:
     def aims(self) -> tuple[Aim, ...]:
         """What some weeks are about, the newest first."""
         rows = self._session.scalars(select(AimRow).order_by(AimRow.from_day.desc(), AimRow.id.desc()))
-        return tuple(Aim(id=r.id, words=r.words, from_day=r.from_day, until_day=r.until_day, child_id=r.child_id)
+        return tuple(Aim(id=r.id, words=r.words, from_day=r.from_day, until_day=r.until_day, child_id=r.child_id,
+                         key=r.key, level=r.level)
                      for r in rows)  # fmt: skip
 
     def save_aim(self, aim: Aim) -> int:
         """Insert (id 0) or change an aim. Returns its id. Raises: NotFound."""
         row = self._found(AimRow, aim.id, "aim") if aim.id else AimRow()
-        for name in ("words", "from_day", "until_day", "child_id"):
+        for name in ("words", "from_day", "until_day", "child_id", "key", "level"):
             setattr(row, name, getattr(aim, name))
         self._session.add(row)
         self._session.flush()

@@ -11,9 +11,9 @@ from zither_awl.core.rotation.rest import left_on, left_why, still_resting
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import Child, Tray
 from zither_awl.core.wishes import matched
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import counted, day_text, listed
 
-(NEXT_STEP, EASIER_STEP, TOO_HARD_BEFORE, AIM, PASSION, MISSING_AREA, RESTED, NEW, NOT_YET) = range(9)
+(CHOSEN, NEXT_STEP, EASIER_STEP, TOO_HARD_BEFORE, AIM, PASSION, MISSING_AREA, RESTED, NEW, NOT_YET) = range(10)
 """Why a tray comes in, the most pressing first."""
 
 
@@ -56,6 +56,16 @@ def _against(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
     return goes_backwards(tray, child, judge) or still_resting(tray, child, judge)
 
 
+def _chosen(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
+    """The household asked for this very step."""
+    here = (tray.card.key, tray.card.level)
+    aim = next((a for a in judge.state.aims if a.key and (a.key, a.level) == here and a.runs(child, judge.on)), None)
+    if aim is None:
+        return None
+    text = f"You chose it for {child.name} on {day_text(aim.from_day)}."
+    return Coming(tray, child, CHOSEN, Reason("ROT-6", text, (), (f"tray:{tray.id}",)))
+
+
 def _next_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     card = tray.card
     if not card.follows or judge.knows(child, card.id):
@@ -85,7 +95,8 @@ def _too_hard_before(tray: Tray, child: Child, judge: Judgements) -> Coming | No
 
 
 def _aim(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
-    aim = matched((a.words for a in judge.state.aims if a.runs(child, judge.on)), tray)
+    aim = matched((a.words for a in judge.state.aims
+                   if not a.key and a.runs(child, judge.on)), tray)
     if not aim:
         return None
     return Coming(tray, child, AIM, Reason("ROT-6", f"It goes with the aim of these weeks: {aim}.", (),
@@ -123,7 +134,7 @@ def _new(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     return Coming(tray, child, NEW, Reason("ROT-6", text, (), (f"tray:{tray.id}",)))
 
 
-_WAYS = (_next_step, _easier_step, _too_hard_before, _aim, _passion, _missing_area, _rested, _new)
+_WAYS = (_chosen, _next_step, _easier_step, _too_hard_before, _aim, _passion, _missing_area, _rested, _new)
 
 
 def _missing_areas(child: Child, judge: Judgements) -> set[str]:

@@ -185,12 +185,17 @@ def _pieces(contents: Sequence[Content], roles: Mapping[str, Role]) -> tuple[int
 
 def difficulty_of(level: Level, contents: Sequence[Content]) -> Difficulty:
     """The vector of what lies on a tray at a level; what the level states stands, the rest is computed."""
+    return Difficulty(**{**reckoned(level, contents), **dict(level.stated)})
+
+
+def reckoned(level: Level, contents: Sequence[Content]) -> dict[str, int]:
+    """The dimensions that can be computed from what lies on a tray, whatever its level states."""
     uses = {role.name: role.use for role in level.roles}
     by_use: dict[str, list[Content]] = {}
     for each in contents:
         by_use.setdefault(uses.get(each.role, ""), []).append(each)
     handled, tools = by_use.get("handled", []), [kind_of(c.component) for c in by_use.get("tool", [])]
-    reckoned = {
+    return {
         "tool": max((kind.tool for kind in tools), default=0),
         "size": max((size_step(smallest_handle_mm(c.component.shape)) for c in handled), default=0),
         "pieces": pieces_step(sum(c.count for c in [*handled, *by_use.get("symbol", [])])),
@@ -198,7 +203,6 @@ def difficulty_of(level: Level, contents: Sequence[Content]) -> Difficulty:
         "steps": steps_step(level.moves),
         "grip": max([kind.grip or 0 for kind in tools] or [_grip(handled, by_use.get("vessel", []))]),
     }
-    return Difficulty(**{**reckoned, **dict(level.stated)})
 
 
 def _grip(handled: Sequence[Content], vessels: Sequence[Content]) -> int:

@@ -10,7 +10,7 @@ from zither_awl.core.errors import Gathering
 from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import SUBJECTS
-from zither_awl.core.values import AREAS, MOST_MONTHS, TAGS
+from zither_awl.core.values import AREAS, MOST_MONTHS, TAGS, Rung
 
 Use = Literal["vessel", "tool", "handled", "medium", "ground", "symbol", "care"]
 USES: tuple[Use, ...] = ("vessel", "tool", "handled", "medium", "ground", "symbol", "care")
@@ -183,6 +183,10 @@ class Design:
     """What a talk asks of each thing: part, colour, texture."""
     own: bool = field(default=False, compare=False)
     """Whether the household wrote or changed it."""
+    tied: tuple[tuple[int, Rung], ...] = field(default=(), compare=False)
+    """By level: what the household wants known before it, beside what the card follows."""
+    untied: tuple[tuple[int, Rung], ...] = field(default=(), compare=False)
+    """By level: what need not be known before it, by the household's word."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -222,9 +226,12 @@ class Design:
         """What a child carries of a level: the loaded tray, its things one by one, or nothing."""
         return self.carried or ("whole" if level.container else "one by one")
 
-    def before(self, number: int) -> tuple[tuple[str, int], ...]:
-        """What should be mastered before a level: the level below it, or what the card follows."""
-        return ((self.key, number - 1),) if number > 1 else self.follows
+    def before(self, number: int) -> tuple[Rung, ...]:
+        """What should be mastered before a level: the level below it, or what the card follows; and what the household
+        tied to it, without what it untied."""
+        usual = ((self.key, number - 1),) if number > 1 else self.follows
+        more = tuple(rung for level, rung in self.tied if level == number and rung not in usual)
+        return tuple(rung for rung in (*usual, *more) if (number, rung) not in self.untied)
 
 
 def _check_links(wrong: Gathering, level: Level) -> None:

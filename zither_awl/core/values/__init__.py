@@ -9,7 +9,7 @@ from zither_awl.core.happenings.helped import HELPS
 from zither_awl.core.happenings.state import LANE_STATES
 from zither_awl.core.happenings.sweep import SWEEP_STATES
 from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH
-from zither_awl.core.values.cupboard import AREAS, MOST_MONTHS, TAGS, Bin, Card, Content, Tray
+from zither_awl.core.values.cupboard import AREAS, MOST_MONTHS, TAGS, Bin, Card, Content, Rung, Tray
 from zither_awl.core.values.lessons import (
     ANSWERS,
     PERIODS,
@@ -102,6 +102,7 @@ __all__ = [
     "Presentation",
     "Routine",
     "RoutineRun",
+    "Rung",
     "Said",
     "SaidAnswer",
     "Sent",

@@ -17,6 +17,9 @@ AREAS = (
     "history", "science", "art", "music", "movement",
 )  # fmt: skip
 
+Rung = tuple[str, int]
+"""A card's key and the number of a level."""
+
 TAGS = ("open-ended", "puzzle", "books", "paper and crayons", "basket", "liquid", "food", "not carried")
 
 
@@ -139,6 +142,8 @@ class Tray:
     photo_id: int | None = None
     exception: str = ""
     """Why the household keeps it though something that must hold does not."""
+    eased: tuple[str, ...] = ()
+    """Dimensions of difficulty an adult makes one notch easier beforehand (core.ladders.bridge says how)."""
     version: int = field(default=0, compare=False)
     """How often it was saved: who saves it says which one was read."""
 

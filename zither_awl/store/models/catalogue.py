@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from sqlalchemy import JSON, String
+from sqlalchemy import JSON, String, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column
 
 from zither_awl.store.models.base import Base
@@ -28,3 +28,16 @@ class CardChoiceRow(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     key: Mapped[str] = mapped_column(String(40), unique=True)
     taken: Mapped[bool]
+
+
+class TieRow(Base):
+    """That one step should be known before another, by the household's own word; or, not `tied`, that it need not."""
+
+    __tablename__ = "tie"
+    __table_args__ = (UniqueConstraint("key", "level", "before_key", "before_level"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(String(40))
+    level: Mapped[int]
+    before_key: Mapped[str] = mapped_column(String(40))
+    before_level: Mapped[int]
+    tied: Mapped[bool]

@@ -105,6 +105,7 @@ class TrayRow(Base):
     archived: Mapped[bool]
     photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id"))
     exception: Mapped[str] = mapped_column(String(200))
+    eased: Mapped[list[str]] = mapped_column(JSON)
     version: Mapped[int]
 
 

@@ -65,5 +65,7 @@ class AimRow(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     child_id: Mapped[int | None] = mapped_column(ForeignKey("child.id", ondelete="CASCADE"), index=True)
     words: Mapped[str] = mapped_column(Name)
+    key: Mapped[str] = mapped_column(String(40))
+    level: Mapped[int]
     from_day: Mapped[date]
     until_day: Mapped[date | None]
