@@ -14,9 +14,9 @@ from dataclasses import dataclass
 from random import Random
 
 from zither_awl.catalogue.loader import shipped_cards
-from zither_awl.core.asking import Askable, Belief, Rung, belief
+from zither_awl.core.asking import Askable, Belief, belief
 from zither_awl.core.trays.askable import askable
-from zither_awl.core.values import SAID_ANSWERS, SaidAnswer
+from zither_awl.core.values import SAID_ANSWERS, Rung, SaidAnswer
 
 WRONG = 0.05
 AGES = (14, 20, 28, 36, 48, 60)

@@ -25,6 +25,7 @@ from zither_awl.api.views import (
     devices,
     heights,
     home,
+    ladders,
     lessons,
     make,
     making,
@@ -63,7 +64,7 @@ HEADERS = {
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
 VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch, morning,
-         showing, lessons, routines, paper, devices, older, change, welcome)  # fmt: skip
+         showing, lessons, routines, paper, devices, older, change, welcome, ladders)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.

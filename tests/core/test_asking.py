@@ -13,9 +13,9 @@ from hypothesis import strategies as st
 from bench.asking import ask, grown, tally
 from zither_awl.catalogue.loader import shipped_cards
 from zither_awl.core import asking
-from zither_awl.core.asking import MOST_QUESTIONS, Askable, Belief, Rung, belief, usual_months
+from zither_awl.core.asking import MOST_QUESTIONS, Askable, Belief, belief, usual_months
 from zither_awl.core.trays.askable import askable
-from zither_awl.core.values import SAID_ANSWERS, SaidAnswer
+from zither_awl.core.values import SAID_ANSWERS, Rung, SaidAnswer
 
 AREA = "practical life"
 

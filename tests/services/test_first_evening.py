@@ -17,7 +17,7 @@ from zither_awl.services import asking, first_shelf, history, room, welcome
 from zither_awl.services.copies import look_into
 from zither_awl.services.desk import Desk
 from zither_awl.services.first_shelf import FirstShelf, Picked
-from zither_awl.services.make import need_of
+from zither_awl.services.need import need_of
 
 ENOUGH_THINGS, ENOUGH_TRAYS, NEAR_MONTHS, SMALL_MONTHS = 30, 4, 3, 12
 

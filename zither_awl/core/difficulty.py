@@ -23,6 +23,13 @@ TEXTS: dict[str, tuple[str, ...]] = {
 }
 """Every dimension with the words for its steps, simple to complex. Common practice, no source."""
 
+NAMES: dict[str, str] = {
+    "grip": "grip", "tool": "tool", "size": "size of the piece", "pieces": "how many pieces", "flow": "what runs",
+    "force": "strength", "hands": "hands", "steps": "length of the chain", "attributes": "what varies",
+    "contrast": "how like they are", "abstraction": "how far from the thing", "memory": "what is kept in mind",
+}  # fmt: skip
+"""Every dimension as a person reads it."""
+
 HARDER: dict[str, str] = {
     "grip": "a finer grip", "tool": "a finer tool", "size": "smaller pieces", "pieces": "more pieces",
     "flow": "what runs faster", "force": "more strength", "hands": "two hands with two tasks",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Callable, Hashable, Iterable
+from collections.abc import Callable, Hashable, Iterable, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date
 from functools import cached_property
@@ -134,6 +134,10 @@ class Judgements:
         """Whether a card is known: mastered, fading or not, or said to be known."""
         return self.mastery_of(child, card_id).state in KNOWN
 
+    def tries(self, child: Child, card_id: int) -> Sequence[Visit]:
+        """What a child did with a card, over every tray made of it, oldest first."""
+        return self._episodes[child.id, card_id]
+
     def remember(self, key: Hashable, evidence: tuple[Any, ...], judge: Callable[[], V]) -> V:
         """Something else that is judged from evidence, from memory where that is equal."""
         return self._memory.of(key, evidence, judge)
@@ -151,10 +155,26 @@ class Judgements:
         asked = LevelAsked(
             from_months=card.from_months, to_months=card.to_months, danger=danger,
             before=tuple((self._name_of.get(p, "an archived card"), self.mastery_of(child, p).state)
-                         for p in card.follows),
+                         for p in card.follows if p not in self._implied(child)),
         )  # fmt: skip
         record = Record(mastery=known.mastery.state, faded=known.interest.faded, rate=known.interest.rate)
         return readiness(child, asked, record, self.on, practice=self.state.practice)
+
+    def _implied(self, child: Child) -> frozenset[int]:
+        """The cards that something the child knows follows from: who does the harder can do the easier."""
+
+        def reckon() -> frozenset[int]:
+            follows = {tray.card.id: tray.card.follows for tray in self.state.trays}
+            found: set[int] = set()
+            waiting = [p for card_id, before in follows.items() for p in before if self.knows(child, card_id)]
+            while waiting:
+                card_id = waiting.pop()
+                if card_id not in found:
+                    found.add(card_id)
+                    waiting += follows.get(card_id, ())
+            return frozenset(found)
+
+        return self.once(("implied", child.id), reckon)
 
     def placed(self, tray: Tray) -> list[Placement]:
         """The placements of a tray, past and present."""

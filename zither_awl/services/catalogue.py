@@ -11,6 +11,7 @@ from zither_awl.catalogue.loader import written_design
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.trays import Design
 from zither_awl.core.trays.own import Data, OwnCard, Updated, updated
+from zither_awl.core.values import Rung
 from zither_awl.core.words import listed, own_key
 from zither_awl.formats.card_table import card_rows, read_card
 from zither_awl.services.desk import Desk, House
@@ -48,7 +49,27 @@ def _entries(house: House) -> dict[str, Entry]:
         changed = theirs is not None and (own.base is None or bool(update.changed))
         origin: Origin = "changed" if changed else "own" if theirs is None else "catalogue"
         found[key] = Entry(design, theirs is None or _taken(house, key), origin, update)
-    return found
+    ties = {**_school(house), **house.catalogue.ties}
+    return {key: replace(each, design=with_ties(each.design, ties)) for key, each in found.items()} if ties else found
+
+
+def with_ties(design: Design, ties: Mapping[tuple[Rung, Rung], bool]) -> Design:
+    """A card with what the household ties to its levels and unties. `ties` by step and the one before it."""
+    mine = [(step[1], before, tied) for (step, before), tied in ties.items() if step[0] == design.key]
+    if not mine:
+        return design
+    return replace(design, tied=tuple((n, before) for n, before, tied in mine if tied),
+                   untied=tuple((n, before) for n, before, tied in mine if not tied))  # fmt: skip
+
+
+_NAMES_FIRST: dict[tuple[Rung, Rung], bool] = {
+    (("letters", 1), ("i-spy", 1)): False, (("i-spy", 3), ("letters", 1)): True,
+}  # fmt: skip
+"""The school of names first (SEQ-8): letters do not wait for the listening game; its last level waits for them."""
+
+
+def _school(house: House) -> Mapping[tuple[Rung, Rung], bool]:
+    return _NAMES_FIRST if house.practice.letters == "names first" else {}
 
 
 def _design_of(own: OwnCard, update: Updated) -> Design:
@@ -67,6 +88,12 @@ def _taken(house: House, key: str) -> bool:
 def designs(house: House) -> Mapping[str, Design]:
     """Every card's design by key, taken or not: a tray made of a card that was left out later keeps it."""
     return house.once("designs", lambda: {key: each.design for key, each in entries(house).items()})
+
+
+def graph_of(house: House) -> dict[Rung, tuple[Rung, ...]]:
+    """By level of every card: what should be known before it."""
+    return house.once("graph", lambda: {(d.key, level.number): d.before(level.number)
+                                        for d in designs(house).values() for level in d.levels})  # fmt: skip
 
 
 def taken(house: House) -> list[Design]:

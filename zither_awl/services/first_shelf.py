@@ -29,7 +29,8 @@ from zither_awl.core.values import ChangeRecord, Child, PermissionKind, Placemen
 from zither_awl.core.words import counted
 from zither_awl.services import catalogue
 from zither_awl.services.desk import Desk, House
-from zither_awl.services.make import free_name, need_of, save_made
+from zither_awl.services.make import free_name, save_made
+from zither_awl.services.need import need_of
 from zither_awl.services.planning import plan_of, rests_on
 from zither_awl.services.shelf import put
 from zither_awl.services.solving import Question, Solve

@@ -8,7 +8,8 @@ from datetime import date
 
 from zither_awl.core.difficulty import Difficulty, compared, up
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.mastery import MasteryState
+from zither_awl.core.ladders.bridge import EASED, lighter
+from zither_awl.core.reasons import Reason
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import (
     Clash,
@@ -24,13 +25,14 @@ from zither_awl.core.trays import (
     shared_stock,
     tray_of,
 )
-from zither_awl.core.trays.assemble import CONTAINER, difficulty_of
-from zither_awl.core.trays.check import Costs, cost_per_use
+from zither_awl.core.trays.assemble import CONTAINER
+from zither_awl.core.trays.check import Check, Costs, cost_per_use
 from zither_awl.core.trays.tailored import notes, tailored
-from zither_awl.core.values import Card, Child, Content, SaidAnswer, Tray
-from zither_awl.services import asking, catalogue
+from zither_awl.core.values import Card, Child, Content, Tray
+from zither_awl.services import catalogue, ladders
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.rungs import card_for, link_rungs
 from zither_awl.services.shelf import resting_trays
 from zither_awl.services.things import bin_for
 from zither_awl.store import Store
@@ -39,23 +41,6 @@ from zither_awl.store import Store
 def design(house: House, key: str) -> Design:
     """A card by its key. Raises: NotFound."""
     return catalogue.entry(house, key).design
-
-
-def need_of(house: House, child: Child, today: date) -> Need:
-    """What the ranking asks about one child: its states by card and level, and the areas that stand out for it."""
-    judged = house.judgements(today)
-    rungs = {(t.card.key, t.card.level): t.card.id for t in house.trays if t.card.key}
-    states: dict[tuple[str, int], str] = {
-        rung: judged.mastery_of(child, card_id).state for rung, card_id in rungs.items()}
-    told = [s for s in house.people.said if s.child_id == child.id and not s.word]
-    unseen: dict[SaidAnswer, MasteryState] = {"yes": "said", "with help": "working"}
-    # Where there is no tray of it, an adult's word is all that is known.
-    states |= {(s.key, s.level): unseen[s.answer] for s in told
-               if s.answer in unseen and (s.key, s.level) not in rungs}  # fmt: skip
-    out = frozenset(p.tray.card.area for p in house.placements if child.id in p.tray.for_children)
-    most_likely = asking.presumed(house, child, today)
-    return Need(child, house.children, today, states, out, {key: d.name for key, d in designs(house).items()},
-                frozenset(s.key for s in told), most_likely.likely, most_likely.known)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +57,8 @@ def can_make(desk: Desk, child_id: int) -> CanMake:
     child = house.child(child_id)
 
     def reckon() -> CanMake:
-        found = makeable(catalogue.taken(house), house.stock, need_of(house, child, today), practice=house.practice)
+        found = makeable(catalogue.taken(house), house.stock, ladders.need_with_steps(house, child, today),
+                         practice=house.practice)  # fmt: skip
         return CanMake(found, tuple(m.design.key for m in at_once(found.made, house.stock)))
 
     return house.once(("can make", child_id, today), reckon)
@@ -98,6 +84,15 @@ class Wish:
     """Roles the household leaves out."""
     added: Mapping[str, int] = field(default_factory=dict)
     """Things the card does not name, by the role they are given."""
+    eased: tuple[str, ...] = ()
+    """Dimensions the adult makes one notch easier beforehand."""
+    between: bool = False
+    """Whether it is a step on the way to the level, not the level itself."""
+
+    def __post_init__(self) -> None:
+        strange = [dim for dim in self.eased if dim not in EASED]
+        if strange:
+            raise InvalidValue(FieldProblem("eased", f"names {strange[0]}; expected some of {', '.join(EASED)}."))
 
 
 @dataclass(frozen=True, slots=True)
@@ -142,11 +137,11 @@ def compose(desk: Desk, wish: Wish) -> Composed:
     for thing in (*wish.fixed.values(), *wish.added.values(), *([wish.container] if wish.container else ())):
         if thing:
             house.component(thing)
-    told = notes(level, wish.left_out, wish.added)
+    told = (*notes(level, wish.left_out, wish.added), *(_beforehand(dim) for dim in wish.eased))
     level = tailored(level, wish.left_out, {name: house.component(key) for name, key in wish.added.items()})
     gone = [wish.instead_of] if wish.instead_of else []
     stock = house.stock.without(gone)
-    need = need_of(house, child, today)
+    need = ladders.need_with_steps(house, child, today)
     made = make(card, level, stock, need, fixed={**wish.fixed, **wish.added}, counts=wish.counts,
                 container=wish.container, spots=wish.spots, practice=house.practice, told=told)  # fmt: skip
     itself = Tray(id=-1, name=card.name, card=Card(id=0, name=card.name, area=card.area, from_months=card.from_months,
@@ -158,11 +153,16 @@ def compose(desk: Desk, wish: Wish) -> Composed:
     others = [t for t in house.trays if t.id not in gone]
     costs = cost_per_use(((c.component, c.count) for c in made.assembled.contents), _uses(desk, wish.instead_of))
     return Composed(
-        made=made, level=level, child=child, nearest=_nearest(house, child, today, made.assembled.difficulty),
+        made=made, level=level, child=child, nearest=_nearest(
+            house, child, today, lighter(made.assembled.difficulty, wish.eased)),
         takes=tuple(c for c in shared_stock([*others, itself], stock) if -1 in dict(c.trays)),
         freeing=_freeing(house, today, card, level, need, wish) if made.short else (), costs=costs,
-        name=house.tray(wish.instead_of).name if wish.instead_of else free_name(house, card, level),
+        name=house.tray(wish.instead_of).name if wish.instead_of else free_name(house, card, level, wish.between),
     )  # fmt: skip
+
+
+def _beforehand(dim: str) -> Check:
+    return Check("note", Reason("SEQ-1", EASED[dim]))
 
 
 def _wished_level(card: Design, wish: Wish) -> Level:
@@ -180,10 +180,10 @@ def _wished_level(card: Design, wish: Wish) -> Level:
     return replace(level, pour=replace(level.pour, share=wish.share))
 
 
-def free_name(house: House, card: Design, level: Level) -> str:
+def free_name(house: House, card: Design, level: Level, between: bool = False) -> str:
     """A name for a tray that no other tray bears."""
     taken = {t.name for t in house.all_trays}
-    plain = card.titled(level)[:72]
+    plain = f"{card.titled(level)[:54]} (a step between)" if between else card.titled(level)[:72]
     return next(name for n in range(1, 1000) if (name := plain if n == 1 else f"{plain} ({n})") not in taken)
 
 
@@ -196,18 +196,12 @@ def _nearest(house: House, child: Child, today: date, of: Difficulty) -> Nearest
     """The mastered tray it is fewest notches above; of equal ones the one it is fewest notches below."""
     known = [
         (tray.name, vector) for tray in house.trays
-        if (vector := vector_of(house, tray)) is not None and house.judgements(today).knows(child, tray.card.id)
+        if (vector := ladders.vector_of(house, tray)) is not None and house.judgements(today).knows(child, tray.card.id)
     ]  # fmt: skip
     if not known:
         return None
     name, vector = min(known, key=lambda each: (up(each[1], of), up(of, each[1]), each[0]))
     return Nearest(name, vector, compared(vector, of))
-
-
-def vector_of(house: House, tray: Tray) -> Difficulty | None:
-    """A tray's difficulty from what lies on it; None for one whose card has no design or that holds nothing."""
-    card = designs(house).get(tray.card.key)
-    return difficulty_of(card.level(tray.card.level), tray.contents) if card and tray.contents else None
 
 
 def _freeing(
@@ -273,19 +267,23 @@ def keep(
     with desk.write(adult_id, f"{'Composed' if old is None else 'Composed anew'} {name}") as work:
         meant = (for_children or frozenset({composed.child.id})) | (old.for_children if old else frozenset())
         bin_id = bin_for(work, house, bin_name) if bin_name.strip() or not old else old.bin_id
-        tray = made_tray(work, made, composed.level, name, meant, tray_id=old.id if old else 0, bin_id=bin_id)
+        tray = made_tray(work, made, composed.level, name, meant, tray_id=old.id if old else 0, bin_id=bin_id,
+                         eased=wish.eased, between=wish.between)  # fmt: skip
         why = exception.strip() if must is not None else ""
         kept = work.cupboard.save_tray(replace(tray, photo_id=old.photo_id if old else None, exception=why))
-        _link_rungs(work, designs(house))
+        link_rungs(work, designs(house))
         return kept
 
 
-def made_tray(work: Store, made: Made, level: Level, name: str, meant: frozenset[int], *, tray_id: int = 0,
-              bin_id: int | None = None) -> Tray:  # fmt: skip
+def made_tray(
+    work: Store, made: Made, level: Level, name: str, meant: frozenset[int], *, tray_id: int = 0,
+    bin_id: int | None = None, eased: tuple[str, ...] = (), between: bool = False,
+) -> Tray:  # fmt: skip
     """A tray as it was put together, with the household's own card for it, ready to be saved."""
     contents = _with_tap_water(work, made.assembled.contents)
     return tray_of(
-        made.design, level, replace(made.assembled, contents=contents), name=name, card=_rung(work, made.design, level),
+        made.design, level, replace(made.assembled, contents=contents), name=name,
+        card=card_for(work, made.design, level, between=between), eased=eased,
         for_children=meant, tray_id=tray_id, bin_id=bin_id,
     )  # fmt: skip
 
@@ -293,7 +291,7 @@ def made_tray(work: Store, made: Made, level: Level, name: str, meant: frozenset
 def save_made(work: Store, house: House, trays: Sequence[tuple[Made, str, frozenset[int]]]) -> list[int]:
     """Keep trays as they were put together: each with its name and the children it is for. Returns their ids."""
     kept = [work.cupboard.save_tray(made_tray(work, made, made.level, name, meant)) for made, name, meant in trays]
-    _link_rungs(work, designs(house))
+    link_rungs(work, designs(house))
     return kept
 
 
@@ -322,7 +320,7 @@ def lay_out(desk: Desk, tray_id: int, wish: Wish, adult_id: int | None = None) -
         contents = _with_tap_water(work, composed.made.assembled.contents)
         card = replace(tray.card, key=wish.key, level=wish.level)
         work.cupboard.save_tray(replace(house.tray(tray_id), card=card, contents=contents))
-        _link_rungs(work, designs(house))
+        link_rungs(work, designs(house))
 
 
 def _with_tap_water(work: Store, contents: tuple[Content, ...]) -> tuple[Content, ...]:
@@ -332,32 +330,6 @@ def _with_tap_water(work: Store, contents: tuple[Content, ...]) -> tuple[Content
     kept = {0: next(c.component for c in contents if not c.component.id)}
     saved: Component = replace(kept[0], id=work.cupboard.save_component(kept[0]))
     return tuple(replace(c, component=saved) if not c.component.id else c for c in contents)
-
-
-def _rung(work: Store, card: Design, level: Level) -> Card:
-    """The household's card for one level of a design, made when it is first used."""
-    known = next((c for c in work.cupboard.cards().values() if (c.key, c.level) == (card.key, level.number)), None)
-    return Card(
-        id=known.id if known else 0, name=known.name if known else card.titled(level)[:80], area=card.area,
-        from_months=card.opens_at(level), to_months=card.to_months,
-        follows=known.follows if known else (), key=card.key, level=level.number, guess=level.guess,
-        sort=card.sort,
-    )  # fmt: skip
-
-
-def _link_rungs(work: Store, known: Mapping[str, Design]) -> None:
-    """Every card of a design follows those of its prerequisites that the household has."""
-    cards = work.cupboard.cards()
-    ids = {(c.key, c.level): c.id for c in cards.values() if c.key}
-    for card in cards.values():
-        if card.key not in known:
-            continue
-        before = {ids[rung] for rung in known[card.key].before(card.level) if rung in ids}
-        follows = tuple(sorted({*card.follows, *before} - {card.id}))
-        design = known[card.key]
-        told = replace(card, follows=follows, guess=design.level(card.level).guess, sort=design.sort)
-        if told != card:
-            work.cupboard.save_card(told)
 
 
 def wish_of(desk: Desk, tray_id: int) -> Wish:
@@ -375,6 +347,7 @@ def wish_of(desk: Desk, tray_id: int) -> Wish:
         left_out=tuple(role.name for role in level.roles if not role.optional and not role.same_as
                        and role.name not in there),
         added={c.role: c.component.id for c in inner if level.role(c.role) is None},
+        eased=tray.eased, between=tray.card.between,
         key=tray.card.key, level=tray.card.level, child_id=child, fixed={c.role: c.component.id for c in inner},
         counts={c.role: c.count for c in inner if not c.component.medium}, container=container, instead_of=tray_id,
         spots={c.role: (c.x_mm, c.y_mm, c.turned) for c in inner if c.x_mm is not None and c.y_mm is not None},

@@ -25,6 +25,8 @@ AT_ONCE = 500
 K = TypeVar("K")
 Pair = tuple[int, int]
 """A child and a card."""
+Reached = tuple[int, int, str]
+"""A child, a card, and what it reached: tried, alone, mastered."""
 _PLAIN = ("child_id", "tray_id", "card_id", "activity", "local_day", "began", "ended", "last_at", "morning_id",
           "minutes", "longest_min", "repetitions", "helps", "self_corrections", "breaks", "depth")  # fmt: skip
 VISIT_COLUMNS = tuple(getattr(VisitRow, name) for name in (*_PLAIN, "episode_id", "work", "place", "parts"))
@@ -67,6 +69,19 @@ def reached(done: Sequence[Visit]) -> dict[str, date]:
     alone = next((v.local_day for v in done if v.finished and v.done_alone), None)
     mastered = known_since([v for v in done if v.finished])
     return found | ({"alone": alone} if alone else {}) | ({"mastered": mastered} if mastered else {})
+
+
+def visits_of(session: Session, child_id: int) -> list[Visit]:
+    """Every piece of work of a child, oldest first."""
+    asked = select(*VISIT_COLUMNS).where(VisitRow.child_id == child_id).order_by(VisitRow.began, VisitRow.episode_id)
+    return visits(session.execute(asked))
+
+
+def all_reached(session: Session) -> dict[Reached, date]:
+    """What was reached, by child, card and kind: the day."""
+    m = MilestoneRow
+    rows: Any = session.execute(select(m.child_id, m.card_id, m.kind, m.local_day))
+    return {(child, card, kind): day for child, card, kind, day in rows}
 
 
 def rebuild(session: Session) -> None:

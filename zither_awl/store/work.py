@@ -12,6 +12,7 @@ from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import StoreUnavailable
+from zither_awl.core.values import Visit
 from zither_awl.store import projections
 from zither_awl.store.catalogue import CatalogueKeeper
 from zither_awl.store.cupboard import CupboardKeeper
@@ -22,6 +23,7 @@ from zither_awl.store.lessons import LessonsKeeper
 from zither_awl.store.log import LogKeeper
 from zither_awl.store.making import MakingKeeper
 from zither_awl.store.people import PeopleKeeper
+from zither_awl.store.projections import Reached
 from zither_awl.store.room import RoomKeeper
 from zither_awl.store.sections import Section, revisions
 from zither_awl.store.sent import SentKeeper
@@ -77,6 +79,14 @@ class Store:
     def window_after(self, window: Window, touched: frozenset[tuple[str, str]]) -> Window:
         """The window after a write that touched these rows."""
         return after_write(self._session, window, touched)
+
+    def visits_of(self, child_id: int) -> list[Visit]:
+        """Every piece of work of a child, folded, oldest first."""
+        return projections.visits_of(self._session, child_id)
+
+    def reached(self) -> dict[Reached, date]:
+        """The day every child first tried, first did alone, and mastered each card: by child, card and kind."""
+        return projections.all_reached(self._session)
 
     def projections_differ(self) -> list[str]:
         """What would be different if visits and milestones were made anew from the log."""

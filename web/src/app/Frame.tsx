@@ -13,7 +13,7 @@ import { UndoButtons } from './UndoButtons'
 import { Unsent } from './Unsent'
 import { useSession } from './session'
 
-const VIEWS = ['Today', 'Watch', 'Shelf', 'Make', 'Weeks', 'Cupboard', 'Children', 'House'] as const
+const VIEWS = ['Today', 'Watch', 'Shelf', 'Make', 'Ladders', 'Weeks', 'Cupboard', 'Children', 'House'] as const
 
 /** The frame of every view: the day's views on a string, who is looking, and undo. */
 export function Frame() {

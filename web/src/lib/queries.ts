@@ -61,6 +61,23 @@ export const cardsQuery = queryOptions({ queryKey: ['make-cards'], queryFn: () =
 export const makeableQuery = (child: number) => queryOptions({
   queryKey: ['makeable', child], queryFn: () => answer(client.GET('/api/make/makeable', { params: { query: { child } } })),
 })
+export const laddersQuery = (child: number, all: boolean) => queryOptions({
+  queryKey: ['ladders', child, all], placeholderData: keepPreviousData,
+  queryFn: () => answer(client.GET('/api/ladders', { params: { query: { child, all } } })),
+})
+export const stepQuery = (child: number, key: string, level: number) => queryOptions({
+  queryKey: ['ladders', 'step', child, key, level], placeholderData: keepPreviousData, enabled: key !== '',
+  queryFn: () => answer(client.GET('/api/ladders/step', { params: { query: { child, key, level } } })),
+})
+export const makeableStepsQuery = (child: number, enabled: boolean) => queryOptions({
+  queryKey: ['ladders', 'makeable', child], enabled,
+  queryFn: () => answer(client.GET('/api/ladders/makeable', { params: { query: { child } } })),
+})
+/** How a child stood on an earlier day, and what changed since. */
+export const growthQuery = (child: number, since: string, enabled: boolean) => queryOptions({
+  queryKey: ['ladders', 'growth', child, since], enabled, placeholderData: keepPreviousData,
+  queryFn: () => answer(client.GET('/api/ladders/growth', { params: { query: { child, since } } })),
+})
 export const composedQuery = (trayId: number) => queryOptions({
   queryKey: ['composed', trayId],
   queryFn: () => answer(client.GET('/api/make/trays/{tray_id}', { params: { path: { tray_id: trayId } } })),

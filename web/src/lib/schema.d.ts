@@ -928,6 +928,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ladders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every string near a child, with its holes and how it stands at each. */
+        get: operations["get__api_ladders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ladders/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Choose a step for the next change, or for weeks to come. */
+        post: operations["post__api_ladders_chosen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ladders/growth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a child stood on an earlier day, and what changed since. */
+        get: operations["get__api_ladders_growth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ladders/makeable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which of a child's next steps can be made from what is free. */
+        get: operations["get__api_ladders_makeable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ladders/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep an adult's word on whether a child can do a step, or take it back. */
+        put: operations["put__api_ladders_said"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ladders/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One step of a child, with a step between, when it is likely, what was seen, and what can be done. */
+        get: operations["get__api_ladders_step"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ladders/ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Tie a step to one that should be known before it, or untie them; a circle is refused, and named. */
+        put: operations["put__api_ladders_ties"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/looks/last": {
         parameters: {
             query?: never;
@@ -2837,6 +2956,36 @@ export interface components {
             widths_mm: number[];
         };
         /**
+         * BridgeOut
+         * @description A tray between, as it is wished for in Make.
+         */
+        BridgeOut: {
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Eased */
+            eased: string[];
+            /** Fetch */
+            fetch: string[];
+            /** Fixed */
+            fixed: {
+                [key: string]: number;
+            };
+            /** From Below */
+            from_below: string;
+            /** How */
+            how: string[];
+            /** Key */
+            key: string;
+            /** Left Out */
+            left_out: string[];
+            /** Level */
+            level: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * BrokenItemIn
          * @description Written down by a device: interrupted.
          */
@@ -2931,6 +3080,20 @@ export interface components {
             to_allow: components["schemas"]["ToAllowOut"][];
             /** Unlocks */
             unlocks: components["schemas"]["UnlockOut"][];
+        };
+        /** CanMakeStepOut */
+        CanMakeStepOut: {
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Ready */
+            ready: boolean;
+        };
+        /** CanMakeStepsOut */
+        CanMakeStepsOut: {
+            /** Steps */
+            steps: components["schemas"]["CanMakeStepOut"][];
         };
         /** CardBriefOut */
         CardBriefOut: {
@@ -3190,6 +3353,20 @@ export interface components {
             /** Undone */
             undone: boolean;
         };
+        /**
+         * ChangesOut
+         * @description A dimension of difficulty in words, below and here; `below` is empty where there is nothing below.
+         */
+        ChangesOut: {
+            /** Below */
+            below: string;
+            /** Here */
+            here: string;
+            /** Name */
+            name: string;
+            /** Notches */
+            notches: number;
+        };
         /** CheckOut */
         CheckOut: {
             /** Asks */
@@ -3377,6 +3554,40 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /** ChooseStepIn */
+        ChooseStepIn: {
+            /** Child Id */
+            child_id: number;
+            /**
+             * From Day
+             * @default null
+             */
+            from_day?: string | null;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /**
+             * Weeks
+             * @default null
+             */
+            weeks?: number | null;
+        };
+        /**
+         * ChosenOut
+         * @description The household's choice of this step for the next change, or for weeks to come.
+         */
+        ChosenOut: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Id */
+            id: number;
+            /** Until Day */
+            until_day: string | null;
         };
         /** ClashOut */
         ClashOut: {
@@ -3673,6 +3884,24 @@ export interface components {
             per_use: number | null;
             /** Unknown */
             unknown: number;
+        };
+        /** CoverageOut */
+        CoverageOut: {
+            /** Areas */
+            areas: components["schemas"]["CoveredOut"][];
+            /** Missing Areas */
+            missing_areas: string[];
+            /** Missing Moves */
+            missing_moves: string[];
+            /** Moves */
+            moves: components["schemas"]["CoveredOut"][];
+        };
+        /** CoveredOut */
+        CoveredOut: {
+            /** By */
+            by: string[];
+            /** Name */
+            name: string;
         };
         /** CupboardOut */
         CupboardOut: {
@@ -4325,6 +4554,40 @@ export interface components {
             /** Done */
             done: number[];
         };
+        /** GrewOut */
+        GrewOut: {
+            by: components["schemas"]["StepNamedOut"] | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "replaced" | "known" | "still loved" | "left behind" | "slipped" | "new";
+            /** Said */
+            said: string;
+            step: components["schemas"]["StepNamedOut"];
+        };
+        /** GrowthOut */
+        GrowthOut: {
+            /** Changes */
+            changes: components["schemas"]["GrewOut"][];
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Then */
+            then: components["schemas"]["StoodOut"][];
+        };
+        /** GrowthQuery */
+        GrowthQuery: {
+            /** Child */
+            child: number;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+        };
         /**
          * GuessIn
          * @description A thing as it is typed; with `kind` chosen when the words do not say it.
@@ -4430,6 +4693,51 @@ export interface components {
             tray_id: number;
             /** Where */
             where: string;
+        };
+        /**
+         * HoleOut
+         * @description One step on a string. `below` is where on the string what it is tied to stands, None where it begins anew;
+         *     `tray_id` of the tray there is of it.
+         */
+        HoleOut: {
+            /** Below */
+            below: number | null;
+            /** Between */
+            between: number;
+            /** By */
+            by: components["schemas"]["RiseOut"][];
+            /** Card */
+            card: string;
+            /** Easy */
+            easy: boolean;
+            /** Implied */
+            implied: boolean;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Name */
+            name: string;
+            /** Next */
+            next: boolean;
+            /** Notches */
+            notches: number;
+            /** Out */
+            out: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not shown" | "shown" | "said" | "working" | "alone" | "mastered" | "fading";
+            /** Stuck */
+            stuck: boolean;
+            /** Tray Id */
+            tray_id: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "known" | "ready" | "almost" | "later" | "past";
         };
         /**
          * HomeOut
@@ -4685,6 +4993,144 @@ export interface components {
             reasons: components["schemas"]["ReasonOut"][];
             tray: components["schemas"]["NamedOut"];
         };
+        /** LackingOut */
+        LackingOut: {
+            /** Against */
+            against: string[];
+            /** Missing */
+            missing: components["schemas"]["LackingThingOut"][];
+            /** Title */
+            title: string;
+        };
+        /** LackingThingOut */
+        LackingThingOut: {
+            /** Kind */
+            kind: string;
+            /** Owned */
+            owned: boolean;
+            /** Role */
+            role: string;
+        };
+        /** LaddersOut */
+        LaddersOut: {
+            /** Age */
+            age: string;
+            /** At Work */
+            at_work: number;
+            /** Begun On */
+            begun_on: string | null;
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            coverage: components["schemas"]["CoverageOut"];
+            /** Further */
+            further: string[];
+            /** Known */
+            known: number;
+            /** Next */
+            next: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Problems */
+            problems: string[];
+            /** Strings */
+            strings: components["schemas"]["StringOut"][];
+            /** Ties */
+            ties: components["schemas"]["TieOut"][];
+            /** Untied */
+            untied: components["schemas"]["TieOut"][];
+        };
+        /** LaddersQuery */
+        LaddersQuery: {
+            /**
+             * All
+             * @default false
+             */
+            all?: boolean;
+            /** Child */
+            child: number;
+        };
+        /** LadderStepOut */
+        LadderStepOut: {
+            /** After */
+            after: components["schemas"]["OtherStepOut"][];
+            /** Again On */
+            again_on: string | null;
+            /** Area */
+            area: string;
+            /** Before */
+            before: components["schemas"]["OtherStepOut"][];
+            below: components["schemas"]["OtherStepOut"] | null;
+            /** Between */
+            between: components["schemas"]["BridgeOut"][];
+            /** Card */
+            card: string;
+            /** Changes */
+            changes: components["schemas"]["ChangesOut"][];
+            chosen: components["schemas"]["ChosenOut"] | null;
+            /** Easy */
+            easy: boolean;
+            /** Expects */
+            expects: string;
+            /** From Months */
+            from_months: number;
+            /** Implied */
+            implied: boolean;
+            /** Jump */
+            jump: boolean;
+            /** Key */
+            key: string;
+            known_by: components["schemas"]["LikelyOut"] | null;
+            /** Lacking */
+            lacking: components["schemas"]["LackingOut"][];
+            /** Level */
+            level: number;
+            /** Level Name */
+            level_name: string;
+            /** Missing */
+            missing: string[];
+            /** Next */
+            next: boolean;
+            /** Not Yet */
+            not_yet: string;
+            /** Notches */
+            notches: number;
+            /** Notes */
+            notes: components["schemas"]["StepNoteOut"][];
+            /** Number */
+            number: number;
+            /** Of */
+            of: number;
+            /** Own Spans */
+            own_spans: number;
+            ready_by: components["schemas"]["LikelyOut"] | null;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            remedy: components["schemas"]["RemedyOut"] | null;
+            said: components["schemas"]["StepSaidOut"] | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not shown" | "shown" | "said" | "working" | "alone" | "mastered" | "fading";
+            /** String */
+            string: string;
+            /** Title */
+            title: string;
+            /** To Months */
+            to_months: number;
+            /** Trays */
+            trays: components["schemas"]["StepTrayOut"][];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "known" | "ready" | "almost" | "later" | "past";
+        };
         /**
          * LaidOut
          * @description A thing on the plan, mm from the container's inner near left corner; x is None beside the tray or in a vessel.
@@ -4824,6 +5270,24 @@ export interface components {
             number: number;
         };
         /**
+         * LikelyOut
+         * @description One in ten earlier than the first, half by the second, one in ten later than the last (None: much later).
+         */
+        LikelyOut: {
+            /**
+             * Earliest
+             * Format: date
+             */
+            earliest: string;
+            /** Latest */
+            latest: string | null;
+            /**
+             * Median
+             * Format: date
+             */
+            median: string;
+        };
+        /**
          * LineOut
          * @description Something to mind today: a rule's reason about a tray.
          */
@@ -4865,6 +5329,8 @@ export interface components {
             added: {
                 [key: string]: number;
             };
+            /** Between */
+            between: boolean;
             /** Child Id */
             child_id: number;
             /** Container */
@@ -4873,6 +5339,8 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            /** Eased */
+            eased: string[];
             /** Fixed */
             fixed: {
                 [key: string]: number;
@@ -5437,6 +5905,22 @@ export interface components {
             level: number;
             /** Name */
             name: string;
+        };
+        /** OtherStepOut */
+        OtherStepOut: {
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not shown" | "shown" | "said" | "working" | "alone" | "mastered" | "fading";
+            /** String */
+            string: string;
+            /** Title */
+            title: string;
         };
         /**
          * OutNowOut
@@ -6046,6 +6530,18 @@ export interface components {
             /** Sequence */
             sequence: number;
         };
+        /** RemedyOut */
+        RemedyOut: {
+            /** Passed */
+            passed: string[];
+            /**
+             * Remedy
+             * @enum {string}
+             */
+            remedy: "a step between" | "the easier step" | "show it again" | "rest";
+            /** Text */
+            text: string;
+        };
         /** ReportOut */
         ReportOut: {
             /** Columns */
@@ -6086,6 +6582,16 @@ export interface components {
             /** Name */
             name: string;
             reason: components["schemas"]["ReasonOut"];
+        };
+        /**
+         * RiseOut
+         * @description A dimension that is harder than in the step below, and by how many notches.
+         */
+        RiseOut: {
+            /** Name */
+            name: string;
+            /** Notches */
+            notches: number;
         };
         /** RoleOut */
         RoleOut: {
@@ -6361,6 +6867,17 @@ export interface components {
             on: string;
             /** Word */
             word: string;
+        };
+        /** SaidStepIn */
+        SaidStepIn: {
+            /** Answer */
+            answer: ("yes" | "with help" | "not yet" | "never tried") | null;
+            /** Child Id */
+            child_id: number;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
         };
         /** ScaleOut */
         ScaleOut: {
@@ -6904,6 +7421,25 @@ export interface components {
             /** Sequence */
             sequence: number;
         };
+        /** StepNamedOut */
+        StepNamedOut: {
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Title */
+            title: string;
+        };
+        /** StepNoteOut */
+        StepNoteOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Text */
+            text: string;
+        };
         /** StepOut */
         StepOut: {
             /** Caution */
@@ -6921,6 +7457,60 @@ export interface components {
             /** Who */
             who: string;
         };
+        /** StepQuery */
+        StepQuery: {
+            /** Child */
+            child: number;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+        };
+        /** StepSaidOut */
+        StepSaidOut: {
+            /** Adult */
+            adult: string;
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "yes" | "with help" | "not yet" | "never tried";
+            /** Concluded */
+            concluded: boolean;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /** StepsQuery */
+        StepsQuery: {
+            /** Child */
+            child: number;
+        };
+        /** StepTrayOut */
+        StepTrayOut: {
+            /** Between */
+            between: boolean;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Out */
+            out: boolean;
+        };
+        /** StoodOut */
+        StoodOut: {
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not shown" | "shown" | "said" | "working" | "alone" | "mastered" | "fading";
+        };
         /**
          * StretchOut
          * @description Minutes from the beginning of the morning.
@@ -6935,6 +7525,22 @@ export interface components {
         StrikeIn: {
             /** Struck */
             struck: boolean;
+        };
+        /**
+         * StringOut
+         * @description A family of cards, its holes in order, and how it stands in one sentence, to be read aloud.
+         */
+        StringOut: {
+            /** Area */
+            area: string;
+            /** Holes */
+            holes: components["schemas"]["HoleOut"][];
+            /** Name */
+            name: string;
+            /** Near */
+            near: boolean;
+            /** Said */
+            said: string;
         };
         /** SuggestedOut */
         SuggestedOut: {
@@ -7129,6 +7735,32 @@ export interface components {
         TickIn: {
             /** Done */
             done: boolean;
+        };
+        /**
+         * TieIn
+         * @description Tie a step to one that should be known before it; `tied` false unties them, None leaves it to the cards.
+         */
+        TieIn: {
+            /** Before Key */
+            before_key: string;
+            /** Before Level */
+            before_level: number;
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Tied */
+            tied: boolean | null;
+        };
+        /**
+         * TieOut
+         * @description A step waits for one on another string; `own`: by the household's word.
+         */
+        TieOut: {
+            before: components["schemas"]["StepNamedOut"];
+            /** Own */
+            own: boolean;
+            step: components["schemas"]["StepNamedOut"];
         };
         /**
          * ToAllowOut
@@ -7728,6 +8360,11 @@ export interface components {
             added?: {
                 [key: string]: number;
             };
+            /**
+             * Between
+             * @default false
+             */
+            between?: boolean;
             /** Child Id */
             child_id: number;
             /**
@@ -7742,6 +8379,11 @@ export interface components {
             counts?: {
                 [key: string]: number;
             };
+            /**
+             * Eased
+             * @default []
+             */
+            eased?: string[];
             /**
              * Fixed
              * @default {}
@@ -10051,6 +10693,247 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_ladders: {
+        parameters: {
+            query: {
+                all?: boolean;
+                child: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaddersOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_ladders_chosen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseStepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_ladders_growth: {
+        parameters: {
+            query: {
+                child: number;
+                since: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrowthOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_ladders_makeable: {
+        parameters: {
+            query: {
+                child: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CanMakeStepsOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    put__api_ladders_said: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidStepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_ladders_step: {
+        parameters: {
+            query: {
+                child: number;
+                key: string;
+                level: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LadderStepOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    put__api_ladders_ties: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TieIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             400: components["responses"]["400"];

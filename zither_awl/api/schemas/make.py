@@ -108,6 +108,8 @@ class WishIn(In):
     share: float | None = None
     instead_of: Id | None = None
     left_out: list[Text] = []
+    eased: list[Text] = []
+    between: Flag = False
     added: dict[str, Id] = {}
 
 
@@ -297,6 +299,8 @@ class MadeTrayOut(Out):
     spots: list[SpotByHandOut]
     left_out: list[str]
     added: dict[str, int]
+    eased: list[str]
+    between: bool
 
 
 class HouseholdFileOut(Out):

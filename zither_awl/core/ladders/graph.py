@@ -56,6 +56,15 @@ def circles(before: Before) -> list[tuple[Rung, ...]]:
     return found
 
 
+def implied_by(known: Collection[Rung], before: Before) -> frozenset[Rung]:
+    """Everything that comes before what is known, however far back, without what is known itself."""
+    found: set[Rung] = set()
+    for rung in known:
+        if rung not in found:
+            found |= _reached(rung, before)
+    return frozenset(found - set(known))
+
+
 def _reached(rung: Rung, before: Before) -> set[Rung]:
     found, waiting = set[Rung](), list(before.get(rung, ()))
     while waiting:

@@ -48,7 +48,7 @@ def progress(tries: Sequence[Visit], *, practice: Practice = Practice()) -> Prog
         return Progress(True, False, (Reason("SEQ-1", text, numbers, evidence),))
     easy = len(done) >= practice.easy_visits and all(_at_once(v) for v in first)
     if easy:
-        text = f"Done right at once, {counted(len(first), 'time')} of {len(first)}: too easy."
+        text = f"Done right at once the first {counted(len(first), 'time')}: too easy."
         return Progress(False, True, (Reason("SEQ-1", text, (), evidence),))
     return Progress(False, False)
 

@@ -220,7 +220,7 @@ def _flow(level: Level, media: Sequence[Content]) -> int:
 
 def tray_of(
     design: Design, level: Level, made: Assembled, *, name: str, card: Card, for_children: frozenset[int],
-    tray_id: int = 0, bin_id: int | None = None,
+    tray_id: int = 0, bin_id: int | None = None, eased: tuple[str, ...] = (),
 ) -> Tray:  # fmt: skip
     """The tray as the shelf knows it: outer size, mass, pieces, smallest piece, tags. Raises: InvalidValue."""
     outer = footprint_mm(made.container) if made.container else _outer(made.contents)
@@ -235,7 +235,7 @@ def tray_of(
         softness=piece.softness if piece else Softness.FIRM,
         breakable=any(c.component.breakable for c in made.contents),
         cord_mm=max((c.component.cord_mm or 0.0 for c in made.contents), default=0.0) or None, tags=tags,
-        bin_id=bin_id, for_children=for_children, contents=made.contents,
+        bin_id=bin_id, for_children=for_children, contents=made.contents, eased=eased,
         hazards=(*design.minds, *(design.adults_part if design.sort == "demonstration" else ())),
     )  # fmt: skip
 

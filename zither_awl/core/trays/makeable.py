@@ -6,7 +6,6 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
-from typing import cast
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.mastery import KNOWN, MasteryState
@@ -29,9 +28,9 @@ from zither_awl.core.words import counted, listed
 
 AREA_MISSING, EFFORT_BIN, EFFORT_MORNING, EFFORT_THING, HELD_BACK = 15.0, 2.0, 5.0, 0.5, 100.0
 EFFORT_ADULT, STANDS_IN = 6.0, 5.0
+NEXT_STEP = 30.0
 """Weights of the ranking against fit (0 to 100); ours, no source."""
-State = str
-"""A mastery state, see core.mastery: not shown, shown, working, alone, mastered, fading."""
+State = MasteryState
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,6 +109,10 @@ class Need:
     presumed: frozenset[tuple[str, int]] = frozenset()
     """Levels a child of whom nothing was seen yet most likely knows: they hold nothing back, and are not called
     known."""
+    implied: frozenset[tuple[str, int]] = frozenset()
+    """Levels never shown to it that something it knows follows from: they hold nothing back, and are not begun with."""
+    next_steps: Mapping[tuple[str, int], str] = field(default_factory=dict)
+    """The single next steps of its ladders (core.ladders), each with the name of what it follows."""
 
 
 def makeable(
@@ -130,7 +133,10 @@ OUTGROWN_MONTHS = 6
 """A level that opened so long ago is where a child of whom nothing is known begins (ours, no source)."""
 
 
-def level_for(design: Design, states: Mapping[tuple[str, int], State], months: int, *, told: bool = False) -> Level:
+def level_for(
+    design: Design, states: Mapping[tuple[str, int], State], months: int, *, told: bool = False,
+    implied: frozenset[tuple[str, int]] = frozenset(),
+) -> Level:  # fmt: skip
     """The level a child is at: the first not mastered, as far as its age allows.
 
     Where nothing of a card was ever seen or said (`told`), what a child has outgrown by its age is not begun with.
@@ -140,14 +146,15 @@ def level_for(design: Design, states: Mapping[tuple[str, int], State], months: i
     if grown:
         return grown[-1]
     for level in design.levels:
-        if states.get((design.key, level.number)) not in KNOWN:
+        rung = (design.key, level.number)
+        if states.get(rung) not in KNOWN and rung not in implied:
             return level if level.from_months <= months + NEAR_MONTHS else design.level(max(level.number - 1, 1))
     return design.levels[-1]
 
 
 def _best_level(design: Design, stock: Stock, need: Need, months: int, practice: Practice) -> Made:
     """The child's own level, or the nearest other one its age allows that can be made."""
-    own = level_for(design, need.states, months, told=design.key in need.told)
+    own = level_for(design, need.states, months, told=design.key in need.told, implied=need.implied)
     first = make(design, own, stock, need, practice=practice)
     if first.ready:
         return first
@@ -232,10 +239,11 @@ def _floor(component: Component) -> float:
 def ready_for(design: Design, level: Level, need: Need, names: Mapping[str, str],
               practice: Practice = Practice()) -> Readiness:  # fmt: skip
     """Whether a card at a level suits the child, before there is a tray of it. `names` of the cards, by key."""
+    passed = need.presumed | need.implied
     asked = LevelAsked(
         from_months=design.opens_at(level), to_months=design.to_months,
         before=tuple((names.get(key, key), _state(need, (key, number)))
-                     for key, number in design.before(level.number) if (key, number) not in need.presumed),
+                     for key, number in design.before(level.number) if (key, number) not in passed),
     )  # fmt: skip
     state = _state(need, (design.key, level.number))
     # No tray of it stands: what is mastered is done with, as far as anybody knows.
@@ -244,7 +252,7 @@ def ready_for(design: Design, level: Level, need: Need, names: Mapping[str, str]
 
 
 def _state(need: Need, rung: tuple[str, int]) -> MasteryState:
-    return cast("MasteryState", need.states.get(rung) or "not shown")
+    return need.states.get(rung, "not shown")
 
 
 def _rank(design: Design, level: Level, matches: Matches, made: Assembled, need: Need,
@@ -258,8 +266,12 @@ def _rank(design: Design, level: Level, matches: Matches, made: Assembled, need:
     lacking = AREA_MISSING if design.area not in need.areas_out else 0.0
     # What does not suit yet comes after all that does, however little there is to fetch for it.
     held = -HELD_BACK if suited.held_back else 0.0
-    terms = {"fit": fit, "area missing": lacking, "effort": -effort, "stands in": -STANDS_IN * _standing_in(matches)}
-    return {**terms, "held back": held}, tuple(_reasons(design, need, suited, bool(lacking), effort, len(bins)))
+    follows = need.next_steps.get((design.key, level.number), "")
+    terms = {
+        "fit": fit, "next step": NEXT_STEP if follows else 0.0, "area missing": lacking, "effort": -effort,
+        "stands in": -STANDS_IN * _standing_in(matches), "held back": held,
+    }  # fmt: skip
+    return terms, tuple(_reasons(design, need, suited, follows, bool(lacking), effort, len(bins)))
 
 
 def _standing_in(matches: Matches) -> int:
@@ -271,8 +283,10 @@ def _standing_in(matches: Matches) -> int:
 
 
 def _reasons(
-    design: Design, need: Need, suited: Readiness, lacking: bool, effort: float, bins: int,
+    design: Design, need: Need, suited: Readiness, follows: str, lacking: bool, effort: float, bins: int,
 ) -> Iterable[Reason]:  # fmt: skip
+    if follows:
+        yield Reason("SEQ-1", f"{need.child.name}'s next single step, after {follows}.")
     yield from suited.reasons
     if lacking:
         yield Reason("ROT-6", f"Nothing of {design.area} stands out for {need.child.name} now.")

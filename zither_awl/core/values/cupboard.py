@@ -68,6 +68,8 @@ class Card:
     """The chance of getting it right by luck."""
     sort: str = "work"
     """As of its design: a song, a talk or a book is loved, and never mastered."""
+    between: bool = False
+    """Whether it is not the level itself but a step on the way to it: who knows it does not know the level yet."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { MakeView } from '@/features/make/MakeView'
 import { weighButton } from '@/features/weigh/Weigh'
-import { wished, type Wish } from '@/features/make/wish'
+import { wished, wishIn, type Wish } from '@/features/make/wish'
 import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
 import { childrenQuery, composedQuery } from '@/lib/queries'
@@ -23,6 +23,6 @@ export function Page() {
     return <div className="p-5"><Heading title="Make" /><p className="mt-2 text-ink-2">Add a child first, under Children: a tray is made for somebody.</p></div>
   if (trayId !== null && !made) return <Waiting error={error} />
   const card = search.get('card')
-  const start: Wish | null = made ? { ...made, share: null, instead_of: trayId } : card ? wished(card, Number(search.get('level')) || 1, first) : null
-  return <MakeView key={`${trayId ?? ''}${card ?? ''}`} people={people} lengths={lengths} start={start} child={made && child === null ? made.child_id : first} onChild={setChild} weigh={weighButton} />
+  const start: Wish | null = made ? { ...made, share: null, instead_of: trayId } : card ? { ...wished(card, Number(search.get('level')) || 1, first), ...wishIn(search.get('wish')) } : null
+  return <MakeView key={`${trayId ?? ''}${card ?? ''}${search.get('level') ?? ''}${search.get('wish') ?? ''}`} people={people} lengths={lengths} start={start} child={made && child === null ? made.child_id : first} onChild={setChild} weigh={weighButton} />
 }

@@ -1,4 +1,5 @@
-import { memo, useEffect, useRef, useState } from 'react'
+import { memo } from 'react'
+import { useWidth } from '@/ui/useWidth'
 import { timeOfDay } from '@/lib/words'
 import { depth, rounds, stretches, swing, type Episode, type Spell } from '@/lib/record'
 
@@ -13,19 +14,6 @@ const LEFT = 118
 const RIGHT = 26
 const LANE = 88
 const TOP = 40
-
-function useWidth() {
-  const ref = useRef<HTMLDivElement>(null)
-  const [width, setWidth] = useState(1000)
-  useEffect(() => {
-    const box = ref.current
-    if (!box) return
-    const watch = new ResizeObserver(([entry]) => { if (entry) setWidth(Math.round(entry.contentRect.width)) })
-    watch.observe(box)
-    return () => watch.disconnect()
-  }, [])
-  return { ref, width }
-}
 
 /** A vibrating stretch of string: waves under a bow, wider the longer the work was unbroken. */
 function wave(x0: number, x1: number, y: number, half: number): string {

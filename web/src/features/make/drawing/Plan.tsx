@@ -1,7 +1,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Schemas } from '@/lib/http'
 import { counted, length, type Lengths } from '@/lib/words'
-import { Form, Inside, shownOf, stands } from './forms'
+import { Filled, within } from '@/ui/drawing/TrayFromAbove'
 
 type Laid = Schemas['LaidOut']
 type PlanShape = Schemas['PlanOut']
@@ -33,23 +33,6 @@ export function Plan({ plan, laid, lengths, title, onLay }: { plan: PlanShape; l
 }
 
 type ThingProps = { laid: Laid; all: readonly Laid[]; depth: number; at: (event: PointerEvent) => { x: number; y: number }; lengths: Lengths; onLay: Laying }
-
-/** What lies in a thing, and in that. */
-const within = (role: string, all: readonly Laid[]): Laid[] => all.filter((each) => each.lies_in === role).flatMap((each) => [each, ...within(each.role, all)])
-
-function Filled({ laid, all }: { laid: Laid; all: readonly Laid[] }) {
-  const box = { w: laid.width_mm, d: laid.depth_mm }
-  const here = all.filter((each) => each.lies_in === laid.role)
-  const loose = here.filter((each) => !stands(each))
-  const pieces = (of: readonly Laid[]) => of.reduce((sum, each) => sum + shownOf(each), 0)
-  return (
-    <>
-      <Form laid={laid} />
-      {loose.map((each, at) => <Inside key={each.role} laid={each} box={box} vessel={laid.drawn} before={pieces(loose.slice(0, at))} all={pieces(loose)} />)}
-      {here.filter(stands).map((each) => <g key={each.role} transform={`translate(${(box.w - each.width_mm) / 2} ${(box.d - each.depth_mm) / 2})`}><Filled laid={each} all={all} /></g>)}
-    </>
-  )
-}
 
 function Thing({ laid, all, depth, at, lengths, onLay }: ThingProps) {
   const [drag, setDrag] = useState<{ from: { x: number; y: number }; by: { x: number; y: number } } | null>(null)

@@ -1,0 +1,158 @@
+import { useQuery } from '@tanstack/react-query'
+import { Slider } from 'radix-ui'
+import { useCallback, useMemo, useRef, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
+import { Heading } from '@/ui/Heading'
+import { Notice, Waiting } from '@/ui/Notice'
+import { SelectField } from '@/ui/Field'
+import { useWidth } from '@/ui/useWidth'
+import type { Schemas } from '@/lib/http'
+import { growthQuery, laddersQuery, makeableStepsQuery } from '@/lib/queries'
+import { calendarDay, counted } from '@/lib/words'
+import { Covered } from './Covered'
+import { Grew } from './Grew'
+import { Legend } from './HoleSign'
+import { PrintedLadders } from './PrintedLadders'
+import { StepMargin } from './StepMargin'
+import { StringRow } from './StringRow'
+import { Ties } from './Ties'
+import { keyOf, KNOWN, type Hole, type StepKey, type Strung } from './geometry'
+
+type Person = Schemas['ChildOut']
+type Shown = 'all' | 'next' | 'out' | 'makeable'
+const SHOWN: readonly { value: Shown; label: string }[] = [
+  { value: 'all', label: 'Everything' }, { value: 'next', label: 'Only what is next' }, { value: 'out', label: 'Only what stands out' }, { value: 'makeable', label: 'Can be made now' },
+]
+const DAY = 86_400_000
+const dayBefore = (day: string, days: number) => new Date(Date.parse(`${day}T00:00:00Z`) - days * DAY).toISOString().slice(0, 10)
+const begun = (string: Strung) => string.holes.some((hole) => hole.state !== 'not shown')
+
+/** Where each child stands in each sequence, and the next single step. */
+export function LaddersView({ people, today }: { people: readonly Person[]; today: string }) {
+  const [search, setSearch] = useSearchParams()
+  const child = people.find((each) => each.id === Number(search.get('child'))) ?? people[0]
+  const chosen = (search.get('step') as StepKey | null) ?? null
+  const [all, setAll] = useState(false)
+  const [area, setArea] = useState('')
+  const [shown, setShown] = useState<Shown>('all')
+  const [tied, setTied] = useState(false)
+  const [ago, setAgo] = useState(0)
+  const { data: map, error } = useQuery(laddersQuery(child?.id ?? 0, all))
+  const { data: makeable } = useQuery(makeableStepsQuery(child?.id ?? 0, shown === 'makeable'))
+  const since = dayBefore(today, ago)
+  const { data: grew } = useQuery(growthQuery(child?.id ?? 0, since, ago > 0))
+  const pick = useCallback((step: StepKey) => setSearch((now) => { now.set('step', step); return now }, { replace: true }), [setSearch])
+  const drawn = useMemo(() => (map ? filtered(map.strings, area, shown, makeable) : []), [map, area, shown, makeable])
+  const asThen = useMemo(() => (ago > 0 && grew?.since === since ? drawn.map((each) => then(each, grew.then)) : drawn), [drawn, ago, grew, since])
+  if (!child) return null
+  if (!map) return <Waiting error={error} />
+  const span = map.begun_on ? Math.round((Date.parse(today) - Date.parse(map.begun_on)) / DAY) : 0
+  return (
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_21.5rem] items-start max-[1100px]:grid-cols-1">
+      <div className="flex min-w-0 flex-col gap-4 px-5 py-4 max-[500px]:px-3 print:hidden">
+        <Heading title="Ladders" aside={<Button onClick={() => window.print()}>Print</Button>}>
+          {child.name}, {map.age} · {map.known} known, {map.at_work} at work, a next step on {map.next} of {counted(map.strings.length, 'ladder')}
+        </Heading>
+        {map.problems.map((text) => <Notice key={text} tone="should">{text}</Notice>)}
+        <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+          <ChoiceRow label="Child" wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => { setAgo(0); setSearch({ child: id }, { replace: true }) }} />
+          <SelectField label="Area" value={area} onChange={(event) => setArea(event.target.value)}>
+            <option value="">every area</option>
+            {[...new Set(map.strings.map((each) => each.area))].sort().map((each) => <option key={each}>{each}</option>)}
+          </SelectField>
+          <SelectField label="Show" value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
+            {SHOWN.map((each) => <option key={each.value} value={each.value}>{each.label.toLowerCase()}</option>)}
+          </SelectField>
+          {span > 7 && <Then span={span} ago={ago} since={since} onAgo={setAgo} />}
+        </div>
+        {ago > 0 && grew && <Grew grew={grew} name={child.name} onPick={pick} />}
+        <Strings strings={asThen} chosen={chosen} onPick={pick} ties={tied ? map.ties : []} empty={shown === 'all' && !area} name={child.name} />
+        <div className="flex flex-wrap gap-3">
+          {map.further.length > 0 && <Button onClick={() => setAll(true)}>{counted(map.further.length, 'ladder')} more, not near yet</Button>}
+          {all && <Button onClick={() => setAll(false)}>Only what is near</Button>}
+          {map.ties.length > 0 && <Button aria-pressed={tied} onClick={() => setTied(!tied)}>{tied ? 'Hide' : 'Show'} what waits for another ladder</Button>}
+        </div>
+        <Legend />
+        <Covered coverage={map.coverage} name={child.name} />
+      </div>
+      <StepMargin child={child} step={chosen} today={today} onPick={pick} />
+      <PrintedLadders map={map} people={people} chosen={chosen} />
+    </div>
+  )
+}
+
+/** Then and now: how the child stood on an earlier day. */
+function Then({ span, ago, since, onAgo }: { span: number; ago: number; since: string; onAgo: (days: number) => void }) {
+  return (
+    <div className="flex min-w-56 flex-1 flex-col gap-1">
+      <span className="text-sm"><span className="font-semibold">Then and now</span> <span className="text-ink-2">{ago === 0 ? 'today' : calendarDay(since)}</span></span>
+      <Slider.Root min={-span} max={0} step={7} value={[-ago]} onValueChange={([value]) => onAgo(-(value ?? 0))} className="relative flex h-control touch-none items-center select-none">
+        <Slider.Track className="relative h-1 flex-1 rounded-full bg-edge"><Slider.Range className="absolute h-full rounded-full bg-woad" /></Slider.Track>
+        <Slider.Thumb aria-label="The day it is drawn for" aria-valuetext={ago === 0 ? 'today' : `${ago} days ago, ${since}`} className="block size-5 rounded-full border-2 border-woad bg-paper aria-[valuenow='0']:bg-woad" />
+      </Slider.Root>
+    </div>
+  )
+}
+
+type StringsProps = { strings: readonly Strung[]; chosen: StepKey | null; onPick: (step: StepKey) => void; ties: readonly Schemas['TieOut'][]; empty: boolean; name: string }
+
+/** The strings under each other; arrows go along one and between them. */
+function Strings({ strings, chosen, onPick, ties, empty, name }: StringsProps) {
+  const { ref, width } = useWidth(720)
+  const list = useRef<HTMLDivElement>(null)
+  const first = strings.flatMap((each) => each.holes).find((hole) => keyOf(hole) === chosen) ?? strings.map((each) => restOf(each.holes)).find(Boolean)
+  const reach = first ? keyOf(first) : null
+  const move = useCallback((from: StepKey, dx: number, dy: number) => {
+    const row = strings.findIndex((each) => each.holes.some((hole) => keyOf(hole) === from))
+    const to = strings[Math.min(Math.max(row + dy, 0), strings.length - 1)]
+    if (row < 0 || !to) return
+    const at = strings[row]?.holes.findIndex((hole) => keyOf(hole) === from) ?? 0
+    const hole = dy === 0 ? to.holes[Math.min(Math.max(at + dx, 0), to.holes.length - 1)] : restOf(to.holes)
+    if (!hole) return
+    onPick(keyOf(hole))
+    list.current?.querySelector<HTMLElement>(`[data-step="${keyOf(hole)}"]`)?.focus()
+  }, [strings, onPick])
+  const groups = [['Begun', strings.filter(begun)], ['Could begin', strings.filter((each) => !begun(each))]] as const
+  if (strings.length === 0)
+    return <p ref={ref} className="panel p-5 text-ink-2">{empty ? `No ladder is near ${name} yet. Take cards of the catalogue under Make, or say what ${name} knows under Children.` : 'Nothing fits these filters. Show everything, or choose another area.'}</p>
+  return (
+    <div ref={ref} className="relative">
+      <div ref={list} className="relative flex flex-col gap-2">
+        <Ties ties={ties} within={list} width={width} />
+        {groups.map(([title, of]) => of.length > 0 && (
+          <section key={title} aria-label={title}>
+            <h2 className="mb-1 border-b border-line pb-1 text-ink-2">{title}</h2>
+            {of.map((string) => (
+              <div key={string.name} className="flex items-start gap-2 [content-visibility:auto] max-[700px]:flex-col max-[700px]:gap-0" style={{ containIntrinsicSize: `auto ${width < 700 ? 124 : 96}px` }}>
+                <div className="w-40 shrink-0 pt-3.5 max-[700px]:w-full max-[700px]:pt-1"><span className="block leading-tight font-semibold">{string.name}</span><span className="text-xs text-ink-2">{string.area}</span></div>
+                <StringRow string={string} width={width < 700 ? width : width - 168} chosen={chosen} reach={reach} onPick={onPick} onMove={move} />
+              </div>
+            ))}
+          </section>
+        ))}
+      </div>
+    </div>
+  )
+}
+
+/** Where on a string one rests first: what is at work, else what is next, else the last that is known. */
+function restOf(holes: readonly Hole[]): Hole | undefined {
+  return holes.find((hole) => hole.stuck || hole.state === 'working' || hole.state === 'alone' || hole.state === 'shown') ?? holes.find((hole) => hole.next)
+    ?? [...holes].reverse().find((hole) => KNOWN.includes(hole.state)) ?? holes[0]
+}
+
+function filtered(strings: readonly Strung[], area: string, shown: Shown, makeable: Schemas['CanMakeStepsOut'] | undefined): Strung[] {
+  const can = new Set((makeable?.steps ?? []).filter((each) => each.ready).map(keyOf))
+  const fits: Record<Shown, (hole: Hole) => boolean> = {
+    all: () => true, next: (hole) => hole.next, out: (hole) => hole.out, makeable: (hole) => can.has(keyOf(hole)),
+  }
+  return strings.filter((each) => (!area || each.area === area) && each.holes.some(fits[shown]))
+}
+
+/** A string as it stood on an earlier day: only what was seen or said by then. */
+function then(string: Strung, stood: Schemas['GrowthOut']['then']): Strung {
+  const states = new Map(stood.map((each) => [keyOf(each), each.state]))
+  return { ...string, holes: string.holes.map((hole) => ({ ...hole, state: states.get(keyOf(hole)) ?? 'not shown', next: false, implied: false, stuck: false, easy: false })) }
+}

@@ -1,0 +1,197 @@
+import { useQuery } from '@tanstack/react-query'
+import { Popover } from 'radix-ui'
+import { useState, type ReactNode } from 'react'
+import { Link } from 'react-router'
+import { Button } from '@/ui/Button'
+import { Field } from '@/ui/Field'
+import { Notice, Waiting } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { Why } from '@/ui/Why'
+import { cx } from '@/lib/cx'
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { composeQuery, refresh, stepQuery } from '@/lib/queries'
+import { calendarDay, counted, sentence } from '@/lib/words'
+import { TrayFromAbove } from '@/ui/drawing/TrayFromAbove'
+import { STATE_WORDS } from './HoleSign'
+import { TieSteps } from './TieSteps'
+import { keyOf, KNOWN, type StepKey } from './geometry'
+
+type Step = Schemas['LadderStepOut']
+type Person = Schemas['ChildOut']
+type Bridge = Schemas['BridgeOut']
+type MarginProps = { child: Person; step: StepKey | null; today: string; onPick: (step: StepKey) => void }
+
+const main = 'inline-flex min-h-control flex-1 items-center justify-center rounded-control border border-woad bg-woad px-3.5 font-semibold text-paper hover:bg-ink'
+const plainLink = 'inline-flex min-h-control items-center justify-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2'
+
+/** Everything about one step: the tray, what changes, a step between, when, what was seen, and what can be done. */
+export function StepMargin({ child, step, today, onPick }: MarginProps) {
+  const [key, level] = step?.split(':') ?? ['', '']
+  const { data, error } = useQuery(stepQuery(child.id, key ?? '', Number(level)))
+  const shell = 'flex min-w-0 flex-col gap-4 self-stretch border-l border-line bg-paper p-5 max-[1100px]:border-t max-[1100px]:border-l-0 print:hidden'
+  if (!step) return <aside aria-label="The step" className={shell}><p className="text-ink-2">Choose a hole on a string: what the tray holds, what is new in it, and what can be made of your cupboard stands here.</p></aside>
+  if (!data || keyOf(data) !== step) return <aside aria-label="The step" className={shell}><Waiting error={error} /></aside>
+  return (
+    <aside aria-label="The step" className={shell}>
+      <div>
+        <p className="text-sm text-ink-2">{data.string} · step {data.number} of {data.of}</p>
+        <h2 className="text-xl leading-tight">{data.title}</h2>
+        <p className="text-[0.9375rem] text-ink-2">{sentence(stateOf(data))}. From {data.from_months} to {data.to_months} months.</p>
+      </div>
+      {data.remedy && <Notice tone="should"><p className="font-semibold">{child.name} is stuck here.</p><p>{data.remedy.text}</p>{data.remedy.passed.map((text) => <p key={text} className="text-sm text-ink-2">{text}</p>)}</Notice>}
+      {data.easy && !KNOWN.includes(data.state) && <Notice tone="note">Too easy: the first tries were all right at once. Go on to the next step.</Notice>}
+      <Tray child={child} step={data} />
+      <Changed step={data} />
+      {(data.between.length > 0 || data.lacking.length > 0) && <Between step={data} child={child} />}
+      <Actions step={data} child={child} today={today} />
+      <When step={data} name={child.name} />
+      <section><h3 className="mb-1">{data.state === 'not shown' ? 'Why it waits, or not' : 'What was seen'}</h3><Why reasons={data.reasons} folded />
+        {data.notes.map((note) => <p key={note.day + note.text} className="said mt-1">“{note.text}” <span className="font-sans text-sm text-ink-3 not-italic">{calendarDay(note.day)}</span></p>)}
+      </section>
+      <Others step={data} onPick={onPick} />
+      <TieSteps key={keyOf(data)} step={data} />
+    </aside>
+  )
+}
+
+function stateOf(step: Step): string {
+  if (step.state !== 'not shown') return STATE_WORDS[step.state]
+  if (step.implied) return 'passed over: something harder is known'
+  return { ready: 'ready to be shown', almost: 'almost ready', later: 'not yet', past: 'past its age', known: 'known' }[step.verdict]
+}
+
+/** The tray as it would lie, and what stands against it for anybody in the house. */
+function Tray({ child, step }: { child: Person; step: Step }) {
+  const { data: made } = useQuery(composeQuery({ key: step.key, level: step.level, child_id: child.id, instead_of: step.trays.find((each) => !each.between)?.id ?? null }))
+  if (!made || made.card.key !== step.key || made.level !== step.level) return null
+  const checks = made.checks.filter((each) => each.severity === 'must' || each.severity === 'should')
+  return (
+    <section aria-label="The tray" className="flex flex-col gap-2">
+      {made.plan && <TrayFromAbove plan={made.plan} laid={made.laid} title={step.title} />}
+      <p className="text-sm text-ink-2">{made.short.length > 0 ? `Missing for it: ${made.short.join(', ')}.` : step.trays.length > 0 ? 'As it lies on your tray.' : 'As it would lie, from what is free in the cupboard.'}</p>
+      {checks.length > 0 && <ul className="flex flex-col gap-1.5">{checks.map((each) => <li key={each.reason.text}><Notice tone={each.severity === 'must' ? 'must' : 'should'}>{each.reason.text}</Notice></li>)}</ul>}
+    </section>
+  )
+}
+
+/** What changes from the step below, in words and notches; and what may be expected. */
+function Changed({ step }: { step: Step }) {
+  const rises = step.changes.filter((each) => each.notches > 0)
+  return (
+    <section aria-label="What changes">
+      <h3 className={cx(step.jump && 'text-saffron')}>{step.below ? `${rises.length === 0 ? 'No harder than' : `${sentence(counted(step.notches, 'notch', 'notches'))} above`} ${step.below.title}` : 'Here something begins anew'}</h3>
+      <table className="mt-1 w-full text-[0.9375rem]">
+        <caption className="sr-only">Every difficulty, below and here</caption>
+        <tbody>
+          {step.changes.map((each) => (
+            <tr key={each.name} className="border-t border-line">
+              <th scope="row" className="py-1 pr-2 text-left align-top font-normal text-ink-2">{each.name}</th>
+              <td className={cx('py-1 text-right font-semibold', each.notches > 0 && 'text-saffron')}>
+                {each.notches === 0 || !each.below ? each.here : `${each.below} → ${each.here}`}
+                {each.notches > 0 && <span className="block text-xs font-normal">{counted(each.notches, 'notch', 'notches')} harder</span>}
+                {each.notches < 0 && <span className="block text-xs font-normal text-ink-2">easier</span>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {step.expects && <p className="mt-2 text-[0.9375rem]"><span className="font-semibold">Expect:</span> {step.expects}</p>}
+      {step.not_yet && <p className="text-[0.9375rem]"><span className="font-semibold">Not yet:</span> {step.not_yet}</p>}
+    </section>
+  )
+}
+
+const wishOf = (each: Bridge) => encodeURIComponent(JSON.stringify({ fixed: each.fixed, counts: each.counts, left_out: each.left_out, eased: each.eased, between: true }))
+
+/** A step between, from this cupboard; or what is missing for one. */
+function Between({ step, child }: { step: Step; child: Person }) {
+  return (
+    <section aria-label="A step between" className="flex flex-col gap-2">
+      <h3>{step.between.length > 0 ? 'A step between, from your cupboard' : 'No step between can be made now'}</h3>
+      {step.between.map((each, at) => (
+        <div key={at} className="rounded-control border border-line bg-ground p-3 text-[0.9375rem]">
+          <p className="font-semibold">{each.title}</p>
+          {each.how.map((how) => <p key={how}>{how}</p>)}
+          <p className="text-sm text-ink-2">{sentence(each.from_below)}. {each.fetch.length > 0 && `Free: ${each.fetch.join(', ')}.`}</p>
+          <Link className={cx(plainLink, 'mt-2')} to={`/make?card=${each.key}&level=${each.level}&child=${child.id}&wish=${wishOf(each)}`}>Make this step between</Link>
+        </div>
+      ))}
+      {step.lacking.map((each) => (
+        <p key={each.title} className="text-[0.9375rem] text-ink-2"><span className="font-semibold text-ink">{each.title}</span> would lie between. {each.missing.length > 0 && `Missing: ${each.missing.map((thing) => `${thing.role} (${thing.kind}${thing.owned ? ', owned and in use' : ''})`).join(', ')}.`} {each.against.join(' ')}</p>
+      ))}
+    </section>
+  )
+}
+
+function Actions({ step, child, today }: { step: Step; child: Person; today: string }) {
+  const tray = step.trays.find((each) => !each.between)
+  const said = useWrite(async (told: Schemas['SaidStepIn']['answer']) => { await answer(client.PUT('/api/ladders/said', { body: { child_id: child.id, key: step.key, level: step.level, answer: told } })); await refresh() })
+  const show = useWrite(async (tray_id: number) => { await answer(client.POST('/api/showings', { body: { child_id: child.id, tray_id, day: today, reason: '' } })); await refresh() })
+  const choose = useWrite(async (from_day: string | null, weeks: number | null) => { await answer(client.POST('/api/ladders/chosen', { body: { child_id: child.id, key: step.key, level: step.level, from_day, weeks } })); await refresh() })
+  const drop = useWrite(async (aim_id: number) => { await answer(client.DELETE('/api/aims/{aim_id}', { params: { path: { aim_id } } })); await refresh() })
+  const [planned, setPlanned] = useState<number | null>(null)
+  const failed = said.failed ?? show.failed ?? choose.failed ?? drop.failed
+  const known = KNOWN.includes(step.state)
+  return (
+    <section aria-label="What you can do" className="flex flex-col gap-2">
+      {failed instanceof Problem && <Notice tone="must" role="alert">{failed.message}</Notice>}
+      {tray ? <Link className={main} to={`/make?tray=${tray.id}`}>Open the tray in Make</Link> : <Link className={main} to={`/make?card=${step.key}&level=${step.level}&child=${child.id}`}>Make this step</Link>}
+      <div className="grid grid-cols-2 gap-2">
+        {step.trays.map((each) => <Button key={each.id} className="col-span-2" disabled={show.busy || planned === each.id} onClick={() => void show.run(each.id).then((done) => { if (done) setPlanned(each.id) })}>{planned === each.id ? 'On Today, to be shown' : `Show it today${each.between ? `: ${each.name}` : ''}${each.out ? '' : ' (bring it out)'}`}</Button>)}
+        {step.chosen ? (
+          <p className="col-span-2 flex items-center justify-between gap-2 rounded-control border border-line px-3 py-1 text-[0.9375rem]"><span>Chosen from {calendarDay(step.chosen.from_day)}{step.chosen.until_day && ` to ${calendarDay(step.chosen.until_day)}`}: it comes before every other.</span><Button look="quiet" onClick={() => { if (step.chosen) void drop.run(step.chosen.id) }}>Take it back</Button></p>
+        ) : <><Button disabled={choose.busy} onClick={() => void choose.run(null, null)}>Take this instead next time</Button><InWeeks today={today} onChoose={(day, weeks) => void choose.run(day, weeks)} /></>}
+        {step.said && <p className="col-span-2 text-sm text-ink-2">Said{step.said.adult && ` by ${step.said.adult}`}: {ANSWERS[step.said.answer]}, {calendarDay(step.said.on)}.</p>}
+        {!known && <Button disabled={said.busy} onClick={() => void said.run('yes')}>{child.name} knows this</Button>}
+        {(known || step.said?.answer === 'yes') && <Button disabled={said.busy} onClick={() => void said.run('not yet')}>Not yet known</Button>}
+        {step.said && <Button disabled={said.busy} onClick={() => void said.run(null)}>Take the word back</Button>}
+      </div>
+    </section>
+  )
+}
+
+const ANSWERS: Record<Schemas['StepSaidOut']['answer'], string> = { yes: 'known', 'with help': 'with help', 'not yet': 'not yet', 'never tried': 'never tried' }
+
+/** Put a step in weeks to come. */
+function InWeeks({ today, onChoose }: { today: string; onChoose: (day: string, weeks: number) => void }) {
+  const [day, setDay] = useState(today)
+  const [weeks, setWeeks] = useState('2')
+  const [open, setOpen] = useState(false)
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild><Button>Put it in Weeks</Button></Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" sideOffset={4} className="z-50 w-72 max-w-[92vw] rounded-panel border border-edge bg-paper p-4 text-ink shadow-lg">
+          <form className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); onChoose(day, Number(weeks)); setOpen(false) }}>
+            <Field label="From" type="date" min={today} value={day} onChange={(event) => setDay(event.target.value)} required />
+            <Field label="For so many weeks" type="number" min={1} max={26} value={weeks} onChange={(event) => setWeeks(event.target.value)} required />
+            <p className="text-sm text-ink-2">At the looks of those weeks it comes before every other, if nothing speaks against it.</p>
+            <Button type="submit" look="main">Put it there</Button>
+          </form>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}
+
+/** When it is likely to be ready, or known; as a range, and from what. */
+function When({ step, name }: { step: Step; name: string }) {
+  const likely = step.ready_by ?? step.known_by
+  if (!likely && !step.again_on) return null
+  const from = step.own_spans >= 10 ? `from ${step.own_spans} levels of this house` : step.own_spans > 0 ? `from ${step.own_spans} levels of this house and the usual` : 'from the usual alone'
+  return (
+    <section><h3>When</h3>
+      {likely && <p>{step.ready_by ? 'Likely ready' : 'Likely known'} {calendarDay(likely.median)} <span className="text-ink-2">({calendarDay(likely.earliest)} to {likely.latest ? calendarDay(likely.latest) : 'much later'}; four in five, {from})</span></p>}
+      {step.again_on && <p className="text-ink-2">To be seen again with {name} from {calendarDay(step.again_on)} on, if it is not taken before.</p>}
+    </section>
+  )
+}
+
+function Others({ step, onPick }: { step: Step; onPick: (step: StepKey) => void }) {
+  const rows: [string, Step['before']][] = [['Before it', step.before], ['It leads to', step.after]]
+  return <>{rows.map(([title, of]) => of.length > 0 && <section key={title}><h3>{title}</h3><ul>{of.map((each) => <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton> <span className="text-sm text-ink-2">{STATE_WORDS[each.state]}</span></li>)}</ul></section>)}</>
+}
+
+function PickButton({ onClick, children }: { onClick: () => void; children: ReactNode }) {
+  return <button type="button" onClick={onClick} className="min-h-6 text-left text-woad underline underline-offset-4">{children}</button>
+}

@@ -1,0 +1,42 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button } from '@/ui/Button'
+import { SelectField } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { cardsQuery, refresh } from '@/lib/queries'
+import { keyOf } from './geometry'
+
+type Step = Schemas['LadderStepOut']
+
+/** Ties of the household's own: what should be known before a step, whatever the cards say. */
+export function TieSteps({ step }: { step: Step }) {
+  const [open, setOpen] = useState(false)
+  const { data } = useQuery({ ...cardsQuery, enabled: open })
+  const [card, setCard] = useState('')
+  const [level, setLevel] = useState('1')
+  const tie = useWrite(async (before_key: string, before_level: number, tied: boolean) => {
+    await answer(client.PUT('/api/ladders/ties', { body: { key: step.key, level: step.level, before_key, before_level, tied } }))
+    setCard('')
+    await refresh()
+  })
+  const chosen = data?.cards.find((each) => each.key === card)
+  const problem = tie.failed instanceof Problem ? tie.failed : null
+  return (
+    <details className="border-t border-line pt-3" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="font-semibold">Tie or untie steps</summary>
+      <div className="flex flex-col gap-2 pt-2">
+        {problem && <Notice tone="must" role="alert">{problem.of('before') ?? problem.message}</Notice>}
+        <p className="text-sm text-ink-2">What should be known before it. Yours stands above the card’s; every tie can be undone.</p>
+        <ul>{step.before.map((each) => <li key={keyOf(each)} className="flex items-center justify-between gap-2 border-t border-line py-1"><span>{each.title}</span><Button aria-label={`Untie ${each.title}`} disabled={tie.busy} onClick={() => void tie.run(each.key, each.level, false)}>Untie</Button></li>)}</ul>
+        <SelectField label="Wait for another card" value={card} onChange={(event) => { setCard(event.target.value); setLevel('1') }}>
+          <option value="">choose a card</option>
+          {[...(data?.cards ?? [])].sort((a, b) => a.name.localeCompare(b.name)).map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}
+        </SelectField>
+        {chosen && <SelectField label="At the level" value={level} onChange={(event) => setLevel(event.target.value)}>{chosen.levels.map((each) => <option key={each.number} value={each.number}>{each.name}</option>)}</SelectField>}
+        {chosen && <Button disabled={tie.busy} onClick={() => void tie.run(card, Number(level), true)}>Tie them</Button>}
+      </div>
+    </details>
+  )
+}

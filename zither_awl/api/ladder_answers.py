@@ -1,0 +1,188 @@
+"""Ladders' values as the models that go out."""
+
+from __future__ import annotations
+
+from zither_awl.api.answers import reasons_out
+from zither_awl.api.schemas import ladders as models
+from zither_awl.core.ages import age_text
+from zither_awl.core.difficulty import NAMES, TEXTS
+from zither_awl.core.ladders.bridge import Bridge, Lacking
+from zither_awl.core.ladders.growth import Change
+from zither_awl.core.ladders.likely import Likely
+from zither_awl.core.mastery import KNOWN
+from zither_awl.core.values import Rung
+from zither_awl.core.words import counted
+from zither_awl.services import ladders
+from zither_awl.services.catalogue import graph_of
+from zither_awl.services.desk import House
+from zither_awl.services.ladder_step import About
+from zither_awl.services.ladders import Grew, Map, Step, Strung
+
+
+def map_out(house: House, here: Map, *, whole: bool) -> models.LaddersOut:
+    """A child's strings; with `whole` also those that are not near."""
+    shown = [each for each in here.strung if whole or each.near]
+    steps = [step for each in here.strung for step in each.steps]
+    names = ladders.names_of(house)
+    drawn = {step.rung: each.string.name for each in shown for step in each.steps}
+    own = house.catalogue.ties
+    covered = ladders.covered(house, here.child, here.on)
+    return models.LaddersOut(
+        child_id=here.child.id, child=here.child.name, age=age_text(here.child.born, here.on), on=here.on,
+        begun_on=ladders.begun_on(house, here.child),
+        known=len(here.frontier.known), at_work=len(here.frontier.at_work),
+        next=sum(any(step.next for step in each.steps) for each in shown),
+        strings=[string_out(each) for each in shown],
+        further=[each.string.name for each in here.strung if each not in shown] if not whole else [],
+        ties=[_tie_out(rung, before, names, own.get((rung, before)) is True)
+              for rung, earlier in graph_of(house).items() if rung in drawn
+              for before in earlier if drawn.get(before, drawn[rung]) != drawn[rung] or own.get((rung, before))],
+        untied=[_tie_out(rung, before, names, True) for (rung, before), tied in own.items() if not tied],
+        problems=[each.text for each in ladders.problems(house)],
+        coverage=models.CoverageOut(
+            areas=[models.CoveredOut(name=name, by=list(by)) for name, by in covered.areas],
+            missing_areas=list(covered.missing_areas),
+            moves=[models.CoveredOut(name=name, by=list(by)) for name, by in covered.moves],
+            missing_moves=list(covered.missing_moves),
+        ) if steps else models.CoverageOut(areas=[], missing_areas=[], moves=[], missing_moves=[]),
+    )  # fmt: skip
+
+
+def _tie_out(step: Rung, before: Rung, names: dict[Rung, str], own: bool) -> models.TieOut:
+    return models.TieOut(step=_rung_out(step, names), before=_rung_out(before, names), own=own)
+
+
+def _rung_out(rung: Rung, names: dict[Rung, str]) -> models.StepNamedOut:
+    return models.StepNamedOut(key=rung[0], level=rung[1], title=names.get(rung, f"{rung[0]} {rung[1]}"))
+
+
+def string_out(each: Strung) -> models.StringOut:
+    """A string with its holes."""
+    at = {step.rung: n for n, step in enumerate(each.steps)}
+    return models.StringOut(
+        name=each.string.name, area=each.string.area, near=each.near, said=said_of(each),
+        holes=[_hole_out(step, at) for step in each.steps],
+    )  # fmt: skip
+
+
+def _hole_out(step: Step, at: dict[Rung, int]) -> models.HoleOut:
+    hole = step.hole
+    trays = (*step.out, *step.resting)
+    return models.HoleOut(
+        key=hole.design.key, level=hole.level.number, name=hole.level.name, card=hole.design.name, state=step.state,
+        verdict=step.verdict.verdict, next=step.next, implied=step.implied, stuck=step.progress.stuck,
+        easy=step.progress.easy, below=at[hole.below] if hole.below else None, notches=hole.notches,
+        by=[models.RiseOut(name=NAMES[name], notches=size) for name, size in hole.by],
+        tray_id=trays[0].id if trays else None, out=bool(step.out), between=len(step.between),
+    )  # fmt: skip
+
+
+def said_of(each: Strung) -> str:
+    """How a string stands, in one sentence: what a screen reader hears, and what is printed."""
+    known = sum(step.state in KNOWN for step in each.steps)
+    parts = [f"{known} of {len(each.steps)} known"]
+    here = next((n for n, step in enumerate(each.steps) if step.state not in (*KNOWN, "not shown")), None)
+    word = "at"
+    if here is None:
+        here = next((n for n, step in enumerate(each.steps) if step.next), None)
+        word = "next is"
+    if here is not None:
+        step = each.steps[here]
+        title = step.hole.design.titled(step.hole.level)
+        parts.append(f"{word} step {here + 1} of {len(each.steps)}: {title}")
+        parts += [counted(step.hole.notches, "notch", "notches")] if step.hole.jump else []
+        parts += ["stuck"] if step.progress.stuck else []
+        parts += ["too easy"] if step.progress.easy else []
+    return f"{each.string.name}: {', '.join(parts)}"
+
+
+def step_out(house: House, about: About) -> models.LadderStepOut:
+    """One step with everything the margin tells."""
+    step, hole = about.step, about.step.hole
+    titled = hole.design.titled(hole.level)
+    return models.LadderStepOut(
+        key=hole.design.key, level=hole.level.number, title=titled, card=hole.design.name, level_name=hole.level.name,
+        area=hole.design.area, string=about.string.name, number=about.number, of=len(about.string.holes),
+        state=step.state, verdict=step.verdict.verdict, next=step.next, implied=step.implied, jump=hole.jump,
+        notches=hole.notches, below=_other_out(about.below, about) if about.below else None,
+        changes=_changes(about), expects=hole.level.expects, not_yet=hole.level.not_yet,
+        from_months=hole.design.opens_at(hole.level), to_months=hole.design.to_months,
+        missing=list(step.verdict.missing), reasons=reasons_out(about.reasons), ready_by=_likely_out(about.ready_by),
+        known_by=_likely_out(about.known_by), own_spans=about.own_spans, again_on=about.again_on,
+        notes=[models.StepNoteOut(day=day, text=text) for day, text in about.notes],
+        between=[_bridge_out(each) for each in about.between.offered],
+        lacking=[_lacking_out(each) for each in about.between.lacking],
+        remedy=models.RemedyOut(remedy=about.remedy.remedy, text=about.remedy.text, passed=list(about.remedy.passed))
+        if about.remedy else None,
+        easy=step.progress.easy, before=[_other_out(each, about) for each in about.before],
+        after=[_other_out(each, about) for each in about.after],
+        trays=[models.StepTrayOut(id=t.id, name=t.name, out=t.id in house.standing, between=t.card.between)
+               for t in (*step.out, *step.resting, *step.between)],
+        chosen=models.ChosenOut(id=about.chosen.id, from_day=about.chosen.from_day, until_day=about.chosen.until_day)
+        if about.chosen else None,
+        said=models.StepSaidOut(answer=about.said.answer, on=about.said.on, adult=about.said.adult,
+                                concluded=about.said.concluded) if about.said else None,
+    )  # fmt: skip
+
+
+def _other_out(step: Step, about: About) -> models.OtherStepOut:
+    hole = step.hole
+    here = any(each.rung == hole.rung for each in about.string.holes)
+    return models.OtherStepOut(key=hole.design.key, level=hole.level.number, title=hole.design.titled(hole.level),
+                               state=step.state, string=about.string.name if here else "")  # fmt: skip
+
+
+def _changes(about: About) -> list[models.ChangesOut]:
+    """Every dimension that is not the easiest, here or below, in words."""
+    here = dict(about.step.hole.vector.items())
+    below = dict(about.below.hole.vector.items()) if about.below else None
+    return [
+        models.ChangesOut(name=NAMES[name], below=TEXTS[name][below[name]] if below else "", here=TEXTS[name][at],
+                          notches=at - below[name] if below else 0)
+        for name, at in here.items() if at or (below and below[name])
+    ]  # fmt: skip
+
+
+def _likely_out(likely: Likely | None) -> models.LikelyOut | None:
+    if likely is None:
+        return None
+    return models.LikelyOut(earliest=likely.earliest, median=likely.median, latest=likely.latest)
+
+
+def _bridge_out(each: Bridge) -> models.BridgeOut:
+    made = each.made
+    return models.BridgeOut(
+        key=made.design.key, level=made.level.number, title=made.design.titled(made.level), how=list(each.how),
+        from_below=each.from_below, fetch=[c.said for c in made.assembled.contents], fixed=dict(each.fixed),
+        counts=dict(each.counts), eased=list(each.eased), left_out=list(each.left_out),
+    )  # fmt: skip
+
+
+def _lacking_out(each: Lacking) -> models.LackingOut:
+    return models.LackingOut(
+        title=each.name, against=list(each.against),
+        missing=[models.LackingThingOut(role=role, kind=kind, owned=owned) for role, kind, owned in each.missing],
+    )  # fmt: skip
+
+
+_GREW = {
+    "replaced": "{step} gave way to {by}.", "known": "{step}: learned.", "still loved": "{step}: still loved.",
+    "new": "{step}: new.", "slipped": "{step}: known then, not surely now.",
+    "left behind": "{step}: begun, and left.",
+}  # fmt: skip
+
+
+def growth_out(house: House, grew: Grew) -> models.GrowthOut:
+    """How a child stood on an earlier day, and the list of what changed."""
+    names = ladders.names_of(house)
+    return models.GrowthOut(
+        since=grew.since,
+        then=[models.StoodOut(key=key, level=level, state=stood.mastery) for (key, level), stood in grew.then.items()],
+        changes=[_grew_out(each, names) for each in grew.changes],
+    )  # fmt: skip
+
+
+def _grew_out(each: Change, names: dict[Rung, str]) -> models.GrewOut:
+    by = _rung_out(each.by, names) if each.by else None
+    said = _GREW[each.kind].format(step=names[each.rung], by=by.title if by else "")
+    return models.GrewOut(kind=each.kind, step=_rung_out(each.rung, names), by=by, said=said)

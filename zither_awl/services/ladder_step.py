@@ -1,0 +1,253 @@
+"""Use cases of one step of a ladder: the tray as it would lie, what changes from the step below, a step between, when
+it is likely to be ready, what was seen, and what can be done."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from zither_awl.core.ages import corrected_months
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.ladders.bridge import Bridging, bridge
+from zither_awl.core.ladders.likely import Curve, Likely, Span, curve_of, likely_ready
+from zither_awl.core.ladders.progress import Offered, relearn_due, remedy_for
+from zither_awl.core.ladders.strings import String
+from zither_awl.core.mastery import KNOWN
+from zither_awl.core.reasons import Reason
+from zither_awl.core.trays import Design, make
+from zither_awl.core.values import Child, Rung, Said, SaidAnswer
+from zither_awl.core.wishes import Aim
+from zither_awl.services import catalogue, ladders
+from zither_awl.services.catalogue import graph_of
+from zither_awl.services.desk import Desk
+from zither_awl.services.house import House
+from zither_awl.services.ladders import Map, Step
+
+QUIET_DAYS = 28
+"""Work that was not touched for so long is taken as left on the day it was last touched."""
+MOST_CHAINS, DEEPEST = 6, 6
+NEXT_DAYS = 21
+"""So long "take this instead next time" holds."""
+NOTES = 3
+
+
+@dataclass(frozen=True, slots=True)
+class About:
+    """Everything the margin tells of one step for a child. `below` is the step it is tied to on its string; `between`
+    what can be made on the way to it; `known_by` when it is likely to be known, where it is at work; `ready_by` when it
+    is likely to be ready, where it waits."""
+
+    step: Step
+    string: String
+    number: int
+    below: Step | None
+    before: tuple[Step, ...]
+    after: tuple[Step, ...]
+    between: Bridging
+    remedy: Offered | None
+    known_by: Likely | None
+    ready_by: Likely | None
+    own_spans: int
+    again_on: date | None
+    reasons: tuple[Reason, ...]
+    notes: tuple[tuple[date, str], ...]
+    chosen: Aim | None
+    said: Said | None
+
+
+def about(desk: Desk, child_id: int, rung: Rung) -> About:
+    """One step of a child, reckoned from the cupboard as it is. Raises: NotFound."""
+    house, today = desk.house(), desk.today()
+    child = house.child(child_id)
+    here = ladders.map_of(house, child, today)
+    found = next(((each, n) for each in here.strung for n, step in enumerate(each.steps) if step.rung == rung), None)
+    if found is None:
+        raise NotFound(f"There is no step {rung[0]} {rung[1]} on any ladder.")
+    strung, at = found
+    step = strung.steps[at]
+    with desk.read() as work:
+        noted = [work.log.ids_where(child_id=child_id, tray_id=tray.id, noted=True, most=NOTES)
+                 for tray in (*step.out, *step.resting)]  # fmt: skip
+        works = work.log.episodes([key for keys in noted for key in keys][:NOTES])
+    notes = tuple((w.local_day, e.text) for w in reversed(works) for e in w.events if e.kind == "note")
+    curve, own = _curve(desk, house, today)
+
+    def reckon() -> About:
+        below = here.step(step.hole.below) if step.hole.below else None
+        between = _between(house, child, step, below, today)
+        judge = house.judgements(today)
+        card_id = next((c.id for c in house.cupboard.cards.values()
+                        if (c.key, c.level) == rung and not c.between), None)  # fmt: skip
+        mastered = judge.mastery_of(child, card_id) if card_id is not None else None
+        tries = judge.tries(child, card_id) if card_id is not None else ()
+        said = next((s for s in house.people.said if (s.child_id, s.key, s.level) == (child_id, *rung) and not s.word),
+                    None)  # fmt: skip
+        trays = {t.id for t in (*step.out, *step.resting)}
+        shown = [p.local_day for p in house.log.presentations if p.child_id == child_id and p.tray_id in trays]
+        easier = below.hole.design.titled(below.hole.level) if below is not None and below.state not in KNOWN else ""
+        remedy = remedy_for(
+            bridge=between.offered[0].how[0] if between.offered else "", easier=easier,
+            shown_days_ago=(today - max(shown)).days if shown else None, practice=house.practice,
+        ) if step.progress.stuck else None  # fmt: skip
+        graph = graph_of(house)
+        at_work = step.state not in (*KNOWN, "not shown")
+        waits = step.state == "not shown"
+        return About(
+            step=step, string=strung.string, number=at + 1, below=below,
+            before=tuple(s for r in graph[rung] if (s := here.step(r)) is not None),
+            after=tuple(s for each in here.strung for s in each.steps if rung in graph[s.rung]),
+            between=between, remedy=remedy,
+            known_by=likely_ready([[_gone(house, child, rung, today)]], curve, today) if at_work else None,
+            ready_by=_ready_by(house, child, here, step, curve, today) if waits else None, own_spans=own,
+            again_on=relearn_due(mastered, max((v.local_day for v in tries), default=None),
+                                 practice=house.practice) if mastered else None,
+            reasons=(*(mastered.reasons if mastered else ()), *step.progress.reasons, *step.verdict.reasons),
+            notes=notes, chosen=_chosen(house, child, rung, today), said=said,
+        )  # fmt: skip
+
+    return house.once(("step", child_id, rung, today, notes), reckon)
+
+
+def _between(house: House, child: Child, step: Step, below: Step | None, today: date) -> Bridging:
+    """The steps between it and what is below it, where it is a jump, or the child is stuck at it."""
+    if below is None or not (step.hole.jump or step.progress.stuck):
+        return Bridging((), ())
+    need = ladders.need_with_steps(house, child, today)
+    own = (*step.out, *step.resting)
+    cards = [d for d in catalogue.taken(house) if d.area == step.hole.design.area and d.sort == "work"]
+    return bridge(
+        below.hole.vector, (step.hole.design, step.hole.level), house.stock.without([t.id for t in own]), need,
+        under=(below.hole.design, below.hole.level), cards=cards, above=step.hole.vector, practice=house.practice,
+    )  # fmt: skip
+
+
+def _curve(desk: Desk, house: House, today: date) -> tuple[Curve, int]:
+    """How long levels take in this house, and how many of its own are complete."""
+
+    def reckon() -> tuple[Curve, int]:
+        last: dict[tuple[int, int], date] = {}
+        for visit in house.window.visits:
+            if visit.card_id is not None:
+                last[visit.child_id, visit.card_id] = visit.local_day
+        card_of = {t.id: t.card.id for t in house.all_trays}
+        first: dict[tuple[int, int], date] = {}
+        for shown in house.log.presentations:
+            key = (shown.child_id, card_of.get(shown.tray_id, 0))
+            first[key] = min(first.get(key, shown.local_day), shown.local_day)
+        with desk.read() as work:
+            reached = work.reached()
+        found = []
+        for (child_id, card_id, kind), tried in reached.items():
+            if kind != "tried":
+                continue
+            pair = (child_id, card_id)
+            begun = min(tried, first.get(pair, tried))
+            mastered = reached.get((*pair, "mastered"))
+            seen = last.get(pair, tried)
+            ended = mastered or (today if (today - seen).days <= QUIET_DAYS else seen)
+            found.append(Span(max((ended - begun).days, 0), mastered is not None))
+        return curve_of(found), sum(span.complete for span in found)
+
+    return house.once(("curve", today), reckon)
+
+
+def _gone(house: House, child: Child, rung: Rung, today: date) -> int:
+    """How many days ago a level was first shown to a child, or tried; 0 for not yet."""
+    ids = {c.id for c in house.cupboard.cards.values() if (c.key, c.level) == rung and not c.between}
+    trays = {t.id for t in house.all_trays if t.card.id in ids}
+    days = [p.local_day for p in house.log.presentations if p.child_id == child.id and p.tray_id in trays]
+    days += [v.local_day for v in house.window.visits if v.child_id == child.id and v.card_id in ids]
+    return (today - min(days)).days if days else 0
+
+
+def _ready_by(house: House, child: Child, here: Map, step: Step, curve: Curve, today: date) -> Likely | None:
+    """When a level that waits is likely to be ready."""
+    graph = graph_of(house)
+
+    def chains(rung: Rung, deep: int) -> list[list[int]]:
+        steps = ((r, here.step(r)) for r in graph.get(rung, ()))
+        unmet = [r for r, s in steps if s is not None and s.state not in KNOWN and not s.implied]
+        if not unmet or deep >= DEEPEST:
+            return [[]]
+        return [[*chain, _gone(house, child, r, today)] for r in unmet for chain in chains(r, deep + 1)][:MOST_CHAINS]
+
+    waits = [chain for chain in chains(step.rung, 0) if chain]
+    opens = opens_on(child, step.hole.design.opens_at(step.hole.level), today)
+    return likely_ready(waits, curve, today, opens=opens) if waits or opens > today else None
+
+
+def opens_on(child: Child, months: int, on: date) -> date:
+    """The first day from `on` at which a child is so many months old, corrected for an early birth."""
+    day = on
+    lacking = months - corrected_months(child.born, child.gestation_weeks, on)
+    if lacking > 1:
+        day += timedelta(days=28 * (lacking - 1))
+    while corrected_months(child.born, child.gestation_weeks, day) < months:
+        day += timedelta(days=1)
+    return day
+
+
+def _chosen(house: House, child: Child, rung: Rung, today: date) -> Aim | None:
+    """The household's own choice of this step, now or in weeks to come."""
+    return next((a for a in house.weeks.aims if (a.key, a.level) == rung and a.child_id in (None, child.id)
+                 and (a.until_day is None or a.until_day >= today)), None)  # fmt: skip
+
+
+def makeable_steps(desk: Desk, child_id: int) -> Mapping[Rung, bool]:
+    """Which of the steps that are next, or at work without a tray, can be made from what is free. Raises: NotFound."""
+    house, today = desk.house(), desk.today()
+    child = house.child(child_id)
+
+    def reckon() -> Mapping[Rung, bool]:
+        need = ladders.need_with_steps(house, child, today)
+        wanted = [step for each in ladders.map_of(house, child, today).strung for step in each.steps
+                  if step.state not in KNOWN and not step.implied and step.verdict.verdict in ladders.NEAR
+                  and not (step.out or step.resting)]  # fmt: skip
+        return {step.rung: make(step.hole.design, step.hole.level, house.stock, need, practice=house.practice).ready
+                for step in wanted}  # fmt: skip
+
+    return house.once(("makeable steps", child_id, today), reckon)
+
+
+def say(desk: Desk, child_id: int, rung: Rung, answer: SaidAnswer | None, adult_id: int | None) -> None:
+    """Keep an adult's word on one step; None takes it back. Raises: NotFound, InvalidValue."""
+    house = desk.house()
+    child = house.child(child_id)
+    design = _design(house, rung)
+    name = design.titled(design.level(rung[1]))
+    earlier = [s for s in house.people.said if (s.child_id, s.key, s.level) == (child_id, *rung) and not s.word]
+    with desk.write(adult_id, f"{child.name}, {name}: {answer or 'said nothing'}"[:200]) as work:
+        work.people.forget_said(earlier)
+        if answer is not None:
+            who = next((a.name for a in house.adults if a.id == adult_id), "")
+            work.people.save_said([Said(child_id=child_id, key=rung[0], level=rung[1], answer=answer, on=desk.today(),
+                                        adult=who)])  # fmt: skip
+
+
+def choose(desk: Desk, child_id: int, rung: Rung, from_day: date | None, weeks: int | None,
+           adult_id: int | None) -> int:  # fmt: skip
+    """Choose a step for the next change, or for weeks to come; it comes before every other. Returns the aim's id.
+
+    `from_day` None is today, `weeks` None three weeks. Raises: NotFound, InvalidValue.
+    """
+    house, today = desk.house(), desk.today()
+    house.child(child_id)
+    design = _design(house, rung)
+    begins = from_day or today
+    if begins < today:
+        raise InvalidValue(FieldProblem("from_day", f"{begins} is past.", "Choose today or a day to come."))
+    if weeks is not None and not 1 <= weeks <= 26:
+        raise InvalidValue(FieldProblem("weeks", f"is {weeks}; expected 1 to 26 weeks."))
+    ends = begins + timedelta(days=7 * weeks if weeks else NEXT_DAYS)
+    words = design.titled(design.level(rung[1]))[:80]
+    aim = Aim(id=0, words=words, from_day=begins, until_day=ends, child_id=child_id, key=rung[0], level=rung[1])
+    with desk.write(adult_id, f"Chosen for later: {words}"[:200]) as work:
+        return work.weeks.save_aim(aim)
+
+
+def _design(house: House, rung: Rung) -> Design:
+    found = ladders.design_at(house, rung)
+    if found is None:
+        raise NotFound(f"There is no card {rung[0]} with a level {rung[1]}.")
+    return found
