@@ -17,6 +17,7 @@ from zither_awl.core.trays.design import COSTS
 from zither_awl.core.trays.imagined import imagined_difficulty
 from zither_awl.core.values import AREAS
 from zither_awl.formats.card_table import card_rows
+from zither_awl.services import ladders
 from zither_awl.services.catalogue import Entry, designs, entries, shipped_as
 from zither_awl.services.desk import House
 
@@ -49,7 +50,7 @@ def card_out(house: House, each: Entry) -> models.CatalogueEntryOut:
     after = [(other, 1) for other in known.values() if d.key in {key for key, _ in other.follows}]
     before = [(known[key], number) for key, number in d.follows if key in known]
     return models.CatalogueEntryOut(
-        **card_text(d),
+        **card_text(d), ladder=_place(house, d),
         cautions=reasons_out(hazard_said(h) for h in cautions(d)), cost=COSTS.get(d.cost, ""),
         themes=list(d.themes),
         follows=[_rung(*rung) for rung in before], leads_to=[_rung(*rung) for rung in after],
@@ -58,6 +59,15 @@ def card_out(house: House, each: Entry) -> models.CatalogueEntryOut:
         taken_over=list(each.update.taken_over) if each.update else [],
         trays=[t.name for t in house.trays if t.card.key == d.key], rows=card_rows(d),
     )  # fmt: skip
+
+
+def _place(house: House, design: Design) -> models.LadderPlaceOut | None:
+    """Where a card stands on its ladder; None for what is on none."""
+    for string in ladders.strings_of(house):
+        at = [n for n, hole in enumerate(string.holes, 1) if hole.design.key == design.key]
+        if at:
+            return models.LadderPlaceOut(name=string.name, first=at[0], last=at[-1], of=len(string.holes))
+    return None
 
 
 def _rung(design: Design, number: int) -> models.LinkedCardOut:

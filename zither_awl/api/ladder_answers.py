@@ -16,7 +16,7 @@ from zither_awl.services import ladders
 from zither_awl.services.catalogue import graph_of
 from zither_awl.services.desk import House
 from zither_awl.services.ladder_step import About
-from zither_awl.services.ladders import Grew, Map, Step, Strung
+from zither_awl.services.ladders import Completed, Grew, Map, Step, Strung
 
 
 def map_out(house: House, here: Map, *, whole: bool) -> models.LaddersOut:
@@ -186,3 +186,13 @@ def _grew_out(each: Change, names: dict[Rung, str]) -> models.GrewOut:
     by = _rung_out(each.by, names) if each.by else None
     said = _GREW[each.kind].format(step=names[each.rung], by=by.title if by else "")
     return models.GrewOut(kind=each.kind, step=_rung_out(each.rung, names), by=by, said=said)
+
+
+def completed_out(house: House, completed: tuple[Completed, ...]) -> models.CompletedTodayOut:
+    """Steps that were completed, each with what it leads to."""
+    names = ladders.names_of(house)
+    return models.CompletedTodayOut(steps=[
+        models.CompletedOut(child_id=each.child.id, child=each.child.name, step=_rung_out(each.step.rung, names),
+                            leads_to=[_rung_out(s.rung, names) for s in each.leads_to])
+        for each in completed
+    ])  # fmt: skip

@@ -115,6 +115,8 @@ class Practice:
     """What is stuck is shown again when it was not shown for so long."""
     left_behind_days: int = 56
     """Work that was begun and not touched for so long is left behind."""
+    next_of_faded: int = 15
+    """What it adds to the fit of a tray that the child is done with the one before it."""
     shown_first_from_months: int = 30
     unbreakable_first: bool = False
     """The school of TRAY-7: unbreakable until pouring is mastered; the default is real glass and china."""

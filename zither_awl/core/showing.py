@@ -78,14 +78,15 @@ class Planned:
 def showings(
     child: Child, out: Sequence[Tray], shown: Iterable[Presentation], shown_today: Collection[int],
     planned: Iterable[Planned], remedies: Iterable[tuple[Tray, Reason]], on: date, *, not_yet: Collection[int] = (),
-    resting: Mapping[int, Tray] = {}, practice: Practice = Practice(),
+    resting: Mapping[int, Tray] = {}, next_steps: Mapping[int, str] = {}, practice: Practice = Practice(),
 ) -> Showings:  # fmt: skip
     """What to show a child today of the trays that stand out for it.
 
     Planned showings come first, then trays that wait for their first where this child is shown first (ROOM-8), then
     what is to be shown again: before it counts as ignored, untaken after its showing, slipping. A planned one that
     rests (`resting`, by id) is named too, to be fetched. New ones are at most P(2) a day, those given today counted
-    (PRES-4). `shown_today`: trays first shown to it today; `not_yet`: trays it is not ready for, which wait.
+    (PRES-4), a next single step of its ladders (`next_steps`, by tray with what it follows) before the rest.
+    `shown_today`: trays first shown to it today; `not_yet`: trays it is not ready for, which wait.
     """
     known = {p.tray_id for p in shown if p.child_id == child.id}
     by_id = {t.id: t for t in out}
@@ -98,10 +99,10 @@ def showings(
     new = [t for t in out if t.id not in known and t.id not in taken]
     first = corrected_months(child.born, child.gestation_weeks, on) >= practice.shown_first_from_months
     room = max(0, practice.showings_a_day - len(shown_today) - sum(not d.again for d in due))
-    new.sort(key=lambda t: t.id in not_yet)
+    new.sort(key=lambda t: (t.id in not_yet, t.id not in next_steps))
     room = min(room, sum(t.id not in not_yet for t in new))
     if first:
-        due += [Due(t, False, (_first(t, practice),)) for t in new[:room]]
+        due += [Due(t, False, (*_step(child, t, next_steps), _first(t, practice))) for t in new[:room]]
     due += [Due(t, True, (why,)) for t, why in remedies if t.id in by_id and t.id not in taken]
     return Showings(child, tuple(due), tuple(new[room:]) if first else (), () if first else tuple(new))
 
@@ -113,6 +114,11 @@ def _planned(tray: Tray, plan: Planned, known: Collection[int], out: bool) -> Du
     if plan.reason:
         reasons.append(Reason("PLANNED", f"Though something before it is not known: {plan.reason}"))
     return Due(tray, again, tuple(reasons), plan.id)
+
+
+def _step(child: Child, tray: Tray, next_steps: Mapping[int, str]) -> tuple[Reason, ...]:
+    follows = next_steps.get(tray.id)
+    return (Reason("SEQ-1", f"{child.name}'s next single step, after {follows}."),) if follows else ()
 
 
 def _first(tray: Tray, practice: Practice) -> Reason:

@@ -109,7 +109,7 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
     return house.once(("step", child_id, rung, today, notes), reckon)
 
 
-def _between(house: House, child: Child, step: Step, below: Step | None, today: date) -> Bridging:
+def _between(house: House, child: Child, step: Step, below: Step | None, today: date, most: int = 3) -> Bridging:
     """The steps between it and what is below it, where it is a jump, or the child is stuck at it."""
     if below is None or not (step.hole.jump or step.progress.stuck):
         return Bridging((), ())
@@ -118,7 +118,8 @@ def _between(house: House, child: Child, step: Step, below: Step | None, today: 
     cards = [d for d in catalogue.taken(house) if d.area == step.hole.design.area and d.sort == "work"]
     return bridge(
         below.hole.vector, (step.hole.design, step.hole.level), house.stock.without([t.id for t in own]), need,
-        under=(below.hole.design, below.hole.level), cards=cards, above=step.hole.vector, practice=house.practice,
+        under=(below.hole.design, below.hole.level), cards=cards, above=step.hole.vector, most=most,
+        practice=house.practice,
     )  # fmt: skip
 
 
@@ -194,20 +195,38 @@ def _chosen(house: House, child: Child, rung: Rung, today: date) -> Aim | None:
                  and (a.until_day is None or a.until_day >= today)), None)  # fmt: skip
 
 
-def makeable_steps(desk: Desk, child_id: int) -> Mapping[Rung, bool]:
-    """Which of the steps that are next, or at work without a tray, can be made from what is free. Raises: NotFound."""
+@dataclass(frozen=True, slots=True)
+class CanMakeStep:
+    """Whether a step can be made from what is free, and where it is a jump whether a step between can be."""
+
+    ready: bool
+    between: bool
+
+
+def makeable_steps(desk: Desk, child_id: int) -> Mapping[Rung, CanMakeStep]:
+    """The steps that are next, almost, or at work, each with what can be made of it from what is free. Raises:
+    NotFound."""
     house, today = desk.house(), desk.today()
     child = house.child(child_id)
 
-    def reckon() -> Mapping[Rung, bool]:
+    def reckon() -> Mapping[Rung, CanMakeStep]:
+        here = ladders.map_of(house, child, today)
         need = ladders.need_with_steps(house, child, today)
-        wanted = [step for each in ladders.map_of(house, child, today).strung for step in each.steps
-                  if step.state not in KNOWN and not step.implied and step.verdict.verdict in ladders.NEAR
-                  and not (step.out or step.resting)]  # fmt: skip
-        return {step.rung: make(step.hole.design, step.hole.level, house.stock, need, practice=house.practice).ready
-                for step in wanted}  # fmt: skip
+
+        def able(step: Step) -> CanMakeStep:
+            there = bool(step.out or step.resting)
+            ready = there or make(step.hole.design, step.hole.level, house.stock, need, practice=house.practice).ready
+            below = here.step(step.hole.below) if step.hole.below else None
+            return CanMakeStep(ready, bool(_between(house, child, step, below, today, most=1).offered))
+
+        return {step.rung: able(step) for each in here.strung for step in each.steps if _could(step)}
 
     return house.once(("makeable steps", child_id, today), reckon)
+
+
+def _could(step: Step) -> bool:
+    """Whether a step is next, or at work."""
+    return step.next or step.state not in (*KNOWN, "not shown")
 
 
 def say(desk: Desk, child_id: int, rung: Rung, answer: SaidAnswer | None, adult_id: int | None) -> None:

@@ -295,6 +295,31 @@ def covered(house: House, child: Child, on: date) -> Coverage:
     return house.once(("covered", child.id, on), reckon)
 
 
+@dataclass(frozen=True, slots=True)
+class Completed:
+    """A step a child completed on a day, and what it leads to on its ladder."""
+
+    child: Child
+    step: Step
+    leads_to: tuple[Step, ...]
+
+
+def completed_on(house: House, on: date) -> tuple[Completed, ...]:
+    """The steps that were mastered on a day, by anybody of the house."""
+    graph, cards, found = graph_of(house), house.cupboard.cards, []
+    for (child_id, card_id), day in house.window.mastered_on.items():
+        child = next((c for c in house.children if c.id == child_id), None)
+        card = cards.get(card_id)
+        if day != on or child is None or card is None or card.between:
+            continue
+        here = map_of(house, child, on)
+        step = here.step((card.key, card.level))
+        if step is not None and step.state in KNOWN:
+            after = tuple(s for each in here.strung for s in each.steps if step.rung in graph[s.rung] and s.next)
+            found.append(Completed(child, step, after))
+    return tuple(found)
+
+
 def begun_on(house: House, child: Child) -> date | None:
     """The first day anything of a child was seen or shown, as far as it is at hand."""
     days = [v.local_day for v in house.window.visits if v.child_id == child.id]

@@ -6,12 +6,13 @@ from dataclasses import dataclass
 from datetime import date
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.ladders.bridge import EASED
 from zither_awl.core.readiness import Readiness
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.showing import Planned, Showings, Style, showings, style_for
 from zither_awl.core.trays.design import Design
 from zither_awl.core.values import Child, Presentation, Tray
-from zither_awl.services import rotation
+from zither_awl.services import ladders, rotation
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import condition_of, resting_trays
@@ -29,6 +30,7 @@ class Script:
     condition: str
     planned: Planned | None
     suits: Readiness
+    if_hard: tuple[str, ...]
 
 
 def due(desk: Desk) -> tuple[Showings, ...]:
@@ -41,9 +43,27 @@ def due(desk: Desk) -> tuple[Showings, ...]:
             house.log.presentations, _today(house, child, today), planned(house),
             [(tray, reason) for child_id, tray, reason in remedies if child_id == child.id], today,
             not_yet=not_yet(house, child, today), resting={t.id: t for t in resting_trays(house)},
-            practice=house.practice,
+            next_steps=_next_steps(house, child, today), practice=house.practice,
         ) for child in house.children
     )  # fmt: skip
+
+
+def _next_steps(house: House, child: Child, today: date) -> dict[int, str]:
+    """The trays that are a next single step of a child, each with what it follows."""
+    steps = ladders.next_steps(house, child, today)
+    return {t.id: steps[rung] for t in house.trays if (rung := (t.card.key, t.card.level)) in steps}
+
+
+def if_too_hard(house: House, child: Child, tray: Tray, today: date) -> tuple[str, ...]:
+    """What to try where a tray turns out too hard: the step before it, a step between, an easier beginning."""
+    step = ladders.map_of(house, child, today).step((tray.card.key, tray.card.level))
+    if step is None or step.hole.below is None:
+        return ()
+    below = ladders.design_at(house, step.hole.below)
+    back = (f"One step back: {below.titled(below.level(step.hole.below[1]))}.",) if below else ()
+    between = (f"It is {step.hole.notches} notches above that: see under Ladders what can be made between.",)
+    easier = tuple(EASED[name] for name, _ in step.hole.by if name in EASED)
+    return (*back, *(between if step.hole.jump else ()), *easier)
 
 
 def not_yet(house: House, child: Child, today: date) -> frozenset[int]:
@@ -72,7 +92,8 @@ def script(desk: Desk, child_id: int, tray_id: int) -> Script:
     shown = tuple(p for p in house.log.presentations if p.child_id == child_id and p.tray_id == tray_id)
     plan = next((p for p in planned(house) if (p.child_id, p.tray_id) == (child_id, tray_id)), None)
     return Script(child, tray, designs(house).get(tray.card.key), style_for(child, today), shown,
-                  condition_of(house, tray, today), plan, suits(child, tray, house.judgements(today)))  # fmt: skip
+                  condition_of(house, tray, today), plan, suits(child, tray, house.judgements(today)),
+                  if_too_hard(house, child, tray, today))  # fmt: skip
 
 
 def plan(

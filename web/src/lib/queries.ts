@@ -73,6 +73,8 @@ export const makeableStepsQuery = (child: number, enabled: boolean) => queryOpti
   queryKey: ['ladders', 'makeable', child], enabled,
   queryFn: () => answer(client.GET('/api/ladders/makeable', { params: { query: { child } } })),
 })
+/** The steps that were mastered today. */
+export const completedQuery = queryOptions({ queryKey: ['ladders', 'completed'], queryFn: () => answer(client.GET('/api/ladders/completed')) })
 /** How a child stood on an earlier day, and what changed since. */
 export const growthQuery = (child: number, since: string, enabled: boolean) => queryOptions({
   queryKey: ['ladders', 'growth', child, since], enabled, placeholderData: keepPreviousData,

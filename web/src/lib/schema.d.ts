@@ -962,6 +962,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ladders/completed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The steps that were mastered today, and what each leads to. */
+        get: operations["get__api_ladders_completed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ladders/growth": {
         parameters: {
             query?: never;
@@ -3083,6 +3100,8 @@ export interface components {
         };
         /** CanMakeStepOut */
         CanMakeStepOut: {
+            /** Between */
+            between: boolean;
             /** Key */
             key: string;
             /** Level */
@@ -3243,6 +3262,7 @@ export interface components {
             invitation: string;
             /** Key */
             key: string;
+            ladder: components["schemas"]["LadderPlaceOut"] | null;
             /** Leads To */
             leads_to: components["schemas"]["LinkedCardOut"][];
             /** Levels */
@@ -3624,6 +3644,21 @@ export interface components {
             says: string;
             /** Sizes */
             sizes: components["schemas"]["SizeOut"][];
+        };
+        /** CompletedOut */
+        CompletedOut: {
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** Leads To */
+            leads_to: components["schemas"]["StepNamedOut"][];
+            step: components["schemas"]["StepNamedOut"];
+        };
+        /** CompletedTodayOut */
+        CompletedTodayOut: {
+            /** Steps */
+            steps: components["schemas"]["CompletedOut"][];
         };
         /** ComponentIn */
         ComponentIn: {
@@ -5011,6 +5046,20 @@ export interface components {
             /** Role */
             role: string;
         };
+        /**
+         * LadderPlaceOut
+         * @description Where a card stands on its ladder: its first and last step, of so many.
+         */
+        LadderPlaceOut: {
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Name */
+            name: string;
+            /** Of */
+            of: number;
+        };
         /** LaddersOut */
         LaddersOut: {
             /** Age */
@@ -5374,6 +5423,8 @@ export interface components {
             level_name: string;
             /** Minds */
             minds: string[];
+            /** Next Step */
+            next_step: string;
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
             /** Score */
@@ -6487,6 +6538,10 @@ export interface components {
             faded: boolean;
             /** Interest */
             interest: components["schemas"]["ReasonOut"][];
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
             /** Longest Min */
             longest_min: number | null;
             /** Mastery */
@@ -6919,6 +6974,8 @@ export interface components {
         ScriptOut: {
             /** Also */
             also: string[];
+            /** Beforehand */
+            beforehand: string[];
             /** Card */
             card: string;
             /** Changes */
@@ -6937,6 +6994,8 @@ export interface components {
             expects: string;
             /** Grid */
             grid: string[];
+            /** If Hard */
+            if_hard: string[];
             /** Interest */
             interest: string[];
             /** Invitation */
@@ -10762,6 +10821,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_ladders_completed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompletedTodayOut"];
                 };
             };
             400: components["responses"]["400"];

@@ -76,7 +76,17 @@ class NewsOut(Out):
     theirs: str
 
 
+class LadderPlaceOut(Out):
+    """Where a card stands on its ladder: its first and last step, of so many."""
+
+    name: str
+    first: int
+    last: int
+    of: int
+
+
 class CatalogueEntryOut(CardTextOut):
+    ladder: LadderPlaceOut | None
     cautions: list[ReasonOut]
     cost: str
     themes: list[str]

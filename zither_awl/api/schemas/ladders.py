@@ -120,6 +120,7 @@ class CanMakeStepOut(Out):
     key: str
     level: int
     ready: bool
+    between: bool
 
 
 class CanMakeStepsOut(Out):
@@ -273,6 +274,17 @@ class LadderStepOut(Out):
     trays: list[StepTrayOut]
     chosen: ChosenOut | None
     said: StepSaidOut | None
+
+
+class CompletedOut(Out):
+    child_id: int
+    child: str
+    step: StepNamedOut
+    leads_to: list[StepNamedOut]
+
+
+class CompletedTodayOut(Out):
+    steps: list[CompletedOut]
 
 
 class TieIn(In):

@@ -45,6 +45,8 @@ class MakeableOut(Out):
     container: str
     fetch: list[FetchOut]
     reasons: list[ReasonOut]
+    next_step: str
+    """That it is a next single step, and after what; empty where it is not."""
     minds: list[str]
     score: float
     at_once: bool

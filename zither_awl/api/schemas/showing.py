@@ -61,6 +61,9 @@ class ScriptOut(Out):
     expects: str
     not_yet: str
     what_if: list[WhatIfOut]
+    if_hard: list[str]
+    beforehand: list[str]
+    """What the adult does before the child begins, so that it is easier."""
     supervision: str
     condition: str
     shown: list[ShownOut]

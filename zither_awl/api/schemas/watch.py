@@ -250,6 +250,9 @@ class PartOut(Out):
 
 class RecordRowOut(Out):
     tray_id: int
+    key: str
+    level: int
+    """Of its card; `key` is empty where the card has no design."""
     tray: str
     area: str
     stands: bool

@@ -5,12 +5,13 @@ from __future__ import annotations
 from flask import Blueprint
 
 from zither_awl.api.context import adult_id, desk
-from zither_awl.api.ladder_answers import growth_out, map_out, step_out
+from zither_awl.api.ladder_answers import completed_out, growth_out, map_out, step_out
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.ladders import (
     CanMakeStepOut,
     CanMakeStepsOut,
     ChooseStepIn,
+    CompletedTodayOut,
     GrowthOut,
     GrowthQuery,
     LaddersOut,
@@ -48,8 +49,8 @@ def get_step(query: StepQuery) -> LadderStepOut:
 def get_makeable(query: StepsQuery) -> CanMakeStepsOut:
     """Which of a child's next steps can be made from what is free."""
     found = ladder_step.makeable_steps(desk(), query.child)
-    return CanMakeStepsOut(steps=[CanMakeStepOut(key=key, level=level, ready=ready)
-                                  for (key, level), ready in found.items()])  # fmt: skip
+    return CanMakeStepsOut(steps=[CanMakeStepOut(key=key, level=level, ready=can.ready, between=can.between)
+                                  for (key, level), can in found.items()])  # fmt: skip
 
 
 @bp.get("/ladders/growth")
@@ -57,6 +58,14 @@ def get_makeable(query: StepsQuery) -> CanMakeStepsOut:
 def get_growth(query: GrowthQuery) -> GrowthOut:
     """How a child stood on an earlier day, and what changed since."""
     return growth_out(desk().house(), ladders.grew(desk(), query.child, query.since))
+
+
+@bp.get("/ladders/completed")
+@api.validate(resp=answers(HTTP_200=CompletedTodayOut), tags=["ladders"])
+def get_completed() -> CompletedTodayOut:
+    """The steps that were mastered today, and what each leads to."""
+    house = desk().house()
+    return completed_out(house, ladders.completed_on(house, desk().today()))
 
 
 @bp.put("/ladders/ties")

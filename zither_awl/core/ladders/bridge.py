@@ -92,7 +92,7 @@ class _Way:
 
 def bridge(below: Difficulty, goal: tuple[Design, Level], stock: Stock, need: Need, *,
            under: tuple[Design, Level] | None = None, cards: Iterable[Design] = (), above: Difficulty | None = None,
-           practice: Practice = Practice()) -> Bridging:  # fmt: skip
+           most: int = MOST_OFFERED, practice: Practice = Practice()) -> Bridging:  # fmt: skip
     """The trays between a level a child stands at and one that is a jump above it, made and checked for the child and
     everybody of the house.
 
@@ -111,7 +111,7 @@ def bridge(below: Difficulty, goal: tuple[Design, Level], stock: Stock, need: Ne
     lacking: dict[str, Lacking] = {}
     seen: list[object] = []
     for way in _ways(below, top, at_goal, at_under, cards, stock):
-        if len(offered) >= MOST_OFFERED:
+        if len(offered) >= most:
             break
         base = bases.get((way.design.key, way.level.number))
         if way.fixed and base is not None and not strictly_between(below, _guessed(base, way, stock), top):

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from zither_awl.core.judgement import Judgements
+from zither_awl.core.mastery import KNOWN
 from zither_awl.core.readiness import Readiness
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import allowed, endangers, hazards
@@ -30,9 +31,22 @@ def fit(child: Child, tray: Tray, judge: Judgements) -> TrayFit:
     reasons = tuple(replace(r, evidence=r.evidence or (f"tray:{tray.id}",)) for r in found.reasons)
     if found.held_back:
         return TrayFit(0, False, reasons)
+    of = _done_with(child, tray, judge)
+    value = min(100, found.fit + judge.state.practice.next_of_faded) if of else found.fit
+    if of:
+        text = f"The next step of {of}, which {child.name} is done with."
+        reasons = (*reasons, Reason("ROT-4", text, (), (f"tray:{tray.id}",)))
     seen = judge.of(child, tray).interest
     loved = seen.chosen > 0 and not seen.faded and not seen.ignored
-    return TrayFit(found.fit, judge.mastery_of(child, tray.card.id).state in _KNOWN, reasons, loved)
+    return TrayFit(value, judge.mastery_of(child, tray.card.id).state in _KNOWN, reasons, loved)
+
+
+def _done_with(child: Child, tray: Tray, judge: Judgements) -> str:
+    """The name of a tray it follows from that the child knows and takes no more; "" for none."""
+    if judge.mastery_of(child, tray.card.id).state in KNOWN:
+        return ""
+    return next((t.name for card_id in tray.card.follows if judge.knows(child, card_id)
+                 for t in judge.state.trays if t.card.id == card_id and judge.of(child, t).interest.faded), "")
 
 
 def suits(child: Child, tray: Tray, judge: Judgements) -> Readiness:

@@ -67,7 +67,7 @@ export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
             <p className="mt-1.5 text-sm text-ink-2">What lies on a tray in the end is checked there, thing by thing. Supervision, local codes and the makers’ instructions stand above it.</p>
           </Part>
           <Part title="Words"><p>{card.words.map((each) => `${each.word}, ${each.other}`).join(' · ') || 'None yet.'}</p>{card.themes.length > 0 && <p className="mt-1.5 text-ink-2">Themes: {card.themes.join(', ')}</p>}</Part>
-          <Part title="Before and after it"><Rungs label="It follows" rungs={card.follows} onGo={onGo} none="Nothing has to come before it." /><Rungs label="It leads to" rungs={card.leads_to} onGo={onGo} none="" /></Part>
+          <Part title="Before and after it">{card.ladder && <p className="mb-1.5">On the ladder <Link className="text-woad underline underline-offset-4" to={`/ladders?step=${key}:1`}>{card.ladder.name}</Link>: {card.ladder.first === card.ladder.last ? `step ${card.ladder.first}` : `steps ${card.ladder.first} to ${card.ladder.last}`} of {card.ladder.of}.</p>}<Rungs label="It follows" rungs={card.follows} onGo={onGo} none="Nothing has to come before it." /><Rungs label="It leads to" rungs={card.leads_to} onGo={onGo} none="" /></Part>
         </div>
       </div>
     </article>

@@ -91,6 +91,7 @@ function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
       <section><h3 className="mb-1">Interest</h3><Why reasons={row.interest} folded />
         <p className="mt-1 text-sm text-ink-2">Discounted rate {plain(row.rate, 2)}, the last seven work cycles weighing half of it.</p>
       </section>
+      {row.key && <Link className="text-woad underline underline-offset-4" to={`/ladders?child=${child.id}&step=${row.key}:${row.level}`}>Its place on the ladder</Link>}
       <Link className="text-woad underline underline-offset-4" to={`/work?child=${child.id}&tray=${row.tray_id}`}>Every piece of work: {row.visits}</Link>
     </>
   )

@@ -38,6 +38,9 @@ export function Legend() {
       <li className="inline-flex items-center gap-1.5">
         <svg viewBox="0 0 40 18" width="40" height="18" aria-hidden="true"><path d="M2 15Q20 0 38 15" fill="none" stroke="var(--color-saffron)" strokeWidth="2" strokeDasharray="4 3" /></svg>a jump of two notches or more
       </li>
+      <li className="inline-flex items-center gap-1.5">
+        <svg viewBox="-8 -8 16 16" width="16" height="16" aria-hidden="true" stroke="var(--color-saffron)" strokeWidth="2"><circle r="6.5" fill="var(--color-paper)" /><path d="M-3 0H3M0 -3V3" /></svg>a step between can be made
+      </li>
     </ul>
   )
 }

@@ -27,6 +27,7 @@ const SHOWN: readonly { value: Shown; label: string }[] = [
 ]
 const DAY = 86_400_000
 const dayBefore = (day: string, days: number) => new Date(Date.parse(`${day}T00:00:00Z`) - days * DAY).toISOString().slice(0, 10)
+const NONE: ReadonlySet<StepKey> = new Set()
 const begun = (string: Strung) => string.holes.some((hole) => hole.state !== 'not shown')
 
 /** Where each child stands in each sequence, and the next single step. */
@@ -40,11 +41,12 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
   const [tied, setTied] = useState(false)
   const [ago, setAgo] = useState(0)
   const { data: map, error } = useQuery(laddersQuery(child?.id ?? 0, all))
-  const { data: makeable } = useQuery(makeableStepsQuery(child?.id ?? 0, shown === 'makeable'))
+  const { data: makeable } = useQuery(makeableStepsQuery(child?.id ?? 0, map !== undefined))
   const since = dayBefore(today, ago)
   const { data: grew } = useQuery(growthQuery(child?.id ?? 0, since, ago > 0))
   const pick = useCallback((step: StepKey) => setSearch((now) => { now.set('step', step); return now }, { replace: true }), [setSearch])
   const drawn = useMemo(() => (map ? filtered(map.strings, area, shown, makeable) : []), [map, area, shown, makeable])
+  const bridged = useMemo(() => new Set((makeable?.steps ?? []).filter((each) => each.between).map(keyOf)), [makeable])
   const asThen = useMemo(() => (ago > 0 && grew?.since === since ? drawn.map((each) => then(each, grew.then)) : drawn), [drawn, ago, grew, since])
   if (!child) return null
   if (!map) return <Waiting error={error} />
@@ -68,7 +70,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
           {span > 7 && <Then span={span} ago={ago} since={since} onAgo={setAgo} />}
         </div>
         {ago > 0 && grew && <Grew grew={grew} name={child.name} onPick={pick} />}
-        <Strings strings={asThen} chosen={chosen} onPick={pick} ties={tied ? map.ties : []} empty={shown === 'all' && !area} name={child.name} />
+        <Strings strings={asThen} bridged={ago > 0 ? NONE : bridged} chosen={chosen} onPick={pick} ties={tied ? map.ties : []} empty={shown === 'all' && !area} name={child.name} />
         <div className="flex flex-wrap gap-3">
           {map.further.length > 0 && <Button onClick={() => setAll(true)}>{counted(map.further.length, 'ladder')} more, not near yet</Button>}
           {all && <Button onClick={() => setAll(false)}>Only what is near</Button>}
@@ -96,10 +98,10 @@ function Then({ span, ago, since, onAgo }: { span: number; ago: number; since: s
   )
 }
 
-type StringsProps = { strings: readonly Strung[]; chosen: StepKey | null; onPick: (step: StepKey) => void; ties: readonly Schemas['TieOut'][]; empty: boolean; name: string }
+type StringsProps = { strings: readonly Strung[]; chosen: StepKey | null; bridged: ReadonlySet<StepKey>; onPick: (step: StepKey) => void; ties: readonly Schemas['TieOut'][]; empty: boolean; name: string }
 
 /** The strings under each other; arrows go along one and between them. */
-function Strings({ strings, chosen, onPick, ties, empty, name }: StringsProps) {
+function Strings({ strings, chosen, bridged, onPick, ties, empty, name }: StringsProps) {
   const { ref, width } = useWidth(720)
   const list = useRef<HTMLDivElement>(null)
   const first = strings.flatMap((each) => each.holes).find((hole) => keyOf(hole) === chosen) ?? strings.map((each) => restOf(each.holes)).find(Boolean)
@@ -127,7 +129,7 @@ function Strings({ strings, chosen, onPick, ties, empty, name }: StringsProps) {
             {of.map((string) => (
               <div key={string.name} className="flex items-start gap-2 [content-visibility:auto] max-[700px]:flex-col max-[700px]:gap-0" style={{ containIntrinsicSize: `auto ${width < 700 ? 124 : 96}px` }}>
                 <div className="w-40 shrink-0 pt-3.5 max-[700px]:w-full max-[700px]:pt-1"><span className="block leading-tight font-semibold">{string.name}</span><span className="text-xs text-ink-2">{string.area}</span></div>
-                <StringRow string={string} width={width < 700 ? width : width - 168} chosen={chosen} reach={reach} onPick={onPick} onMove={move} />
+                <StringRow string={string} width={width < 700 ? width : width - 168} chosen={chosen} reach={reach} bridged={bridged} onPick={onPick} onMove={move} />
               </div>
             ))}
           </section>

@@ -28,7 +28,7 @@ const plainLink = 'inline-flex min-h-control items-center justify-center rounded
 export function StepMargin({ child, step, today, onPick }: MarginProps) {
   const [key, level] = step?.split(':') ?? ['', '']
   const { data, error } = useQuery(stepQuery(child.id, key ?? '', Number(level)))
-  const shell = 'flex min-w-0 flex-col gap-4 self-stretch border-l border-line bg-paper p-5 max-[1100px]:border-t max-[1100px]:border-l-0 print:hidden'
+  const shell = 'flex min-w-0 flex-col gap-4 self-stretch border-l border-line bg-paper p-5 min-[1101px]:sticky min-[1101px]:top-0 min-[1101px]:max-h-screen min-[1101px]:overflow-y-auto max-[1100px]:border-t max-[1100px]:border-l-0 print:hidden'
   if (!step) return <aside aria-label="The step" className={shell}><p className="text-ink-2">Choose a hole on a string: what the tray holds, what is new in it, and what can be made of your cupboard stands here.</p></aside>
   if (!data || keyOf(data) !== step) return <aside aria-label="The step" className={shell}><Waiting error={error} /></aside>
   return (
@@ -68,7 +68,7 @@ function Tray({ child, step }: { child: Person; step: Step }) {
   return (
     <section aria-label="The tray" className="flex flex-col gap-2">
       {made.plan && <TrayFromAbove plan={made.plan} laid={made.laid} title={step.title} />}
-      <p className="text-sm text-ink-2">{made.short.length > 0 ? `Missing for it: ${made.short.join(', ')}.` : step.trays.length > 0 ? 'As it lies on your tray.' : 'As it would lie, from what is free in the cupboard.'}</p>
+      <p className="text-sm text-ink-2">{made.short.length > 0 ? `Missing for it: ${made.short.map((role) => (role === 'container' ? 'something to lie on' : role)).join(', ')}.` : step.trays.length > 0 ? 'As it lies on your tray.' : 'As it would lie, from what is free in the cupboard.'}</p>
       {checks.length > 0 && <ul className="flex flex-col gap-1.5">{checks.map((each) => <li key={each.reason.text}><Notice tone={each.severity === 'must' ? 'must' : 'should'}>{each.reason.text}</Notice></li>)}</ul>}
     </section>
   )
@@ -117,7 +117,7 @@ function Between({ step, child }: { step: Step; child: Person }) {
         </div>
       ))}
       {step.lacking.map((each) => (
-        <p key={each.title} className="text-[0.9375rem] text-ink-2"><span className="font-semibold text-ink">{each.title}</span> would lie between. {each.missing.length > 0 && `Missing: ${each.missing.map((thing) => `${thing.role} (${thing.kind}${thing.owned ? ', owned and in use' : ''})`).join(', ')}.`} {each.against.join(' ')}</p>
+        <p key={each.title} className="text-[0.9375rem] text-ink-2"><span className="font-semibold text-ink">{each.title}</span> would lie between. {each.missing.length > 0 && `Missing: ${each.missing.map((thing) => `${thing.role === 'container' ? 'something to lie on' : thing.role} (${thing.kind}${thing.owned ? ', owned and in use' : ''})`).join(', ')}.`} {each.against.join(' ')}</p>
       ))}
     </section>
   )

@@ -4,13 +4,13 @@ import { counted } from '@/lib/words'
 import { HoleSign, STATE_WORDS } from './HoleSign'
 import { keyOf, KNOWN, labelled, places, swing, type Hole, type StepKey, type Strung } from './geometry'
 
-type RowProps = { string: Strung; width: number; chosen: StepKey | null; reach: StepKey | null; onPick: (step: StepKey) => void; onMove: (from: StepKey, dx: number, dy: number) => void }
+type RowProps = { string: Strung; width: number; chosen: StepKey | null; reach: StepKey | null; bridged: ReadonlySet<StepKey>; onPick: (step: StepKey) => void; onMove: (from: StepKey, dx: number, dy: number) => void }
 
 const MIDDLE = 30
 const MOVES: Record<string, [number, number]> = { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1], Home: [-99, 0], End: [99, 0] }
 
 /** One ladder as a string: a hole a step, an arch where a step is a jump. */
-export const StringRow = memo(function StringRow({ string, width, chosen, reach, onPick, onMove }: RowProps) {
+export const StringRow = memo(function StringRow({ string, width, chosen, reach, bridged, onPick, onMove }: RowProps) {
   const xs = places(string.holes, width)
   const named = labelled(string.holes, xs, chosen)
   const keys = (event: KeyboardEvent, hole: Hole) => {
@@ -22,14 +22,14 @@ export const StringRow = memo(function StringRow({ string, width, chosen, reach,
   return (
     <div role="group" aria-label={string.said} className="relative h-24" style={{ width }}>
       <svg width={width} height="96" aria-hidden="true" className="absolute inset-0 overflow-visible">
-        {string.holes.map((hole, at) => <Stretch key={keyOf(hole)} holes={string.holes} at={at} xs={xs} />)}
+        {string.holes.map((hole, at) => <Stretch key={keyOf(hole)} holes={string.holes} at={at} xs={xs} bridged={bridged.has(keyOf(hole))} />)}
       </svg>
       {string.holes.map((hole, at) => {
         const id = keyOf(hole)
         return (
           <button
             key={id} type="button" data-step={id} aria-pressed={id === chosen} tabIndex={id === reach ? 0 : -1} title={`${hole.card}: ${hole.name}`}
-            aria-label={spoken(hole, at, string.holes.length)} onClick={() => onPick(id)} onKeyDown={(event) => keys(event, hole)}
+            aria-label={spoken(hole, at, string.holes.length, bridged.has(id))} onClick={() => onPick(id)} onKeyDown={(event) => keys(event, hole)}
             className={cx('absolute grid h-11 -translate-x-1/2 place-items-center rounded-full', id === chosen && 'z-10')}
             style={{ left: xs[at], top: MIDDLE - 22, width: Math.max(24, Math.min(44, gapBeside(xs, at))) }}
           >
@@ -40,7 +40,7 @@ export const StringRow = memo(function StringRow({ string, width, chosen, reach,
         )
       })}
       {string.holes.map((hole, at) => named.has(at) && (
-        <span key={keyOf(hole)} aria-hidden="true" className={cx('pointer-events-none absolute line-clamp-2 w-24 -translate-x-1/2 text-center text-xs leading-[1.15]', KNOWN.includes(hole.state) || hole.next || hole.state !== 'not shown' ? 'text-ink' : 'text-ink-3', keyOf(hole) === chosen && 'font-semibold')} style={{ left: xs[at], top: MIDDLE + 17 }}>{hole.name}</span>
+        <span key={keyOf(hole)} aria-hidden="true" className={cx('pointer-events-none absolute line-clamp-2 w-24 -translate-x-1/2 text-center text-xs leading-[1.15]', KNOWN.includes(hole.state) || hole.next || hole.state !== 'not shown' ? 'text-ink' : 'text-ink-3', keyOf(hole) === chosen && 'font-semibold')} style={{ left: xs[at], top: MIDDLE + 17 }}>{hole.level === 1 ? hole.card : hole.name}</span>
       ))}
     </div>
   )
@@ -48,16 +48,18 @@ export const StringRow = memo(function StringRow({ string, width, chosen, reach,
 
 const gapBeside = (xs: readonly number[], at: number) => Math.min(...[at - 1, at + 1].filter((n) => xs[n] !== undefined).map((n) => Math.abs((xs[n] ?? 0) - (xs[at] ?? 0))), 44)
 
-function spoken(hole: Hole, at: number, of: number): string {
+function spoken(hole: Hole, at: number, of: number, bridged: boolean): string {
   const state = hole.state === 'not shown' ? (hole.implied ? 'passed over, something harder is known' : hole.next ? (hole.verdict === 'almost' ? 'almost ready' : 'could be next') : hole.verdict === 'past' ? 'past its age' : 'not yet') : STATE_WORDS[hole.state]
-  const more = [hole.stuck && 'stuck', hole.easy && 'too easy', hole.below !== null && hole.notches >= 2 && `${counted(hole.notches, 'notch', 'notches')} above the step below`, hole.out && 'stands out now', hole.between > 0 && 'a step between is made']
+  const more = [hole.stuck && 'stuck', hole.easy && 'too easy', hole.below !== null && hole.notches >= 2 && `${counted(hole.notches, 'notch', 'notches')} above the step below`, hole.out && 'stands out now', hole.between > 0 ? 'a step between is made' : bridged && 'a step between can be made']
   return [`Step ${at + 1} of ${of}, ${hole.card}: ${hole.name}`, state, ...more.filter(Boolean)].join(', ')
 }
 
 /** What ties a hole to the one below it: the string, or an arch where it is a jump; nothing where it begins anew. */
-function Stretch({ holes, at, xs }: { holes: readonly Hole[]; at: number; xs: readonly number[] }) {
+function Stretch({ holes, at, xs, bridged }: { holes: readonly Hole[]; at: number; xs: readonly number[]; bridged: boolean }) {
   const hole = holes[at]
   const x = xs[at] ?? 0
+  // An arch begins where the hole before it stands: what it is tied to may be further back.
+  const start = xs[at - 1] ?? x
   if (!hole) return null
   const atWork = hole.state === 'working' && !hole.stuck
   const before = hole.below === null ? null : holes[hole.below]
@@ -66,13 +68,18 @@ function Stretch({ holes, at, xs }: { holes: readonly Hole[]; at: number; xs: re
   const done = before !== null && before !== undefined && held && (KNOWN.includes(before.state) || before.state !== 'not shown' || before.implied)
   return (
     <>
-      {from !== null && hole.notches >= 2 && (
+      {hole.below !== null && hole.notches >= 2 && (
         <>
-          <path d={`M${from + 9} ${MIDDLE - 4}Q${(from + x) / 2} ${MIDDLE - 30} ${x - 9} ${MIDDLE - 4}`} fill="none" stroke="var(--color-saffron)" strokeWidth="2" strokeDasharray="5 4" />
-          {hole.between > 0 && <circle cx={(from + x) / 2} cy={MIDDLE - 17} r="5" fill="var(--color-paper)" stroke="var(--color-saffron)" strokeWidth="2" />}
+          <path d={`M${start + 9} ${MIDDLE - 4}Q${(start + x) / 2} ${MIDDLE - 30} ${x - 9} ${MIDDLE - 4}`} fill="none" stroke="var(--color-saffron)" strokeWidth="2" strokeDasharray="5 4" />
+          {(bridged || hole.between > 0) && (
+            <g transform={`translate(${(start + x) / 2} ${MIDDLE - 17})`} stroke="var(--color-saffron)" strokeWidth="2">
+              <circle r="6.5" fill={hole.between > 0 ? 'var(--color-saffron)' : 'var(--color-paper)'} />
+              <path d="M-3 0H3M0 -3V3" stroke={hole.between > 0 ? 'var(--color-paper)' : undefined} />
+            </g>
+          )}
         </>
       )}
-      {from !== null && hole.notches < 2 && from < x && <path d={`M${from + 8} ${MIDDLE}H${x - 8}`} stroke={done ? 'var(--color-woad)' : 'var(--color-edge)'} strokeWidth={done ? 2.5 : 1.5} />}
+      {from !== null && hole.below === at - 1 && hole.notches < 2 && <path d={`M${from + 8} ${MIDDLE}H${x - 8}`} stroke={done ? 'var(--color-woad)' : 'var(--color-edge)'} strokeWidth={done ? 2.5 : 1.5} />}
       {atWork && <path d={swing(x, MIDDLE)} fill="none" stroke="var(--color-woad)" strokeWidth="1.5" />}
     </>
   )

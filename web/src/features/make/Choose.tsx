@@ -81,6 +81,7 @@ function MadeLine({ made, on, onPick }: { made: Made; on: boolean; onPick: Pick 
       <button type="button" aria-pressed={on} onClick={() => onPick(made.key, made.level)} className={cx('h-full w-full rounded-control border px-3 py-2 text-left hover:bg-woad-2', on ? 'border-woad bg-woad-2' : 'border-line bg-paper')}>
         <span className="block font-semibold">{made.card}</span>
         <span className="block text-sm text-ink-2">{made.level_name} · {made.area}</span>
+        {made.next_step && <span className="block text-sm font-semibold text-woad">{made.next_step}</span>}
         {made.fetch.length > 0 && <span className="block text-sm text-ink-3">{toFetch(made)}</span>}
       </button>
       {on && <div className="px-3 py-2 text-sm"><Why reasons={made.reasons} numbers={false} /></div>}

@@ -42,6 +42,7 @@ export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
           {script.condition && <Notice tone="should">{script.condition}</Notice>}
           {script.supervision !== 'none' && <Notice tone="should">{script.supervision === 'touch' ? 'Within arm’s reach all the time.' : 'Under your eyes.'} Makers’ instructions and your own judgement stand above this.</Notice>}
           <p className="said text-2xl text-ink">{manner?.opening}</p>
+          {script.beforehand.length > 0 && <p><strong>Beforehand, you.</strong> {script.beforehand.join(' ')}</p>}
           {script.changes && <p className="text-ink-2"><strong>At this level.</strong> {script.changes}</p>}
           <ol className="flex flex-col gap-3">
             {script.steps.map((step, at) => (
@@ -74,6 +75,7 @@ function Beside({ script, today, zone }: { script: Script; today: string; zone: 
       {script.control && <Told title="What tells the child by itself"><p>{script.control}</p></Told>}
       {(script.expects || script.not_yet) && <Told title="At this level"><p>{script.expects && <>Expected: {script.expects}</>}</p><p className="text-ink-2">{script.not_yet && <>Not yet: {script.not_yet}</>}</p></Told>}
       <Told title="If it goes otherwise">
+        {script.if_hard.length > 0 && <div className="mb-2"><p className="font-semibold">It is too hard</p>{script.if_hard.map((each) => <p key={each} className="text-ink-2">{each}</p>)}</div>}
         <dl className="flex flex-col gap-2">{script.what_if.map((each) => <div key={each.what}><dt className="font-semibold">{each.what}</dt><dd className="text-ink-2">{each.then}</dd></div>)}</dl>
       </Told>
       <Plan script={script} today={today} />
