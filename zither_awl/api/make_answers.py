@@ -96,7 +96,8 @@ def _makeable(made: Made, house: House, at_once: Sequence[str]) -> models.Makeab
         key=made.design.key, card=made.design.name, area=made.design.area, level=made.level.number,
         level_name=made.level.name, container=made.container.name if made.container else "", fetch=fetch,
         reasons=reasons_out(made.reasons),
-        next_step=made.reasons[0].text if made.terms["next step"] else "", score=round(made.score, 1), at_once=made.design.key in at_once,
+        next_step=made.reasons[0].text if made.terms["next step"] else "",
+        score=round(made.score, 1), at_once=made.design.key in at_once,
         minds=[c.reason.text for c in made.checks if c.severity == "should"],
     )  # fmt: skip
 

@@ -1,7 +1,14 @@
-import { useSyncExternalStore } from 'react'
+import { useCallback, useSyncExternalStore } from 'react'
 
-const narrow = matchMedia('(max-width: 560px)')
-const listen = (tell: () => void) => { narrow.addEventListener('change', tell); return () => narrow.removeEventListener('change', tell) }
+/** A phone's screen, held upright, is at most so wide. */
+const PHONE = 560
 
-/** Whether the screen is a phone's, held upright. */
-export const useNarrow = (): boolean => useSyncExternalStore(listen, () => narrow.matches)
+/** Whether the screen is at most so wide, px: a phone's, held upright, if nothing is said. */
+export function useNarrow(most = PHONE): boolean {
+  const listen = useCallback((tell: () => void) => {
+    const narrow = matchMedia(`(max-width: ${most}px)`)
+    narrow.addEventListener('change', tell)
+    return () => narrow.removeEventListener('change', tell)
+  }, [most])
+  return useSyncExternalStore(listen, () => matchMedia(`(max-width: ${most}px)`).matches)
+}

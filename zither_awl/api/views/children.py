@@ -116,7 +116,8 @@ def _row(known: Judgement, house: House) -> RecordRowOut:
     mastery, interest = known.mastery, known.interest
     alone, of, days = mastery.criterion
     return RecordRowOut(
-        tray_id=known.tray.id, key=known.tray.card.key, level=known.tray.card.level, tray=known.tray.name, area=known.tray.card.area,
+        tray_id=known.tray.id, key=known.tray.card.key, level=known.tray.card.level, tray=known.tray.name,
+        area=known.tray.card.area,
         stands=any(p.tray.id == known.tray.id for p in house.placements), state=mastery.state,
         mastery=reasons_out(mastery.reasons), alone=alone, of=of, days=days,
         parts=[PartOut(name=name, done=done) for name, done in mastery.parts], probability=mastery.probability,

@@ -7,6 +7,7 @@ import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { SelectField } from '@/ui/Field'
+import { useNarrow } from '@/ui/useNarrow'
 import { useWidth } from '@/ui/useWidth'
 import type { Schemas } from '@/lib/http'
 import { growthQuery, laddersQuery, makeableStepsQuery } from '@/lib/queries'
@@ -18,7 +19,7 @@ import { PrintedLadders } from './PrintedLadders'
 import { StepMargin } from './StepMargin'
 import { StringRow } from './StringRow'
 import { Ties } from './Ties'
-import { keyOf, KNOWN, type Hole, type StepKey, type Strung } from './geometry'
+import { keyOf, restOf, type Hole, type StepKey, type Strung } from './geometry'
 
 type Person = Schemas['ChildOut']
 type Shown = 'all' | 'next' | 'out' | 'makeable'
@@ -45,6 +46,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
   const since = dayBefore(today, ago)
   const { data: grew } = useQuery(growthQuery(child?.id ?? 0, since, ago > 0))
   const pick = useCallback((step: StepKey) => setSearch((now) => { now.set('step', step); return now }, { replace: true }), [setSearch])
+  const close = () => setSearch((now) => { now.delete('step'); return now }, { replace: true })
   const drawn = useMemo(() => (map ? filtered(map.strings, area, shown, makeable) : []), [map, area, shown, makeable])
   const bridged = useMemo(() => new Set((makeable?.steps ?? []).filter((each) => each.between).map(keyOf)), [makeable])
   const asThen = useMemo(() => (ago > 0 && grew?.since === since ? drawn.map((each) => then(each, grew.then)) : drawn), [drawn, ago, grew, since])
@@ -79,7 +81,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
         <Legend />
         <Covered coverage={map.coverage} name={child.name} />
       </div>
-      <StepMargin child={child} step={chosen} today={today} onPick={pick} />
+      <StepMargin child={child} step={chosen} today={today} onPick={pick} onClose={close} />
       <PrintedLadders map={map} people={people} chosen={chosen} />
     </div>
   )
@@ -104,6 +106,7 @@ type StringsProps = { strings: readonly Strung[]; chosen: StepKey | null; bridge
 function Strings({ strings, chosen, bridged, onPick, ties, empty, name }: StringsProps) {
   const { ref, width } = useWidth(720)
   const list = useRef<HTMLDivElement>(null)
+  const wide = !useNarrow(1100)
   const first = strings.flatMap((each) => each.holes).find((hole) => keyOf(hole) === chosen) ?? strings.map((each) => restOf(each.holes)).find(Boolean)
   const reach = first ? keyOf(first) : null
   const move = useCallback((from: StepKey, dx: number, dy: number) => {
@@ -113,9 +116,9 @@ function Strings({ strings, chosen, bridged, onPick, ties, empty, name }: String
     const at = strings[row]?.holes.findIndex((hole) => keyOf(hole) === from) ?? 0
     const hole = dy === 0 ? to.holes[Math.min(Math.max(at + dx, 0), to.holes.length - 1)] : restOf(to.holes)
     if (!hole) return
-    onPick(keyOf(hole))
+    if (wide) onPick(keyOf(hole))
     list.current?.querySelector<HTMLElement>(`[data-step="${keyOf(hole)}"]`)?.focus()
-  }, [strings, onPick])
+  }, [strings, onPick, wide])
   const groups = [['Begun', strings.filter(begun)], ['Could begin', strings.filter((each) => !begun(each))]] as const
   if (strings.length === 0)
     return <p ref={ref} className="panel p-5 text-ink-2">{empty ? `No ladder is near ${name} yet. Take cards of the catalogue under Make, or say what ${name} knows under Children.` : 'Nothing fits these filters. Show everything, or choose another area.'}</p>
@@ -137,12 +140,6 @@ function Strings({ strings, chosen, bridged, onPick, ties, empty, name }: String
       </div>
     </div>
   )
-}
-
-/** Where on a string one rests first: what is at work, else what is next, else the last that is known. */
-function restOf(holes: readonly Hole[]): Hole | undefined {
-  return holes.find((hole) => hole.stuck || hole.state === 'working' || hole.state === 'alone' || hole.state === 'shown') ?? holes.find((hole) => hole.next)
-    ?? [...holes].reverse().find((hole) => KNOWN.includes(hole.state)) ?? holes[0]
 }
 
 function filtered(strings: readonly Strung[], area: string, shown: Shown, makeable: Schemas['CanMakeStepsOut'] | undefined): Strung[] {

@@ -3,8 +3,10 @@ import { Popover } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
+import { Dialog } from '@/ui/Dialog'
 import { Field } from '@/ui/Field'
 import { Notice, Waiting } from '@/ui/Notice'
+import { useNarrow } from '@/ui/useNarrow'
 import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
 import { cx } from '@/lib/cx'
@@ -19,38 +21,47 @@ import { keyOf, KNOWN, type StepKey } from './geometry'
 type Step = Schemas['LadderStepOut']
 type Person = Schemas['ChildOut']
 type Bridge = Schemas['BridgeOut']
-type MarginProps = { child: Person; step: StepKey | null; today: string; onPick: (step: StepKey) => void }
+type MarginProps = { child: Person; step: StepKey | null; today: string; onPick: (step: StepKey) => void; onClose: () => void }
 
 const main = 'inline-flex min-h-control flex-1 items-center justify-center rounded-control border border-woad bg-woad px-3.5 font-semibold text-paper hover:bg-ink'
 const plainLink = 'inline-flex min-h-control items-center justify-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2'
 
-/** Everything about one step: the tray, what changes, a step between, when, what was seen, and what can be done. */
-export function StepMargin({ child, step, today, onPick }: MarginProps) {
+/** Everything about one step, in the margin; where there is no room for a margin, over the page. */
+export function StepMargin({ child, step, today, onPick, onClose }: MarginProps) {
+  const small = useNarrow(1100)
   const [key, level] = step?.split(':') ?? ['', '']
   const { data, error } = useQuery(stepQuery(child.id, key ?? '', Number(level)))
-  const shell = 'flex min-w-0 flex-col gap-4 self-stretch border-l border-line bg-paper p-5 min-[1101px]:sticky min-[1101px]:top-0 min-[1101px]:max-h-screen min-[1101px]:overflow-y-auto max-[1100px]:border-t max-[1100px]:border-l-0 print:hidden'
-  if (!step) return <aside aria-label="The step" className={shell}><p className="text-ink-2">Choose a hole on a string: what the tray holds, what is new in it, and what can be made of your cupboard stands here.</p></aside>
-  if (!data || keyOf(data) !== step) return <aside aria-label="The step" className={shell}><Waiting error={error} /></aside>
+  const found = data && keyOf(data) === step ? data : null
+  const inside = found ? <AboutStep step={found} child={child} today={today} onPick={onPick} /> : <Waiting error={error} />
+  if (small) return step ? <Dialog title={found?.title ?? 'One moment…'} open onClose={onClose}><div className="flex flex-col gap-4">{inside}</div></Dialog> : null
   return (
-    <aside aria-label="The step" className={shell}>
-      <div>
-        <p className="text-sm text-ink-2">{data.string} · step {data.number} of {data.of}</p>
-        <h2 className="text-xl leading-tight">{data.title}</h2>
-        <p className="text-[0.9375rem] text-ink-2">{sentence(stateOf(data))}. From {data.from_months} to {data.to_months} months.</p>
-      </div>
-      {data.remedy && <Notice tone="should"><p className="font-semibold">{child.name} is stuck here.</p><p>{data.remedy.text}</p>{data.remedy.passed.map((text) => <p key={text} className="text-sm text-ink-2">{text}</p>)}</Notice>}
-      {data.easy && !KNOWN.includes(data.state) && <Notice tone="note">Too easy: the first tries were all right at once. Go on to the next step.</Notice>}
-      <Tray child={child} step={data} />
-      <Changed step={data} />
-      {(data.between.length > 0 || data.lacking.length > 0) && <Between step={data} child={child} />}
-      <Actions step={data} child={child} today={today} />
-      <When step={data} name={child.name} />
-      <section><h3 className="mb-1">{data.state === 'not shown' ? 'Why it waits, or not' : 'What was seen'}</h3><Why reasons={data.reasons} folded />
-        {data.notes.map((note) => <p key={note.day + note.text} className="said mt-1">“{note.text}” <span className="font-sans text-sm text-ink-3 not-italic">{calendarDay(note.day)}</span></p>)}
-      </section>
-      <Others step={data} onPick={onPick} />
-      <TieSteps key={keyOf(data)} step={data} />
+    <aside aria-label="The step" className="sticky top-0 flex max-h-screen min-w-0 flex-col gap-4 self-stretch overflow-y-auto border-l border-line bg-paper p-5 print:hidden">
+      {found && <h2 className="text-xl leading-tight">{found.title}</h2>}
+      {step ? inside : <p className="text-ink-2">Choose a hole on a string: what the tray holds, what is new in it, and what can be made of your cupboard stands here.</p>}
     </aside>
+  )
+}
+
+function AboutStep({ step, child, today, onPick }: { step: Step; child: Person; today: string; onPick: (step: StepKey) => void }) {
+  return (
+    <>
+      <div className="-mt-2">
+        <p className="text-sm text-ink-2">{step.string} · step {step.number} of {step.of}</p>
+        <p className="text-[0.9375rem] text-ink-2">{sentence(stateOf(step))}. From {step.from_months} to {step.to_months} months.</p>
+      </div>
+      {step.remedy && <Notice tone="should"><p className="font-semibold">{child.name} is stuck here.</p><p>{step.remedy.text}</p>{step.remedy.passed.map((text) => <p key={text} className="text-sm text-ink-2">{text}</p>)}</Notice>}
+      {step.easy && !KNOWN.includes(step.state) && <Notice tone="note">Too easy: the first tries were all right at once. Go on to the next step.</Notice>}
+      <Tray child={child} step={step} />
+      <Changed step={step} />
+      {(step.between.length > 0 || step.lacking.length > 0) && <Between step={step} child={child} />}
+      <Actions key={keyOf(step)} step={step} child={child} today={today} />
+      <When step={step} name={child.name} />
+      <section><h3 className="mb-1">{step.state === 'not shown' ? 'Why it waits, or not' : 'What was seen'}</h3><Why reasons={step.reasons} folded />
+        {step.notes.map((note) => <p key={note.day + note.text} className="said mt-1">“{note.text}” <span className="font-sans text-sm text-ink-3 not-italic">{calendarDay(note.day)}</span></p>)}
+      </section>
+      <Others step={step} onPick={onPick} />
+      <TieSteps key={`tie ${keyOf(step)}`} step={step} />
+    </>
   )
 }
 

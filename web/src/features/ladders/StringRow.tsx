@@ -1,8 +1,8 @@
-import { memo, type KeyboardEvent } from 'react'
+import { memo, useLayoutEffect, useRef, type KeyboardEvent } from 'react'
 import { cx } from '@/lib/cx'
 import { counted } from '@/lib/words'
 import { HoleSign, STATE_WORDS } from './HoleSign'
-import { keyOf, KNOWN, labelled, places, swing, type Hole, type StepKey, type Strung } from './geometry'
+import { keyOf, KNOWN, labelled, places, restOf, swing, widthOf, type Hole, type StepKey, type Strung } from './geometry'
 
 type RowProps = { string: Strung; width: number; chosen: StepKey | null; reach: StepKey | null; bridged: ReadonlySet<StepKey>; onPick: (step: StepKey) => void; onMove: (from: StepKey, dx: number, dy: number) => void }
 
@@ -10,8 +10,12 @@ const MIDDLE = 30
 const MOVES: Record<string, [number, number]> = { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1], Home: [-99, 0], End: [99, 0] }
 
 /** One ladder as a string: a hole a step, an arch where a step is a jump. */
-export const StringRow = memo(function StringRow({ string, width, chosen, reach, bridged, onPick, onMove }: RowProps) {
+export const StringRow = memo(function StringRow({ string, width: room, chosen, reach, bridged, onPick, onMove }: RowProps) {
+  const width = widthOf(string.holes, room)
   const xs = places(string.holes, width)
+  const rest = xs[string.holes.findIndex((hole) => hole === restOf(string.holes))] ?? 0
+  const box = useRef<HTMLDivElement>(null)
+  useLayoutEffect(() => { if (box.current && width > room) box.current.scrollLeft = rest - room / 2 }, [rest, room, width])
   const named = labelled(string.holes, xs, chosen)
   const keys = (event: KeyboardEvent, hole: Hole) => {
     const move = MOVES[event.key]
@@ -20,28 +24,30 @@ export const StringRow = memo(function StringRow({ string, width, chosen, reach,
     onMove(keyOf(hole), ...move)
   }
   return (
-    <div role="group" aria-label={string.said} className="relative h-24" style={{ width }}>
-      <svg width={width} height="96" aria-hidden="true" className="absolute inset-0 overflow-visible">
-        {string.holes.map((hole, at) => <Stretch key={keyOf(hole)} holes={string.holes} at={at} xs={xs} bridged={bridged.has(keyOf(hole))} />)}
-      </svg>
-      {string.holes.map((hole, at) => {
-        const id = keyOf(hole)
-        return (
-          <button
-            key={id} type="button" data-step={id} aria-pressed={id === chosen} tabIndex={id === reach ? 0 : -1} title={`${hole.card}: ${hole.name}`}
-            aria-label={spoken(hole, at, string.holes.length, bridged.has(id))} onClick={() => onPick(id)} onKeyDown={(event) => keys(event, hole)}
-            className={cx('absolute grid h-11 -translate-x-1/2 place-items-center rounded-full', id === chosen && 'z-10')}
-            style={{ left: xs[at], top: MIDDLE - 22, width: Math.max(24, Math.min(44, gapBeside(xs, at))) }}
-          >
-            <span className={cx('grid place-items-center rounded-full', id === chosen && 'outline-2 outline-offset-3 outline-woad')}>
-              <HoleSign state={hole.state} next={hole.next} implied={hole.implied} almost={hole.verdict === 'almost'} stuck={hole.stuck} />
-            </span>
-          </button>
-        )
-      })}
-      {string.holes.map((hole, at) => named.has(at) && (
-        <span key={keyOf(hole)} aria-hidden="true" className={cx('pointer-events-none absolute line-clamp-2 w-24 -translate-x-1/2 text-center text-xs leading-[1.15]', KNOWN.includes(hole.state) || hole.next || hole.state !== 'not shown' ? 'text-ink' : 'text-ink-3', keyOf(hole) === chosen && 'font-semibold')} style={{ left: xs[at], top: MIDDLE + 17 }}>{hole.level === 1 ? hole.card : hole.name}</span>
-      ))}
+    <div ref={box} className={cx('max-w-full', width > room && 'overflow-x-auto overflow-y-hidden')} style={{ width: room }}>
+      <div role="group" aria-label={string.said} className="relative h-24" style={{ width }}>
+        <svg width={width} height="96" aria-hidden="true" className="absolute inset-0 overflow-visible">
+          {string.holes.map((hole, at) => <Stretch key={keyOf(hole)} holes={string.holes} at={at} xs={xs} bridged={bridged.has(keyOf(hole))} />)}
+        </svg>
+        {string.holes.map((hole, at) => {
+          const id = keyOf(hole)
+          return (
+            <button
+              key={id} type="button" data-step={id} aria-pressed={id === chosen} tabIndex={id === reach ? 0 : -1} title={`${hole.card}: ${hole.name}`}
+              aria-label={spoken(hole, at, string.holes.length, bridged.has(id))} onClick={() => onPick(id)} onKeyDown={(event) => keys(event, hole)}
+              className={cx('absolute grid h-11 -translate-x-1/2 place-items-center rounded-full', id === chosen && 'z-10')}
+              style={{ left: xs[at], top: MIDDLE - 22, width: Math.max(24, Math.min(44, gapBeside(xs, at))) }}
+            >
+              <span className={cx('grid place-items-center rounded-full', id === chosen && 'outline-2 outline-offset-3 outline-woad')}>
+                <HoleSign state={hole.state} next={hole.next} implied={hole.implied} almost={hole.verdict === 'almost'} stuck={hole.stuck} />
+              </span>
+            </button>
+          )
+        })}
+        {string.holes.map((hole, at) => named.has(at) && (
+          <span key={keyOf(hole)} aria-hidden="true" className={cx('pointer-events-none absolute line-clamp-2 w-24 -translate-x-1/2 text-center text-xs leading-[1.15]', KNOWN.includes(hole.state) || hole.next || hole.state !== 'not shown' ? 'text-ink' : 'text-ink-3', keyOf(hole) === chosen && 'font-semibold')} style={{ left: xs[at], top: MIDDLE + 17 }}>{hole.level === 1 ? hole.card : hole.name}</span>
+        ))}
+      </div>
     </div>
   )
 })

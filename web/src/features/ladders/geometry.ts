@@ -9,14 +9,23 @@ export const keyOf = (step: { key: string; level: number }): StepKey => `${step.
 export const KNOWN: readonly Hole['state'][] = ['mastered', 'fading', 'said']
 
 const WIDEST = 104
-const SIDE = 46
+const SIDE = 52
 /** A label needs so much room to itself, px. */
 const LABEL = 98
 
+/** So near each other no two holes are drawn: a finger has to tell them apart. */
+const NEAREST = 30
+
+const gapsOf = (holes: readonly Hole[]) => holes.map((hole, at) => (at === 0 ? 0 : Math.max(1, hole.below === null ? 1 : Math.min(hole.notches, 3))))
+const sum = (gaps: readonly number[]) => gaps.reduce((total, gap) => total + gap, 0)
+
+/** How wide a string is drawn: as there is room, or wider where its holes would run into each other. */
+export const widthOf = (holes: readonly Hole[], room: number): number => Math.max(room, 2 * SIDE + NEAREST * sum(gapsOf(holes)))
+
 /** The x of every hole, px. */
 export function places(holes: readonly Hole[], width: number): number[] {
-  const gaps = holes.map((hole, at) => (at === 0 ? 0 : Math.max(1, hole.below === null ? 1 : Math.min(hole.notches, 4))))
-  const total = gaps.reduce((sum, gap) => sum + gap, 0)
+  const gaps = gapsOf(holes)
+  const total = sum(gaps)
   const unit = total === 0 ? 0 : Math.min(WIDEST, (width - 2 * SIDE) / total)
   let x = SIDE
   return gaps.map((gap) => { x += gap * unit; return x })
@@ -49,4 +58,10 @@ export function swing(x: number, y: number): string {
     const t = (n + 1) / (half * 2)
     return `L${(x - half + n + 1).toFixed(1)} ${(y + 6 * Math.sin(Math.PI * t) * Math.sin((n + 1) * 1.05)).toFixed(1)}`
   }).join('')
+}
+
+/** Where on a string one rests first: what is at work, else what is next, else the last that is known. */
+export function restOf(holes: readonly Hole[]): Hole | undefined {
+  return holes.find((hole) => hole.stuck || hole.state === 'working' || hole.state === 'alone' || hole.state === 'shown') ?? holes.find((hole) => hole.next)
+    ?? [...holes].reverse().find((hole) => KNOWN.includes(hole.state)) ?? holes[0]
 }
