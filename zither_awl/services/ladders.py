@@ -29,7 +29,7 @@ from zither_awl.services.catalogue import designs, graph_of
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
 from zither_awl.services.need import need_of
-from zither_awl.services.rungs import link_rungs
+from zither_awl.services.rungs import link_rungs, rung_of
 
 QUIET = Progress(False, False)
 NEAR = ("ready", "almost")
@@ -138,10 +138,12 @@ def map_of(house: House, child: Child, on: date) -> Map:
         need, judge = need_of(house, child, on), house.judgements(on)
         standing = house.standing
         card_ids = {(c.key, c.level): c.id for c in house.cupboard.cards.values() if c.key and not c.between}
-        trays: dict[tuple[Rung, bool], list[Tray]] = {}
+        trays: dict[Rung, list[Tray]] = {}
+        between: dict[Rung, list[Tray]] = {}
         for tray in house.trays:
             if child.id in tray.for_children:
-                trays.setdefault(((tray.card.key, tray.card.level), tray.card.between), []).append(tray)
+                goal = rung_of(tray.card.toward) if tray.card.between else (tray.card.key, tray.card.level)
+                (between if tray.card.between else trays).setdefault(goal, []).append(tray)
         verdicts: dict[Rung, Readiness] = {}
         records: dict[Rung, Record] = {}
 
@@ -152,10 +154,10 @@ def map_of(house: House, child: Child, on: date) -> Map:
             if rung not in need.implied:
                 verdicts[rung], records[rung] = verdict, Record(mastery=state)
             tries = judge.tries(child, card_ids[rung]) if rung in card_ids else ()
-            mine = trays.get((rung, False), ())
+            mine = trays.get(rung, ())
             return Step(hole, state, verdict, progress(tries, practice=house.practice) if tries else QUIET,
                         tuple(t for t in mine if t.id in standing), tuple(t for t in mine if t.id not in standing),
-                        state == "not shown" and rung in need.implied, tuple(trays.get((rung, True), ())))  # fmt: skip
+                        state == "not shown" and rung in need.implied, tuple(between.get(rung, ())))  # fmt: skip
 
         strung = tuple(Strung(each, tuple(step(hole) for hole in each.holes)) for each in strings_of(house))
         return Map(child, on, strung, sorted_out(verdicts, records))

@@ -86,8 +86,8 @@ class Wish:
     """Things the card does not name, by the role they are given."""
     eased: tuple[str, ...] = ()
     """Dimensions the adult makes one notch easier beforehand."""
-    between: bool = False
-    """Whether it is a step on the way to the level, not the level itself."""
+    toward: str = ""
+    """The step it is on the way to, as "tongs:1", where it is a step between."""
 
     def __post_init__(self) -> None:
         strange = [dim for dim in self.eased if dim not in EASED]
@@ -157,7 +157,7 @@ def compose(desk: Desk, wish: Wish) -> Composed:
             house, child, today, lighter(made.assembled.difficulty, wish.eased)),
         takes=tuple(c for c in shared_stock([*others, itself], stock) if -1 in dict(c.trays)),
         freeing=_freeing(house, today, card, level, need, wish) if made.short else (), costs=costs,
-        name=house.tray(wish.instead_of).name if wish.instead_of else free_name(house, card, level, wish.between),
+        name=house.tray(wish.instead_of).name if wish.instead_of else free_name(house, card, level, wish.toward),
     )  # fmt: skip
 
 
@@ -180,10 +180,10 @@ def _wished_level(card: Design, wish: Wish) -> Level:
     return replace(level, pour=replace(level.pour, share=wish.share))
 
 
-def free_name(house: House, card: Design, level: Level, between: bool = False) -> str:
+def free_name(house: House, card: Design, level: Level, toward: str = "") -> str:
     """A name for a tray that no other tray bears."""
     taken = {t.name for t in house.all_trays}
-    plain = f"{card.titled(level)[:54]} (a step between)" if between else card.titled(level)[:72]
+    plain = f"{card.titled(level)[:54]} (a step between)" if toward else card.titled(level)[:72]
     return next(name for n in range(1, 1000) if (name := plain if n == 1 else f"{plain} ({n})") not in taken)
 
 
@@ -268,7 +268,7 @@ def keep(
         meant = (for_children or frozenset({composed.child.id})) | (old.for_children if old else frozenset())
         bin_id = bin_for(work, house, bin_name) if bin_name.strip() or not old else old.bin_id
         tray = made_tray(work, made, composed.level, name, meant, tray_id=old.id if old else 0, bin_id=bin_id,
-                         eased=wish.eased, between=wish.between)  # fmt: skip
+                         eased=wish.eased, toward=wish.toward)  # fmt: skip
         why = exception.strip() if must is not None else ""
         kept = work.cupboard.save_tray(replace(tray, photo_id=old.photo_id if old else None, exception=why))
         link_rungs(work, designs(house))
@@ -277,13 +277,13 @@ def keep(
 
 def made_tray(
     work: Store, made: Made, level: Level, name: str, meant: frozenset[int], *, tray_id: int = 0,
-    bin_id: int | None = None, eased: tuple[str, ...] = (), between: bool = False,
+    bin_id: int | None = None, eased: tuple[str, ...] = (), toward: str = "",
 ) -> Tray:  # fmt: skip
     """A tray as it was put together, with the household's own card for it, ready to be saved."""
     contents = _with_tap_water(work, made.assembled.contents)
     return tray_of(
         made.design, level, replace(made.assembled, contents=contents), name=name,
-        card=card_for(work, made.design, level, between=between), eased=eased,
+        card=card_for(work, made.design, level, toward=toward), eased=eased,
         for_children=meant, tray_id=tray_id, bin_id=bin_id,
     )  # fmt: skip
 
@@ -347,7 +347,7 @@ def wish_of(desk: Desk, tray_id: int) -> Wish:
         left_out=tuple(role.name for role in level.roles if not role.optional and not role.same_as
                        and role.name not in there),
         added={c.role: c.component.id for c in inner if level.role(c.role) is None},
-        eased=tray.eased, between=tray.card.between,
+        eased=tray.eased, toward=tray.card.toward,
         key=tray.card.key, level=tray.card.level, child_id=child, fixed={c.role: c.component.id for c in inner},
         counts={c.role: c.count for c in inner if not c.component.medium}, container=container, instead_of=tray_id,
         spots={c.role: (c.x_mm, c.y_mm, c.turned) for c in inner if c.x_mm is not None and c.y_mm is not None},

@@ -5,21 +5,22 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping
 from dataclasses import replace
 
+from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.trays import Design, Level
 from zither_awl.core.values import Card, Rung
 from zither_awl.store import Store
 
 
-def card_for(work: Store, design: Design, level: Level, *, between: bool = False) -> Card:
-    """The household's card for one level of a design; `between`: for a step on the way to it."""
+def card_for(work: Store, design: Design, level: Level, *, toward: str = "") -> Card:
+    """The household's card for one level of a design; `toward`: for a step between, on the way to that one."""
     known = next((c for c in work.cupboard.cards().values()
-                  if (c.key, c.level, c.between) == (design.key, level.number, between)), None)  # fmt: skip
+                  if (c.key, c.level, c.toward) == (design.key, level.number, toward)), None)  # fmt: skip
     titled = design.titled(level)
-    name = f"{titled[:62]} (a step between)" if between else titled[:80]
+    name = f"{titled[:40]}, before {toward}"[:80] if toward else titled[:80]
     return Card(
         id=known.id if known else 0, name=known.name if known else name, area=design.area,
         from_months=design.opens_at(level), to_months=design.to_months, follows=known.follows if known else (),
-        key=design.key, level=level.number, guess=level.guess, sort=design.sort, between=between,
+        key=design.key, level=level.number, guess=level.guess, sort=design.sort, toward=toward,
     )  # fmt: skip
 
 
@@ -32,9 +33,18 @@ def link_rungs(work: Store, known: Mapping[str, Design], *, without: Collection[
         if card.key not in known:
             continue
         here, design = (card.key, card.level), known[card.key]
-        before = {ids[rung] for rung in design.before(card.level) if rung in ids}
+        goal = rung_of(card.toward) if card.toward else here
+        before = {ids[rung] for rung in known[goal[0]].before(goal[1]) if rung in ids} if goal[0] in known else set()
         gone = {ids[earlier] for step, earlier in without if step == here and earlier in ids} - before
         follows = tuple(sorted({*card.follows, *before} - gone - {card.id}))
         told = replace(card, follows=follows, guess=design.level(card.level).guess, sort=design.sort)
         if told != card:
             work.cupboard.save_card(told)
+
+
+def rung_of(text: str) -> Rung:
+    """A rung as it is written: "tongs:1". Raises: InvalidValue."""
+    key, _, number = text.partition(":")
+    if not key or not number.isdigit():
+        raise InvalidValue(FieldProblem("toward", f'is {text!r}; expected a card and a level, such as "tongs:1".'))
+    return key, int(number)

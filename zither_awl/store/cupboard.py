@@ -79,7 +79,7 @@ class CupboardKeeper:
         return {
             r.id: Card(id=r.id, name=r.name, area=r.area, from_months=r.from_months, to_months=r.to_months,
                        follows=tuple(follows[r.id]), key=r.key, level=r.level, guess=r.guess, sort=r.sort,
-                       between=r.between)
+                       toward=r.toward)
             for r in self._session.scalars(select(CardRow))
         }  # fmt: skip
 
@@ -192,7 +192,7 @@ class CupboardKeeper:
     def _save_card(self, card: Card) -> int:
         row = self._session.get(CardRow, card.id) if card.id else None
         row = row or self._session.scalars(select(CardRow).where(CardRow.name == card.name)).first() or CardRow()
-        for name in ("name", "area", "from_months", "to_months", "key", "level", "guess", "sort", "between"):
+        for name in ("name", "area", "from_months", "to_months", "key", "level", "guess", "sort", "toward"):
             setattr(row, name, getattr(card, name))
         self._session.add(row)
         self._session.flush()

@@ -5378,8 +5378,6 @@ export interface components {
             added: {
                 [key: string]: number;
             };
-            /** Between */
-            between: boolean;
             /** Child Id */
             child_id: number;
             /** Container */
@@ -5402,6 +5400,8 @@ export interface components {
             level: number;
             /** Spots */
             spots: components["schemas"]["SpotByHandOut"][];
+            /** Toward */
+            toward: string;
         };
         /** MakeableOut */
         MakeableOut: {
@@ -8419,11 +8419,6 @@ export interface components {
             added?: {
                 [key: string]: number;
             };
-            /**
-             * Between
-             * @default false
-             */
-            between?: boolean;
             /** Child Id */
             child_id: number;
             /**
@@ -8477,6 +8472,11 @@ export interface components {
              * @default []
              */
             spots?: components["schemas"]["SpotByHandIn"][];
+            /**
+             * Toward
+             * @default
+             */
+            toward?: string;
         };
         /**
          * WordOut

@@ -111,7 +111,7 @@ class WishIn(In):
     instead_of: Id | None = None
     left_out: list[Text] = []
     eased: list[Text] = []
-    between: Flag = False
+    toward: Text = ""
     added: dict[str, Id] = {}
 
 
@@ -302,7 +302,7 @@ class MadeTrayOut(Out):
     left_out: list[str]
     added: dict[str, int]
     eased: list[str]
-    between: bool
+    toward: str
 
 
 class HouseholdFileOut(Out):

@@ -46,7 +46,7 @@ def _wish(json: WishIn) -> Wish:
         key=json.key, level=json.level, child_id=json.child_id, fixed=json.fixed, counts=json.counts,
         container=json.container, spots={s.role: (s.x_mm, s.y_mm, s.turned) for s in json.spots}, share=json.share,
         instead_of=json.instead_of, left_out=tuple(json.left_out), added=json.added,
-        eased=tuple(json.eased), between=json.between,
+        eased=tuple(json.eased), toward=json.toward,
     )  # fmt: skip
 
 
@@ -74,7 +74,7 @@ def get_composed(tray_id: int) -> MadeTrayOut:
     wish = make.wish_of(desk(), tray_id)
     return MadeTrayOut(key=wish.key, level=wish.level, child_id=wish.child_id, fixed=dict(wish.fixed),
                        counts=dict(wish.counts), container=wish.container, left_out=list(wish.left_out),
-                       eased=list(wish.eased), between=wish.between,
+                       eased=list(wish.eased), toward=wish.toward,
                        added=dict(wish.added),
                        spots=[SpotByHandOut(role=role, x_mm=x, y_mm=y, turned=turned)
                               for role, (x, y, turned) in wish.spots.items()])  # fmt: skip

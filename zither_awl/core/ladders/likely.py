@@ -135,10 +135,11 @@ def likely_ready(waits: Sequence[Sequence[int]], curve: Curve, on: date, *,
         for gone in chain:
             one = after_each_other(one, remaining(curve, gone))
         through = both(through, one)
-    days = [next((day for day, chance in enumerate(through) if chance >= share), None) for share in (LOW, 0.5, HIGH)]
-    if days[0] is None or days[1] is None:
-        return None
     least = max((opens - on).days, 0) if opens else 0
-    early, middle = max(days[0], least), max(days[1], least)
-    late = None if days[2] is None else on + timedelta(days=max(days[2], least))
-    return Likely(on + timedelta(days=early), on + timedelta(days=middle), late)
+
+    def by(share: float) -> date | None:
+        day = next((day for day, chance in enumerate(through) if chance >= share - 1e-9), None)
+        return None if day is None else on + timedelta(days=max(day, least))
+
+    earliest, median = by(LOW), by(0.5)
+    return Likely(earliest, median, by(HIGH)) if earliest and median else None

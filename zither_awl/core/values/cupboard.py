@@ -68,8 +68,9 @@ class Card:
     """The chance of getting it right by luck."""
     sort: str = "work"
     """As of its design: a song, a talk or a book is loved, and never mastered."""
-    between: bool = False
-    """Whether it is not the level itself but a step on the way to it: who knows it does not know the level yet."""
+    toward: str = ""
+    """The step it is on the way to, as "tongs:1", where it is not the level itself but a step between: who knows it
+    does not know that step yet."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -79,6 +80,11 @@ class Card:
                     f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.")
         wrong.check(0 <= self.guess < 1, "guess", f"is {self.guess}; expected 0 to less than 1.")
         wrong.finish()
+
+    @property
+    def between(self) -> bool:
+        """Whether it is a step between, and not the level of its design itself."""
+        return bool(self.toward)
 
     @property
     def concept(self) -> str:

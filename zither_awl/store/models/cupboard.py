@@ -77,7 +77,7 @@ class CardRow(Base):
     level: Mapped[int]
     guess: Mapped[float]
     sort: Mapped[str] = mapped_column(String(16))
-    between: Mapped[bool]
+    toward: Mapped[str] = mapped_column(String(48))
 
 
 class CardFollowsRow(Base):

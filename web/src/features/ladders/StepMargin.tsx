@@ -112,7 +112,7 @@ function Changed({ step }: { step: Step }) {
   )
 }
 
-const wishOf = (each: Bridge) => encodeURIComponent(JSON.stringify({ fixed: each.fixed, counts: each.counts, left_out: each.left_out, eased: each.eased, between: true }))
+const wishOf = (each: Bridge, step: Step) => encodeURIComponent(JSON.stringify({ fixed: each.fixed, counts: each.counts, left_out: each.left_out, eased: each.eased, toward: keyOf(step) }))
 
 /** A step between, from this cupboard; or what is missing for one. */
 function Between({ step, child }: { step: Step; child: Person }) {
@@ -124,7 +124,7 @@ function Between({ step, child }: { step: Step; child: Person }) {
           <p className="font-semibold">{each.title}</p>
           {each.how.map((how) => <p key={how}>{how}</p>)}
           <p className="text-sm text-ink-2">{sentence(each.from_below)}. {each.fetch.length > 0 && `Free: ${each.fetch.join(', ')}.`}</p>
-          <Link className={cx(plainLink, 'mt-2')} to={`/make?card=${each.key}&level=${each.level}&child=${child.id}&wish=${wishOf(each)}`}>Make this step between</Link>
+          <Link className={cx(plainLink, 'mt-2')} to={`/make?card=${each.key}&level=${each.level}&child=${child.id}&wish=${wishOf(each, step)}`}>Make this step between</Link>
         </div>
       ))}
       {step.lacking.map((each) => (

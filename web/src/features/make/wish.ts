@@ -3,7 +3,7 @@ import type { Schemas } from '@/lib/http'
 import { impossible } from '@/lib/impossible'
 
 export type Wish = Required<Pick<Schemas['WishIn'], 'key' | 'level' | 'child_id' | 'fixed' | 'counts' | 'spots'>> &
-  { container: number | null; share: number | null; instead_of: number | null; left_out: string[]; added: Record<string, number>; eased: string[]; between: boolean }
+  { container: number | null; share: number | null; instead_of: number | null; left_out: string[]; added: Record<string, number>; eased: string[]; toward: string }
 
 export type Change =
   | { type: 'levelled'; level: number }
@@ -20,13 +20,13 @@ export type Change =
 
 /** A card as it is offered, nothing chosen by hand. */
 export const wished = (key: string, level: number, child: number): Wish =>
-  ({ key, level, child_id: child, fixed: {}, counts: {}, spots: [], container: null, share: null, instead_of: null, left_out: [], added: {}, eased: [], between: false })
+  ({ key, level, child_id: child, fixed: {}, counts: {}, spots: [], container: null, share: null, instead_of: null, left_out: [], added: {}, eased: [], toward: '' })
 
 /** What another view wished for beside the card: a step between, as it stands in the address. What cannot be read is passed over. */
 export function wishIn(text: string | null): Partial<Wish> {
   try {
     const told = JSON.parse(text ?? '{}') as Partial<Wish>
-    return { fixed: told.fixed ?? {}, counts: told.counts ?? {}, left_out: told.left_out ?? [], eased: told.eased ?? [], between: told.between === true }
+    return { fixed: told.fixed ?? {}, counts: told.counts ?? {}, left_out: told.left_out ?? [], eased: told.eased ?? [], toward: told.toward ?? '' }
   } catch {
     return {}
   }
