@@ -27,9 +27,9 @@ from zither_awl.core.ladders.graph import check_graph, frontier, implied_by
 from zither_awl.core.ladders.growth import Stood, growth
 from zither_awl.core.ladders.likely import (
     Span,
-    curve_of,
     kaplan_meier,
     likely_ready,
+    pace_of,
     remaining,
     usual_curve,
 )
@@ -246,22 +246,23 @@ def test_the_curve_is_the_one_of_kaplan_and_meier(spans: list[Span]) -> None:
 
 
 @given(SPANS)
-def test_a_curve_falls_from_one_and_is_the_usual_one_without_any_of_its_own(spans: list[Span]) -> None:
-    curve = curve_of(spans)
-    assert all(1 >= a >= b - 1e-12 and b >= 0 for a, b in pairwise(curve))
+def test_ever_more_levels_are_through_and_without_any_of_its_own_a_house_is_usual(spans: list[Span]) -> None:
+    through = remaining(pace_of(spans), 0)
+    assert through[0] <= 1
+    assert all(0 <= a <= b + 1e-12 for a, b in pairwise(through))
     if not any(s.complete for s in spans):
-        assert curve == usual_curve()
+        assert through == pytest.approx([1 - left for left in usual_curve()])
 
 
 def test_likely_ready_by_hand() -> None:
-    ten = curve_of([Span(days, True) for days in range(1, 11)])
+    ten = pace_of([Span(days, True) for days in range(1, 11)])
     on = date(2026, 3, 16)
     found = likely_ready([[0]], ten, on)
     assert found is not None
     assert [(d - on).days for d in (found.earliest, found.median, found.latest or on)] == [1, 5, 9]
-    begun = likely_ready([[5]], ten, on)
+    begun = likely_ready([[5]], pace_of([Span(days, True) for days in range(1, 11)] * 2), on)
     assert begun is not None
-    assert (begun.median - on).days == 3
+    assert (begun.median - on).days == 3, "ten of the household's own lasted longer than five days"
     chain = likely_ready([[0, 0]], ten, on)
     both = likely_ready([[0], [0]], ten, on)
     assert chain is not None
@@ -271,8 +272,10 @@ def test_likely_ready_by_hand() -> None:
     assert later is not None
     assert later.earliest == later.median == on + timedelta(days=60)
     assert likely_ready([], ten, on) == likely_ready([], ten, on, opens=on)
-    assert likely_ready([[0]], curve_of([Span(500, n < 10) for n in range(40)]), on) is None
-    assert remaining(ten, 900)[24] == pytest.approx(0.5), "it lasted longer than any: taken as one that begins"
+    assert likely_ready([[0]], pace_of([Span(500, n < 10) for n in range(40)]), on) is None
+    usual = pace_of([])
+    assert remaining(ten, 40) == remaining(usual, 40), "it lasted longer than any of ten: as usual"
+    assert remaining(ten, 0)[5] == pytest.approx(0.5)
 
 
 def test_growth_is_told_by_what_became_of_each_level() -> None:

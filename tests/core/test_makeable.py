@@ -54,7 +54,7 @@ def test_the_best_comes_first_and_says_why(beginners: Makeable) -> None:
     scores = [m.score for m in beginners.made]
     assert scores == sorted(scores, reverse=True)
     for made in beginners.made:
-        assert set(made.terms) == {"fit", "area missing", "effort", "stands in", "held back"}
+        assert set(made.terms) == {"fit", "next step", "area missing", "effort", "stands in", "held back"}
         assert made.reasons[0].rule in ("FIT", "SEQ-1")
         assert "Ilse" in made.reasons[0].text
     held = [m.terms["held back"] < 0 for m in beginners.made]

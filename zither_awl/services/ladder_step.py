@@ -10,7 +10,7 @@ from datetime import date, timedelta
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.ladders.bridge import Bridging, bridge
-from zither_awl.core.ladders.likely import Curve, Likely, Span, curve_of, likely_ready
+from zither_awl.core.ladders.likely import Likely, Pace, Span, likely_ready, pace_of
 from zither_awl.core.ladders.progress import Offered, relearn_due, remedy_for
 from zither_awl.core.ladders.strings import String
 from zither_awl.core.mastery import KNOWN
@@ -71,7 +71,7 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
                  for tray in (*step.out, *step.resting)]  # fmt: skip
         works = work.log.episodes([key for keys in noted for key in keys][:NOTES])
     notes = tuple((w.local_day, e.text) for w in reversed(works) for e in w.events if e.kind == "note")
-    curve, own = _curve(desk, house, today)
+    pace, own = _pace(desk, house, today)
 
     def reckon() -> About:
         below = here.step(step.hole.below) if step.hole.below else None
@@ -91,15 +91,16 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
             shown_days_ago=(today - max(shown)).days if shown else None, practice=house.practice,
         ) if step.progress.stuck else None  # fmt: skip
         graph = graph_of(house)
-        at_work = step.state not in (*KNOWN, "not shown")
+        touched = max([*shown, *(v.local_day for v in tries)], default=date.min)
+        at_work = step.state not in (*KNOWN, "not shown") and (today - touched).days <= QUIET_DAYS
         waits = step.state == "not shown"
         return About(
             step=step, string=strung.string, number=at + 1, below=below,
             before=tuple(s for r in graph[rung] if (s := here.step(r)) is not None),
             after=tuple(s for each in here.strung for s in each.steps if rung in graph[s.rung]),
             between=between, remedy=remedy,
-            known_by=likely_ready([[_gone(house, child, rung, today)]], curve, today) if at_work else None,
-            ready_by=_ready_by(house, child, here, step, curve, today) if waits else None, own_spans=own,
+            known_by=likely_ready([[_gone(house, child, rung, today)]], pace, today) if at_work else None,
+            ready_by=_ready_by(house, child, here, step, pace, today) if waits else None, own_spans=own,
             again_on=relearn_due(mastered, max((v.local_day for v in tries), default=None),
                                  practice=house.practice) if mastered else None,
             reasons=(*(mastered.reasons if mastered else ()), *step.progress.reasons, *step.verdict.reasons),
@@ -123,10 +124,10 @@ def _between(house: House, child: Child, step: Step, below: Step | None, today: 
     )  # fmt: skip
 
 
-def _curve(desk: Desk, house: House, today: date) -> tuple[Curve, int]:
+def _pace(desk: Desk, house: House, today: date) -> tuple[Pace, int]:
     """How long levels take in this house, and how many of its own are complete."""
 
-    def reckon() -> tuple[Curve, int]:
+    def reckon() -> tuple[Pace, int]:
         last: dict[tuple[int, int], date] = {}
         for visit in house.window.visits:
             if visit.card_id is not None:
@@ -148,9 +149,9 @@ def _curve(desk: Desk, house: House, today: date) -> tuple[Curve, int]:
             seen = last.get(pair, tried)
             ended = mastered or (today if (today - seen).days <= QUIET_DAYS else seen)
             found.append(Span(max((ended - begun).days, 0), mastered is not None))
-        return curve_of(found), sum(span.complete for span in found)
+        return pace_of(found), sum(span.complete for span in found)
 
-    return house.once(("curve", today), reckon)
+    return house.once(("pace", today), reckon)
 
 
 def _gone(house: House, child: Child, rung: Rung, today: date) -> int:
@@ -162,7 +163,7 @@ def _gone(house: House, child: Child, rung: Rung, today: date) -> int:
     return (today - min(days)).days if days else 0
 
 
-def _ready_by(house: House, child: Child, here: Map, step: Step, curve: Curve, today: date) -> Likely | None:
+def _ready_by(house: House, child: Child, here: Map, step: Step, pace: Pace, today: date) -> Likely | None:
     """When a level that waits is likely to be ready."""
     graph = graph_of(house)
 
@@ -175,7 +176,7 @@ def _ready_by(house: House, child: Child, here: Map, step: Step, curve: Curve, t
 
     waits = [chain for chain in chains(step.rung, 0) if chain]
     opens = opens_on(child, step.hole.design.opens_at(step.hole.level), today)
-    return likely_ready(waits, curve, today, opens=opens) if waits or opens > today else None
+    return likely_ready(waits, pace, today, opens=opens) if waits or opens > today else None
 
 
 def opens_on(child: Child, months: int, on: date) -> date:

@@ -1,8 +1,8 @@
 """When a child is likely to be ready for a level: how long levels take from the first showing until they are mastered.
 
 The household's own levels are read as Kaplan and Meier (1958) read a trial: those still at work count for as long as
-they lasted. Until ten are complete they are blended with how long levels usually take (a log-normal of our own, no
-source). Days are counted in whole days.
+they lasted. Until ten are complete that lasted as long they are blended with how long levels usually take (a
+log-normal of our own, no source). Days are counted in whole days.
 """
 
 from __future__ import annotations
@@ -49,6 +49,14 @@ Curve = tuple[float, ...]
 """The chance that a level is not mastered so many days after its first showing, from day 0 to MOST_DAYS."""
 
 
+@dataclass(frozen=True, slots=True)
+class Pace:
+    """How long levels take in a household: the curve of its own, and how long its complete ones took, sorted."""
+
+    own: Curve
+    complete: tuple[int, ...]
+
+
 def kaplan_meier(spans: Iterable[Span]) -> list[tuple[int, float]]:
     """The chance to last longer than so many days, at every day on which a level was completed (Kaplan and Meier 1958:
     the product over those days of 1 - completed / still at work)."""
@@ -75,12 +83,10 @@ def _usual() -> Curve:
                  for day in range(MOST_DAYS + 1))  # fmt: skip
 
 
-def curve_of(spans: Sequence[Span]) -> Curve:
-    """How long levels take in this household: its own, blended with the usual until ten are complete."""
-    complete = sum(span.complete for span in spans)
-    share = min(complete / OWN_ENOUGH, 1.0)
-    own = _own(spans) if complete else _usual()
-    return tuple(share * mine + (1 - share) * usual for mine, usual in zip(own, _usual(), strict=True))
+def pace_of(spans: Sequence[Span]) -> Pace:
+    """How long levels take in this household."""
+    complete = tuple(sorted(span.days for span in spans if span.complete))
+    return Pace(_own(spans) if complete else usual_curve(), complete)
 
 
 def _own(spans: Sequence[Span]) -> Curve:
@@ -95,13 +101,22 @@ def _own(spans: Sequence[Span]) -> Curve:
     return tuple(found)
 
 
-def remaining(curve: Curve, gone: int) -> list[float]:
-    """By day from now: the chance that a level at work since `gone` days is mastered by then."""
+def remaining(pace: Pace, gone: int) -> list[float]:
+    """By day from now: the chance that a level at work since `gone` days is mastered by then.
+
+    The household's own curve counts in full once ten of its levels that took longer than that are complete; until then
+    it is blended with how long levels usually take.
+    """
+    share = min(sum(days > gone for days in pace.complete) / OWN_ENOUGH, 1.0)
+    own, usual = _after(pace.own, gone), _after(usual_curve(), gone)
+    return [share * mine + (1 - share) * theirs for mine, theirs in zip(own, usual, strict=True)]
+
+
+def _after(curve: Curve, gone: int) -> list[float]:
     here = min(gone, MOST_DAYS)
     still = curve[here]
     if still <= 1e-9:
-        # It has lasted longer than any: what is left is taken as usual for one that begins now.
-        return [1 - each for each in _usual()]
+        return [1.0] * (MOST_DAYS + 1)
     return [1 - curve[min(here + day, MOST_DAYS)] / still for day in range(MOST_DAYS + 1)]
 
 
@@ -121,7 +136,7 @@ def both(a: Sequence[float], b: Sequence[float]) -> list[float]:
     return [x * y for x, y in zip(a, b, strict=True)]
 
 
-def likely_ready(waits: Sequence[Sequence[int]], curve: Curve, on: date, *,
+def likely_ready(waits: Sequence[Sequence[int]], pace: Pace, on: date, *,
                  opens: date | None = None) -> Likely | None:  # fmt: skip
     """When a child is likely to be ready for a level.
 
@@ -133,7 +148,7 @@ def likely_ready(waits: Sequence[Sequence[int]], curve: Curve, on: date, *,
     for chain in waits:
         one = [1.0] * (MOST_DAYS + 1)
         for gone in chain:
-            one = after_each_other(one, remaining(curve, gone))
+            one = after_each_other(one, remaining(pace, gone))
         through = both(through, one)
     least = max((opens - on).days, 0) if opens else 0
 

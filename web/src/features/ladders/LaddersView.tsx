@@ -54,7 +54,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
   if (!map) return <Waiting error={error} />
   const span = map.begun_on ? Math.round((Date.parse(today) - Date.parse(map.begun_on)) / DAY) : 0
   return (
-    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_21.5rem] items-start max-[1100px]:grid-cols-1">
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_21.5rem] items-start max-[1100px]:grid-cols-1 print:block">
       <div className="flex min-w-0 flex-col gap-4 px-5 py-4 max-[500px]:px-3 print:hidden">
         <Heading title="Ladders" aside={<Button onClick={() => window.print()}>Print</Button>}>
           {child.name}, {map.age} · {map.known} known, {map.at_work} at work, a next step on {map.next} of {counted(map.strings.length, 'ladder')}

@@ -2,6 +2,7 @@ import { useQueries } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Schemas } from '@/lib/http'
 import { laddersQuery } from '@/lib/queries'
+import { calendarDay } from '@/lib/words'
 import { PatternMark } from '@/ui/PatternMark'
 import { HoleSign, Legend } from './HoleSign'
 import { keyOf, type StepKey, type Strung } from './geometry'
@@ -27,12 +28,12 @@ function ForOne({ map }: { map: Schemas['LaddersOut'] }) {
   return (
     <>
       <h1>{map.child}, {map.age}: the ladders begun</h1>
-      <p className="mb-2">{map.on}. {map.known} known, {map.at_work} at work.</p>
+      <p className="mb-2">{calendarDay(map.on)}. {map.known} known, {map.at_work} at work.</p>
       {begun.map((each) => (
         <div key={each.name} className="mb-2 break-inside-avoid border-t border-line pt-1">
           <p><strong>{each.name}</strong> <span className="text-ink-2">{each.area}</span></p>
           <ol className="flex flex-wrap gap-x-4 gap-y-0.5 text-[9pt]">
-            {each.holes.map((hole) => <li key={keyOf(hole)} className="inline-flex items-center gap-1"><HoleSign state={hole.state} next={hole.next} implied={hole.implied} almost={hole.verdict === 'almost'} stuck={hole.stuck} size={14} />{hole.name}</li>)}
+            {each.holes.map((hole) => <li key={keyOf(hole)} className="inline-flex items-center gap-1"><HoleSign state={hole.state} next={hole.next} implied={hole.implied} almost={hole.verdict === 'almost'} stuck={hole.stuck} size={14} />{hole.level === 1 ? `${hole.card}: ${hole.name}` : hole.name}</li>)}
           </ol>
         </div>
       ))}
