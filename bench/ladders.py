@@ -22,9 +22,10 @@ from collections.abc import Iterable, Iterator
 from datetime import date, timedelta
 from pathlib import Path
 from random import Random
+from statistics import median
 
 from bench.mastery import try_of
-from bench.memory import PORT, TIMES, Browser, p95, served, structural, timed
+from bench.memory import PORT, Browser, p95, served, structural, timed
 from zither_awl.core.concentration import fold
 from zither_awl.core.ladders.likely import Span, likely_ready, pace_of
 from zither_awl.core.ladders.progress import progress
@@ -33,7 +34,7 @@ from zither_awl.core.simulate import GrowingChild, Plan, SimulatedHouse, by_sign
 from zither_awl.core.simulate.policies import Model
 from zither_awl.core.values import Visit
 
-LUCK, FOUND_WITHIN, LOOKS, EVERY = 0.06, 10, 20, 14
+LUCK, FOUND_WITHIN, LOOKS, EVERY, ASKED = 0.06, 10, 20, 14, 100
 MODELS: tuple[Model, ...] = ("picks", "grows")
 
 
@@ -151,15 +152,16 @@ def served_ms(folder: Path) -> None:
         path = f"ladders?child={child}"
         print(f"first: {timed(lambda: browser.get(path)):.0f} ms")
         after = []
-        for number in range(TIMES):
+        for number in range(ASKED):
             structural(browser, number)
             after.append(timed(lambda: browser.get(path)))
         said = []
-        for number in range(TIMES):
+        for number in range(ASKED):
             answer = "yes" if number % 2 else "not yet"
             browser.send("PUT", "ladders/said", {"child_id": child, "key": "tongs", "level": 1, "answer": answer})
             said.append(timed(lambda: browser.get(path)))
-        print(f"p95 after a write to the cupboard {p95(after):.0f} ms, after an adult's word {p95(said):.0f} ms")
+        for what, times in (("a write to the cupboard", after), ("an adult's word", said)):
+            print(f"after {what}: median {median(times):.0f} ms, p95 {p95(times):.0f} ms, worst {max(times):.0f} ms")
     finally:
         server.terminate()
         server.wait()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import ipaddress
 import os
 import signal
@@ -33,6 +34,8 @@ from zither_awl.settings import Settings
 
 THREADS, PATIENCE_S = 8, 1
 """How many answer at once, and how many seconds they are waited for when the program stops."""
+SETTLES_S = 1.0
+"""So long after the house was first read its answers are ready, and what they rest on is taken as lasting."""
 LOOK_EVERY_S = 3600.0
 """So often it is looked whether a new day wants its copy."""
 
@@ -60,6 +63,15 @@ class LateHandshake(BuiltinSSLAdapter):
         """The socket, which shakes hands when it is first read from."""
         wrapped = self.context.wrap_socket(sock, do_handshake_on_connect=False, server_side=True)
         return wrapped, dict(SECURE)
+
+
+def settle_memory(desk: Desk, stopped: Event) -> None:
+    """A while after the house was read, take it out of what the collector of cycles goes through: with years of work in
+    it that takes longer than any answer, and nothing of it is in a cycle."""
+    desk.was_read.wait()
+    if not stopped.wait(SETTLES_S):
+        gc.collect()
+        gc.freeze()
 
 
 def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None:
@@ -102,6 +114,7 @@ def _run(servers: list[Server], desk: Desk) -> None:
     stopped = Event()
     if hasattr(signal, "SIGTERM"):
         signal.signal(signal.SIGTERM, lambda *_: stopped.set())
+    Thread(target=settle_memory, args=(desk, stopped), daemon=True).start()
     try:
         while not stopped.is_set():
             _daily_copy(desk)

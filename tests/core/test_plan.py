@@ -13,6 +13,7 @@ from tests.builders import BEADS, TODAY, card, child, placed, tray, unit
 from tests.core.flat import best_by_highs
 from tests.core.shelves import TINY_PRACTICE, L, M, S, Worth, best_by_trying, every_plan, problem, tiny, with_standing
 from zither_awl.core.errors import InvalidValue
+from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import endangers, hazards
 from zither_awl.core.shelf import (
@@ -151,6 +152,20 @@ def test_areas_stand_together_or_mixed_as_the_house_prefers() -> None:
 
     assert pairs(1) == 2
     assert pairs(-1) == 0
+
+
+def test_one_ladder_stands_on_a_board_where_the_house_keeps_it_so() -> None:
+    trays = [tray(f"T{n}", id=n, card=card(f"C{n}", id=n, area="art")) for n in range(4)]
+    ladders = {0: "Clay", 1: "Paste", 2: "Clay", 3: "Paste"}
+
+    def pairs(practice: Practice) -> int:
+        plan = planned(small(*trays, ladders=ladders, practice=practice, levels={0: 0, 1: 0, 2: 0, 3: 0}))
+        on = {p.spot: ladders[p.tray.id] for p in plan.placements}
+        return sum(on[Spot(1, b, 0)] == on[Spot(1, b, 1)] for b in (0, 1))
+
+    assert pairs(Practice(boards="one ladder")) == 2
+    with pytest.raises(InvalidValue, match="boards"):
+        Practice(boards="any")  # type: ignore[arg-type]
 
 
 def test_calm_leaves_out_what_hardly_fits_and_new_goes_before_known() -> None:

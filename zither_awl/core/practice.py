@@ -86,6 +86,8 @@ class Practice:
     """The school of evidence that decides; both are always reckoned."""
     letters: Literal["sounds first", "names first"] = "sounds first"
     """The school of letters (SEQ-8)."""
+    boards: Literal["by area", "one ladder"] = "by area"
+    """What stands beside each other: by area as the plan leans, or one ladder a board."""
     look: Literal["weekly", "daily"] = "weekly"
     look_day: int = 6
     """The day of the weekly look: 0 Monday to 6 Sunday."""
@@ -147,6 +149,8 @@ class Practice:
             wrong.check(0 < value < 1, name, f"is {value}; expected between 0 and 1.")
         schools = ("criterion", "estimate")
         wrong.check(self.mastery in schools, "mastery", f"is {self.mastery!r}; expected {' or '.join(schools)}.")
+        boards = ("by area", "one ladder")
+        wrong.check(self.boards in boards, "boards", f"is {self.boards!r}; expected {' or '.join(boards)}.")
         letters = ("sounds first", "names first")
         wrong.check(self.letters in letters, "letters", f"is {self.letters!r}; expected {' or '.join(letters)}.")
         wrong.check(self.look in ("weekly", "daily"), "look", f"is {self.look!r}; expected weekly or daily.")
@@ -165,8 +169,8 @@ class Practice:
         return next(most for below, most in self.trays_out if months < below)
 
 
-SETTABLE = ("mastery", "letters", "look", "look_day", "rest_days", "rest_too_hard_days", "pause_cycles", "pause_days",
-            "ignored_cycles", "changes_at_once", "near_window_months", "showings_a_day")  # fmt: skip
+SETTABLE = ("mastery", "letters", "boards", "look", "look_day", "rest_days", "rest_too_hard_days", "pause_cycles",
+            "pause_days", "ignored_cycles", "changes_at_once", "near_window_months", "showings_a_day")  # fmt: skip
 """What House lets a household set; the rest stays as usual."""
 
 
@@ -182,7 +186,7 @@ def practice_of(told: Mapping[str, Any], **more: Any) -> Practice:
     for name, value in told.items():
         wrong.check(name in SETTABLE, f"practice.{name}", f"is no setting; expected one of {', '.join(SETTABLE)}.")
         usual = getattr(Practice(), name, None) if name in SETTABLE else None
-        kind = str if name in ("mastery", "letters", "look") else int
+        kind = str if name in ("mastery", "letters", "boards", "look") else int
         fits = isinstance(value, kind) and not isinstance(value, bool)
         wrong.check(fits or name not in SETTABLE, f"practice.{name}", f"is {value!r}; expected such as {usual!r}.")
     wrong.finish()

@@ -36,20 +36,28 @@ def whole(design: Design) -> dict[str, Any]:
 
 def entries(house: House) -> Mapping[str, Entry]:
     """Every card by key: those that ship, and the household's own, which stand before them."""
-    return house.once("catalogue", lambda: _entries(house))
+    return house.once("catalogue", lambda: {
+        key: each if each.origin == "own" else replace(each, taken=_taken(house, key))
+        for key, each in _cards(house, house.practice.letters).items()
+    })  # fmt: skip
 
 
-def _entries(house: House) -> dict[str, Entry]:
+def _cards(house: House, letters: str) -> Mapping[str, Entry]:
+    """Every card as if all were taken, under a school of letters: nothing is looked at but the section of cards."""
+    return house.once(("cards", letters), lambda: _entries(house, letters))
+
+
+def _entries(house: House, letters: str) -> dict[str, Entry]:
     shipped = {d.key: d for d in shipped_cards()}
-    found = {key: Entry(design, _taken(house, key), "catalogue") for key, design in shipped.items()}
+    found = {key: Entry(design, True, "catalogue") for key, design in shipped.items()}
     for key, own in house.catalogue.own_cards.items():
         theirs = shipped.get(key)
         update = updated(own, whole(theirs) if theirs else None)
         design = _design_of(own, update)
         changed = theirs is not None and (own.base is None or bool(update.changed))
         origin: Origin = "changed" if changed else "own" if theirs is None else "catalogue"
-        found[key] = Entry(design, theirs is None or _taken(house, key), origin, update)
-    ties = {**_school(house), **house.catalogue.ties}
+        found[key] = Entry(design, True, origin, update)
+    ties = {**(_NAMES_FIRST if letters == "names first" else {}), **house.catalogue.ties}
     return {key: replace(each, design=with_ties(each.design, ties)) for key, each in found.items()} if ties else found
 
 
@@ -68,10 +76,6 @@ _NAMES_FIRST: dict[tuple[Rung, Rung], bool] = {
 """The school of names first (SEQ-8): letters do not wait for the listening game; its last level waits for them."""
 
 
-def _school(house: House) -> Mapping[tuple[Rung, Rung], bool]:
-    return _NAMES_FIRST if house.practice.letters == "names first" else {}
-
-
 def _design_of(own: OwnCard, update: Updated) -> Design:
     """The merged card; where an update does not go together with what was changed, the household's card as it was."""
     try:
@@ -87,7 +91,12 @@ def _taken(house: House, key: str) -> bool:
 
 def designs(house: House) -> Mapping[str, Design]:
     """Every card's design by key, taken or not: a tray made of a card that was left out later keeps it."""
-    return house.once("designs", lambda: {key: each.design for key, each in entries(house).items()})
+    return designs_of(house, house.practice.letters)
+
+
+def designs_of(house: House, letters: str) -> Mapping[str, Design]:
+    """Every card's design under a school of letters: what rests on it is not reckoned again when people change."""
+    return house.once(("designs", letters), lambda: {key: each.design for key, each in _cards(house, letters).items()})
 
 
 def graph_of(house: House) -> dict[Rung, tuple[Rung, ...]]:

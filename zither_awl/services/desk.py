@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from dataclasses import replace
 from datetime import date, datetime, timedelta
 from pathlib import Path
-from threading import RLock
+from threading import Event, RLock
 from typing import Any
 
 from zither_awl.core.days import local_day
@@ -45,6 +45,8 @@ class Desk:
         self._sections: Sections | None = None
         self._answers = Answers()
         self._lock, self._writing = RLock(), RLock()
+        self.was_read = Event()
+        """Set once the whole house was read."""
 
     def close(self) -> None:
         """Let go of the database file, and end what the planner is at."""
@@ -95,6 +97,7 @@ class Desk:
         if kept is None:
             found: dict[Section, Any] = {name: READERS[name](work, since) for name in SECTIONS}
             self._sections = Sections(**found, revisions=revisions)
+            self.was_read.set()
         else:
             stale = [name for name in SECTIONS if kept.revisions[name] != revisions[name]
                      or (name == "log" and kept.log.since != since)]  # fmt: skip

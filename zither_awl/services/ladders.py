@@ -19,13 +19,14 @@ from zither_awl.core.ladders.progress import Progress, progress
 from zither_awl.core.ladders.strings import Hole, String, strings
 from zither_awl.core.mastery import KNOWN, MasteryState, mastery
 from zither_awl.core.readiness import Readiness, Record
+from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.trays import Design, Need
 from zither_awl.core.trays.assemble import difficulty_of
 from zither_awl.core.trays.imagined import imagined_difficulty
 from zither_awl.core.trays.makeable import ready_for
 from zither_awl.core.values import Child, Presentation, Rung, Tray, Visit
 from zither_awl.services import catalogue
-from zither_awl.services.catalogue import designs, graph_of
+from zither_awl.services.catalogue import designs, designs_of, graph_of
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
 from zither_awl.services.need import need_of
@@ -98,34 +99,49 @@ def _imagined() -> dict[Rung, Difficulty]:
 def strings_of(house: House) -> tuple[String, ...]:
     """Every string of the cards the household takes, and of those it has trays of."""
 
-    def reckon() -> tuple[String, ...]:
-        every = designs(house)
-        kept = {d.key for d in catalogue.taken(house)} | {t.card.key for t in house.trays}
-        return strings([d for key, d in every.items() if key in kept], families(), vectors_of(house))
+    def kept() -> frozenset[str]:
+        return frozenset(d.key for d in catalogue.taken(house)) | {t.card.key for t in house.trays}
 
-    return house.once("strings", reckon)
+    drawn, letters = house.once("cards on strings", kept), house.practice.letters
+    return house.once(("strings", letters, drawn), lambda: strings(
+        [d for key, d in designs_of(house, letters).items() if key in drawn], families(),
+        _vectors(house, letters)))  # fmt: skip
 
 
-def vectors_of(house: House) -> Mapping[Rung, Difficulty]:
+def ladders_of(house: House) -> Mapping[int, str]:
+    """By tray: the ladder it is a step of."""
+
+    def reckon() -> Mapping[int, str]:
+        of_card = {hole.design.key: each.name for each in strings_of(house) for hole in each.holes}
+        return {t.id: of_card[t.card.key] for t in house.trays if t.card.key in of_card}
+
+    return house.once("ladders by tray", reckon)
+
+
+def _vectors(house: House, letters: str) -> Mapping[Rung, Difficulty]:
     """The difficulty of every level: of the tray there is of it, else as it would be of the usual things."""
 
     def reckon() -> Mapping[Rung, Difficulty]:
-        found = dict(_imagined())
-        for design in designs(house).values():
+        found, cards = dict(_imagined()), designs_of(house, letters)
+        for design in cards.values():
             if design.own:
                 found |= {(design.key, level.number): imagined_difficulty(level) for level in design.levels}
         for tray in house.trays:
-            vector = vector_of(house, tray)
+            vector = _vector(cards, tray)
             if vector is not None and not tray.card.between:
                 found[tray.card.key, tray.card.level] = vector
         return found
 
-    return house.once("vectors", reckon)
+    return house.once(("vectors", letters), reckon)
 
 
 def vector_of(house: House, tray: Tray) -> Difficulty | None:
     """A tray's difficulty from what lies on it; None for one whose card has no design or that holds nothing."""
-    card = designs(house).get(tray.card.key)
+    return _vector(designs(house), tray)
+
+
+def _vector(cards: Mapping[str, Design], tray: Tray) -> Difficulty | None:
+    card = cards.get(tray.card.key)
     if card is None or not tray.contents:
         return None
     return lighter(difficulty_of(card.level(tray.card.level), tray.contents), tray.eased)
@@ -135,7 +151,7 @@ def map_of(house: House, child: Child, on: date) -> Map:
     """Where a child stands today, on every string."""
 
     def reckon() -> Map:
-        need, judge = need_of(house, child, on), house.judgements(on)
+        need, judge, practice = need_of(house, child, on), house.judgements(on), house.practice
         standing = house.standing
         card_ids = {(c.key, c.level): c.id for c in house.cupboard.cards.values() if c.key and not c.between}
         trays: dict[Rung, list[Tray]] = {}
@@ -150,12 +166,12 @@ def map_of(house: House, child: Child, on: date) -> Map:
         def step(hole: Hole) -> Step:
             rung = hole.rung
             state: MasteryState = need.states.get(rung, "not shown")
-            verdict = ready_for(hole.design, hole.level, need, need.names, house.practice)
+            verdict = ready_for(hole.design, hole.level, need, need.names, practice)
             if rung not in need.implied:
                 verdicts[rung], records[rung] = verdict, Record(mastery=state)
             tries = judge.tries(child, card_ids[rung]) if rung in card_ids else ()
             mine = trays.get(rung, ())
-            return Step(hole, state, verdict, progress(tries, practice=house.practice) if tries else QUIET,
+            return Step(hole, state, verdict, progress(tries, practice=practice) if tries else QUIET,
                         tuple(t for t in mine if t.id in standing), tuple(t for t in mine if t.id not in standing),
                         state == "not shown" and rung in need.implied, tuple(between.get(rung, ())))  # fmt: skip
 
@@ -180,6 +196,25 @@ def next_steps(house: House, child: Child, on: date) -> Mapping[Rung, str]:
     return found
 
 
+def next_step(house: House, child: Child, tray: Tray, on: date) -> str:
+    """What a tray is the next single step after, for a child; empty where it is none. For a few trays; of all levels
+    `next_steps` tells."""
+    judge = house.judgements(on)
+    if judge.mastery_of(child, tray.card.id).state != "not shown" or suits(child, tray, judge).verdict != "ready":
+        return ""
+    hole = _holes(house).get((tray.card.key, tray.card.level))
+    if hole is None or hole.below is None or hole.jump or tray.card.between:
+        return ""
+    below = hole.below
+    cards = [c.id for c in house.cupboard.cards.values() if (c.key, c.level) == below and not c.between]
+    said = any((s.child_id, s.key, s.level, s.answer) == (child.id, *below, "yes") for s in house.people.said)
+    return names_of(house)[below] if said or any(judge.knows(child, card_id) for card_id in cards) else ""
+
+
+def _holes(house: House) -> Mapping[Rung, Hole]:
+    return house.once("holes", lambda: {hole.rung: hole for each in strings_of(house) for hole in each.holes})
+
+
 def need_with_steps(house: House, child: Child, on: date) -> Need:
     """What the ranking of Make asks about a child, with its next single steps."""
     return replace(need_of(house, child, on), next_steps=next_steps(house, child, on))
@@ -187,7 +222,8 @@ def need_with_steps(house: House, child: Child, on: date) -> Need:
 
 def names_of(house: House) -> dict[Rung, str]:
     """What every level is called."""
-    return {(d.key, level.number): d.titled(level) for d in designs(house).values() for level in d.levels}
+    return house.once("names of levels", lambda: {
+        (d.key, level.number): d.titled(level) for d in designs(house).values() for level in d.levels})  # fmt: skip
 
 
 def problems(house: House) -> tuple[GraphProblem, ...]:
@@ -267,13 +303,14 @@ def _stood(house: House, child: Child, visits: Collection[Visit], on: date) -> d
     said = {(s.key, s.level): s for s in house.people.said if s.child_id == child.id and not s.word and s.on <= on}
     ids = {(c.key, c.level): c.id for c in cards.values() if c.key and not c.between}
     found: dict[Rung, Stood] = {}
+    practice = house.practice
     for rung in ids.keys() | said.keys():
         card_id = ids.get(rung, 0)
         done = tries.get(card_id, [])
         if not done and card_id not in shown and rung not in said:
             continue
         guess = cards[card_id].guess if card_id in cards else 0.0
-        state = mastery(done, shown.get(card_id, ()), on, school=house.practice.mastery, practice=house.practice,
+        state = mastery(done, shown.get(card_id, ()), on, school=practice.mastery, practice=practice,
                         guess=guess, said=said.get(rung)).state  # fmt: skip
         found[rung] = Stood(state, max((v.local_day for v in done), default=None))
     return found

@@ -12,6 +12,7 @@ from zither_awl.core.reasons import Reason
 from zither_awl.core.shelf import Goals, Pin, ShelfPlan, ShelfProblem, check_shelf, problem_of, why_not_there
 from zither_awl.core.shelf.problem import Lean
 from zither_awl.core.values import ChangeRecord, Household, Placement, Spot, Tray
+from zither_awl.services import ladders
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import put
 from zither_awl.services.solving import Question, Solve
@@ -50,7 +51,7 @@ def problem(desk: Desk, wanted: Wanted) -> ShelfProblem:
     return problem_of(
         house.judgements(today), owned, changes=wanted.changes, pins=wanted.pins, bans=wanted.bans,
         by_hand=wanted.by_hand, wanted=wanted.wanted, more=dict(wanted.more), without=wanted.without,
-        goals=_goals(house.household),
+        goals=_goals(house.household), ladders=ladders.ladders_of(house),
     )  # fmt: skip
 
 

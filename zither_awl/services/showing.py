@@ -49,9 +49,9 @@ def due(desk: Desk) -> tuple[Showings, ...]:
 
 
 def _next_steps(house: House, child: Child, today: date) -> dict[int, str]:
-    """The trays that are a next single step of a child, each with what it follows."""
-    steps = ladders.next_steps(house, child, today)
-    return {t.id: steps[rung] for t in house.trays if (rung := (t.card.key, t.card.level)) in steps}
+    """The trays that stand out and are a next single step of a child, each with what it follows."""
+    mine = (p.tray for p in house.placements if child.id in p.tray.for_children)
+    return {tray.id: follows for tray in mine if (follows := ladders.next_step(house, child, tray, today))}
 
 
 def if_too_hard(house: House, child: Child, tray: Tray, today: date) -> tuple[str, ...]:

@@ -105,6 +105,8 @@ class ShelfProblem:
     wanted: frozenset[int] = frozenset()
     """Trays a person wishes out, wherever they may stand."""
     goals: Goals = field(default_factory=Goals)
+    ladders: Mapping[int, str] = field(default_factory=dict)
+    """By tray: the ladder it is a step of, for a household that keeps one ladder a board."""
     more: Mapping[str, int] = field(default_factory=dict)
     without: frozenset[str] = frozenset()
 

@@ -5,7 +5,7 @@ What the first stage won is kept: a column may go to any spot where the same chi
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
@@ -132,15 +132,18 @@ def _level(placements: tuple[Placement, ...], choices: Choices) -> int:
 def _disorder(
     model: cp_model.CpModel, on_spot: dict[Spot, list[_Put]], choices: Choices
 ) -> Iterator[cp_model.LinearExprT]:
-    """Points against an order: for each pair of neighbours, the steps that run backwards, and areas as not wished."""
-    by_area = choices.problem.goals.by_area
+    """Points against an order: for each pair of neighbours, the steps that run backwards, and areas as not wished, or
+    another ladder beside."""
+    one_ladder = choices.problem.practice.boards == "one ladder"
+    by_area = 1 if one_ladder else choices.problem.goals.by_area
+    ladders = choices.problem.ladders if one_ladder else {}
     for unit in choices.problem.units:
         for first, second in neighbours(unit):
             if first in on_spot and second in on_spot:
                 pair = (on_spot[first], on_spot[second])
                 yield from _backwards(model, *pair, choices)
-                if by_area:
-                    yield from _areas(model, *pair, together=by_area > 0)
+                if by_area and (not one_ladder or first.board == second.board):
+                    yield from _areas(model, *pair, ladders, together=by_area > 0)
 
 
 def _backwards(
@@ -160,16 +163,17 @@ def _backwards(
 
 
 def _areas(
-    model: cp_model.CpModel, first: list[_Put], second: list[_Put], *, together: bool
+    model: cp_model.CpModel, first: list[_Put], second: list[_Put], ladders: Mapping[int, str], *, together: bool
 ) -> Iterator[cp_model.LinearExprT]:
-    areas = sorted({_area(p) for p in (*first, *second)})
-    for area in areas:
-        here = sum(p.var for p in first if _area(p) == area)
-        there = sum(p.var for p in second if (_area(p) == area) != together)
+    groups = sorted({_group(p, ladders) for p in (*first, *second)})
+    for group in groups:
+        here = sum(p.var for p in first if _group(p, ladders) == group)
+        there = sum(p.var for p in second if (_group(p, ladders) == group) != together)
         both = model.new_bool_var("")
         model.add(both >= here + there - 1)
         yield AREA_POINTS * both
 
 
-def _area(put: _Put) -> str:
-    return put.placements[0].tray.card.area
+def _group(put: _Put, ladders: Mapping[int, str]) -> str:
+    tray = put.placements[0].tray
+    return ladders.get(tray.id, tray.card.area)

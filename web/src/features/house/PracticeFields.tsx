@@ -6,6 +6,8 @@ export type PracticeValues = Readonly<Record<string, string | number>>
 
 const LOOKS = [{ value: 'weekly', label: 'Once a week' }, { value: 'daily', label: 'Every day' }] as const
 const MASTERY = [{ value: 'criterion', label: 'The criterion' }, { value: 'estimate', label: 'The estimate' }] as const
+const LETTERS = [{ value: 'sounds first', label: 'Sounds first' }, { value: 'names first', label: 'Names first' }] as const
+const BOARDS = [{ value: 'by area', label: 'As the plan leans' }, { value: 'one ladder', label: 'One ladder' }] as const
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 const NUMBERS = [
   ['changes_at_once', 'Changes at one look, at most', ''], ['pause_cycles', 'A new tray settles for', 'work cycles'], ['pause_days', 'or for', 'days'],
@@ -34,6 +36,8 @@ export function PracticeFields({ told, usual, onTell, problem }: PracticeFieldsP
         )}
         <ChoiceRow label="Mastered by" choices={MASTERY} value={holds('mastery') as 'criterion' | 'estimate'} onChange={(value) => set('mastery', value)} />
         <p className="text-sm text-ink-3">The criterion counts unaided work on several days; the estimate reckons from every piece of work how likely the next goes alone. Your own word stands above both.</p>
+        <ChoiceRow label="Letters" choices={LETTERS} value={holds('letters') as 'sounds first' | 'names first'} onChange={(value) => set('letters', value)} />
+        <ChoiceRow label="A board holds" choices={BOARDS} value={holds('boards') as 'by area' | 'one ladder'} onChange={(value) => set('boards', value)} />
         <div className="grid grid-cols-2 gap-3 max-[500px]:grid-cols-1">
           {NUMBERS.map(([name, label, unit]) => (
             <Field key={name} label={label} {...(unit ? { unit } : {})} inputMode="numeric" placeholder={String(usual[name] ?? '')} value={String(told[name] ?? '')} error={problem?.of(`practice.${name}`) ?? problem?.of(name)}
