@@ -23,6 +23,7 @@ from zither_awl.core.concentration import fold
 from zither_awl.core.difficulty import Difficulty, rises
 from zither_awl.core.errors import InvalidValue
 from zither_awl.core.ladders.bridge import EASED, bridge, lighter
+from zither_awl.core.ladders.expect import expectations
 from zither_awl.core.ladders.graph import check_graph, frontier, implied_by
 from zither_awl.core.ladders.growth import Stood, growth
 from zither_awl.core.ladders.likely import (
@@ -294,6 +295,17 @@ def test_growth_is_told_by_what_became_of_each_level() -> None:
         ("new", ("e", 2), None), ("new", ("g", 1), None), ("slipped", ("c", 1), None), ("left behind", ("d", 1), None),
     ]  # fmt: skip
     assert growth(now, now, {}, then, day)[0].kind == "still loved"
+
+
+@pytest.mark.parametrize(("months", "serves", "expects"), [(80, None, 3), (40, 1, 1), (3, None, 3)])
+def test_a_level_that_is_too_far_still_serves_as_an_easier_one(months: int, serves: int | None, expects: int) -> None:
+    design = CARDS["life-cycle"]
+    level = design.level(3)
+    assert design.opens_at(design.level(1)) <= 40 < design.opens_at(level)
+    found = expectations(design, level, months)
+    assert (found.serves_as.number if found.serves_as else None) == (serves and max(
+        lv.number for lv in design.levels if design.opens_at(lv) <= months))  # fmt: skip
+    assert found.expects == (found.serves_as or design.level(expects)).expects
 
 
 def test_movements_are_read_from_what_a_level_asks() -> None:

@@ -222,3 +222,10 @@ def test_every_step_of_the_demo_can_be_asked_about(demo: Desk) -> None:
                 assert today <= found.ready_by.earliest <= found.ready_by.median
     with pytest.raises(NotFound, match="no step"):
         ladder_step.about(demo, here.children[0].id, ("gone", 1))
+
+
+def test_a_thread_runs_through_several_ladders(demo: Desk) -> None:
+    here = demo.house()
+    found = ladders.carrying(ladders.map_of(here, here.children[0], demo.today()), "five")
+    assert {key for key, _ in found} > {"count-touch", "numerals"}
+    assert ladders.carrying(ladders.map_of(here, here.children[0], demo.today()), "zeppelin") == frozenset()

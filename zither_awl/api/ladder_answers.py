@@ -19,9 +19,11 @@ from zither_awl.services.ladder_step import About
 from zither_awl.services.ladders import Completed, Grew, Map, Step, Strung
 
 
-def map_out(house: House, here: Map, *, whole: bool) -> models.LaddersOut:
-    """A child's strings; with `whole` also those that are not near."""
-    shown = [each for each in here.strung if whole or each.near]
+def map_out(house: House, here: Map, *, whole: bool, thread: str = "") -> models.LaddersOut:
+    """A child's strings; with `whole` also those that are not near, with a `thread` those that carry it."""
+    carried = ladders.carrying(here, thread) if thread.strip() else frozenset()
+    shown = [each for each in here.strung if (any(s.rung in carried for s in each.steps) if thread.strip()
+                                              else whole or each.near)]  # fmt: skip
     steps = [step for each in here.strung for step in each.steps]
     names = ladders.names_of(house)
     drawn = {step.rung: each.string.name for each in shown for step in each.steps}
@@ -32,8 +34,8 @@ def map_out(house: House, here: Map, *, whole: bool) -> models.LaddersOut:
         begun_on=ladders.begun_on(house, here.child),
         known=len(here.frontier.known), at_work=len(here.frontier.at_work),
         next=sum(any(step.next for step in each.steps) for each in shown),
-        strings=[string_out(each) for each in shown],
-        further=[each.string.name for each in here.strung if each not in shown] if not whole else [],
+        strings=[string_out(each, carried) for each in shown],
+        further=[each.string.name for each in here.strung if each not in shown] if not whole and not thread else [],
         ties=[_tie_out(rung, before, names, own.get((rung, before)) is True)
               for rung, earlier in graph_of(house).items() if rung in drawn
               for before in earlier if drawn.get(before, drawn[rung]) != drawn[rung] or own.get((rung, before))],
@@ -56,16 +58,16 @@ def _rung_out(rung: Rung, names: dict[Rung, str]) -> models.StepNamedOut:
     return models.StepNamedOut(key=rung[0], level=rung[1], title=names.get(rung, f"{rung[0]} {rung[1]}"))
 
 
-def string_out(each: Strung) -> models.StringOut:
-    """A string with its holes."""
+def string_out(each: Strung, carried: frozenset[Rung] = frozenset()) -> models.StringOut:
+    """A string with its holes; `carried` are the rungs of a thread."""
     at = {step.rung: n for n, step in enumerate(each.steps)}
     return models.StringOut(
         name=each.string.name, area=each.string.area, near=each.near, said=said_of(each),
-        holes=[_hole_out(step, at) for step in each.steps],
+        holes=[_hole_out(step, at, step.rung in carried) for step in each.steps],
     )  # fmt: skip
 
 
-def _hole_out(step: Step, at: dict[Rung, int]) -> models.HoleOut:
+def _hole_out(step: Step, at: dict[Rung, int], carries: bool) -> models.HoleOut:
     hole = step.hole
     trays = (*step.out, *step.resting)
     return models.HoleOut(
@@ -73,7 +75,7 @@ def _hole_out(step: Step, at: dict[Rung, int]) -> models.HoleOut:
         verdict=step.verdict.verdict, next=step.next, implied=step.implied, stuck=step.progress.stuck,
         easy=step.progress.easy, below=at[hole.below] if hole.below else None, notches=hole.notches,
         by=[models.RiseOut(name=NAMES[name], notches=size) for name, size in hole.by],
-        tray_id=trays[0].id if trays else None, out=bool(step.out), between=len(step.between),
+        tray_id=trays[0].id if trays else None, out=bool(step.out), between=len(step.between), carries=carries,
     )  # fmt: skip
 
 
@@ -105,7 +107,8 @@ def step_out(house: House, about: About) -> models.LadderStepOut:
         area=hole.design.area, string=about.string.name, number=about.number, of=len(about.string.holes),
         state=step.state, verdict=step.verdict.verdict, next=step.next, implied=step.implied, jump=hole.jump,
         notches=hole.notches, below=_other_out(about.below, about) if about.below else None,
-        changes=_changes(about), expects=hole.level.expects, not_yet=hole.level.not_yet,
+        changes=_changes(about), expects=about.expected.expects, not_yet=about.expected.not_yet,
+        serves_as=about.expected.serves_as.name if about.expected.serves_as else "",
         from_months=hole.design.opens_at(hole.level), to_months=hole.design.to_months,
         missing=list(step.verdict.missing), reasons=reasons_out(about.reasons), ready_by=_likely_out(about.ready_by),
         known_by=_likely_out(about.known_by), own_spans=about.own_spans, again_on=about.again_on,

@@ -44,8 +44,8 @@ class Aim:
 
 def matched(wishes: Iterable[str], tray: Tray) -> str:
     """The first wish one of whose words stands on the tray: in its names, tags, area, things and colours."""
-    there = _words(" ".join(_said_of(tray)))
-    return next((wish for wish in wishes if _words(wish) & there), "")
+    there = words_of(" ".join(_said_of(tray)))
+    return next((wish for wish in wishes if words_of(wish) & there), "")
 
 
 def _said_of(tray: Tray) -> Iterable[str]:
@@ -54,7 +54,7 @@ def _said_of(tray: Tray) -> Iterable[str]:
         yield from (each.component.name, each.component.kind, *each.component.colours)
 
 
-def _words(text: str) -> set[str]:
+def words_of(text: str) -> set[str]:
     """The words of a text, without what every text has; numbers as words, plurals as one."""
     found = set()
     for word in re.findall(r"[^\W_]+", text.lower()):

@@ -10,6 +10,7 @@ from datetime import date, timedelta
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.ladders.bridge import Bridging, bridge
+from zither_awl.core.ladders.expect import Expectation, expectations
 from zither_awl.core.ladders.likely import Likely, Pace, Span, likely_ready, pace_of
 from zither_awl.core.ladders.progress import Offered, relearn_due, remedy_for
 from zither_awl.core.ladders.strings import String
@@ -23,6 +24,7 @@ from zither_awl.services.catalogue import graph_of
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
 from zither_awl.services.ladders import Map, Step
+from zither_awl.services.need import need_of
 
 QUIET_DAYS = 28
 """Work that was not touched for so long is taken as left on the day it was last touched."""
@@ -54,6 +56,7 @@ class About:
     notes: tuple[tuple[date, str], ...]
     chosen: Aim | None
     said: Said | None
+    expected: Expectation
 
 
 def about(desk: Desk, child_id: int, rung: Rung) -> About:
@@ -93,7 +96,7 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
         graph = graph_of(house)
         touched = max([*shown, *(v.local_day for v in tries)], default=date.min)
         at_work = step.state not in (*KNOWN, "not shown") and (today - touched).days <= QUIET_DAYS
-        waits = step.state == "not shown"
+        waits = step.state == "not shown" and step.verdict.verdict in ("almost", "later")
         return About(
             step=step, string=strung.string, number=at + 1, below=below,
             before=tuple(s for r in graph[rung] if (s := here.step(r)) is not None),
@@ -105,6 +108,7 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
                                  practice=house.practice) if mastered else None,
             reasons=(*(mastered.reasons if mastered else ()), *step.progress.reasons, *step.verdict.reasons),
             notes=notes, chosen=_chosen(house, child, rung, today), said=said,
+            expected=expectations(step.hole.design, step.hole.level, judge.months(child)),
         )  # fmt: skip
 
     return house.once(("step", child_id, rung, today, notes), reckon)
@@ -165,11 +169,12 @@ def _gone(house: House, child: Child, rung: Rung, today: date) -> int:
 
 def _ready_by(house: House, child: Child, here: Map, step: Step, pace: Pace, today: date) -> Likely | None:
     """When a level that waits is likely to be ready."""
-    graph = graph_of(house)
+    graph, passed = graph_of(house), need_of(house, child, today).presumed
 
     def chains(rung: Rung, deep: int) -> list[list[int]]:
         steps = ((r, here.step(r)) for r in graph.get(rung, ()))
-        unmet = [r for r, s in steps if s is not None and s.state not in KNOWN and not s.implied]
+        unmet = [r for r, s in steps if s is not None and s.state not in KNOWN and not s.implied
+                 and r not in passed]
         if not unmet or deep >= DEEPEST:
             return [[]]
         return [[*chain, _gone(house, child, r, today)] for r in unmet for chain in chains(r, deep + 1)][:MOST_CHAINS]

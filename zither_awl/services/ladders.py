@@ -25,6 +25,7 @@ from zither_awl.core.trays.assemble import difficulty_of
 from zither_awl.core.trays.imagined import imagined_difficulty
 from zither_awl.core.trays.makeable import ready_for
 from zither_awl.core.values import Child, Presentation, Rung, Tray, Visit
+from zither_awl.core.wishes import matched, words_of
 from zither_awl.services import catalogue
 from zither_awl.services.catalogue import designs, designs_of, graph_of
 from zither_awl.services.desk import Desk
@@ -357,6 +358,19 @@ def completed_on(house: House, on: date) -> tuple[Completed, ...]:
             after = tuple(s for each in here.strung for s in each.steps if step.rung in graph[s.rung] and s.next)
             found.append(Completed(child, step, after))
     return tuple(found)
+
+
+def carrying(here: Map, thread: str) -> frozenset[Rung]:
+    """The steps a thread runs through (SEQ-7): a number, a shape, a colour that stands in the name of the card or the
+    level, or on a tray there is of it."""
+    found = set()
+    for each in here.strung:
+        for step in each.steps:
+            name = f"{step.hole.design.titled(step.hole.level)} {' '.join(step.hole.design.themes)}"
+            trays = (*step.out, *step.resting, *step.between)
+            if words_of(thread) & words_of(name) or any(matched((thread,), tray) for tray in trays):
+                found.add(step.rung)
+    return frozenset(found)
 
 
 def begun_on(house: House, child: Child) -> date | None:

@@ -61,9 +61,9 @@ export const cardsQuery = queryOptions({ queryKey: ['make-cards'], queryFn: () =
 export const makeableQuery = (child: number) => queryOptions({
   queryKey: ['makeable', child], queryFn: () => answer(client.GET('/api/make/makeable', { params: { query: { child } } })),
 })
-export const laddersQuery = (child: number, all: boolean) => queryOptions({
-  queryKey: ['ladders', child, all], placeholderData: keepPreviousData,
-  queryFn: () => answer(client.GET('/api/ladders', { params: { query: { child, all } } })),
+export const laddersQuery = (child: number, all: boolean, thread = '') => queryOptions({
+  queryKey: ['ladders', child, all, thread], placeholderData: keepPreviousData,
+  queryFn: () => answer(client.GET('/api/ladders', { params: { query: { child, all, thread } } })),
 })
 export const stepQuery = (child: number, key: string, level: number) => queryOptions({
   queryKey: ['ladders', 'step', child, key, level], placeholderData: keepPreviousData, enabled: key !== '',

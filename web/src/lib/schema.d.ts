@@ -4743,6 +4743,8 @@ export interface components {
             by: components["schemas"]["RiseOut"][];
             /** Card */
             card: string;
+            /** Carries */
+            carries: boolean;
             /** Easy */
             easy: boolean;
             /** Implied */
@@ -5102,6 +5104,11 @@ export interface components {
             all?: boolean;
             /** Child */
             child: number;
+            /**
+             * Thread
+             * @default
+             */
+            thread?: string;
         };
         /** LadderStepOut */
         LadderStepOut: {
@@ -5161,6 +5168,8 @@ export interface components {
             reasons: components["schemas"]["ReasonOut"][];
             remedy: components["schemas"]["RemedyOut"] | null;
             said: components["schemas"]["StepSaidOut"] | null;
+            /** Serves As */
+            serves_as: string;
             /**
              * State
              * @enum {string}
@@ -10772,6 +10781,7 @@ export interface operations {
             query: {
                 all?: boolean;
                 child: number;
+                thread?: string;
             };
             header?: never;
             path?: never;

@@ -50,6 +50,8 @@ class HoleOut(Out):
     tray_id: int | None
     out: bool
     between: int
+    carries: bool
+    """Whether a tray of it, or its name, carries the thread that was asked for."""
 
 
 class StringOut(Out):
@@ -104,6 +106,8 @@ class LaddersQuery(In):
     child: Id
     all: Annotated[bool, Field()] = False
     """Whether strings that are not near are drawn too."""
+    thread: Annotated[str, Field(max_length=80)] = ""
+    """A number, a shape, a colour that may run through several trays."""
 
 
 class StepQuery(In):
@@ -256,6 +260,8 @@ class LadderStepOut(Out):
     changes: list[ChangesOut]
     expects: str
     not_yet: str
+    serves_as: str
+    """The easier level whose expectation holds for a child too young for this one; empty else."""
     from_months: int
     to_months: int
     missing: list[str]

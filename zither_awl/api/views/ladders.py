@@ -34,7 +34,8 @@ def get_ladders(query: LaddersQuery) -> LaddersOut:
     """Every string near a child, with its holes and how it stands at each."""
     at = desk()
     house = at.house()
-    return map_out(house, ladders.map_of(house, house.child(query.child), at.today()), whole=query.all)
+    here = ladders.map_of(house, house.child(query.child), at.today())
+    return map_out(house, here, whole=query.all, thread=query.thread)
 
 
 @bp.get("/ladders/step")

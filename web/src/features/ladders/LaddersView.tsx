@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { Slider } from 'radix-ui'
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
-import { SelectField } from '@/ui/Field'
+import { Field, SelectField } from '@/ui/Field'
 import { useNarrow } from '@/ui/useNarrow'
 import { useWidth } from '@/ui/useWidth'
 import type { Schemas } from '@/lib/http'
@@ -39,9 +39,10 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
   const [all, setAll] = useState(false)
   const [area, setArea] = useState('')
   const [shown, setShown] = useState<Shown>('all')
+  const [thread, setThread] = useState('')
   const [tied, setTied] = useState(false)
   const [ago, setAgo] = useState(0)
-  const { data: map, error } = useQuery(laddersQuery(child?.id ?? 0, all))
+  const { data: map, error } = useQuery(laddersQuery(child?.id ?? 0, all, useDeferredValue(thread.trim())))
   const { data: makeable } = useQuery(makeableStepsQuery(child?.id ?? 0, map !== undefined))
   const since = dayBefore(today, ago)
   const { data: grew } = useQuery(growthQuery(child?.id ?? 0, since, ago > 0))
@@ -69,10 +70,11 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
           <SelectField label="Show" value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
             {SHOWN.map((each) => <option key={each.value} value={each.value}>{each.label.toLowerCase()}</option>)}
           </SelectField>
+          <Field label="A thread" className="w-36" placeholder="five, orange" value={thread} maxLength={80} onChange={(event) => setThread(event.target.value)} />
           {span > 7 && <Then span={span} ago={ago} since={since} onAgo={setAgo} />}
         </div>
         {ago > 0 && grew && <Grew grew={grew} name={child.name} onPick={pick} />}
-        <Strings strings={asThen} bridged={ago > 0 ? NONE : bridged} chosen={chosen} onPick={pick} ties={tied ? map.ties : []} empty={shown === 'all' && !area} name={child.name} />
+        <Strings strings={asThen} bridged={ago > 0 ? NONE : bridged} chosen={chosen} onPick={pick} ties={tied ? map.ties : []} empty={shown === 'all' && !area && !thread} name={child.name} />
         <div className="flex flex-wrap gap-3">
           {map.further.length > 0 && <Button onClick={() => setAll(true)}>{counted(map.further.length, 'ladder')} more, not near yet</Button>}
           {all && <Button onClick={() => setAll(false)}>Only what is near</Button>}

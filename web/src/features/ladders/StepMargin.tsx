@@ -106,6 +106,7 @@ function Changed({ step }: { step: Step }) {
           ))}
         </tbody>
       </table>
+      {step.serves_as && <p className="mt-2 text-[0.9375rem] text-ink-2">Too far as it is meant; at this age it still serves as “{step.serves_as}”.</p>}
       {step.expects && <p className="mt-2 text-[0.9375rem]"><span className="font-semibold">Expect:</span> {step.expects}</p>}
       {step.not_yet && <p className="text-[0.9375rem]"><span className="font-semibold">Not yet:</span> {step.not_yet}</p>}
     </section>

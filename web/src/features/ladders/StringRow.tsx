@@ -38,7 +38,7 @@ export const StringRow = memo(function StringRow({ string, width: room, chosen, 
               className={cx('absolute grid h-11 -translate-x-1/2 place-items-center rounded-full', id === chosen && 'z-10')}
               style={{ left: xs[at], top: MIDDLE - 22, width: Math.max(24, Math.min(44, gapBeside(xs, at))) }}
             >
-              <span className={cx('grid place-items-center rounded-full', id === chosen && 'outline-2 outline-offset-3 outline-woad')}>
+              <span className={cx('grid place-items-center rounded-full', id === chosen && 'outline-2 outline-offset-3 outline-woad', hole.carries && 'bg-saffron-2 ring-4 ring-saffron')}>
                 <HoleSign state={hole.state} next={hole.next} implied={hole.implied} almost={hole.verdict === 'almost'} stuck={hole.stuck} />
               </span>
             </button>
@@ -56,7 +56,7 @@ const gapBeside = (xs: readonly number[], at: number) => Math.min(...[at - 1, at
 
 function spoken(hole: Hole, at: number, of: number, bridged: boolean): string {
   const state = hole.state === 'not shown' ? (hole.implied ? 'passed over, something harder is known' : hole.next ? (hole.verdict === 'almost' ? 'almost ready' : 'could be next') : hole.verdict === 'past' ? 'past its age' : 'not yet') : STATE_WORDS[hole.state]
-  const more = [hole.stuck && 'stuck', hole.easy && 'too easy', hole.below !== null && hole.notches >= 2 && `${counted(hole.notches, 'notch', 'notches')} above the step below`, hole.out && 'stands out now', hole.between > 0 ? 'a step between is made' : bridged && 'a step between can be made']
+  const more = [hole.stuck && 'stuck', hole.easy && 'too easy', hole.below !== null && hole.notches >= 2 && `${counted(hole.notches, 'notch', 'notches')} above the step below`, hole.out && 'stands out now', hole.carries && 'carries the thread', hole.between > 0 ? 'a step between is made' : bridged && 'a step between can be made']
   return [`Step ${at + 1} of ${of}, ${hole.card}: ${hole.name}`, state, ...more.filter(Boolean)].join(', ')
 }
 
