@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import io
 import shutil
 import tempfile
 import threading
@@ -11,8 +10,6 @@ from contextlib import contextmanager
 from datetime import UTC, date, datetime, timedelta
 from pathlib import Path
 
-from PIL import Image, ImageDraw
-
 from tests.browser.driver import Person, chromium, resize
 from tests.browser.pages.welcome import WelcomePage
 from tests.devices import Tablet
@@ -20,7 +17,7 @@ from zither_awl.app import create_app
 from zither_awl.core.values import Place, Work
 from zither_awl.formats.paper import page_png
 from zither_awl.serve import local_server
-from zither_awl.services import paper, photos
+from zither_awl.services import paper
 from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk
@@ -92,6 +89,7 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot(person, "/weeks", "weeks", "Folding: two lines")
     _shoot(person, "/house", "house", "What it checks")
     _shoot(person, "/cycle", "cycle", "A typical work cycle")
+    _shoot(person, "/ladders?child=1&step=broom:1", "ladders", "A step between, from your cupboard")
     _lessons(person, desk, clock)
     log_the_morning(desk, clock)
     _shoot_both(person, "/watch", "watch", "Turning three bolts")
@@ -107,21 +105,9 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
 
 
 def _paper(desk: Desk, tray_id: int) -> None:
-    """A tray card and a sheet of word cards, as they come out of the printer."""
-    for word, sides in (("circle", 0), ("square", 4), ("triangle", 3), ("hexagon", 6)):
-        picture = Image.new("RGB", (600, 600), "white")
-        pen, box = ImageDraw.Draw(picture), (60, 60, 540, 540)
-        if sides == 0:
-            pen.ellipse(box, outline="black", width=14)
-        else:
-            pen.regular_polygon((300, 330 if sides == 3 else 300, 290), sides, outline="black", width=14)
-        out = io.BytesIO()
-        picture.save(out, "PNG")
-        photos.add_word_photo(desk, "shapes-flat", word, out.getvalue(), None)
-    for name, order in (
-        ("tray-card", Order("tray-cards", ids=(tray_id,))), ("word-cards", Order("word-cards", key="set:shapes-flat")),
-    ):  # fmt: skip
-        (OUT / f"{name}.png").write_bytes(page_png(paper.document(desk, order).pdf, 1))
+    """A tray card, as it comes out of the printer."""
+    order = Order("tray-cards", ids=(tray_id,))
+    (OUT / "tray-card.png").write_bytes(page_png(paper.document(desk, order).pdf, 1))
 
 
 def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:

@@ -19,6 +19,7 @@ from click.testing import CliRunner
 from tests.builders import DATA
 from tests.conftest import NOW
 from tests.devices import works
+from zither_awl import __version__
 from zither_awl.cli import main
 from zither_awl.core.copies import kept
 from zither_awl.core.errors import StoreUnavailable
@@ -29,7 +30,7 @@ from zither_awl.services.folder import alone_with
 from zither_awl.store import open_engine, prepare
 from zither_awl.store.migrating import migrate, versions
 
-OLD = sorted(DATA.glob("?.?.?.db"))[:-1]
+OLD = sorted(path for path in DATA.glob("*.db") if path.stem != __version__)
 """Of every landed version but the last, whose tables are those of today."""
 OPEN = ("import sys; from pathlib import Path; from zither_awl.store import prepare; "
         "prepare(Path(sys.argv[1])).dispose()")  # fmt: skip
