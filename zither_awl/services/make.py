@@ -8,7 +8,7 @@ from datetime import date
 
 from zither_awl.core.difficulty import Difficulty, compared, up
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.ladders.bridge import EASED, lighter
+from zither_awl.core.ladders.bridge import EASED, beforehand, lighter
 from zither_awl.core.reasons import Reason
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import (
@@ -27,6 +27,7 @@ from zither_awl.core.trays import (
 )
 from zither_awl.core.trays.assemble import CONTAINER
 from zither_awl.core.trays.check import Check, Costs, cost_per_use
+from zither_awl.core.trays.imagined import imagined_difficulty
 from zither_awl.core.trays.tailored import notes, tailored
 from zither_awl.core.values import Card, Child, Content, Tray
 from zither_awl.services import catalogue, ladders
@@ -137,7 +138,7 @@ def compose(desk: Desk, wish: Wish) -> Composed:
     for thing in (*wish.fixed.values(), *wish.added.values(), *([wish.container] if wish.container else ())):
         if thing:
             house.component(thing)
-    told = (*notes(level, wish.left_out, wish.added), *(_beforehand(dim) for dim in wish.eased))
+    told = (*notes(level, wish.left_out, wish.added), *(_beforehand(dim, level) for dim in wish.eased))
     level = tailored(level, wish.left_out, {name: house.component(key) for name, key in wish.added.items()})
     gone = [wish.instead_of] if wish.instead_of else []
     stock = house.stock.without(gone)
@@ -161,8 +162,8 @@ def compose(desk: Desk, wish: Wish) -> Composed:
     )  # fmt: skip
 
 
-def _beforehand(dim: str) -> Check:
-    return Check("note", Reason("SEQ-1", EASED[dim]))
+def _beforehand(dim: str, level: Level) -> Check:
+    return Check("note", Reason("SEQ-1", beforehand(dim, imagined_difficulty(level))))
 
 
 def _wished_level(card: Design, wish: Wish) -> Level:

@@ -6,11 +6,12 @@ from dataclasses import dataclass
 from datetime import date
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.ladders.bridge import EASED
+from zither_awl.core.ladders.bridge import EASED, beforehand
 from zither_awl.core.readiness import Readiness
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.showing import Planned, Showings, Style, showings, style_for
 from zither_awl.core.trays.design import Design
+from zither_awl.core.trays.imagined import imagined_difficulty
 from zither_awl.core.values import Child, Presentation, Tray
 from zither_awl.services import ladders, rotation
 from zither_awl.services.catalogue import designs
@@ -31,6 +32,7 @@ class Script:
     planned: Planned | None
     suits: Readiness
     if_hard: tuple[str, ...]
+    beforehand: tuple[str, ...]
 
 
 def due(desk: Desk) -> tuple[Showings, ...]:
@@ -62,8 +64,17 @@ def if_too_hard(house: House, child: Child, tray: Tray, today: date) -> tuple[st
     below = ladders.design_at(house, step.hole.below)
     back = (f"One step back: {below.titled(below.level(step.hole.below[1]))}.",) if below else ()
     between = (f"It is {step.hole.notches} notches above that: see under Ladders what can be made between.",)
-    easier = tuple(EASED[name] for name, _ in step.hole.by if name in EASED)
+    easier = tuple(beforehand(name, step.hole.vector) for name, _ in step.hole.by if name in EASED)
     return (*back, *(between if step.hole.jump else ()), *easier)
+
+
+def _done_beforehand(house: House, tray: Tray) -> tuple[str, ...]:
+    """What the adult does so that a step between is easier."""
+    design = designs(house).get(tray.card.key)
+    if design is None:
+        return ()
+    vector = imagined_difficulty(design.level(tray.card.level))
+    return tuple(beforehand(dim, vector) for dim in tray.eased if dim in EASED)
 
 
 def not_yet(house: House, child: Child, today: date) -> frozenset[int]:
@@ -93,7 +104,7 @@ def script(desk: Desk, child_id: int, tray_id: int) -> Script:
     plan = next((p for p in planned(house) if (p.child_id, p.tray_id) == (child_id, tray_id)), None)
     return Script(child, tray, designs(house).get(tray.card.key), style_for(child, today), shown,
                   condition_of(house, tray, today), plan, suits(child, tray, house.judgements(today)),
-                  if_too_hard(house, child, tray, today))  # fmt: skip
+                  if_too_hard(house, child, tray, today), _done_beforehand(house, tray))  # fmt: skip
 
 
 def plan(

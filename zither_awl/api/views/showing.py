@@ -9,7 +9,6 @@ from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.showing import MannerOut, PlanShowingIn, ScriptOut, ShownOut, WhatIfOut
 from zither_awl.api.spec import answers, api
-from zither_awl.core.ladders.bridge import EASED
 from zither_awl.core.showing import MANNER, OPENING, OUTCOMES, WHAT_IF
 from zither_awl.core.trays.script import script_of
 from zither_awl.services import removing, showing
@@ -34,7 +33,7 @@ def get_script(child_id: int, tray_id: int) -> ScriptOut:
         control=design.control if design else "", clean_up=design.clean_up if design else "",
         expects=level.expects if level else "", not_yet=level.not_yet if level else "",
         what_if=[WhatIfOut(what=a, then=b) for a, b in WHAT_IF], if_hard=list(found.if_hard),
-        beforehand=[EASED[dim] for dim in found.tray.eased if dim in EASED],
+        beforehand=list(found.beforehand),
         supervision=design.supervision if design else "none", condition=found.condition,
         shown=[ShownOut(id=p.id, at=p.at, again=p.again, outcome=p.outcome, adult=adults.get(p.adult_id or 0, ""))
                for p in found.shown],

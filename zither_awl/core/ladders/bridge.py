@@ -35,9 +35,14 @@ EASED: dict[str, str] = {
     "abstraction": "The thing itself lies beside it.",
     "memory": "What is to be remembered stays in sight.",
     "grip": "What is held is made thicker: wrapped, or set on a knob.",
-    "tool": "The tool's way is prepared: holes pricked, a cut begun, pieces set where they can be grasped.",
+    "tool": "The pieces lie so that the tool finds them: few, near each other, before a rim or a mark.",
 }  # fmt: skip
 """How the adult makes a dimension easier by one notch without another thing."""
+_TOOL: dict[int, str] = {
+    2: "The pieces stand so that they can be grasped: on end, or on a sponge.",
+    3: "The pieces stand so that they can be grasped: on end, or on a sponge.",
+    4: "The tool's way is prepared: holes pricked, a cut begun.",
+}
 MOST_OFFERED = 3
 
 
@@ -140,7 +145,7 @@ def _ways(below: Difficulty, top: Difficulty, goal: Made, under: Made | None, ca
     if under is not None:
         yield from _more(under.design, under.level)
         yield from _other_things(under, stock)
-    yield from _eased(design, level, tuple(rises(below, top)))
+    yield from _eased(design, level, tuple(rises(below, top)), top)
 
 
 def _handled(level: Level) -> list[tuple[str, int]]:
@@ -210,14 +215,19 @@ def _other_cards(below: Difficulty, top: Difficulty, ends: Sequence[Made], cards
                 yield _Way(design, level, (f"{design.titled(level)} lies between.",))
 
 
-def _eased(design: Design, level: Level, dims: Sequence[str]) -> Iterator[_Way]:
+def _eased(design: Design, level: Level, dims: Sequence[str], top: Difficulty) -> Iterator[_Way]:
     """The harder part done beforehand, one dimension by one notch; then two; then with fewer pieces."""
     single = [dim for dim in dims if dim in EASED]
     for some in [*((dim,) for dim in single), *combinations(single, 2)]:
-        yield _Way(design, level, tuple(EASED[dim] for dim in some), eased=some)
+        yield _Way(design, level, tuple(beforehand(dim, top) for dim in some), eased=some)
     for fewer in _fewer(design, level):
         for dim in single:
-            yield replace(fewer, how=(*fewer.how, EASED[dim]), eased=(dim,))
+            yield replace(fewer, how=(*fewer.how, beforehand(dim, top)), eased=(dim,))
+
+
+def beforehand(dim: str, vector: Difficulty) -> str:
+    """What the adult does so that a dimension of a tray of this vector is one notch easier."""
+    return _TOOL.get(vector.tool, EASED[dim]) if dim == "tool" else EASED[dim]
 
 
 def lighter(vector: Difficulty, dims: Iterable[str]) -> Difficulty:

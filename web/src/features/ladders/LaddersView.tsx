@@ -70,7 +70,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
           <SelectField label="Show" value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
             {SHOWN.map((each) => <option key={each.value} value={each.value}>{each.label.toLowerCase()}</option>)}
           </SelectField>
-          <Field label="A thread" className="w-36" placeholder="five, orange" value={thread} maxLength={80} onChange={(event) => setThread(event.target.value)} />
+          <Field label="A thread" className="w-30" placeholder="five, orange" value={thread} maxLength={80} onChange={(event) => setThread(event.target.value)} />
           {span > 7 && <Then span={span} ago={ago} since={since} onAgo={setAgo} />}
         </div>
         {ago > 0 && grew && <Grew grew={grew} name={child.name} onPick={pick} />}
@@ -92,7 +92,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
 /** Then and now: how the child stood on an earlier day. */
 function Then({ span, ago, since, onAgo }: { span: number; ago: number; since: string; onAgo: (days: number) => void }) {
   return (
-    <div className="flex min-w-56 flex-1 flex-col gap-1">
+    <div className="flex min-w-40 flex-1 flex-col gap-1">
       <span className="text-sm"><span className="font-semibold">Then and now</span> <span className="text-ink-2">{ago === 0 ? 'today' : calendarDay(since)}</span></span>
       <Slider.Root min={-span} max={0} step={7} value={[-ago]} onValueChange={([value]) => onAgo(-(value ?? 0))} className="relative flex h-control touch-none items-center select-none">
         <Slider.Track className="relative h-1 flex-1 rounded-full bg-edge"><Slider.Range className="absolute h-full rounded-full bg-woad" /></Slider.Track>
