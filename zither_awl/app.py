@@ -38,6 +38,7 @@ from zither_awl.api.views import (
     shelf,
     showing,
     things,
+    tomorrow,
     watch,
     welcome,
 )
@@ -64,7 +65,7 @@ HEADERS = {
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
 VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch, morning,
-         showing, lessons, routines, paper, devices, older, change, welcome, ladders)  # fmt: skip
+         showing, lessons, routines, paper, devices, older, change, welcome, ladders, tomorrow)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.

@@ -209,6 +209,23 @@ def test_names_first_lets_letters_go_before_the_listening_game(demo: Desk) -> No
     assert ("letters", 1) in graph["i-spy", 3]
 
 
+def test_the_way_to_a_far_step_and_what_lies_one_notch_beside_it(house: SmallHouse) -> None:
+    ladder_step.say(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
+    found = ladder_step.about(house.desk, house.ilse, ("tongs", 3))
+    assert found.way is not None
+    assert found.way.rungs[-1] == ("tongs", 3)
+    assert {step.rung for step in found.before} == {("tongs", 2)}
+    assert found.ready_by is None, "at her age it is ready as far as anybody knows"
+    early = ladder_step.about(house.desk, house.tove, TONGS).ready_by
+    assert early is not None
+    assert early.earliest > house.desk.today() + timedelta(days=200), "its window is not open before two years"
+    near = ladder_step.about(house.desk, house.ilse, TONGS)
+    assert near.way is None or len(near.way.rungs) == 1
+    for step in near.beside:
+        assert step.next
+        assert step.hole.design.area == near.step.hole.design.area
+
+
 def test_every_step_of_the_demo_can_be_asked_about(demo: Desk) -> None:
     here, today = demo.house(), demo.today()
     for child in here.children:

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from zither_awl.api.answers import reasons_out
 from zither_awl.api.schemas import ladders as models
+from zither_awl.catalogue.making import recipes
 from zither_awl.core.ages import age_text
 from zither_awl.core.difficulty import NAMES, TEXTS
 from zither_awl.core.ladders.bridge import Bridge, Lacking
 from zither_awl.core.ladders.growth import Change
 from zither_awl.core.ladders.likely import Likely
 from zither_awl.core.mastery import KNOWN
+from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.values import Rung
 from zither_awl.core.words import counted
 from zither_awl.services import ladders
@@ -117,6 +119,7 @@ def step_out(house: House, about: About) -> models.LadderStepOut:
         lacking=[_lacking_out(each) for each in about.between.lacking],
         remedy=models.RemedyOut(remedy=about.remedy.remedy, text=about.remedy.text, passed=list(about.remedy.passed))
         if about.remedy else None,
+        way=_way_out(about, ladders.names_of(house)), beside=[_other_out(each, about) for each in about.beside],
         easy=step.progress.easy, before=[_other_out(each, about) for each in about.before],
         after=[_other_out(each, about) for each in about.after],
         trays=[models.StepTrayOut(id=t.id, name=t.name, out=t.id in house.standing, between=t.card.between)
@@ -126,6 +129,18 @@ def step_out(house: House, about: About) -> models.LadderStepOut:
         said=models.StepSaidOut(answer=about.said.answer, on=about.said.on, adult=about.said.adult,
                                 concluded=about.said.concluded) if about.said else None,
     )  # fmt: skip
+
+
+def _way_out(about: About, names: dict[Rung, str]) -> list[models.WayStepOut]:
+    """The way to a step, where it is more than the step itself."""
+    if about.way is None or len(about.way.rungs) < 2:
+        return []
+    jumps = {jump.to: jump.by for jump in about.way.jumps}
+    return [
+        models.WayStepOut(key=rung[0], level=rung[1], title=names[rung],
+                          by=[models.RiseOut(name=NAMES[name], notches=size) for name, size in jumps.get(rung, ())])
+        for rung in about.way.rungs
+    ]  # fmt: skip
 
 
 def _other_out(step: Step, about: About) -> models.OtherStepOut:
@@ -164,7 +179,10 @@ def _bridge_out(each: Bridge) -> models.BridgeOut:
 def _lacking_out(each: Lacking) -> models.LackingOut:
     return models.LackingOut(
         title=each.name, against=list(each.against),
-        missing=[models.LackingThingOut(role=role, kind=kind, owned=owned) for role, kind, owned in each.missing],
+        missing=[models.LackingThingOut(
+            role=role, kind=kind, on=list(on),
+            made_at_home=next((r.name for r in recipes() if KINDS[r.makes].does((kind,))), ""),
+        ) for role, kind, on in each.missing],
     )  # fmt: skip
 
 

@@ -122,6 +122,8 @@ class Practice:
     shown_first_from_months: int = 30
     unbreakable_first: bool = False
     """The school of TRAY-7: unbreakable until pouring is mastered; the default is real glass and china."""
+    invitations: int = 5
+    """How many things a child is invited to on a day."""
     showings_a_day: int = 2
     """New showings per child and day (PRES-4)."""
     sweep_min: float = 5.0
@@ -159,6 +161,8 @@ class Practice:
                            ("ignored_cycles", 60)):  # fmt: skip
             value = getattr(self, name)
             wrong.check(0 <= value <= most, name, f"is {value}; expected 0 to {most}.")
+        asked = self.invitations
+        wrong.check(3 <= asked <= 6, "invitations", f"is {asked}; expected 3 to 6 a day.")
         most = self.changes_at_once
         wrong.check(1 <= most <= 12, "changes_at_once", f"is {most}; expected 1 to 12.")
         wrong.check(self.side_gap_mm >= 0, "side_gap_mm", "cannot be negative.")
@@ -170,7 +174,8 @@ class Practice:
 
 
 SETTABLE = ("mastery", "letters", "boards", "look", "look_day", "rest_days", "rest_too_hard_days", "pause_cycles",
-            "pause_days", "ignored_cycles", "changes_at_once", "near_window_months", "showings_a_day")  # fmt: skip
+            "pause_days", "ignored_cycles", "changes_at_once", "near_window_months", "showings_a_day",
+            "invitations")  # fmt: skip
 """What House lets a household set; the rest stays as usual."""
 
 

@@ -204,7 +204,8 @@ def _log(work: Store, since: date) -> Window:
 
 def _weeks(work: Store, _since: date) -> Weeks:
     kept = work.weeks
-    return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned(), kept.aims())
+    return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned(), kept.aims(),
+                 kept.invited())
 
 
 def _settings(work: Store, _since: date) -> HouseSettings:

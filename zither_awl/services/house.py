@@ -117,6 +117,8 @@ class Weeks:
     tasks: tuple[Task, ...]
     planned: tuple[tuple[int, int, int, date, str], ...]
     aims: tuple[Aim, ...]
+    invited: Mapping[tuple[int, date], tuple[str, ...]] = field(default_factory=dict)
+    """By child and day: what the household chose to invite it to, in its order."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,23 +12,26 @@ from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.ladders.bridge import Bridging, bridge
 from zither_awl.core.ladders.expect import Expectation, expectations
 from zither_awl.core.ladders.likely import Likely, Pace, Span, likely_ready, pace_of
+from zither_awl.core.ladders.order import Ladder, ladder, single_steps
 from zither_awl.core.ladders.progress import Offered, relearn_due, remedy_for
 from zither_awl.core.ladders.strings import String
-from zither_awl.core.mastery import KNOWN
+from zither_awl.core.mastery import KNOWN, Mastery
+from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Reason
 from zither_awl.core.trays import Design, make
-from zither_awl.core.values import Child, Rung, Said, SaidAnswer
+from zither_awl.core.values import Child, Rung, Said, SaidAnswer, Visit
 from zither_awl.core.wishes import Aim
 from zither_awl.services import catalogue, ladders
 from zither_awl.services.catalogue import graph_of
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
-from zither_awl.services.ladders import Map, Step
+from zither_awl.services.ladders import Map, Step, Strung
 from zither_awl.services.need import need_of
 
 QUIET_DAYS = 28
 """Work that was not touched for so long is taken as left on the day it was last touched."""
 MOST_CHAINS, DEEPEST = 6, 6
+MOST_BESIDE = 4
 NEXT_DAYS = 21
 """So long "take this instead next time" holds."""
 NOTES = 3
@@ -57,6 +60,26 @@ class About:
     chosen: Aim | None
     said: Said | None
     expected: Expectation
+    way: Ladder[Rung] | None
+    """From what is known on its string to it, where it waits: the best way, its jumps named."""
+    beside: tuple[Step, ...]
+    """Next steps on other ladders of its area that are one notch from it."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Evidence:
+    """What was seen, shown, said and written of one step of a child."""
+
+    mastery: Mastery | None
+    tries: tuple[Visit, ...]
+    shown: tuple[date, ...]
+    said: Said | None
+    notes: tuple[tuple[date, str], ...]
+
+    @property
+    def touched(self) -> date:
+        """When it was last shown or worked with."""
+        return max([*self.shown, *(v.local_day for v in self.tries)], default=date.min)
 
 
 def about(desk: Desk, child_id: int, rung: Rung) -> About:
@@ -69,49 +92,88 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
         raise NotFound(f"There is no step {rung[0]} {rung[1]} on any ladder.")
     strung, at = found
     step = strung.steps[at]
-    with desk.read() as work:
-        noted = [work.log.ids_where(child_id=child_id, tray_id=tray.id, noted=True, most=NOTES)
-                 for tray in (*step.out, *step.resting)]  # fmt: skip
-        works = work.log.episodes([key for keys in noted for key in keys][:NOTES])
-    notes = tuple((w.local_day, e.text) for w in reversed(works) for e in w.events if e.kind == "note")
-    pace, own = _pace(desk, house, today)
+    notes, (pace, own) = _notes(desk, child_id, step), _pace(desk, house, today)
 
     def reckon() -> About:
         below = here.step(step.hole.below) if step.hole.below else None
-        between = _between(house, child, step, below, today)
-        judge = house.judgements(today)
-        card_id = next((c.id for c in house.cupboard.cards.values()
-                        if (c.key, c.level) == rung and not c.between), None)  # fmt: skip
-        mastered = judge.mastery_of(child, card_id) if card_id is not None else None
-        tries = judge.tries(child, card_id) if card_id is not None else ()
-        said = next((s for s in house.people.said if (s.child_id, s.key, s.level) == (child_id, *rung) and not s.word),
-                    None)  # fmt: skip
-        trays = {t.id for t in (*step.out, *step.resting)}
-        shown = [p.local_day for p in house.log.presentations if p.child_id == child_id and p.tray_id in trays]
-        easier = below.hole.design.titled(below.hole.level) if below is not None and below.state not in KNOWN else ""
-        remedy = remedy_for(
-            bridge=between.offered[0].how[0] if between.offered else "", easier=easier,
-            shown_days_ago=(today - max(shown)).days if shown else None, practice=house.practice,
-        ) if step.progress.stuck else None  # fmt: skip
-        graph = graph_of(house)
-        touched = max([*shown, *(v.local_day for v in tries)], default=date.min)
-        at_work = step.state not in (*KNOWN, "not shown") and (today - touched).days <= QUIET_DAYS
-        waits = step.state == "not shown" and step.verdict.verdict in ("almost", "later")
+        between, seen = _between(house, child, step, below, today), _evidence(house, child, step, today, notes)
+        graph, practice = graph_of(house), house.practice
+        known_by, ready_by = _likely(house, child, here, step, seen, pace, today)
+        last = max((v.local_day for v in seen.tries), default=None)
         return About(
             step=step, string=strung.string, number=at + 1, below=below,
             before=tuple(s for r in graph[rung] if (s := here.step(r)) is not None),
             after=tuple(s for each in here.strung for s in each.steps if rung in graph[s.rung]),
-            between=between, remedy=remedy,
-            known_by=likely_ready([[_gone(house, child, rung, today)]], pace, today) if at_work else None,
-            ready_by=_ready_by(house, child, here, step, pace, today) if waits else None, own_spans=own,
-            again_on=relearn_due(mastered, max((v.local_day for v in tries), default=None),
-                                 practice=house.practice) if mastered else None,
-            reasons=(*(mastered.reasons if mastered else ()), *step.progress.reasons, *step.verdict.reasons),
-            notes=notes, chosen=_chosen(house, child, rung, today), said=said,
-            expected=expectations(step.hole.design, step.hole.level, judge.months(child)),
+            between=between, remedy=_remedy(step, below, between, seen, practice, today),
+            known_by=known_by, ready_by=ready_by, own_spans=own,
+            again_on=relearn_due(seen.mastery, last, practice=practice) if seen.mastery else None,
+            reasons=(*(seen.mastery.reasons if seen.mastery else ()), *step.progress.reasons, *step.verdict.reasons),
+            notes=notes, chosen=_chosen(house, child, rung, today), said=seen.said,
+            way=_way(strung, rung) if step.state == "not shown" else None, beside=_beside(here, step),
+            expected=expectations(step.hole.design, step.hole.level, house.judgements(today).months(child)),
         )  # fmt: skip
 
     return house.once(("step", child_id, rung, today, notes), reckon)
+
+
+def _way(strung: Strung, rung: Rung) -> Ladder[Rung] | None:
+    """The best way on a string from what is known, or passed over, to a step that is not."""
+    known = [s.rung for s in strung.steps if s.state in KNOWN or s.implied]
+    vectors = {s.rung: s.hole.vector for s in strung.steps if s.state in KNOWN or s.implied or s.rung == rung
+               or s.verdict.verdict != "past"}  # fmt: skip
+    return ladder(known, rung, vectors) if rung not in known else None
+
+
+def _beside(here: Map, step: Step) -> tuple[Step, ...]:
+    """The next steps of other ladders of the same area that change one difficulty by one notch from a step."""
+    area = step.hole.design.area
+    near = {s.rung: s for each in here.strung if each.string.area == area for s in each.steps
+            if s.next and s.hole.design.key != step.hole.design.key}  # fmt: skip
+    vectors = {step.rung: step.hole.vector, **{rung: s.hole.vector for rung, s in near.items()}}
+    return tuple(near[rung] for rung in single_steps(step.rung, vectors, strict=True))[:MOST_BESIDE]
+
+
+def _notes(desk: Desk, child_id: int, step: Step) -> tuple[tuple[date, str], ...]:
+    """The newest words written about it, each with its day."""
+    with desk.read() as work:
+        noted = [work.log.ids_where(child_id=child_id, tray_id=tray.id, noted=True, most=NOTES)
+                 for tray in (*step.out, *step.resting)]  # fmt: skip
+        works = work.log.episodes([key for keys in noted for key in keys][:NOTES])
+    return tuple((w.local_day, e.text) for w in reversed(works) for e in w.events if e.kind == "note")
+
+
+def _evidence(house: House, child: Child, step: Step, today: date, notes: tuple[tuple[date, str], ...]) -> _Evidence:
+    judge = house.judgements(today)
+    cards = [c.id for c in house.cupboard.cards.values() if (c.key, c.level) == step.rung and not c.between]
+    trays = {t.id for t in (*step.out, *step.resting)}
+    return _Evidence(
+        mastery=judge.mastery_of(child, cards[0]) if cards else None,
+        tries=tuple(judge.tries(child, cards[0])) if cards else (),
+        shown=tuple(p.local_day for p in house.log.presentations if p.child_id == child.id and p.tray_id in trays),
+        said=next((s for s in house.people.said if (s.child_id, s.key, s.level) == (child.id, *step.rung)
+                   and not s.word), None),
+        notes=notes,
+    )  # fmt: skip
+
+
+def _remedy(step: Step, below: Step | None, between: Bridging, seen: _Evidence, practice: Practice,
+            today: date) -> Offered | None:  # fmt: skip
+    """What to do where a child is stuck."""
+    if not step.progress.stuck:
+        return None
+    easier = below.hole.design.titled(below.hole.level) if below is not None and below.state not in KNOWN else ""
+    ago = (today - max(seen.shown)).days if seen.shown else None
+    made = between.offered[0].how[0] if between.offered else ""
+    return remedy_for(bridge=made, easier=easier, shown_days_ago=ago, practice=practice)
+
+
+def _likely(house: House, child: Child, here: Map, step: Step, seen: _Evidence, pace: Pace,
+            today: date) -> tuple[Likely | None, Likely | None]:  # fmt: skip
+    """When a step at work is likely to be known, and when one that waits is likely to be ready."""
+    at_work = step.state not in (*KNOWN, "not shown") and (today - seen.touched).days <= QUIET_DAYS
+    waits = step.state == "not shown" and step.verdict.verdict in ("almost", "later")
+    known_by = likely_ready([[_gone(house, child, step.rung, today)]], pace, today) if at_work else None
+    return known_by, _ready_by(house, child, here, step, pace, today) if waits else None
 
 
 def _between(house: House, child: Child, step: Step, below: Step | None, today: date, most: int = 3) -> Bridging:

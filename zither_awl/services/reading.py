@@ -119,6 +119,11 @@ def _childs(desk: Desk, child: Child, morning: Morning, episodes: Sequence[Episo
     )  # fmt: skip
 
 
+def curves_of(desk: Desk, child: Child, since: date) -> list[Curve]:
+    """The curves of a child's whole work cycles since a day."""
+    return [curve for _, curve in _curves(desk, child, since)]
+
+
 def _curves(desk: Desk, child: Child, since: date) -> list[tuple[Morning, Curve]]:
     """Every whole morning of a child since a day with its curve, reckoned once until something is written down."""
     house = desk.house()

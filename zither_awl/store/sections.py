@@ -23,7 +23,7 @@ TABLES: dict[Section, tuple[str, ...]] = {
     "lessons": ("word_set", "word_photo", "word_answer", "routine", "routine_run", "invitation", "step_done"),
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
             "sweep_child", "kept_item"),
-    "weeks": ("placement", "change", "task", "planned_showing", "aim"),
+    "weeks": ("placement", "change", "task", "planned_showing", "aim", "invited"),
     "settings": ("phrase", "welcome_step", "paired_device", "revision", "change_set", "change_item", "trace"),
 }  # fmt: skip
 BOOKKEEPING = ("section", "alembic_version")

@@ -14,7 +14,14 @@ from sqlalchemy.orm import Session
 from zither_awl.core.errors import NotFound
 from zither_awl.core.values import ChangeRecord, Declined, Placement, Spot, Tray
 from zither_awl.core.wishes import Aim
-from zither_awl.store.models.weeks import AimRow, ChangeRow, PlacementRow, PlannedShowingRow, TaskRow
+from zither_awl.store.models.weeks import (
+    AimRow,
+    ChangeRow,
+    InvitedRow,
+    PlacementRow,
+    PlannedShowingRow,
+    TaskRow,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,6 +161,23 @@ class WeeksKeeper:
     def unplan_showing(self, planned_id: int) -> None:
         """Leave a planned showing. Raises: NotFound."""
         self._session.delete(self._found(PlannedShowingRow, planned_id, "planned showing"))
+        self._session.flush()
+
+    def invited(self) -> dict[tuple[int, date], tuple[str, ...]]:
+        """By child and day: what the household chose to invite it to, in its order."""
+        return {(r.child_id, r.day): tuple(r.refs) for r in self._session.scalars(select(InvitedRow))}
+
+    def invite(self, child_id: int, day: date, refs: Sequence[str] | None) -> None:
+        """Keep what a child is invited to on a day; None leaves it to the proposal again."""
+        row = self._session.scalars(select(InvitedRow).where(
+            InvitedRow.child_id == child_id, InvitedRow.day == day)).first()  # fmt: skip
+        if refs is None:
+            if row is not None:
+                self._session.delete(row)
+        else:
+            row = row or InvitedRow(child_id=child_id, day=day)
+            row.refs = list(refs)
+            self._session.add(row)
         self._session.flush()
 
     def _found(self, kind: Any, key: int, word: str) -> Any:

@@ -32,6 +32,7 @@ const router = createBrowserRouter([{
     view('shelf', () => import('./pages/shelf')),
     view('make', () => import('./pages/make')),
     view('make/catalogue', () => import('./pages/catalogue')),
+    view('tomorrow', () => import('./pages/tomorrow')),
     view('ladders', () => import('./pages/ladders')),
     view('paper', () => import('./pages/paper')),
     view('cupboard', () => import('./pages/cupboard')),

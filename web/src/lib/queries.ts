@@ -73,6 +73,10 @@ export const makeableStepsQuery = (child: number, enabled: boolean) => queryOpti
   queryKey: ['ladders', 'makeable', child], enabled,
   queryFn: () => answer(client.GET('/api/ladders/makeable', { params: { query: { child } } })),
 })
+/** What the children are invited to on a day; tomorrow, if none is named. */
+export const invitationsQuery = (day: string | null) => queryOptions({
+  queryKey: ['invitations', day], queryFn: () => answer(client.GET('/api/invitations', { params: { query: day ? { day } : {} } })),
+})
 /** The steps that were mastered today. */
 export const completedQuery = queryOptions({ queryKey: ['ladders', 'completed'], queryFn: () => answer(client.GET('/api/ladders/completed')) })
 /** How a child stood on an earlier day, and what changed since. */

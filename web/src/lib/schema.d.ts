@@ -928,6 +928,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The invitations of a day, tomorrow's if none is named: the household's, or the proposal. */
+        get: operations["get__api_invitations"];
+        /** Keep what a child is invited to on a day. */
+        put: operations["put__api_invitations"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ladders": {
         parameters: {
             query?: never;
@@ -3523,6 +3541,24 @@ export interface components {
             /** Children */
             children: components["schemas"]["ChildOut"][];
         };
+        /**
+         * ChildsDayOut
+         * @description `chosen`: the household put it together; else it is the proposal.
+         */
+        ChildsDayOut: {
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** Chosen */
+            chosen: boolean;
+            /** Items */
+            items: components["schemas"]["InvitationOut"][];
+            /** Others */
+            others: components["schemas"]["InvitationOut"][];
+            /** Pattern */
+            pattern: string;
+        };
         /** ChildsMorningOut */
         ChildsMorningOut: {
             /** At Work Min */
@@ -4979,12 +5015,67 @@ export interface components {
             /** Top Mm */
             top_mm: number;
         };
+        /**
+         * InvitationOut
+         * @description One thing a child is invited to; `ref` as "tray:3", "set:colours-first", "routine:dishes".
+         */
+        InvitationOut: {
+            /** Area */
+            area: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "show" | "words" | "loved" | "show again" | "real work";
+            /** Prepare */
+            prepare: string;
+            reason: components["schemas"]["ReasonOut"];
+            /** Ref */
+            ref: string;
+            /** Taken Up */
+            taken_up: boolean;
+            /** Title */
+            title: string;
+        };
+        /** InvitationsOut */
+        InvitationsOut: {
+            /** Children */
+            children: components["schemas"]["ChildsDayOut"][];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+        };
+        /** InvitationsQuery */
+        InvitationsQuery: {
+            /**
+             * Day
+             * @default null
+             */
+            day?: string | null;
+        };
         /** InvitedOut */
         InvitedOut: {
             /** Answer */
             answer: string;
             /** Child Id */
             child_id: number;
+        };
+        /**
+         * InviteIn
+         * @description What a child is invited to on a day, in its order; None leaves it to the proposal.
+         */
+        InviteIn: {
+            /** Child Id */
+            child_id: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Refs */
+            refs: string[] | null;
         };
         /**
          * ItemsIn
@@ -5043,8 +5134,10 @@ export interface components {
         LackingThingOut: {
             /** Kind */
             kind: string;
-            /** Owned */
-            owned: boolean;
+            /** Made At Home */
+            made_at_home: string;
+            /** On */
+            on: string[];
             /** Role */
             role: string;
         };
@@ -5121,6 +5214,8 @@ export interface components {
             /** Before */
             before: components["schemas"]["OtherStepOut"][];
             below: components["schemas"]["OtherStepOut"] | null;
+            /** Beside */
+            beside: components["schemas"]["OtherStepOut"][];
             /** Between */
             between: components["schemas"]["BridgeOut"][];
             /** Card */
@@ -5188,6 +5283,8 @@ export interface components {
              * @enum {string}
              */
             verdict: "known" | "ready" | "almost" | "later" | "past";
+            /** Way */
+            way: components["schemas"]["WayStepOut"][];
         };
         /**
          * LaidOut
@@ -8311,6 +8408,20 @@ export interface components {
             /** Without */
             without: string[];
         };
+        /**
+         * WayStepOut
+         * @description A step on the way, and the notches by dimension where it is a jump.
+         */
+        WayStepOut: {
+            /** By */
+            by: components["schemas"]["RiseOut"][];
+            /** Key */
+            key: string;
+            /** Level */
+            level: number;
+            /** Title */
+            title: string;
+        };
         /** WeekOut */
         WeekOut: {
             /** Median Min */
@@ -10761,6 +10872,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_invitations: {
+        parameters: {
+            query?: {
+                day?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationsOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    put__api_invitations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             400: components["responses"]["400"];

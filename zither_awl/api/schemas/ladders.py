@@ -190,7 +190,10 @@ class BridgeOut(Out):
 class LackingThingOut(Out):
     role: str
     kind: str
-    owned: bool
+    on: list[str]
+    """The trays one lies on, where it is owned and only in use."""
+    made_at_home: str
+    """The recipe for it, where it can be made at home; empty else."""
 
 
 class LackingOut(Out):
@@ -240,6 +243,15 @@ class StepSaidOut(Out):
     concluded: bool
 
 
+class WayStepOut(Out):
+    """A step on the way, and the notches by dimension where it is a jump."""
+
+    key: str
+    level: int
+    title: str
+    by: list[RiseOut]
+
+
 class LadderStepOut(Out):
     key: str
     level: int
@@ -275,6 +287,8 @@ class LadderStepOut(Out):
     lacking: list[LackingOut]
     remedy: RemedyOut | None
     easy: bool
+    way: list[WayStepOut]
+    beside: list[OtherStepOut]
     before: list[OtherStepOut]
     after: list[OtherStepOut]
     trays: list[StepTrayOut]

@@ -65,11 +65,11 @@ class Bridge:
 
 @dataclass(frozen=True, slots=True)
 class Lacking:
-    """A tray that would lie between but for something: what is missing, by role, with the kind that would do, and
-    whether one is owned and only in use."""
+    """A tray that would lie between but for something: what is missing, by role, with the kind that would do, and the
+    trays it lies on where one is owned and only in use."""
 
     name: str
-    missing: tuple[tuple[str, str, bool], ...]
+    missing: tuple[tuple[str, str, tuple[str, ...]], ...]
     against: tuple[str, ...]
     """What must hold and does not, in words."""
 
@@ -259,7 +259,8 @@ def _lacking(made: Made, stock: Stock) -> Lacking:
     missing = []
     for name in made.short:
         role = made.level.role(name) or container_role(made.level)
-        owned = any(kind_of(c).does(role.accepts) for c in stock.all)
-        missing.append((name, role.accepts[0], owned))
+        owned = [c for c in stock.all if kind_of(c).does(role.accepts)]
+        on = dict.fromkeys(tray.name for c in owned for tray, _ in stock.on_trays(c))
+        missing.append((name, role.accepts[0], tuple(on)))
     against = tuple(check.reason.text for check in made.checks if check.severity == "must")
     return Lacking(made.design.titled(made.level), tuple(missing), against)

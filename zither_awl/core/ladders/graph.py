@@ -11,7 +11,6 @@ from zither_awl.core.mastery import KNOWN
 from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.values import Child, Rung
-from zither_awl.core.words import listed
 
 Before = Mapping[Rung, Collection[Rung]]
 """By rung: those that should be known before it."""
@@ -133,7 +132,3 @@ def sorted_out(verdicts: Mapping[Rung, Readiness], records: Mapping[Rung, Record
             (ready if verdict.verdict == "ready" else past).append(rung)
     return Frontier(tuple(known), tuple(at_work), tuple(ready), tuple(almost), tuple(later), tuple(past))
 
-
-def waits_for(missing: Collection[str]) -> str:
-    """What is missing, as a clause: "waits for spoon and tongs"; nothing for nothing."""
-    return f"waits for {listed(missing)}" if missing else ""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date, datetime
 
-from sqlalchemy import JSON, ForeignKey, String
+from sqlalchemy import JSON, ForeignKey, String, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column
 
 from zither_awl.store.models.base import Base, Name, child_key
@@ -69,3 +69,14 @@ class AimRow(Base):
     level: Mapped[int]
     from_day: Mapped[date]
     until_day: Mapped[date | None]
+
+
+class InvitedRow(Base):
+    """What a child is invited to on a day, in its order, as the household chose it: "tray:3", "set:colours-first"."""
+
+    __tablename__ = "invited"
+    __table_args__ = (UniqueConstraint("child_id", "day"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    child_id: Mapped[int] = child_key(index=True)
+    day: Mapped[date]
+    refs: Mapped[list[str]] = mapped_column(JSON)

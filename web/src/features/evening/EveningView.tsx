@@ -15,7 +15,7 @@ export function EveningView({ people, today, zone }: EveningViewProps) {
   if (!watch) return <Waiting error={error} />
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Evening" aside={<Link className="text-woad underline underline-offset-4" to="/cycle">Read the last work cycle</Link>}>
+      <Heading title="Evening" aside={<><Link className="text-woad underline underline-offset-4" to="/tomorrow">Tomorrow, child by child</Link><Link className="text-woad underline underline-offset-4" to="/cycle">Read the last work cycle</Link></>}>
         {watch.questions.length === 0 ? 'nothing is left open' : 'a few things were left open'}
       </Heading>
       <Completed />

@@ -115,6 +115,13 @@ function Changed({ step }: { step: Step }) {
 
 const wishOf = (each: Bridge, step: Step) => encodeURIComponent(JSON.stringify({ fixed: each.fixed, counts: each.counts, left_out: each.left_out, eased: each.eased, toward: keyOf(step) }))
 
+/** What is missing, and where it could come from. */
+function said(thing: Schemas['LackingThingOut']): string {
+  const what = thing.role === 'container' ? 'something to lie on' : `${thing.role} (${thing.kind})`
+  if (thing.on.length > 0) return `${what}, which lies on ${thing.on.slice(0, 2).join(' and ')}`
+  return thing.made_at_home ? `${what}, which can be made at home: ${thing.made_at_home}` : what
+}
+
 /** A step between, from this cupboard; or what is missing for one. */
 function Between({ step, child }: { step: Step; child: Person }) {
   return (
@@ -129,7 +136,7 @@ function Between({ step, child }: { step: Step; child: Person }) {
         </div>
       ))}
       {step.lacking.map((each) => (
-        <p key={each.title} className="text-[0.9375rem] text-ink-2"><span className="font-semibold text-ink">{each.title}</span> would lie between. {each.missing.length > 0 && `Missing: ${each.missing.map((thing) => `${thing.role === 'container' ? 'something to lie on' : thing.role} (${thing.kind}${thing.owned ? ', owned and in use' : ''})`).join(', ')}.`} {each.against.join(' ')}</p>
+        <p key={each.title} className="text-[0.9375rem] text-ink-2"><span className="font-semibold text-ink">{each.title}</span> would lie between. {each.missing.length > 0 && `Missing: ${each.missing.map(said).join('; ')}.`} {each.against.join(' ')}</p>
       ))}
     </section>
   )
@@ -200,8 +207,14 @@ function When({ step, name }: { step: Step; name: string }) {
 }
 
 function Others({ step, onPick }: { step: Step; onPick: (step: StepKey) => void }) {
-  const rows: [string, Step['before']][] = [['Before it', step.before], ['It leads to', step.after]]
-  return <>{rows.map(([title, of]) => of.length > 0 && <section key={title}><h3>{title}</h3><ul>{of.map((each) => <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton> <span className="text-sm text-ink-2">{STATE_WORDS[each.state]}</span></li>)}</ul></section>)}</>
+  const rows: [string, Step['before']][] = [['Before it', step.before], ['It leads to', step.after], ['One notch from it, on other ladders', step.beside]]
+  return <>{step.way.length > 0 && (
+    <section><h3>The way there</h3>
+      <ol className="list-decimal pl-5">{step.way.map((each) => (
+        <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton>{each.by.length > 0 && <span className="text-sm text-saffron"> a jump: {each.by.map((rise) => `${rise.name}, ${counted(rise.notches, 'notch', 'notches')}`).join('; ')}</span>}</li>
+      ))}</ol>
+    </section>
+  )}{rows.map(([title, of]) => of.length > 0 && <section key={title}><h3>{title}</h3><ul>{of.map((each) => <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton> <span className="text-sm text-ink-2">{STATE_WORDS[each.state]}</span></li>)}</ul></section>)}</>
 }
 
 function PickButton({ onClick, children }: { onClick: () => void; children: ReactNode }) {

@@ -13,7 +13,8 @@ const MOVES: Record<string, [number, number]> = { ArrowRight: [1, 0], ArrowLeft:
 export const StringRow = memo(function StringRow({ string, width: room, chosen, reach, bridged, onPick, onMove }: RowProps) {
   const width = widthOf(string.holes, room)
   const xs = places(string.holes, width)
-  const rest = xs[string.holes.findIndex((hole) => hole === restOf(string.holes))] ?? 0
+  const resting = restOf(string.holes)
+  const rest = xs[string.holes.findIndex((hole) => hole === resting)] ?? 0
   const box = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => { if (box.current && width > room) box.current.scrollLeft = rest - room / 2 }, [rest, room, width])
   const named = labelled(string.holes, xs, chosen)
@@ -25,9 +26,9 @@ export const StringRow = memo(function StringRow({ string, width: room, chosen, 
   }
   return (
     <div ref={box} className={cx('max-w-full', width > room && 'overflow-x-auto overflow-y-hidden')} style={{ width: room }}>
-      <div role="group" aria-label={string.said} className="relative h-24" style={{ width }}>
+      <div role="group" aria-label={resting && bridged.has(keyOf(resting)) ? `${string.said}, a step between can be made` : string.said} className="relative h-24" style={{ width }}>
         <svg width={width} height="96" aria-hidden="true" className="absolute inset-0 overflow-visible">
-          {string.holes.map((hole, at) => <Stretch key={keyOf(hole)} holes={string.holes} at={at} xs={xs} bridged={bridged.has(keyOf(hole))} />)}
+          {string.holes.map((hole, n) => <Stretch key={keyOf(hole)} holes={string.holes} at={n} xs={xs} bridged={bridged.has(keyOf(hole))} />)}
         </svg>
         {string.holes.map((hole, at) => {
           const id = keyOf(hole)

@@ -1,0 +1,5 @@
+import { TomorrowView } from '@/features/tomorrow/TomorrowView'
+
+export function Page() {
+  return <TomorrowView />
+}

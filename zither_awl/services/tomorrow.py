@@ -1,0 +1,138 @@
+"""Use cases of tomorrow, child by child: what is proposed, what the household chose, and what was taken up."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from zither_awl.core.curve import typical_curve
+from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.reasons import Reason
+from zither_awl.core.tomorrow import Invitation, Kind, propose
+from zither_awl.core.values import Child, Tray
+from zither_awl.core.words import counted
+from zither_awl.services import lessons, reading, routines, showing
+from zither_awl.services.catalogue import designs
+from zither_awl.services.desk import Desk
+from zither_awl.services.house import House
+
+MOST_CHOSEN, AHEAD_DAYS = 12, 14
+"""So many things a household may choose for a child and a day, and so many days ahead."""
+MOST_OTHERS = 12
+
+
+@dataclass(frozen=True, slots=True)
+class DayOf:
+    """A child's day: its invitations in their order, whether the household chose them, what else could be, and which
+    were taken up."""
+
+    child: Child
+    items: tuple[Invitation, ...]
+    chosen: bool
+    others: tuple[Invitation, ...]
+    taken: frozenset[str]
+
+
+def day_of(desk: Desk, day: date | None = None) -> tuple[date, tuple[DayOf, ...]]:
+    """The invitations of a day, tomorrow if nothing is said, for every child of the house."""
+    house, today = desk.house(), desk.today()
+    asked = day or today + timedelta(days=1)
+    return asked, tuple(_of(desk, house, child, asked, today) for child in house.children)
+
+
+def _of(desk: Desk, house: House, child: Child, day: date, today: date) -> DayOf:
+    pool = tuple(_candidates(desk, house, child, day, today))
+    by_ref = {each.ref: each for each in pool}
+    kept = house.weeks.invited.get((child.id, day))
+    items = (propose(pool, _settled(desk, child, today), practice=house.practice) if kept is None
+             else tuple(by_ref[ref] for ref in kept if ref in by_ref))  # fmt: skip
+    refs = {each.ref for each in items}
+    others = tuple(each for each in pool if each.ref not in refs)[:MOST_OTHERS]
+    return DayOf(child, items, kept is not None, others, _taken(house, child, day))
+
+
+def _settled(desk: Desk, child: Child, today: date) -> tuple[float, ...]:
+    """How often the child is at work, by quarters of an hour of its own work cycles; empty while there are few."""
+    curves = reading.curves_of(desk, child, today - timedelta(weeks=reading.TYPICAL_WEEKS))
+    return tuple(quarter.share for quarter in typical_curve(curves))
+
+
+def _candidates(desk: Desk, house: House, child: Child, day: date, today: date) -> Iterator[Invitation]:
+    """Everything a child could be invited to, the best of each kind first."""
+    shown = set()
+    for plan in showing.planned(house):
+        tray = next((t for t in house.trays if t.id == plan.tray_id), None)
+        if plan.child_id == child.id and plan.day == day and tray is not None:
+            shown.add(tray.id)
+            yield _tray(house, "show", tray, Reason("PLANNED", f"You meant to show {tray.name} on that day."))
+    due = next((each.due for each in showing.due(desk) if each.child.id == child.id), ())
+    for each in due:
+        if each.tray.id not in shown:
+            shown.add(each.tray.id)
+            yield _tray(house, "show again" if each.again else "show", each.tray, each.reasons[0])
+    yield from _words(desk, child)
+    yield from _loved(house, child, today, shown)
+    yield from _real_work(house, child, today)
+
+
+def _tray(house: House, kind: Kind, tray: Tray, reason: Reason) -> Invitation:
+    design = designs(house).get(tray.card.key)
+    return Invitation(kind=kind, ref=f"tray:{tray.id}", title=tray.name, area=tray.card.area, reason=reason,
+                      prepare=design.morning if design else "")  # fmt: skip
+
+
+def _words(desk: Desk, child: Child) -> Iterator[Invitation]:
+    for each in lessons.overview(desk, child.id):
+        if each.due and each.begun:
+            text = f"{counted(each.due, 'word is', 'words are')} due; five to seven minutes."
+            area = "mathematics" if each.words.kind == "quantities" else "language"
+            yield Invitation(kind="words", ref=f"set:{each.words.key}", title=each.words.name, area=area,
+                             reason=Reason("PRES-1", text))  # fmt: skip
+
+
+def _loved(house: House, child: Child, today: date, shown: set[int]) -> Iterator[Invitation]:
+    judge = house.judgements(today)
+    mine = [p.tray for p in house.placements if child.id in p.tray.for_children and p.tray.id not in shown]
+    seen = [(judge.of(child, tray).interest, tray) for tray in mine]
+    loved = sorted(((i, t) for i, t in seen if i.chosen and not i.faded and not i.ignored),
+                   key=lambda each: (-each[0].rate, each[1].name))  # fmt: skip
+    for interest, tray in loved:
+        yield _tray(house, "loved", tray, interest.reasons[0])
+
+
+def _real_work(house: House, child: Child, today: date) -> Iterator[Invitation]:
+    """Real work of the house, what was longest not done first."""
+    months = house.judgements(today).months(child)
+    last = {run.routine: run.local_day for run in house.lessons.runs}
+    fitting = [r for r in routines.routines(house) if r.from_months <= months]
+    for each in sorted(fitting, key=lambda r: (last.get(r.key, date.min), r.name)):
+        yield Invitation(kind="real work", ref=f"routine:{each.key}", title=each.name, area="practical life",
+                         reason=Reason("TRAY-12", each.invitation or "Real work of the house."))  # fmt: skip
+
+
+def _taken(house: House, child: Child, day: date) -> frozenset[str]:
+    """What of a day was taken up: worked with, shown, done together."""
+    trays = {v.tray_id for v in house.window.visits if v.child_id == child.id and v.local_day == day}
+    trays |= {p.tray_id for p in house.log.presentations if p.child_id == child.id and p.local_day == day}
+    done = {run.routine for run in house.lessons.runs
+            if run.local_day == day and (child.id, "came") in run.invited}  # fmt: skip
+    return frozenset((*(f"tray:{key}" for key in trays if key is not None), *(f"routine:{key}" for key in done)))
+
+
+def choose(desk: Desk, child_id: int, day: date, refs: Sequence[str] | None, adult_id: int | None) -> None:
+    """Keep what a child is invited to on a day, in this order; None leaves it to the proposal. Raises: NotFound,
+    InvalidValue for a day that is past or far, for too many, or for what cannot be invited to."""
+    house, today = desk.house(), desk.today()
+    child = house.child(child_id)
+    if not today <= day <= today + timedelta(days=AHEAD_DAYS):
+        raise InvalidValue(FieldProblem("day", f"is {day}; expected today or up to {AHEAD_DAYS} days ahead."))
+    if refs is not None:
+        if len(refs) > MOST_CHOSEN or len(set(refs)) != len(refs):
+            raise InvalidValue(FieldProblem("refs", f"are {len(refs)}; expected at most {MOST_CHOSEN}, each once."))
+        known = {each.ref for each in _candidates(desk, house, child, day, today)}
+        strange = [ref for ref in refs if ref not in known]
+        if strange:
+            raise InvalidValue(FieldProblem("refs", f"name {strange[0]}, which {child.name} cannot be invited to."))
+    with desk.write(adult_id, f"{child.name} is invited on {day:%d %B}") as work:
+        work.weeks.invite(child_id, day, refs)
