@@ -65,10 +65,11 @@ def test_who_picks_keeps_what_was_there_and_gets_nothing_unasked(
     assert not now(desk, "snip").taken
     later = (*shipped_cards(), replace(FOLD, key="fold-later", name="Folding later"))
     monkeypatch.setattr(catalogue, "shipped_cards", lambda: later)
-    assert not now(Desk(desk._engine, desk._clock), "fold-later").taken
-    catalogue.take_whole(desk, "whole", house.adult)
-    assert now(desk, "fold-later").taken
-    assert not now(desk, "snip").taken
+    newer = Desk(desk._engine, desk._clock)
+    assert not now(newer, "fold-later").taken
+    catalogue.take_whole(newer, "whole", house.adult)
+    assert now(newer, "fold-later").taken
+    assert not now(newer, "snip").taken
 
 
 def test_a_changed_card_stands_before_the_one_that_ships_and_goes_back(house: SmallHouse) -> None:

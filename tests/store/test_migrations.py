@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import shutil
 import sqlite3
-from datetime import UTC, date, datetime
+from datetime import UTC, date, datetime, timedelta
 from pathlib import Path
 
 import pytest
@@ -92,6 +92,8 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     newest = since("0.10.0")
     assert [(a.key, a.level) for a in house.weeks.aims if a.key] == [("tongs", 1)] * newest
     assert [(t.eased, t.card.toward) for t in house.trays if t.card.between] == [(("steps",), "belongs:2")] * newest
+    invited = {(house.children[0].id, NOW.date() + timedelta(days=1)): 1} if newest else {}
+    assert {key: len(refs) for key, refs in house.weeks.invited.items()} == invited
     tied = {(("fold", 1), ("carry-empty", 1)): True, (("fold", 2), ("fold", 1)): False}
     assert house.catalogue.ties == (tied if newest else {})
     made = [m.recipe for m in house.cupboard.makings], [m.note for m in house.cupboard.marks]

@@ -35,6 +35,8 @@ class Invitation:
     area: str
     reason: Reason
     prepare: str = ""
+    condition: str = ""
+    """Under which condition it may be worked with at all."""
 
 
 def propose(candidates: Sequence[Invitation], settled: Sequence[float] = (), *,

@@ -16,6 +16,7 @@ from zither_awl.services import lessons, reading, routines, showing
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
+from zither_awl.services.shelf import condition_of
 
 MOST_CHOSEN, AHEAD_DAYS = 12, 14
 """So many things a household may choose for a child and a day, and so many days ahead."""
@@ -65,21 +66,22 @@ def _candidates(desk: Desk, house: House, child: Child, day: date, today: date) 
         tray = next((t for t in house.trays if t.id == plan.tray_id), None)
         if plan.child_id == child.id and plan.day == day and tray is not None:
             shown.add(tray.id)
-            yield _tray(house, "show", tray, Reason("PLANNED", f"You meant to show {tray.name} on that day."))
+            yield _tray(house, "show", tray, Reason("PLANNED", f"You meant to show {tray.name} on that day."), day)
     due = next((each.due for each in showing.due(desk) if each.child.id == child.id), ())
     for each in due:
         if each.tray.id not in shown:
             shown.add(each.tray.id)
-            yield _tray(house, "show again" if each.again else "show", each.tray, each.reasons[0])
+            yield _tray(house, "show again" if each.again else "show", each.tray, each.reasons[0], day)
     yield from _words(desk, child)
     yield from _loved(house, child, today, shown)
     yield from _real_work(house, child, today)
 
 
-def _tray(house: House, kind: Kind, tray: Tray, reason: Reason) -> Invitation:
+def _tray(house: House, kind: Kind, tray: Tray, reason: Reason, day: date) -> Invitation:
     design = designs(house).get(tray.card.key)
     return Invitation(kind=kind, ref=f"tray:{tray.id}", title=tray.name, area=tray.card.area, reason=reason,
-                      prepare=design.morning if design else "")  # fmt: skip
+                      prepare=design.morning if design else "",
+                      condition=condition_of(house, tray, day))  # fmt: skip
 
 
 def _words(desk: Desk, child: Child) -> Iterator[Invitation]:
@@ -98,7 +100,9 @@ def _loved(house: House, child: Child, today: date, shown: set[int]) -> Iterator
     loved = sorted(((i, t) for i, t in seen if i.chosen and not i.faded and not i.ignored),
                    key=lambda each: (-each[0].rate, each[1].name))  # fmt: skip
     for interest, tray in loved:
-        yield _tray(house, "loved", tray, interest.reasons[0])
+        lately, of = interest.recent
+        text = f"Loved now: chosen in {lately} of the last {counted(of, 'work cycle')}."
+        yield _tray(house, "loved", tray, Reason("ROT-4", text, (), interest.reasons[0].evidence), today)
 
 
 def _real_work(house: House, child: Child, today: date) -> Iterator[Invitation]:

@@ -5022,6 +5022,8 @@ export interface components {
         InvitationOut: {
             /** Area */
             area: string;
+            /** Condition */
+            condition: string;
             /**
              * Kind
              * @enum {string}

@@ -20,6 +20,7 @@ class InvitationOut(Out):
     area: str
     reason: ReasonOut
     prepare: str
+    condition: str
     taken_up: bool
 
 

@@ -12,7 +12,7 @@ const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'
 const NUMBERS = [
   ['changes_at_once', 'Changes at one look, at most', ''], ['pause_cycles', 'A new tray settles for', 'work cycles'], ['pause_days', 'or for', 'days'],
   ['ignored_cycles', 'Never called ignored before', 'work cycles'], ['rest_days', 'A rest lasts', 'days'], ['rest_too_hard_days', 'after too hard', 'days'],
-  ['showings_a_day', 'Showings a day, at most', ''], ['near_window_months', 'Trays from so long before their age', 'months'],
+  ['showings_a_day', 'Showings a day, at most', ''], ['invitations', 'Invitations for a child a day, 3 to 6', ''], ['near_window_months', 'Trays from so long before their age', 'months'],
 ] as const
 
 type PracticeFieldsProps = { told: PracticeValues; usual: PracticeValues; onTell: (told: PracticeValues) => void; problem: Problem | null }

@@ -19,7 +19,7 @@ export function Invited({ today }: { today: string }) {
             <h3 className="flex items-center gap-2"><PatternMark pattern={each.pattern as Pattern} size={16} />{each.child}</h3>
             <ol className="list-decimal pl-6">
               {each.items.map((item) => (
-                <li key={item.ref} className="py-1"><Link className="underline-offset-4 hover:underline" to={placeOf(item.ref, each.child_id)}>{item.title}</Link> <span className="text-sm text-ink-2">{KIND_WORDS[item.kind]}</span>{item.taken_up && <span className="ml-1 inline-flex items-center gap-0.5 text-sm text-moss"><Check size={14} aria-hidden />taken up</span>}</li>
+                <li key={item.ref} className="py-1"><Link className="underline-offset-4 hover:underline" to={placeOf(item.ref, each.child_id)}>{item.title}</Link> <span className="text-sm text-ink-2">{KIND_WORDS[item.kind]}</span>{item.condition && <span className="block text-sm text-saffron">{item.condition}</span>}{item.taken_up && <span className="ml-1 inline-flex items-center gap-0.5 text-sm text-moss"><Check size={14} aria-hidden />taken up</span>}</li>
               ))}
             </ol>
           </div>

@@ -51,6 +51,7 @@ function Childs({ of, day }: { of: ChildsDay; day: string }) {
               <Link className="font-semibold underline-offset-4 hover:underline" to={placeOf(each.ref, of.child_id)}>{each.title}</Link>
               <p className="text-sm text-ink-2">{KIND_WORDS[each.kind]} · {each.area}</p>
               <p className="text-[0.9375rem]">{each.reason.text}</p>
+              {each.condition && <p className="text-[0.9375rem] text-saffron">{each.condition}</p>}
               {each.prepare && <p className="text-sm text-ink-2">Beforehand: {each.prepare}</p>}
             </div>
             <div className="no-print flex">
