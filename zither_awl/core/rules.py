@@ -68,6 +68,7 @@ _ALL = (
          parameters=("unbreakable_first",), school="real glass and china; unbreakable until pouring is mastered"),
     Rule(code="TRAY-10", sentence="Food is checked for allergens and choking, cut, and a day's portion."),
     Rule(code="TRAY-11", sentence="Some trays need an adult's work each morning."),
+    Rule(code="TRAY-12", sentence="Real work of the house needs no tray; it is an invitation."),
     Rule(code="SEQ-1", sentence="A step comes after what it rests on, one thing new at a time.",
          parameters=("almost_share",)),
     Rule(code="SEQ-5", sentence="Long chains go in their order: water alone before food."),
