@@ -98,6 +98,19 @@ def test_ties_of_the_household_hold_everywhere_and_a_circle_is_named(house: Smal
     assert ladders.problems(house.desk.house()) == ()
 
 
+def test_what_a_file_from_outside_says_of_steps_takes_no_screen_down(
+    house: SmallHouse, spoons: dict[str, int]
+) -> None:
+    keep(house, TONGS, "Tongs", toward="tongs:1", eased=("tool",))
+    with house.desk.write(house.adult, "As a file might bring it") as work:
+        tray = replace(house.desk.house().trays[0], eased=("nonsense",))
+        work.cupboard.save_tray(replace(tray, card=replace(tray.card, toward="nowhere")))
+        work.catalogue.tie(("fold", 1), ("thrown-away", 3), tied=True)
+    assert graph_of(house.desk.house())["fold", 1] == ()
+    assert step_of(house, TONGS).between == ()
+    assert make.wish_of(house.desk, house.desk.house().trays[0].id).eased == ()
+
+
 def test_a_tray_that_is_tied_waits_for_it(house: SmallHouse, spoons: dict[str, int]) -> None:
     first, second = keep(house, ("transfer-hand", 1), "By hand"), keep(house, ("spoon-large", 1), "Spoon")
     card_of = {t.id: t.card for t in house.desk.house().trays}
@@ -138,6 +151,8 @@ def test_a_stuck_step_is_found_its_step_between_made_planned_and_shown(
     work(house, clock, kept, "rrrr")
     assert step_of(house, TONGS).state == "working", "who knows the step between does not know the step"
     assert step_of(house, TONGS).between == (house.desk.house().tray(kept),)
+    with pytest.raises(InvalidValue, match="such as"):
+        Wish(key="tongs", level=1, child_id=house.ilse, toward="anywhere")
     with pytest.raises(InvalidValue, match="names flow"):
         Wish(key="tongs", level=1, child_id=house.ilse, eased=("flow",))
 

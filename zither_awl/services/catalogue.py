@@ -57,7 +57,10 @@ def _entries(house: House, letters: str) -> dict[str, Entry]:
         changed = theirs is not None and (own.base is None or bool(update.changed))
         origin: Origin = "changed" if changed else "own" if theirs is None else "catalogue"
         found[key] = Entry(design, True, origin, update)
-    ties = {**(_NAMES_FIRST if letters == "names first" else {}), **house.catalogue.ties}
+    told = {**(_NAMES_FIRST if letters == "names first" else {}), **house.catalogue.ties}
+    # A tie to a card that was thrown away since would hold back for ever.
+    ties = {pair: tied for pair, tied in told.items()
+            if pair[1][0] in found and pair[1][1] <= len(found[pair[1][0]].design.levels)}  # fmt: skip
     return {key: replace(each, design=with_ties(each.design, ties)) for key, each in found.items()} if ties else found
 
 

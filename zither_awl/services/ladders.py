@@ -31,7 +31,7 @@ from zither_awl.services.catalogue import designs, designs_of, graph_of
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
 from zither_awl.services.need import need_of
-from zither_awl.services.rungs import link_rungs, rung_of
+from zither_awl.services.rungs import goal_of, link_rungs
 
 QUIET = Progress(False, False)
 NEAR = ("ready", "almost")
@@ -159,8 +159,9 @@ def map_of(house: House, child: Child, on: date) -> Map:
         between: dict[Rung, list[Tray]] = {}
         for tray in house.trays:
             if child.id in tray.for_children:
-                goal = rung_of(tray.card.toward) if tray.card.between else (tray.card.key, tray.card.level)
-                (between if tray.card.between else trays).setdefault(goal, []).append(tray)
+                goal = goal_of(tray.card) if tray.card.between else (tray.card.key, tray.card.level)
+                if goal is not None:
+                    (between if tray.card.between else trays).setdefault(goal, []).append(tray)
         verdicts: dict[Rung, Readiness] = {}
         records: dict[Rung, Record] = {}
 

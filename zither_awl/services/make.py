@@ -33,7 +33,7 @@ from zither_awl.core.values import Card, Child, Content, Tray
 from zither_awl.services import catalogue, ladders
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
-from zither_awl.services.rungs import card_for, link_rungs
+from zither_awl.services.rungs import card_for, goal_of, link_rungs, rung_of
 from zither_awl.services.shelf import resting_trays
 from zither_awl.services.things import bin_for
 from zither_awl.store import Store
@@ -94,6 +94,8 @@ class Wish:
         strange = [dim for dim in self.eased if dim not in EASED]
         if strange:
             raise InvalidValue(FieldProblem("eased", f"names {strange[0]}; expected some of {', '.join(EASED)}."))
+        if self.toward:
+            rung_of(self.toward)
 
 
 @dataclass(frozen=True, slots=True)
@@ -348,7 +350,8 @@ def wish_of(desk: Desk, tray_id: int) -> Wish:
         left_out=tuple(role.name for role in level.roles if not role.optional and not role.same_as
                        and role.name not in there),
         added={c.role: c.component.id for c in inner if level.role(c.role) is None},
-        eased=tray.eased, toward=tray.card.toward,
+        eased=tuple(dim for dim in tray.eased if dim in EASED),
+        toward=tray.card.toward if goal_of(tray.card) else "",
         key=tray.card.key, level=tray.card.level, child_id=child, fixed={c.role: c.component.id for c in inner},
         counts={c.role: c.count for c in inner if not c.component.medium}, container=container, instead_of=tray_id,
         spots={c.role: (c.x_mm, c.y_mm, c.turned) for c in inner if c.x_mm is not None and c.y_mm is not None},

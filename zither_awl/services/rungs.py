@@ -33,7 +33,7 @@ def link_rungs(work: Store, known: Mapping[str, Design], *, without: Collection[
         if card.key not in known:
             continue
         here, design = (card.key, card.level), known[card.key]
-        goal = rung_of(card.toward) if card.toward else here
+        goal = goal_of(card) or here
         before = {ids[rung] for rung in known[goal[0]].before(goal[1]) if rung in ids} if goal[0] in known else set()
         gone = {ids[earlier] for step, earlier in without if step == here and earlier in ids} - before
         follows = tuple(sorted({*card.follows, *before} - gone - {card.id}))
@@ -42,9 +42,17 @@ def link_rungs(work: Store, known: Mapping[str, Design], *, without: Collection[
             work.cupboard.save_card(told)
 
 
+def goal_of(card: Card) -> Rung | None:
+    """The step a card is on the way to; None for none, or where a file from outside says what cannot be read."""
+    try:
+        return rung_of(card.toward) if card.toward else None
+    except InvalidValue:
+        return None
+
+
 def rung_of(text: str) -> Rung:
     """A rung as it is written: "tongs:1". Raises: InvalidValue."""
     key, _, number = text.partition(":")
-    if not key or not number.isdigit():
+    if not key or not number.isdigit() or len(text) > 48:
         raise InvalidValue(FieldProblem("toward", f'is {text!r}; expected a card and a level, such as "tongs:1".'))
     return key, int(number)
