@@ -80,7 +80,9 @@ def test_then_and_now_ties_filters_and_paper(at_demo: Person) -> None:
     slider.send_keys(Keys.END)
     person.wait_until_gone("and what changed since")
     person.tap("button", "Tie or untie steps")
-    person.choose("Wait for another card", "Folding a cloth")
+    waits = "Wait for another card"
+    person.until(lambda: "Folding a cloth" in person.find("select", waits).text, "the cards to choose from")
+    person.choose(waits, "Folding a cloth")
     person.tap("button", "Tie them")
     person.find("button", "Untie Folding a cloth")
     person.tap("button", "Show what waits for another ladder")
