@@ -14,7 +14,7 @@ from tests.services.test_cupboard import entered
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.rotation.coming import CHOSEN, coming
 from zither_awl.core.values import Place, Rung, Work
-from zither_awl.services import history, ladder_step, ladders, make, people, rotation, showing
+from zither_awl.services import catalogue, history, ladder_step, ladders, make, people, rotation, rungs, showing
 from zither_awl.services.catalogue import graph_of
 from zither_awl.services.clock import SetClock
 from zither_awl.services.desk import Desk
@@ -117,8 +117,10 @@ def test_a_tray_that_is_tied_waits_for_it(house: SmallHouse, spoons: dict[str, i
     assert card_of[second].follows == ()
     ladders.tie(house.desk, ("spoon-large", 1), ("transfer-hand", 1), True, house.adult)
     assert {t.id: t.card for t in house.desk.house().trays}[second].follows == (card_of[first].id,)
-    ladders.tie(house.desk, ("spoon-large", 1), ("transfer-hand", 1), False, house.adult)
-    assert {t.id: t.card for t in house.desk.house().trays}[second].follows == ()
+    for again in (False, True, None):
+        ladders.tie(house.desk, ("spoon-large", 1), ("transfer-hand", 1), again, house.adult)
+        kept = {t.id: t.card for t in house.desk.house().trays}[second].follows
+        assert kept == ((card_of[first].id,) if again else ()), "left to the cards it waits for nothing"
 
 
 def test_a_stuck_step_is_found_its_step_between_made_planned_and_shown(
@@ -222,6 +224,10 @@ def test_names_first_lets_letters_go_before_the_listening_game(demo: Desk) -> No
     graph = graph_of(demo.house())
     assert ("i-spy", 1) not in graph["letters", 1]
     assert ("letters", 1) in graph["i-spy", 3]
+    ladders.tie(demo, ("letters", 1), ("fold", 1), True, None)
+    both = graph_of(demo.house())["letters", 1]
+    assert ("i-spy", 1) not in both, "a tie of the household's own leaves the school's"
+    assert ("fold", 1) in both
 
 
 def test_the_way_to_a_far_step_and_what_lies_one_notch_beside_it(house: SmallHouse) -> None:
@@ -239,6 +245,23 @@ def test_the_way_to_a_far_step_and_what_lies_one_notch_beside_it(house: SmallHou
     for step in near.beside:
         assert step.next
         assert step.hole.design.area == near.step.hole.design.area
+
+
+def test_a_change_of_school_is_a_change_on_the_cards_of_the_household_too(house: SmallHouse) -> None:
+    desk = house.desk
+    with desk.write(house.adult, "Two cards") as work:
+        cards = catalogue.designs(desk.house())
+        ids = {key: work.cupboard.save_card(rungs.card_for(work, cards[key], cards[key].level(1)))
+               for key in ("letters", "i-spy")}  # fmt: skip
+        rungs.link_rungs(work, cards)
+
+    def follows() -> tuple[int, ...]:
+        return desk.house().cupboard.cards[ids["letters"]].follows
+
+    assert follows() == (ids["i-spy"],)
+    for letters, expected in (("names first", ()), ("sounds first", (ids["i-spy"],))):
+        people.change_household(desk, "Letters", house.adult, practice={"letters": letters})
+        assert follows() == expected
 
 
 def test_every_step_of_the_demo_can_be_asked_about(demo: Desk) -> None:

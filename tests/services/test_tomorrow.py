@@ -67,6 +67,26 @@ def test_what_was_taken_up_is_told_and_nothing_else(demo: Desk) -> None:
     assert tomorrow.day_of(demo, today)[1][0].taken == {tray.ref}
 
 
+def test_what_was_chosen_stays_though_it_was_taken_up(demo: Desk) -> None:
+    house, today = demo.house(), demo.today()
+    child, adult = house.children[0], house.adults[0].id
+    resting = next(t for t in house.trays if child.id in t.for_children and t.id not in house.standing)
+    showing.plan(demo, child.id, resting.id, today, adult)
+    refs = [f"tray:{resting.id}", "routine:laundry"]
+    tomorrow.choose(demo, child.id, today, refs, adult)
+    before = tomorrow.day_of(demo, today)[1][0]
+    assert [(i.ref, i.kind) for i in before.items] == [(refs[0], "show"), (refs[1], "real work")]
+    Tablet(demo, adult=adult, start=NOW).write("showed", 1, child_id=child.id, tray_id=resting.id, outcome="watched")
+    after = tomorrow.day_of(demo, today)[1][0]
+    assert [i.ref for i in after.items] == refs, "it is no longer due, and stands there as what was taken up"
+    assert after.taken == {refs[0]}
+    tomorrow.choose(demo, child.id, today, refs[::-1], adult)
+    assert [i.ref for i in tomorrow.day_of(demo, today)[1][0].items] == refs[::-1], "and may be moved"
+    with demo.write(adult, "As a file might bring it") as work:
+        work.weeks.invite(child.id, today, ["tray:none", "set:gone", "routine:gone", "nonsense", refs[1]])
+    assert [i.ref for i in tomorrow.day_of(demo, today)[1][0].items] == [refs[1]]
+
+
 def test_what_cannot_be_chosen_is_refused(demo: Desk) -> None:
     child, today = demo.house().children[0], demo.today()
     wrong: list[tuple[int, list[str], str]] = [

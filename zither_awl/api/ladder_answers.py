@@ -26,7 +26,6 @@ def map_out(house: House, here: Map, *, whole: bool, thread: str = "") -> models
     carried = ladders.carrying(here, thread) if thread.strip() else frozenset()
     shown = [each for each in here.strung if (any(s.rung in carried for s in each.steps) if thread.strip()
                                               else whole or each.near)]  # fmt: skip
-    steps = [step for each in here.strung for step in each.steps]
     names = ladders.names_of(house)
     drawn = {step.rung: each.string.name for each in shown for step in each.steps}
     own = house.catalogue.ties
@@ -41,14 +40,13 @@ def map_out(house: House, here: Map, *, whole: bool, thread: str = "") -> models
         ties=[_tie_out(rung, before, names, own.get((rung, before)) is True)
               for rung, earlier in graph_of(house).items() if rung in drawn
               for before in earlier if drawn.get(before, drawn[rung]) != drawn[rung] or own.get((rung, before))],
-        untied=[_tie_out(rung, before, names, True) for (rung, before), tied in own.items() if not tied],
         problems=[each.text for each in ladders.problems(house)],
         coverage=models.CoverageOut(
             areas=[models.CoveredOut(name=name, by=list(by)) for name, by in covered.areas],
             missing_areas=list(covered.missing_areas),
             moves=[models.CoveredOut(name=name, by=list(by)) for name, by in covered.moves],
             missing_moves=list(covered.missing_moves),
-        ) if steps else models.CoverageOut(areas=[], missing_areas=[], moves=[], missing_moves=[]),
+        ),
     )  # fmt: skip
 
 
@@ -122,6 +120,8 @@ def step_out(house: House, about: About) -> models.LadderStepOut:
         way=_way_out(about, ladders.names_of(house)), beside=[_other_out(each, about) for each in about.beside],
         easy=step.progress.easy, before=[_other_out(each, about) for each in about.before],
         after=[_other_out(each, about) for each in about.after],
+        untied=[_rung_out(before, ladders.names_of(house)) for (rung, before), tied in house.catalogue.ties.items()
+                if rung == step.rung and not tied],
         trays=[models.StepTrayOut(id=t.id, name=t.name, out=t.id in house.standing, between=t.card.between)
                for t in (*step.out, *step.resting, *step.between)],
         chosen=models.ChosenOut(id=about.chosen.id, from_day=about.chosen.from_day, until_day=about.chosen.until_day)

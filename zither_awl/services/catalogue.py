@@ -16,6 +16,8 @@ from zither_awl.core.words import listed, own_key
 from zither_awl.formats.card_table import card_rows, read_card
 from zither_awl.services.desk import Desk, House
 
+Ties = Mapping[tuple[Rung, Rung], bool]
+"""By step and the one before it: whether they are tied or untied."""
 Origin = Literal["catalogue", "changed", "own"]
 
 
@@ -57,23 +59,31 @@ def _entries(house: House, letters: str) -> dict[str, Entry]:
         changed = theirs is not None and (own.base is None or bool(update.changed))
         origin: Origin = "changed" if changed else "own" if theirs is None else "catalogue"
         found[key] = Entry(design, True, origin, update)
-    told = {**(_NAMES_FIRST if letters == "names first" else {}), **house.catalogue.ties}
-    # A tie to a card that was thrown away since would hold back for ever.
-    ties = {pair: tied for pair, tied in told.items()
-            if pair[1][0] in found and pair[1][1] <= len(found[pair[1][0]].design.levels)}  # fmt: skip
-    return {key: replace(each, design=with_ties(each.design, ties)) for key, each in found.items()} if ties else found
+    tied = _with_ties({key: each.design for key, each in found.items()}, letters, house.catalogue.ties)
+    return {key: replace(each, design=tied[key]) for key, each in found.items()}
 
 
-def with_ties(design: Design, ties: Mapping[tuple[Rung, Rung], bool]) -> Design:
-    """A card with what the household ties to its levels and unties. `ties` by step and the one before it."""
-    mine = [(step[1], before, tied) for (step, before), tied in ties.items() if step[0] == design.key]
-    if not mine:
-        return design
-    return replace(design, tied=tuple((n, before) for n, before, tied in mine if tied),
-                   untied=tuple((n, before) for n, before, tied in mine if not tied))  # fmt: skip
+def tied_designs(house: House, letters: str, ties: Ties) -> dict[str, Design]:
+    """Every card's design as it would be under a school of letters and with these ties of the household."""
+    return _with_ties(designs(house), letters, ties)
 
 
-_NAMES_FIRST: dict[tuple[Rung, Rung], bool] = {
+def _with_ties(cards: Mapping[str, Design], letters: str, ties: Ties) -> dict[str, Design]:
+    """Cards with what a school ties and unties, and the household over it; what they were tied to before is gone."""
+    by_key: dict[str, list[tuple[int, Rung, bool]]] = {}
+    for ((key, number), before), tied in {**(NAMES_FIRST if letters == "names first" else {}), **ties}.items():
+        # A tie to a card that was thrown away since would hold back for ever.
+        if before[0] in cards and before[1] <= len(cards[before[0]].levels):
+            by_key.setdefault(key, []).append((number, before, tied))
+    return {
+        key: replace(design, tied=tuple((n, before) for n, before, tied in by_key.get(key, ()) if tied),
+                     untied=tuple((n, before) for n, before, tied in by_key.get(key, ()) if not tied))
+        if key in by_key or design.tied or design.untied else design
+        for key, design in cards.items()
+    }  # fmt: skip
+
+
+NAMES_FIRST: Ties = {
     (("letters", 1), ("i-spy", 1)): False, (("i-spy", 3), ("letters", 1)): True,
 }  # fmt: skip
 """The school of names first (SEQ-8): letters do not wait for the listening game; its last level waits for them."""

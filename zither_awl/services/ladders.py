@@ -255,9 +255,8 @@ def tie(desk: Desk, step: Rung, before: Rung, tied: bool | None, adult_id: int |
     words = "Tied" if tied else "Untied" if tied is False else "Left to the cards"
     with desk.write(adult_id, f"{words} {names[step]} and {names[before]}"[:200]) as work:
         work.catalogue.tie(step, before, tied)
-        ties = work.catalogue.ties()
-        link_rungs(work, {key: catalogue.with_ties(d, ties) for key, d in designs(house).items()},
-                   without=() if tied else ((step, before),))  # fmt: skip
+        tied_now = catalogue.tied_designs(house, house.practice.letters, work.catalogue.ties())
+        link_rungs(work, tied_now, without=() if tied else ((step, before),))
 
 
 @dataclass(frozen=True, slots=True)
@@ -280,14 +279,20 @@ def grew(desk: Desk, child_id: int, since: date) -> Grew:
     def reckon() -> Grew:
         with desk.read() as work:
             visits = work.visits_of(child_id)
-        then, now = (_stood(house, child, visits, day) for day in (since, today))
-        now = {rung: Stood(state, now[rung].last if rung in now else None)
-               for rung, state in need_of(house, child, today).states.items()}
+        then, last = _stood(house, child, visits, since), _last_tries(house, visits)
+        now = {rung: Stood(state, last.get(rung)) for rung, state in need_of(house, child, today).states.items()}
         names = names_of(house)
         changed = growth(then, now, graph_of(house), since, today, practice=house.practice)
         return Grew(since, then, tuple(c for c in changed if c.rung in names))
 
     return house.once(("grew", child_id, since, today), reckon)
+
+
+def _last_tries(house: House, visits: Collection[Visit]) -> dict[Rung, date]:
+    """When each level was last worked with."""
+    cards = house.cupboard.cards
+    mine = ((cards.get(v.card_id or 0), v.local_day) for v in visits)
+    return {(card.key, card.level): day for card, day in mine if card is not None and not card.between}
 
 
 def _stood(house: House, child: Child, visits: Collection[Visit], on: date) -> dict[Rung, Stood]:

@@ -8,9 +8,12 @@ from zoneinfo import ZoneInfo, available_timezones
 
 from zither_awl.core.ages import completed_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.practice import usual_practice
 from zither_awl.core.safety.permissions import ALLOWANCES, permission_of, why_not_allowed
 from zither_awl.core.values import MOST_MONTHS, Adult, Child, Household, Permission, PermissionKind
 from zither_awl.services.desk import Desk
+from zither_awl.services.rungs import relink_school
+from zither_awl.store import Store
 
 
 def save_household(desk: Desk, household: Household, adult_id: int | None = None, *,
@@ -23,7 +26,7 @@ def save_household(desk: Desk, household: Household, adult_id: int | None = None
     ZoneInfo(household.zone)
     with desk.write(adult_id, f"Named the house {household.name}") as work:
         work.people.expect(version)
-        work.people.save_household(household)
+        _save(work, desk, household)
 
 
 def change_household(desk: Desk, label: str, adult_id: int | None, **more: object) -> None:
@@ -33,7 +36,14 @@ def change_household(desk: Desk, label: str, adult_id: int | None, **more: objec
         raise InvalidValue(FieldProblem("name", "is missing: the house has no name yet."))
     changed = replace(kept, **more)  # type: ignore[arg-type]
     with desk.write(adult_id, label) as work:
-        work.people.save_household(changed)
+        _save(work, desk, changed)
+
+
+def _save(work: Store, desk: Desk, household: Household) -> None:
+    """Write the household; what its school ties is tied on its cards too."""
+    before = desk.house()
+    work.people.save_household(household)
+    relink_school(work, before, str(household.practice.get("letters", usual_practice()["letters"])))
 
 
 def add_adult(desk: Desk, name: str, adult_id: int | None = None) -> Adult:

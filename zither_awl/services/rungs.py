@@ -8,6 +8,8 @@ from dataclasses import replace
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.trays import Design, Level
 from zither_awl.core.values import Card, Rung
+from zither_awl.services.catalogue import NAMES_FIRST, tied_designs
+from zither_awl.services.house import House
 from zither_awl.store import Store
 
 
@@ -40,6 +42,13 @@ def link_rungs(work: Store, known: Mapping[str, Design], *, without: Collection[
         told = replace(card, follows=follows, guess=design.level(card.level).guess, sort=design.sort)
         if told != card:
             work.cupboard.save_card(told)
+
+
+def relink_school(work: Store, house: House, letters: str) -> None:
+    """After a change of the school of letters: the household's cards follow what it says, and no longer what it does
+    not."""
+    if letters != house.practice.letters:
+        link_rungs(work, tied_designs(house, letters, house.catalogue.ties), without=NAMES_FIRST)
 
 
 def goal_of(card: Card) -> Rung | None:

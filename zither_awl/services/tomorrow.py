@@ -10,7 +10,7 @@ from zither_awl.core.curve import typical_curve
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.reasons import Reason
 from zither_awl.core.tomorrow import Invitation, Kind, propose
-from zither_awl.core.values import Child, Tray
+from zither_awl.core.values import Child, Routine, Tray, WordSet
 from zither_awl.core.words import counted
 from zither_awl.services import lessons, reading, routines, showing
 from zither_awl.services.catalogue import designs
@@ -46,11 +46,31 @@ def _of(desk: Desk, house: House, child: Child, day: date, today: date) -> DayOf
     pool = tuple(_candidates(desk, house, child, day, today))
     by_ref = {each.ref: each for each in pool}
     kept = house.weeks.invited.get((child.id, day))
-    items = (propose(pool, _settled(desk, child, today), practice=house.practice) if kept is None
-             else tuple(by_ref[ref] for ref in kept if ref in by_ref))  # fmt: skip
+    if kept is None:
+        items = propose(pool, _settled(desk, child, today), practice=house.practice)
+    else:
+        found = (by_ref.get(ref) or _chosen(house, child, ref, day) for ref in kept)
+        items = tuple(each for each in found if each is not None)
     refs = {each.ref for each in items}
     others = tuple(each for each in pool if each.ref not in refs)[:MOST_OTHERS]
-    return DayOf(child, items, kept is not None, others, _taken(house, child, day))
+    return DayOf(child, items, kept is not None, others, _taken(desk, house, child, day))
+
+
+def _chosen(house: House, child: Child, ref: str, day: date) -> Invitation | None:
+    """What was chosen and is no longer proposed, because it was taken up or rests now; None for what is gone."""
+    what, _, key = ref.partition(":")
+    why = Reason("PLANNED", "You chose it for this day.")
+    if what == "tray":
+        tray = next((t for t in house.trays if str(t.id) == key), None)
+        given = [p for p in house.log.presentations
+                 if (p.child_id, str(p.tray_id), p.local_day) == (child.id, key, day)]  # fmt: skip
+        kind: Kind = "loved" if not given else "show again" if given[0].again else "show"
+        return _tray(house, kind, tray, why, day) if tray is not None else None
+    if what == "set":
+        found = next((s for s in lessons.sets(house) if s.key == key), None)
+        return _lesson(found, why) if found is not None else None
+    routine = next((r for r in routines.routines(house) if r.key == key), None)
+    return _routine(routine, why) if routine is not None else None
 
 
 def _settled(desk: Desk, child: Child, today: date) -> tuple[float, ...]:
@@ -88,9 +108,12 @@ def _words(desk: Desk, child: Child) -> Iterator[Invitation]:
     for each in lessons.overview(desk, child.id):
         if each.due and each.begun:
             text = f"{counted(each.due, 'word is', 'words are')} due; five to seven minutes."
-            area = "mathematics" if each.words.kind == "quantities" else "language"
-            yield Invitation(kind="words", ref=f"set:{each.words.key}", title=each.words.name, area=area,
-                             reason=Reason("PRES-1", text))  # fmt: skip
+            yield _lesson(each.words, Reason("PRES-1", text))
+
+
+def _lesson(words: WordSet, reason: Reason) -> Invitation:
+    area = "mathematics" if words.kind == "quantities" else "language"
+    return Invitation(kind="words", ref=f"set:{words.key}", title=words.name, area=area, reason=reason)
 
 
 def _loved(house: House, child: Child, today: date, shown: set[int]) -> Iterator[Invitation]:
@@ -111,17 +134,24 @@ def _real_work(house: House, child: Child, today: date) -> Iterator[Invitation]:
     last = {run.routine: run.local_day for run in house.lessons.runs}
     fitting = [r for r in routines.routines(house) if r.from_months <= months]
     for each in sorted(fitting, key=lambda r: (last.get(r.key, date.min), r.name)):
-        yield Invitation(kind="real work", ref=f"routine:{each.key}", title=each.name, area="practical life",
-                         reason=Reason("TRAY-12", each.invitation or "Real work of the house."))  # fmt: skip
+        yield _routine(each, Reason("TRAY-12", each.invitation or "Real work of the house."))
 
 
-def _taken(house: House, child: Child, day: date) -> frozenset[str]:
-    """What of a day was taken up: worked with, shown, done together."""
+def _routine(routine: Routine, reason: Reason) -> Invitation:
+    return Invitation(kind="real work", ref=f"routine:{routine.key}", title=routine.name, area="practical life",
+                      reason=reason)  # fmt: skip
+
+
+def _taken(desk: Desk, house: House, child: Child, day: date) -> frozenset[str]:
+    """What of a day was taken up: worked with, shown, asked, done together."""
     trays = {v.tray_id for v in house.window.visits if v.child_id == child.id and v.local_day == day}
     trays |= {p.tray_id for p in house.log.presentations if p.child_id == child.id and p.local_day == day}
     done = {run.routine for run in house.lessons.runs
             if run.local_day == day and (child.id, "came") in run.invited}  # fmt: skip
-    return frozenset((*(f"tray:{key}" for key in trays if key is not None), *(f"routine:{key}" for key in done)))
+    with desk.read() as work:
+        asked = {a.set_key for a in work.lessons.answers(child.id) if a.local_day == day}
+    return frozenset((*(f"tray:{key}" for key in trays if key is not None), *(f"routine:{key}" for key in done),
+                      *(f"set:{key}" for key in asked)))  # fmt: skip
 
 
 def choose(desk: Desk, child_id: int, day: date, refs: Sequence[str] | None, adult_id: int | None) -> None:
@@ -134,7 +164,9 @@ def choose(desk: Desk, child_id: int, day: date, refs: Sequence[str] | None, adu
     if refs is not None:
         if len(refs) > MOST_CHOSEN or len(set(refs)) != len(refs):
             raise InvalidValue(FieldProblem("refs", f"are {len(refs)}; expected at most {MOST_CHOSEN}, each once."))
+        # What was chosen before may be moved, though it is proposed no longer.
         known = {each.ref for each in _candidates(desk, house, child, day, today)}
+        known |= set(house.weeks.invited.get((child_id, day), ()))
         strange = [ref for ref in refs if ref not in known]
         if strange:
             raise InvalidValue(FieldProblem("refs", f"name {strange[0]}, which {child.name} cannot be invited to."))

@@ -5187,8 +5187,6 @@ export interface components {
             strings: components["schemas"]["StringOut"][];
             /** Ties */
             ties: components["schemas"]["TieOut"][];
-            /** Untied */
-            untied: components["schemas"]["TieOut"][];
         };
         /** LaddersQuery */
         LaddersQuery: {
@@ -5280,6 +5278,8 @@ export interface components {
             to_months: number;
             /** Trays */
             trays: components["schemas"]["StepTrayOut"][];
+            /** Untied */
+            untied: components["schemas"]["StepNamedOut"][];
             /**
              * Verdict
              * @enum {string}

@@ -97,7 +97,6 @@ class LaddersOut(Out):
     further: list[str]
     """Strings it has not begun and that are not near yet, or past, by name."""
     ties: list[TieOut]
-    untied: list[TieOut]
     problems: list[str]
     coverage: CoverageOut
 
@@ -291,6 +290,8 @@ class LadderStepOut(Out):
     beside: list[OtherStepOut]
     before: list[OtherStepOut]
     after: list[OtherStepOut]
+    untied: list[StepNamedOut]
+    """What the household said it need not wait for."""
     trays: list[StepTrayOut]
     chosen: ChosenOut | None
     said: StepSaidOut | None

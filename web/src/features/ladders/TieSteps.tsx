@@ -16,7 +16,7 @@ export function TieSteps({ step }: { step: Step }) {
   const { data } = useQuery({ ...cardsQuery, enabled: open })
   const [card, setCard] = useState('')
   const [level, setLevel] = useState('1')
-  const tie = useWrite(async (before_key: string, before_level: number, tied: boolean) => {
+  const tie = useWrite(async (before_key: string, before_level: number, tied: boolean | null) => {
     await answer(client.PUT('/api/ladders/ties', { body: { key: step.key, level: step.level, before_key, before_level, tied } }))
     setCard('')
     await refresh()
@@ -30,6 +30,7 @@ export function TieSteps({ step }: { step: Step }) {
         {problem && <Notice tone="must" role="alert">{problem.of('before') ?? problem.message}</Notice>}
         <p className="text-sm text-ink-2">What should be known before it. Yours stands above the card’s; every tie can be undone.</p>
         <ul>{step.before.map((each) => <li key={keyOf(each)} className="flex items-center justify-between gap-2 border-t border-line py-1"><span>{each.title}</span><Button aria-label={`Untie ${each.title}`} disabled={tie.busy} onClick={() => void tie.run(each.key, each.level, false)}>Untie</Button></li>)}</ul>
+        {step.untied.length > 0 && <ul aria-label="Untied">{step.untied.map((each) => <li key={keyOf(each)} className="flex items-center justify-between gap-2 border-t border-line py-1"><span className="text-ink-2">{each.title}, untied</span><Button aria-label={`Tie ${each.title} again`} disabled={tie.busy} onClick={() => void tie.run(each.key, each.level, null)}>Tie again</Button></li>)}</ul>}
         <SelectField label="Wait for another card" value={card} onChange={(event) => { setCard(event.target.value); setLevel('1') }}>
           <option value="">choose a card</option>
           {[...(data?.cards ?? [])].sort((a, b) => a.name.localeCompare(b.name)).map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}
