@@ -18,6 +18,8 @@ from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, decide, dec
 from zither_awl.api.spec import api
 from zither_awl.api.units import in_their_units
 from zither_awl.api.views import (
+    books,
+    calendar,
     catalogue,
     change,
     children,
@@ -37,9 +39,11 @@ from zither_awl.api.views import (
     session,
     shelf,
     showing,
+    themes,
     things,
     tomorrow,
     watch,
+    weeks,
     welcome,
 )
 from zither_awl.devices import SimulatedPrinter
@@ -65,7 +69,8 @@ HEADERS = {
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
 VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch, morning,
-         showing, lessons, routines, paper, devices, older, change, welcome, ladders, tomorrow)  # fmt: skip
+         showing, lessons, routines, paper, devices, older, change, welcome, ladders, tomorrow,
+         weeks, themes, books, calendar)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.

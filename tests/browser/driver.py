@@ -221,7 +221,8 @@ _SELECTORS = {
     "field": "input:not([type=checkbox]):not([type=radio]):not([type=file]), textarea",
     "tick": "input[type=checkbox], [role=checkbox]", "option": "[role=option]",
     "choice": "[role=radio], label:has(input[type=radio]), [role=group] button",
-    "heading": "h1, h2, h3", "tab": "[role=tab]", "region": "section, aside", "status": "[role=status]",
+    "heading": "h1, h2, h3", "tab": "[role=tab]", "menuitem": "[role=menuitem]",
+    "region": "section, aside", "status": "[role=status]",
 }  # fmt: skip
 # A thing's name as assistive technology builds it, in its common cases; one call to the browser instead of hundreds.
 _NAME_OF = """

@@ -328,11 +328,12 @@ def test_what_may_be_decided_is_asked_where_it_is_refused_kept_away_and_withdraw
 def test_an_aim_is_said_and_dropped_and_numbers_are_behind_a_sentence(at_demo: Person) -> None:
     person = at_demo
     person.go("/weeks")
+    person.tap("button", "How this is reckoned", "article")
+    person.wait_to_see("Source:")
+    person.tap("button", "Aims")
     person.type("An aim", "laying the table")
     person.tap("button", "Add the aim")
     person.find("button", "Drop the aim: laying the table")
-    person.tap("button", "How this is reckoned", "article")
-    person.wait_to_see("Source:")
     assert person.violations() == []
     person.tap("button", "Drop the aim: laying the table")
     person.until(lambda: not person.sees("laying the table until") and not person.driver.find_elements(

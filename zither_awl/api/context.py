@@ -21,7 +21,7 @@ ADULT_HEADER = "X-Adult"
 MOST_DIGITS = 16
 RAW = (
     "make.check_household", "make.take_household", "things.photograph_first", "things.add_thing_photo",
-    "things.add_photo", "lessons.add_word_photo",
+    "things.add_photo", "lessons.add_word_photo", "calendar.read_calendar",
 )  # fmt: skip
 """The views that take the bytes of a file instead of JSON."""
 
@@ -35,6 +35,7 @@ def desk() -> Desk:
 READS_ONLY = frozenset((
     "make.compose", "welcome.ask_next", "welcome.compose_first", "plan.ask", "plan.stop", "plan.why",
     "things.guess", "make.check_household",
+    "themes.plan_theme", "weeks.begin_ahead", "calendar.read_calendar",
     "cupboard.check_trays", "cupboard.check_episodes", "things.check_things", "things.check_cards",
 ))  # fmt: skip
 """POSTs that write nothing and may take their time: no write waits for them."""
@@ -89,6 +90,7 @@ def from_home() -> bool:
 HERE_ONLY = frozenset((
     "children.delete_child", "welcome.look_at_demo", "welcome.leave_demo", "make.check_household",
     "make.take_household", "make.export_json", "make.export_zip",
+    "calendar.export_weeks", "calendar.get_feed", "calendar.renew",
     "cupboard.export_trays", "cupboard.export_episodes", "things.export_things", "things.export_cards",
 ))  # fmt: skip
 """What is done on the machine itself only: deleting a child for good, and the household as a file, in or out."""

@@ -9,6 +9,7 @@ from datetime import date
 from functools import cached_property
 from typing import Any, TypeVar
 
+from zither_awl.core.absence import Absence, days_away
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.attendance import fresh_record
 from zither_awl.core.concentration import folded, longest_of
@@ -40,6 +41,7 @@ class State:
     declined: tuple[Declined, ...] = ()
     aims: tuple[Aim, ...] = ()
     said: tuple[Said, ...] = ()
+    absences: tuple[Absence, ...] = ()
     practice: Practice = field(default_factory=Practice)
 
     def tray(self, tray_id: int) -> Tray:
@@ -109,6 +111,10 @@ class Judgements:
             # A song, a talk, a book has interest, and no mastery.
             visits, day = (), None
         said = self._said_of.get((key[0], self._rung_of.get(key[1], ("", 0))))
+        last = max((v.local_day for v in visits), default=None)
+        if last is not None and (away := days_away(self.state.absences, key[0], last, self.on)):
+            # Days on which nothing could be done are no days away from it.
+            practice = replace(practice, slipping_days=practice.slipping_days + away)
         evidence = (self.on, self.school, practice, day, visits, shown, guess, said)
         return self._memory.of(("mastery", *key), evidence, lambda: mastery(
             visits, shown, self.on, school=self.school, practice=practice, mastered_on=day, guess=guess,

@@ -11,6 +11,10 @@ from typing import Any, Literal
 
 from zither_awl.core.errors import Gathering
 
+Look = Literal["weekly", "daily", "calendar", "calendar, by signs"]
+LOOKS: tuple[Look, ...] = ("weekly", "daily", "calendar", "calendar, by signs")
+BUDGETS = ("nothing", "little", "some", "much")
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Practice:
@@ -88,7 +92,19 @@ class Practice:
     """The school of letters (SEQ-8)."""
     boards: Literal["by area", "one ladder"] = "by area"
     """What stands beside each other: by area as the plan leans, or one ladder a board."""
-    look: Literal["weekly", "daily"] = "weekly"
+    look: Look = "weekly"
+    """The school of ROT-1: by signs with a weekly look, by signs daily, by the calendar, or the calendar to look and
+    the signs to act."""
+    calendar_days: int = 7
+    """So many days lie between two looks by the calendar."""
+    theme_change: Literal["gently", "whole shelf"] = "gently"
+    """A theme comes a few trays a day, or all on its first day (ROT-2)."""
+    prepare_min: int = 20
+    """Minutes a day the adults have to make and prepare, where they did not say."""
+    budget: Literal["nothing", "little", "some", "much"] = "little"
+    """What a theme may cost at most, in the words of the cards."""
+    buy_days: int = 3
+    """So many days before it is needed a thing is bought."""
     look_day: int = 6
     """The day of the weekly look: 0 Monday to 6 Sunday."""
     rest_days: int = 28
@@ -155,12 +171,18 @@ class Practice:
         wrong.check(self.boards in boards, "boards", f"is {self.boards!r}; expected {' or '.join(boards)}.")
         letters = ("sounds first", "names first")
         wrong.check(self.letters in letters, "letters", f"is {self.letters!r}; expected {' or '.join(letters)}.")
-        wrong.check(self.look in ("weekly", "daily"), "look", f"is {self.look!r}; expected weekly or daily.")
+        wrong.check(self.look in LOOKS, "look", f"is {self.look!r}; expected {' or '.join(LOOKS)}.")
+        changes = ("gently", "whole shelf")
+        wrong.check(self.theme_change in changes, "theme_change",
+                    f"is {self.theme_change!r}; expected {' or '.join(changes)}.")
+        wrong.check(self.budget in BUDGETS, "budget", f"is {self.budget!r}; expected {' or '.join(BUDGETS)}.")
         wrong.check(0 <= self.look_day <= 6, "look_day", f"is {self.look_day}; expected 0 (Monday) to 6 (Sunday).")
         for name, most in (("rest_days", 365), ("rest_too_hard_days", 365), ("pause_cycles", 60), ("pause_days", 90),
-                           ("ignored_cycles", 60)):  # fmt: skip
+                           ("ignored_cycles", 60), ("prepare_min", 240), ("buy_days", 60)):  # fmt: skip
             value = getattr(self, name)
             wrong.check(0 <= value <= most, name, f"is {value}; expected 0 to {most}.")
+        wrong.check(1 <= self.calendar_days <= 60, "calendar_days",
+                    f"is {self.calendar_days}; expected 1 to 60.")
         asked = self.invitations
         wrong.check(3 <= asked <= 6, "invitations", f"is {asked}; expected 3 to 6 a day.")
         most = self.changes_at_once
@@ -175,7 +197,8 @@ class Practice:
 
 SETTABLE = ("mastery", "letters", "boards", "look", "look_day", "rest_days", "rest_too_hard_days", "pause_cycles",
             "pause_days", "ignored_cycles", "changes_at_once", "near_window_months", "showings_a_day",
-            "invitations")  # fmt: skip
+            "invitations", "calendar_days", "theme_change", "prepare_min", "budget", "buy_days")  # fmt: skip
+_IN_WORDS = ("mastery", "letters", "boards", "look", "theme_change", "budget")
 """What House lets a household set; the rest stays as usual."""
 
 
@@ -191,7 +214,7 @@ def practice_of(told: Mapping[str, Any], **more: Any) -> Practice:
     for name, value in told.items():
         wrong.check(name in SETTABLE, f"practice.{name}", f"is no setting; expected one of {', '.join(SETTABLE)}.")
         usual = getattr(Practice(), name, None) if name in SETTABLE else None
-        kind = str if name in ("mastery", "letters", "boards", "look") else int
+        kind = str if name in _IN_WORDS else int
         fits = isinstance(value, kind) and not isinstance(value, bool)
         wrong.check(fits or name not in SETTABLE, f"practice.{name}", f"is {value!r}; expected such as {usual!r}.")
     wrong.finish()

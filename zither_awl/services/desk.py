@@ -23,6 +23,7 @@ from zither_awl.services.house import (
     Room,
     Sections,
     Weeks,
+    parts_of,
 )
 from zither_awl.services.solving import Solves
 from zither_awl.store import Engine, Signature, Store, reading, transfer, trying, writing
@@ -92,18 +93,22 @@ class Desk:
             return House(self._current(work), self._answers)
 
     def _current(self, work: Store) -> Sections:
-        revisions, kept = work.revisions(), self._sections
+        counted, kept = work.revisions(), self._sections
+        revisions: dict[str, int] = {str(name): number for name, number in counted.items()}
         since = self._now_utc_day() - timedelta(days=WINDOW_DAYS)
         if kept is None:
             found: dict[Section, Any] = {name: READERS[name](work, since) for name in SECTIONS}
-            self._sections = Sections(**found, revisions=revisions)
+            parts = parts_of(found["weeks"], None, {}, revisions["weeks"])
+            self._sections = Sections(**found, revisions={**revisions, **parts})
             self.was_read.set()
         else:
-            stale = [name for name in SECTIONS if kept.revisions[name] != revisions[name]
+            stale = [name for name in SECTIONS if kept.revisions[name] != counted[name]
                      or (name == "log" and kept.log.since != since)]  # fmt: skip
             if stale:
                 new: dict[Any, Any] = {name: READERS[name](work, since) for name in stale}
-                self._sections = replace(kept, **new, revisions=revisions)
+                weeks = new.get("weeks", kept.weeks)
+                parts = parts_of(weeks, kept.weeks, kept.revisions, revisions["weeks"])
+                self._sections = replace(kept, **new, revisions={**revisions, **parts})
         assert self._sections is not None
         return self._sections
 
@@ -150,7 +155,7 @@ class Desk:
                 return
             with reading(self._engine) as fresh:
                 log = fresh.window_after(kept.log, work.touched)
-            revisions: Mapping[Section, int] = {**kept.revisions, "log": work.after["log"]}
+            revisions = {**kept.revisions, "log": work.after["log"]}
             self._sections = replace(kept, log=log, revisions=revisions)
 
     def _written_by_others(self, kept: Sections, work: Store) -> bool:
@@ -203,9 +208,10 @@ def _log(work: Store, since: date) -> Window:
 
 
 def _weeks(work: Store, _since: date) -> Weeks:
-    kept = work.weeks
+    kept, planned, books = work.weeks, work.themes, work.books
     return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned(), kept.aims(),
-                 kept.invited())
+                 kept.invited(), planned.themes(), planned.by_then(), planned.absences(), planned.arrivals(),
+                 planned.arrived(), books.told(), books.stays(), books.asked())  # fmt: skip
 
 
 def _settings(work: Store, _since: date) -> HouseSettings:

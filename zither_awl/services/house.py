@@ -9,11 +9,12 @@ from __future__ import annotations
 from collections.abc import Callable, Hashable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field, fields, replace
 from datetime import date, datetime
-from typing import Any, Protocol, TypeVar
+from typing import Any, Protocol, TypeVar, cast
 from zoneinfo import ZoneInfo
 
+from zither_awl.core.absence import Absence
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, Memory, State
@@ -40,7 +41,10 @@ from zither_awl.core.values import (
     Tray,
     Unit,
 )
+from zither_awl.core.weeks.arrivals import Arrival
+from zither_awl.core.weeks.theme import ByThen, Theme
 from zither_awl.core.wishes import Aim
+from zither_awl.store.books import BookStay, ToldBook
 from zither_awl.store.sections import SECTIONS, Section
 from zither_awl.store.weeks import Stay, Task
 from zither_awl.store.window import Window
@@ -119,6 +123,16 @@ class Weeks:
     aims: tuple[Aim, ...]
     invited: Mapping[tuple[int, date], tuple[str, ...]] = field(default_factory=dict)
     """By child and day: what the household chose to invite it to, in its order."""
+    themes: tuple[Theme, ...] = ()
+    by_then: tuple[ByThen, ...] = ()
+    absences: tuple[Absence, ...] = ()
+    arrivals: tuple[Arrival, ...] = ()
+    arrived: Mapping[int, tuple[int, ...]] = field(default_factory=dict)
+    """By arrival: the things that came with it."""
+    books: Mapping[int, ToldBook] = field(default_factory=dict)
+    """What is told of books, by the thing's id."""
+    book_stays: tuple[BookStay, ...] = ()
+    books_asked: Mapping[int, tuple[date, ...]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -143,24 +157,25 @@ class Sections:
     log: Window
     weeks: Weeks
     settings: HouseSettings
-    revisions: Mapping[Section, int]
+    revisions: Mapping[str, int]
+    """Of the sections, and of the parts of the weeks ("weeks.themes")."""
 
 
 @dataclass(slots=True)
 class Answers:
     """What was reckoned from sections, each with those it looked at. Shared by the houses of one desk."""
 
-    kept: dict[Hashable, tuple[Mapping[Section, int], Any]] = field(default_factory=dict)
+    kept: dict[Hashable, tuple[Mapping[str, int], Any]] = field(default_factory=dict)
     memory: Memory = field(default_factory=Memory)
 
 
-_looking: ContextVar[set[Section] | None] = ContextVar("looking", default=None)
+_looking: ContextVar[set[str] | None] = ContextVar("looking", default=None)
 
 
 @contextmanager
-def _noticing() -> Iterator[set[Section]]:
+def _noticing() -> Iterator[set[str]]:
     """Notices which sections are looked at in the block, and tells whoever is looking outside of it."""
-    outer, seen = _looking.get(), set[Section]()
+    outer, seen = _looking.get(), set[str]()
     token = _looking.set(seen)
     try:
         yield seen
@@ -168,6 +183,34 @@ def _noticing() -> Iterator[set[Section]]:
         _looking.reset(token)
         if outer is not None:
             outer.update(seen)
+
+
+def parts_of(section: Weeks, kept: Weeks | None, revisions: Mapping[str, int], revision: int) -> dict[str, int]:
+    """A number for every part of the weeks: it stays where a write left the part as it was, so that a tick on a list
+    does not let everything be reckoned again that rests on what stands where."""
+    names = [f"weeks.{each.name}" for each in fields(section)]
+    same = {n for n in names if kept is not None and getattr(kept, n[6:]) == getattr(section, n[6:])}
+    return {n: revisions.get(n, revision) if n in same else revision for n in names}
+
+
+class _WeeksSeen:
+    """The section of weeks, of which only the parts that are looked at are noticed."""
+
+    __slots__ = ("_weeks",)
+
+    def __init__(self, weeks: Weeks) -> None:
+        self._weeks = weeks
+
+    def __getattr__(self, name: str) -> Any:
+        seen = _looking.get()
+        if seen is not None:
+            seen.add(f"weeks.{name}")
+        return getattr(self._weeks, name)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _WeeksSeen) and self._weeks == other._weeks
+
+    __hash__ = None  # type: ignore[assignment]
 
 
 class House:
@@ -253,9 +296,8 @@ class House:
 
     @property
     def weeks(self) -> Weeks:
-        """The section of what changes from week to week."""
-        found: Weeks = self._see("weeks")
-        return found
+        """The section of what changes from week to week; its parts are noticed one by one."""
+        return cast("Weeks", _WeeksSeen(self._sections.weeks))
 
     @property
     def settings(self) -> HouseSettings:
@@ -376,7 +418,23 @@ class House:
         """The house as the judgements and the rotation see it."""
         return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
                      log=self.log, changes=self.changes, declined=self.weeks.declined,
-                     aims=self.weeks.aims, said=self.people.said, practice=self.practice)  # fmt: skip
+                     aims=(*self.weeks.aims, *self._theme_aims()), said=self.people.said, absences=self.absences,
+                     practice=self.practice)  # fmt: skip
+
+    def _theme_aims(self) -> Iterator[Aim]:
+        """The words of the themes that were taken, as what their weeks are about."""
+        for theme in self.weeks.themes:
+            for word in dict.fromkeys((theme.name, *theme.words)) if theme.taken else ():
+                yield Aim(id=-theme.id, words=word, from_day=theme.from_day, until_day=theme.until_day)
+
+    @property
+    def absences(self) -> tuple[Absence, ...]:
+        """The days away, but for those of children who are no longer kept."""
+        def reckon() -> tuple[Absence, ...]:
+            known = {c.id for c in self.all_children}
+            return tuple(a for a in self.weeks.absences if a.whole_house or a.children & known)
+
+        return self.once("absences", reckon)
 
     def scene(self, on: date) -> Scene:
         """The shelves as their rules see them on a day."""

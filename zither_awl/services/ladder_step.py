@@ -263,6 +263,36 @@ def _chosen(house: House, child: Child, rung: Rung, today: date) -> Aim | None:
                  and (a.until_day is None or a.until_day >= today)), None)  # fmt: skip
 
 
+SOON_DAYS, SOON_LOOKED_AT = 70, 12
+_WAITS = ("almost", "later")
+
+
+def soon_ready(desk: Desk, child: Child, most: int) -> tuple[tuple[Step, Likely], ...]:
+    """The steps of a child that wait and are likely to be ready in the weeks to come, the first first, one of a ladder;
+    those that follow what is at work now before all others."""
+    house, today = desk.house(), desk.today()
+    pace, _ = _pace(desk, house, today)
+
+    def reckon() -> tuple[tuple[Step, Likely], ...]:
+        here, graph = ladders.map_of(house, child, today), graph_of(house)
+        found = []
+
+        def begun(step: Step) -> bool:
+            before = (here.step(rung) for rung in graph.get(step.rung, ()))
+            return any(b is not None and b.state not in (*KNOWN, "not shown") for b in before)
+
+        firsts = (next((s for s in each.steps if s.state == "not shown" and s.verdict.verdict in _WAITS), None)
+                  for each in here.strung)  # fmt: skip
+        waiting = [step for step in firsts if step is not None]
+        for step in sorted(waiting, key=lambda s: not begun(s))[:SOON_LOOKED_AT]:
+            likely = _ready_by(house, child, here, step, pace, today)
+            if likely is not None and likely.median <= today + timedelta(days=SOON_DAYS):
+                found.append((step, likely))
+        return tuple(sorted(found, key=lambda each: (not begun(each[0]), each[1].median))[:most])
+
+    return house.once(("soon", child.id, today, most), reckon)
+
+
 @dataclass(frozen=True, slots=True)
 class CanMakeStep:
     """Whether a step can be made from what is free, and where it is a jump whether a step between can be."""

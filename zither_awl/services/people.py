@@ -52,6 +52,19 @@ def add_adult(desk: Desk, name: str, adult_id: int | None = None) -> Adult:
         return work.people.add_adult(name)
 
 
+def save_minutes(desk: Desk, who: int, minutes: tuple[int, ...], adult_id: int | None) -> None:
+    """Keep how many minutes an adult has to make and prepare on each day of the week, Monday first; none for as usual.
+
+    Raises: NotFound, InvalidValue.
+    """
+    found = next((a for a in desk.house().adults if a.id == who), None)
+    if found is None:
+        raise NotFound(f"There is no adult {who}.")
+    told = replace(found, minutes=minutes)
+    with desk.write(adult_id, f"The minutes of {told.name}") as work:
+        work.people.save_minutes(told)
+
+
 def save_child(desk: Desk, child: Child, adult_id: int | None, *, version: int | None = None) -> int:
     """Add or change a child; a change of how it gets about is kept with today's date.
 

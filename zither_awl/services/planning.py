@@ -183,6 +183,8 @@ def why_not(desk: Desk, solve_id: int, tray_id: int, spot: Spot | None) -> tuple
     """Why a tray is not in a plan, or not on a spot: the rules at once, else the number of a solve to wait for."""
     solve, house = desk.solves.get(solve_id), desk.house()
     plan, asked = plan_of(solve), solve.question.problem
+    if asked is None:
+        raise InvalidValue(FieldProblem("plan", "This was no question about the shelf.", "Arrange the shelf first."))
     house.tray(tray_id)
     if spot is None:
         return desk.solves.start(Question(asked, solve.question.rests_on, plan, tray_id))

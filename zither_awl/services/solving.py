@@ -13,7 +13,7 @@ import sys
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass, replace
-from threading import Lock, Thread, Timer
+from threading import Event, Lock, Thread, Timer
 from time import monotonic
 from typing import IO, Literal
 
@@ -21,6 +21,9 @@ from zither_awl.core.errors import Busy, NotFound, StoppedEarly
 from zither_awl.core.reasons import Reason
 from zither_awl.core.shelf import Conflict, Progress, Runner, ShelfPlan, ShelfProblem, plan_shelf, why_not
 from zither_awl.core.trays.first import First
+from zither_awl.core.weeks.ahead import Looked, compare, look_ahead
+from zither_awl.core.weeks.onward import HouseAhead
+from zither_awl.core.weeks.plan import ThemeAsk, ThemePlan, plan_theme
 
 MOST_MEMORY_BYTES = 3 * 1024**3
 GRACE_S = 5.0
@@ -28,19 +31,29 @@ GRACE_S = 5.0
 CRASHED = "The planner ended unexpectedly. Nothing was changed; try again, or plan with fewer trays at hand."
 STOPPED = "Stopped before there was a plan. Nothing was changed."
 Status = Literal["working", "done", "stopped", "failed"]
-Answer = ShelfPlan | Conflict | Runner | tuple[Reason, ...]
+Answer = ShelfPlan | ThemePlan | Looked | Conflict | Runner | tuple[Reason, ...]
 
 
 @dataclass(frozen=True, slots=True)
 class Question:
     """What the planner is asked: a plan, or (with a plan and a tray) why a tray is not in it."""
 
-    problem: ShelfProblem
+    problem: ShelfProblem | None
     rests_on: tuple[int, ...]
     plan: ShelfPlan | None = None
     tray: int | None = None
     first: tuple[First, ...] = ()
     """The trays of a first shelf, which are in no cupboard yet."""
+    theme: ThemeAsk | None = None
+    ahead: HouseAhead | None = None
+    told: object = None
+    """What whoever asked keeps beside the question; the planner does not see it."""
+
+
+    @property
+    def of_the_shelf(self) -> bool:
+        """Whether it asks for a plan of the shelf."""
+        return self.problem is not None and self.tray is None and not self.first and self.theme is None
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,8 +106,7 @@ class Solves:
     def newest(self) -> Solve | None:
         """The plan asked for last."""
         with self._lock:
-            return next((s for s in reversed(self._solves.values())
-                         if s.question.tray is None and not s.question.first), None)  # fmt: skip
+            return next((s for s in reversed(self._solves.values()) if s.question.of_the_shelf), None)
 
     def stop(self, solve_id: int) -> None:
         """End a search, keeping the best so far; a planner that does not listen is ended after a few seconds."""
@@ -122,7 +134,7 @@ class Solves:
         try:
             assert process.stdin is not None
             assert process.stdout is not None
-            pickle.dump(self.get(solve_id).question, process.stdin)
+            pickle.dump(replace(self.get(solve_id).question, told=None), process.stdin)
             process.stdin.flush()
             self._hear(solve_id, process.stdout)
         except (OSError, pickle.UnpicklingError):
@@ -163,9 +175,30 @@ class Solves:
 
 
 def _answered(question: Question, say: Callable[[object], None], begun: Callable[[Callable[[], None]], None]) -> Answer:
-    if question.plan is not None and question.tray is not None:
+    if question.ahead is not None:
+        return _looked(question.ahead, say, begun)
+    if question.theme is not None:
+        return plan_theme(question.theme, tell=say, begun=begun)
+    if question.plan is not None and question.tray is not None and question.problem is not None:
         return why_not(question.problem, question.plan, question.tray)
+    assert question.problem is not None
     return plan_shelf(question.problem, tell=say, begun=begun, runners=True)
+
+
+AHEAD_SEED = 20
+
+
+def _looked(house: HouseAhead, say: Callable[[object], None], begun: Callable[[Callable[[], None]], None]) -> Looked:
+    """The house simulated onward, told run by run; stopped, with what was run until then."""
+    stopped = Event()
+    begun(stopped.set)
+
+    def tell(done: int, of: int) -> bool:
+        say(Progress((), done, of))
+        return not stopped.is_set()
+
+    forecast = look_ahead(house, seed=AHEAD_SEED, tell=tell)
+    return Looked(forecast, () if stopped.is_set() else compare(house, seed=AHEAD_SEED), AHEAD_SEED)
 
 
 def main() -> None:

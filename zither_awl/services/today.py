@@ -18,6 +18,7 @@ from zither_awl.services import rotation, showing
 from zither_awl.services.catalogue import designs
 from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.from_weeks import FromWeeks, from_weeks
 from zither_awl.services.making import open_marks
 from zither_awl.services.mending import forgotten
 from zither_awl.services.shelf import condition_of
@@ -77,6 +78,7 @@ class Page:
     look_on: date
     would_change: str
     seen_mornings: int
+    weeks: tuple[FromWeeks, ...]
 
 
 def page(desk: Desk) -> Page:
@@ -97,7 +99,7 @@ def page(desk: Desk) -> Page:
         to_show=showing.due(desk), complete=tuple(_missing(desk)), questions=forgotten(desk),
         change_waits=len(change.swaps or change.let_in), look_on=change.look_on or day,
         would_change=rotation.said(change),
-        seen_mornings=house.window.whole,
+        seen_mornings=house.window.whole, weeks=from_weeks(house, day),
     )  # fmt: skip
 
 

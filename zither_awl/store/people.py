@@ -48,17 +48,25 @@ class PeopleKeeper:
 
     def adults(self) -> tuple[Adult, ...]:
         """Every adult, in the order they were added."""
-        return tuple(Adult(id=r.id, name=r.name) for r in self._session.scalars(select(AdultRow).order_by(AdultRow.id)))
+        rows = self._session.scalars(select(AdultRow).order_by(AdultRow.id))
+        return tuple(Adult(id=r.id, name=r.name, minutes=tuple(r.minutes or ())) for r in rows)
 
     def add_adult(self, name: str) -> Adult:
         """Add an adult. Raises: InvalidValue if the name is taken."""
         adult = Adult(id=0, name=name)
         if self._session.scalar(select(AdultRow.id).where(AdultRow.name == name)) is not None:
             raise InvalidValue(FieldProblem("name", f"{name} is there already.", "Add a second letter or a nickname."))
-        row = AdultRow(name=adult.name)
+        row = AdultRow(name=adult.name, minutes=[])
         self._session.add(row)
         self._session.flush()
         return Adult(id=row.id, name=row.name)
+
+    def save_minutes(self, adult: Adult) -> None:
+        """Keep how many minutes an adult has on each day of the week. Raises: NotFound."""
+        row = self._session.get(AdultRow, adult.id)
+        if row is None:
+            raise NotFound(f"There is no adult {adult.id}.")
+        row.minutes = list(adult.minutes)
 
     def children(self) -> tuple[Child, ...]:
         """Every child, archived ones too, in the order they were added."""

@@ -23,8 +23,9 @@ TABLES: dict[Section, tuple[str, ...]] = {
     "lessons": ("word_set", "word_photo", "word_answer", "routine", "routine_run", "invitation", "step_done"),
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
             "sweep_child", "kept_item"),
-    "weeks": ("placement", "change", "task", "planned_showing", "aim", "invited"),
-    "settings": ("phrase", "welcome_step", "paired_device", "revision", "change_set", "change_item", "trace"),
+    "weeks": ("placement", "change", "task", "planned_showing", "aim", "invited", "theme", "theme_tray", "by_then",
+              "absence", "arrival", "arrived", "book", "book_stay", "book_asked"),
+    "settings": ("phrase", "welcome_step", "paired_device", "feed", "revision", "change_set", "change_item", "trace"),
 }  # fmt: skip
 BOOKKEEPING = ("section", "alembic_version")
 """Tables about the file itself, which no answer rests on."""

@@ -8,7 +8,7 @@ from datetime import date, datetime
 from sqlalchemy import select, update
 from sqlalchemy.orm import Session
 
-from zither_awl.store.models.settings import PairedDeviceRow, PhraseRow, RevisionRow, WelcomeStepRow
+from zither_awl.store.models.settings import FeedRow, PairedDeviceRow, PhraseRow, RevisionRow, WelcomeStepRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +60,21 @@ class SettingsKeeper:
         row = self._session.get(PairedDeviceRow, device.id) or PairedDeviceRow(id=device.id)
         row.name, row.paired_at, row.barred = device.name, device.paired_at, device.barred
         self._session.add(row)
+        self._session.flush()
+
+    def feed_secret(self) -> str:
+        """The secret of the calendar's address; "" while there is none."""
+        return self._session.scalar(select(FeedRow.secret)) or ""
+
+    def save_feed_secret(self, secret: str) -> None:
+        """Give the calendar another secret address, or ("") none."""
+        row = self._session.get(FeedRow, 1)
+        if secret:
+            row = row or FeedRow(id=1)
+            row.secret = secret
+            self._session.add(row)
+        elif row is not None:
+            self._session.delete(row)
         self._session.flush()
 
     def seeded_on(self) -> date | None:

@@ -20,7 +20,7 @@ from zither_awl.store.migrating import migrate, versions
 from zither_awl.store.opening import bring_to_head
 
 LEFT_OUT = ("alembic_version", "change_set", "change_item", "trace", "revision", "section", "visit", "milestone",
-            "photo", "paired_device")  # fmt: skip
+            "photo", "paired_device", "feed")  # fmt: skip
 """The undo list and who may come in stay in the house; what is folded from the log is made anew; photographs go beside
 the document."""
 _JSON_TYPES = {"INTEGER": "integer", "BOOLEAN": "boolean", "DOUBLE": "number", "FLOAT": "number", "DATE": "string"}

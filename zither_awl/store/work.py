@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 from zither_awl.core.errors import StoreUnavailable
 from zither_awl.core.values import Visit
 from zither_awl.store import projections
+from zither_awl.store.books import BooksKeeper
 from zither_awl.store.catalogue import CatalogueKeeper
 from zither_awl.store.cupboard import CupboardKeeper
 from zither_awl.store.damage import noted
@@ -28,6 +29,7 @@ from zither_awl.store.room import RoomKeeper
 from zither_awl.store.sections import Section, revisions
 from zither_awl.store.sent import SentKeeper
 from zither_awl.store.settings import SettingsKeeper
+from zither_awl.store.themes import ThemesKeeper
 from zither_awl.store.weeks import WeeksKeeper
 from zither_awl.store.window import Window, after_write, read_window
 
@@ -59,6 +61,8 @@ class Store:
         self.catalogue = CatalogueKeeper(session)
         self.log = LogKeeper(session)
         self.weeks = WeeksKeeper(session)
+        self.themes = ThemesKeeper(session)
+        self.books = BooksKeeper(session)
         self.sent = SentKeeper(session)
         self.settings = SettingsKeeper(session)
         self.lessons = LessonsKeeper(session)

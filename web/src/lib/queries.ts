@@ -77,6 +77,25 @@ export const makeableStepsQuery = (child: number, enabled: boolean) => queryOpti
 export const invitationsQuery = (day: string | null) => queryOptions({
   queryKey: ['invitations', day], queryFn: () => answer(client.GET('/api/invitations', { params: { query: day ? { day } : {} } })),
 })
+/** The string of weeks, and what stands on it. */
+export const weeksQuery = queryOptions({ queryKey: ['weeks'], queryFn: () => answer(client.GET('/api/weeks')) })
+export const themesQuery = queryOptions({ queryKey: ['themes'], queryFn: () => answer(client.GET('/api/themes')) })
+export const themeQuery = (theme_id: number) => queryOptions({ queryKey: ['weeks', 'theme', theme_id], queryFn: () => answer(client.GET('/api/themes/{theme_id}', { params: { path: { theme_id } } })) })
+/** A theme that is planned, asked after again until it is. */
+export const themePlanQuery = (id: number | null) => queryOptions({
+  queryKey: ['theme-plan', id], queryFn: () => answer(client.GET('/api/themes/plan/{solve_id}', { params: { path: { solve_id: id ?? 0 } } })),
+  enabled: id !== null, refetchInterval: (query) => (query.state.data && query.state.data.status !== 'working' ? false : 150),
+})
+export const booksQuery = queryOptions({ queryKey: ['books'], queryFn: () => answer(client.GET('/api/books')) })
+export const leaveQuery = queryOptions({ queryKey: ['weeks', 'leave'], queryFn: () => answer(client.GET('/api/arrivals/leave')) })
+export const reviewQuery = queryOptions({ queryKey: ['weeks', 'review'], queryFn: () => answer(client.GET('/api/review')) })
+export const threadQuery = (words: string) => queryOptions({ queryKey: ['weeks', 'thread', words], enabled: words !== '', placeholderData: keepPreviousData, queryFn: () => answer(client.GET('/api/thread', { params: { query: { words } } })) })
+export const feedQuery = queryOptions({ queryKey: ['feed'], queryFn: () => answer(client.GET('/api/calendar')) })
+/** The house simulated onward, asked after again until it is through. */
+export const lookAheadQuery = (id: number | null) => queryOptions({
+  queryKey: ['look-ahead', id], queryFn: () => answer(client.GET('/api/ahead/{solve_id}', { params: { path: { solve_id: id ?? 0 } } })),
+  enabled: id !== null, staleTime: Infinity, refetchInterval: (query) => (query.state.data && query.state.data.status !== 'working' ? false : 200),
+})
 /** The steps that were mastered today. */
 export const completedQuery = queryOptions({ queryKey: ['ladders', 'completed'], queryFn: () => answer(client.GET('/api/ladders/completed')) })
 /** How a child stood on an earlier day, and what changed since. */

@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/absences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put days away on the string, or change them. */
+        post: operations["post__api_absences"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/absences/{absence_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take days away off the string. */
+        delete: operations["delete__api_absences_{absence_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/adults": {
         parameters: {
             query?: never;
@@ -15,6 +49,57 @@ export interface paths {
         put?: never;
         /** Add an adult who watches and sets out. */
         post: operations["post__api_adults"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/adults/{who}/minutes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How many minutes an adult has to make and prepare on each day of the week. */
+        put: operations["put__api_adults_{who}_minutes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to look ahead; the answer names the solve to ask after. */
+        post: operations["post__api_ahead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ahead/{solve_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far the look ahead is, and what it says once it is through. */
+        get: operations["get__api_ahead_{solve_id}"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -55,6 +140,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put something that arrives on the string, or change it. */
+        post: operations["post__api_arrivals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{arrival_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take an arrival off the string. */
+        delete: operations["delete__api_arrivals_{arrival_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{arrival_id}/receive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** It has arrived: what came waits in a bin. */
+        post: operations["post__api_arrivals_{arrival_id}_receive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One in, one out: how full the bins are, and what could leave them. */
+        get: operations["get__api_arrivals_leave"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bins/{bin_id}": {
         parameters: {
             query?: never;
@@ -66,6 +219,194 @@ export interface paths {
         /** Say where a bin stands, and whether it is locked. */
         put: operations["put__api_bins_{bin_id}"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every book, where it stands, and what the next turn would do. */
+        get: operations["get__api_books"];
+        /** Keep a book, or what is told of one. */
+        put: operations["put__api_books"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/{book_id}/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A book was asked for again: it stays. */
+        post: operations["post__api_books_{book_id}_asked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/{book_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A borrowed book went back. */
+        post: operations["post__api_books_{book_id}_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/books/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turn the books: these leave their ledge, those come. */
+        post: operations["post__api_books_turn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/by-then": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Something else is to be done by a day. */
+        post: operations["post__api_by-then"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/by-then/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a line off. */
+        delete: operations["delete__api_by-then_{line_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/by-then/{line_id}/tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tick what was to be done, or take the tick back. */
+        post: operations["post__api_by-then_{line_id}_tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The secret address of the feed. */
+        get: operations["get__api_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The days of a calendar file, sent as its bytes; nothing is written. */
+        post: operations["post__api_calendar_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give the feed another address, or take it away; the old one leads nowhere from then on. */
+        post: operations["post__api_calendar_renew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the chosen days of a calendar file on the string. */
+        post: operations["post__api_calendar_take"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1561,6 +1902,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the last changes were taken, and what that says for the next. */
+        get: operations["get__api_review"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/routines": {
         parameters: {
             query?: never;
@@ -1885,6 +2243,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/themes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The themes of the catalogue, those of these months first. */
+        get: operations["get__api_themes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/themes/{theme_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A theme of the string: its trays, what is to be done, its books, and what of it was loved. */
+        get: operations["get__api_themes_{theme_id}"];
+        /** Change a theme's words or its days; with another first day all its days move. */
+        put: operations["put__api_themes_{theme_id}"];
+        post?: never;
+        /** Take a theme off the string. */
+        delete: operations["delete__api_themes_{theme_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/themes/{theme_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same theme at another time. */
+        post: operations["post__api_themes_{theme_id}_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/themes/{theme_id}/trays/{tray_id}/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The tray of a theme comes to its place; what stands there rests. */
+        post: operations["post__api_themes_{theme_id}_trays_{tray_id}_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/themes/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to plan a theme; the answer names the solve to ask after. */
+        post: operations["post__api_themes_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/themes/plan/{solve_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far the planning is, and the plan with its lists once there is one. */
+        get: operations["get__api_themes_plan_{solve_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/themes/plan/{solve_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a planned theme, or the chosen trays of it, onto the string. */
+        post: operations["post__api_themes_plan_{solve_id}_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/things": {
         parameters: {
             query?: never;
@@ -2052,6 +2531,23 @@ export interface paths {
         put?: never;
         /** Add what was ticked, all in one write; what is there already is left as it is. */
         post: operations["post__api_things_walk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a number, a colour or a skill runs through, and what would carry it into other areas. */
+        get: operations["get__api_thread"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2314,6 +2810,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/weeks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything on the string of weeks, from some weeks back to some ahead. */
+        get: operations["get__api_weeks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weeks/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Move something on the string to another day. */
+        post: operations["post__api_weeks_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/welcome": {
         parameters: {
             query?: never;
@@ -2438,6 +2968,65 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** AbsenceIn */
+        AbsenceIn: {
+            /**
+             * Children
+             * @default []
+             */
+            children?: number[];
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * Id
+             * @default 0
+             */
+            id?: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "holiday" | "visitors" | "outing" | "illness";
+            /** Name */
+            name: string;
+            /**
+             * Uid
+             * @default
+             */
+            uid?: string;
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+        };
+        /** AbsenceOut */
+        AbsenceOut: {
+            /** Children */
+            children: number[];
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "holiday" | "visitors" | "outing" | "illness";
+            /** Name */
+            name: string;
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+        };
         /** AcceptIn */
         AcceptIn: {
             /**
@@ -2535,6 +3124,8 @@ export interface components {
         AdultOut: {
             /** Id */
             id: number;
+            /** Minutes */
+            minutes: number[];
             /** Name */
             name: string;
         };
@@ -2730,6 +3321,65 @@ export interface components {
             /** Worth */
             worth: number;
         };
+        /** ArrivalIn */
+        ArrivalIn: {
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Every Days
+             * @default null
+             */
+            every_days?: number | null;
+            /**
+             * Giver
+             * @default
+             */
+            giver?: string;
+            /**
+             * Id
+             * @default 0
+             */
+            id?: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /** ArrivesOut */
+        ArrivesOut: {
+            /** Arrived */
+            arrived: boolean;
+            /** Child Id */
+            child_id: number | null;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Every Days */
+            every_days: number | null;
+            /** Giver */
+            giver: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Waiting */
+            waiting: number;
+        };
         /** AskedSetOut */
         AskedSetOut: {
             /** Key */
@@ -2785,6 +3435,43 @@ export interface components {
             word: string | null;
         };
         /**
+         * AwayOut
+         * @description Days of a calendar file, what kind they seem to be, and whether they are there already.
+         */
+        AwayOut: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "holiday" | "visitors" | "outing" | "illness";
+            /** Name */
+            name: string;
+            /** There */
+            there: boolean;
+            /** Uid */
+            uid: string;
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+        };
+        /** AwaysIn */
+        AwaysIn: {
+            /** Days */
+            days: components["schemas"]["AbsenceIn"][];
+        };
+        /** AwaysOut */
+        AwaysOut: {
+            /** Days */
+            days: components["schemas"]["AwayOut"][];
+        };
+        /**
          * BackItemIn
          * @description Written down by a device: returned.
          */
@@ -2830,6 +3517,23 @@ export interface components {
              * @default null
              */
             tray_id?: number | null;
+        };
+        /**
+         * BackOut
+         * @description A borrowed book, and the day it goes back.
+         */
+        BackOut: {
+            /**
+             * Back On
+             * Format: date
+             */
+            back_on: string;
+            /** Id */
+            id: number;
+            /** Lent By */
+            lent_by: string;
+            /** Title */
+            title: string;
         };
         /** BarIn */
         BarIn: {
@@ -2944,6 +3648,18 @@ export interface components {
             /** Things */
             things: string[];
         };
+        /**
+         * BinRoomOut
+         * @description A bin: what it holds, and of how many.
+         */
+        BinRoomOut: {
+            /** Holds */
+            holds: number;
+            /** Most */
+            most: number | null;
+            /** Name */
+            name: string;
+        };
         /** BoardIn */
         BoardIn: {
             /**
@@ -2989,6 +3705,105 @@ export interface components {
             places: number;
             /** Widths Mm */
             widths_mm: number[];
+        };
+        /** BookIn */
+        BookIn: {
+            /**
+             * Back On
+             * @default null
+             */
+            back_on?: string | null;
+            /**
+             * Cover Mm
+             * @default null
+             */
+            cover_mm?: number | null;
+            /**
+             * From Months
+             * @default 0
+             */
+            from_months?: number;
+            /**
+             * Id
+             * @default 0
+             */
+            id?: number;
+            /**
+             * Language
+             * @default en
+             */
+            language?: string;
+            /**
+             * Lent By
+             * @default
+             */
+            lent_by?: string;
+            /**
+             * Themes
+             * @default []
+             */
+            themes?: string[];
+            /** Title */
+            title: string;
+            /**
+             * To Months
+             * @default 96
+             */
+            to_months?: number;
+        };
+        /** BookOfThemeOut */
+        BookOfThemeOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+        };
+        /** BookOut */
+        BookOut: {
+            /** Asked */
+            asked: number;
+            /** Back On */
+            back_on: string | null;
+            /** Cover Mm */
+            cover_mm: number;
+            /** From Months */
+            from_months: number;
+            /** Id */
+            id: number;
+            /** Language */
+            language: string;
+            /** Lent By */
+            lent_by: string;
+            /** Photo Id */
+            photo_id: number | null;
+            /** Since */
+            since: string | null;
+            /** Themes */
+            themes: string[];
+            /** Title */
+            title: string;
+            /** To Months */
+            to_months: number;
+            /** Unit Id */
+            unit_id: number | null;
+        };
+        /** BooksOut */
+        BooksOut: {
+            /** Books */
+            books: components["schemas"]["BookOut"][];
+            /** Comes */
+            comes: components["schemas"]["TurnedOut"][];
+            /** Goes */
+            goes: components["schemas"]["TurnedOut"][];
+            /** Ledges */
+            ledges: components["schemas"]["LedgeOut"][];
+            /** Stays */
+            stays: components["schemas"]["TurnedOut"][];
+            /**
+             * Turn On
+             * Format: date
+             */
+            turn_on: string;
         };
         /**
          * BridgeOut
@@ -3080,6 +3895,95 @@ export interface components {
             safety: boolean;
             /** Words */
             words: string;
+        };
+        /** ByThenIn */
+        ByThenIn: {
+            /**
+             * Amount
+             * @default
+             */
+            amount?: string;
+            /**
+             * Due
+             * Format: date
+             */
+            due: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "make" | "buy" | "print" | "wash" | "fetch";
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes?: number;
+            /** Name */
+            name: string;
+        };
+        /** ByThenOut */
+        ByThenOut: {
+            /** Amount */
+            amount: string;
+            /** Done */
+            done: boolean;
+            /**
+             * Due
+             * Format: date
+             */
+            due: string;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "make" | "buy" | "print" | "wash" | "fetch";
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Ref */
+            ref: string;
+            /** Theme Id */
+            theme_id: number | null;
+        };
+        /**
+         * CameInIn
+         * @description A thing that came with an arrival.
+         */
+        CameInIn: {
+            /**
+             * Box Months
+             * @default null
+             */
+            box_months?: number | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * CameTakenOut
+         * @description A tray that came with a change, and how it was taken.
+         */
+        CameTakenOut: {
+            /** Chosen */
+            chosen: number;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "taken" | "left alone" | "too early";
+            /** Of */
+            of: number;
+            /** Tray */
+            tray: string;
         };
         /** CandidateOut */
         CandidateOut: {
@@ -3947,6 +4851,14 @@ export interface components {
             /** Times */
             times: number;
         };
+        /** CopyThemeIn */
+        CopyThemeIn: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+        };
         /** CostsOut */
         CostsOut: {
             /** Known */
@@ -4358,6 +5270,14 @@ export interface components {
             message: string;
         };
         /**
+         * FeedOut
+         * @description The secret address of the calendar on this machine's name; "" while there is none.
+         */
+        FeedOut: {
+            /** Path */
+            path: string;
+        };
+        /**
          * FetchOut
          * @description A thing to fetch, and from which bin.
          */
@@ -4563,6 +5483,18 @@ export interface components {
             what: "do" | "thing" | "tray" | "bin" | "card" | "child" | "words" | "view" | "setting";
             /** Where */
             where: string;
+        };
+        /**
+         * FromWeeksOut
+         * @description A line of the string of weeks that belongs on today, and what on the string it is about.
+         */
+        FromWeeksOut: {
+            /** At */
+            at: string;
+            /** Pressing */
+            pressing: boolean;
+            /** Text */
+            text: string;
         };
         /**
          * FrontOut
@@ -5339,6 +6271,16 @@ export interface components {
             rather_new: number;
         };
         /**
+         * LeaveFirstOut
+         * @description One in, one out: the bins and what could leave them.
+         */
+        LeaveFirstOut: {
+            /** Bins */
+            bins: components["schemas"]["BinRoomOut"][];
+            /** Leave */
+            leave: components["schemas"]["MayLeaveOut"][];
+        };
+        /**
          * LeaveOut
          * @description A tray that should leave a full bin, and why.
          */
@@ -5348,6 +6290,25 @@ export interface components {
             reason: components["schemas"]["ReasonOut"];
             /** Tray Id */
             tray_id: number;
+        };
+        /** LedgeOut */
+        LedgeOut: {
+            /** Free Mm */
+            free_mm: number;
+            /** Name */
+            name: string;
+            /** Unit Id */
+            unit_id: number;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /** LeftOut */
+        LeftOut: {
+            /** Name */
+            name: string;
+            reason: components["schemas"]["ReasonOut"];
+            /** Ref */
+            ref: string;
         };
         /**
          * LessonOut
@@ -5426,6 +6387,20 @@ export interface components {
             /** Number */
             number: number;
         };
+        /** LikelyChangeOut */
+        LikelyChangeOut: {
+            range: components["schemas"]["RangeOut"];
+            /** Tray */
+            tray: string;
+        };
+        /** LikelyKnownOut */
+        LikelyKnownOut: {
+            /** Child */
+            child: string;
+            range: components["schemas"]["RangeOut"];
+            /** Tray */
+            tray: string;
+        };
         /**
          * LikelyOut
          * @description One in ten earlier than the first, half by the second, one in ten later than the last (None: much later).
@@ -5468,6 +6443,37 @@ export interface components {
             name: string;
         };
         /**
+         * LookAheadOut
+         * @description A look ahead: how far it is, and what it says once it is through.
+         */
+        LookAheadOut: {
+            /** Changes */
+            changes: components["schemas"]["LikelyChangeOut"][];
+            /** Done */
+            done: number;
+            /** Id */
+            id: number;
+            /** Mastered */
+            mastered: components["schemas"]["LikelyKnownOut"][];
+            /** Message */
+            message: string;
+            /** Of */
+            of: number;
+            /** Out Of */
+            out_of: components["schemas"]["LikelyChangeOut"][];
+            /** Policies */
+            policies: components["schemas"]["PolicyOut"][];
+            /** Runs */
+            runs: number;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "working" | "done" | "stopped" | "failed";
+        };
+        /**
          * LookIn
          * @description What one child is at when the room is swept.
          */
@@ -5476,6 +6482,33 @@ export interface components {
             child: number;
             /** State */
             state: string;
+        };
+        /** LookOut */
+        LookOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** In */
+            in_: string[];
+            /** Let In */
+            let_in: boolean;
+            /** Out */
+            out: string[];
+            /** Past */
+            past: boolean;
+            /** Proposed */
+            proposed: number;
+        };
+        /** LovedOut */
+        LovedOut: {
+            /** Chosen */
+            chosen: number;
+            /** Name */
+            name: string;
+            /** Of */
+            of: number;
         };
         /**
          * MadeTrayOut
@@ -5615,6 +6648,22 @@ export interface components {
             /** Names */
             names: string[];
         };
+        /**
+         * MayLeaveOut
+         * @description A resting tray that could leave the house, and how.
+         */
+        MayLeaveOut: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "give away" | "lend" | "mend" | "recycle";
+            /** Name */
+            name: string;
+            reason: components["schemas"]["ReasonOut"];
+            /** Tray Id */
+            tray_id: number;
+        };
         /** MeasurementIn */
         MeasurementIn: {
             /**
@@ -5706,6 +6755,26 @@ export interface components {
             tray_id?: number | null;
         };
         /**
+         * MinutesIn
+         * @description Minutes of an adult on each day of the week, Monday first; none for as usual.
+         */
+        MinutesIn: {
+            /** Minutes */
+            minutes: number[];
+        };
+        /** MinutesOut */
+        MinutesOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Needed */
+            needed: number;
+            /** There */
+            there: number;
+        };
+        /**
          * MissingOut
          * @description A tray from which something was missing in the work.
          */
@@ -5795,6 +6864,29 @@ export interface components {
             versions?: {
                 [key: string]: number;
             };
+        };
+        /**
+         * MoveOnWeeksIn
+         * @description Something on the string, and the day it is moved to; `of` the theme a tray belongs to.
+         */
+        MoveOnWeeksIn: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "theme" | "theme tray" | "aim" | "arrival" | "away" | "by then" | "book back" | "showing";
+            /**
+             * Of
+             * @default 0
+             */
+            of?: number;
         };
         /** NamedOut */
         NamedOut: {
@@ -5926,6 +7018,25 @@ export interface components {
             tray_id?: number | null;
         };
         /**
+         * NotYetOut
+         * @description A level a child is not ready for, and what it serves for all the same.
+         */
+        NotYetOut: {
+            /** Child */
+            child: string;
+            /** Expects */
+            expects: string;
+            /** Name */
+            name: string;
+        };
+        /** NumberedOut */
+        NumberedOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * OfferOut
          * @description A tray a child could take, in the order of the shelf.
          */
@@ -6022,6 +7133,13 @@ export interface components {
         OldTakenOut: {
             /** New */
             new: number;
+        };
+        /** OntoIn */
+        OntoIn: {
+            /** Id */
+            id: number;
+            /** Unit Id */
+            unit_id: number;
         };
         /**
          * OrderQuery
@@ -6378,6 +7496,35 @@ export interface components {
             without?: string[];
         };
         /**
+         * PlannedTrayOut
+         * @description A tray of a planned theme. `goes` is what rests for it; `status` where it is or what is to be done for it.
+         */
+        PlannedTrayOut: {
+            /** By Hand */
+            by_hand: boolean;
+            /** Children */
+            children: string[];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Goes */
+            goes: string;
+            /** Name */
+            name: string;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Ref */
+            ref: string;
+            /** Status */
+            status: string;
+            /** To Do */
+            to_do: boolean;
+            /** Where */
+            where: string;
+        };
+        /**
          * PlanOut
          * @description The container from above, mm.
          */
@@ -6409,6 +7556,20 @@ export interface components {
             reason?: string;
             /** Tray Id */
             tray_id: number;
+        };
+        /**
+         * PolicyOut
+         * @description A policy in the model: newly mastered, pieces of work a cycle, and trays swapped; low, middle, high.
+         */
+        PolicyOut: {
+            /** Mastered */
+            mastered: number[];
+            /** Picks */
+            picks: number[];
+            /** Policy */
+            policy: string;
+            /** Swapped */
+            swapped: number[];
         };
         /** PouredOut */
         PouredOut: {
@@ -6545,6 +7706,20 @@ export interface components {
             name: string;
         };
         /**
+         * RangeOut
+         * @description Four of five runs lie between low and high; None past the weeks looked at.
+         */
+        RangeOut: {
+            /** High */
+            high: string | null;
+            /** Low */
+            low: string | null;
+            /** Middle */
+            middle: string | null;
+            /** Share */
+            share: number;
+        };
+        /**
          * ReachedOut
          * @description A board a child will reach within the year, and from when.
          */
@@ -6591,6 +7766,21 @@ export interface components {
         ReasonsOut: {
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
+        };
+        /** ReceivedOut */
+        ReceivedOut: {
+            /** Ids */
+            ids: number[];
+        };
+        /** ReceiveIn */
+        ReceiveIn: {
+            /**
+             * Bin
+             * @default
+             */
+            bin?: string;
+            /** Came */
+            came: components["schemas"]["CameInIn"][];
         };
         /**
          * RecipeOut
@@ -6705,6 +7895,11 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** RenewIn */
+        RenewIn: {
+            /** On */
+            on: boolean;
+        };
         /** ReportOut */
         ReportOut: {
             /** Columns */
@@ -6745,6 +7940,25 @@ export interface components {
             /** Name */
             name: string;
             reason: components["schemas"]["ReasonOut"];
+        };
+        /** ReviewedOut */
+        ReviewedOut: {
+            /** Came */
+            came: components["schemas"]["CameTakenOut"][];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Out */
+            out: string[];
+        };
+        /** ReviewOut */
+        ReviewOut: {
+            /** Changes */
+            changes: components["schemas"]["ReviewedOut"][];
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
         };
         /**
          * RiseOut
@@ -7362,6 +8576,34 @@ export interface components {
              */
             status: "working" | "done" | "stopped" | "failed";
         };
+        /**
+         * SoonOut
+         * @description A step that is likely to be ready: four in five come between the first day and the last.
+         */
+        SoonOut: {
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /**
+             * Earliest
+             * Format: date
+             */
+            earliest: string;
+            /** Key */
+            key: string;
+            /** Latest */
+            latest: string | null;
+            /** Level */
+            level: number;
+            /**
+             * Median
+             * Format: date
+             */
+            median: string;
+            /** Step */
+            step: string;
+        };
         /** SpanOut */
         SpanOut: {
             /** High */
@@ -7816,6 +9058,27 @@ export interface components {
              */
             takes: "whole" | "picked";
         };
+        /**
+         * TakeThemeIn
+         * @description What of a planned theme is taken; none named, all its trays.
+         */
+        TakeThemeIn: {
+            /**
+             * Outing
+             * @default null
+             */
+            outing?: string | null;
+            /**
+             * Refs
+             * @default null
+             */
+            refs?: string[] | null;
+            /**
+             * Song
+             * @default
+             */
+            song?: string;
+        };
         /** TaskOut */
         TaskOut: {
             /** Condition */
@@ -7833,6 +9096,285 @@ export interface components {
             text: string;
             /** Tray */
             tray: string;
+            /** Where */
+            where: string;
+        };
+        /** ThemeChangeIn */
+        ThemeChangeIn: {
+            /**
+             * From Day
+             * @default null
+             */
+            from_day?: string | null;
+            /**
+             * Keep
+             * @default null
+             */
+            keep?: string | null;
+            /**
+             * Name
+             * @default null
+             */
+            name?: string | null;
+            /**
+             * Outing
+             * @default null
+             */
+            outing?: string | null;
+            /**
+             * Question
+             * @default null
+             */
+            question?: string | null;
+            /**
+             * Song
+             * @default null
+             */
+            song?: string | null;
+            /**
+             * Until Day
+             * @default null
+             */
+            until_day?: string | null;
+        };
+        /** ThemeListsOut */
+        ThemeListsOut: {
+            /** Books */
+            books: components["schemas"]["BookOfThemeOut"][];
+            /** Lines */
+            lines: components["schemas"]["ByThenOut"][];
+            /** Minds */
+            minds: string[];
+            /** Not Yet */
+            not_yet: components["schemas"]["NotYetOut"][];
+            /** Outing */
+            outing: string;
+            /** Routines */
+            routines: string[];
+            /** Songs */
+            songs: string[];
+            /** Words */
+            words: components["schemas"]["WordsOnOut"][];
+        };
+        /**
+         * ThemeOnOut
+         * @description A theme on the string.
+         */
+        ThemeOnOut: {
+            /** At Hand */
+            at_hand: number;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Question */
+            question: string;
+            /** Taken */
+            taken: boolean;
+            /** Trays */
+            trays: components["schemas"]["ThemeTrayOut"][];
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+        };
+        /**
+         * ThemeOut
+         * @description A theme of the string, whole.
+         */
+        ThemeOut: {
+            /** Begun */
+            begun: boolean;
+            /** Books */
+            books: components["schemas"]["BookOfThemeOut"][];
+            /** Keep */
+            keep: string;
+            /** Lines */
+            lines: components["schemas"]["ByThenOut"][];
+            /** Loved */
+            loved: components["schemas"]["LovedOut"][];
+            /** Outing */
+            outing: string;
+            /** Over */
+            over: boolean;
+            /** Song */
+            song: string;
+            theme: components["schemas"]["ThemeOnOut"];
+            /** Words */
+            words: string[];
+        };
+        /**
+         * ThemePatternOut
+         * @description A theme of the catalogue; `now` when these months are its usual ones.
+         */
+        ThemePatternOut: {
+            /** Caution */
+            caution: string;
+            /** Key */
+            key: string;
+            /** Months */
+            months: number[];
+            /** Name */
+            name: string;
+            /** Now */
+            now: boolean;
+            /** Outing */
+            outing: string;
+            /** Question */
+            question: string;
+            /** Words */
+            words: components["schemas"]["WordPairOut"][];
+        };
+        /** ThemePatternsOut */
+        ThemePatternsOut: {
+            /** Themes */
+            themes: components["schemas"]["ThemePatternOut"][];
+        };
+        /**
+         * ThemePlanIn
+         * @description A theme to be planned: of the catalogue, or of one's own words; `theme_id` plans one on the string anew.
+         */
+        ThemePlanIn: {
+            /**
+             * Bans
+             * @default []
+             */
+            bans?: string[];
+            /**
+             * Days
+             * @default {}
+             */
+            days?: {
+                [key: string]: string;
+            };
+            /**
+             * Forced
+             * @default []
+             */
+            forced?: string[];
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Question
+             * @default
+             */
+            question?: string;
+            /**
+             * Theme Id
+             * @default 0
+             */
+            theme_id?: number;
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+            /**
+             * Words
+             * @default []
+             */
+            words?: string[];
+        };
+        /**
+         * ThemePlanOut
+         * @description A planned theme, proven best or with its bound.
+         */
+        ThemePlanOut: {
+            /** Complete On */
+            complete_on: string | null;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Gap */
+            gap: number;
+            /** Left */
+            left: components["schemas"]["LeftOut"][];
+            lists: components["schemas"]["ThemeListsOut"];
+            /** Name */
+            name: string;
+            /** Proven */
+            proven: boolean;
+            /** Question */
+            question: string;
+            /** Trays */
+            trays: components["schemas"]["PlannedTrayOut"][];
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+        };
+        /** ThemeSolveOut */
+        ThemeSolveOut: {
+            /** Best */
+            best: number;
+            /** Id */
+            id: number;
+            /** Message */
+            message: string;
+            plan: components["schemas"]["ThemePlanOut"] | null;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "working" | "done" | "stopped" | "failed";
+        };
+        /**
+         * ThemeTrayOut
+         * @description A tray of a theme: when it comes, where to, what goes for it, and how it stands.
+         */
+        ThemeTrayOut: {
+            /** Bin */
+            bin: string;
+            /** Child Ids */
+            child_ids: number[];
+            /** Children */
+            children: string[];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Goes */
+            goes: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Ref */
+            ref: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "came" | "rests" | "not made";
+            /** Tray Id */
+            tray_id: number | null;
             /** Where */
             where: string;
         };
@@ -7878,6 +9420,36 @@ export interface components {
             subjects: string[];
             /** Things */
             things: components["schemas"]["ComponentOut"][];
+        };
+        /**
+         * ThreadOut
+         * @description What a thread runs through, and what would carry it into other areas.
+         */
+        ThreadOut: {
+            /** Books */
+            books: string[];
+            /** Out */
+            out: components["schemas"]["NumberedOut"][];
+            /** Proposals */
+            proposals: components["schemas"]["ThreadProposalOut"][];
+            /** Resting */
+            resting: components["schemas"]["NumberedOut"][];
+            /** Sets */
+            sets: string[];
+        };
+        /** ThreadProposalOut */
+        ThreadProposalOut: {
+            /** Area */
+            area: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /** ThreadQuery */
+        ThreadQuery: {
+            /** Words */
+            words: string;
         };
         /** TickAidIn */
         TickAidIn: {
@@ -7981,6 +9553,8 @@ export interface components {
             tasks: components["schemas"]["TaskOut"][];
             /** To Show */
             to_show: components["schemas"]["ShowingOut"][];
+            /** Weeks */
+            weeks: components["schemas"]["FromWeeksOut"][];
             /** Would Change */
             would_change: string;
         };
@@ -8139,6 +9713,39 @@ export interface components {
             version: number;
             /** Width Mm */
             width_mm: number;
+        };
+        /** TurnBooksIn */
+        TurnBooksIn: {
+            /** In */
+            in_: components["schemas"]["OntoIn"][];
+            /** Out */
+            out: number[];
+        };
+        /**
+         * TurnedOut
+         * @description A book in the turn that is proposed: what it would do, and why; `unit_id` the ledge it would stand on.
+         */
+        TurnedOut: {
+            /** Id */
+            id: number;
+            reason: components["schemas"]["ReasonOut"];
+            /** Title */
+            title: string;
+            /** Unit Id */
+            unit_id: number | null;
+        };
+        /**
+         * TurnOut
+         * @description A turn of the books that was: the day, and how many came.
+         */
+        TurnOut: {
+            /** Came */
+            came: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
         };
         /** TypedOut */
         TypedOut: {
@@ -8435,6 +10042,53 @@ export interface components {
             week: string;
         };
         /**
+         * WeeksOut
+         * @description Everything on the string of weeks between two days.
+         */
+        WeeksOut: {
+            /** Absences */
+            absences: components["schemas"]["AbsenceOut"][];
+            /** Aims */
+            aims: components["schemas"]["AimOut"][];
+            /** Arrives */
+            arrives: components["schemas"]["ArrivesOut"][];
+            /** Back */
+            back: components["schemas"]["BackOut"][];
+            /** By Then */
+            by_then: components["schemas"]["ByThenOut"][];
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Look */
+            look: string;
+            /** Looks */
+            looks: components["schemas"]["LookOut"][];
+            /** Minutes */
+            minutes: components["schemas"]["MinutesOut"][];
+            /** Next Turn */
+            next_turn: string | null;
+            /** Soon */
+            soon: components["schemas"]["SoonOut"][];
+            /** Standing Books */
+            standing_books: number;
+            /** Themes */
+            themes: components["schemas"]["ThemeOnOut"][];
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Turns */
+            turns: components["schemas"]["TurnOut"][];
+        };
+        /**
          * WeighedOut
          * @description What was entered: grams of one piece, or grams in a millilitre.
          */
@@ -8610,6 +10264,13 @@ export interface components {
             /** Word */
             word: string;
         };
+        /** WordPairOut */
+        WordPairOut: {
+            /** Second */
+            second: string;
+            /** Word */
+            word: string;
+        };
         /**
          * WordSetIn
          * @description A set of one's own: a word a line, "jug = jarra"; pairs to keep apart as "pink / purple".
@@ -8664,6 +10325,19 @@ export interface components {
             turns: string[];
             /** Words */
             words: components["schemas"]["LessonWordOut"][];
+        };
+        /**
+         * WordsOnOut
+         * @description A few words and the day they are due.
+         */
+        WordsOnOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Words */
+            words: components["schemas"]["WordPairOut"][];
         };
         /**
          * Work
@@ -8831,6 +10505,74 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    post__api_absences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AbsenceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_absences_{absence_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                absence_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     post__api_adults: {
         parameters: {
             query?: never;
@@ -8851,6 +10593,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_adults_{who}_minutes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                who: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MinutesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_ahead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_ahead_{solve_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAheadOut"];
                 };
             };
             400: components["responses"]["400"];
@@ -8934,6 +10777,142 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    post__api_arrivals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_arrivals_{arrival_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_arrivals_{arrival_id}_receive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReceiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceivedOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_arrivals_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeaveFirstOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     "put__api_bins_{bin_id}": {
         parameters: {
             query?: never;
@@ -8946,6 +10925,410 @@ export interface operations {
         requestBody?: {
             content: {
                 "application/json": components["schemas"]["BinIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_books: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BooksOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    put__api_books: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_books_{book_id}_asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                book_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_books_{book_id}_back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                book_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_books_turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnBooksIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_by-then": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByThenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_by-then_{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_by-then_{line_id}_tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_calendar_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwaysOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_calendar_renew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_calendar_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AwaysIn"];
             };
         };
         responses: {
@@ -12290,6 +14673,37 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    get__api_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     get__api_routines: {
         parameters: {
             query?: never;
@@ -12961,6 +15375,316 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    get__api_themes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThemePatternsOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_themes_{theme_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                theme_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThemeOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_themes_{theme_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                theme_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ThemeChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_themes_{theme_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                theme_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_themes_{theme_id}_copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                theme_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyThemeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_themes_{theme_id}_trays_{tray_id}_bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                theme_id: number;
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_themes_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThemePlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_themes_plan_{solve_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThemeSolveOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_themes_plan_{solve_id}_take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solve_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TakeThemeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     get__api_things: {
         parameters: {
             query?: never;
@@ -13389,6 +16113,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AddedOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_thread: {
+        parameters: {
+            query: {
+                words: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThreadOut"];
                 };
             };
             400: components["responses"]["400"];
@@ -13935,6 +16692,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WatchOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_weeks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeeksOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_weeks_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveOnWeeksIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             400: components["responses"]["400"];

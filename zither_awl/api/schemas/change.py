@@ -145,8 +145,17 @@ class OutNowOut(Out):
     trays: list[str]
 
 
+class FromWeeksOut(Out):
+    """A line of the string of weeks that belongs on today, and what on the string it is about."""
+
+    text: str
+    at: str
+    pressing: bool
+
+
 class TodayOut(Out):
     day: dt.date
+    weeks: list[FromWeeksOut]
     tasks: list[TaskOut]
     by_hand: list[LineOut]
     prepare: list[LineOut]

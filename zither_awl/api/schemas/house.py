@@ -71,6 +71,7 @@ class AdultIn(In):
 class AdultOut(Out):
     id: int
     name: str
+    minutes: list[int]
 
 
 class SessionOut(Out):

@@ -14,6 +14,7 @@ from zither_awl.api.schemas.change import (
     ChangeOut,
     ChoiceIn,
     DeclineIn,
+    FromWeeksOut,
     KeepOut,
     LineOut,
     MissingOut,
@@ -118,7 +119,8 @@ def get_today() -> TodayOut:
     at = desk()
     page = today.page(at)
     return TodayOut(
-        day=page.day, tasks=[TaskOut.model_validate(t) for t in page.tasks],
+        day=page.day, weeks=[FromWeeksOut.model_validate(each) for each in page.weeks],
+        tasks=[TaskOut.model_validate(t) for t in page.tasks],
         by_hand=[LineOut.model_validate(line) for line in page.by_hand],
         prepare=[LineOut.model_validate(line) for line in page.prepare],
         mind=[LineOut.model_validate(line) for line in page.mind],

@@ -131,6 +131,16 @@ def after_each_other(first: Sequence[float], then: Sequence[float]) -> list[floa
     return found
 
 
+@lru_cache(maxsize=512)
+def _through(pace: Pace, chain: tuple[int, ...]) -> Sequence[float]:
+    """By day: the chance that all of a chain are through, each begun when the one before it is. Many children wait for
+    the same."""
+    one: Sequence[float] = [1.0] * (MOST_DAYS + 1)
+    for gone in chain:
+        one = after_each_other(one, remaining(pace, gone))
+    return one
+
+
 def both(a: Sequence[float], b: Sequence[float]) -> list[float]:
     """By day: the chance that both are through, each on its own."""
     return [x * y for x, y in zip(a, b, strict=True)]
@@ -146,10 +156,7 @@ def likely_ready(waits: Sequence[Sequence[int]], pace: Pace, on: date, *,
     """
     through = [1.0] * (MOST_DAYS + 1)
     for chain in waits:
-        one = [1.0] * (MOST_DAYS + 1)
-        for gone in chain:
-            one = after_each_other(one, remaining(pace, gone))
-        through = both(through, one)
+        through = both(through, _through(pace, tuple(chain)))
     least = max((opens - on).days, 0) if opens else 0
 
     def by(share: float) -> date | None:

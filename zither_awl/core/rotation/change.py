@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 
+from zither_awl.core.absence import Absence, quiet_on
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.attendance import ended_cycles
 from zither_awl.core.days import written_day
@@ -22,7 +23,7 @@ from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.shelf.check import applied, found_in
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Child, Placement, Spot, Tray
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import counted, day_text, listed
 
 MOST_ALTERNATIVES = 3
 
@@ -79,7 +80,9 @@ def propose_change(state: State, school: School, on: date, *, judge: Judgements 
     cured, by_hand, trouble = _cured(state, on)
     keep = tuple((p.tray, tuple(v.reason for v in each)) for p, each in verdicts if not _goes(each))
     going = [(p, each) for p, each in verdicts if _goes(each)]
-    waiting = _pause(state, on) or trouble
+    if state.practice.look == "calendar":
+        going += _longest_out([p for p, each in verdicts if not _goes(each)], judge, state.practice.changes_at_once)
+    waiting = _away(state, on) or _pause(state, on) or trouble
     swaps = () if waiting is not None else tuple(_swaps(going, cured, judge))
     left = {s.out.id for s in swaps if s.out}
     base = Change(
@@ -96,9 +99,54 @@ def propose_change(state: State, school: School, on: date, *, judge: Judgements 
 
 
 def next_look(state: State, on: date) -> date:
-    """The day of the next look at the shelf: today, or the next day of the week the household looks on."""
+    """The day of the next look at the shelf, by the household's school; not on a day away."""
     practice = state.practice
-    return on if practice.look == "daily" else on + timedelta(days=(practice.look_day - on.weekday()) % 7)
+    if practice.look == "daily":
+        day, step = on, 1
+    elif practice.look == "weekly" or not state.changes:
+        day, step = on + timedelta(days=(practice.look_day - on.weekday()) % 7), 7
+    else:
+        last = max(written_day(c.at) for c in state.changes)
+        step = practice.calendar_days
+        day = last + timedelta(days=step * max(1, -(-(on - last).days // step)))
+    while quiet_on(state.absences, day) is not None:
+        day += timedelta(days=step)
+    return day
+
+
+LEAST_DAYS = 7
+"""By the calendar nothing goes that came within so many days."""
+STILL_TAKEN = 0.5
+"""Chosen in so large a share of the last work cycles it is loved, and stays whatever the calendar says."""
+
+
+def _longest_out(
+    staying: Sequence[Placement], judge: Judgements, most: int
+) -> list[tuple[Placement, tuple[Leaving, ...]]]:  # fmt: skip
+    """By the calendar: what has stood longest and is taken least, though no sign asks for it; never what is loved."""
+    found = []
+    for placement in staying:
+        since = placement.since
+        children = [c for c in judge.state.children if c.id in placement.tray.for_children]
+        if since is None or placement.by_hand or not children or set(placement.tray.tags) & set(ALWAYS_OUT):
+            continue
+        days = (judge.on - written_day(since)).days
+        rate = max(judge.of(c, placement.tray).interest.rate for c in children)
+        if days >= LEAST_DAYS and rate < STILL_TAKEN:
+            text = f"By the calendar: out for {counted(days, 'day')}, and taken less than other trays."
+            reason = Reason("ROT-1", text, (Quantity("out", days, "days", LEAST_DAYS, needed=True),),
+                            (f"tray:{placement.tray.id}",))  # fmt: skip
+            found.append((rate, -days, placement, tuple(Leaving(c, "calendar", reason) for c in children)))
+    return [(p, verdicts) for _, _, p, verdicts in sorted(found, key=lambda f: (f[0], f[1], f[2].tray.id))[:most]]
+
+
+def _away(state: State, on: date) -> Reason | None:
+    """Why nothing is proposed on a day the house is away."""
+    away: Absence | None = quiet_on(state.absences, on)
+    if away is None:
+        return None
+    text = f"{away.name}, until {day_text(away.until_day)}: nothing is proposed, and judgements wait."
+    return Reason("AWAY", text)
 
 
 def _unmarked(judge: Judgements) -> Iterator[tuple[Child, Tray]]:
@@ -199,7 +247,7 @@ class _Used:
 
 def _pressing(verdicts: Sequence[Leaving]) -> tuple[int, bool, int]:
     """What is done with before what is merely ready for more; and first what has its next step at hand."""
-    order = ("faded", "too hard", "successor", "too easy", "ignored")
+    order = ("faded", "too hard", "successor", "too easy", "ignored", "calendar")
     alone = all(v.successor is None for v in verdicts)
     return min(order.index(v.why) for v in verdicts), alone, verdicts[0].child.id
 

@@ -14,7 +14,7 @@ from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import Child, Placement, Tray, Work
 from zither_awl.core.words import counted
 
-Why = Literal["faded", "too hard", "too easy", "ignored", "successor", ""]
+Why = Literal["faded", "too hard", "too easy", "ignored", "successor", "calendar", ""]
 
 
 @dataclass(frozen=True, slots=True)

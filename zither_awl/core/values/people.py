@@ -85,10 +85,14 @@ class Adult:
 
     id: int
     name: str
+    minutes: tuple[int, ...] = ()
+    """Minutes to make and prepare on each day of the week, Monday first; empty while nobody said."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
+        wrong.check(len(self.minutes) in (0, 7), "minutes", f"are for {len(self.minutes)} days; expected 7.")
+        wrong.check(all(0 <= m <= 600 for m in self.minutes), "minutes", "are 0 to 600 a day.")
         wrong.finish()
 
 

@@ -25,7 +25,7 @@ from zither_awl.core.values import (
 from zither_awl.formats import samples
 from zither_awl.services import cupboard, importing, importing_things, make, people, room
 from zither_awl.services.clock import Clock, SystemClock
-from zither_awl.services.demo import lockside
+from zither_awl.services.demo import lockside, lockside_weeks
 from zither_awl.services.demo.lockside import NOTES, STAYS, WEEKS
 from zither_awl.services.desk import Desk, House
 from zither_awl.store import Store, prepare
@@ -72,6 +72,7 @@ def seed_demo(desk: Desk, seed: int = SEED) -> None:
     )
     assert things.taken == len(things.rows), things.problem_csv
     _fill_trays(desk)
+    lockside_weeks.furnish(desk)
     for each in desk.house().bins:
         cupboard.change_bin(desk, replace(each, place=lockside.BINS, height_mm=lockside.BINS_MM), None)
     house = desk.house()
@@ -79,6 +80,7 @@ def seed_demo(desk: Desk, seed: int = SEED) -> None:
         _History(work, house, today, Random(seed)).write()
         work.history.forget()
         work.settings.mark_seeded(today)
+    lockside_weeks.plan(desk)
 
 
 def _fill_trays(desk: Desk) -> None:

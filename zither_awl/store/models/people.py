@@ -38,6 +38,7 @@ class AdultRow(Base):
     __tablename__ = "adult"
     id: Mapped[int] = mapped_column(primary_key=True)
     name: Mapped[str] = mapped_column(Name, unique=True)
+    minutes: Mapped[list[int]] = mapped_column(JSON)
 
 
 class ChildRow(Base):

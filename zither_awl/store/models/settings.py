@@ -89,3 +89,11 @@ class TraceRow(Base):
     label: Mapped[str] = mapped_column(String(200))
     before: Mapped[dict[str, Any]] = mapped_column(JSON)
     after: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class FeedRow(Base):
+    """The secret address under which calendars of the home network may read the weeks; one row, or none."""
+
+    __tablename__ = "feed"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    secret: Mapped[str] = mapped_column(String(64))

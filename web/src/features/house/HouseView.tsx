@@ -38,19 +38,43 @@ export function HouseView({ session, permissions }: { session: Schemas['SessionO
   )
 }
 
-function Adults({ adults }: { adults: readonly { id: number; name: string }[] }) {
+function Adults({ adults }: { adults: Schemas['AdultOut'][] }) {
   const [name, setName] = useState('')
   const add = useWrite(async () => { await answer(client.POST('/api/adults', { body: { name } })); setName(''); await refresh() })
   return (
     <section className="panel p-4" aria-label="Adults">
       <h2>Adults</h2>
       <p className="my-2">{adults.map((each) => each.name).join(', ') || 'Nobody yet: whoever watches is written beside what was seen.'}</p>
-      <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
+      {adults.map((each) => <Minutes key={each.id} adult={each} />)}
+      <form className="mt-3 flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
         <Field label="Add an adult" value={name} error={add.failed?.message} onChange={(event) => setName(event.target.value)} />
         <Button type="submit" disabled={!name.trim()}>Add</Button>
       </form>
       <p className="mt-3 text-sm text-ink-2">Children are added and changed under <Link className="text-woad underline" to="/children">Children</Link>.</p>
     </section>
+  )
+}
+
+const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
+
+/** Minutes to make and prepare trays, by the day of the week: themes are planned within them. */
+function Minutes({ adult }: { adult: Schemas['AdultOut'] }) {
+  const [told, setTold] = useState<readonly string[]>(WEEK.map((_, at) => String(adult.minutes[at] ?? '')))
+  const save = useWrite(async () => {
+    const minutes = told.every((each) => each.trim() === '') ? [] : told.map((each) => Number(each) || 0)
+    await answer(client.PUT('/api/adults/{who}/minutes', { params: { path: { who: adult.id } }, body: { minutes } }))
+    await refresh()
+  })
+  const sum = adult.minutes.reduce((a, b) => a + b, 0)
+  return (
+    <details className="border-t border-line py-1">
+      <summary className="text-[0.9375rem]"><strong>{adult.name}</strong> <span className="text-ink-2">{sum ? `${sum} min a week to make and prepare` : 'minutes to make and prepare: not said'}</span></summary>
+      <form className="flex flex-wrap items-end gap-2 py-2" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+        {WEEK.map((day, at) => <Field key={day} className="w-14" label={day} inputMode="numeric" value={told[at] ?? ''} onChange={(event) => setTold(told.map((each, n) => (n === at ? event.target.value : each)))} />)}
+        <Button type="submit" disabled={save.busy}>Keep</Button>
+        {save.failed && <p role="alert" className="w-full text-sm font-semibold text-madder">{save.failed.message}</p>}
+      </form>
+    </details>
   )
 }
 

@@ -4,7 +4,12 @@ import type { Problem } from '@/lib/http'
 
 export type PracticeValues = Readonly<Record<string, string | number>>
 
-const LOOKS = [{ value: 'weekly', label: 'Once a week' }, { value: 'daily', label: 'Every day' }] as const
+const LOOKS = [
+  { value: 'weekly', label: 'By signs, looked at once a week' }, { value: 'daily', label: 'By signs, looked at every day' },
+  { value: 'calendar', label: 'By the calendar' }, { value: 'calendar, by signs', label: 'Looked at by the calendar, changed by signs' },
+] as const
+const THEMES = [{ value: 'gently', label: 'A few trays a day' }, { value: 'whole shelf', label: 'All on its first day' }] as const
+const BUDGETS = [{ value: 'nothing', label: 'nothing' }, { value: 'little', label: 'a little' }, { value: 'some', label: 'some' }, { value: 'much', label: 'much' }] as const
 const MASTERY = [{ value: 'criterion', label: 'The criterion' }, { value: 'estimate', label: 'The estimate' }] as const
 const LETTERS = [{ value: 'sounds first', label: 'Sounds first' }, { value: 'names first', label: 'Names first' }] as const
 const BOARDS = [{ value: 'by area', label: 'As the plan leans' }, { value: 'one ladder', label: 'One ladder' }] as const
@@ -13,6 +18,7 @@ const NUMBERS = [
   ['changes_at_once', 'Changes at one look, at most', ''], ['pause_cycles', 'A new tray settles for', 'work cycles'], ['pause_days', 'or for', 'days'],
   ['ignored_cycles', 'Never called ignored before', 'work cycles'], ['rest_days', 'A rest lasts', 'days'], ['rest_too_hard_days', 'after too hard', 'days'],
   ['showings_a_day', 'Showings a day, at most', ''], ['invitations', 'Invitations for a child a day, 3 to 6', ''], ['near_window_months', 'Trays from so long before their age', 'months'],
+  ['calendar_days', 'By the calendar, every', 'days'], ['prepare_min', 'To make and prepare a day, if nobody says', 'minutes'], ['buy_days', 'Bought before it is needed', 'days'],
 ] as const
 
 type PracticeFieldsProps = { told: PracticeValues; usual: PracticeValues; onTell: (told: PracticeValues) => void; problem: Problem | null }
@@ -28,12 +34,15 @@ export function PracticeFields({ told, usual, onTell, problem }: PracticeFieldsP
     <details>
       <summary className="py-1 font-semibold text-woad">How this house changes its shelves</summary>
       <div className="flex flex-col gap-3 pt-1">
-        <ChoiceRow label="Look at the shelves" choices={LOOKS} value={holds('look') as 'weekly' | 'daily'} onChange={(value) => set('look', value)} />
+        <SelectField label="The shelves change" value={holds('look')} onChange={(event) => set('look', event.target.value)}>{LOOKS.map((each) => <option key={each.value} value={each.value}>{each.label}</option>)}</SelectField>
         {holds('look') === 'weekly' && (
           <SelectField label="On" value={holds('look_day')} hint="On the other days Today says what that look would propose." onChange={(event) => set('look_day', Number(event.target.value))}>
             {DAYS.map((day, at) => <option key={day} value={at}>{day}</option>)}
           </SelectField>
         )}
+        {holds('look').startsWith('calendar') && <p className="text-sm text-ink-3">By the calendar what stood longest and is taken least goes on its day, whatever the signs; what is loved stays all the same. With “changed by signs” the calendar only says when to look.</p>}
+        <ChoiceRow label="A theme comes" choices={THEMES} value={holds('theme_change') as 'gently' | 'whole shelf'} onChange={(value) => set('theme_change', value)} />
+        <SelectField label="A theme may cost" value={holds('budget')} onChange={(event) => set('budget', event.target.value)}>{BUDGETS.map((each) => <option key={each.value} value={each.value}>{each.label}</option>)}</SelectField>
         <ChoiceRow label="Mastered by" choices={MASTERY} value={holds('mastery') as 'criterion' | 'estimate'} onChange={(value) => set('mastery', value)} />
         <p className="text-sm text-ink-3">The criterion counts unaided work on several days; the estimate reckons from every piece of work how likely the next goes alone. Your own word stands above both.</p>
         <ChoiceRow label="Letters" choices={LETTERS} value={holds('letters') as 'sounds first' | 'names first'} onChange={(value) => set('letters', value)} />

@@ -19,7 +19,7 @@ type Task = Schemas['TaskOut']
 export function TodayView({ questions, zone, before }: { questions: (today: Today) => ReactNode; zone: string; before?: ReactNode }) {
   const { data: today, error } = useQuery(todayQuery)
   if (!today) return <Waiting error={error} />
-  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.complete.length + today.out.length === 0
+  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.complete.length + today.out.length + today.weeks.length === 0
   return (
     <div className="by-thumb flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="Today" aside={<><Link className={aside} to="/routines">Routines</Link><Link className={aside} to="/words">Words</Link><Link className={aside} to="/evening">Evening</Link><Link className={aside} to="/paper?kind=set-up-list">On paper</Link><Button onClick={() => window.print()}>Print</Button></>}>{calendarDay(today.day)}</Heading>
@@ -28,6 +28,7 @@ export function TodayView({ questions, zone, before }: { questions: (today: Toda
       {bare && <Nothing />}
       <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] items-start gap-4 max-[820px]:grid-cols-1 print:grid-cols-2">
         <div className="flex flex-col gap-4">
+          <FromWeeks lines={today.weeks} />
           <SetUp tasks={today.tasks} />
           <Listed title="Kept away; you bring it" lines={today.by_hand} />
           <Listed title="Prepare" lines={today.prepare} />
@@ -102,6 +103,25 @@ function Line({ task }: { task: Task }) {
       </button>
       {tick.failed && <Notice tone="must" role="alert">{tick.failed.message}</Notice>}
     </>
+  )
+}
+
+/** What of the string of weeks belongs on today. */
+function FromWeeks({ lines }: { lines: Today['weeks'] }) {
+  if (lines.length === 0) return null
+  return (
+    <section aria-label="From the weeks" className={panel}>
+      <h2>From the weeks</h2>
+      <ul className="mt-1 flex flex-col">
+        {lines.map((line) => (
+          <li key={line.text} className="border-t border-line first:border-0">
+            <Link to={`/weeks?at=${line.at}`} className="flex min-h-touch items-center gap-2 py-2 hover:text-woad">
+              <span aria-hidden className={cx('size-2.5 shrink-0 rotate-45 border-2', line.pressing ? 'border-madder bg-madder' : 'border-woad')} />{line.text}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 

@@ -3,7 +3,6 @@ import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Field, SelectField } from '@/ui/Field'
-import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
@@ -11,7 +10,6 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { changeQuery, refresh, whyNotQuery } from '@/lib/queries'
 import { counted, dayOf, sentence } from '@/lib/words'
-import { Aims } from './Aims'
 
 type Change = Schemas['ChangeOut']
 type Swap = Schemas['SwapOut']
@@ -20,32 +18,29 @@ type Named = Schemas['NamedOut']
 type Picture = (trayId: number) => ReactNode
 type Choice = { taken: boolean; in_: number | null }
 
-/** Weeks: what goes out, what comes in, why, from which bin; or why nothing should change yet. */
-export function ChangeView({ picture, today }: { picture: Picture; today: string }) {
+/** A stop of the shelf on the weeks: what goes out, what comes in, why, from which bin; or why nothing should change. */
+export function LookMargin({ picture, today }: { picture: Picture; today: string }) {
   const { data: change, error } = useQuery(changeQuery)
   if (!change) return <Waiting error={error} />
   const swaps = change.swaps.length ? change.swaps : change.let_in
   return (
-    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_minmax(18rem,22.5rem)] max-[900px]:grid-cols-1">
-      <div className="flex flex-col gap-4 px-5 py-4">
-        <Heading title="Weeks">{change.swaps.length ? `${counted(change.swaps.length, 'change')}, gently` : 'nothing should change yet'}</Heading>
+    <div className="flex flex-col gap-4">
+      <div>
+        <h2 className="text-xl">{change.swaps.length ? `${counted(change.swaps.length, 'change')}, gently` : 'Nothing should change yet'}</h2>
         <Look on={change.look_on} today={today} waits={change.swaps.length > 0} />
-        {change.swaps.length === 0 && (
-          <section className="panel p-5" aria-label="Nothing should change yet">
-            <Why reasons={change.reasons} folded />
-            {change.let_in.length > 0 && <p className="mt-3 font-semibold">What the shelf may take now:</p>}
-          </section>
-        )}
-        {(swaps.length > 0 || change.by_hand.length > 0) && <Proposal key={swaps.map((s) => `${s.out?.id ?? 0}-${s.in_?.id ?? 0}`).join()} change={change} swaps={swaps} picture={picture} />}
-        <Unmarked lines={change.unmarked} />
-        <Own change={change} />
       </div>
-      <aside aria-label="Why" className="flex flex-col gap-4 border-l border-line bg-paper p-5 max-[900px]:border-t max-[900px]:border-l-0">
-        <WhyNot change={change} />
-        <Staying title="Next, after these" lines={change.later} />
-        <Staying title="What stays, and why" lines={change.keep} />
-        <Aims aims={change.aims} today={today} />
-      </aside>
+      {change.swaps.length === 0 && (
+        <section aria-label="Nothing should change yet">
+          <Why reasons={change.reasons} folded />
+          {change.let_in.length > 0 && <p className="mt-3 font-semibold">What the shelf may take now:</p>}
+        </section>
+      )}
+      {(swaps.length > 0 || change.by_hand.length > 0) && <Proposal key={swaps.map((s) => `${s.out?.id ?? 0}-${s.in_?.id ?? 0}`).join()} change={change} swaps={swaps} picture={picture} />}
+      <Unmarked lines={change.unmarked} />
+      <Own change={change} />
+      <WhyNot change={change} />
+      <Staying title="Next, after these" lines={change.later} />
+      <Staying title="What stays, and why" lines={change.keep} />
     </div>
   )
 }
@@ -92,11 +87,11 @@ function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
   const offered = [swap.in_, ...swap.others].filter((each): each is Named => each !== null)
   const chosen = offered.find((each) => each.id === choice.in_)
   return (
-    <article className={`panel p-5 ${choice.taken ? '' : 'opacity-75'}`} aria-label={[swap.out?.name, swap.in_?.name].filter(Boolean).join(', then ')}>
+    <article className={`panel p-4 ${choice.taken ? '' : 'opacity-75'}`} aria-label={[swap.out?.name, swap.in_?.name].filter(Boolean).join(', then ')}>
       <div className="mb-4 flex items-center gap-3" aria-hidden="true">
         <span className="size-3.5 rounded-full border-2 border-ink-2 bg-paper" /><span className="h-0.5 flex-1 bg-ink-2" /><span className="size-3.5 rounded-full border-2 border-woad bg-woad" />
       </div>
-      <div className="grid grid-cols-2 gap-5 max-[600px]:grid-cols-1">
+      <div className="grid grid-cols-1 gap-4">
         <div className="flex items-end justify-between gap-3">
           <div>
             <p className="text-sm text-ink-2">Out, to rest</p>

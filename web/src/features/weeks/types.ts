@@ -1,0 +1,17 @@
+import type { Schemas } from '@/lib/http'
+
+export type Weeks = Schemas['WeeksOut']
+export type ThemeOn = Schemas['ThemeOnOut']
+export type Line = Schemas['ByThenOut']
+export type Arrives = Schemas['ArrivesOut']
+export type MoveKind = Schemas['MoveOnWeeksIn']['kind']
+
+/** What is chosen on the string, as it stands in the address: "theme:3", "look", "books". */
+export type At = string
+
+/** How lines to be done are said. */
+export const KIND_WORDS: Record<Line['kind'], string> = { make: 'make', buy: 'buy', print: 'print', wash: 'wash', fetch: 'fetch' }
+export const LOOK_WORDS: Record<string, string> = {
+  weekly: 'by signs, looked at once a week', daily: 'by signs, looked at every day',
+  calendar: 'by the calendar', 'calendar, by signs': 'looked at by the calendar, changed by signs',
+}

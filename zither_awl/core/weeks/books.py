@@ -1,0 +1,178 @@
+"""Books: which stand front-facing, which turn comes next and why, and which go back when.
+
+What is asked for again stays; what has stood longest and is asked for least goes first; what comes fits a theme, is in
+the language that is missing, or has rested longest. Common practice, no source; the order is ours.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from zither_awl.core.errors import Gathering
+from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.wishes import words_of
+from zither_awl.core.words import counted
+
+GAP_MM = 10.0
+"""Air beside a book that stands with its cover to the front."""
+ASKED_DAYS = 7
+"""Asked for again within so many days, it stays."""
+MOST_STANDING = 5
+BACK_SOON_DAYS = 7
+LANGUAGES = {"en": "English", "es": "Spanish", "fr": "French", "de": "German", "pt": "Portuguese", "it": "Italian"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Book:
+    """One title of the cupboard (`thing_id`). `cover_mm` is the width of its cover; `back_on` when it is to go back,
+    and `lent_by` where to; both empty for the house's own."""
+
+    thing_id: int
+    title: str
+    cover_mm: float
+    language: str = "en"
+    themes: tuple[str, ...] = ()
+    from_months: int = 0
+    to_months: int = 96
+    lent_by: str = ""
+    back_on: date | None = None
+    photo_id: int | None = None
+    bin_id: int | None = None
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        wrong.check(bool(self.title.strip()) and len(self.title) <= 80, "title", "must have 1 to 80 characters.")
+        wrong.check(20 <= self.cover_mm <= 600, "cover_mm", f"is {self.cover_mm:g} mm; expected 20 to 600 mm.")
+        wrong.check(0 <= self.from_months < self.to_months <= 96, "from_months",
+                    f"to to_months is {self.from_months} to {self.to_months}; expected 0 to 96, rising.")
+        wrong.check(2 <= len(self.language) <= 8, "language", f"is {self.language!r}; expected such as en or es.")
+        long = [t for t in self.themes if not t.strip() or len(t) > 40]
+        wrong.check(len(self.themes) <= 12 and not long, "themes", "are at most 12, of 1 to 40 characters each.")
+        wrong.check(len(self.lent_by) <= 80, "lent_by", f"has {len(self.lent_by)} characters; the limit is 80.")
+        wrong.finish()
+
+
+@dataclass(frozen=True, slots=True)
+class Ledge:
+    """Where books stand with the cover to the front: how wide it is, what of it is taken otherwise, how many at most.
+    """
+
+    unit_id: int
+    width_mm: float
+    taken_mm: float = 0.0
+    most: int = MOST_STANDING
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """A book on a ledge since a day."""
+
+    book: Book
+    unit_id: int
+    since: date
+    asked: tuple[date, ...] = ()
+    """The days it was asked for again."""
+
+
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """What the next turn of the books would do: what stays, goes and comes, each with why."""
+
+    stays: tuple[tuple[Book, Reason], ...]
+    goes: tuple[tuple[Book, Reason], ...]
+    comes: tuple[tuple[Book, int, Reason], ...]
+    """With the ledge it would stand on."""
+
+
+def next_turn(standing: Sequence[Standing], resting: Sequence[tuple[Book, date | None]], ledges: Sequence[Ledge],
+              months: Sequence[int], on: date, *, themes: Iterable[str] = (),
+              languages: Iterable[str] = ()) -> Turn:  # fmt: skip
+    """Which books change on a day. `resting` with the day each last left; `months` the children's ages; `themes` are
+    words of these weeks; `languages` those of the house."""
+    words, spoken = {w for t in themes for w in words_of(t)}, tuple(languages)
+    stays, goes = _sorted_out(standing, words, on)
+    room = {ledge.unit_id: _room(ledge, [s.book for s, _ in stays if s.unit_id == ledge.unit_id]) for ledge in ledges}
+    fitting = [(b, left) for b, left in resting if _fits(b, months) and (b.back_on is None or b.back_on > on)]
+    there = {s.book.language for s, _ in stays}
+    comes: list[tuple[Book, int, Reason]] = []
+    while fitting:
+        best = min(fitting, key=lambda each: _pressing(each[0], each[1], words, there, spoken))
+        fitting.remove(best)
+        book = best[0]
+        ledge = next((key for key, (mm, places) in room.items() if places and book.cover_mm + GAP_MM <= mm), None)
+        if ledge is not None:
+            mm, places = room[ledge]
+            room[ledge] = (mm - book.cover_mm - GAP_MM, places - 1)
+            comes.append((book, ledge, _why_comes(book, best[1], words, there, spoken, on)))
+            there.add(book.language)
+    if not comes:
+        # Nothing to put in its place: what only stood long may stay.
+        back = [g for g in goes if g[0].book.back_on is not None and (g[0].book.back_on - on).days <= 0]
+        stays, goes = [*stays, *(g for g in goes if g not in back)], back
+    return Turn(tuple((s.book, r) for s, r in stays), tuple((s.book, r) for s, r in goes), tuple(comes))
+
+
+def _sorted_out(standing: Sequence[Standing], words: set[str], on: date) -> tuple[
+        list[tuple[Standing, Reason]], list[tuple[Standing, Reason]]]:  # fmt: skip
+    stays, goes = [], []
+    for each in standing:
+        last, back = max(each.asked, default=None), each.book.back_on
+        days = Quantity("stood", (on - each.since).days, "days")
+        if back is not None and back <= on:
+            text = f"It goes back to {each.book.lent_by or 'where it came from'}."
+            goes.append((each, Reason("BOOKS", text, (days,))))
+        elif last is not None and (on - last).days <= ASKED_DAYS:
+            ago = counted((on - last).days, "day")
+            text = f"Asked for {counted(len(each.asked), 'time')}, the last time {ago} ago."
+            stays.append((each, Reason("BOOKS", text, (days,))))
+        elif found := of_theme(each.book, words):
+            stays.append((each, Reason("BOOKS", f"It goes with these weeks: {found}.", (days,))))
+        else:
+            text = f"It has stood {counted((on - each.since).days, 'day')} and was not asked for this week."
+            goes.append((each, Reason("BOOKS", text, (days,))))
+    return stays, goes
+
+
+def of_theme(book: Book, words: set[str]) -> str:
+    """The first of some words (core.wishes.words_of) a book is about; "" for none."""
+    return min({w for t in (*book.themes, book.title) for w in words_of(t)} & words, default="")
+
+
+def _room(ledge: Ledge, books: Sequence[Book]) -> tuple[float, int]:
+    """The millimetres and the places that are left on a ledge."""
+    used = sum(b.cover_mm + GAP_MM for b in books)
+    return ledge.width_mm - ledge.taken_mm - used, max(0, ledge.most - len(books))
+
+
+def _fits(book: Book, months: Sequence[int]) -> bool:
+    return any(book.from_months <= m <= book.to_months for m in months)
+
+
+def _pressing(book: Book, left: date | None, words: set[str], there: set[str],
+              spoken: tuple[str, ...]) -> tuple[bool, bool, bool, date, str]:  # fmt: skip
+    """Of a theme, in a language that is missing, borrowed, never out or longest rested; the least comes first."""
+    missing = book.language in spoken and book.language not in there
+    return not of_theme(book, words), not missing, book.back_on is None, left or date.min, book.title
+
+
+def _why_comes(book: Book, left: date | None, words: set[str], there: set[str], spoken: tuple[str, ...],
+               on: date) -> Reason:  # fmt: skip
+    if found := of_theme(book, words):
+        return Reason("BOOKS", f"It goes with these weeks: {found}.")
+    if book.language in spoken and book.language not in there:
+        named = LANGUAGES.get(book.language, book.language)
+        return Reason("BOOKS", f"Nothing in {named} stands.")
+    if book.back_on is not None:
+        return Reason("BOOKS", f"It is borrowed, and stays for {counted((book.back_on - on).days, 'day')} more.")
+    if left is None:
+        return Reason("BOOKS", "It has not stood yet.")
+    days = (on - left).days
+    return Reason("BOOKS", f"It has rested {counted(days, 'day')}.", (Quantity("rested", days, "days"),))
+
+
+def to_return(books: Iterable[Book], on: date) -> tuple[tuple[Book, int], ...]:
+    """The borrowed books that go back within a week, with the days until then, the first first."""
+    due = [(b, (b.back_on - on).days) for b in books if b.back_on is not None]
+    return tuple(sorted(((b, n) for b, n in due if n <= BACK_SOON_DAYS), key=lambda each: (each[1], each[0].title)))

@@ -1,0 +1,295 @@
+"""Use cases of the string of weeks: everything that stands on it between two days, and moving it to another."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
+from typing import Literal
+
+from zither_awl.core.absence import Absence, quiet_on
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.ladders.likely import Likely
+from zither_awl.core.values import Child
+from zither_awl.core.weeks.arrivals import Arrival, coming_days
+from zither_awl.core.weeks.books import Book, of_theme
+from zither_awl.core.weeks.theme import ByThen, Theme, ThemeTray
+from zither_awl.core.wishes import Aim, matched, words_of
+from zither_awl.services import arrivals, ladder_step, lessons, rotation, themes
+from zither_awl.services import books as bookshelf
+from zither_awl.services.catalogue import designs
+from zither_awl.services.desk import Desk
+from zither_awl.services.house import House
+from zither_awl.services.ladders import Step
+from zither_awl.services.theme_ask import MORNING_MIN, minutes_on, standing_min
+
+BACK_WEEKS, AHEAD_WEEKS = 3, 9
+MOST_SOON, FEW_CHILDREN = 1, 2
+"""So many steps that come ready are told for each child; twice as many where the children are few."""
+TrayState = Literal["came", "rests", "not made"]
+
+
+@dataclass(frozen=True, slots=True)
+class ThemeOn:
+    """A theme on the string: its trays with how each stands."""
+
+    theme: Theme
+    trays: tuple[tuple[ThemeTray, TrayState], ...]
+
+    @property
+    def at_hand(self) -> int:
+        """How many of its trays are out or in a bin."""
+        return sum(state != "not made" for _, state in self.trays)
+
+
+@dataclass(frozen=True, slots=True)
+class LookOn:
+    """A look at the shelf: what went and came, or (to come) what it would propose as things stand."""
+
+    day: date
+    out: tuple[str, ...] = ()
+    in_: tuple[str, ...] = ()
+    proposed: int = 0
+    past: bool = False
+    let_in: bool = False
+    """Something may be let in: the shelf is nearly empty, as in the first weeks (ROOM-8)."""
+
+
+@dataclass(frozen=True, slots=True)
+class SoonReady:
+    """A step that is likely to be ready in the weeks to come."""
+
+    child: Child
+    step: Step
+    likely: Likely
+
+
+@dataclass(frozen=True, slots=True)
+class ArrivesOn:
+    """Something that comes on a day; how many of what came wait in a bin."""
+
+    arrival: Arrival
+    day: date
+    waiting: int
+
+
+@dataclass(frozen=True, slots=True)
+class MinutesOn:
+    """A day's minutes to make and prepare: needed, and there."""
+
+    day: date
+    needed: int
+    there: int
+
+
+@dataclass(frozen=True, slots=True)
+class String:
+    """Everything on the string of weeks between two days."""
+
+    first: date
+    last: date
+    today: date
+    themes: tuple[ThemeOn, ...]
+    aims: tuple[Aim, ...]
+    looks: tuple[LookOn, ...]
+    turns: tuple[tuple[date, int], ...]
+    """Past turns of the books: the day, and how many came."""
+    next_turn: date | None
+    back: tuple[Book, ...]
+    standing_books: tuple[Book, ...]
+    soon: tuple[SoonReady, ...]
+    arrives: tuple[ArrivesOn, ...]
+    by_then: tuple[ByThen, ...]
+    minutes: tuple[MinutesOn, ...]
+    absences: tuple[Absence, ...]
+
+
+def string(desk: Desk) -> String:
+    """The string of weeks: some weeks back, some ahead."""
+    house, today = desk.house(), desk.today()
+    monday = today - timedelta(days=today.weekday())
+    first, last = monday - timedelta(weeks=BACK_WEEKS), monday + timedelta(weeks=AHEAD_WEEKS, days=-1)
+    shown = [t for t in house.weeks.themes if t.until_day >= first and t.from_day <= last]
+    stays = house.weeks.book_stays
+    came = {s.since for s in stays if first <= s.since <= today}
+    books = bookshelf.books(house)
+    return String(
+        first=first, last=last, today=today, themes=tuple(_theme_on(house, t) for t in shown),
+        aims=tuple(a for a in house.weeks.aims if a.from_day <= last and (a.until_day is None or a.until_day >= first)),
+        looks=tuple(_looks(desk, house, today, first, last)),
+        turns=tuple((day, sum(s.since == day for s in stays)) for day in sorted(came)),
+        next_turn=bookshelf.turn_on(house, today) if books else None,
+        back=tuple(b for b in books if b.back_on is not None),
+        standing_books=tuple(s.book for s in bookshelf.standing(house)),
+        soon=tuple(_soon(desk, house)), arrives=tuple(_arrives(house, first, last)),
+        by_then=tuple(line for line in house.weeks.by_then if line.done_on is None or line.done_on >= first),
+        minutes=tuple(_minutes(house, today, last)),
+        absences=tuple(a for a in house.absences if a.until_day >= first and a.from_day <= last),
+    )  # fmt: skip
+
+
+def _theme_on(house: House, theme: Theme) -> ThemeOn:
+    return ThemeOn(theme, tuple((t, state_of(house, t)) for t in theme.trays))
+
+
+def state_of(house: House, tray: ThemeTray) -> TrayState:
+    """How a tray of a theme stands: out, in a bin, or not made."""
+    found = themes.tray_for(house, tray)
+    if found is None:
+        return "not made"
+    return "came" if found.id in house.standing else "rests"
+
+
+def _looks(desk: Desk, house: House, today: date, first: date, last: date) -> Iterator[LookOn]:
+    names = {t.id: t.name for t in house.all_trays}
+    for change in house.changes:
+        day = change.at.astimezone(house.zone).date()
+        if first <= day <= today:
+            yield LookOn(day, tuple(names[t] for t in change.out if t in names),
+                         tuple(names[t] for t in change.in_ if t in names), past=True)  # fmt: skip
+    change_now = rotation.proposal(desk)
+    practice = house.practice
+    step = 1 if practice.look == "daily" else 7 if practice.look == "weekly" else practice.calendar_days
+    day = change_now.look_on or today
+    proposed = change_now.swaps or change_now.let_in
+    yield LookOn(day, tuple(s.out.name for s in proposed if s.out), tuple(s.in_.name for s in proposed if s.in_),
+                 proposed=len(proposed), let_in=bool(change_now.let_in))  # fmt: skip
+    while step > 1 and (day := day + timedelta(days=step)) <= last:
+        if quiet_on(house.absences, day) is None:
+            yield LookOn(day, let_in=bool(change_now.let_in) and _nearly_empty(house, today))
+
+
+def _nearly_empty(house: House, today: date) -> bool:
+    """Whether some child has less than half of what its age allows: the first weeks of a term or of a new child."""
+    scene = house.scene(today)
+    return any(len(scene.out_for(b.child)) * 2 < house.practice.trays_out_at(b.months) for b in scene.bodies)
+
+
+def _soon(desk: Desk, house: House) -> Iterator[SoonReady]:
+    most = MOST_SOON * (2 if len(house.children) <= FEW_CHILDREN else 1)
+    for child in house.children:
+        for step, likely in ladder_step.soon_ready(desk, child, most):
+            yield SoonReady(child, step, likely)
+
+
+def _arrives(house: House, first: date, last: date) -> Iterator[ArrivesOn]:
+    there = {c.id: c for c in house.components if not c.archived}
+    on_trays = {c.component.id for t in house.trays for c in t.contents}
+    for arrival in house.weeks.arrivals:
+        came = [k for k in house.weeks.arrived.get(arrival.id, ()) if k in there and k not in on_trays]
+        if arrival.arrived_on is not None and first <= arrival.arrived_on <= last:
+            yield ArrivesOn(arrival, arrival.arrived_on, len(came))
+        for day in coming_days(arrival, first, last):
+            yield ArrivesOn(arrival, day, 0)
+
+
+def _minutes(house: House, today: date, last: date) -> Iterator[MinutesOn]:
+    """What each day takes: the trays prepared that morning, and what is to be made, the first due first, as soon as
+    there are minutes for it."""
+    cards = designs(house)
+    open_ = sorted((line.due, line.minutes) for line in house.weeks.by_then if line.done_on is None and line.minutes)
+    left: list[tuple[date, int]] = list(open_)
+    day = today
+    while day <= last:
+        daily = standing_min(house) + sum(
+            MORNING_MIN for theme in house.weeks.themes if theme.taken and theme.runs(day) for t in theme.trays
+            if t.spot is not None and t.day <= day and state_of(house, t) != "came"
+            and (d := cards.get(t.key)) is not None and d.morning)  # fmt: skip
+        there = minutes_on(house, day)
+        free, made = max(0, there - (daily - standing_min(house))), 0
+        rest: list[tuple[date, int]] = []
+        for due, minutes in left:
+            # On its last day it is done whatever the clock says.
+            spent = minutes if due <= day else min(minutes, free - made)
+            made += spent
+            rest += [(due, minutes - spent)] if minutes > spent else []
+        yield MinutesOn(day, daily + made, there + standing_min(house))
+        left = rest
+        day += timedelta(days=1)
+
+
+Kind = Literal["theme", "theme tray", "aim", "arrival", "away", "by then", "book back", "showing"]
+
+
+def move(desk: Desk, kind: Kind, key: int, day: date, adult_id: int | None, *, of: int = 0) -> None:
+    """Move something on the string to another day: a theme, one of its trays (`of` the theme), an aim, an arrival,
+    days away, a line to be done, a book's day to go back, a showing. Raises: NotFound, InvalidValue."""
+    house = desk.house()
+    if kind == "theme":
+        return themes.change(desk, key, themes.ThemeChange(from_day=day), adult_id)
+    if kind == "theme tray":
+        return themes.move_tray(desk, of, key, day, adult_id)
+    if kind == "by then":
+        return themes.due(desk, key, day, adult_id)
+    if kind == "arrival":
+        arrivals.save_arrival(desk, replace(arrivals.arrival(house, key), day=day), adult_id)
+        return None
+    if kind == "away":
+        found = next((a for a in house.weeks.absences if a.id == key), None)
+        if found is None:
+            raise NotFound(f"There are no days away {key}.")
+        by = day - found.from_day
+        arrivals.save_absence(desk, replace(found, from_day=day, until_day=found.until_day + by), adult_id)
+        return None
+    return _move_rest(desk, house, kind, key, day, adult_id)
+
+
+def _move_rest(desk: Desk, house: House, kind: Kind, key: int, day: date, adult_id: int | None) -> None:
+    if kind == "aim":
+        aim = next((a for a in house.weeks.aims if a.id == key), None)
+        if aim is None:
+            raise NotFound(f"There is no aim {key}.")
+        until = aim.until_day + (day - aim.from_day) if aim.until_day is not None else None
+        with desk.write(adult_id, f"Moved the aim {aim.words}") as work:
+            work.weeks.save_aim(replace(aim, from_day=day, until_day=until))
+    elif kind == "book back":
+        book = bookshelf.book(house, key)
+        if book.back_on is None:
+            raise InvalidValue(FieldProblem("book", f"{book.title} is the house's own."))
+        with desk.write(adult_id, f"{book.title} goes back on {day:%d %B}"[:200]) as work:
+            work.books.save(replace(book, back_on=day))
+    else:
+        planned = next((p for p in house.weeks.planned if p[0] == key), None)
+        if planned is None:
+            raise NotFound(f"There is no planned showing {key}.")
+        with desk.write(adult_id, f"The showing is on {day:%d %B}") as work:
+            work.weeks.plan_showing(planned[1], planned[2], day)
+
+
+@dataclass(frozen=True, slots=True)
+class Thread:
+    """What a number, a colour or a skill runs through: the trays out and in the bins, sets of words, books; and one to
+    three proposals, each of another area, so that it runs through areas."""
+
+    words: str
+    out: tuple[tuple[int, str], ...]
+    resting: tuple[tuple[int, str], ...]
+    sets: tuple[str, ...]
+    books: tuple[str, ...]
+    proposals: tuple[tuple[int, str, str], ...]
+    """Tray, name, area."""
+
+
+MOST_PROPOSED = 3
+
+
+def thread(desk: Desk, words: str) -> Thread:
+    """What carries a thread (SEQ-7) in this house."""
+    house, today = desk.house(), desk.today()
+    judge = house.judgements(today)
+    asked = words_of(words)
+    carrying = [t for t in house.trays if matched((words,), t)]
+    out = [t for t in carrying if t.id in house.standing]
+    resting = [t for t in carrying if t.id not in house.standing]
+    areas = {t.card.area for t in out}
+    proposals: list[tuple[int, str, str]] = []
+    for tray in resting:
+        suits = any(judge.readiness(c, tray).now for c in house.children if c.id in tray.for_children)
+        if suits and tray.card.area not in areas and len(proposals) < MOST_PROPOSED:
+            areas.add(tray.card.area)
+            proposals.append((tray.id, tray.name, tray.card.area))
+    sets = [s.name for s in lessons.sets(house) if words_of(s.name) & asked
+            or any(words_of(w.key) & asked for w in s.words)]  # fmt: skip
+    books = [b.title for b in bookshelf.books(house) if of_theme(b, asked)]
+    return Thread(words, tuple((t.id, t.name) for t in out), tuple((t.id, t.name) for t in resting), tuple(sets),
+                  tuple(books), tuple(proposals))  # fmt: skip
