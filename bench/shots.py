@@ -86,7 +86,7 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot(person, "/cupboard", "cupboard", "birch tray")
     trays = {t.name: t.id for t in desk.house().trays}
     _shoot(person, f"/make?tray={trays['Water, jug to cup']}", "make", "can stand at once")
-    _shoot(person, "/weeks", "weeks", "Folding: two lines")
+    _shoot(person, "/weeks?at=theme:3", "weeks", "5 trays, 1 at hand")
     _shoot(person, "/house", "house", "What it checks")
     _shoot(person, "/cycle", "cycle", "A typical work cycle")
     _shoot(person, "/ladders?child=1&step=broom:1", "ladders", "A step between, from your cupboard")
@@ -95,7 +95,7 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot_both(person, "/watch", "watch", "Turning three bolts")
     person.go("/weeks")
     person.tap("button", "Accept")
-    person.wait_to_see("nothing should change yet")
+    person.wait_to_see("Nothing should change yet")
     _shoot(person, "/today", "today", "Pull Folding: two lines")
     resize(person.driver, 390, 844)
     _shoot(person, "/today", "today-phone", "Pull Folding: two lines")

@@ -66,11 +66,11 @@ def test_a_typical_morning_stands_beside_a_long_record(demo_client: Client) -> N
 def test_lessons_and_routines_over_the_api(demo_client: Client) -> None:
     sets = demo_client.get("/api/words/2")["sets"]
     assert len(sets) > 8
-    lesson = demo_client.get("/api/words/2/shapes-flat")
-    assert (lesson["ask"]["turn"], lesson["ask"]["word"], lesson["source"][:14]) == ("name", "circle", "Reviews after ")
-    say = {"child_id": 2, "set_key": "shapes-flat", "word": "circle"}
+    lesson = demo_client.get("/api/words/2/colours-first")
+    assert (lesson["ask"]["turn"], lesson["ask"]["word"], lesson["source"][:14]) == ("name", "red", "Reviews after ")
+    say = {"child_id": 2, "set_key": "colours-first", "word": "red"}
     send(demo_client, item(1, "answer", 0, turn="name", right=True, **say))
-    assert demo_client.get("/api/words/2/shapes-flat?restless=true")["asked"] == 1
+    assert demo_client.get("/api/words/2/colours-first?restless=true")["asked"] == 1
     quantity = demo_client.get("/api/words/2/quantities-five")
     assert (quantity["next_word"], quantity["next_rung"], len(quantity["rungs"])) == ("1", "count along", 5)
     own = {"name": "In the bath", "words": ["tap = grifo", "soap = jabón"], "apart": ["tap / soap"]}

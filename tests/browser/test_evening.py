@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import pytest
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
@@ -16,7 +15,8 @@ KITCHEN = ("small jugs", "small bowls", "mixing bowls", "washing-up bowl", "jam 
            "sieve", "whisk", "clothes pegs", "napkins", "sponges", "tea towels")  # fmt: skip
 TOYS = ("wooden blocks", "balls", "wooden animals", "wooden puzzle", "knobbed puzzle", "shape sorter", "nesting cups",
         "picture books", "picture cards", "drum")  # fmt: skip
-SIZES = pytest.mark.parametrize(("width", "height"), [(1280, 800), (390, 844)], ids=["desk", "phone"])
+PHONE = (390, 844)
+"""By thumb; on a desk the evening is gone through by keys."""
 
 
 def answer_all(person: Person, name: str) -> int:
@@ -33,10 +33,9 @@ def answer_all(person: Person, name: str) -> int:
         person.until(lambda b=before: b not in person.driver.find_element(By.TAG_NAME, "main").text, "the next one")  # type: ignore[misc]
 
 
-@SIZES
-def test_the_first_evening_by_thumb(at_empty: Person, width: int, height: int) -> None:
+def test_the_first_evening_by_thumb(at_empty: Person) -> None:
     person = at_empty
-    resize(person.driver, width, height)
+    resize(person.driver, *PHONE)
     person.go("/")
     person.find("heading", "Who is looking?")
     assert person.violations() == []
@@ -66,7 +65,7 @@ def test_the_first_evening_by_thumb(at_empty: Person, width: int, height: int) -
     assert person.violations() == []
     assert page.firsts >= 5
     wide = person.driver.execute_script("return document.documentElement.scrollWidth")
-    assert wide <= width, "nothing hangs out at the side"
+    assert wide <= PHONE[0], "nothing hangs out at the side"
     person.tap("button", "Take this shelf")
     person.wait_to_see("The shelf is taken")
     person.tap("link", "Print the list")

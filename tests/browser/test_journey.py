@@ -215,7 +215,7 @@ def test_the_same_by_the_keyboard_alone(at_demo: Person) -> None:
     person.go("/weeks")
     person.tab_to("Accept")
     person.press(Keys.ENTER)
-    person.wait_to_see("nothing should change yet")
+    person.wait_to_see("Nothing should change yet")
     assert person.taps == 0
 
 

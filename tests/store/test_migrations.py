@@ -51,7 +51,8 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 
 def test_there_is_a_database_of_every_landed_version() -> None:
-    landed = ("0.1.0", "0.2.0", "0.3.0", "0.4.0", "0.5.0", "0.6.0", "0.7.0", "0.8.0", "0.9.0", "0.10.0")
+    landed = ("0.1.0", "0.2.0", "0.3.0", "0.4.0", "0.5.0", "0.6.0", "0.7.0", "0.8.0", "0.9.0", "0.10.0",
+              "0.11.0")
     assert tuple(path.stem for path in OLD) == landed
 
 
@@ -96,6 +97,14 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     assert {key: len(refs) for key, refs in house.weeks.invited.items()} == invited
     tied = {(("fold", 1), ("carry-empty", 1)): True, (("fold", 2), ("fold", 1)): False}
     assert house.catalogue.ties == (tied if newest else {})
+    weeks, now = house.weeks, since("0.11.0")
+    assert [(t.name, t.taken, len(t.trays), t.song) for t in weeks.themes] == [("Water", True, 3, "Rain, rain")] * now
+    assert ({line.theme_id for line in weeks.by_then}, [a.name for a in weeks.absences]) == (
+        ({weeks.themes[0].id}, ["Half-term"]) if now else (set(), []))  # fmt: skip
+    assert [(a.name, a.every_days) for a in weeks.arrivals] == [("A box", 61)] * now
+    assert [(b.lent_by, b.themes) for b in weeks.books.values()] == [("the library", ("water",))] * now
+    assert [(s.until, len(weeks.books_asked[s.thing_id])) for s in weeks.book_stays] == [(None, 1)] * now
+    assert [a.minutes for a in house.adults if a.minutes] == [(10, 20, 30, 20, 10, 0, 0)] * now
     made = [m.recipe for m in house.cupboard.makings], [m.note for m in house.cupboard.marks]
     assert made == ((["felt-ball"], ["the cloth frays"]) if since("0.8.0") else ([], []))
     assert any(c.subject == "animals" for c in house.components) is (since("0.8.0"))

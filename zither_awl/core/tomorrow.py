@@ -37,6 +37,8 @@ class Invitation:
     prepare: str = ""
     condition: str = ""
     """Under which condition it may be worked with at all."""
+    minutes: int | None = None
+    """How long it usually takes this child, or this house; None while nobody saw it."""
 
 
 def propose(candidates: Sequence[Invitation], settled: Sequence[float] = (), *,

@@ -55,8 +55,13 @@ def books(house: House) -> tuple[Book, ...]:
                     name: getattr(told, name) for name in ("language", "themes", "from_months", "to_months", "lent_by",
                                                            "back_on")}  # fmt: skip
                 cover = max(20.0, min(600.0, footprint_mm(each)[0]))
-                found.append(Book(thing_id=each.id, title=each.name, cover_mm=cover, photo_id=each.photo_id,
-                                  bin_id=each.bin_id, **more))  # fmt: skip
+                plain = Book(thing_id=each.id, title=each.name, cover_mm=cover, photo_id=each.photo_id,
+                             bin_id=each.bin_id)  # fmt: skip
+                try:
+                    found.append(replace(plain, **more))
+                except InvalidValue:
+                    # What a file from outside says of a book takes no ledge down: it is a book all the same.
+                    found.append(plain)
         return tuple(found)
 
     return house.once("books", reckon)

@@ -211,7 +211,8 @@ def _weeks(work: Store, _since: date) -> Weeks:
     kept, planned, books = work.weeks, work.themes, work.books
     return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned(), kept.aims(),
                  kept.invited(), planned.themes(), planned.by_then(), planned.absences(), planned.arrivals(),
-                 planned.arrived(), books.told(), books.stays(), books.asked())  # fmt: skip
+                 planned.arrived(), books.told(), books.stays(), books.asked(),
+                 work.damaged("theme", "by_then", "absence", "arrival"))  # fmt: skip
 
 
 def _settings(work: Store, _since: date) -> HouseSettings:

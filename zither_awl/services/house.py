@@ -133,6 +133,7 @@ class Weeks:
     """What is told of books, by the thing's id."""
     book_stays: tuple[BookStay, ...] = ()
     books_asked: Mapping[int, tuple[date, ...]] = field(default_factory=dict)
+    damaged: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -382,7 +383,7 @@ class House:
     @property
     def damaged(self) -> tuple[str, ...]:
         """What could not be read of the file, a sentence each."""
-        return (*self.people.damaged, *self.room.damaged, *self.cupboard.damaged)
+        return (*self.people.damaged, *self.room.damaged, *self.cupboard.damaged, *self.weeks.damaged)
 
     @property
     def changes(self) -> tuple[ChangeRecord, ...]:

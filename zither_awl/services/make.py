@@ -33,6 +33,7 @@ from zither_awl.core.values import Card, Child, Content, Tray
 from zither_awl.services import catalogue, ladders
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.need import need_of
 from zither_awl.services.rungs import card_for, goal_of, link_rungs, rung_of
 from zither_awl.services.shelf import resting_trays
 from zither_awl.services.things import bin_for
@@ -129,8 +130,10 @@ class Composed:
     name: str
 
 
-def compose(desk: Desk, wish: Wish) -> Composed:
+def compose(desk: Desk, wish: Wish, *, ranked: bool = True) -> Composed:
     """Put a tray together as wished; what was not chosen by hand is matched. Nothing is written.
+
+    `ranked`: with what it is worth to the child among all others, which takes a look at its ladders.
 
     Raises: NotFound for a card, child or thing that is not there, InvalidValue for a level, share or count.
     """
@@ -144,7 +147,7 @@ def compose(desk: Desk, wish: Wish) -> Composed:
     level = tailored(level, wish.left_out, {name: house.component(key) for name, key in wish.added.items()})
     gone = [wish.instead_of] if wish.instead_of else []
     stock = house.stock.without(gone)
-    need = ladders.need_with_steps(house, child, today)
+    need = ladders.need_with_steps(house, child, today) if ranked else need_of(house, child, today)
     made = make(card, level, stock, need, fixed={**wish.fixed, **wish.added}, counts=wish.counts,
                 container=wish.container, spots=wish.spots, practice=house.practice, told=told)  # fmt: skip
     itself = Tray(id=-1, name=card.name, card=Card(id=0, name=card.name, area=card.area, from_months=card.from_months,
@@ -248,7 +251,7 @@ def keep(
     `exception` is why it is kept though something that must hold does not. Raises: InvalidValue while something is
     missing, does not fit, or lies on another tray; or for a rule that must hold, without a reason.
     """
-    composed = compose(desk, wish)
+    composed = compose(desk, wish, ranked=False)
     made, house = composed.made, desk.house()
     if composed.takes:
         clash = composed.takes[0]
@@ -315,7 +318,7 @@ def next_level(desk: Desk, tray_id: int, adult_id: int | None) -> int:
 def lay_out(desk: Desk, tray_id: int, wish: Wish, adult_id: int | None = None) -> None:
     """Say what lies on a tray that came from a file: the things of a wish. Its measures stay as they were taken."""
     house, tray = desk.house(), desk.house().tray(tray_id)
-    composed = compose(desk, replace(wish, instead_of=tray_id))
+    composed = compose(desk, replace(wish, instead_of=tray_id), ranked=False)
     if composed.made.short or composed.takes:
         lacks = [*composed.made.short, *(clash.component.name for clash in composed.takes)]
         raise InvalidValue(FieldProblem("roles", f"of {tray.name} are not all filled: {', '.join(lacks)}."))

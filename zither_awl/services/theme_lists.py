@@ -20,7 +20,7 @@ from zither_awl.core.weeks.theme import ByThen, Theme, step_carries
 from zither_awl.core.wishes import words_of
 from zither_awl.core.words import counted, listed
 from zither_awl.services import books as bookshelf
-from zither_awl.services import catalogue
+from zither_awl.services import catalogue, routines
 from zither_awl.services.house import House
 from zither_awl.services.making import open_marks
 from zither_awl.services.theme_ask import LAY_OUT_MIN, Asked, NewTray
@@ -60,11 +60,11 @@ def lists_of(house: House, asked: Asked, plan: ThemePlan, today: date) -> ThemeL
     theme, pattern = asked.theme, asked.pattern
     cards = catalogue.designs(house)
     songs = [cards[key].name for key in pattern.songs if key in cards] if pattern else []
-    theme_books = books_of(house, theme)
+    theme_books, known = books_of(house, theme), routines.routines(house)
     return ThemeLists(
         lines=tuple(sorted(_lines(house, asked, plan, theme_books, today), key=lambda each: (each.due, each.kind))),
         books=theme_books, words=_words_by_day(house, asked, today), songs=tuple(songs),
-        routines=pattern.routines if pattern else (), outing=theme.outing,
+        routines=tuple(r.name for r in known if pattern and r.key in pattern.routines), outing=theme.outing,
         cautions=tuple(_cautions(asked, plan, cards)), not_yet=tuple(_not_yet(house, asked, plan, today)),
     )  # fmt: skip
 

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
+from statistics import median
 
 from zither_awl.core.curve import typical_curve
 from zither_awl.core.errors import FieldProblem, InvalidValue
@@ -12,7 +13,7 @@ from zither_awl.core.reasons import Reason
 from zither_awl.core.tomorrow import Invitation, Kind, propose
 from zither_awl.core.values import Child, Routine, Tray, WordSet
 from zither_awl.core.words import counted
-from zither_awl.services import lessons, reading, routines, showing
+from zither_awl.services import ladders, lessons, reading, routines, showing, themes
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
@@ -20,7 +21,7 @@ from zither_awl.services.shelf import condition_of
 
 MOST_CHOSEN, AHEAD_DAYS = 12, 14
 """So many things a household may choose for a child and a day, and so many days ahead."""
-MOST_OTHERS = 12
+MOST_OTHERS, LAST_TIMES = 12, 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,12 +66,12 @@ def _chosen(house: House, child: Child, ref: str, day: date) -> Invitation | Non
         given = [p for p in house.log.presentations
                  if (p.child_id, str(p.tray_id), p.local_day) == (child.id, key, day)]  # fmt: skip
         kind: Kind = "loved" if not given else "show again" if given[0].again else "show"
-        return _tray(house, kind, tray, why, day) if tray is not None else None
+        return _tray(house, kind, tray, why, day, child) if tray is not None else None
     if what == "set":
         found = next((s for s in lessons.sets(house) if s.key == key), None)
         return _lesson(found, why) if found is not None else None
     routine = next((r for r in routines.routines(house) if r.key == key), None)
-    return _routine(routine, why) if routine is not None else None
+    return _routine(house, routine, why) if routine is not None else None
 
 
 def _settled(desk: Desk, child: Child, today: date) -> tuple[float, ...]:
@@ -86,22 +87,58 @@ def _candidates(desk: Desk, house: House, child: Child, day: date, today: date) 
         tray = next((t for t in house.trays if t.id == plan.tray_id), None)
         if plan.child_id == child.id and plan.day == day and tray is not None:
             shown.add(tray.id)
-            yield _tray(house, "show", tray, Reason("PLANNED", f"You meant to show {tray.name} on that day."), day)
+            why = Reason("PLANNED", f"You meant to show {tray.name} on that day.")
+            yield _tray(house, "show", tray, why, day, child)
     due = next((each.due for each in showing.due(desk) if each.child.id == child.id), ())
     for each in due:
         if each.tray.id not in shown:
             shown.add(each.tray.id)
-            yield _tray(house, "show again" if each.again else "show", each.tray, each.reasons[0], day)
+            yield _tray(house, "show again" if each.again else "show", each.tray, each.reasons[0], day, child)
+    yield from _from_bins(house, child, day, today, shown)
     yield from _words(desk, child)
     yield from _loved(house, child, today, shown)
     yield from _real_work(house, child, today)
 
 
-def _tray(house: House, kind: Kind, tray: Tray, reason: Reason, day: date) -> Invitation:
+def _from_bins(house: House, child: Child, day: date, today: date, shown: set[int]) -> Iterator[Invitation]:
+    """What rests and could come out for it: a tray of a theme on its day, and the next single step."""
+    for theme in house.weeks.themes:
+        for each in theme.trays if theme.taken else ():
+            tray = themes.tray_for(house, each)
+            mine = tray is not None and child.id in tray.for_children and each.spot is not None and each.day == day
+            if tray is not None and mine and tray.id not in house.standing and tray.id not in shown:
+                shown.add(tray.id)
+                yield _fetched(house, tray, Reason("THEME", f"It comes for {theme.name} on that day."), day, child)
+    for tray in house.trays:
+        if child.id not in tray.for_children or tray.id in house.standing or tray.id in shown:
+            continue
+        follows = ladders.next_step(house, child, tray, today)
+        if follows:
+            shown.add(tray.id)
+            yield _fetched(house, tray, Reason("ROT-6", f"The next single step, after {follows}."), day, child)
+            return
+
+
+def _fetched(house: House, tray: Tray, reason: Reason, day: date, child: Child) -> Invitation:
+    """A resting tray to be shown: it is put out first."""
+    found = _tray(house, "show", tray, reason, day, child)
+    where = house.bin_name(tray.bin_id)
+    out = f"Put it out first{f', from {where}' if where else ''}."
+    return replace(found, prepare=f"{out} {found.prepare}".strip())
+
+
+def _tray(house: House, kind: Kind, tray: Tray, reason: Reason, day: date, child: Child) -> Invitation:
     design = designs(house).get(tray.card.key)
+    lasted = [v.minutes for v in house.window.visits
+              if v.child_id == child.id and v.tray_id == tray.id and v.minutes is not None]  # fmt: skip
     return Invitation(kind=kind, ref=f"tray:{tray.id}", title=tray.name, area=tray.card.area, reason=reason,
-                      prepare=design.morning if design else "",
+                      prepare=design.morning if design else "", minutes=_usually(lasted),
                       condition=condition_of(house, tray, day))  # fmt: skip
+
+
+def _usually(minutes: Sequence[float]) -> int | None:
+    """About how long it takes, of the last times."""
+    return max(1, round(median(minutes[-LAST_TIMES:]))) if minutes else None
 
 
 def _words(desk: Desk, child: Child) -> Iterator[Invitation]:
@@ -125,7 +162,7 @@ def _loved(house: House, child: Child, today: date, shown: set[int]) -> Iterator
     for interest, tray in loved:
         lately, of = interest.recent
         text = f"Loved now: chosen in {lately} of the last {counted(of, 'work cycle')}."
-        yield _tray(house, "loved", tray, Reason("ROT-4", text, (), interest.reasons[0].evidence), today)
+        yield _tray(house, "loved", tray, Reason("ROT-4", text, (), interest.reasons[0].evidence), today, child)
 
 
 def _real_work(house: House, child: Child, today: date) -> Iterator[Invitation]:
@@ -134,12 +171,14 @@ def _real_work(house: House, child: Child, today: date) -> Iterator[Invitation]:
     last = {run.routine: run.local_day for run in house.lessons.runs}
     fitting = [r for r in routines.routines(house) if r.from_months <= months]
     for each in sorted(fitting, key=lambda r: (last.get(r.key, date.min), r.name)):
-        yield _routine(each, Reason("TRAY-12", each.invitation or "Real work of the house."))
+        yield _routine(house, each, Reason("TRAY-12", each.invitation or "Real work of the house."))
 
 
-def _routine(routine: Routine, reason: Reason) -> Invitation:
+def _routine(house: House, routine: Routine, reason: Reason) -> Invitation:
+    lasted = [(run.ended - run.began).total_seconds() / 60 for run in house.lessons.runs
+              if run.routine == routine.key and run.ended is not None]  # fmt: skip
     return Invitation(kind="real work", ref=f"routine:{routine.key}", title=routine.name, area="practical life",
-                      reason=reason)  # fmt: skip
+                      reason=reason, minutes=_usually(lasted))  # fmt: skip
 
 
 def _taken(desk: Desk, house: House, child: Child, day: date) -> frozenset[str]:

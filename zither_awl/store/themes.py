@@ -15,6 +15,7 @@ from zither_awl.core.errors import NotFound
 from zither_awl.core.values import Spot
 from zither_awl.core.weeks.arrivals import Arrival
 from zither_awl.core.weeks.theme import ByThen, Theme, ThemeTray
+from zither_awl.store.damage import readable
 from zither_awl.store.models.weeks import AbsenceRow, ArrivalRow, ArrivedRow, ByThenRow, ThemeRow, ThemeTrayRow
 
 
@@ -30,12 +31,10 @@ class ThemesKeeper:
         for r in self._session.scalars(select(ThemeTrayRow).order_by(ThemeTrayRow.day, ThemeTrayRow.id)):
             trays[r.theme_id].append(_tray(r))
         rows = self._session.scalars(select(ThemeRow).order_by(ThemeRow.from_day, ThemeRow.id))
-        return tuple(
-            Theme(id=r.id, key=r.key, name=r.name, question=r.question, words=tuple(r.words), song=r.song,
-                  outing=r.outing, keep=r.keep, from_day=r.from_day, until_day=r.until_day, taken=r.taken,
-                  trays=tuple(trays[r.id]))
-            for r in rows
-        )  # fmt: skip
+        return tuple(readable(self._session, rows, lambda r: Theme(
+            id=r.id, key=r.key, name=r.name, question=r.question, words=tuple(r.words), song=r.song,
+            outing=r.outing, keep=r.keep, from_day=r.from_day, until_day=r.until_day, taken=r.taken,
+            trays=tuple(trays[r.id]))))  # fmt: skip
 
     def save_theme(self, theme: Theme) -> int:
         """Insert (id 0) or change a theme with its trays. Returns its id. Raises: NotFound."""
@@ -70,9 +69,9 @@ class ThemesKeeper:
     def by_then(self) -> tuple[ByThen, ...]:
         """What is to be done by a day, the first due first."""
         rows = self._session.scalars(select(ByThenRow).order_by(ByThenRow.due, ByThenRow.id))
-        return tuple(ByThen(id=r.id, kind=cast("Any", r.kind), name=r.name, amount=r.amount, due=r.due,
-                            minutes=r.minutes, done_on=r.done_on, ref=r.ref, theme_id=r.theme_id)
-                     for r in rows)  # fmt: skip
+        return tuple(readable(self._session, rows, lambda r: ByThen(
+            id=r.id, kind=cast("Any", r.kind), name=r.name, amount=r.amount, due=r.due, minutes=r.minutes,
+            done_on=r.done_on, ref=r.ref, theme_id=r.theme_id)))  # fmt: skip
 
     def save_by_then(self, line: ByThen) -> int:
         """Insert (id 0) or change a line. Returns its id. Raises: NotFound."""
@@ -91,9 +90,9 @@ class ThemesKeeper:
     def absences(self) -> tuple[Absence, ...]:
         """The days away, the first first."""
         rows = self._session.scalars(select(AbsenceRow).order_by(AbsenceRow.from_day, AbsenceRow.id))
-        return tuple(Absence(id=r.id, kind=cast("Any", r.kind), name=r.name, from_day=r.from_day,
-                             until_day=r.until_day, children=frozenset(r.children), uid=r.uid)
-                     for r in rows)  # fmt: skip
+        return tuple(readable(self._session, rows, lambda r: Absence(
+            id=r.id, kind=cast("Any", r.kind), name=r.name, from_day=r.from_day, until_day=r.until_day,
+            children=frozenset(r.children), uid=r.uid)))  # fmt: skip
 
     def save_absence(self, absence: Absence) -> int:
         """Insert (id 0) or change days away. Returns their id. Raises: NotFound."""
@@ -106,7 +105,8 @@ class ThemesKeeper:
     def arrivals(self) -> tuple[Arrival, ...]:
         """What comes, and what came, the first first."""
         rows = self._session.scalars(select(ArrivalRow).order_by(ArrivalRow.day, ArrivalRow.id))
-        return tuple(Arrival(**{each.name: getattr(r, each.name) for each in fields(Arrival)}) for r in rows)
+        return tuple(readable(self._session, rows, lambda r: Arrival(
+            **{each.name: getattr(r, each.name) for each in fields(Arrival)})))  # fmt: skip
 
     def save_arrival(self, arrival: Arrival) -> int:
         """Insert (id 0) or change something that arrives. Returns its id. Raises: NotFound."""

@@ -5961,6 +5961,8 @@ export interface components {
              * @enum {string}
              */
             kind: "show" | "words" | "loved" | "show again" | "real work";
+            /** Minutes */
+            minutes: number | null;
             /** Prepare */
             prepare: string;
             reason: components["schemas"]["ReasonOut"];

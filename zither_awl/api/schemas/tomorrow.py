@@ -21,6 +21,7 @@ class InvitationOut(Out):
     reason: ReasonOut
     prepare: str
     condition: str
+    minutes: int | None
     taken_up: bool
 
 

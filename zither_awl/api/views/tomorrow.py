@@ -40,7 +40,7 @@ def _day_out(each: DayOf) -> ChildsDayOut:
 def _invitation_out(each: Invitation, of: DayOf) -> InvitationOut:
     return InvitationOut(kind=each.kind, ref=each.ref, title=each.title, area=each.area,
                          reason=reasons_out([each.reason])[0], prepare=each.prepare, condition=each.condition,
-                         taken_up=each.ref in of.taken)  # fmt: skip
+                         minutes=each.minutes, taken_up=each.ref in of.taken)  # fmt: skip
 
 
 @bp.put("/invitations")

@@ -156,7 +156,7 @@ def _lessons(work: Store, house: House, today: date) -> None:
     """Some weeks of words, numerals and work of the house."""
     rng, zone = Random(SEED), house.zone
     children = {c.name: c.id for c in house.children}
-    for name, key, many in (("Wren", "colours-first", 5), ("Anselm", "numerals-ten", 5), ("Wren", "at-the-table", 4)):
+    for name, key, many in (("Wren", "shapes-flat", 5), ("Anselm", "numerals-ten", 5), ("Wren", "at-the-table", 4)):
         words = lessons.word_set(house, key).words[:many]
         for back in (30, 23, 16, 9, 3):
             at = datetime.combine(today - timedelta(days=back), time(10, 5), zone)

@@ -28,7 +28,7 @@ export function TodayView({ questions, zone, before }: { questions: (today: Toda
       {bare && <Nothing />}
       <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] items-start gap-4 max-[820px]:grid-cols-1 print:grid-cols-2">
         <div className="flex flex-col gap-4">
-          <FromWeeks lines={today.weeks} />
+          <div className="contents print:hidden"><FromWeeks lines={today.weeks} /></div>
           <SetUp tasks={today.tasks} />
           <Listed title="Kept away; you bring it" lines={today.by_hand} />
           <Listed title="Prepare" lines={today.prepare} />
@@ -38,6 +38,7 @@ export function TodayView({ questions, zone, before }: { questions: (today: Toda
         </div>
         <div className="flex flex-col gap-4">
           <Mind today={today} />
+          <div className="hidden print:contents"><FromWeeks lines={today.weeks} /></div>
           <Listed title="New on the shelf" note="The first reaction says most." lines={today.new} />
           <div className="no-print">{questions(today)}</div>
         </div>
@@ -115,7 +116,7 @@ function FromWeeks({ lines }: { lines: Today['weeks'] }) {
       <ul className="mt-1 flex flex-col">
         {lines.map((line) => (
           <li key={line.text} className="border-t border-line first:border-0">
-            <Link to={`/weeks?at=${line.at}`} className="flex min-h-touch items-center gap-2 py-2 hover:text-woad">
+            <Link to={`/weeks?at=${line.at}`} className="flex min-h-touch items-center gap-2 py-2 hover:text-woad print:min-h-0 print:py-0 print:text-[0.8125rem]">
               <span aria-hidden className={cx('size-2.5 shrink-0 rotate-45 border-2', line.pressing ? 'border-madder bg-madder' : 'border-woad')} />{line.text}
             </Link>
           </li>

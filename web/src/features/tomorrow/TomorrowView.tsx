@@ -49,7 +49,7 @@ function Childs({ of, day }: { of: ChildsDay; day: string }) {
             <span className="w-5 pt-0.5 text-right text-ink-3 tabular-nums">{at + 1}</span>
             <div className="min-w-0 flex-1">
               <Link className="font-semibold underline-offset-4 hover:underline" to={placeOf(each.ref, of.child_id)}>{each.title}</Link>
-              <p className="text-sm text-ink-2">{KIND_WORDS[each.kind]} · {each.area}</p>
+              <p className="text-sm text-ink-2">{KIND_WORDS[each.kind]} · {each.area}{each.minutes !== null && ` · about ${each.minutes} min`}</p>
               <p className="text-[0.9375rem]">{each.reason.text}</p>
               {each.condition && <p className="text-[0.9375rem] text-saffron">{each.condition}</p>}
               {each.prepare && <p className="text-sm text-ink-2">Beforehand: {each.prepare}</p>}

@@ -19,6 +19,7 @@ export function StringOfWeeks({ weeks, chosen, onPick, onMove }: StringProps) {
   const stacked = width < 620
   const days = daysBetween(weeks.first, weeks.last) + 1
   const perDay = Math.max(LEAST_PER_DAY, (width - (stacked ? 0 : LABELS)) / days)
+  const scrolls = days * perDay + (stacked ? 0 : LABELS) > width
   const scale: Scale = useMemo(() => ({ first: weeks.first, days, perDay }), [weeks.first, days, perDay])
   const wide = days * perDay
   const box = useRef<HTMLDivElement>(null)
@@ -28,7 +29,7 @@ export function StringOfWeeks({ weeks, chosen, onPick, onMove }: StringProps) {
   return (
     <div ref={ref} className="min-w-0">
       <DndContext {...useHands(scale, onMove)}>
-        <div ref={box} className={cx('relative', stacked && 'overflow-x-auto')} role="group" aria-label="The string of weeks">
+        <div ref={box} className={cx('relative', scrolls && 'overflow-x-auto')} role="group" aria-label="The string of weeks">
           <div className="relative" style={{ width: wide + (stacked ? 0 : LABELS) }}>
             <Rules scale={scale} today={weeks.today} left={stacked ? 0 : LABELS} />
             <Lane title="Theme" says="trays, books, songs" stacked={stacked} wide={wide}><ThemeLane {...lane} /></Lane>

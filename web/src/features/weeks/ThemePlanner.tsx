@@ -136,6 +136,7 @@ function Also({ plan: { lists } }: { plan: ThemePlan }) {
       <h3>Also</h3>
       <dl className="text-[0.9375rem]">
         <Row name="books">{lists.books.length ? lists.books.map((each) => each.title).join(', ') : 'none of yours carries this theme'}</Row>
+        {lists.routines.length > 0 && <Row name="work of the house">{lists.routines.join(', ')}</Row>}
         {lists.words.map((each) => <Row key={each.day} name={`words, ${shortDay(each.day)}`}>{each.words.map((word) => (word.second ? `${word.word} (${word.second})` : word.word)).join(', ')}</Row>)}
         {lists.lines.filter((line) => line.kind === 'buy').map((line) => <Row key={line.name} name={`buy by ${shortDay(line.due)}`}>{line.name}: {line.amount}</Row>)}
         {lists.lines.filter((line) => line.kind !== 'buy').map((line, at) => <Row key={at} name={`${line.kind} by ${shortDay(line.due)}`}>{line.name}{line.minutes ? `, ${line.minutes} min` : ''}</Row>)}
