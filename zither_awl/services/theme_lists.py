@@ -91,10 +91,10 @@ def _lines(house: House, asked: Asked, plan: ThemePlan, theme_books: Sequence[Bo
         yield ByThen(kind="buy", name=kind[:80], amount=str(count), due=due, ref=f"kind:{kind}"[:60])
     yield from _used_up(house, asked, plan, today)
     standing = {s.book.thing_id for s in bookshelf.standing(house)}
-    for book in theme_books:
-        if book.thing_id not in standing:
-            yield ByThen(kind="fetch", name=book.title, amount="to the ledge", ref=f"thing:{book.thing_id}",
-                         due=max(today, asked.ask.first - timedelta(days=1)))  # fmt: skip
+    resting = [book.title for book in theme_books if book.thing_id not in standing]
+    if resting:
+        yield ByThen(kind="fetch", name=f"{counted(len(resting), 'book')} for the ledge", ref="books",
+                     amount=listed(resting)[:120], due=max(today, asked.ask.first - timedelta(days=1)))  # fmt: skip
 
 
 def _to_make(made: NewTray, comes: Comes, before: date) -> Iterator[ByThen]:

@@ -64,6 +64,7 @@ export function LineMargin({ line, lines, today, onGone }: { line: Line | undefi
 function placeOf(ref: string): { path: string; words: string } | null {
   const [what, key, level] = ref.split(':')
   if (what === 'step') return { path: `/make?card=${key ?? ''}&level=${level ?? ''}`, words: 'Make it' }
+  if (what === 'books') return { path: '/weeks?at=books', words: 'The books' }
   if (what === 'recipe' || what === 'mark') return { path: '/cupboard?part=making', words: 'How it is made' }
   return what === 'thing' || what === 'kind' ? { path: '/cupboard', words: 'In the cupboard' } : null
 }
