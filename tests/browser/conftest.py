@@ -58,14 +58,14 @@ def visit(browser: webdriver.Chrome) -> Iterator[Callable[..., Person]]:
     with ExitStack() as stack:
         free = [browser]
 
-        def open_at(address: str, width: int = 1280, height: int = 800) -> Person:
+        def open_at(address: str, width: int = 1280, height: int = 800, start: str = "") -> Person:
             driver = free.pop() if free else stack.enter_context(chromium(width, height))
             driver.get("about:blank")
             driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
             driver.get_log("browser")
             driver.get_log("performance")
             resize(driver, width, height)
-            return Person(driver, address)
+            return Person(driver, address, start)
 
         yield open_at
 
@@ -73,8 +73,7 @@ def visit(browser: webdriver.Chrome) -> Iterator[Callable[..., Person]]:
 @pytest.fixture
 def at_demo(serve: Serve, visit: Callable[..., Person], demo_file: Path) -> Person:
     """A person at the demo household, on Monday morning at nine."""
-    person = visit(serve(demo_file))
-    person.go("/today")
+    person: Person = visit(serve(demo_file), start="/today")
     return person
 
 

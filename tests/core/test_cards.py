@@ -127,9 +127,15 @@ def test_no_two_scripts_are_more_than_60_per_cent_alike() -> None:
     scripts = {key: " ".join(design.steps).lower() for key, design in CARDS.items()}
     words = {key: re.findall(r"\w+", script) for key, script in scripts.items()}
     near = 0
+    counts = {key: Counter(each) for key, each in words.items()}
     for a, b in combinations(scripts, 2):
+        # No ratio is over this: twice the words both have, of all. Most pairs need no closer look.
+        short, long = sorted((counts[a], counts[b]), key=len)
+        both = sum(min(number, long[word]) for word, number in short.items() if word in long)
+        if 2 * both <= 0.2 * (len(words[a]) + len(words[b])):
+            continue
         matcher = SequenceMatcher(None, words[a], words[b], autojunk=False)
-        if matcher.quick_ratio() > 0.2 and matcher.ratio() > 0.2:
+        if matcher.ratio() > 0.2:
             near += 1
             assert matcher.ratio() <= 0.6, (a, b)
             assert SequenceMatcher(None, scripts[a], scripts[b], autojunk=False).ratio() <= 0.6, (a, b)

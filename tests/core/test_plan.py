@@ -86,7 +86,7 @@ def test_another_solver_on_another_formulation_finds_the_same_value(
 
 
 @given(st.integers(0, 10**6), st.sampled_from([None, 0, 1, 2]))
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=30, deadline=None)
 def test_every_plan_keeps_every_rule_and_no_hazard_is_open_to_a_child(seed: int, changes: int | None) -> None:
     asked = problem(seed, M)
     if isinstance(plan_shelf(asked), Conflict):

@@ -13,7 +13,7 @@ from zither_awl.core.ages import completed_months
 from zither_awl.core.values import Work
 from zither_awl.services import people, rotation, shelf
 from zither_awl.services.clock import SetClock
-from zither_awl.services.demo import prepare_demo, seed_demo
+from zither_awl.services.demo import prepare_demo, seed, seed_demo
 from zither_awl.services.demo.lockside import HOUSE
 from zither_awl.services.desk import Desk
 from zither_awl.store import prepare
@@ -94,7 +94,17 @@ def database(tmp_path: Path) -> Path:
     return tmp_path / "demo" / "zither-awl.db"
 
 
-def test_a_demo_whose_last_day_was_not_yesterday_is_seeded_again_and_says_so(database: Path) -> None:
+def test_a_demo_whose_last_day_was_not_yesterday_is_seeded_again_and_says_so(
+    database: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def lightly(desk: Desk) -> None:
+        """The first time only what is asked of it here: a house, and the day it was seeded on."""
+        monkeypatch.undo()
+        people.save_household(desk, HOUSE)
+        with desk.write_untracked() as work:
+            work.settings.mark_seeded(desk.today())
+
+    monkeypatch.setattr(seed, "seed_demo", lightly)
     assert prepare_demo(database, clock=SetClock(NOW)).startswith("Seeded the demo household, 16 weeks")
     assert prepare_demo(database, clock=SetClock(NOW)) == "The demo household, with work cycles to 2026-03-15."
     tomorrow = SetClock(NOW + timedelta(days=1))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date, timedelta
 
 import pytest
@@ -22,6 +23,7 @@ from zither_awl.services import (
     calendar,
     history,
     people,
+    room,
     rotation,
     themes,
     weeks,
@@ -138,6 +140,17 @@ def test_the_whole_shelf_may_come_on_the_first_day_by_the_houses_school(demo: De
     moves = [c.day for c in plan.comes if c.spot is not None]
     assert len(moves) > 2
     assert len(set(moves)) == 1
+
+
+def test_a_theme_costs_no_more_than_the_household_says(demo: Desk) -> None:
+    def bought(budget: str) -> list[str]:
+        people.change_household(demo, "Budget", None, practice={"budget": budget})
+        asked, _ = planned(demo, "water")
+        return [lack.kind for made in asked.new.values() for lack in made.lacks if lack.recipe is None]
+
+    assert bought("nothing") == []
+    assert set(bought("little")) <= set(bought("much"))
+    assert bought("much")
 
 
 def test_a_theme_is_moved_with_its_trays_and_lines_and_back_by_undo(demo: Desk) -> None:
@@ -272,6 +285,18 @@ def test_the_books_turn_by_the_proposal_and_back_and_a_ledge_is_not_overfilled(d
         books.turn(demo, [shelf.resting[0][0].thing_id], [], None)
     with pytest.raises(InvalidValue, match="no ledge"):
         books.turn(demo, [], [(shelf.resting[0][0].thing_id, 1)], None)
+
+
+def test_a_reading_corner_is_a_ledge_that_takes_but_a_few(demo: Desk) -> None:
+    house = demo.house()
+    ledge = next(u for u in house.units if u.kind == "ledge")
+    room.save_unit(demo, replace(ledge, most=2), None)
+    shelf = books.bookshelf(demo)
+    assert shelf.ledges[0].most == 2
+    assert len(shelf.turn.stays) + len(shelf.turn.comes) <= 3
+    resting = shelf.resting[0][0].thing_id
+    with pytest.raises(InvalidValue, match="it takes 2"):
+        books.turn(demo, [], [(resting, ledge.id)], None)
 
 
 def test_a_book_is_told_of_asked_for_again_and_given_back(demo: Desk) -> None:

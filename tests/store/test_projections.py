@@ -123,7 +123,7 @@ def small_file(tmp_path_factory: pytest.TempPathFactory, empty_file: Path) -> Pa
     return path
 
 
-@settings(max_examples=40)
+@settings(max_examples=30)
 @given(acts=st.lists(ACTS, min_size=1, max_size=9))
 def test_what_is_folded_along_the_way_is_what_is_folded_from_the_log(
     small_file: Path, tmp_path_factory: pytest.TempPathFactory, acts: list[tuple[str, Any]]

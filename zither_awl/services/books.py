@@ -10,7 +10,7 @@ from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.things.component import footprint_mm
 from zither_awl.core.things.kinds import of_kind
-from zither_awl.core.weeks.books import GAP_MM, Book, Ledge, Standing, Turn, next_turn
+from zither_awl.core.weeks.books import GAP_MM, MOST_STANDING, Book, Ledge, Standing, Turn, next_turn
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
 
@@ -81,7 +81,8 @@ def ledges(house: House) -> tuple[Ledge, ...]:
     for unit in house.units:
         if unit.kind in LEDGE_KINDS:
             taken = sum(p.tray.width_mm + GAP_MM for p in house.placements if p.spot.unit_id == unit.id)
-            found.append(Ledge(unit.id, unit.width_mm, taken))
+            # A reading corner is a ledge that takes but two or three.
+            found.append(Ledge(unit.id, unit.width_mm, taken, unit.most or MOST_STANDING))
     return tuple(found)
 
 
@@ -169,6 +170,11 @@ def turn(desk: Desk, out: Sequence[int], in_: Sequence[tuple[int, int]], adult_i
 
 def _check_room(house: House, stays: Sequence[Standing], in_: Sequence[tuple[int, int]]) -> None:
     by_unit = {ledge.unit_id: ledge for ledge in ledges(house)}
+    for unit in house.units:  # only a number the household itself gave binds it; the usual five is a wish
+        there = sum(s.unit_id == unit.id for s in stays) + sum(to == unit.id for _, to in in_)
+        if unit.most is not None and unit.id in by_unit and there > unit.most:
+            raise InvalidValue(FieldProblem("in", f"makes {there} books on {unit.name}; it takes {unit.most}.",
+                                            "Let one more book rest."))  # fmt: skip
     used = {key: ledge.taken_mm for key, ledge in by_unit.items()}
     for each in stays:
         used[each.unit_id] = used.get(each.unit_id, 0.0) + each.book.cover_mm + GAP_MM
