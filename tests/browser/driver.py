@@ -88,14 +88,17 @@ class Person:
     """Someone at a page: finds things by role and name, taps, types, and waits until something is so."""
 
     def __init__(self, driver: webdriver.Chrome, address: str, start: str = "") -> None:
-        self.driver, self.address = driver, address
+        self._driver, self.address = driver, address
         self.taps = self.keystrokes = 0
         self._start = start
 
-    def _begin(self) -> None:
-        """Open where the person begins, unless it went somewhere itself: most do, and a page is a second."""
+    @property
+    def driver(self) -> webdriver.Chrome:
+        """The browser; at its first use it opens where the person begins, unless it went somewhere itself: most do,
+        and a page is a second."""
         if self._start:
             self.go(self._start)
+        return self._driver
 
     def go(self, path: str) -> None:
         """Open an address, and wait for its title."""
@@ -105,7 +108,6 @@ class Person:
 
     def until(self, true: Callable[[], Any], what: str) -> Any:
         """Wait until something is so; what the page redraws meanwhile is asked again."""
-        self._begin()
         ignored = (StaleElementReferenceException, NoSuchElementException, ElementClickInterceptedException)
         wait = WebDriverWait(self.driver, PATIENCE_S, poll_frequency=0.05, ignored_exceptions=ignored)
         return wait.until(lambda _: true(), f"waited for {what}")
@@ -119,7 +121,6 @@ class Person:
 
     def sees(self, text: str) -> bool:
         """Whether a text is on the page."""
-        self._begin()
         return text in self.driver.find_element(By.TAG_NAME, "body").text
 
     def wait_to_see(self, text: str) -> None:
@@ -176,7 +177,6 @@ class Person:
 
     def press(self, *keys: str) -> None:
         """Keys, to whatever has the focus."""
-        self._begin()
         self.keystrokes += len(keys)
         actions = ActionChains(self.driver)
         for key in keys:
@@ -197,7 +197,6 @@ class Person:
 
     def violations(self) -> list[str]:
         """What axe-core finds on the page as it stands."""
-        self._begin()
         self.driver.execute_script(AXE.read_text())
         # What passes is not written out node by node: that takes longer than looking.
         run = "axe.run(document, {resultTypes: ['violations']}).then((r) => arguments[0](r.violations))"

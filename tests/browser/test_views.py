@@ -55,7 +55,6 @@ SCREENS = {
 @pytest.mark.parametrize("screen", SCREENS)
 def test_axe_finds_nothing_on_any_view_and_nothing_leaves(at_demo: Person, screen: str) -> None:
     width, height, light, letters = SCREENS[screen]
-    at_demo.go("/today")
     resize(at_demo.driver, width, height)
     at_demo.driver.execute_cdp_cmd("Page.setFontSizes", {"fontSizes": {"standard": letters}})
     at_demo.driver.execute_script("localStorage.setItem('zither-awl:light', arguments[0])", light)
