@@ -12,18 +12,17 @@ from typing import Any
 
 from zither_awl.core.days import local_day
 from zither_awl.services.clock import Clock, SystemClock
-from zither_awl.services.house import (
-    Answers,
+from zither_awl.services.house import House
+from zither_awl.services.noticing import Answers, parts_of
+from zither_awl.services.sections import (
     Catalogue,
     Cupboard,
-    House,
     HouseSettings,
     Lessons,
     People,
     Room,
     Sections,
     Weeks,
-    parts_of,
 )
 from zither_awl.services.solving import Solves
 from zither_awl.store import Engine, Signature, Store, reading, transfer, trying, writing

@@ -1,217 +1,29 @@
-"""The house as it stands: its sections, each read when it was written to, and what was reckoned from them.
-
-Whatever is reckoned through `once` remembers which sections it looked at, and is reckoned again when one of them was
-written to. Nobody has to say which: looking is noticed.
-"""
+"""The house as it stands: everything kept, as core values, and what is reckoned from it again and again."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterator, Mapping
-from contextlib import contextmanager
-from contextvars import ContextVar
-from dataclasses import dataclass, field, fields, replace
-from datetime import date, datetime
+from collections.abc import Callable, Hashable, Iterator
+from dataclasses import replace
+from datetime import date
 from typing import Any, Protocol, TypeVar, cast
 from zoneinfo import ZoneInfo
 
 from zither_awl.core.absence import Absence
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
-from zither_awl.core.judgement import Judgements, Memory, State
-from zither_awl.core.making import Making, Mark
+from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.practice import Practice, practice_of
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import Stock
-from zither_awl.core.trays.own import OwnCard
-from zither_awl.core.values import (
-    Adult,
-    Bin,
-    Card,
-    ChangeRecord,
-    Child,
-    Declined,
-    Episode,
-    Household,
-    Log,
-    Placement,
-    RoutineRun,
-    Rung,
-    Said,
-    Tray,
-    Unit,
-)
-from zither_awl.core.weeks.arrivals import Arrival
-from zither_awl.core.weeks.theme import ByThen, Theme
+from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Episode, Household, Log, Placement, Tray, Unit
 from zither_awl.core.wishes import Aim
-from zither_awl.store.books import BookStay, ToldBook
+from zither_awl.services.noticing import Answers, R, WeeksSeen, look_at
+from zither_awl.services.sections import Catalogue, Cupboard, HouseSettings, Lessons, People, Room, Sections, Weeks
 from zither_awl.store.sections import SECTIONS, Section
-from zither_awl.store.weeks import Stay, Task
 from zither_awl.store.window import Window
 
 NEVER_MONTHS = 10_000
-MOST_ANSWERS = 3000
-"""So many answers are remembered before all are forgotten: yesterday's are of no use."""
-
-
-@dataclass(frozen=True, slots=True)
-class People:
-    """The household, its adults and children, archived ones too."""
-
-    household: Household | None
-    adults: tuple[Adult, ...]
-    children: tuple[Child, ...]
-    damaged: tuple[str, ...] = ()
-    """What could not be read, a sentence each."""
-    said: tuple[Said, ...] = ()
-    """What adults said that children know."""
-
-
-@dataclass(frozen=True, slots=True)
-class Room:
-    """The units, archived ones too, and which aids were made for which child."""
-
-    units: tuple[Unit, ...]
-    aids_done: frozenset[tuple[int, str]]
-    damaged: tuple[str, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class Cupboard:
-    """What is owned, archived ones too; and when each tray was last made complete again."""
-
-    bins: tuple[Bin, ...]
-    trays: tuple[Tray, ...]
-    components: tuple[Component, ...]
-    completed: Mapping[int, datetime]
-    makings: tuple[Making, ...]
-    marks: tuple[Mark, ...]
-    damaged: tuple[str, ...] = ()
-    cards: Mapping[int, Card] = field(default_factory=dict)
-    """Every card at a level that a tray is or was made of, by id."""
-
-
-@dataclass(frozen=True, slots=True)
-class Catalogue:
-    """The household's own cards, and what it takes of the catalogue."""
-
-    own_cards: Mapping[str, OwnCard]
-    choices: Mapping[str, bool]
-    ties: Mapping[tuple[Rung, Rung], bool] = field(default_factory=dict)
-    """By step and the one before it: whether the household tied or untied them."""
-
-
-@dataclass(frozen=True, slots=True)
-class Lessons:
-    """Sets of words and routines of the household's own, photographs of words, and the runs of the last weeks."""
-
-    own_sets: Mapping[str, Mapping[str, Any]]
-    word_photos: Mapping[tuple[str, str], int]
-    own_routines: Mapping[str, Mapping[str, Any]]
-    runs: tuple[RoutineRun, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Weeks:
-    """What stood where and when, the changes, the set-up list, and the showings planned: id, child, tray, day."""
-
-    stays: tuple[Stay, ...]
-    changes: tuple[ChangeRecord, ...]
-    declined: tuple[Declined, ...]
-    tasks: tuple[Task, ...]
-    planned: tuple[tuple[int, int, int, date, str], ...]
-    aims: tuple[Aim, ...]
-    invited: Mapping[tuple[int, date], tuple[str, ...]] = field(default_factory=dict)
-    """By child and day: what the household chose to invite it to, in its order."""
-    themes: tuple[Theme, ...] = ()
-    by_then: tuple[ByThen, ...] = ()
-    absences: tuple[Absence, ...] = ()
-    arrivals: tuple[Arrival, ...] = ()
-    arrived: Mapping[int, tuple[int, ...]] = field(default_factory=dict)
-    """By arrival: the things that came with it."""
-    books: Mapping[int, ToldBook] = field(default_factory=dict)
-    """What is told of books, by the thing's id."""
-    book_stays: tuple[BookStay, ...] = ()
-    books_asked: Mapping[int, tuple[date, ...]] = field(default_factory=dict)
-    damaged: tuple[str, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class HouseSettings:
-    """Phrases for notes, and the day the demo was seeded, if this is one."""
-
-    phrases: tuple[str, ...]
-    seeded_on: date | None
-    welcome: Mapping[str, str] = field(default_factory=dict)
-    """The steps of the first evening that are through ("done") or put off ("later")."""
-
-
-@dataclass(frozen=True, slots=True)
-class Sections:
-    """Every section as it was read, and how often it was written to by then."""
-
-    people: People
-    room: Room
-    cupboard: Cupboard
-    catalogue: Catalogue
-    lessons: Lessons
-    log: Window
-    weeks: Weeks
-    settings: HouseSettings
-    revisions: Mapping[str, int]
-    """Of the sections, and of the parts of the weeks ("weeks.themes")."""
-
-
-@dataclass(slots=True)
-class Answers:
-    """What was reckoned from sections, each with those it looked at. Shared by the houses of one desk."""
-
-    kept: dict[Hashable, tuple[Mapping[str, int], Any]] = field(default_factory=dict)
-    memory: Memory = field(default_factory=Memory)
-
-
-_looking: ContextVar[set[str] | None] = ContextVar("looking", default=None)
-
-
-@contextmanager
-def _noticing() -> Iterator[set[str]]:
-    """Notices which sections are looked at in the block, and tells whoever is looking outside of it."""
-    outer, seen = _looking.get(), set[str]()
-    token = _looking.set(seen)
-    try:
-        yield seen
-    finally:
-        _looking.reset(token)
-        if outer is not None:
-            outer.update(seen)
-
-
-def parts_of(section: Weeks, kept: Weeks | None, revisions: Mapping[str, int], revision: int) -> dict[str, int]:
-    """A number for every part of the weeks: it stays where a write left the part as it was, so that a tick on a list
-    does not let everything be reckoned again that rests on what stands where."""
-    names = [f"weeks.{each.name}" for each in fields(section)]
-    same = {n for n in names if kept is not None and getattr(kept, n[6:]) == getattr(section, n[6:])}
-    return {n: revisions.get(n, revision) if n in same else revision for n in names}
-
-
-class _WeeksSeen:
-    """The section of weeks, of which only the parts that are looked at are noticed."""
-
-    __slots__ = ("_weeks",)
-
-    def __init__(self, weeks: Weeks) -> None:
-        self._weeks = weeks
-
-    def __getattr__(self, name: str) -> Any:
-        seen = _looking.get()
-        if seen is not None:
-            seen.add(f"weeks.{name}")
-        return getattr(self._weeks, name)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _WeeksSeen) and self._weeks == other._weeks
-
-    __hash__ = None  # type: ignore[assignment]
 
 
 class House:
@@ -230,9 +42,7 @@ class House:
     __hash__ = None  # type: ignore[assignment]
 
     def _see(self, name: Section) -> Any:
-        seen = _looking.get()
-        if seen is not None:
-            seen.add(name)
+        look_at(name)
         return getattr(self._sections, name)
 
     def revisions(self, *names: Section) -> tuple[int, ...]:
@@ -240,24 +50,9 @@ class House:
         return tuple(self._sections.revisions[name] for name in names)
 
     def once(self, key: Hashable, reckon: Callable[[], R]) -> R:
-        """What `reckon` gives, reckoned again only when a section it looked at was written to.
-
-        `key` names it, with the day and ids it depends on. Two threads may reckon the same at once: they get equal
-        values.
-        """
-        kept = self._answers.kept.get(key)
-        now = self._sections.revisions
-        if kept is None or any(now[name] != revision for name, revision in kept[0].items()):
-            with _noticing() as seen:
-                value = reckon()
-            if len(self._answers.kept) >= MOST_ANSWERS:
-                self._answers.kept.clear()
-            kept = self._answers.kept[key] = ({name: now[name] for name in seen}, value)
-        outer = _looking.get()
-        if outer is not None:
-            outer.update(kept[0])
-        found: R = kept[1]
-        return found
+        """What `reckon` gives, reckoned again only when a section it looked at was written to (services.noticing).
+        `key` names it, with the day and ids it depends on."""
+        return self._answers.once(key, self._sections.revisions, reckon)
 
     @property
     def people(self) -> People:
@@ -298,7 +93,7 @@ class House:
     @property
     def weeks(self) -> Weeks:
         """The section of what changes from week to week; its parts are noticed one by one."""
-        return cast("Weeks", _WeeksSeen(self._sections.weeks))
+        return cast("Weeks", WeeksSeen(self._sections.weeks))
 
     @property
     def settings(self) -> HouseSettings:
@@ -490,7 +285,6 @@ class _HasId(Protocol):
 
 
 T = TypeVar("T", bound=_HasId)
-R = TypeVar("R")
 
 
 def _found_in(things: tuple[T, ...], key: int, word: str) -> T:
