@@ -14,6 +14,7 @@ from zither_awl.core.absence import Absence
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.values import Household
 from zither_awl.core.weeks.arrivals import Arrival
+from zither_awl.core.weeks.books import Book
 from zither_awl.core.weeks.plan import ThemePlan, plan_theme
 from zither_awl.core.weeks.theme import ByThen
 from zither_awl.services import (
@@ -29,7 +30,6 @@ from zither_awl.services import (
     weeks,
 )
 from zither_awl.services.arrivals import CameIn
-from zither_awl.services.books import NewBook
 from zither_awl.services.clock import SetClock
 from zither_awl.services.desk import Desk
 from zither_awl.services.from_weeks import from_weeks
@@ -300,9 +300,15 @@ def test_a_reading_corner_is_a_ledge_that_takes_but_a_few(demo: Desk) -> None:
 
 
 def test_a_book_is_told_of_asked_for_again_and_given_back(demo: Desk) -> None:
-    told = NewBook(0, "The otter's supper", None, "en", ("pond",), 12, 60, "the library", demo.today())
+    told = Book(thing_id=0, title=" The otter's supper ", cover_mm=260.0, themes=("pond",), from_months=12,
+                to_months=60, lent_by="the library", back_on=demo.today())  # fmt: skip
     key = books.save(demo, told, None)
-    assert books.book(demo.house(), key).themes == ("pond",)
+    assert books.book(demo.house(), key) == replace(told, thing_id=key, title="The otter's supper")
+    assert "shape" not in demo.house().component(key).assumed, "somebody measured the cover"
+    books.save(demo, replace(told, thing_id=key, title="The otter's late supper", language="es"), None)
+    found = books.book(demo.house(), key)
+    assert (found.title, found.language, found.cover_mm) == ("The otter's late supper", "es", 260.0)
+    history.undo(demo)
     assert any("The otter's supper goes back" in line.text for line in from_weeks(demo.house(), demo.today()))
     standing = books.standing(demo.house())[0].book.thing_id
     books.ask_again(demo, standing, None)
@@ -314,7 +320,9 @@ def test_a_book_is_told_of_asked_for_again_and_given_back(demo: Desk) -> None:
     with pytest.raises(InvalidValue, match="the house's own"):
         books.give_back(demo, own.thing_id, None)
     with pytest.raises(InvalidValue, match="from_months"):
-        books.save(demo, NewBook(0, "Backwards", None, "en", (), 60, 12, "", None), None)
+        books.save(demo, Book(thing_id=0, title="Backwards", from_months=60, to_months=12), None)
+    with pytest.raises(NotFound):
+        books.save(demo, Book(thing_id=9999, title="Nobody's"), None)
 
 
 # What arrives, and days away

@@ -72,5 +72,3 @@ def _first(told: Range) -> tuple[str, str]:
 def reviewed(house: House) -> Review:
     """How the last changes were taken, and what that says for the next."""
     return house.once("review", lambda: review(house.state, house.changes))
-
-

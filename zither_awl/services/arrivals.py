@@ -34,24 +34,20 @@ def save_arrival(desk: Desk, arrival: Arrival, adult_id: int | None) -> int:
     if arrival.child_id is not None:
         house.child(arrival.child_id)
     if arrival.id:
-        _arrival(house, arrival.id)
+        arrival_of(house, arrival.id)
     with desk.write(adult_id, f"Arrives: {arrival.name}") as work:
         return work.themes.save_arrival(arrival)
 
 
 def drop_arrival(desk: Desk, arrival_id: int, adult_id: int | None) -> None:
     """Take an arrival off the string. Raises: NotFound."""
-    name = _arrival(desk.house(), arrival_id).name
+    name = arrival_of(desk.house(), arrival_id).name
     with desk.write(adult_id, f"Does not arrive: {name}") as work:
         work.themes.delete_arrival(arrival_id)
 
 
-def arrival(house: House, arrival_id: int) -> Arrival:
+def arrival_of(house: House, arrival_id: int) -> Arrival:
     """An arrival by its id. Raises: NotFound."""
-    return _arrival(house, arrival_id)
-
-
-def _arrival(house: House, arrival_id: int) -> Arrival:
     found = next((a for a in house.weeks.arrivals if a.id == arrival_id), None)
     if found is None:
         raise NotFound(f"There is no arrival {arrival_id}.")
@@ -62,7 +58,7 @@ def receive(desk: Desk, arrival_id: int, came: Sequence[CameIn], bin_name: str, 
     """It has arrived: what came waits in a bin, with the age of its box; the next time is put on the string. Returns
     the things' ids. Raises: NotFound; InvalidValue where it has arrived already, or for a thing that cannot be."""
     house, today = desk.house(), desk.today()
-    old = _arrival(house, arrival_id)
+    old = arrival_of(house, arrival_id)
     if old.arrived_on is not None:
         raise InvalidValue(FieldProblem("arrival", f"{old.name} arrived on {old.arrived_on} already."))
     things = [of_kind(c.name, c.kind, count=c.count, box_months=c.box_months, came_from=old.name[:80]) for c in came]

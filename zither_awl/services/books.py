@@ -8,28 +8,15 @@ from datetime import date
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.things.component import footprint_mm
+from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import of_kind
+from zither_awl.core.things.shapes import Box
 from zither_awl.core.weeks.books import GAP_MM, MOST_STANDING, Book, Ledge, Standing, Turn, next_turn
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
 
-LEDGE_KINDS = ("ledge",)
-
-
-@dataclass(frozen=True, slots=True)
-class NewBook:
-    """A book as it is told: one that is there (`thing_id`), or a new one (0)."""
-
-    thing_id: int
-    title: str
-    cover_mm: float | None
-    language: str
-    themes: tuple[str, ...]
-    from_months: int
-    to_months: int
-    lent_by: str
-    back_on: date | None
+USUAL_HIGH_MM, THICK_MM = 200.0, 12.0
+"""Of a picture book that was not told as a brick. Common practice, no source."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,7 +66,7 @@ def ledges(house: House) -> tuple[Ledge, ...]:
     """Where books may stand with the cover to the front: what trays leave of each ledge."""
     found = []
     for unit in house.units:
-        if unit.kind in LEDGE_KINDS:
+        if unit.kind == "ledge":
             taken = sum(p.tray.width_mm + GAP_MM for p in house.placements if p.spot.unit_id == unit.id)
             # A reading corner is a ledge that takes but two or three.
             found.append(Ledge(unit.id, unit.width_mm, taken, unit.most or MOST_STANDING))
@@ -130,20 +117,27 @@ def book(house: House, thing_id: int) -> Book:
     return found
 
 
-def save(desk: Desk, told: NewBook, adult_id: int | None) -> int:
-    """Keep a book, or what is told of one. Returns the thing's id. Raises: InvalidValue, NotFound."""
-    house = desk.house()
-    if told.thing_id:
-        book(house, told.thing_id)
-    checked = Book(thing_id=told.thing_id, title=told.title.strip(), cover_mm=told.cover_mm or 200.0,
-                   language=told.language, themes=told.themes, from_months=told.from_months, to_months=told.to_months,
-                   lent_by=told.lent_by.strip(), back_on=told.back_on)  # fmt: skip
-    with desk.write(adult_id, f"Book: {checked.title}"[:200]) as work:
-        thing_id = told.thing_id
-        if not thing_id:
-            thing_id = work.cupboard.save_component(of_kind(checked.title, "book", count=1))
-        work.books.save(replace(checked, thing_id=thing_id))
+def save(desk: Desk, told: Book, adult_id: int | None) -> int:
+    """Keep a book (id 0: a new one), its title, its cover and what is told of it. Returns the thing's id.
+
+    Raises: NotFound, InvalidValue.
+    """
+    house, title = desk.house(), told.title.strip()
+    old = book(house, told.thing_id) if told.thing_id else None
+    thing = house.component(told.thing_id) if old is not None else of_kind(title, "book", count=1)
+    if old is None or told.cover_mm != old.cover_mm:
+        thing = _with_cover(thing, told.cover_mm)
+    with desk.write(adult_id, f"Book: {title}"[:200]) as work:
+        thing_id = work.cupboard.save_component(replace(thing, name=title))
+        work.books.save(replace(told, thing_id=thing_id, title=title, lent_by=told.lent_by.strip()))
         return thing_id
+
+
+def _with_cover(thing: Component, cover_mm: float) -> Component:
+    """The same book with a cover so wide, measured: no longer as its kind is assumed to be."""
+    high, thick = (thing.shape.b_mm, thing.shape.c_mm) if isinstance(thing.shape, Box) else (USUAL_HIGH_MM, THICK_MM)
+    measured = tuple(name for name in thing.assumed if name != "shape")
+    return replace(thing, shape=Box(cover_mm, high, thick), assumed=measured)
 
 
 def turn(desk: Desk, out: Sequence[int], in_: Sequence[tuple[int, int]], adult_id: int | None) -> int:

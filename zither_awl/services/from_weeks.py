@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 
 from zither_awl.core.absence import quiet_on
+from zither_awl.core.weeks.plan import loved_now
 from zither_awl.core.weeks.theme import Theme
 from zither_awl.core.words import counted, day_text
 from zither_awl.services import books as bookshelf
@@ -58,6 +59,8 @@ def _trays(house: House, theme: Theme, day: date) -> Iterator[FromWeeks]:
         if each.spot is None or each.day > day or (found is not None and found.id in house.standing):
             continue
         goes = f"; {names[each.out_id]} rests" if each.out_id in names else ""
+        if each.out_id in loved_now(house.judgements(day)):
+            goes += ", though it is taken often now: choose what rests"
         where = house.bin_name(found.bin_id) if found is not None else ""
         text = f"{each.name} comes{f', from {where}' if where else ''}{goes}." if found is not None else (
             f"{each.name} was to come, and is not made yet.")

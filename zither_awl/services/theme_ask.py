@@ -171,7 +171,6 @@ def minutes_on(house: House, day: date) -> int:
 def standing_min(house: House) -> int:
     """Minutes each day for the trays that stand and are prepared each morning."""
 
-
     def reckon() -> int:
         cards = designs(house)
         return sum(MORNING_MIN for p in house.placements if (d := cards.get(p.tray.card.key)) is not None and d.morning)

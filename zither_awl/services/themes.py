@@ -71,10 +71,16 @@ def keep_planned(desk: Desk, asked: Asked, plan: ThemePlan, refs: Collection[str
     made = lists_of(house, asked, replace(plan, comes=tuple(comes)), desk.today())
     with desk.write(adult_id, f"Theme: {kept.name}") as work:
         theme_id = work.themes.save_theme(kept)
-        done = {line.ref for line in house.weeks.by_then if line.theme_id == theme_id and line.done_on}
+        done = {_what(line) for line in house.weeks.by_then if line.theme_id == theme_id and line.done_on}
         work.themes.replace_lines(theme_id, [replace(line, theme_id=theme_id) for line in made.lines
-                                             if line.ref not in done])  # fmt: skip
+                                             if _what(line) not in done])  # fmt: skip
     return theme_id
+
+
+def _what(line: ByThen) -> tuple[str, str]:
+    """What a line is about: one recipe may be made for several trays, and done for one it is not done for the others.
+    """
+    return line.ref, line.amount if line.ref.startswith("recipe:") else ""
 
 
 def _theme_tray(comes: Comes, asked: Asked) -> ThemeTray:
@@ -134,7 +140,8 @@ def change(desk: Desk, theme_id: int, told: ThemeChange, adult_id: int | None) -
 
 
 def move_tray(desk: Desk, theme_id: int, tray_id: int, day: date, adult_id: int | None) -> None:
-    """Let one tray of a theme come on another of its days; what is to be done for it is due the evening before.
+    """Let one tray of a theme come on another of its days; what is made for it is due the evening before, and nothing
+    else is due later than what it is used for.
 
     Raises: NotFound; InvalidValue for a day outside the theme.
     """
@@ -142,13 +149,37 @@ def move_tray(desk: Desk, theme_id: int, tray_id: int, day: date, adult_id: int 
     old, tray = _of_theme(house, theme_id, tray_id)
     if not old.runs(day):
         raise InvalidValue(FieldProblem("day", f"is {day}; expected {old.from_day} to {old.until_day}."))
-    trays = tuple(replace(t, day=day) if t.id == tray_id else t for t in old.trays)
+    new = replace(old, trays=tuple(replace(t, day=day) if t.id == tray_id else t for t in old.trays))
     with desk.write(adult_id, f"{tray.name} comes on {day:%d %B}"[:200]) as work:
-        work.themes.save_theme(replace(old, trays=trays))
+        work.themes.save_theme(new)
         for line in house.weeks.by_then:
-            mine = line.ref == tray.ref or (line.kind in ("make", "print") and tray.name in line.amount)
-            if line.theme_id == theme_id and line.done_on is None and mine:
+            if line.theme_id != theme_id or line.done_on is not None:
+                continue
+            if _made_for(line, tray) or (_needs(house, tray, line.ref) and line.due >= day):
                 work.themes.save_by_then(replace(line, due=max(today, day - timedelta(days=1))))
+
+
+def _made_for(line: ByThen, tray: ThemeTray) -> bool:
+    """Whether a line is a tray itself, or what is made or printed for it."""
+    return line.ref == tray.ref or (line.ref.startswith("recipe:") and line.amount.endswith(f", for {tray.name}"))
+
+
+def _used_on(house: House, of: Theme, line: ByThen) -> date:
+    """The first day of a theme that needs what a line is about. What is bought may be for any tray that is yet to be
+    made: the first of them counts."""
+    days = [t.day for t in of.trays if _made_for(line, t) or _needs(house, t, line.ref)]
+    return min(days, default=of.from_day if line.ref == "books" else of.until_day)
+
+
+def _needs(house: House, tray: ThemeTray, ref: str) -> bool:
+    if ref.startswith("kind:"):
+        return tray.tray_id is None
+    found = tray_for(house, tray)
+    things = {c.component.id for c in found.contents} if found is not None else set()
+    if ref.startswith("mark:"):
+        mark = next((m for m in house.cupboard.marks if f"mark:{m.id}" == ref), None)
+        return mark is not None and found is not None and (mark.tray_id == found.id or mark.component_id in things)
+    return ref in {f"thing:{each}" for each in things}
 
 
 def _of_theme(house: House, theme_id: int, tray_id: int) -> tuple[Theme, ThemeTray]:
@@ -245,11 +276,10 @@ def due(desk: Desk, line_id: int, day: date, adult_id: int | None) -> None:
     house = desk.house()
     line = _line(house, line_id)
     if line.theme_id is not None:
-        of = theme(house, line.theme_id)
-        first = min((t.day for t in of.trays if t.ref == line.ref or t.name in (line.name, line.amount)),
-                    default=of.until_day)  # fmt: skip
-        if day >= first:
-            raise InvalidValue(FieldProblem("due", f"is {day}; it is used on {first}.", "Choose a day before."))
+        used = _used_on(house, theme(house, line.theme_id), line)
+        # What is bought may be due later than the first tray that is made: never later than it was planned.
+        if day >= used and day > line.due:
+            raise InvalidValue(FieldProblem("due", f"is {day}; it is used on {used}.", "Choose a day before."))
     with desk.write(adult_id, f"{line.name} by {day:%d %B}") as work:
         work.themes.save_by_then(replace(line, due=day))
 

@@ -222,7 +222,7 @@ def move(desk: Desk, kind: Kind, key: int, day: date, adult_id: int | None, *, o
     if kind == "by then":
         return themes.due(desk, key, day, adult_id)
     if kind == "arrival":
-        arrivals.save_arrival(desk, replace(arrivals.arrival(house, key), day=day), adult_id)
+        arrivals.save_arrival(desk, replace(arrivals.arrival_of(house, key), day=day), adult_id)
         return None
     if kind == "away":
         found = next((a for a in house.weeks.absences if a.id == key), None)

@@ -12,9 +12,8 @@ from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.books import BookIn, BookOut, BooksOut, LedgeOut, TurnBooksIn, TurnedOut
 from zither_awl.api.spec import answers, api
 from zither_awl.core.reasons import Reason
-from zither_awl.core.weeks.books import GAP_MM, Book
+from zither_awl.core.weeks.books import COVER_MM, GAP_MM, Book
 from zither_awl.services import books
-from zither_awl.services.books import NewBook
 
 bp = Blueprint("books", __name__, url_prefix="/api")
 
@@ -57,9 +56,10 @@ def _one(book: Book, reason: Reason, unit_id: int | None) -> TurnedOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["books"])
 def save_book(json: BookIn) -> DoneOut:
     """Keep a book, or what is told of one."""
-    told = NewBook(thing_id=json.id, title=json.title, cover_mm=json.cover_mm, language=json.language,
-                   themes=tuple(json.themes), from_months=json.from_months, to_months=json.to_months,
-                   lent_by=json.lent_by, back_on=json.back_on)  # fmt: skip
+    cover = json.cover_mm or (books.book(desk().house(), json.id).cover_mm if json.id else COVER_MM)
+    told = Book(thing_id=json.id, title=json.title, cover_mm=cover, language=json.language, themes=tuple(json.themes),
+                from_months=json.from_months, to_months=json.to_months, lent_by=json.lent_by,
+                back_on=json.back_on)  # fmt: skip
     return DoneOut(id=books.save(desk(), told, adult_id()))
 
 

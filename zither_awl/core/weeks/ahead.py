@@ -28,7 +28,7 @@ class Range:
 
 @dataclass(frozen=True, slots=True)
 class Told:
-    """One policy over the runs: how many levels were newly mastered, minutes at work a cycle and trays swapped, each
+    """One policy over the runs: how many levels were newly mastered, picks a work cycle and trays swapped, each
     with its range over four of five runs."""
 
     policy: str

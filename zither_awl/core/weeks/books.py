@@ -15,6 +15,8 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.wishes import words_of
 from zither_awl.core.words import counted
 
+COVER_MM = 200.0
+"""The cover of a book nobody measured. Common practice, no source."""
 GAP_MM = 10.0
 """Air beside a book that stands with its cover to the front."""
 ASKED_DAYS = 7
@@ -31,7 +33,7 @@ class Book:
 
     thing_id: int
     title: str
-    cover_mm: float
+    cover_mm: float = COVER_MM
     language: str = "en"
     themes: tuple[str, ...] = ()
     from_months: int = 0
@@ -107,10 +109,7 @@ def next_turn(standing: Sequence[Standing], resting: Sequence[tuple[Book, date |
             room[ledge] = (mm - book.cover_mm - GAP_MM, places - 1)
             comes.append((book, ledge, _why_comes(book, best[1], words, there, spoken, on)))
             there.add(book.language)
-    if not comes:
-        # Nothing to put in its place: what only stood long may stay.
-        back = [g for g in goes if g[0].book.back_on is not None and (g[0].book.back_on - on).days <= 0]
-        stays, goes = [*stays, *(g for g in goes if g not in back)], back
+    stays, goes = _kept_for_room(stays, goes, room, on)
     return Turn(tuple((s.book, r) for s, r in stays), tuple((s.book, r) for s, r in goes), tuple(comes))
 
 
@@ -133,6 +132,22 @@ def _sorted_out(standing: Sequence[Standing], words: set[str], on: date) -> tupl
             text = f"It has stood {counted((on - each.since).days, 'day')} and was not asked for this week."
             goes.append((each, Reason("BOOKS", text, (days,))))
     return stays, goes
+
+
+def _kept_for_room(stays: list[tuple[Standing, Reason]], goes: list[tuple[Standing, Reason]],
+                   room: dict[int, tuple[float, int]], on: date) -> tuple[
+        list[tuple[Standing, Reason]], list[tuple[Standing, Reason]]]:  # fmt: skip
+    """No ledge is left with a gap for want of something new: what only stood long stays where nothing takes its place,
+    the one that came last first."""
+    kept = []
+    for each in sorted(goes, key=lambda g: (g[0].since, g[0].book.title), reverse=True):
+        book, unit = each[0].book, each[0].unit_id
+        mm, places = room.get(unit, (0.0, 0))
+        if (book.back_on is None or book.back_on > on) and places and book.cover_mm + GAP_MM <= mm:
+            room[unit] = (mm - book.cover_mm - GAP_MM, places - 1)
+            kept.append((each[0], Reason("BOOKS", "Nothing new takes its place.", each[1].numbers)))
+    gone = [g for g in goes if all(g[0] is not k for k, _ in kept)]
+    return [*stays, *kept], gone
 
 
 def of_theme(book: Book, words: set[str]) -> str:

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { daysBetween, shortDay, weekDay } from '@/lib/days'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
+import { keptFrom, shownIn, small, unitOf } from '@/lib/measure'
 import { booksQuery, refresh } from '@/lib/queries'
 import { counted } from '@/lib/words'
 import { Button } from '@/ui/Button'
@@ -74,7 +75,7 @@ function Shelved({ books, today, onForm }: { books: Books; today: string; onForm
   return (
     <>
       {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
-      {books.ledges.map((ledge) => <p key={ledge.unit_id} className="text-sm text-ink-2">{ledge.name}: {Math.round(ledge.free_mm / 10)} of {Math.round(ledge.width_mm / 10)} cm free</p>)}
+      {books.ledges.map((ledge) => <p key={ledge.unit_id} className="text-sm text-ink-2">{ledge.name}: {small(ledge.free_mm)} of {small(ledge.width_mm)} free</p>)}
       {books.ledges.length === 0 && books.books.length > 0 && <p className="text-[0.9375rem] text-ink-2">No ledge yet: add a unit of the kind ledge on the Shelf, and books stand there with their covers to the front.</p>}
       {here.length > 0 && <section aria-label="On the ledge"><h3>On the ledge</h3><ul>{here.map(one)}</ul></section>}
       {resting.length > 0 && <section aria-label="Resting"><h3>Resting</h3><ul>{resting.map(one)}</ul></section>}
@@ -83,10 +84,10 @@ function Shelved({ books, today, onForm }: { books: Books; today: string; onForm
 }
 
 function BookForm({ book, onDone }: { book: Book | null; onDone: () => void }) {
-  const [told, setTold] = useState({ title: book?.title ?? '', language: book?.language ?? 'en', themes: book?.themes.join(', ') ?? '', cover: book ? String(book.cover_mm / 10) : '', from: String(book?.from_months ?? 0), to: String(book?.to_months ?? 96), lent: book?.lent_by ?? '', back: book?.back_on ?? '' })
+  const [told, setTold] = useState({ title: book?.title ?? '', language: book?.language ?? 'en', themes: book?.themes.join(', ') ?? '', cover: book ? String(shownIn('mm', book.cover_mm)) : '', from: String(book?.from_months ?? 0), to: String(book?.to_months ?? 96), lent: book?.lent_by ?? '', back: book?.back_on ?? '' })
   const save = useWrite(async () => {
     await answer(client.PUT('/api/books', { body: {
-      id: book?.id ?? 0, title: told.title, language: told.language, themes: told.themes.split(',').map((each) => each.trim()).filter(Boolean), cover_mm: told.cover ? Number(told.cover) * 10 : null,
+      id: book?.id ?? 0, title: told.title, language: told.language, themes: told.themes.split(',').map((each) => each.trim()).filter(Boolean), cover_mm: told.cover ? keptFrom('mm', Number(told.cover)) : null,
       from_months: Number(told.from), to_months: Number(told.to), lent_by: told.lent, back_on: told.back || null,
     } }))
     await refresh()
@@ -98,7 +99,7 @@ function BookForm({ book, onDone }: { book: Book | null; onDone: () => void }) {
     <form className="panel flex flex-col gap-2 p-3" aria-label="A book" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       {field('title', 'Title', { maxLength: 80, error: problem?.of('title') })}
       {field('themes', 'About', { hint: 'With commas between: bread, baking.', error: problem?.of('themes') })}
-      <div className="grid grid-cols-2 gap-2">{field('language', 'Language', { maxLength: 8, error: problem?.of('language') })}{!book && field('cover', 'Cover', { unit: 'cm wide', inputMode: 'decimal', error: problem?.of('cover_mm') })}</div>
+      <div className="grid grid-cols-2 gap-2">{field('language', 'Language', { maxLength: 8, error: problem?.of('language') })}{field('cover', 'Cover', { unit: `${unitOf('mm')} wide`, inputMode: 'decimal', error: problem?.of('cover_mm') })}</div>
       <div className="grid grid-cols-2 gap-2">{field('from', 'From', { unit: 'months', inputMode: 'numeric', error: problem?.of('from_months') })}{field('to', 'To', { unit: 'months', inputMode: 'numeric', error: problem?.of('to_months') })}</div>
       <div className="grid grid-cols-2 gap-2">{field('lent', 'Borrowed from', { maxLength: 80 })}{field('back', 'Goes back on', { type: 'date', error: problem?.of('back_on') })}</div>
       {save.failed && !problem?.errors.length && <Notice tone="must" role="alert">{save.failed.message}</Notice>}

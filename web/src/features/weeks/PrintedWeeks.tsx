@@ -20,12 +20,12 @@ export function PrintedWeeks({ weeks }: { weeks: Weeks }) {
           ...weeks.back.filter((book) => within(book.back_on)).map((book) => `${shortDay(book.back_on)}: ${book.title} goes back`),
           ...weeks.arrives.filter((each) => !each.arrived && within(each.day)).map((each) => `${shortDay(each.day)}: ${each.name} arrives`),
         ]
-        const todo = weeks.by_then.filter((line) => !line.done && within(line.due))
-        if (lines.length + todo.length === 0) return null
+        const due = weeks.by_then.filter((line) => !line.done && within(line.due))
+        if (lines.length + due.length === 0) return null
         return (
           <section key={day} className="mb-3 break-inside-avoid">
             <h2 className="border-b border-ink">{daysText(day, last)}</h2>
-            <ul>{lines.map((line) => <li key={line}>{line}</li>)}{todo.map((line) => <li key={line.id}>☐ {sentence(line.kind)} {line.name}{line.amount && ` (${line.amount})`} by {shortDay(line.due)}</li>)}</ul>
+            <ul>{lines.map((line) => <li key={line}>{line}</li>)}{due.map((line) => <li key={line.id}>☐ {sentence(line.kind)} {line.name}{line.amount && ` (${line.amount})`} by {shortDay(line.due)}</li>)}</ul>
           </section>
         )
       })}
