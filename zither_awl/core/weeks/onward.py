@@ -94,10 +94,9 @@ class _Seen:
     mastered: bool = False
 
     def faded(self, practice: Practice) -> bool:
-        """Whether it is chosen clearly less often than before, by the test of core.interest; what cannot pass it is not
-        put to it."""
+        """Whether it is chosen clearly less often than before, by the test of core.interest."""
         looked = self.picked[-practice.faded_cycles :]
-        if len(self.picked) < practice.least_cycles or sum(looked[-4:]) > 2:
+        if len(self.picked) < practice.least_cycles:
             return False
         change = change_point(looked, [1.0] * len(looked))
         return change is not None and change.posterior > practice.faded_posterior and (
