@@ -25,6 +25,7 @@ from zither_awl.api.views import (
     children,
     cupboard,
     devices,
+    groups,
     heights,
     home,
     ladders,
@@ -39,6 +40,8 @@ from zither_awl.api.views import (
     session,
     shelf,
     showing,
+    table,
+    talks,
     themes,
     things,
     tomorrow,
@@ -70,7 +73,7 @@ HEADERS = {
 }  # fmt: skip
 VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch, morning,
          showing, lessons, routines, paper, devices, older, change, welcome, ladders, tomorrow,
-         weeks, themes, books, calendar)  # fmt: skip
+         weeks, themes, books, calendar, table, talks, groups)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.

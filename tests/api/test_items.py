@@ -11,12 +11,15 @@ import pytest
 from tests.conftest import NOW, Client
 from zither_awl.api.context import KEY
 from zither_awl.api.views.watch import take_kept
+from zither_awl.catalogue.foods import shipped_foods
+from zither_awl.catalogue.lesson_loader import shipped_routines, shipped_talks, shipped_words
+from zither_awl.core.food import CUTS
 from zither_awl.core.happenings import KINDS, OF_WORK
 from zither_awl.core.happenings.routine import RUN
 from zither_awl.core.happenings.sweep import SWEEP_STATES
-from zither_awl.core.routine import next_step
-from zither_awl.core.showing import OUTCOMES
-from zither_awl.core.values import ANSWERS, PERIODS, RUNGS, Place, Work
+from zither_awl.core.happenings.talk import TALK
+from zither_awl.core.showing import MANNERS, OUTCOMES
+from zither_awl.core.values import ANSWERS, OUTCOMES_AT_TABLE, PERIODS, RUNGS, Place, Work
 from zither_awl.services import routines
 
 DEVICE = str(UUID(int=5))
@@ -36,9 +39,16 @@ def values() -> Iterator[tuple[str, dict[str, Any]]]:
     yield from (("showed", {"child_id": 1, "tray_id": 1, "outcome": outcome}) for outcome in ("", *OUTCOMES))
     yield from (("sweep", {"states": [{"child": 1, "state": state}]}) for state in SWEEP_STATES)
     yield from (("end", {"seen": seen}) for seen in ("all", "part"))
+    yield from (("showed", {"child_id": 1, "tray_id": 1, "outcome": "tried", "manner": each}) for each in MANNERS)
+    for what, outcomes in OUTCOMES_AT_TABLE.items():
+        own = {"run": what, "child_id": 1, **({"food": "banana"} if what in ("set", "tasted") else {})}
+        yield from (("table", {**own, "outcome": outcome}) for outcome in outcomes or ("",))
+    foods = [(food.key, cut) for food in shipped_foods() for cut in food.cuts]
+    yield from (("table", {"run": "set", "food": food, "cut": cut}) for food, cut in foods)
+    yield from (("table", {"run": "set", "food": "banana", "cut": cut}) for cut in CUTS)
 
 
-CASES = [(kind, told) for kind, told in values() if not (kind == "showed" and "tray_id" not in told)]
+CASES = [(kind, told) for kind, told in values() if not (kind == "showed" and "tray_id" not in told) and told]
 
 
 @pytest.fixture(scope="module")
@@ -81,11 +91,33 @@ def test_every_turn_of_a_lesson_is_taken(client: Client, turn: str) -> None:
 @pytest.mark.parametrize("run", RUN)
 def test_everything_of_a_routine_is_taken(client: Client, run: str) -> None:
     house = client.flask.application.extensions[KEY].house()
-    routine = routines.routines(house)[0]
+    routine = next(r for r in routines.routines(house) if r.conditions)
     told = {"run": run, "episode_id": f"run-{run}", "set_key": routine.key, "child_id": 1}
-    more = {"word": routine.steps[0].key} if "step" in run else {"outcome": ANSWERS[0]} if run == "invite" else {}
+    more: dict[str, Any] = {"word": routine.steps[0].key} if "step" in run else {}
+    more |= {"outcome": ANSWERS[0]} if run == "invite" else {}
+    more |= {"word": routine.conditions[0], "right": True} if run == "branch" else {}
     assert send(client, {"kind": "routine", **told, **more})["refused"] == []
-    assert next_step(routine, house.lessons.runs[0]) if house.lessons.runs else True
+
+
+@pytest.mark.parametrize("run", TALK)
+def test_everything_of_a_talk_is_taken(client: Client, run: str) -> None:
+    for plan in shipped_talks():
+        said = {"word": shipped_words_of(plan.words), "text": plan.questions[-1], "child_id": 1}
+        told = {"run": run, "episode_id": f"talk-{plan.key}", "set_key": plan.key, "words": plan.words}
+        assert send(client, {"kind": "talk", **told, **said})["refused"] == []
+
+
+def shipped_words_of(key: str) -> str:
+    return next(s for s in shipped_words() if s.key == key).words[-1].key
+
+
+@pytest.mark.parametrize("pile", ["child-1", "child-12", "adult-1", "kind-1", "kind-12"])
+def test_every_pile_of_every_routine_is_a_step(client: Client, pile: str) -> None:
+    for routine in shipped_routines():
+        for step in routine.steps:
+            told = {"run": "step", "episode_id": f"run-{routine.key}", "set_key": routine.key}
+            refused = send(client, {"kind": "routine", **told, "word": f"{step.key}/{pile}"})["refused"]
+            assert bool(refused) is (step.piles == "")
 
 
 @pytest.mark.parametrize("kind", KINDS)

@@ -43,9 +43,13 @@ CORRECTED: dict[str, dict[str, str]] = {
         r"catalogue/(cards|shipped)": "many more cards; what cards make of things, and what is carried; by their ages",
         r"today/prepare": "what spilled, in place of strays",
         r"(shelf|cupboard)/trays\[\d+\]/front.*/drawn": "things are drawn by forms of their own",
+        r"routines/": "every routine has pictures, and more is told of it; more of them ship; the table is by itself",
+        r"words/": "more sets ship, and each begins with the first language",
         r"today/(change_waits|mind|to_show|look)": "it tells what the findings, the rotation and the remedies tell",
     },
     "0.8.0": {
+        r"routines/": "every routine has pictures, and more is told of it; more of them ship; the table is by itself",
+        r"words/": "more sets ship, and each begins with the first language",
         r"things/kinds": "more kinds of things are known",
         r"bench/makeable": "next single steps come first; a level that something known follows from is not begun with",
         r"plan:": "the next step of what a child is done with is worth more",

@@ -139,10 +139,10 @@ LIMITS: list[Any] = [
     pytest.param(
         "POST",
         "children",
-        {"name": "Mo", "pattern": "dot", "born": "2017-01-01"},
+        {"name": "Mo", "pattern": "dot", "born": "2013-01-01"},
         "born",
-        "8 years",
-        id="nine years old",
+        "12 years",
+        id="thirteen years old",
     ),
     pytest.param(
         "POST",

@@ -80,9 +80,14 @@ def test_lessons_and_routines_over_the_api(demo_client: Client) -> None:
     demo_client.get("/api/words/2/nothing", 404)
     send(demo_client, item(2, "routine", 0, run="begin", set_key="laundry", episode_id="run-1"))
     board = demo_client.get("/api/routines")
-    assert (board["open"][0]["next"], board["snack"]["name"]) == ("sort", "water alone")
-    made = demo_client.post("/api/routines", {"name": "Porridge", "steps": ["Stir | 3 min"]})["id"]
-    assert made == "porridge"
+    run = next(r for r in board["open"] if r["key"] == "run-1")
+    assert run["next"] == "sort"
+    steps = [{"text": "Stir", "timer_min": 3, "picture": "mixing bowl"}]
+    assert demo_client.post("/api/routines", {"name": "Porridge", "steps": steps})["id"] == "porridge"
+    (porridge,) = (r for r in demo_client.get("/api/routines")["routines"] if r["own"])
+    assert porridge["steps"][0]["picture"] in board["pictures"]
+    demo_client.send("DELETE", "/api/routines/porridge")
+    demo_client.send("DELETE", "/api/routines/porridge", status=404)
 
 
 def test_a_script_is_read_and_a_showing_planned(demo_client: Client) -> None:

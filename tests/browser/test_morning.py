@@ -5,7 +5,6 @@ from __future__ import annotations
 import base64
 import io
 from datetime import timedelta
-from typing import Any
 
 import pytest
 from pypdf import PdfReader
@@ -199,7 +198,7 @@ def test_quantities_go_rung_by_rung(at_demo: Person) -> None:
     person.find("button", "3, how many: 0 of 1")
 
 
-def test_a_set_and_a_routine_of_ones_own(at_demo: Person) -> None:
+def test_a_set_of_ones_own(at_demo: Person) -> None:
     person = at_demo
     person.go("/words?child=2")
     person.tap("button", "A set of your own")
@@ -208,57 +207,6 @@ def test_a_set_and_a_routine_of_ones_own(at_demo: Person) -> None:
     assert person.violations() == []
     person.tap("button", "Keep the set")
     person.wait_to_see("tap · grifo, soap")
-    person.go("/routines")
-    person.tap("button", "One of your own")
-    person.type("Name", "Porridge", "form")
-    person.type("Steps, one a line", "Stir | 300 min")
-    person.tap("button", "Keep the routine")
-    person.wait_to_see("expected up to 240")
-    person.type("Steps, one a line", "Stir | 3 min")
-    person.tap("button", "Keep the routine")
-    person.find("button", "Begin Porridge")
-
-
-def test_a_routine_with_timers_that_outlive_a_reload_and_ring_once(at_demo: Person, clock: SetClock) -> None:
-    person = at_demo
-    person.go("/routines")
-    person.tap("button", "Begin Laundry")
-    person.tap("button", "comes", "[aria-label='Anselm was invited']")
-    person.tap("button", "rather not", "[aria-label='Tove was invited']")
-    person.until(lambda: _checks(person), "the steps")
-    _checks(person)[0].click()
-    person.wait_to_see("Anselm, 9:00")
-    person.tap("button", "Start 49 min")
-    person.tap("button", "Start 45 min")
-    assert len(person.driver.find_elements("css selector", "[aria-label=Timers] [role=timer]")) == 2
-    assert person.sees("rings only while this page is open and awake")
-    assert person.violations() == []
-    clock.move_on(timedelta(minutes=47))
-    person.go("/routines")
-    person.wait_to_see("done, rang 2 minutes late")
-    assert len(person.driver.find_elements("css selector", "[aria-label=Timers] [role=timer]")) == 1
-    person.go("/routines")
-    person.wait_to_see("done, rang 2 minutes late")
-    person.tap("button", "Put away the timer Laundry: press start")
-    person.wait_until_gone("rang 2 minutes late")
-    person.tap("button", "It is done")
-    person.wait_to_see("Anselm came, Tove would rather not")
-
-
-def _checks(person: Person) -> list[Any]:
-    return person.driver.find_elements("css selector", "[aria-label='Laundry, under way'] [role=checkbox]")
-
-
-def test_a_routine_on_paper_is_for_the_child(at_demo: Person) -> None:
-    """Source: the text of the PDF is read by pypdf."""
-    look_at(at_demo, "/routines")
-    at_demo.driver.execute_script("window.print = () => { window.printed = true }")
-    at_demo.tap("button", "Print for the child", "section[aria-label='Laying the table']")
-    at_demo.until(lambda: at_demo.driver.execute_script("return window.printed"), "the printer")
-    made = at_demo.driver.execute_cdp_cmd("Page.printToPDF", {"paperWidth": 8.27, "paperHeight": 11.69})
-    text = "".join(p.extract_text() for p in PdfReader(io.BytesIO(base64.b64decode(made["data"]))).pages)
-    assert "A glass at each place" in text
-    assert "Washing up" not in text
 
 
 def test_a_tray_is_shown_by_its_script_and_the_outcome_is_the_second_tap(at_demo: Person) -> None:

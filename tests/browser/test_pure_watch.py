@@ -129,7 +129,9 @@ def test_a_routine_goes_on_while_what_was_tapped_is_on_its_way(run: Run) -> None
         return {**told, **more}
 
     def folded(*unsent: dict[str, Any]) -> Any:
-        return run("runs.foldRuns([], arguments[0], () => ['hands', 'wipe'])", list(unsent))
+        named = (("hands", ""), ("wipe", "it is wet"), ("sit", ""))
+        steps = [{"key": key, "only_if": branch} for key, branch in named]
+        return run("runs.foldRuns([], arguments[0], () => arguments[1])", list(unsent), steps)
 
     begun = [said("begin"), said("invite", child_id=1, outcome="came"), said("step", word="hands", child_id=1)]
     (going,) = folded(*begun)
@@ -137,6 +139,10 @@ def test_a_routine_goes_on_while_what_was_tapped_is_on_its_way(run: Run) -> None
     assert [d["child_id"] for d in going["done"]] == [1]
     (back,) = folded(*begun, said("unstep", word="hands"), said("invite", child_id=1, outcome="rather not"))
     assert (back["next"], back["invited"][0]["answer"]) == ("hands", "rather not")
+    (dry,) = folded(*begun, said("branch", word="it is wet", right=False))
+    assert (dry["branches"], dry["next"]) == ([{"branch": "it is wet", "holds": False}], "sit"), "it is passed over"
+    (wet,) = folded(*begun, said("branch", word="it is wet", right=False), said("branch", word="it is wet", right=True))
+    assert wet["next"] == "wipe"
     assert folded(*begun, said("end")) == []
     assert (
         run("runs.foldRuns([arguments[0]], [arguments[1]], () => [])", going, said("begin"))[0]["done"] == going["done"]

@@ -1,18 +1,22 @@
-"""What is due to be shown, to whom, and how; and how the snack table grows."""
+"""What is due to be shown, to whom, and how; and how far a routine is."""
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import timedelta
+from typing import Any
 
 import pytest
 
 from tests.builders import TODAY, at, child, tray
-from zither_awl.catalogue.lesson_loader import shipped_routines
+from zither_awl.catalogue.lesson_loader import routine_of, shipped_routines
+from zither_awl.core.errors import InvalidValue
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Reason
-from zither_awl.core.routine import next_step, snack_table
-from zither_awl.core.showing import Planned, Showings, showings, style_for
-from zither_awl.core.values import Child, Presentation, RoutineRun, StepDone, Tray
+from zither_awl.core.routine import comes_round, next_step, open_steps
+from zither_awl.core.showing import Planned, Showings, passed_by, showings, style_for
+from zither_awl.core.values import Presentation, RoutineRun, StepDone, Tray
+from zither_awl.formats.paper.drawings import pictures
 
 OUT = [tray(name, id=n, for_children=frozenset({1})) for n, name in enumerate("ABCDE", start=1)]
 
@@ -72,45 +76,70 @@ def test_silent_from_two_years_together_before(months: int, style: str) -> None:
     assert style_for(child("Ilse", months=months), TODAY) == style
 
 
-def ran(days: int, *, done: bool = True) -> list[RoutineRun]:
-    """The snack table used on so many days."""
-    return [
-        RoutineRun(key=f"r{n}", routine="snack", began=at(n + 1), done=(StepDone(step="pour", at=at(n + 1)),) * done)
-        for n in range(days)
-    ]
-
-
-@pytest.mark.parametrize(("days", "stage"), [(0, "water alone"), (3, "water alone"), (4, "one dry food"),
-                                             (13, "one dry food"), (14, "food to prepare")])  # fmt: skip
-def test_water_first_then_a_dry_food_then_food_to_prepare(days: int, stage: str) -> None:
-    found = snack_table([child("Ilse", months=50, id=1)], ran(days), TODAY)
-    assert found.name == stage
-    assert bool(found.for_each) is (stage != "water alone")
-    assert snack_table([child("Ilse", months=50)], ran(20, done=False), TODAY).name == "water alone"
-
-
-def test_the_bowl_holds_the_days_portion_of_all_who_come_with_what_to_mind() -> None:
-    small = Child(id=2, name="Tove", pattern="dot", born=at(13 * 30).date(), allergies=("nuts",))
-    found = snack_table([child("Ilse", months=50, id=1), small], ran(6), TODAY)
-    assert dict(found.for_each) == {1: 5, 2: 3}
-    assert found.in_the_bowl == 8
-    said = " ".join(found.cautions)
-    assert "12 mm" in said
-    assert "Tove must not have nuts" in said
-    assert "honey" not in said
+@pytest.mark.parametrize(("outcomes", "worked", "again"), [
+    (("watched",), None, True), (("left it",), None, True), (("worked with it",), None, False),
+    (("tried",), None, False),
+    (("watched",), 2, False), (("watched",) * 4, None, False), (("watched", "worked with it"), None, False),
+])  # fmt: skip
+def test_a_showing_that_passed_a_child_by_is_given_again_another_day(
+    outcomes: tuple[str, ...], worked: int | None, again: bool
+) -> None:
+    """PRES-3: present again, several times, on other days. The numbers are ours."""
+    told = [Presentation(id=n, child_id=1, tray_id=1, at=at(9 - n), outcome=o) for n, o in enumerate(outcomes)]
+    since = {1: at(worked).date()} if worked is not None else {}
+    found = passed_by(child("Ilse", id=1), OUT, told, since, TODAY)
+    assert [t.id for t, _ in found] == ([1] if again else [])
+    assert all(why.rule == "PRES-3" for _, why in found)
+    assert passed_by(child("Ilse", id=1), OUT, told, since, at(0).date() + timedelta(days=60)) == []
+    assert passed_by(child("Tove", id=2), OUT, told, since, TODAY) == []
 
 
 def test_steps_may_be_done_in_any_order_and_what_ships_is_whole() -> None:
     laundry = next(r for r in shipped_routines() if r.key == "laundry")
-    done = tuple(StepDone(step=s, at=at(0)) for s in ("right-way", "sort"))
+    done = tuple(StepDone(step=s, at=at(0)) for s in ("right-way", "sort", "sort/kind-1"))
     run = RoutineRun(key="k", routine="laundry", began=at(0), done=done)
     following = next_step(laundry, run)
     assert following is not None
-    assert following.key == "load"
-    assert [s.timer_min for s in laundry.steps if s.timer_min] == [49, 45], "the timers of the trade"
-    assert next(s for s in laundry.steps if s.key == "filter").caution
-    assert {r.key for r in shipped_routines()} >= {"laundry", "table", "dishes", "windows", "plants", "baking", "snack"}
+    assert following.key == "pockets"
+    assert [s.timer_min for s in laundry.steps if s.timer_min] == [60, 30], "a house sets its own"
     every = tuple(StepDone(step=s.key, at=at(0)) for s in laundry.steps)
     assert next_step(laundry, RoutineRun(key="k", routine="laundry", began=at(0), done=every)) is None
+
+
+def test_what_ships_covers_the_house_with_pictures_cautions_and_their_sources() -> None:
+    """The list of real work: common practice, no source."""
+    keys = {r.key for r in shipped_routines()}
+    assert len(keys) == len(shipped_routines()) >= 18
+    assert keys >= {"laundry", "dishwasher", "socks", "table", "clear-table", "dishes", "coming-in", "dressing",
+                    "teeth", "hands", "plants", "sweeping", "windows", "animal", "shopping", "baking", "pancakes",
+                    "bag", "tidy-shelf", "snack"}  # fmt: skip
+    drawn = pictures()
     for each in shipped_routines():
-        assert all(s.source for s in each.steps if s.caution)
+        assert each.invitation
+        for step in each.steps:
+            assert step.picture in drawn, f"{each.key}: {step.key}"
+            assert step.source or not step.caution, "a caution names where it is from"
+            assert step.who == "adult" or step.picture != "oven", "the oven is the adult's"
+
+
+def test_a_step_hangs_on_what_is_found_and_piles_are_no_steps_of_their_own() -> None:
+    laundry = next(r for r in shipped_routines() if r.key == "laundry")
+    assert laundry.conditions == ("it goes in the dryer", "it is hung up")
+    before = RoutineRun(key="k", routine="laundry", began=at(0))
+    hung = replace(before, branches=(("it goes in the dryer", False), ("it is hung up", True)))
+    assert {"filter", "dry"} <= {s.key for s in open_steps(laundry, before)}
+    assert {s.key for s in open_steps(laundry, hung)} & {"filter", "dry", "hang"} == {"hang"}
+    assert laundry.step("fold/kind-2") == laundry.step("fold")
+    assert laundry.step("load/kind-2") is None, "no piles there"
+    sunday = replace(laundry, weekdays=(6,))
+    assert [comes_round(sunday, TODAY + timedelta(days=n)) for n in range(7)].count(True) == 1
+
+
+@pytest.mark.parametrize(("more", "field"), [
+    ({"who": "cat"}, "who"), ({"timer": 0}, "timer"), ({"timer": 241}, "timer"), ({"piles": "by size"}, "piles"),
+    ({"piles": "by kind", "kinds": ["one"]}, "kinds"), ({"amount": "x" * 61}, "amount"), ({"text": " "}, "text"),
+    ({"only_if": "x" * 61}, "only_if"),
+])  # fmt: skip
+def test_a_wrong_step_is_refused_with_its_number_and_field(more: dict[str, Any], field: str) -> None:
+    with pytest.raises(InvalidValue, match=f"step 1: {field}"):
+        routine_of({"key": "own", "name": "Own", "steps": [{"key": "a", "text": "Stir", **more}]})

@@ -17,7 +17,7 @@ from tests.builders import tray, unit
 from tests.devices import Tablet, works
 from zither_awl.core.stock import restock
 from zither_awl.core.values import Child, Household, Place, Spot, Work
-from zither_awl.services import cupboard, lessons, people, reading, room, routines, shelf
+from zither_awl.services import cupboard, lessons, people, reading, room, routines, shelf, table
 from zither_awl.services.clock import SetClock
 from zither_awl.services.cupboard import TrayDraft
 from zither_awl.services.desk import Desk
@@ -109,7 +109,7 @@ def answers(family: Family) -> dict[str, Any]:
         "cycles": [(m.day - first).days for m in house.window.mornings],
         "read": ((read.morning.day - first).days, read.children[0].mornings),
         "word": [(s.box, (s.due - first).days if s.due else None) for s in plan.standings][:2],
-        "snack": routines.board(desk).snack.name,
+        "snack": table.page(desk).stage.name,
         "stock": len(restock(house.log, house.components, house.trays, first)),
     }  # fmt: skip
 

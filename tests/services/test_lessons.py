@@ -9,12 +9,14 @@ import pytest
 from tests.builders import tray
 from tests.conftest import NOW, SmallHouse
 from tests.devices import Tablet, at
+from tests.formats.test_cupboard_files import picture
 from zither_awl.core.errors import InvalidValue, NotFound
-from zither_awl.core.values import Place, Spot, Work
-from zither_awl.services import cupboard, history, lessons, reading, routines, shelf, showing, today
+from zither_awl.core.values import Place, Routine, Spot, Work
+from zither_awl.services import cupboard, history, lessons, photos, reading, routines, shelf, showing, today
 from zither_awl.services.clock import SetClock
 from zither_awl.services.cupboard import TrayDraft
 from zither_awl.services.desk import Desk
+from zither_awl.services.recording import Taken
 from zither_awl.store import open_engine
 
 SET = "colours-first"
@@ -87,18 +89,76 @@ def test_a_set_and_a_routine_of_ones_own(house: SmallHouse) -> None:
     assert key == "in-the-bath"
     assert lessons.save_set(house.desk, "", data, house.adult) == "in-the-bath-2"
     assert lessons.word_set(house.desk.house(), key).own
-    made = routines.save_routine(house.desk, "", "Porridge", "Shall we cook?", ["Stir | 2,5 min", "", "Wait"], None)
-    steps = routines.routine(house.desk.house(), made).steps
-    assert [(s.text, s.timer_min) for s in steps] == [("Stir", 2.5), ("Wait", None)]
+    steps = [{"text": "Stir", "timer": 2.5}, {"key": "wait", "text": "Wait"}, {"key": "", "text": "Eat"}]
+    made = routines.save_routine(house.desk, "", {"name": "Porridge", "steps": steps}, None)
+    kept = routines.routine(house.desk.house(), made)
+    assert [(s.key, s.text, s.timer_min) for s in kept.steps] == [
+        ("step-1", "Stir", 2.5), ("wait", "Wait", None), ("step-2", "Eat", None)]  # fmt: skip
+    assert (kept.own, kept.changed) == (True, False)
     with pytest.raises(InvalidValue, match="ships"):
         lessons.save_set(house.desk, SET, data, None)
-    for wrong in (["Sort"], [" "], ["Bake | 999 min"]):
-        key = "laundry" if wrong == ["Sort"] else ""
+    for wrong in ([], [{"text": " "}], [{"text": "Bake", "timer": 999}]):
         with pytest.raises(InvalidValue):
-            routines.save_routine(house.desk, key, "Own", "", wrong, None)
+            routines.save_routine(house.desk, "", {"name": "Own", "steps": wrong}, None)
     assert history.undo(house.desk) is not None
     with pytest.raises(NotFound):
         routines.routine(house.desk.house(), made)
+
+
+def test_a_routine_that_ships_is_written_anew_and_is_as_it_ships_again(house: SmallHouse, tablet: Tablet) -> None:
+    def laundry() -> Routine:
+        return routines.routine(house.desk.house(), "laundry")
+
+    shipped = laundry()
+    told = routines.data_of(shipped)
+    told["steps"] = [{**s, "timer": 49} if s["key"] == "start" else s for s in told["steps"]]
+    assert routines.save_routine(house.desk, "laundry", told, house.adult) == "laundry"
+    assert (laundry().changed, laundry().own) == (True, False)
+    assert next(s.timer_min for s in laundry().steps if s.key == "start") == 49
+    assert [s for s in laundry().steps if s.key != "start"] == [s for s in shipped.steps if s.key != "start"]
+    tablet.write("routine", 1, episode_id="run-1", set_key="laundry", run="begin")
+    with pytest.raises(InvalidValue, match="under way"):
+        routines.drop_routine(house.desk, "laundry", house.adult)
+    tablet.write("routine", 2, episode_id="run-1", set_key="laundry", run="end")
+    routines.drop_routine(house.desk, "laundry", house.adult)
+    assert laundry() == shipped
+    with pytest.raises(NotFound, match="as it ships"):
+        routines.drop_routine(house.desk, "laundry", house.adult)
+
+
+def test_what_comes_round_on_a_weekday_is_on_today_with_who_sees_to_it(house: SmallHouse, tablet: Tablet) -> None:
+    day = house.desk.today()
+    routines.set_days(house.desk, "laundry", (day.weekday(),), (house.adult,), house.adult)
+    routines.set_days(house.desk, "windows", ((day.weekday() + 1) % 7,), (), house.adult)
+    ((found, names),) = today.page(house.desk).at_home.routines
+    assert (found.key, names) == ("laundry", ("Bram",))
+    tablet.write("routine", 1, episode_id="r", set_key="laundry", run="begin")
+    tablet.write("routine", 2, episode_id="r", set_key="laundry", run="end")
+    assert today.page(house.desk).at_home.routines == (), "done today"
+    with pytest.raises(InvalidValue, match="no adult"):
+        routines.set_days(house.desk, "laundry", (0,), (99,), house.adult)
+
+
+def test_a_branch_a_pile_and_a_photograph_of_a_step(house: SmallHouse, tablet: Tablet) -> None:
+    photo = picture()
+    def run(what: str, minute: float, **more: object) -> Taken:
+        return tablet.write("routine", minute, episode_id="r", set_key="laundry", run=what, **more)
+
+    run("begin", 1)
+    assert run("branch", 2, word="it goes in the dryer", right=False).new == 1
+    assert run("branch", 2, word="it goes in the dryer", right=False).new == 0
+    assert run("step", 3, word=f"pile/child-{house.ilse}", child_id=house.ilse).new == 1
+    assert "hangs" in run("branch", 4, word="it snows").refused[0].message
+    assert "no step" in run("step", 5, word="load/child-1").refused[0].message
+    ((going, _),) = routines.board(house.desk).open
+    assert (going.branches, [d.step for d in going.done]) == ((("it goes in the dryer", False),), ["pile/child-1"])
+    photos.add_step_photo(house.desk, "laundry", "sort", photo, house.adult)
+    assert photos.step_photo_of(house.desk, "laundry", "sort").startswith(b"\xff\xd8")
+    photos.drop_step_photo(house.desk, "laundry", "sort", house.adult)
+    with pytest.raises(NotFound):
+        photos.step_photo_of(house.desk, "laundry", "sort")
+    with pytest.raises(NotFound, match="no step"):
+        photos.add_step_photo(house.desk, "laundry", "fly", photo, house.adult)
 
 
 def test_a_routine_is_run_by_invitation_step_by_step(house: SmallHouse, tablet: Tablet) -> None:

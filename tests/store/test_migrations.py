@@ -73,7 +73,7 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     assert (episode.told, all(e.id > 0 for e in episode.events)) == (True, True)
     assert [s.state for s in states(desk)] == (["watching"] if since("0.4.0") else [])
     with desk.read() as work:
-        told = (len(work.lessons.answers(episode.child_id)), len(work.lessons.runs(date(2000, 1, 1))))
+        told = (len(work.lessons.answers(episode.child_id)), len(work.home.runs(date(2000, 1, 1))))
     assert told == ((1, 1) if since("0.4.0") else (0, 0))
     assert (house.household.takes, house.household.paper) == ("whole", "A4")
     fold = catalogue.entry(house, "fold")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import tomllib
 from collections.abc import Mapping
+from dataclasses import dataclass
 from functools import cache
 from importlib import resources
 from typing import Any
@@ -28,6 +29,24 @@ def shipped_routines() -> tuple[Routine, ...]:
     return tuple(routine_of(data) for data in _read("routines.toml")["routine"])
 
 
+@dataclass(frozen=True, slots=True)
+class TalkPlan:
+    """A talk that ships: whose words its things are, what is asked of each, the card it belongs to."""
+
+    key: str
+    name: str
+    words: str
+    questions: tuple[str, ...]
+    card: str = ""
+    caution: str = ""
+
+
+@cache
+def shipped_talks() -> tuple[TalkPlan, ...]:
+    """The talks that ship."""
+    return tuple(TalkPlan(**{**data, "questions": tuple(data["questions"])}) for data in _read("talks.toml")["talk"])
+
+
 def words_of(data: Mapping[str, Any], *, own: bool = False) -> WordSet:
     """A set from its data: each word is "label", or "label = etiqueta" with a second language.
 
@@ -38,6 +57,7 @@ def words_of(data: Mapping[str, Any], *, own: bool = False) -> WordSet:
     return WordSet(
         key=str(data["key"]), name=str(data.get("name", "")), kind=data.get("kind", "words"), words=words,
         apart=tuple((str(a), str(b)) for a, b in data.get("apart", ())), in_pairs=bool(data.get("in_pairs")), own=own,
+        proves=tuple((str(key), int(level)) for key, level in data.get("proves", ())),
     )  # fmt: skip
 
 
@@ -48,12 +68,18 @@ def _word(line: str, by: str) -> Word:
     return Word(key=label, labels=(("en", label), *((("es", second),) if second else ())), by=by)
 
 
-def routine_of(data: Mapping[str, Any], *, own: bool = False) -> Routine:
+def routine_of(data: Mapping[str, Any], *, own: bool = False, changed: bool = False) -> Routine:
     """A routine from its data. Raises: InvalidValue, naming what is wrong."""
-    steps = tuple(
-        Step(key=str(s["key"]), text=str(s["text"]), picture=str(s.get("picture", "")), who=s.get("who", "child"),
-             timer_min=s.get("timer"), caution=str(s.get("caution", "")), source=str(s.get("source", "")))
-        for s in data.get("steps", ())
-    )  # fmt: skip
     return Routine(key=str(data["key"]), name=str(data.get("name", "")), invitation=str(data.get("invitation", "")),
-                   steps=steps, from_months=int(data.get("from_months", 12)), own=own)  # fmt: skip
+                   steps=tuple(_step(s) for s in data.get("steps", ())), from_months=int(data.get("from_months", 12)),
+                   weekdays=tuple(data.get("weekdays", ())), adults=tuple(data.get("adults", ())),
+                   own=own, changed=changed)  # fmt: skip
+
+
+def _step(data: Mapping[str, Any]) -> Step:
+    return Step(
+        key=str(data["key"]), text=str(data["text"]), picture=str(data.get("picture", "")),
+        who=data.get("who", "child"), timer_min=data.get("timer"), amount=str(data.get("amount", "")),
+        caution=str(data.get("caution", "")), source=str(data.get("source", "")),
+        only_if=str(data.get("only_if", "")), piles=data.get("piles", ""), kinds=tuple(data.get("kinds", ())),
+    )  # fmt: skip

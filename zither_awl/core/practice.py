@@ -14,6 +14,8 @@ from zither_awl.core.errors import Gathering
 Look = Literal["weekly", "daily", "calendar", "calendar, by signs"]
 LOOKS: tuple[Look, ...] = ("weekly", "daily", "calendar", "calendar, by signs")
 BUDGETS = ("nothing", "little", "some", "much")
+SNACK_STAGES = ("by pouring", "water alone", "one dry food", "food to prepare")
+SNACK_REFILLS = ("not refilled", "once", "when empty")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -107,6 +109,17 @@ class Practice:
     """So many days before it is needed a thing is bought."""
     look_day: int = 6
     """The day of the weekly look: 0 Monday to 6 Sunday."""
+    snack_stage: Literal["by pouring", "water alone", "one dry food", "food to prepare"] = "by pouring"
+    """How the snack table grows: by pouring that is seen to go well, or as the household says (SEQ-5)."""
+    snack_pouring_days: int = 3
+    """Water alone until pouring went well on so many days."""
+    snack_dry_days: int = 10
+    """So many days of one dry food before food to prepare. Ours, no source."""
+    snack_pieces_small: int = 3
+    snack_pieces: int = 5
+    """What the card says one child takes, under three years and from then on. Ours, no source."""
+    snack_refill: Literal["not refilled", "once", "when empty"] = "not refilled"
+    """Whether the bowl is filled again (TRAY-10)."""
     rest_days: int = 28
     rest_too_hard_days: int = 42
     way_back_days: int = 56
@@ -181,6 +194,13 @@ class Practice:
                            ("ignored_cycles", 60), ("prepare_min", 240), ("buy_days", 60)):  # fmt: skip
             value = getattr(self, name)
             wrong.check(0 <= value <= most, name, f"is {value}; expected 0 to {most}.")
+        for name, words in (("snack_stage", SNACK_STAGES), ("snack_refill", SNACK_REFILLS)):
+            wrong.check(getattr(self, name) in words, name,
+                        f"is {getattr(self, name)!r}; expected {' or '.join(words)}.")
+        for name, least, most in (("snack_pouring_days", 1, 30), ("snack_dry_days", 0, 90),
+                                  ("snack_pieces_small", 1, 40), ("snack_pieces", 1, 40)):  # fmt: skip
+            value = getattr(self, name)
+            wrong.check(least <= value <= most, name, f"is {value}; expected {least} to {most}.")
         wrong.check(1 <= self.calendar_days <= 60, "calendar_days",
                     f"is {self.calendar_days}; expected 1 to 60.")
         asked = self.invitations
@@ -197,8 +217,9 @@ class Practice:
 
 SETTABLE = ("mastery", "letters", "boards", "look", "look_day", "rest_days", "rest_too_hard_days", "pause_cycles",
             "pause_days", "ignored_cycles", "changes_at_once", "near_window_months", "showings_a_day",
-            "invitations", "calendar_days", "theme_change", "prepare_min", "budget", "buy_days")  # fmt: skip
-_IN_WORDS = ("mastery", "letters", "boards", "look", "theme_change", "budget")
+            "invitations", "calendar_days", "theme_change", "prepare_min", "budget", "buy_days", "snack_stage",
+            "snack_pouring_days", "snack_dry_days", "snack_pieces_small", "snack_pieces", "snack_refill")  # fmt: skip
+_IN_WORDS = ("mastery", "letters", "boards", "look", "theme_change", "budget", "snack_stage", "snack_refill")
 """What House lets a household set; the rest stays as usual."""
 
 

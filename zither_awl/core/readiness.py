@@ -13,7 +13,7 @@ from zither_awl.core.ages import corrected_months
 from zither_awl.core.mastery import KNOWN, MasteryState
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.values import Child
+from zither_awl.core.values import MOST_MONTHS, Child
 from zither_awl.core.words import listed
 
 Verdict = Literal["known", "ready", "almost", "later", "past"]
@@ -107,6 +107,9 @@ def _off(child: Child, level: LevelAsked, months: int) -> Readiness:
 
 
 def _window(child: Child, level: LevelAsked, months: int) -> Reason:
+    if months > MOST_MONTHS:
+        text = f"Windows and judgements end at eight years; {child.name} is older: what is done is recorded."
+        return Reason("SEQ-6", text, (Quantity("age", months, "months", MOST_MONTHS),))
     text = f"Its window is {level.from_months} to {level.to_months} months; {child.name} is {months}."
     return Reason("SEQ-6", text, (Quantity("age", months, "months", level.from_months, needed=True),))
 

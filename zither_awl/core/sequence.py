@@ -7,13 +7,13 @@ Source of the boxes: Leitner, So lernt man lernen, 1972, from memory; the days 1
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Collection, Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from itertools import pairwise
 
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.values import RUNGS, Turn, Word, WordAnswer, WordSet
+from zither_awl.core.values import RUNGS, Said, Turn, Word, WordAnswer, WordSet
 
 REVIEW_DAYS = (1, 2, 4, 8, 16)
 BACK = 2
@@ -34,7 +34,8 @@ SMALL_MONTHS = 30
 class Standing:
     """How one word stands: its period, its box (0 to 5), and when it is due, None before it was ever recalled.
 
-    `shown_right`: right at "show me" since it last began anew.
+    `shown_right`: right at "show me" since it last began anew. `forgotten_at`: the box it was in when it was last
+    forgotten, while it is; it then comes back the next day.
     """
 
     word: Word
@@ -43,6 +44,7 @@ class Standing:
     due: date | None
     shown_right: int
     missed: bool
+    forgotten_at: int = 0
 
     @property
     def new(self) -> bool:
@@ -53,15 +55,19 @@ class Standing:
 def standing(word: Word, answers: Iterable[WordAnswer], said: date | None = None) -> Standing:
     """How a word stands after these answers to it, in the order they were given.
 
-    Only the last answer of a day at "what is this?" moves it on; a miss always moves it back at once. `said`: the day
-    an adult said the child knows it; it then begins as known, and is asked for when its days are over.
+    Only the last answer of a day at "what is this?" moves it on; a miss always moves it back at once, and it comes back
+    the next day. A word that was never named cannot be missed: asked for and not known, it is as new as before. `said`:
+    the day an adult said the child knows it; it then begins as known, and is asked for when its days are over.
     """
     period: Turn = "name" if said is None else "recall"
     box, right, missed = 0 if said is None else KNOWN_BOX, 0, False
     due: date | None = None if said is None else said + timedelta(days=REVIEW_DAYS[KNOWN_BOX - 1])
     moved: date | None = None
+    forgotten = 0
     for each in sorted((a for a in answers if a.word == word.key), key=lambda a: (a.at, a.turn)):
         day = each.local_day
+        if period == "name" and not each.right:
+            continue
         if each.turn == "name":
             period = "show" if period == "name" else period
         elif each.turn == "show":
@@ -69,14 +75,15 @@ def standing(word: Word, answers: Iterable[WordAnswer], said: date | None = None
             missed = missed or not each.right
             period = "recall" if right >= SHOWN_RIGHT else "show"
         elif each.turn == "recall" and each.right:
-            missed, period = False, "recall"
+            missed, period, forgotten = False, "recall", 0
             if moved != day:
                 box, moved = min(box + 1, len(REVIEW_DAYS)), day
                 due = day + timedelta(days=REVIEW_DAYS[box - 1])
         elif each.turn == "recall":
+            forgotten = box or forgotten
             box, right, period, missed, moved = max(0, box - BACK), 0, "show", True, None
-            due = day + timedelta(days=REVIEW_DAYS[max(box - 1, 0)])
-    return Standing(word, period, box, due, right, missed)
+            due = day + timedelta(days=REVIEW_DAYS[0])
+    return Standing(word, period, box, due, right, missed, forgotten)
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,32 +105,39 @@ class WordPlan:
 
 
 def three_period_plan(
-    words: WordSet, history: Sequence[WordAnswer], on: date, months: int = 36, said: Mapping[str, date] = {},
+    words: WordSet, history: Sequence[WordAnswer], on: date, months: int = 36, said: Mapping[str, date] = {}, *,
+    but: Collection[str] = (), language: str = "en",
 ) -> WordPlan:  # fmt: skip
     """Which words to take in the next lesson, in which period.
 
     Two words under 30 months, else three; a set in pairs takes two, and the pair before them again. First what was
     forgotten or is half learned, then what is due, then new ones in the order of the set: any number while nothing is
-    known yet, else at most one in three. Two that are kept apart never meet until both are known. Known words fill up.
-    `said`: the words an adult said are known, by the day it was said.
+    known yet, else at most one in three. Two that are kept apart, or were taken for one another, never meet until both
+    are known; then they are laid side by side, to compare. Known words fill up. `said`: the words an adult said are
+    known, by the day it was said. `but`: words the lesson has had already, when a child wants more.
     """
-    stand = [standing(w, history, said.get(w.key)) for w in words.words]
+    stand = [standing(w, history, said.get(w.key)) for w in words.words if w.key not in but]
+    mixed = mixed_up(words, history)
     most = 2 if words.in_pairs or months < SMALL_MONTHS else 3
     known = [s for s in stand if s.box > 0]
     new_left = most if not known else max(1, most // NEW_IN)
-    picks: list[Pick] = []
+    picks = _compared(mixed, stand, most, language)
+    taken = {p.standing.word.key for p in picks}
     apart: list[tuple[Word, Word]] = []
-    for each in sorted(stand, key=lambda s: _urgency(s, on)):
-        why = _why(each, on)
+    for each in sorted((s for s in stand if s.word.key not in taken), key=lambda s: _urgency(s, on)):
+        why = _why(each, on, language)
         if why is None or len(picks) >= most or (each.new and new_left == 0):
             continue
-        foe = _foe(each, [p.standing for p in picks], words)
+        foe = _foe(each, [p.standing for p in picks], words, mixed)
         if foe is not None:
             apart.append((each.word, foe.word))
             continue
         new_left -= each.new
         picks.append(Pick(each, why))
-    picks += _pair_before(words, picks, stand) if words.in_pairs else _filling(words, picks, known, most, on)
+    if words.in_pairs:
+        picks += _pair_before(words, picks, stand, language)
+    else:
+        picks += _filling(words, picks, known, most, mixed, language)
     coming = tuple((s.word, s.due) for s in sorted(stand, key=_by_due) if s.due and s.due > on)
     return WordPlan(tuple(picks), coming, tuple(apart))
 
@@ -143,9 +157,25 @@ def _urgency(each: Standing, on: date) -> tuple[int, date, str]:
     return (3 if each.new else 4, each.due or on, "")
 
 
-def _why(each: Standing, on: date) -> Reason | None:
+def _compared(mixed: Sequence[tuple[str, str]], stand: Sequence[Standing], most: int, language: str) -> list[Pick]:
+    """Two that were taken for one another and are both firm now: side by side, to compare."""
+    by_key = {s.word.key: s for s in stand}
+    for one, other in mixed:
+        pair = [by_key[key] for key in (one, other) if key in by_key]
+        if len(pair) == 2 <= most and min(s.box for s in pair) >= KNOWN_BOX:
+            names = " and ".join(s.word.label(language) for s in pair)
+            return [Pick(s, Reason("PRES-1", f"{names} were mixed up and are firm now: side by side, to compare."))
+                    for s in pair]  # fmt: skip
+    return []
+
+
+def _why(each: Standing, on: date, language: str) -> Reason | None:
     """Why a word is in today's lesson; None when it need not be."""
-    name = each.word.label("en")
+    name = each.word.label(language)
+    if each.forgotten_at > 1 and each.due is not None and each.due <= on:
+        usual = Quantity("days it would have waited", REVIEW_DAYS[each.forgotten_at - 1], "days")
+        text = f"{name} was forgotten: it comes back after a day, sooner than it would have."
+        return Reason("PRES-1", text, (usual,))
     if each.missed and (each.due is None or each.due <= on):
         return Reason("PRES-1", f"{name} slipped: back to “show me”, without a word about it.")
     if each.missed:
@@ -160,35 +190,38 @@ def _why(each: Standing, on: date) -> Reason | None:
     return None
 
 
-def _foe(each: Standing, picked: Sequence[Standing], words: WordSet) -> Standing | None:
+def _foe(each: Standing, picked: Sequence[Standing], words: WordSet,
+         mixed: Sequence[tuple[str, str]]) -> Standing | None:  # fmt: skip
     """A word already picked that this one must not meet yet."""
     for other in picked:
         pair = {each.word.key, other.word.key}
-        if any(set(p) == pair for p in words.apart) and min(each.box, other.box) < KNOWN_BOX:
+        if any(set(p) == pair for p in (*words.apart, *mixed)) and min(each.box, other.box) < KNOWN_BOX:
             return other
     return None
 
 
-def _pair_before(words: WordSet, picks: Sequence[Pick], stand: Sequence[Standing]) -> list[Pick]:
+def _pair_before(words: WordSet, picks: Sequence[Pick], stand: Sequence[Standing], language: str) -> list[Pick]:
     """In a set of pairs: the pair just before the first new one, again."""
     new = [words.words.index(p.standing.word) for p in picks if p.standing.new]
     if not new or min(new) < 2:
         return []
-    before = stand[min(new) - 2 : min(new)]
+    keys = {w.key for w in words.words[min(new) - 2 : min(new)]}
+    before = [s for s in stand if s.word.key in keys]
     taken = {p.standing.word.key for p in picks}
-    return [Pick(s, Reason("PRES-1", f"{s.word.label('en')} again, from the pair before."))
+    return [Pick(s, Reason("PRES-1", f"{s.word.label(language)} again, from the pair before."))
             for s in before if s.word.key not in taken and not s.new]  # fmt: skip
 
 
-def _filling(words: WordSet, picks: Sequence[Pick], known: Sequence[Standing], most: int, on: date) -> list[Pick]:
+def _filling(words: WordSet, picks: Sequence[Pick], known: Sequence[Standing], most: int,
+             mixed: Sequence[tuple[str, str]], language: str) -> list[Pick]:  # fmt: skip
     """Known words mixed in beside what is learned, so that most turns succeed; the longest unasked first."""
     if not picks or all(p.standing.box > 0 for p in picks):
         return []
     taken, found = [p.standing for p in picks], []
     for each in sorted(known, key=_by_due):
-        if len(taken) < most and each not in taken and not each.missed and _foe(each, taken, words) is None:
+        if len(taken) < most and each not in taken and not each.missed and _foe(each, taken, words, mixed) is None:
             taken.append(each)
-            found.append(Pick(each, Reason("PRES-1", f"{each.word.label('en')} is known: mixed in.")))
+            found.append(Pick(each, Reason("PRES-1", f"{each.word.label(language)} is known: mixed in.")))
     return found
 
 
@@ -285,6 +318,55 @@ def confusions(words: WordSet, history: Iterable[WordAnswer]) -> Confusions:
     return Confusions(keys, tuple(tuple(row) for row in counts))
 
 
+def mixed_up(words: WordSet, history: Iterable[WordAnswer], least: int = 2) -> tuple[tuple[str, str], ...]:
+    """Pairs taken for one another at least so often since they were last both recalled rightly on one day."""
+    told = sorted(history, key=lambda a: (a.at, a.turn))
+    right: dict[str, set[date]] = {}
+    for each in told:
+        if each.turn == "recall" and each.right:
+            right.setdefault(each.word, set()).add(each.local_day)
+    found = []
+    for one, other, _ in confusions(words, told).pairs(least):
+        both = right.get(one, set()) & right.get(other, set())
+        since = max(both, default=date.min)
+        late = [a for a in told if a.local_day > since and not a.right and {a.word, a.instead} == {one, other}]
+        if len(late) >= least:
+            found.append((one, other))
+    return tuple(found)
+
+
+ALL_MISSES = 3
+"""Asked once through: it ends kindly after so many in a row that are not known yet. Ours, no source."""
+
+
+@dataclass(frozen=True, slots=True)
+class Through:
+    """A set asked once through: what is asked next, and what came of it so far. `stop` says why to end here."""
+
+    word: Word | None
+    known: tuple[Word, ...]
+    not_yet: tuple[Word, ...]
+    left: int
+    stop: str = ""
+
+
+def once_through(words: WordSet, asked: Sequence[WordAnswer]) -> Through:
+    """What do they know? Each word of a set once, in its order, by "what is this?"; it counts as any other answer does.
+
+    `asked`: the answers of the lesson that is going on. It ends kindly after three in a row that are not known yet.
+    """
+    told = {a.word: a.right for a in asked if a.turn == "recall"}
+    known = tuple(w for w in words.words if told.get(w.key))
+    not_yet = tuple(w for w in words.words if told.get(w.key) is False)
+    left = [w for w in words.words if w.key not in told]
+    in_order = [a.right for a in asked if a.turn == "recall"]
+    if len(in_order) >= ALL_MISSES and left and not any(in_order[-ALL_MISSES:]):
+        return Through(None, known, not_yet, len(left), "Enough for today: stop here, while it is still a pleasure.")
+    if not left:
+        return Through(None, known, not_yet, 0, "Each was asked once. Put them back together.")
+    return Through(left[0], known, not_yet, len(left))
+
+
 @dataclass(frozen=True, slots=True)
 class Rung:
     """One rung of a quantity: right how often of how many tries, and whether it is firm."""
@@ -337,3 +419,20 @@ def lesson_since(history: Iterable[WordAnswer], now: datetime) -> tuple[WordAnsw
         if b.at - a.at > LESSON_GAP:
             start = n
     return tuple(found[start:])
+
+
+def proved(sets: Iterable[WordSet], answers: Iterable[WordAnswer], said: Iterable[Said]) -> Iterator[Said]:
+    """The levels of cards that children know by their words: every word of the set was pointed to often enough.
+
+    Where an adult said something of the level, that stands.
+    """
+    told: dict[tuple[int, str], list[WordAnswer]] = {}
+    for each in answers:
+        told.setdefault((each.child_id, each.set_key), []).append(each)
+    spoken = {(s.child_id, s.key, s.level) for s in said}
+    for words in sets:
+        for (child_id, key), own in told.items():
+            if key == words.key and all(standing(w, own).period == "recall" for w in words.words):
+                on = max(a.local_day for a in own)
+                yield from (Said(child_id=child_id, key=card, level=level, answer="yes", on=on, concluded=True)
+                            for card, level in words.proves if (child_id, card, level) not in spoken)  # fmt: skip

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from typing import Literal
 
 from zither_awl.core.ages import corrected_months
@@ -15,8 +15,12 @@ from zither_awl.core.values import Child, Presentation, Tray
 Style = Literal["silent", "spoken", "together"]
 SILENT_FROM_MONTHS = 24
 """Silent presentations from this age, together before (PRES-2, SEQ-6). Common practice, no source."""
-OUTCOMES = ("watched", "worked with it", "left it")
-"""How a showing went, in words of our own."""
+OUTCOMES = ("watched", "tried", "worked with it", "left it")
+"""How a child met a showing, in words of our own."""
+MANNERS = ("careful", "hasty", "careless")
+"""How it went about it; effort is told, not neatness (PRES-3)."""
+PASSED_BY = ("watched", "left it")
+"""Whom it passed by: it is shown again to them, on another day."""
 
 OPENING: dict[Style, str] = {
     "silent": "Watch me, then it is your turn.", "spoken": "Watch me, then it is your turn.",
@@ -61,6 +65,31 @@ class Showings:
     due: tuple[Due, ...]
     waiting: tuple[Tray, ...]
     open: tuple[Tray, ...]
+
+
+AGAIN_DAYS, MOST_AGAIN = 14, 3
+"""Shown again within so many days, at most so often in all. Ours, no source."""
+
+
+def passed_by(
+    child: Child, out: Iterable[Tray], shown: Iterable[Presentation], worked: Mapping[int, date], on: date,
+) -> list[tuple[Tray, Reason]]:  # fmt: skip
+    """The trays whose last showing passed a child by: it watched only, or left it, and did not take it up since. Shown
+    again another day, a few times (PRES-3). `worked`: by tray, the last day the child worked with it."""
+    last: dict[int, list[Presentation]] = {}
+    for each in shown:
+        if each.child_id == child.id:
+            last.setdefault(each.tray_id, []).append(each)
+    found = []
+    for tray in out:
+        told = last.get(tray.id, [])
+        if not told or told[-1].outcome not in PASSED_BY or len(told) > MOST_AGAIN:
+            continue
+        day = told[-1].local_day
+        if day < on <= day + timedelta(days=AGAIN_DAYS) and worked.get(tray.id, date.min) < day:
+            how = "only watched" if told[-1].outcome == "watched" else "left it"
+            found.append((tray, Reason("PRES-3", f"{child.name} {how} when it was shown on {day:%d %B}: once more.")))
+    return found
 
 
 @dataclass(frozen=True, slots=True)

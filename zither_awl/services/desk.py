@@ -10,6 +10,7 @@ from pathlib import Path
 from threading import Event, RLock
 from typing import Any
 
+from zither_awl.catalogue.lesson_loader import shipped_words
 from zither_awl.core.days import local_day
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.house import House
@@ -179,7 +180,8 @@ _LOG_TABLES = {"episode", "episode_event", "morning", "morning_child", "sweep", 
 
 def _people(work: Store, _since: date) -> People:
     kept = work.people
-    return People(kept.household(), kept.adults(), kept.children(), work.damaged("child"), kept.said())
+    return People(kept.household(), kept.adults(), kept.children(), work.damaged("child"), kept.said(),
+                  kept.groups())
 
 
 def _room(work: Store, _since: date) -> Room:
@@ -198,8 +200,10 @@ def _catalogue(work: Store, _since: date) -> Catalogue:
 
 
 def _lessons(work: Store, since: date) -> Lessons:
-    kept = work.lessons
-    return Lessons(kept.own_sets(), kept.word_photos(), kept.own_routines(), kept.runs(since))
+    kept, home = work.lessons, work.home
+    return Lessons(kept.own_sets(), kept.word_photos(), home.own_routines(), home.runs(since), home.step_photos(),
+                   home.at_table(since), home.talks(since),
+                   kept.answers_in([s.key for s in shipped_words() if s.proves]))  # fmt: skip
 
 
 def _log(work: Store, since: date) -> Window:

@@ -8,15 +8,29 @@ from datetime import date
 from typing import Any, Protocol, TypeVar, cast
 from zoneinfo import ZoneInfo
 
+from zither_awl.catalogue.lesson_loader import shipped_words
 from zither_awl.core.absence import Absence
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.practice import Practice, practice_of
+from zither_awl.core.sequence import proved
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import Stock
-from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Episode, Household, Log, Placement, Tray, Unit
+from zither_awl.core.values import (
+    Adult,
+    Bin,
+    ChangeRecord,
+    Child,
+    Episode,
+    Household,
+    Log,
+    Placement,
+    Said,
+    Tray,
+    Unit,
+)
 from zither_awl.core.wishes import Aim
 from zither_awl.services.noticing import Answers, R, WeeksSeen, look_at
 from zither_awl.services.sections import Catalogue, Cupboard, HouseSettings, Lessons, People, Room, Sections, Weeks
@@ -214,14 +228,18 @@ class House:
         """The house as the judgements and the rotation see it."""
         return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
                      log=self.log, changes=self.changes, declined=self.weeks.declined,
-                     aims=(*self.weeks.aims, *self._theme_aims()), said=self.people.said, absences=self.absences,
-                     practice=self.practice)  # fmt: skip
+                     aims=(*self.weeks.aims, *self._theme_aims()), said=(*self.people.said, *self._proved()),
+                     absences=self.absences, practice=self.practice)  # fmt: skip
 
     def _theme_aims(self) -> Iterator[Aim]:
         """The words of the themes that were taken, as what their weeks are about."""
         for theme in self.weeks.themes:
             for word in dict.fromkeys((theme.name, *theme.words)) if theme.taken else ():
                 yield Aim(id=-theme.id, words=word, from_day=theme.from_day, until_day=theme.until_day)
+
+    def _proved(self) -> tuple[Said, ...]:
+        """The levels that children know because they point to every word of a set that proves them."""
+        return self.once("proved", lambda: tuple(proved(shipped_words(), self.lessons.proving, self.people.said)))
 
     @property
     def absences(self) -> tuple[Absence, ...]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from typing import Literal
 
@@ -24,11 +24,17 @@ from zither_awl.formats.paper import (
     ListPart,
     Lying,
     SetUpSheet,
+    SheetStep,
+    StepSheet,
     TrayCard,
     WordCard,
     WordSheet,
     bin_labels_pdf,
+    drawings,
+    pictures_pdf,
+    ring_cards_pdf,
     set_up_pdf,
+    steps_pdf,
     tray_cards_pdf,
     word_cards_pdf,
 )
@@ -37,9 +43,13 @@ from zither_awl.services import cupboard, make, today
 from zither_awl.services.catalogue import designs, taken
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.lessons import sets, word_set
+from zither_awl.services.routines import routine, routines
 from zither_awl.services.shelf import condition_of
 
-Kind = Literal["tray-cards", "bin-labels", "word-cards", "set-up-list"]
+Kind = Literal["tray-cards", "bin-labels", "word-cards", "ring-cards", "pictures", "routine", "routine-strip",
+               "set-up-list"]  # fmt: skip
+
+_WORDS = {"word-cards": word_cards_pdf, "ring-cards": ring_cards_pdf, "pictures": pictures_pdf}
 Languages = Literal["first", "second", "both"]
 MOST = 60
 """So many cards or labels at once."""
@@ -90,10 +100,15 @@ def _drawn(desk: Desk, order: Order, address: str) -> Document:
         labels = _labels(desk, order.ids, address)
         notes = (CODE if address else NO_CODE,)
         return Document("bin-labels.pdf", bin_labels_pdf(labels, order.paper), _signs(notes, [b.name for b in labels]))
-    if order.kind == "word-cards":
+    if order.kind in _WORDS:
         sheet = _words(desk, order)
         words = [text for c in sheet.cards for text in (c.word, c.other)]
-        return Document("word-cards.pdf", word_cards_pdf(sheet, order.paper), _signs(_pictures(sheet), words))
+        pdf = _WORDS[order.kind](sheet, order.paper)
+        return Document(f"{order.kind}.pdf", pdf, _signs(_pictures(sheet), words))
+    if order.kind in ("routine", "routine-strip"):
+        told = step_sheet(desk, order.key)
+        pdf = steps_pdf(told, order.paper, "fields" if order.kind == "routine" else "strip")
+        return Document(f"{order.kind}.pdf", pdf, _signs((), [s.text for s in told.steps]))
     return Document("set-up-list.pdf", set_up_pdf(set_up_sheet(desk), order.paper))
 
 
@@ -104,7 +119,7 @@ def _signs(notes: tuple[str, ...], texts: Sequence[str]) -> tuple[str, ...]:
 
 
 def _pictures(sheet: WordSheet) -> tuple[str, ...]:
-    bare = sum(card.picture is None for card in sheet.cards)
+    bare = sum(card.picture is None and not card.drawn for card in sheet.cards)
     if not bare:
         return ()
     return (f"{bare} of {len(sheet.cards)} words have no photograph yet: their card leaves room to draw or stick one.",)
@@ -223,7 +238,7 @@ def _words(desk: Desk, order: Order) -> WordSheet:
     cards = []
     for word in found.words:
         first, second = word.labels[0][1], dict(word.labels).get("es", "")
-        cards.append(_word(order, first, second, word.by, pictures.get(word.key)))
+        cards.append(replace(_word(order, first, second, word.by, pictures.get(word.key)), drawn=_drawing(word.key)))
     return WordSheet(found.name, tuple(cards))
 
 
@@ -231,6 +246,30 @@ def _word(order: Order, first: str, second: str, by: str, picture: bytes | None)
     """One card in the languages asked for; a word without a second label keeps its first."""
     shown = {"first": (first, ""), "second": (second or first, ""), "both": (first, second)}[order.languages]
     return WordCard(shown[0], shown[1], by, picture)
+
+
+def _drawing(word: str) -> str:
+    """The drawing of a word, if one is called so."""
+    return word if word in drawings.pictures() else ""
+
+
+def step_sheet(desk: Desk, key: str) -> StepSheet:
+    """A routine as it is printed: its photographs before its drawings. Raises: NotFound."""
+    house = desk.house()
+    found = routine(house, key)
+    kept = house.lessons.step_photos
+    who = {"child": "", "together": "together", "adult": "the adult"}
+    with desk.read() as work:
+        photos = {s.key: work.cupboard.photo(kept[key, s.key]) for s in found.steps if (key, s.key) in kept}
+    return StepSheet(found.name, tuple(
+        SheetStep(s.text, s.picture, photos.get(s.key), " · ".join(x for x in (
+            s.amount, who[s.who], f"if {s.only_if}" if s.only_if else "", minutes_text(s.timer_min)) if x), s.caution)
+        for s in found.steps))  # fmt: skip
+
+
+def minutes_text(minutes: float | None) -> str:
+    """A timer in words; nothing where there is none."""
+    return "" if minutes is None else f"{minutes:g} min"
 
 
 def set_up_sheet(desk: Desk) -> SetUpSheet:
@@ -269,7 +308,7 @@ class PaperChoice:
 
 
 def choices(desk: Desk) -> dict[str, list[PaperChoice]]:
-    """What can be printed: trays (those that stand first), bins, sets of words, and cards with their words."""
+    """What can be printed: trays (those that stand first), bins, routines, sets of words, cards with their words."""
     house = desk.house()
     standing = {p.tray.id for p in house.placements}
     trays = sorted(house.trays, key=lambda t: (t.id not in standing, t.name.casefold()))
@@ -279,6 +318,7 @@ def choices(desk: Desk) -> dict[str, list[PaperChoice]]:
                   for t in trays],
         "bins": [PaperChoice(c.bin.id, c.bin.name, c.bin.place) for c in checks],
         "words": [PaperChoice(f"set:{s.key}", s.name, counted(len(s.words), "word")) for s in sets(house)],
+        "routines": [PaperChoice(r.key, r.name, counted(len(r.steps), "step")) for r in routines(house)],
         "cards": [PaperChoice(f"card:{d.key}", d.name, ", ".join(word for word, _ in d.words))
                   for d in sorted(taken(house), key=lambda d: d.name.casefold()) if d.words],
     }  # fmt: skip

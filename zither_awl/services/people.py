@@ -10,7 +10,7 @@ from zither_awl.core.ages import completed_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.practice import usual_practice
 from zither_awl.core.safety.permissions import ALLOWANCES, permission_of, why_not_allowed
-from zither_awl.core.values import MOST_MONTHS, Adult, Child, Household, Permission, PermissionKind
+from zither_awl.core.values import MOST_CHILD_MONTHS, Adult, Child, Household, Permission, PermissionKind
 from zither_awl.services.desk import Desk
 from zither_awl.services.rungs import relink_school
 from zither_awl.store import Store
@@ -69,7 +69,7 @@ def save_child(desk: Desk, child: Child, adult_id: int | None, *, version: int |
     """Add or change a child; a change of how it gets about is kept with today's date.
 
     A new child comes to every unit that is open to all. Raises: InvalidValue for a birth in the future or over
-    8 years ago; StaleWrite if it was saved since `version` was read.
+    12 years ago; StaleWrite if it was saved since `version` was read.
     """
     today = desk.today()
     _check_birth(child.born, today)
@@ -125,9 +125,9 @@ def _check_birth(born: date, today: date) -> None:
     if born > today:
         raise InvalidValue(FieldProblem("born", f"{born} is in the future.", "Check the year."))
     months = completed_months(born, today)
-    if months > MOST_MONTHS:
-        hint = "Zither Awl is for children up to 8 years. Check the year."
-        raise InvalidValue(FieldProblem("born", f"makes {months // 12} years; the limit is 8 years.", hint))
+    if months > MOST_CHILD_MONTHS:
+        hint = "Children up to 12 years are recorded. Check the year."
+        raise InvalidValue(FieldProblem("born", f"makes {months // 12} years; the limit is 12 years.", hint))
 
 
 def archive_child(desk: Desk, child_id: int, archived: bool, adult_id: int | None) -> None:

@@ -1,4 +1,4 @@
-"""Use cases of photographs: of finished trays, and of what words mean."""
+"""Use cases of photographs: of finished trays, of things, of what words mean, of steps of routines."""
 
 from __future__ import annotations
 
@@ -8,6 +8,7 @@ from zither_awl.core.errors import NotFound
 from zither_awl.formats.photo import clean_photo
 from zither_awl.services.desk import Desk
 from zither_awl.services.lessons import word_set
+from zither_awl.services.routines import routine
 
 
 def add_photo(desk: Desk, tray_id: int, data: bytes, adult_id: int | None) -> None:
@@ -70,6 +71,32 @@ def _known_word(desk: Desk, set_key: str, word: str) -> None:
 def word_photo_of(desk: Desk, set_key: str, word: str) -> bytes:
     """The photograph of a word as JPEG. Raises: NotFound."""
     return _jpeg(desk, desk.house().lessons.word_photos.get((set_key, word)), word)
+
+
+def add_step_photo(desk: Desk, key: str, step: str, data: bytes, adult_id: int | None) -> None:
+    """Follow a step of a routine by a photograph, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
+    _known_step(desk, key, step)
+    jpeg = clean_photo(data)
+    with desk.write(adult_id, f"A photograph of the step {step}") as work:
+        work.home.save_step_photo(key, step, work.cupboard.add_photo(jpeg))
+
+
+def drop_step_photo(desk: Desk, key: str, step: str, adult_id: int | None) -> None:
+    """Follow a step by its drawing again."""
+    _known_step(desk, key, step)
+    with desk.write(adult_id, f"No photograph of the step {step}") as work:
+        work.home.save_step_photo(key, step, None)
+
+
+def _known_step(desk: Desk, key: str, step: str) -> None:
+    found = routine(desk.house(), key)
+    if found.step(step) is None:
+        raise NotFound(f"{found.name} has no step {step!r}.")
+
+
+def step_photo_of(desk: Desk, key: str, step: str) -> bytes:
+    """The photograph of a step as JPEG. Raises: NotFound."""
+    return _jpeg(desk, desk.house().lessons.step_photos.get((key, step)), step)
 
 
 def photo_of(desk: Desk, tray_id: int) -> bytes:

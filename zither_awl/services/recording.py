@@ -13,10 +13,13 @@ from uuid import NAMESPACE_OID, uuid5
 from zither_awl.core import cycles
 from zither_awl.core.days import local_day
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.food import CUTS
 from zither_awl.core.happenings import KINDS, OF_WORK
 from zither_awl.core.happenings.routine import RUN
+from zither_awl.core.happenings.talk import TALK
 from zither_awl.core.merge import REACH
 from zither_awl.core.settling import Around, settled
+from zither_awl.core.showing import MANNERS
 from zither_awl.core.values import (
     ANSWERS,
     EVENT_SCHEMA,
@@ -27,11 +30,15 @@ from zither_awl.core.values import (
     Sent,
     StepDone,
     Sweep,
+    TableEvent,
+    Talk,
+    TalkWord,
     Turn,
     WordAnswer,
     Work,
 )
-from zither_awl.services import lessons, routines
+from zither_awl.core.values.home import AtTable
+from zither_awl.services import lessons, routines, talks
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.journal import incident
 from zither_awl.store import RECOVERABLE, Store
@@ -69,7 +76,13 @@ class DeviceItem:
     turn: str = ""
     right: bool = False
     run: str = ""
-    """For a routine: one of "begin", "invite", "step", "unstep", "end"; `episode_id` names this time through it."""
+    """What happened within a routine, a talk, or at the table; `episode_id` names this time through it."""
+    food: str = ""
+    cut: str = ""
+    manner: str = ""
+    """How a child worked with what was shown to it."""
+    words: str = ""
+    """The set of words the things of a talk are."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -222,26 +235,59 @@ def _check_own(item: DeviceItem, house: House) -> None:
         raise InvalidValue(FieldProblem("seen", "says neither all nor part."))
     if item.kind == "sweep":
         Sweep(key="", morning_id=0, at=item.at, states=tuple(item.states.items()))
-    if item.kind == "showed":
-        if item.child_id is None or item.tray_id is None:
-            raise InvalidValue(FieldProblem("tray_id", "and the child must be said of a showing."))
-        house.tray(item.tray_id)
-    if item.kind == "answer":
-        if item.child_id is None:
-            raise InvalidValue(FieldProblem("child_id", "must be said of an answer."))
-        lessons.check_answer(house, item.set_key, item.word, item.turn)
-    if item.kind == "routine":
-        _check_run(item, house)
+    check = _CHECKS.get(item.kind)
+    if check is not None:
+        check(item, house)
+
+
+def _check_showed(item: DeviceItem, house: House) -> None:
+    if item.child_id is None or item.tray_id is None:
+        raise InvalidValue(FieldProblem("tray_id", "and the child must be said of a showing."))
+    house.tray(item.tray_id)
+    if item.manner not in ("", *MANNERS):
+        raise InvalidValue(FieldProblem("manner", f"is {item.manner!r}; expected one of {', '.join(MANNERS)}."))
+
+
+def _check_answer(item: DeviceItem, house: House) -> None:
+    if item.child_id is None:
+        raise InvalidValue(FieldProblem("child_id", "must be said of an answer."))
+    lessons.check_answer(house, item.set_key, item.word, item.turn)
 
 
 def _check_run(item: DeviceItem, house: House) -> None:
     if item.run not in RUN or not item.episode_id:
         raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(RUN)}, of a named run."))
-    steps = routines.routine(house, item.set_key).steps
-    if item.run in ("step", "unstep") and item.word not in {s.key for s in steps}:
+    found = routines.routine(house, item.set_key)
+    if item.run in ("step", "unstep") and found.step(item.word) is None:
         raise InvalidValue(FieldProblem("word", f"is {item.word!r}, which is no step of {item.set_key}."))
+    if item.run == "branch" and item.word not in found.conditions:
+        raise InvalidValue(FieldProblem("word", f"is {item.word!r}, on which no step of {item.set_key} hangs."))
     if item.run == "invite" and (item.child_id is None or item.outcome not in ANSWERS):
         raise InvalidValue(FieldProblem("outcome", f"is {item.outcome!r}; expected one of {', '.join(ANSWERS)}."))
+
+
+def _check_table(item: DeviceItem, _house: House) -> None:
+    _at_table(item, None, date.min)
+    if item.cut not in ("", *CUTS):
+        raise InvalidValue(FieldProblem("cut", f"is {item.cut!r}; expected one of {', '.join(CUTS)}."))
+
+
+def _check_talk(item: DeviceItem, house: House) -> None:
+    if item.run not in TALK or not item.episode_id:
+        raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(TALK)}, of a named talk."))
+    talks.check(house, item.set_key, item.words, item.word if item.run in ("say", "unsay") else None, item.text)
+
+
+_CHECKS: Mapping[str, Callable[[DeviceItem, House], None]] = {
+    "showed": _check_showed, "answer": _check_answer, "routine": _check_run, "table": _check_table,
+    "talk": _check_talk,
+}  # fmt: skip
+
+
+def _at_table(item: DeviceItem, adult_id: int | None, day: date) -> TableEvent:
+    """What happened at the table. Raises: InvalidValue."""
+    return TableEvent(what=cast("AtTable", item.run), at=item.at, child_id=item.child_id, adult_id=adult_id,
+                      food=item.food, cut=item.cut, outcome=item.outcome, local_day=day)  # fmt: skip
 
 
 class _Taking:
@@ -299,10 +345,15 @@ class _Taking:
                 return self._answer(item)
             case "routine":
                 return self._run(item)
+            case "talk":
+                return self._talk(item)
+            case "table":
+                event = _at_table(item, self._adult_id, self._day(item.at))
+                return self._work.home.add_at_table(event, f"{item.device}:{item.sequence}")
             case _:
                 shown = Presentation(id=0, child_id=item.child_id or 0, tray_id=item.tray_id or 0, at=item.at,
                                      local_day=self._day(item.at), adult_id=self._adult_id,
-                                     outcome=item.outcome)  # fmt: skip
+                                     outcome=item.outcome, manner=item.manner)  # fmt: skip
                 return self._work.log.add_presentation(shown, f"{item.device}:{item.sequence}")[1]
 
     def _answer(self, item: DeviceItem) -> bool:
@@ -313,7 +364,7 @@ class _Taking:
 
     def _run(self, item: DeviceItem) -> bool:
         """Something within a routine; its beginning is known by whatever comes of it first."""
-        kept, key = self._work.lessons, item.episode_id
+        kept, key = self._work.home, item.episode_id
         new = kept.begin_run(key, item.set_key, item.at, self._day(item.at), self._adult_id)
         match item.run:
             case "invite":
@@ -323,8 +374,25 @@ class _Taking:
                 return kept.do_step(key, done) or new
             case "unstep":
                 kept.undo_step(key, item.word)
+            case "branch":
+                return kept.find_branch(key, item.word, item.right) or new
             case "end":
                 return kept.end_run(key, item.at) or new
+        return new
+
+    def _talk(self, item: DeviceItem) -> bool:
+        """Something within a talk; its beginning is known by whatever comes of it first."""
+        kept, key = self._work.home, item.episode_id
+        new = kept.begin_talk(Talk(key=key, talk=item.set_key, set_key=item.words, began=item.at,
+                                   adult_id=self._adult_id, local_day=self._day(item.at)))  # fmt: skip
+        word = TalkWord(thing=item.word, question=item.text, child_id=item.child_id)
+        match item.run:
+            case "say":
+                return kept.say_in_talk(key, word) or new
+            case "unsay":
+                return kept.unsay_in_talk(key, word) or new
+            case "end":
+                return kept.end_talk(key, item.at) or new
         return new
 
     def _day(self, at: datetime) -> date:

@@ -1,36 +1,42 @@
-"""Use cases of routines: which there are, running one, and the household's own."""
+"""Use cases of routines: which there are, running one, and writing them anew."""
 
 from __future__ import annotations
 
-import re
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, replace
+from datetime import date
 from typing import Any
 
 from zither_awl.catalogue.lesson_loader import routine_of, shipped_routines
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.routine import SnackStage, next_step, snack_table
+from zither_awl.core.routine import comes_round, next_step
 from zither_awl.core.values import Routine, RoutineRun, Step
 from zither_awl.core.words import own_key
 from zither_awl.services.desk import Desk, House
 
-SNACK = "snack"
 MOST_RUNS = 12
 
 
 @dataclass(frozen=True, slots=True)
 class RoutinesPage:
-    """Every routine, the runs that are open with their next step, the last that ended, and the snack table's stage."""
+    """Every routine, the runs that are open with their next step, and the last that ended."""
 
     routines: tuple[Routine, ...]
     open: tuple[tuple[RoutineRun, Step | None], ...]
     past: tuple[RoutineRun, ...]
-    snack: SnackStage
+    today: tuple[Routine, ...]
+    """Those that come round today and were not done yet."""
 
 
 def routines(house: House) -> tuple[Routine, ...]:
-    """Every routine: those that ship, and the household's own."""
-    return (*shipped_routines(), *(routine_of(data, own=True) for data in house.lessons.own_routines.values()))
+    """Every routine: those that ship, as the household wrote them where it did, and its own."""
+    def reckon() -> tuple[Routine, ...]:
+        own = house.lessons.own_routines
+        shipped = (routine_of(own[r.key], changed=True) if r.key in own else r for r in shipped_routines())
+        keys = {r.key for r in shipped_routines()}
+        return (*shipped, *(routine_of(data, own=True) for key, data in own.items() if key not in keys))
+
+    return house.once("routines", reckon)
 
 
 def routine(house: House, key: str) -> Routine:
@@ -47,40 +53,74 @@ def board(desk: Desk) -> RoutinesPage:
     known = {r.key: r for r in routines(house)}
     runs = [r for r in house.lessons.runs if r.routine in known]
     going = [r for r in runs if r.ended is None]
-    came = {child for r in runs if r.routine == SNACK for child, answer in r.invited if answer == "came"}
-    eaters = [c for c in house.children if not came or c.id in came]
     return RoutinesPage(
         routines=tuple(known.values()), open=tuple((r, next_step(known[r.routine], r)) for r in going),
         past=tuple(r for r in reversed(runs) if r.ended is not None)[:MOST_RUNS],
-        snack=snack_table(eaters, [r for r in runs if r.routine == SNACK], desk.today()),
+        today=tuple(due_on(house, desk.today())),
     )  # fmt: skip
 
 
-def save_routine(desk: Desk, key: str, name: str, invitation: str, lines: Sequence[str], adult_id: int | None) -> str:
-    """Keep a routine of the household's own, one step a line; "stir | 8 min" starts a timer. Returns its key.
+def due_on(house: House, day: date) -> Iterator[Routine]:
+    """The routines that come round on a day and were not ended on it yet."""
+    done = {r.routine for r in house.lessons.runs if r.local_day == day and r.ended is not None}
+    return (r for r in routines(house) if comes_round(r, day) and r.key not in done)
 
-    Raises: InvalidValue.
-    """
+
+def save_routine(desk: Desk, key: str, data: Mapping[str, Any], adult_id: int | None) -> str:
+    """Keep a routine: of the household's own (key "" for a new one), or one that ships, written anew. Steps without a
+    key are given one that stays. Returns its key. Raises: InvalidValue."""
     house = desk.house()
-    taken = [r.key for r in routines(house)]
-    kept = key or own_key(name, taken)
-    if kept in {r.key for r in shipped_routines()}:
-        raise InvalidValue(FieldProblem("key", "is a routine that ships.", "Write one of your own beside it."))
-    steps = [_step(line, n) for n, line in enumerate((line for line in lines if line.strip()), start=1)]
-    data = {"key": kept, "name": name, "invitation": invitation, "steps": steps}
-    routine_of(data, own=True)
-    with desk.write(adult_id, f"Wrote the routine {name}") as work:
-        work.lessons.save_routine(kept, data)
+    kept = key or own_key(str(data.get("name", "")), [r.key for r in routines(house)])
+    _check_adults(house, data.get("adults", ()))
+    steps = list(_keyed(data.get("steps", ())))
+    told = {**data, "key": kept, "steps": steps}
+    made = routine_of(told)
+    with desk.write(adult_id, f"Wrote the routine {made.name}") as work:
+        work.home.save_routine(kept, told)
     return kept
 
 
-_TIMED = re.compile(r"^(?P<text>.*?)\s*\|\s*(?P<minutes>\d+(?:[.,]\d+)?)\s*min\s*$")
+def _check_adults(house: House, adults: Any) -> None:
+    strange = [a for a in adults if a not in {each.id for each in house.adults}]
+    if strange:
+        raise InvalidValue(FieldProblem("adults", f"name {strange[0]}, who is no adult of the house."))
 
 
-def _step(line: str, number: int) -> Mapping[str, Any]:
-    timed = _TIMED.match(line)
-    text = (timed["text"] if timed else line).strip()
-    if not text or len(text) > 200:
-        raise InvalidValue(FieldProblem("steps", f"line {number} has no text, or more than 200 characters."))
-    timer = {"timer": float(timed["minutes"].replace(",", "."))} if timed else {}
-    return {"key": f"step-{number}", "text": text, **timer}
+def _keyed(steps: Any) -> Iterator[dict[str, Any]]:
+    """Each step with a key; what a step was called when it was done stays its name."""
+    taken = {str(s["key"]) for s in steps if s.get("key")}
+    for each in steps:
+        told = {name: value for name, value in each.items() if value not in ("", None, [])}
+        told["text"] = str(each.get("text", ""))
+        if not told.get("key"):
+            told["key"] = next(k for n in range(1, 100) if (k := f"step-{n}") not in taken)
+            taken.add(told["key"])
+        yield told
+
+
+def drop_routine(desk: Desk, key: str, adult_id: int | None) -> None:
+    """Take a routine of the household's own away; one that ships is as it ships again. Raises: NotFound,
+    InvalidValue while it is under way."""
+    house = desk.house()
+    found = routine(house, key)
+    if not (found.own or found.changed):
+        raise NotFound(f"{found.name} is as it ships: there is nothing to take away.")
+    if any(r.routine == key and r.ended is None for r in house.lessons.runs):
+        raise InvalidValue(FieldProblem("key", f"{found.name} is under way.", "End it first."))
+    with desk.write(adult_id, f"Took the routine {found.name} away" if found.own else f"{found.name} as it ships") as w:
+        w.home.drop_routine(key)
+
+
+def set_days(desk: Desk, key: str, weekdays: tuple[int, ...], adults: tuple[int, ...], adult_id: int | None) -> None:
+    """Say on which days of the week a routine comes round, and who sees to it. Raises: NotFound, InvalidValue."""
+    found = replace(routine(desk.house(), key), weekdays=weekdays, adults=adults)
+    save_routine(desk, key, data_of(found), adult_id)
+
+
+def data_of(found: Routine) -> dict[str, Any]:
+    """A routine as it is kept."""
+    steps = [{"key": s.key, "text": s.text, "picture": s.picture, "who": s.who, "timer": s.timer_min,
+              "amount": s.amount, "caution": s.caution, "source": s.source, "only_if": s.only_if, "piles": s.piles,
+              "kinds": list(s.kinds)} for s in found.steps]  # fmt: skip
+    return {"name": found.name, "invitation": found.invitation, "from_months": found.from_months,
+            "weekdays": list(found.weekdays), "adults": list(found.adults), "steps": steps}  # fmt: skip

@@ -18,12 +18,16 @@ from zither_awl.core.values import (
     ChangeRecord,
     Child,
     Declined,
+    Group,
     Household,
     RoutineRun,
     Rung,
     Said,
+    TableEvent,
+    Talk,
     Tray,
     Unit,
+    WordAnswer,
 )
 from zither_awl.core.weeks.arrivals import Arrival
 from zither_awl.core.weeks.theme import ByThen, Theme
@@ -44,6 +48,7 @@ class People:
     """What could not be read, a sentence each."""
     said: tuple[Said, ...] = ()
     """What adults said that children know."""
+    groups: tuple[Group, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,12 +87,18 @@ class Catalogue:
 
 @dataclass(frozen=True, slots=True)
 class Lessons:
-    """Sets of words and routines of the household's own, photographs of words, and the runs of the last weeks."""
+    """Sets of words and routines of the household's own, photographs of words and steps; and of the last weeks the
+    runs of routines, what happened at the snack table, and the talks."""
 
     own_sets: Mapping[str, Mapping[str, Any]]
     word_photos: Mapping[tuple[str, str], int]
     own_routines: Mapping[str, Mapping[str, Any]]
     runs: tuple[RoutineRun, ...]
+    step_photos: Mapping[tuple[str, str], int] = field(default_factory=dict)
+    at_table: tuple[TableEvent, ...] = ()
+    talks: tuple[Talk, ...] = ()
+    proving: tuple[WordAnswer, ...] = ()
+    """Answers to the sets that prove a level of a card."""
 
 
 @dataclass(frozen=True, slots=True)

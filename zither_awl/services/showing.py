@@ -5,11 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
+from zither_awl.catalogue.foods import food_of
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.food import Cut, Food, FoodFinding, check_food
 from zither_awl.core.ladders.bridge import EASED, beforehand
 from zither_awl.core.readiness import Readiness
+from zither_awl.core.reasons import Reason
 from zither_awl.core.shelf.fitness import suits
-from zither_awl.core.showing import Planned, Showings, Style, showings, style_for
+from zither_awl.core.showing import Planned, Showings, Style, passed_by, showings, style_for
 from zither_awl.core.trays.design import Design
 from zither_awl.core.trays.imagined import imagined_difficulty
 from zither_awl.core.values import Child, Presentation, Tray
@@ -33,6 +36,10 @@ class Script:
     suits: Readiness
     if_hard: tuple[str, ...]
     beforehand: tuple[str, ...]
+    others: tuple[Child, ...]
+    """For whom else the tray is meant: it may be shown to several."""
+    foods: tuple[FoodFinding, ...]
+    """What is known against the food on it, for this child."""
 
 
 def due(desk: Desk) -> tuple[Showings, ...]:
@@ -43,11 +50,20 @@ def due(desk: Desk) -> tuple[Showings, ...]:
         showings(
             child, [p.tray for p in sorted(house.placements, key=lambda p: p.spot) if child.id in p.tray.for_children],
             house.log.presentations, _today(house, child, today), planned(house),
-            [(tray, reason) for child_id, tray, reason in remedies if child_id == child.id], today,
+            _again(house, child, [(t, why) for child_id, t, why in remedies if child_id == child.id], today), today,
             not_yet=not_yet(house, child, today), resting={t.id: t for t in resting_trays(house)},
             next_steps=_next_steps(house, child, today), practice=house.practice,
         ) for child in house.children
     )  # fmt: skip
+
+
+def _again(house: House, child: Child, told: list[tuple[Tray, Reason]], today: date) -> list[tuple[Tray, Reason]]:
+    """What is shown again: by the signs, and what a showing passed the child by."""
+    worked = {v.tray_id: v.local_day for v in house.window.visits if v.child_id == child.id and v.tray_id is not None}
+    out = [p.tray for p in sorted(house.placements, key=lambda p: p.spot) if child.id in p.tray.for_children]
+    known = {tray.id for tray, _ in told}
+    passed = passed_by(child, out, house.log.presentations, worked, today)
+    return [*told, *((tray, why) for tray, why in passed if tray.id not in known)]
 
 
 def _next_steps(house: House, child: Child, today: date) -> dict[int, str]:
@@ -104,7 +120,28 @@ def script(desk: Desk, child_id: int, tray_id: int) -> Script:
     plan = next((p for p in planned(house) if (p.child_id, p.tray_id) == (child_id, tray_id)), None)
     return Script(child, tray, designs(house).get(tray.card.key), style_for(child, today), shown,
                   condition_of(house, tray, today), plan, suits(child, tray, house.judgements(today)),
-                  if_too_hard(house, child, tray, today), _done_beforehand(house, tray))  # fmt: skip
+                  if_too_hard(house, child, tray, today), _done_beforehand(house, tray),
+                  tuple(c for c in house.children if c.id != child_id and c.id in tray.for_children),
+                  foods_on(house, tray, child, today))  # fmt: skip
+
+
+PREPARED: Cut = "small"
+"""What a card with food prepares is cut by it: in small pieces, unless the work is to eat it whole."""
+
+
+def foods_on(house: House, tray: Tray, child: Child, today: date) -> tuple[FoodFinding, ...]:
+    """What is known against the food that lies on a tray, for a child: the same checks as at the table."""
+    design = designs(house).get(tray.card.key)
+    if design is None or "food" not in design.nature:
+        return ()
+    found = (food_of(content.component) for content in tray.contents)
+    told = dict.fromkeys(food for food in found if food is not None)
+    return tuple(f for food in told for f in check_food(food, _prepared(food), (child,), today) if f.severity != "note")
+
+
+def _prepared(food: Food) -> Cut:
+    """How a card prepares a food: the mildest cut it has."""
+    return food.cuts[0] if food.cuts[0] != "whole" else PREPARED
 
 
 def plan(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime
 from typing import Literal
 
@@ -12,16 +12,18 @@ from zither_awl.core.making import WHATS
 from zither_awl.core.reasons import Severity
 from zither_awl.core.rules import rule
 from zither_awl.core.showing import Showings
-from zither_awl.core.values import Child, Episode, Placement, Tray
+from zither_awl.core.values import Child, Episode, Placement, Routine, Tray
 from zither_awl.core.words import listed, sentence
-from zither_awl.services import rotation, showing
+from zither_awl.services import groups, lessons, rotation, routines, showing, table
 from zither_awl.services.catalogue import designs
 from zither_awl.services.cupboard import bins_of
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.from_weeks import FromWeeks, from_weeks
+from zither_awl.services.lessons import Waiting
 from zither_awl.services.making import open_marks
 from zither_awl.services.mending import forgotten
 from zither_awl.services.shelf import condition_of
+from zither_awl.services.table import TablePage
 from zither_awl.store.weeks import Task
 
 BEGINNING = datetime.min.replace(tzinfo=UTC)
@@ -61,6 +63,16 @@ class Missing:
 
 
 @dataclass(frozen=True, slots=True)
+class AtHome:
+    """What of the home's real work belongs on today: the routines that come round with who sees to them, the lessons
+    that wait for a child, and what goes on the snack table."""
+
+    routines: tuple[tuple[Routine, tuple[str, ...]], ...]
+    words: tuple[tuple[Child, Waiting], ...]
+    table: TablePage
+
+
+@dataclass(frozen=True, slots=True)
 class Page:
     """Everything Today shows."""
 
@@ -79,6 +91,7 @@ class Page:
     would_change: str
     seen_mornings: int
     weeks: tuple[FromWeeks, ...]
+    at_home: AtHome
 
 
 def page(desk: Desk) -> Page:
@@ -99,8 +112,40 @@ def page(desk: Desk) -> Page:
         to_show=showing.due(desk), complete=tuple(_missing(desk)), questions=forgotten(desk),
         change_waits=len(change.swaps or change.let_in), look_on=change.look_on or day,
         would_change=rotation.said(change),
-        seen_mornings=house.window.whole, weeks=from_weeks(house, day),
+        seen_mornings=house.window.whole, weeks=from_weeks(house, day), at_home=_at_home(desk, house, day),
     )  # fmt: skip
+
+
+def for_group(desk: Desk, group_id: int) -> Page:
+    """Today for one group: what is to be shown to its children and waits for them, no line that names another.
+
+    Raises: NotFound."""
+    whole, house = page(desk), desk.house()
+    own = {c.id for c in groups.children_of(house, group_id)}
+
+    def lines(told: tuple[Line, ...]) -> tuple[Line, ...]:
+        return tuple(t for t in told if not groups.names_another(house, f"{t.tray} {t.text}", own))
+
+    home = whole.at_home
+    laid = replace(home.table, eaters=tuple(c for c in home.table.eaters if c.id in own))
+    return replace(
+        whole, by_hand=lines(whole.by_hand), prepare=lines(whole.prepare), mind=lines(whole.mind),
+        new=lines(whole.new), to_show=tuple(s for s in whole.to_show if s.child.id in own),
+        complete=tuple(m for m in whole.complete if m.child.id in own),
+        questions=tuple(q for q in whole.questions if q.child_id in own),
+        tasks=tuple(t for t in whole.tasks if not groups.names_another(house, f"{t.text} {t.condition}", own)),
+        weeks=tuple(w for w in whole.weeks if not groups.names_another(house, w.text, own)),
+        would_change="" if groups.names_another(house, whole.would_change, own) else whole.would_change,
+        at_home=replace(home, words=tuple((c, w) for c, w in home.words if c.id in own), table=laid),
+    )  # fmt: skip
+
+
+def _at_home(desk: Desk, house: House, day: date) -> AtHome:
+    names = {a.id: a.name for a in house.adults}
+    due = tuple((r, tuple(names[a] for a in r.adults if a in names)) for r in routines.due_on(house, day))
+    words = tuple((child, w) for child in house.children if child.here_on(day)
+                  for w in lessons.waiting(desk, child.id))  # fmt: skip
+    return AtHome(due, words, table.page(desk))
 
 
 def _worn(house: House) -> list[Line]:

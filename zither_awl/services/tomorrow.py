@@ -10,6 +10,7 @@ from statistics import median
 from zither_awl.core.curve import typical_curve
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.reasons import Reason
+from zither_awl.core.routine import comes_round
 from zither_awl.core.tomorrow import Invitation, Kind, propose
 from zither_awl.core.values import Child, Routine, Tray, WordSet
 from zither_awl.core.words import counted
@@ -97,7 +98,7 @@ def _candidates(desk: Desk, house: House, child: Child, day: date, today: date) 
     yield from _from_bins(house, child, day, today, shown)
     yield from _words(desk, child)
     yield from _loved(house, child, today, shown)
-    yield from _real_work(house, child, today)
+    yield from _real_work(house, child, day, today)
 
 
 def _from_bins(house: House, child: Child, day: date, today: date, shown: set[int]) -> Iterator[Invitation]:
@@ -142,10 +143,11 @@ def _usually(minutes: Sequence[float]) -> int | None:
 
 
 def _words(desk: Desk, child: Child) -> Iterator[Invitation]:
-    for each in lessons.overview(desk, child.id):
-        if each.due and each.begun:
-            text = f"{counted(each.due, 'word is', 'words are')} due; five to seven minutes."
-            yield _lesson(each.words, Reason("PRES-1", text))
+    for each in lessons.waiting(desk, child.id):
+        text = f"{counted(each.due, 'word is', 'words are')} due; five to seven minutes."
+        if each.talked_on is not None:
+            text = f"Talked of on {each.talked_on:%d %B}: its words in three periods, on another day."
+        yield _lesson(each.words, Reason("PRES-1", text))
 
 
 def _lesson(words: WordSet, reason: Reason) -> Invitation:
@@ -165,13 +167,14 @@ def _loved(house: House, child: Child, today: date, shown: set[int]) -> Iterator
         yield _tray(house, "loved", tray, Reason("ROT-4", text, (), interest.reasons[0].evidence), today, child)
 
 
-def _real_work(house: House, child: Child, today: date) -> Iterator[Invitation]:
-    """Real work of the house, what was longest not done first."""
+def _real_work(house: House, child: Child, day: date, today: date) -> Iterator[Invitation]:
+    """Real work of the house: what comes round on the day, then what was longest not done."""
     months = house.judgements(today).months(child)
     last = {run.routine: run.local_day for run in house.lessons.runs}
     fitting = [r for r in routines.routines(house) if r.from_months <= months]
-    for each in sorted(fitting, key=lambda r: (last.get(r.key, date.min), r.name)):
-        yield _routine(house, each, Reason("TRAY-12", each.invitation or "Real work of the house."))
+    for each in sorted(fitting, key=lambda r: (not comes_round(r, day), last.get(r.key, date.min), r.name)):
+        text = f"It comes round on {day:%A}." if comes_round(each, day) else each.invitation
+        yield _routine(house, each, Reason("TRAY-12", text or "Real work of the house."))
 
 
 def _routine(house: House, routine: Routine, reason: Reason) -> Invitation:

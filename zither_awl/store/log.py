@@ -281,7 +281,7 @@ class LogKeeper:
         rows = self._session.scalars(select(PresentationRow).order_by(PresentationRow.at))
         return tuple(
             Presentation(id=r.id, child_id=r.child_id, tray_id=r.tray_id, at=r.at, again=r.again, adult_id=r.adult_id,
-                         outcome=r.outcome, local_day=r.local_day)
+                         outcome=r.outcome, manner=r.manner, local_day=r.local_day)
             for r in rows
         )
 
@@ -295,7 +295,8 @@ class LogKeeper:
         child_id, tray_id = shown.child_id, shown.tray_id
         again = self._session.scalar(select(p.id).where(p.child_id == child_id, p.tray_id == tray_id)) is not None
         self._session.add(p(child_id=child_id, tray_id=tray_id, at=shown.at, again=again, adult_id=shown.adult_id,
-                            outcome=shown.outcome, key=key, local_day=shown.local_day))  # fmt: skip
+                            outcome=shown.outcome, manner=shown.manner, key=key,
+                            local_day=shown.local_day))  # fmt: skip
         return again, True
 
     def _found(self, kind: Any, key: int, word: str) -> Any:

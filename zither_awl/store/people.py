@@ -12,9 +12,18 @@ from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
-from zither_awl.core.values import Adult, Child, Household, Measurement, Mobility, Permission, Said
+from zither_awl.core.values import Adult, Child, Group, Household, Measurement, Mobility, Permission, Said
 from zither_awl.store.damage import readable
-from zither_awl.store.models.people import AdultRow, ChildRow, HouseholdRow, MeasurementRow, PermissionRow, SaidRow
+from zither_awl.store.models.people import (
+    AdultRow,
+    ChildRow,
+    GroupChildRow,
+    GroupRow,
+    HouseholdRow,
+    MeasurementRow,
+    PermissionRow,
+    SaidRow,
+)
 
 
 class PeopleKeeper:
@@ -67,6 +76,45 @@ class PeopleKeeper:
         if row is None:
             raise NotFound(f"There is no adult {adult.id}.")
         row.minutes = list(adult.minutes)
+
+    def groups(self) -> tuple[Group, ...]:
+        """The groups of children, in the order they were made."""
+        members: defaultdict[int, set[int]] = defaultdict(set)
+        for row in self._session.scalars(select(GroupChildRow)):
+            members[row.group_id].add(row.child_id)
+        return tuple(Group(id=r.id, name=r.name, adults=frozenset(r.adults), children=frozenset(members[r.id]))
+                     for r in self._session.scalars(select(GroupRow).order_by(GroupRow.id)))  # fmt: skip
+
+    def save_group(self, group: Group) -> int:
+        """Insert (id 0) or update a group; a child leaves the group it was in. Returns its id. Raises: NotFound,
+        InvalidValue if the name is taken."""
+        g = GroupRow
+        if self._session.scalar(select(g.id).where(g.name == group.name, g.id != group.id)) is not None:
+            raise InvalidValue(FieldProblem("name", f"{group.name} is there already.", "Use another name."))
+        row = g() if group.id == 0 else self._session.get(g, group.id)
+        if row is None:
+            raise NotFound(f"There is no group {group.id}.")
+        row.name, row.adults = group.name, sorted(group.adults)
+        self._session.add(row)
+        self._session.flush()
+        for each in self._session.scalars(select(GroupChildRow).where(
+                (GroupChildRow.group_id == row.id) | GroupChildRow.child_id.in_(group.children))):  # fmt: skip
+            self._session.delete(each)
+        self._session.flush()
+        self._session.add_all(GroupChildRow(child_id=c, group_id=row.id) for c in sorted(group.children))
+        self._session.flush()
+        return row.id
+
+    def drop_group(self, group_id: int) -> None:
+        """Take a group away; its children stay. Raises: NotFound."""
+        row = self._session.get(GroupRow, group_id)
+        if row is None:
+            raise NotFound(f"There is no group {group_id}.")
+        for each in self._session.scalars(select(GroupChildRow).where(GroupChildRow.group_id == group_id)):
+            self._session.delete(each)
+        self._session.flush()
+        self._session.delete(row)
+        self._session.flush()
 
     def children(self) -> tuple[Child, ...]:
         """Every child, archived ones too, in the order they were added."""
@@ -130,9 +178,11 @@ class PeopleKeeper:
             raise InvalidValue(FieldProblem("name", f"{child.name} is there already.", "Use another name."))
         row = ChildRow(version=0) if child.id == 0 else self._row(child.id)
         row.version += 1
-        for name in ("name", "pattern", "born", "gestation_weeks", "sex", "mobility_since", "still_mouths", "archived"):
+        for name in ("name", "pattern", "born", "gestation_weeks", "sex", "mobility_since", "still_mouths", "archived",
+                     "language"):  # fmt: skip
             setattr(row, name, getattr(child, name))
         row.mobility, row.allergies, row.passions = child.mobility.value, list(child.allergies), list(child.passions)
+        row.comes = sorted(set(child.comes))
         self._session.add(row)
         self._session.flush()
         self._add_measurements(row.id, child)
@@ -173,5 +223,6 @@ def _child(row: ChildRow, measurements: tuple[Measurement, ...], permissions: tu
         id=row.id, name=row.name, pattern=row.pattern, born=row.born, gestation_weeks=row.gestation_weeks,
         sex=cast("Any", row.sex), mobility=Mobility(row.mobility), mobility_since=row.mobility_since,
         still_mouths=row.still_mouths, allergies=tuple(row.allergies), passions=tuple(row.passions),
+        language=row.language, comes=tuple(row.comes),
         permissions=permissions, measurements=measurements, archived=row.archived, version=row.version,
     )  # fmt: skip

@@ -15,12 +15,14 @@ from zither_awl.store.models.settings import SectionRow
 Section = Literal["people", "room", "cupboard", "catalogue", "lessons", "log", "weeks", "settings"]
 SECTIONS: tuple[Section, ...] = get_args(Section)
 TABLES: dict[Section, tuple[str, ...]] = {
-    "people": ("household", "adult", "child", "measurement", "permission", "said"),
+    "people": ("household", "adult", "child", "measurement", "permission", "said", "child_group",
+               "group_child"),
     "room": ("unit", "board", "unit_child", "aid_done"),
     "cupboard": ("bin", "component", "photo", "card", "card_follows", "tray", "tray_child", "content", "completed",
                  "making", "mark"),
     "catalogue": ("own_card", "card_choice", "tie"),
-    "lessons": ("word_set", "word_photo", "word_answer", "routine", "routine_run", "invitation", "step_done"),
+    "lessons": ("word_set", "word_photo", "word_answer", "routine", "step_photo", "routine_run", "run_branch",
+                "invitation", "step_done", "table_event", "talk", "talk_word"),
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
             "sweep_child", "kept_item"),
     "weeks": ("placement", "change", "task", "planned_showing", "aim", "invited", "theme", "theme_tray", "by_then",

@@ -20,6 +20,7 @@ from zither_awl.store.cupboard import CupboardKeeper
 from zither_awl.store.damage import noted
 from zither_awl.store.engine import WRITES, in_plain_words
 from zither_awl.store.history import History, Recorder
+from zither_awl.store.home import HomeKeeper
 from zither_awl.store.lessons import LessonsKeeper
 from zither_awl.store.log import LogKeeper
 from zither_awl.store.making import MakingKeeper
@@ -66,6 +67,7 @@ class Store:
         self.sent = SentKeeper(session)
         self.settings = SettingsKeeper(session)
         self.lessons = LessonsKeeper(session)
+        self.home = HomeKeeper(session)
         self.history = History(session)
 
     def damaged(self, *tables: str) -> tuple[str, ...]:

@@ -50,7 +50,8 @@ export const cardQuery = (key: string) => queryOptions({
   queryKey: ['catalogue', key], queryFn: () => answer(client.GET('/api/catalogue/{key}', { params: { path: { key } } })), enabled: key !== '',
 })
 export const paperChoicesQuery = queryOptions({ queryKey: ['paper-choices'], queryFn: () => answer(client.GET('/api/paper/choices')) })
-export type PaperOrder = { kind: 'tray-cards' | 'bin-labels' | 'word-cards' | 'set-up-list'; paper: 'A4' | 'Letter'; ids: string; key: string; languages: 'first' | 'second' | 'both' }
+export type PaperKind = 'tray-cards' | 'bin-labels' | 'word-cards' | 'set-up-list' | 'routine' | 'routine-strip' | 'ring-cards' | 'pictures'
+export type PaperOrder = { kind: PaperKind; paper: 'A4' | 'Letter'; ids: string; key: string; languages: 'first' | 'second' | 'both' }
 export const previewQuery = (order: PaperOrder, enabled: boolean) => queryOptions({
   queryKey: ['preview', order], queryFn: () => answer(client.GET('/api/paper/preview', { params: { query: order } })), enabled, placeholderData: keepPreviousData,
 })
@@ -129,7 +130,8 @@ export const recordQuery = (childId: number) => queryOptions({
   queryFn: () => answer(client.GET('/api/children/{child_id}/record', { params: { path: { child_id: childId } } })),
 })
 export const changeQuery = queryOptions({ queryKey: ['change'], queryFn: () => answer(client.GET('/api/change')) })
-export const todayQuery = queryOptions({ queryKey: ['today'], queryFn: () => answer(client.GET('/api/today')) })
+/** Today; for one group of children only what concerns it. */
+export const todayQuery = (group: number | null = null) => queryOptions({ queryKey: ['today', group], queryFn: () => answer(client.GET('/api/today', { params: { query: group === null ? {} : { group } } })) })
 export const homeQuery = queryOptions({ queryKey: ['home'], queryFn: () => answer(client.GET('/api/home')) })
 export const scriptQuery = (child: number, tray: number) => queryOptions({
   queryKey: ['script', child, tray],
@@ -142,11 +144,19 @@ export const morningQuery = (id: number | null) => queryOptions({
 export const setsQuery = (child: number) => queryOptions({
   queryKey: ['words', child], queryFn: () => answer(client.GET('/api/words/{child_id}', { params: { path: { child_id: child } } })), enabled: child > 0,
 })
-export const lessonQuery = (child: number, key: string, restless: boolean) => queryOptions({
-  queryKey: ['lesson', child, key, restless],
-  queryFn: () => answer(client.GET('/api/words/{child_id}/{key}', { params: { path: { child_id: child, key }, query: { restless } } })),
+export const lessonQuery = (child: number, key: string, restless: boolean, more: number) => queryOptions({
+  queryKey: ['lesson', child, key, restless, more],
+  queryFn: () => answer(client.GET('/api/words/{child_id}/{key}', { params: { path: { child_id: child, key }, query: { restless, more } } })),
   placeholderData: keepPreviousData,
 })
+export const groupsQuery = queryOptions({ queryKey: ['groups'], queryFn: () => answer(client.GET('/api/groups')) })
+export const tableQuery = queryOptions({ queryKey: ['table'], queryFn: () => answer(client.GET('/api/table')) })
+export const foodsQuery = queryOptions({ queryKey: ['table', 'foods'], queryFn: () => answer(client.GET('/api/table/foods')) })
+/** What is known against a food for those who eat today. */
+export const foodCheckQuery = (food: string, cut: string) => queryOptions({
+  queryKey: ['table', 'check', food, cut], queryFn: () => answer(client.GET('/api/table/check', { params: { query: { food, cut } } })), enabled: food !== '',
+})
+export const talksQuery = queryOptions({ queryKey: ['talks'], queryFn: () => answer(client.GET('/api/talks')) })
 export const routinesQuery = queryOptions({ queryKey: ['routines'], queryFn: () => answer(client.GET('/api/routines')) })
 export const historyQuery = queryOptions({ queryKey: ['history'], queryFn: () => answer(client.GET('/api/history')) })
 /** The morning may be an old answer, kept for when the program is away; the time is asked for anew or not known. */

@@ -41,6 +41,8 @@ export function foldMorning(open: Morning | null, last: Morning | null, unsent: 
   for (const each of unsent) {
     if (each.kind === 'begin' && !morning && !(before?.ended && Date.parse(each.at) <= Date.parse(before.ended)))
       morning = { id: 0, began: each.at, ended: null, seen: null, present: each.present ?? [], adult: '' }
+    else if (each.kind === 'begin' && morning && Date.parse(each.at) >= Date.parse(morning.began))
+      morning = { ...morning, present: [...new Set([...morning.present, ...(each.present ?? [])])] }
     if (each.kind === 'end' && morning && Date.parse(each.at) >= Date.parse(morning.began)) {
       before = { ...morning, ended: each.at, seen: each.seen ?? null }
       morning = null

@@ -946,6 +946,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The groups of children. */
+        get: operations["get__api_groups"];
+        put?: never;
+        /** Make a group, or change one; a child leaves the group it was in. */
+        post: operations["post__api_groups"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a group away; its children stay. */
+        delete: operations["delete__api_groups_{group_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heights": {
         parameters: {
             query?: never;
@@ -1926,12 +1961,47 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every routine, what is under way, what was done, and how the snack table stands. */
+        /** Every routine, what is under way, what was done, and what comes round today. */
         get: operations["get__api_routines"];
         put?: never;
-        /** Keep a routine of one's own. */
+        /** Keep a routine of one's own, or one that ships, written anew. */
         post: operations["post__api_routines"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a routine of one's own away; one that ships is as it ships again. */
+        delete: operations["delete__api_routines_{key}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{key}/steps/{step}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** The photograph a step is followed by: the bytes of a JPEG, PNG or WebP. */
+        put: operations["put__api_routines_{key}_steps_{step}_photo"];
+        post?: never;
+        /** Take the photograph off a step. */
+        delete: operations["delete__api_routines_{key}_steps_{step}_photo"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2220,6 +2290,108 @@ export interface paths {
         put?: never;
         /** Take in what a device wrote down, in its order, each item once; one that cannot be taken holds up no other. */
         post: operations["post__api_sync"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the snack table stands today. */
+        get: operations["get__api_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/table/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is known against a food in a cut for those who eat today. */
+        get: operations["get__api_table_check"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/table/foods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every food that is known, those that may be given to all who eat today first. */
+        get: operations["get__api_table_foods"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/table/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take the newest thing of today back. */
+        delete: operations["delete__api_table_last"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/talks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The talks there are, the one under way, those that were had, and what may come next. */
+        get: operations["get__api_talks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/talks/{key}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A photograph of a talk: the bytes of a JPEG, PNG or WebP. */
+        put: operations["put__api_talks_{key}_photo"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2561,7 +2733,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The set-up list, what to mind, what to show, what has to be asked. */
+        /** The set-up list, what to mind, what to show, what has to be asked; for one group only what concerns it. */
         get: operations["get__api_today"];
         put?: never;
         post?: never;
@@ -3434,6 +3606,34 @@ export interface components {
             /** Word */
             word: string | null;
         };
+        /** AtHomeOut */
+        AtHomeOut: {
+            /** Routines */
+            routines: components["schemas"]["RoutineTodayOut"][];
+            table: components["schemas"]["TableTodayOut"] | null;
+            /** Words */
+            words: components["schemas"]["WordsTodayOut"][];
+        };
+        /** AtTableOut */
+        AtTableOut: {
+            /** Adult */
+            adult: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Child Id */
+            child_id: number | null;
+            /** Cut */
+            cut: string;
+            /** Food */
+            food: string;
+            /** Outcome */
+            outcome: string;
+            /** What */
+            what: string;
+        };
         /**
          * AwayOut
          * @description Days of a calendar file, what kind they seem to be, and whether they are there already.
@@ -3804,6 +4004,16 @@ export interface components {
              * Format: date
              */
             turn_on: string;
+        };
+        /**
+         * BranchOut
+         * @description What was found of a condition that steps hang on.
+         */
+        BranchOut: {
+            /** Branch */
+            branch: string;
+            /** Holds */
+            holds: boolean;
         };
         /**
          * BridgeOut
@@ -4340,10 +4550,20 @@ export interface components {
              */
             born: string;
             /**
+             * Comes
+             * @default []
+             */
+            comes?: number[];
+            /**
              * Gestation Weeks
              * @default null
              */
             gestation_weeks?: number | null;
+            /**
+             * Language
+             * @default
+             */
+            language?: string;
             /**
              * Measurements
              * @default []
@@ -4401,10 +4621,14 @@ export interface components {
             born: string;
             /** Carry G */
             carry_g: number | null;
+            /** Comes */
+            comes: number[];
             /** Gestation Weeks */
             gestation_weeks: number | null;
             /** Id */
             id: number;
+            /** Language */
+            language: string;
             /** Later Mm */
             later_mm: number | null;
             /** Measurements */
@@ -5454,6 +5678,64 @@ export interface components {
             tray_id: number;
             why: components["schemas"]["ReasonOut"];
         };
+        /**
+         * FoodFindingOut
+         * @description What is known against a food for a child: "must" forbids it.
+         */
+        FoodFindingOut: {
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "must" | "should" | "note";
+            /** Source */
+            source: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FoodOut
+         * @description A food, its cuts as they are said, the cut all of today's eaters may have it in, if there is one, and what was
+         *     found.
+         */
+        FoodOut: {
+            /** Cut */
+            cut: string | null;
+            /** Cuts */
+            cuts: string[];
+            /** Found */
+            found: components["schemas"]["FoodFindingOut"][];
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * FoodQuery
+         * @description A food by its key or what somebody calls it; without a cut the first that may be.
+         */
+        FoodQuery: {
+            /**
+             * Cut
+             * @default
+             */
+            cut?: string;
+            /** Food */
+            food: string;
+        };
+        /** FoodsOut */
+        FoodsOut: {
+            /** Cuts */
+            cuts: {
+                [key: string]: string;
+            };
+            /** Foods */
+            foods: components["schemas"]["FoodOut"][];
+        };
         /** ForChildOut */
         ForChildOut: {
             /** Aids */
@@ -5467,6 +5749,8 @@ export interface components {
         ForEachOut: {
             /** Child */
             child: string;
+            /** Child Id */
+            child_id: number;
             /** Pieces */
             pieces: number;
         };
@@ -5568,6 +5852,48 @@ export interface components {
             /** Said */
             said: string;
             step: components["schemas"]["StepNamedOut"];
+        };
+        /**
+         * GroupIn
+         * @description A group; 0 for a new one.
+         */
+        GroupIn: {
+            /**
+             * Adults
+             * @default []
+             */
+            adults?: number[];
+            /**
+             * Children
+             * @default []
+             */
+            children?: number[];
+            /**
+             * Id
+             * @default 0
+             */
+            id?: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * GroupOut
+         * @description Children who are together, and the adults who know them.
+         */
+        GroupOut: {
+            /** Adults */
+            adults: number[];
+            /** Children */
+            children: number[];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /** GroupsOut */
+        GroupsOut: {
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
         };
         /** GrowthOut */
         GrowthOut: {
@@ -6019,7 +6345,7 @@ export interface components {
          */
         ItemsIn: {
             /** Items */
-            items: ((components["schemas"]["StartItemIn"] | components["schemas"]["RoundItemIn"] | components["schemas"]["BrokenItemIn"] | components["schemas"]["BackItemIn"] | components["schemas"]["HelpedItemIn"] | components["schemas"]["MendedItemIn"] | components["schemas"]["PartItemIn"] | components["schemas"]["DepthItemIn"] | components["schemas"]["NoteItemIn"] | components["schemas"]["FinishItemIn"] | components["schemas"]["StateItemIn"] | components["schemas"]["BeginItemIn"] | components["schemas"]["EndItemIn"] | components["schemas"]["SweepItemIn"] | components["schemas"]["ShowedItemIn"] | components["schemas"]["AnswerItemIn"] | components["schemas"]["RoutineItemIn"]) | components["schemas"]["NewerItemIn"])[];
+            items: ((components["schemas"]["StartItemIn"] | components["schemas"]["RoundItemIn"] | components["schemas"]["BrokenItemIn"] | components["schemas"]["BackItemIn"] | components["schemas"]["HelpedItemIn"] | components["schemas"]["MendedItemIn"] | components["schemas"]["PartItemIn"] | components["schemas"]["DepthItemIn"] | components["schemas"]["NoteItemIn"] | components["schemas"]["FinishItemIn"] | components["schemas"]["StateItemIn"] | components["schemas"]["BeginItemIn"] | components["schemas"]["EndItemIn"] | components["schemas"]["SweepItemIn"] | components["schemas"]["ShowedItemIn"] | components["schemas"]["AnswerItemIn"] | components["schemas"]["RoutineItemIn"] | components["schemas"]["TableItemIn"] | components["schemas"]["TalkItemIn"]) | components["schemas"]["NewerItemIn"])[];
         };
         /** JobOut */
         JobOut: {
@@ -6330,6 +6656,12 @@ export interface components {
             counts: number[][];
             /** Kept Apart */
             kept_apart: string[][];
+            /** Language */
+            language: string;
+            /** Mixed */
+            mixed: string[][];
+            /** More */
+            more: string[];
             /** Next Rung */
             next_rung: string | null;
             /** Next Word */
@@ -6342,13 +6674,20 @@ export interface components {
             source: string;
             /** Standings */
             standings: components["schemas"]["StandingOut"][];
+            through: components["schemas"]["ThroughOut"];
             words: components["schemas"]["WordSetOut"];
         };
         /**
          * LessonQuery
-         * @description `restless`: the child needs to move, so that every “show me” is from afar.
+         * @description `restless`: the child needs to move, so that every “show me” is from afar. `more`: how often it wanted the next
+         *     words.
          */
         LessonQuery: {
+            /**
+             * More
+             * @default 0
+             */
+            more?: number;
             /**
              * Restless
              * @default false
@@ -6757,6 +7096,18 @@ export interface components {
             tray_id?: number | null;
         };
         /**
+         * MetOut
+         * @description How a child met a food, time by time.
+         */
+        MetOut: {
+            /** Child Id */
+            child_id: number;
+            /** Food */
+            food: string;
+            /** Outcomes */
+            outcomes: string[];
+        };
+        /**
          * MinutesIn
          * @description Minutes of an adult on each day of the week, Monday first; none for as usual.
          */
@@ -7136,6 +7487,22 @@ export interface components {
             /** New */
             new: number;
         };
+        /** OnItOut */
+        OnItOut: {
+            /** By */
+            by: string;
+            /** Cut */
+            cut: string;
+            /** Food */
+            food: string;
+            /** Found */
+            found: components["schemas"]["FoodFindingOut"][];
+            /**
+             * Set At
+             * Format: date-time
+             */
+            set_at: string;
+        };
         /** OntoIn */
         OntoIn: {
             /** Id */
@@ -7162,7 +7529,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "tray-cards" | "bin-labels" | "word-cards" | "set-up-list";
+            kind: "tray-cards" | "bin-labels" | "word-cards" | "ring-cards" | "pictures" | "routine" | "routine-strip" | "set-up-list";
             /**
              * Languages
              * @default both
@@ -7227,7 +7594,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "tray-cards" | "bin-labels" | "word-cards" | "set-up-list";
+            kind: "tray-cards" | "bin-labels" | "word-cards" | "ring-cards" | "pictures" | "routine" | "routine-strip" | "set-up-list";
             /**
              * Languages
              * @default both
@@ -7267,6 +7634,8 @@ export interface components {
              * @enum {string}
              */
             paper: "A4" | "Letter";
+            /** Routines */
+            routines: components["schemas"]["ChoiceOut"][];
             /** Trays */
             trays: components["schemas"]["ChoiceOut"][];
             /** Words */
@@ -8050,9 +8419,19 @@ export interface components {
         };
         /**
          * RoutineIn
-         * @description A routine of one's own: a step a line; "let it rest | 40 min" starts a timer.
+         * @description A routine, written anew.
          */
         RoutineIn: {
+            /**
+             * Adults
+             * @default []
+             */
+            adults?: number[];
+            /**
+             * From Months
+             * @default 12
+             */
+            from_months?: number;
             /**
              * Invitation
              * @default
@@ -8066,7 +8445,12 @@ export interface components {
             /** Name */
             name: string;
             /** Steps */
-            steps: string[];
+            steps: components["schemas"]["StepIn"][];
+            /**
+             * Weekdays
+             * @default []
+             */
+            weekdays?: number[];
         };
         /**
          * RoutineItemIn
@@ -8106,6 +8490,11 @@ export interface components {
              */
             outcome?: string;
             /**
+             * Right
+             * @default false
+             */
+            right?: boolean;
+            /**
              * Run
              * @default
              */
@@ -8125,8 +8514,15 @@ export interface components {
              */
             word?: string;
         };
-        /** RoutineOut */
+        /**
+         * RoutineOut
+         * @description `changed`: it ships, and the household wrote it anew.
+         */
         RoutineOut: {
+            /** Adults */
+            adults: number[];
+            /** Changed */
+            changed: boolean;
             /** From Months */
             from_months: number;
             /** Invitation */
@@ -8139,16 +8535,36 @@ export interface components {
             own: boolean;
             /** Steps */
             steps: components["schemas"]["StepOut"][];
+            /** Weekdays */
+            weekdays: number[];
         };
-        /** RoutinesOut */
+        /**
+         * RoutinesOut
+         * @description `today`: the keys of those that come round today.
+         */
         RoutinesOut: {
             /** Open */
             open: components["schemas"]["RunOut"][];
             /** Past */
             past: components["schemas"]["RunOut"][];
+            /** Pictures */
+            pictures: string[];
             /** Routines */
             routines: components["schemas"]["RoutineOut"][];
-            snack: components["schemas"]["SnackOut"];
+            /** Today */
+            today: string[];
+        };
+        /**
+         * RoutineTodayOut
+         * @description A routine that comes round today, and who of the adults sees to it.
+         */
+        RoutineTodayOut: {
+            /** Adults */
+            adults: string[];
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /** RungOut */
         RungOut: {
@@ -8189,6 +8605,8 @@ export interface components {
              * Format: date-time
              */
             began: string;
+            /** Branches */
+            branches: components["schemas"]["BranchOut"][];
             /** Done */
             done: components["schemas"]["DoneStepOut"][];
             /** Ended */
@@ -8316,6 +8734,8 @@ export interface components {
             control: string;
             /** Expects */
             expects: string;
+            /** Foods */
+            foods: components["schemas"]["FoodFindingOut"][];
             /** Grid */
             grid: string[];
             /** If Hard */
@@ -8324,6 +8744,8 @@ export interface components {
             interest: string[];
             /** Invitation */
             invitation: string;
+            /** Lesson */
+            lesson: string;
             /** Manners */
             manners: components["schemas"]["MannerOut"][];
             /** Not Yet */
@@ -8350,8 +8772,14 @@ export interface components {
             tray_id: number;
             /** Waits */
             waits: components["schemas"]["ReasonOut"][];
+            /** Ways */
+            ways: string[];
             /** What If */
             what_if: components["schemas"]["WhatIfOut"][];
+            /** With Children */
+            with_children: components["schemas"]["WithOut"][];
+            /** Words */
+            words: string[];
         };
         /** SessionOut */
         SessionOut: {
@@ -8468,6 +8896,11 @@ export interface components {
              */
             kind: "showed";
             /**
+             * Manner
+             * @default
+             */
+            manner?: string;
+            /**
              * Monotonic Ms
              * @default null
              */
@@ -8520,6 +8953,8 @@ export interface components {
             at: string;
             /** Id */
             id: number;
+            /** Manner */
+            manner: string;
             /** Outcome */
             outcome: string;
         };
@@ -8531,21 +8966,6 @@ export interface components {
             /** Says */
             says: string;
             unit: components["schemas"]["UnitOut"];
-        };
-        /** SnackOut */
-        SnackOut: {
-            /** Cautions */
-            cautions: string[];
-            /** For Each */
-            for_each: components["schemas"]["ForEachOut"][];
-            /** In The Bowl */
-            in_the_bowl: number;
-            /** Name */
-            name: string;
-            /** Reasons */
-            reasons: components["schemas"]["ReasonOut"][];
-            /** What */
-            what: string;
         };
         /**
          * Softness
@@ -8832,6 +9252,66 @@ export interface components {
             /** Sequence */
             sequence: number;
         };
+        /**
+         * StepIn
+         * @description A step; "" for a key gives it one that stays.
+         */
+        StepIn: {
+            /**
+             * Amount
+             * @default
+             */
+            amount?: string;
+            /**
+             * Caution
+             * @default
+             */
+            caution?: string;
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds?: string[];
+            /**
+             * Only If
+             * @default
+             */
+            only_if?: string;
+            /**
+             * Picture
+             * @default
+             */
+            picture?: string;
+            /**
+             * Piles
+             * @default
+             * @enum {string}
+             */
+            piles?: "" | "by person" | "by kind";
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /** Text */
+            text: string;
+            /**
+             * Timer Min
+             * @default null
+             */
+            timer_min?: number | null;
+            /**
+             * Who
+             * @default child
+             * @enum {string}
+             */
+            who?: "child" | "together" | "adult";
+        };
         /** StepNamedOut */
         StepNamedOut: {
             /** Key */
@@ -8853,20 +9333,36 @@ export interface components {
         };
         /** StepOut */
         StepOut: {
+            /** Amount */
+            amount: string;
             /** Caution */
             caution: string;
             /** Key */
             key: string;
+            /** Kinds */
+            kinds: string[];
+            /** Only If */
+            only_if: string;
+            /** Photo */
+            photo: boolean;
             /** Picture */
             picture: string;
+            /**
+             * Piles
+             * @enum {string}
+             */
+            piles: "" | "by person" | "by kind";
             /** Source */
             source: string;
             /** Text */
             text: string;
             /** Timer Min */
             timer_min: number | null;
-            /** Who */
-            who: string;
+            /**
+             * Who
+             * @enum {string}
+             */
+            who: "child" | "together" | "adult";
         };
         /** StepQuery */
         StepQuery: {
@@ -9038,6 +9534,105 @@ export interface components {
             states: string[];
         };
         /**
+         * TableItemIn
+         * @description Written down by a device: the snack table.
+         */
+        TableItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /**
+             * Cut
+             * @default
+             */
+            cut?: string;
+            /** Device */
+            device: string;
+            /**
+             * Food
+             * @default
+             */
+            food?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "table";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /**
+             * Outcome
+             * @default
+             */
+            outcome?: string;
+            /**
+             * Run
+             * @default
+             */
+            run?: string;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+        };
+        /** TableOut */
+        TableOut: {
+            /** Eaters */
+            eaters: number[];
+            /** Empty At */
+            empty_at: string | null;
+            /** For Each */
+            for_each: components["schemas"]["ForEachOut"][];
+            /** In The Bowl */
+            in_the_bowl: number;
+            /** May Refill */
+            may_refill: boolean;
+            /** Met */
+            met: components["schemas"]["MetOut"][];
+            /** On It */
+            on_it: components["schemas"]["OnItOut"][];
+            /** Poured */
+            poured: string[];
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Refilled */
+            refilled: number;
+            /** Script */
+            script: string[];
+            /** Stage */
+            stage: string;
+            /** Tasted */
+            tasted: string[];
+            /** Today */
+            today: components["schemas"]["AtTableOut"][];
+            /** What */
+            what: string;
+        };
+        /**
+         * TableTodayOut
+         * @description What goes on the snack table: `on_it` once it was set.
+         */
+        TableTodayOut: {
+            /** In The Bowl */
+            in_the_bowl: number;
+            /** On It */
+            on_it: string[];
+            /** Stage */
+            stage: string;
+            /** What */
+            what: string;
+        };
+        /**
          * TakenOut
          * @description How many items were new, which were refused, and the time by the program's clock.
          */
@@ -9080,6 +9675,139 @@ export interface components {
              * @default
              */
             song?: string;
+        };
+        /**
+         * TalkItemIn
+         * @description Written down by a device: a talk.
+         */
+        TalkItemIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "talk";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /**
+             * Run
+             * @default
+             */
+            run?: string;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Set Key
+             * @default
+             */
+            set_key?: string;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Word
+             * @default
+             */
+            word?: string;
+            /**
+             * Words
+             * @default
+             */
+            words?: string;
+        };
+        /**
+         * TalkNextOut
+         * @description What comes of a talk for a child: the words it does not know yet; whether labels to read are its time.
+         */
+        TalkNextOut: {
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** Labels */
+            labels: boolean;
+            /** Words */
+            words: string[];
+        };
+        /** TalkOut */
+        TalkOut: {
+            /** Adult */
+            adult: string;
+            /**
+             * Began
+             * Format: date-time
+             */
+            began: string;
+            /** Ended */
+            ended: string | null;
+            /** Key */
+            key: string;
+            /** Next */
+            next: components["schemas"]["TalkNextOut"][];
+            /** Photo */
+            photo: boolean;
+            /** Said */
+            said: components["schemas"]["TalkWordOut"][];
+            set: components["schemas"]["WordSetOut"];
+            /** Talk */
+            talk: string;
+        };
+        /** TalkPlanOut */
+        TalkPlanOut: {
+            /** Caution */
+            caution: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Questions */
+            questions: string[];
+            /** Then */
+            then: string[];
+            /** Words */
+            words: string;
+        };
+        /** TalksOut */
+        TalksOut: {
+            open: components["schemas"]["TalkOut"] | null;
+            /** Past */
+            past: components["schemas"]["TalkOut"][];
+            /** Plans */
+            plans: components["schemas"]["TalkPlanOut"][];
+            /** Sets */
+            sets: components["schemas"]["WordSetOut"][];
+        };
+        /** TalkWordOut */
+        TalkWordOut: {
+            /** Child Id */
+            child_id: number | null;
+            /** Question */
+            question: string;
+            /** Thing */
+            thing: string;
         };
         /** TaskOut */
         TaskOut: {
@@ -9453,6 +10181,22 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * ThroughOut
+         * @description The set asked once through: what is asked next, what came of it, and why to stop.
+         */
+        ThroughOut: {
+            /** Known */
+            known: string[];
+            /** Left */
+            left: number;
+            /** Not Yet */
+            not_yet: string[];
+            /** Stop */
+            stop: string;
+            /** Word */
+            word: string | null;
+        };
         /** TickAidIn */
         TickAidIn: {
             /** Child */
@@ -9521,6 +10265,7 @@ export interface components {
         };
         /** TodayOut */
         TodayOut: {
+            at_home: components["schemas"]["AtHomeOut"];
             /** By Hand */
             by_hand: components["schemas"]["LineOut"][];
             /** Change Waits */
@@ -9532,6 +10277,10 @@ export interface components {
              * Format: date
              */
             day: string;
+            /** Group */
+            group: number | null;
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
             /**
              * Look On
              * Format: date
@@ -9559,6 +10308,17 @@ export interface components {
             weeks: components["schemas"]["FromWeeksOut"][];
             /** Would Change */
             would_change: string;
+        };
+        /**
+         * TodayQuery
+         * @description `group`: one group of children only.
+         */
+        TodayQuery: {
+            /**
+             * Group
+             * @default null
+             */
+            group?: number | null;
         };
         /**
          * ToldIn
@@ -9976,6 +10736,8 @@ export interface components {
             children: components["schemas"]["ChildOut"][];
             /** Episodes */
             episodes: components["schemas"]["EpisodeOut"][];
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
             last: components["schemas"]["MorningOut"] | null;
             morning: components["schemas"]["MorningOut"] | null;
             /**
@@ -10257,6 +11019,21 @@ export interface components {
             toward?: string;
         };
         /**
+         * WithOut
+         * @description A child the same tray stands out for: it can be shown to several at once.
+         */
+        WithOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Pattern
+             * @enum {string}
+             */
+            pattern: "ring" | "dot" | "stripe" | "cross" | "chevron";
+        };
+        /**
          * WordOut
          * @description A word of the card, and the Spanish one.
          */
@@ -10340,6 +11117,24 @@ export interface components {
             day: string;
             /** Words */
             words: components["schemas"]["WordPairOut"][];
+        };
+        /**
+         * WordsTodayOut
+         * @description A lesson that waits for a child: so many words are due, or it was talked of.
+         */
+        WordsTodayOut: {
+            /** Child */
+            child: string;
+            /** Child Id */
+            child_id: number;
+            /** Due */
+            due: number;
+            /** Name */
+            name: string;
+            /** Set Key */
+            set_key: string;
+            /** Talked On */
+            talked_on: string | null;
         };
         /**
          * Work
@@ -12631,6 +13426,105 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    get__api_groups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupsOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_groups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_groups_{group_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     get__api_heights: {
         parameters: {
             query?: never;
@@ -14261,7 +15155,7 @@ export interface operations {
             query: {
                 ids?: string;
                 key?: string;
-                kind: "tray-cards" | "bin-labels" | "word-cards" | "set-up-list";
+                kind: "tray-cards" | "bin-labels" | "word-cards" | "ring-cards" | "pictures" | "routine" | "routine-strip" | "set-up-list";
                 languages?: "first" | "second" | "both";
                 paper?: "A4" | "Letter";
             };
@@ -14298,7 +15192,7 @@ export interface operations {
             query: {
                 ids?: string;
                 key?: string;
-                kind: "tray-cards" | "bin-labels" | "word-cards" | "set-up-list";
+                kind: "tray-cards" | "bin-labels" | "word-cards" | "ring-cards" | "pictures" | "routine" | "routine-strip" | "set-up-list";
                 languages?: "first" | "second" | "both";
                 page?: number;
                 paper?: "A4" | "Letter";
@@ -14336,7 +15230,7 @@ export interface operations {
             query: {
                 ids?: string;
                 key?: string;
-                kind: "tray-cards" | "bin-labels" | "word-cards" | "set-up-list";
+                kind: "tray-cards" | "bin-labels" | "word-cards" | "ring-cards" | "pictures" | "routine" | "routine-strip" | "set-up-list";
                 languages?: "first" | "second" | "both";
                 paper?: "A4" | "Letter";
             };
@@ -14749,6 +15643,107 @@ export interface operations {
                 "application/json": components["schemas"]["RoutineIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_routines_{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_routines_{key}_steps_{step}_photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_routines_{key}_steps_{step}_photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -15325,6 +16320,197 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_table_check: {
+        parameters: {
+            query: {
+                cut?: string;
+                food: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoodOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_table_foods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoodsOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    delete__api_table_last: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_talks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalksOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_talks_{key}_photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             400: components["responses"]["400"];
@@ -16165,7 +17351,9 @@ export interface operations {
     };
     get__api_today: {
         parameters: {
-            query?: never;
+            query?: {
+                group?: number | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -16982,6 +18170,7 @@ export interface operations {
     "get__api_words_{child_id}_{key}": {
         parameters: {
             query?: {
+                more?: number;
                 restless?: boolean;
             };
             header?: never;

@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from zither_awl.api.schemas.base import Day, ErrorOut, Flag, Id, In, Out, ReasonOut, SpotIn, SpotOut, Text
+from zither_awl.api.schemas.house import GroupOut
 from zither_awl.api.schemas.watch import EpisodeOut
 
 
@@ -153,7 +154,45 @@ class FromWeeksOut(Out):
     pressing: bool
 
 
+class RoutineTodayOut(Out):
+    """A routine that comes round today, and who of the adults sees to it."""
+
+    key: str
+    name: str
+    adults: list[str]
+
+
+class WordsTodayOut(Out):
+    """A lesson that waits for a child: so many words are due, or it was talked of."""
+
+    child_id: int
+    child: str
+    set_key: str
+    name: str
+    due: int
+    talked_on: dt.date | None
+
+
+class TableTodayOut(Out):
+    """What goes on the snack table: `on_it` once it was set."""
+
+    stage: str
+    what: str
+    in_the_bowl: int
+    on_it: list[str]
+
+
+class AtHomeOut(Out):
+    routines: list[RoutineTodayOut]
+    words: list[WordsTodayOut]
+    table: TableTodayOut | None
+
+
 class TodayOut(Out):
+    at_home: AtHomeOut
+    groups: list[GroupOut]
+    group: int | None
+    """The one group it is for; null for the whole house."""
     day: dt.date
     weeks: list[FromWeeksOut]
     tasks: list[TaskOut]

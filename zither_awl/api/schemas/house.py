@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Day, Flag, In, Out, Pattern, Text, Whole
+from zither_awl.api.schemas.base import Day, Flag, Id, In, Out, Pattern, Text, Whole
 from zither_awl.core.values import Mobility, PermissionKind
 
 
@@ -112,6 +112,10 @@ class ChildIn(In):
     still_mouths: Flag = False
     allergies: list[str] = []
     passions: Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=12)] = []
+    language: Annotated[str, Field(max_length=8)] = ""
+    """The one it is spoken to first; "" for the household's."""
+    comes: Annotated[list[Annotated[int, Field(ge=0, le=6), Whole]], Field(max_length=7)] = []
+    """The days it is here, 0 Monday to 6 Sunday; none for every day."""
     measurements: list[MeasurementIn] = []
     version: Annotated[int | None, Field(ge=1), Whole] = None
     """The one that was read; somebody else's later one is not overwritten."""
@@ -179,6 +183,8 @@ class ChildOut(Out):
     still_mouths: bool
     allergies: list[str]
     passions: list[str]
+    language: str
+    comes: list[int]
     permissions: list[PermissionOut]
     allowances: list[AllowanceOut]
     measurements: list[MeasurementOut]
@@ -188,6 +194,28 @@ class ChildOut(Out):
     reach: ReachOut | None
     carry_g: float | None
     later_mm: float | None
+
+
+class GroupOut(Out):
+    """Children who are together, and the adults who know them."""
+
+    id: int
+    name: str
+    children: list[int]
+    adults: list[int]
+
+
+class GroupsOut(Out):
+    groups: list[GroupOut]
+
+
+class GroupIn(In):
+    """A group; 0 for a new one."""
+
+    id: Annotated[int, Field(ge=0, le=2**31 - 1), Whole] = 0
+    name: Text
+    children: Annotated[list[Id], Field(max_length=40)] = []
+    adults: Annotated[list[Id], Field(max_length=12)] = []
 
 
 class ChildrenOut(Out):

@@ -46,6 +46,8 @@ _FIELDS: dict[str, Any] = {
     "outcome": (Annotated[str, Field(max_length=24)], ""), "set_key": (Annotated[str, Field(max_length=40)], ""),
     "word": (Annotated[str, Field(max_length=80)], ""), "turn": (Annotated[str, Field(max_length=24)], ""),
     "right": (bool, False), "run": (Annotated[str, Field(max_length=8)], ""),
+    "food": (Annotated[str, Field(max_length=40)], ""), "cut": (Annotated[str, Field(max_length=16)], ""),
+    "manner": (Annotated[str, Field(max_length=12)], ""), "words": (Annotated[str, Field(max_length=40)], ""),
 }  # fmt: skip
 """How each field of an item is written; which kind carries which says core.happenings."""
 

@@ -1,4 +1,4 @@
-"""Models of words in three periods, and of routines."""
+"""Models of words in three periods."""
 
 from __future__ import annotations
 
@@ -89,6 +89,16 @@ class ConfusedOut(Out):
     times: int
 
 
+class ThroughOut(Out):
+    """The set asked once through: what is asked next, what came of it, and why to stop."""
+
+    word: str | None
+    known: list[str]
+    not_yet: list[str]
+    left: int
+    stop: str
+
+
 class LessonOut(Out):
     """`counts`: rows are the words asked, columns the words answered, the last column no answer."""
 
@@ -106,6 +116,13 @@ class LessonOut(Out):
     next_rung: str | None
     rungs: list[RungsOut]
     source: str
+    language: str
+    """The one the child is spoken to first."""
+    more: list[str]
+    """The words that come next when the child wants more."""
+    mixed: list[list[str]]
+    """Pairs taken for one another, not sorted out yet."""
+    through: ThroughOut
 
 
 class WordSetIn(In):
@@ -118,73 +135,3 @@ class WordSetIn(In):
     apart: Annotated[list[Line], Field(max_length=40)] = []
     by: Annotated[str, Field(max_length=120)] = ""
     in_pairs: Flag = False
-
-
-class StepOut(Out):
-    key: str
-    text: str
-    picture: str
-    who: str
-    timer_min: float | None
-    caution: str
-    source: str
-
-
-class RoutineOut(Out):
-    key: str
-    name: str
-    invitation: str
-    from_months: int
-    own: bool
-    steps: list[StepOut]
-
-
-class InvitedOut(Out):
-    child_id: int
-    answer: str
-
-
-class DoneStepOut(Out):
-    step: str
-    at: dt.datetime
-    child_id: int | None
-
-
-class RunOut(Out):
-    key: str
-    routine: str
-    began: dt.datetime
-    ended: dt.datetime | None
-    invited: list[InvitedOut]
-    done: list[DoneStepOut]
-    next: str | None
-
-
-class ForEachOut(Out):
-    child: str
-    pieces: int
-
-
-class SnackOut(Out):
-    name: str
-    what: str
-    for_each: list[ForEachOut]
-    in_the_bowl: int
-    cautions: list[str]
-    reasons: list[ReasonOut]
-
-
-class RoutinesOut(Out):
-    routines: list[RoutineOut]
-    open: list[RunOut]
-    past: list[RunOut]
-    snack: SnackOut
-
-
-class RoutineIn(In):
-    """A routine of one's own: a step a line; "let it rest | 40 min" starts a timer."""
-
-    key: Annotated[str, Field(max_length=40)] = ""
-    name: Annotated[str, Field(max_length=80)]
-    invitation: Annotated[str, Field(max_length=200)] = ""
-    steps: Annotated[list[Annotated[str, Field(max_length=240)]], Field(max_length=30)]

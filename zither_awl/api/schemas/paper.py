@@ -8,7 +8,8 @@ from pydantic import Field
 
 from zither_awl.api.schemas.base import Flag, Id, In, Out, Whole
 
-Kind = Literal["tray-cards", "bin-labels", "word-cards", "set-up-list"]
+Kind = Literal["tray-cards", "bin-labels", "word-cards", "ring-cards", "pictures", "routine", "routine-strip",
+               "set-up-list"]  # fmt: skip
 PaperName = Literal["A4", "Letter"]
 Grams = Annotated[float, Field(ge=-50_000, le=50_000, allow_inf_nan=False)]
 
@@ -51,6 +52,7 @@ class PaperChoicesOut(Out):
     bins: list[ChoiceOut]
     words: list[ChoiceOut]
     cards: list[ChoiceOut]
+    routines: list[ChoiceOut]
 
 
 class WeighingOut(Out):

@@ -7,7 +7,8 @@ from typing import Annotated
 
 from pydantic import Field
 
-from zither_awl.api.schemas.base import Day, Id, In, Out, ReasonOut
+from zither_awl.api.schemas.base import Day, Id, In, Out, Pattern, ReasonOut
+from zither_awl.api.schemas.table import FoodFindingOut
 
 
 class PlanShowingIn(In):
@@ -28,7 +29,16 @@ class ShownOut(Out):
     at: dt.datetime
     again: bool
     outcome: str
+    manner: str
     adult: str
+
+
+class WithOut(Out):
+    """A child the same tray stands out for: it can be shown to several at once."""
+
+    id: int
+    name: str
+    pattern: Pattern
 
 
 class MannerOut(Out):
@@ -68,6 +78,14 @@ class ScriptOut(Out):
     condition: str
     shown: list[ShownOut]
     outcomes: list[str]
+    ways: list[str]
+    """How a child may go about it."""
+    with_children: list[WithOut]
+    foods: list[FoodFindingOut]
+    """What is known against the food on it, for this child."""
+    words: list[str]
+    lesson: str
+    """The set its words are."""
     planned_id: int | None
     planned_day: dt.date | None
     waits: list[ReasonOut]

@@ -8,7 +8,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from zither_awl.api.schemas.base import Flag, Id, In, Instant, Out, ReasonOut, Text, Whole
-from zither_awl.api.schemas.house import ChildOut
+from zither_awl.api.schemas.house import ChildOut, GroupOut
 from zither_awl.core.values import Place, Work
 
 Uuid = Annotated[str, Field(min_length=8, max_length=36)]
@@ -239,6 +239,7 @@ class WatchOut(Out):
     spells: list[SpellOut]
     activities: list[str]
     phrases: list[str]
+    groups: list[GroupOut]
 
 
 class PartOut(Out):

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from flask import Blueprint
+from pydantic import BaseModel, Field
 
 from zither_awl.api.answers import episodes_out, named, reasons_out, spot_in, spot_out
 from zither_awl.api.context import adult_id, desk
+from zither_awl.api.home_answers import groups_out
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.change import (
     AcceptIn,
     AimIn,
     AimOut,
+    AtHomeOut,
     ChangeOut,
     ChoiceIn,
     DeclineIn,
@@ -21,13 +24,16 @@ from zither_awl.api.schemas.change import (
     NamedOut,
     OutNowOut,
     ReasonsOut,
+    RoutineTodayOut,
     ShowingOut,
     SwapOut,
+    TableTodayOut,
     TaskOut,
     TickIn,
     TodayOut,
     UnmarkedOut,
     WaitingOut,
+    WordsTodayOut,
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.rotation import Swap
@@ -38,6 +44,12 @@ from zither_awl.services.desk import House
 from zither_awl.services.rotation import ChosenSwap
 
 bp = Blueprint("change", __name__, url_prefix="/api")
+
+
+class TodayQuery(BaseModel):
+    """`group`: one group of children only."""
+
+    group: int | None = Field(None, ge=1, le=2**31 - 1)
 
 
 @bp.get("/change")
@@ -114,11 +126,13 @@ def why_not(tray_id: int) -> ReasonsOut:
 
 @bp.get("/today")
 @api.validate(resp=answers(HTTP_200=TodayOut), tags=["today"])
-def get_today() -> TodayOut:
-    """The set-up list, what to mind, what to show, what has to be asked."""
+def get_today(query: TodayQuery) -> TodayOut:
+    """The set-up list, what to mind, what to show, what has to be asked; for one group only what concerns it."""
     at = desk()
-    page = today.page(at)
+    page = today.page(at) if query.group is None else today.for_group(at, query.group)
     return TodayOut(
+        at_home=_at_home(page.at_home), groups=groups_out(at.house()) if query.group is None else [],
+        group=query.group,
         day=page.day, weeks=[FromWeeksOut.model_validate(each) for each in page.weeks],
         tasks=[TaskOut.model_validate(t) for t in page.tasks],
         by_hand=[LineOut.model_validate(line) for line in page.by_hand],
@@ -133,6 +147,18 @@ def get_today() -> TodayOut:
         out=[OutNowOut(unit=unit, trays=list(trays)) for unit, trays in page.out if trays],
         questions=episodes_out(page.questions, at), change_waits=page.change_waits,
         look_on=page.look_on, would_change=page.would_change, seen_mornings=page.seen_mornings,
+    )  # fmt: skip
+
+
+def _at_home(told: today.AtHome) -> AtHomeOut:
+    table = told.table
+    used = bool(told.table.today.set or told.table.today.poured or table.stage.name != "water alone")
+    return AtHomeOut(
+        routines=[RoutineTodayOut(key=r.key, name=r.name, adults=list(names)) for r, names in told.routines],
+        words=[WordsTodayOut(child_id=c.id, child=c.name, set_key=w.words.key, name=w.words.name, due=w.due,
+                             talked_on=w.talked_on) for c, w in told.words],
+        table=TableTodayOut(stage=table.stage.name, what=table.stage.what, in_the_bowl=table.stage.in_the_bowl,
+                            on_it=[food.name for _, food, _ in table.on_it]) if table.eaters and used else None,
     )  # fmt: skip
 
 

@@ -38,7 +38,7 @@ def _child(json: ChildIn, child_id: int) -> Child:
         sex=json.sex, mobility=json.mobility or _latest(json, child_id),
         mobility_since=json.mobility_since, still_mouths=json.still_mouths,
         allergies=tuple(json.allergies), passions=tuple(w.strip() for w in json.passions if w.strip()),
-        measurements=measured,
+        language=json.language, comes=tuple(json.comes), measurements=measured,
     )  # fmt: skip
 
 

@@ -3,29 +3,28 @@
 from __future__ import annotations
 
 from flask import Blueprint, Response, request, session
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from zither_awl.api.answers import reasons_out
 from zither_awl.api.context import adult_id, desk
+from zither_awl.api.home_answers import word_set_out
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.lessons import (
     AskOut,
     ConfusedOut,
     LessonOut,
-    LessonWordOut,
     PickOut,
     RungOut,
     RungsOut,
     SetLineOut,
     SetsOut,
     StandingOut,
+    ThroughOut,
     WordSetIn,
-    WordSetOut,
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.sequence import REVIEW_DAYS
-from zither_awl.core.values import WordSet
+from zither_awl.core.sequence import REVIEW_DAYS, Through
 from zither_awl.services import lessons, photos, removing
 
 bp = Blueprint("lessons", __name__, url_prefix="/api")
@@ -36,19 +35,24 @@ SOURCE = (
 
 
 class LessonQuery(BaseModel):
-    """`restless`: the child needs to move, so that every “show me” is from afar."""
+    """`restless`: the child needs to move, so that every “show me” is from afar. `more`: how often it wanted the next
+    words."""
 
     restless: bool = False
+    more: int = Field(0, ge=0, le=12)
 
 
 @bp.get("/words/<int:child_id>")
 @api.validate(resp=answers(HTTP_200=SetsOut), tags=["words"])
 def get_sets(child_id: int) -> SetsOut:
     """Every set of words for a child, what is due first."""
-    at = desk()
+    at, house = desk(), desk().house()
+    child = house.child(child_id)
+    language = lessons.language_of(house, child)
     return SetsOut(
-        child_id=child_id, child=at.house().child(child_id).name,
-        sets=[SetLineOut(words=_set(o.words), known=o.known, due=o.due, begun=o.begun, next_due=o.next_due)
+        child_id=child_id, child=child.name,
+        sets=[SetLineOut(words=word_set_out(house, o.words, language), known=o.known, due=o.due,
+                         begun=o.begun, next_due=o.next_due)
               for o in lessons.overview(at, child_id)],
     )  # fmt: skip
 
@@ -57,13 +61,14 @@ def get_sets(child_id: int) -> SetsOut:
 @api.validate(resp=answers(HTTP_200=LessonOut), tags=["words"])
 def get_lesson(child_id: int, key: str, query: LessonQuery) -> LessonOut:
     """The lesson as it stands: which words, why, what to ask next, how each word stands."""
-    found = lessons.lesson(desk(), child_id, key, restless=query.restless)
+    found = lessons.lesson(desk(), child_id, key, restless=query.restless, more=query.more)
     ask, rung = found.ask, found.rung
     return LessonOut(
-        child_id=child_id, child=found.child.name, words=_set(found.words),
+        child_id=child_id, child=found.child.name,
+        words=word_set_out(desk().house(), found.words, found.language),
         picks=[PickOut(word=p.standing.word.key, period=p.standing.period, reason=reasons_out([p.reason])[0])
                for p in found.plan.picks],
-        kept_apart=[[a.label("en"), b.label("en")] for a, b in found.plan.kept_apart],
+        kept_apart=[[a.label(found.language), b.label(found.language)] for a, b in found.plan.kept_apart],
         ask=AskOut(turn=ask.turn, word=ask.word.key if ask.word else None, far=ask.far, stop=ask.stop),
         asked=len(found.asked),
         standings=[StandingOut(word=s.word.key, period=s.period, box=s.box, due=s.due, missed=s.missed)
@@ -72,18 +77,14 @@ def get_lesson(child_id: int, key: str, query: LessonQuery) -> LessonOut:
         confused=[ConfusedOut(one=a, other=b, times=n) for a, b, n in found.confused.pairs()],
         next_word=rung[0].key if rung else None, next_rung=rung[1] if rung else None,
         rungs=[RungsOut(word=w.key, rungs=[RungOut.model_validate(r) for r in row]) for w, row in found.rungs],
-        source=SOURCE,
+        source=SOURCE, language=found.language, more=[w.key for w in found.more],
+        mixed=[list(pair) for pair in found.mixed], through=_through(found.through),
     )  # fmt: skip
 
 
-def _set(words: WordSet) -> WordSetOut:
-    pictures = desk().house().lessons.word_photos
-    return WordSetOut(
-        key=words.key, name=words.name, kind=words.kind, in_pairs=words.in_pairs, own=words.own,
-        apart=[list(pair) for pair in words.apart], turns=list(words.turns),
-        words=[LessonWordOut(key=w.key, labels=dict(w.labels), by=w.by, photo=(words.key, w.key) in pictures)
-               for w in words.words],
-    )  # fmt: skip
+def _through(each: Through) -> ThroughOut:
+    return ThroughOut(word=each.word.key if each.word else None, known=[w.key for w in each.known],
+                      not_yet=[w.key for w in each.not_yet], left=each.left, stop=each.stop)  # fmt: skip
 
 
 @bp.post("/words")

@@ -53,7 +53,7 @@ def get_preview(query: OrderQuery) -> PreviewOut:
     """How many pages there will be, what is written on them, and what to know before they are printed."""
     made = _document(_order(query))
     wide, high = PAPERS[query.paper]
-    lies = query.kind == "tray-cards"
+    lies = query.kind in ("tray-cards", "routine-strip")
     return PreviewOut(name=made.name, pages=list(pages_of(made.pdf)), notes=list(made.notes),
                       width_mm=high if lies else wide, height_mm=wide if lies else high)  # fmt: skip
 

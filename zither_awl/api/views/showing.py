@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from typing import Any, cast
+
 from flask import Blueprint
 
 from zither_awl.api.answers import reasons_out
 from zither_awl.api.context import adult_id, desk
+from zither_awl.api.home_answers import found_out
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.showing import MannerOut, PlanShowingIn, ScriptOut, ShownOut, WhatIfOut
+from zither_awl.api.schemas.showing import MannerOut, PlanShowingIn, ScriptOut, ShownOut, WhatIfOut, WithOut
 from zither_awl.api.spec import answers, api
-from zither_awl.core.showing import MANNER, OPENING, OUTCOMES, WHAT_IF
+from zither_awl.core.showing import MANNER, MANNERS, OPENING, OUTCOMES, WHAT_IF
 from zither_awl.core.trays.script import script_of
 from zither_awl.services import removing, showing
 
@@ -35,9 +38,13 @@ def get_script(child_id: int, tray_id: int) -> ScriptOut:
         what_if=[WhatIfOut(what=a, then=b) for a, b in WHAT_IF], if_hard=list(found.if_hard),
         beforehand=list(found.beforehand),
         supervision=design.supervision if design else "none", condition=found.condition,
-        shown=[ShownOut(id=p.id, at=p.at, again=p.again, outcome=p.outcome, adult=adults.get(p.adult_id or 0, ""))
+        shown=[ShownOut(id=p.id, at=p.at, again=p.again, outcome=p.outcome, manner=p.manner,
+                        adult=adults.get(p.adult_id or 0, ""))
                for p in found.shown],
-        outcomes=list(OUTCOMES), planned_id=found.planned.id if found.planned else None,
+        outcomes=list(OUTCOMES), ways=list(MANNERS),
+        with_children=[WithOut(id=c.id, name=c.name, pattern=cast("Any", c.pattern)) for c in found.others],
+        foods=found_out(found.foods), words=[word for word, _ in design.words] if design else [],
+        lesson=f"card:{found.tray.card.key}", planned_id=found.planned.id if found.planned else None,
         planned_day=found.planned.day if found.planned else None,
         waits=reasons_out(found.suits.reasons) if not found.suits.now else [],
     )  # fmt: skip

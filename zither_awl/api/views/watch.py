@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 
 from zither_awl.api.answers import children_out, episodes_out, morning_out, swept_out
 from zither_awl.api.context import adult_id, desk
+from zither_awl.api.home_answers import groups_out
 from zither_awl.api.schemas.base import Day, DoneOut
 from zither_awl.api.schemas.items import ItemsIn, NewerItemIn, WrittenIn
 from zither_awl.api.schemas.watch import (
@@ -68,6 +69,7 @@ def get_watch() -> WatchOut:
         swept=swept_out(sweeping.swept(at, recording.open_morning(house)), house),
         spells=[SpellOut.model_validate(s) for s in board.spells],
         activities=list(board.activities), phrases=list(house.settings.phrases),
+        groups=groups_out(house),
     )  # fmt: skip
 
 

@@ -18,6 +18,8 @@ from zither_awl.core.happenings import (
     start,
     state,
     sweep,
+    table,
+    talk,
 )
 from zither_awl.core.happenings.kind import Counts, Kind
 
@@ -26,7 +28,7 @@ __all__ = ["KINDS", "OF_WORK", "Counts", "Kind"]
 KINDS: dict[str, Kind] = {
     module.KIND.name: module.KIND
     for module in (start, round, broken, back, helped, mended, part, depth, note, finish, state, begin, end, sweep,
-                   showed, answer, routine)
+                   showed, answer, routine, table, talk)
 }  # fmt: skip
 OF_WORK = frozenset(name for name, kind in KINDS.items() if kind.of == "work")
 """What happens within a piece of work."""

@@ -6,8 +6,9 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal, Protocol
 
-Of = Literal["work", "child", "cycle", "lesson", "routine"]
-"""What something happens to: a piece of work, a child that is not at work, a work cycle, a lesson, a routine."""
+Of = Literal["work", "child", "cycle", "lesson", "routine", "table", "talk"]
+"""What something happens to: a piece of work, a child that is not at work, a work cycle, a lesson, a routine, the snack
+table, a talk."""
 
 
 class Told(Protocol):

@@ -2,5 +2,5 @@
 
 from zither_awl.core.happenings.kind import Kind
 
-KIND = Kind(name="showed", words="shown", of="child", fields=("child_id", "tray_id", "outcome"),
+KIND = Kind(name="showed", words="shown", of="child", fields=("child_id", "tray_id", "outcome", "manner"),
             needed=("child_id", "tray_id"))  # fmt: skip

@@ -10,7 +10,9 @@ from zither_awl.core.things.shapes import Shape, Softness
 from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH, named, sized
 
 MOST_MONTHS = 96
-"""Children are up to eight years old."""
+"""Windows and judgements end at eight years."""
+MOST_CHILD_MONTHS = 144
+"""Children up to twelve are recorded: an older sister is part of the house."""
 
 AREAS = (
     "practical life", "sensorial", "language", "mathematics", "geography", "botany", "zoology",

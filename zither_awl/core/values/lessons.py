@@ -1,4 +1,4 @@
-"""Sets of words and quantities, what a child answered, and routines with their steps."""
+"""Sets of words and quantities, and what a child answered."""
 
 from __future__ import annotations
 
@@ -8,6 +8,7 @@ from typing import Literal
 
 from zither_awl.core.days import UNSAID, written_day
 from zither_awl.core.errors import Gathering
+from zither_awl.core.values.cupboard import Rung
 
 SetKind = Literal["words", "numerals", "colours", "sounds", "shapes", "quantities"]
 SET_KINDS: tuple[SetKind, ...] = ("words", "numerals", "colours", "sounds", "shapes", "quantities")
@@ -30,6 +31,10 @@ class Word:
         """The label in a language, or the first there is."""
         return dict(self.labels).get(language, self.labels[0][1] if self.labels else self.key)
 
+    def labels_for(self, language: str) -> tuple[tuple[str, str], ...]:
+        """Its labels, the one in a language first (PRES-7)."""
+        return tuple(sorted(self.labels, key=lambda each: each[0] != language))
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WordSet:
@@ -46,6 +51,8 @@ class WordSet:
     apart: tuple[tuple[str, str], ...] = ()
     in_pairs: bool = False
     own: bool = False
+    proves: tuple[Rung, ...] = ()
+    """Levels of cards that a child knows once it can point to every word of the set."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
@@ -86,74 +93,3 @@ class WordAnswer:
     def __post_init__(self) -> None:
         if self.local_day is UNSAID:
             object.__setattr__(self, "local_day", written_day(self.at))
-
-
-Doer = Literal["child", "together", "adult"]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Step:
-    """A step of a routine: who usually does it, a timer in minutes if one starts with it, and a caution."""
-
-    key: str
-    text: str
-    picture: str = ""
-    who: Doer = "child"
-    timer_min: float | None = None
-    caution: str = ""
-    source: str = ""
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Routine:
-    """Real work without a tray (TRAY-12): an invitation with steps, never an order."""
-
-    key: str
-    name: str
-    invitation: str
-    steps: tuple[Step, ...]
-    from_months: int = 12
-    own: bool = False
-
-    def __post_init__(self) -> None:
-        wrong = Gathering()
-        wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", "must have 1 to 80 characters.")
-        keys = [s.key for s in self.steps]
-        wrong.check(1 <= len(keys) <= 30, "steps", f"are {len(keys)}; a routine has 1 to 30.", "One step a line.")
-        wrong.check(len(set(keys)) == len(keys), "steps", "name one twice.")
-        for step in self.steps:
-            least = step.timer_min is None or 0 < step.timer_min <= 240
-            wrong.check(least, f"step {step.key}: timer", f"is {step.timer_min} min; expected up to 240.")
-        wrong.finish()
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class StepDone:
-    """A step that was done: when, by which child, by an adult alone if by none."""
-
-    step: str
-    at: datetime
-    child_id: int | None = None
-    adult_id: int | None = None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class RoutineRun:
-    """One time through a routine. `invited`: each child asked, and whether it came or would rather not."""
-
-    key: str
-    routine: str
-    began: datetime
-    ended: datetime | None = None
-    invited: tuple[tuple[int, str], ...] = ()
-    done: tuple[StepDone, ...] = ()
-    adult_id: int | None = None
-    local_day: date = UNSAID
-
-    def __post_init__(self) -> None:
-        if self.local_day is UNSAID:
-            object.__setattr__(self, "local_day", written_day(self.began))
-
-
-ANSWERS = ("came", "rather not")
-"""What a child said to an invitation. Neither is praised or blamed."""

@@ -179,7 +179,8 @@ class Visit:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Presentation:
-    """An adult showing a tray to a child, first or again. `local_day`: by the family's clocks."""
+    """An adult showing a tray to a child, first or again: how the child met it, and in what manner (core.showing).
+    `local_day`: by the family's clocks."""
 
     id: int
     child_id: int
@@ -188,6 +189,7 @@ class Presentation:
     again: bool = False
     adult_id: int | None = None
     outcome: str = ""
+    manner: str = ""
     local_day: date = UNSAID
 
     def __post_init__(self) -> None:

@@ -189,6 +189,10 @@ class Child:
     allergies: tuple[str, ...] = ()
     permissions: tuple[Permission, ...] = ()
     passions: tuple[str, ...] = ()
+    language: str = ""
+    """The language it is spoken to first, where it is not the household's; "" for the household's."""
+    comes: tuple[int, ...] = ()
+    """The days of the week it is here, 0 Monday to 6 Sunday; none for every day."""
     measurements: tuple[Measurement, ...] = ()
     archived: bool = False
     version: int = field(default=0, compare=False)
@@ -203,4 +207,25 @@ class Child:
         many = len(self.passions)
         wrong.check(many <= MOST_PASSIONS, "passions", f"has {many} words; the limit is {MOST_PASSIONS}.")
         wrong.check(all(0 < len(word) <= 40 for word in self.passions), "passions", "are words of 1 to 40 letters.")
+        wrong.check(all(0 <= day <= 6 for day in self.comes), "comes", "has days that are not 0 for Monday to 6.")
+        wrong.check(len(self.language) <= 8, "language", f"is {self.language!r}; expected a code like es.")
+        wrong.finish()
+
+    def here_on(self, day: date) -> bool:
+        """Whether it is usually here on a day, by the days it comes."""
+        return not self.comes or day.weekday() in self.comes
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Group:
+    """Children who are together, and the adults who know them, by id."""
+
+    id: int
+    name: str
+    children: frozenset[int] = frozenset()
+    adults: frozenset[int] = frozenset()
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        named(wrong, self.name)
         wrong.finish()

@@ -15,8 +15,22 @@ Command = tuple[str, tuple[float, ...]]
 @cache
 def forms() -> dict[str, tuple[tuple[Command, ...], ...]]:
     """Every form as its paths, each a row of commands."""
-    told = json.loads(files("zither_awl").joinpath("catalogue", "forms.json").read_text("utf-8"))
-    return {name: tuple(_commands(path) for _, path in paths) for name, paths in told.items()}
+    return {name: tuple(commands for _, commands in paths) for name, paths in _read("forms.json").items()}
+
+
+Inked = tuple[str, tuple[Command, ...]]
+"""A path and its ink: "line" and "none" are not filled, "dark" is."""
+
+
+@cache
+def pictures() -> dict[str, tuple[Inked, ...]]:
+    """Every drawing a step of a routine or a word can be followed by: those of steps, and the forms of things."""
+    return {**_read("forms.json"), **_read("pictures.json")}
+
+
+def _read(name: str) -> dict[str, tuple[Inked, ...]]:
+    told = json.loads(files("zither_awl").joinpath("catalogue", name).read_text("utf-8"))
+    return {name: tuple((ink, _commands(path)) for ink, path in paths) for name, paths in told.items()}
 
 
 def _commands(path: str) -> tuple[Command, ...]:

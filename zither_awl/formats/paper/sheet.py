@@ -8,7 +8,7 @@ from functools import lru_cache
 from importlib.resources import as_file, files
 from typing import Any, Literal
 
-from zither_awl.formats.paper.drawings import forms
+from zither_awl.formats.paper.drawings import Command, forms, pictures
 
 Paper = Literal["A4", "Letter", "label"]
 PAPERS: dict[str, tuple[float, float]] = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4), "label": (90.0, 62.0)}
@@ -153,19 +153,36 @@ class Sheets:
         if paths is None:
             return False
         self._pen(wide, 0.0)
+        for commands in paths:
+            self._canvas.drawPath(self._path(commands, x, y, width, height), stroke=1, fill=0)
+        return True
 
+    def picture(self, name: str, x: float, y: float, side: float, *, wide: float = 0.35) -> bool:
+        """A drawing a step or a word is followed by, in a square: white within its lines, so that what lies behind is
+        hidden, and grey where it is dark. Returns whether there is one of that name."""
+        paths = pictures().get(name)
+        if paths is None:
+            return False
+        self._pen(wide, 0.0)
+        self._canvas.saveState()
+        for ink, commands in paths:
+            self._canvas.setFillGray(0.45 if ink == "dark" else 0.88 if ink in ("sea", "leaf", "soft") else 1.0)
+            drawn = self._path(commands, x, y, side, side)
+            self._canvas.drawPath(drawn, stroke=1, fill=int(ink not in ("line", "none")))
+        self._canvas.restoreState()
+        return True
+
+    def _path(self, commands: tuple[Command, ...], x: float, y: float, width: float, height: float) -> Any:
         def at(numbers: tuple[float, ...]) -> list[float]:
             pairs = zip(numbers[::2], numbers[1::2], strict=True)
             return [each for a, b in pairs for each in ((x + a * width / 100) / POINT_MM,
                                                         (self.height - y - b * height / 100) / POINT_MM)]  # fmt: skip
 
-        for commands in paths:
-            path = self._canvas.beginPath()
-            draw = {"M": path.moveTo, "L": path.lineTo, "C": path.curveTo}
-            for letter, numbers in commands:
-                draw[letter](*at(numbers)) if letter != "Z" else path.close()
-            self._canvas.drawPath(path, stroke=1, fill=0)
-        return True
+        path = self._canvas.beginPath()
+        draw = {"M": path.moveTo, "L": path.lineTo, "C": path.curveTo}
+        for letter, numbers in commands:
+            draw[letter](*at(numbers)) if letter != "Z" else path.close()
+        return path
 
     def photo(self, x: float, y: float, width: float, height: float, jpeg: bytes) -> None:
         """A photograph as large as fits, in the middle of a rectangle."""

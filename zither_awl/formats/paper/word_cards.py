@@ -13,12 +13,14 @@ WORD_SIZES = (34.0, 28.0, 24.0, 20.0, 16.0, 13.0, 10.0)
 
 @dataclass(frozen=True, slots=True)
 class WordCard:
-    """A word: in one language or two, what its picture should show, and the picture if there is one (JPEG)."""
+    """A word: in one language or two, what its picture should show, and the picture: a photograph (JPEG), else the
+    drawing of a name."""
 
     word: str
     other: str = ""
     by: str = ""
     picture: bytes | None = None
+    drawn: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,13 +51,18 @@ def _cards(sheets: Sheets, card: WordCard, x: float, y: float) -> None:
     """The picture above, the word below; between them, and round them, where to cut."""
     sheets.cut_marks(x, y, WIDE_MM, PICTURE_MM + WORD_MM, long=2)
     sheets.line(x, y + PICTURE_MM, x + WIDE_MM, y + PICTURE_MM, dash=1.5)
-    _picture(sheets, card, x + 5, y + 5, WIDE_MM - 10, PICTURE_MM - 10)
+    draw_picture(sheets, card, x + 5, y + 5, WIDE_MM - 10, PICTURE_MM - 10)
     _word(sheets, card, x, y + PICTURE_MM, WIDE_MM, WORD_MM)
 
 
-def _picture(sheets: Sheets, card: WordCard, x: float, y: float, width: float, height: float) -> None:
+def draw_picture(sheets: Sheets, card: WordCard, x: float, y: float, width: float, height: float) -> None:
+    """The picture of a word in a rectangle, or the room to draw or stick one."""
     if card.picture is not None:
         sheets.photo(x, y, width, height, card.picture)
+        return
+    side = min(width, height)
+    left, top = x + (width - side) / 2, y + (height - side) / 2
+    if card.drawn and sheets.picture(card.drawn, left, top, side, wide=max(0.35, side / 160)):
         return
     sheets.box(x, y, width, height, wide=0.2, dash=1)
     said = f"Draw or stick on: {card.word}{f' ({card.by})' if card.by.strip() else ''}"
@@ -91,6 +98,5 @@ def _control(sheets: Sheets, sheet: WordSheet) -> None:
             y = MARGIN_MM + 4
         row, column = divmod(at % (2 * down), 2)
         left, top = x + column * cell_wide, y + row * (cell_high + 2)
-        _picture(sheets, WordCard(card.word, by=" ", picture=card.picture) if card.picture else card, left, top,
-                 cell_high, cell_high)  # fmt: skip
+        draw_picture(sheets, card, left, top, cell_high, cell_high)
         _word(sheets, card, left + cell_high, top, cell_wide - cell_high - 4, cell_high)

@@ -12,8 +12,9 @@ from zither_awl.core.absence import Absence
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.kinds import of_kind
 from zither_awl.core.things.shapes import Box
-from zither_awl.core.values import WordAnswer
-from zither_awl.core.values.lessons import StepDone, Turn
+from zither_awl.core.values import TableEvent, Talk, TalkWord, WordAnswer
+from zither_awl.core.values.home import StepDone
+from zither_awl.core.values.lessons import Turn
 from zither_awl.core.weeks.arrivals import Arrival
 from zither_awl.core.weeks.books import Book
 from zither_awl.core.weeks.plan import plan_theme
@@ -80,6 +81,7 @@ def plan(desk: Desk) -> None:
         _books(work, house, today)
         _around(work, house, today, monday)
         _lessons(work, house, today)
+        _at_home(work, house, today)
     asked = asked_of(desk.house(), WantedTheme(name="", key="winter-pond", from_day=monday + timedelta(days=7),
                                                until_day=monday + timedelta(days=20)), today)  # fmt: skip
     themes.keep_planned(desk, asked, plan_theme(asked.ask), None, "Five small ducks, with movements", None, None)
@@ -171,11 +173,44 @@ def _lessons(work: Store, house: House, today: date) -> None:
         for back in range(2, 36, every):
             at = datetime.combine(today - timedelta(days=back), time(11, 40), zone)
             run = str(UUID(int=rng.getrandbits(128)))
-            work.lessons.begin_run(run, key, at, today - timedelta(days=back), house.adults[0].id)
+            work.home.begin_run(run, key, at, today - timedelta(days=back), house.adults[0].id)
             for child in ("Anselm", "Wren"):
-                work.lessons.invite(run, children[child], "came" if rng.random() < 0.8 else "rather not")
+                work.home.invite(run, children[child], "came" if rng.random() < 0.8 else "rather not")
             for n, step in enumerate(routine.steps):
                 who = children["Anselm"] if step.who == "child" else None
-                work.lessons.do_step(run, StepDone(step=step.key, at=at + timedelta(minutes=2 * n), child_id=who,
+                work.home.do_step(run, StepDone(step=step.key, at=at + timedelta(minutes=2 * n), child_id=who,
                                                    adult_id=house.adults[0].id if who is None else None))  # fmt: skip
-            work.lessons.end_run(run, at + timedelta(minutes=2 * len(routine.steps)))
+            work.home.end_run(run, at + timedelta(minutes=2 * len(routine.steps)))
+
+
+def _at_home(work: Store, house: House, today: date) -> None:
+    """The snack table of some weeks, a talk of yesterday, and a routine that comes round."""
+    rng, zone = Random(SEED + 1), house.zone
+    children, adult = {c.name: c.id for c in house.children}, house.adults[0].id
+
+    def key() -> str:
+        return str(UUID(int=rng.getrandbits(128)))
+
+    def at(back: int, hour: int, minute: int) -> datetime:
+        return datetime.combine(today - timedelta(days=back), time(hour, minute), zone)
+
+    for back, child, outcome in ((20, "Wren", "spilled"), (19, "Wren", "well"), (17, "Anselm", "well"),
+                                 (16, "Wren", "well"), (15, "Anselm", "well")):  # fmt: skip
+        work.home.add_at_table(TableEvent(what="poured", at=at(back, 10, 20), child_id=children[child], adult_id=adult,
+                                          outcome=outcome), key())  # fmt: skip
+    for back, food, cut in ((9, "crackers", "whole"), (5, "oatcakes", "whole"), (2, "crackers", "whole")):
+        work.home.add_at_table(TableEvent(what="set", at=at(back, 9, 0), adult_id=adult, food=food, cut=cut), key())
+    for back, outcome in ((9, "looked"), (5, "touched"), (2, "tasted")):
+        work.home.add_at_table(TableEvent(what="tasted", at=at(back, 10, 5), child_id=children["Wren"], adult_id=adult,
+                                          food="kiwi", outcome=outcome), key())  # fmt: skip
+    told = Talk(key=key(), talk="fruit", set_key="fruit", began=at(1, 10, 30), adult_id=adult)
+    work.home.begin_talk(told)
+    for thing, question, who in (("apple", "its name", "Anselm"), ("apple", "seeds", "Anselm"),
+                                 ("pear", "its name", "Wren"), ("lemon", "smell", "Wren"),
+                                 ("lemon", "its name", None)):  # fmt: skip
+        work.home.say_in_talk(told.key, TalkWord(thing=thing, question=question,
+                                                 child_id=children[who] if who else None))  # fmt: skip
+    work.home.end_talk(told.key, at(1, 10, 45))
+    round_ = routines.data_of(routines.routine(house, "laundry")) | {"key": "laundry", "weekdays": [0, 3],
+                                                                      "adults": [adult]}  # fmt: skip
+    work.home.save_routine("laundry", round_)

@@ -1,4 +1,4 @@
-"""Words and routines."""
+"""Words, routines, the snack table, talks."""
 
 from __future__ import annotations
 
@@ -49,12 +49,23 @@ class WordAnswerRow(Base):
 
 
 class RoutineRow(Base):
-    """A routine of the household's own; its design is the steps."""
+    """A routine of the household's own, or one that ships and was written anew; its design is the steps."""
 
     __tablename__ = "routine"
     id: Mapped[int] = mapped_column(primary_key=True)
     key: Mapped[str] = mapped_column(String(40), unique=True)
     design: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class StepPhotoRow(Base):
+    """The photograph a step of a routine is followed by."""
+
+    __tablename__ = "step_photo"
+    __table_args__ = (UniqueConstraint("routine", "step"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    routine: Mapped[str] = mapped_column(String(40))
+    step: Mapped[str] = mapped_column(String(40))
+    photo_id: Mapped[int] = mapped_column(ForeignKey("photo.id"))
 
 
 class RoutineRunRow(Base):
@@ -87,3 +98,52 @@ class StepDoneRow(Base):
     at: Mapped[datetime] = mapped_column(Instant)
     child_id: Mapped[int | None] = child_key()
     adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+
+
+class RunBranchRow(Base):
+    """What was found of a condition that steps of a routine hang on."""
+
+    __tablename__ = "run_branch"
+    run_key: Mapped[str] = mapped_column(ForeignKey("routine_run.key", ondelete="CASCADE"), primary_key=True)
+    branch: Mapped[str] = mapped_column(String(60), primary_key=True)
+    holds: Mapped[bool]
+
+
+class TableEventRow(Base):
+    """Something at the snack table: it was set, a child poured, tried a food. The key is the device's."""
+
+    __tablename__ = "table_event"
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    what: Mapped[str] = mapped_column(String(8))
+    at: Mapped[datetime] = mapped_column(Instant)
+    local_day: Mapped[date] = mapped_column(index=True)
+    child_id: Mapped[int | None] = child_key()
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+    food: Mapped[str] = mapped_column(String(40))
+    cut: Mapped[str] = mapped_column(String(16))
+    outcome: Mapped[str] = mapped_column(String(16))
+
+
+class TalkRow(Base):
+    """One talk about things in a circle. The key is the device's."""
+
+    __tablename__ = "talk"
+    key: Mapped[str] = mapped_column(String(36), primary_key=True)
+    talk: Mapped[str] = mapped_column(String(40))
+    set_key: Mapped[str] = mapped_column(String(40))
+    began: Mapped[datetime] = mapped_column(Instant)
+    local_day: Mapped[date]
+    ended: Mapped[datetime | None] = mapped_column(Instant)
+    adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
+    photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id"))
+
+
+class TalkWordRow(Base):
+    """What was said of a thing in a talk, by a child, or by an adult where no child knew it."""
+
+    __tablename__ = "talk_word"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    talk_key: Mapped[str] = mapped_column(ForeignKey("talk.key", ondelete="CASCADE"), index=True)
+    child_id: Mapped[int | None] = child_key()
+    thing: Mapped[str] = mapped_column(Name)
+    question: Mapped[str] = mapped_column(String(40))

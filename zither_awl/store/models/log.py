@@ -123,6 +123,7 @@ class PresentationRow(Base):
     again: Mapped[bool]
     adult_id: Mapped[int | None] = mapped_column(ForeignKey("adult.id"))
     outcome: Mapped[str] = mapped_column(String(24))
+    manner: Mapped[str] = mapped_column(String(12))
     key: Mapped[str | None] = mapped_column(String(64), unique=True)
 
 

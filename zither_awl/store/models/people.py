@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 from typing import Any
 
-from sqlalchemy import JSON, String, UniqueConstraint
+from sqlalchemy import JSON, ForeignKey, String, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column
 
 from zither_awl.store.models.base import Base, Name, child_key
@@ -55,6 +55,8 @@ class ChildRow(Base):
     still_mouths: Mapped[bool]
     allergies: Mapped[list[str]] = mapped_column(JSON)
     passions: Mapped[list[str]] = mapped_column(JSON)
+    language: Mapped[str] = mapped_column(String(8))
+    comes: Mapped[list[int]] = mapped_column(JSON)
     archived: Mapped[bool]
     version: Mapped[int]
 
@@ -95,3 +97,20 @@ class MeasurementRow(Base):
     measured_on: Mapped[date]
     stature_mm: Mapped[float | None]
     mass_g: Mapped[float | None]
+
+
+class GroupRow(Base):
+    """Children who are together, and the adults (by id) who know them."""
+
+    __tablename__ = "child_group"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(Name, unique=True)
+    adults: Mapped[list[int]] = mapped_column(JSON)
+
+
+class GroupChildRow(Base):
+    """The group a child is in."""
+
+    __tablename__ = "group_child"
+    child_id: Mapped[int] = child_key(primary_key=True)
+    group_id: Mapped[int] = mapped_column(ForeignKey("child_group.id", ondelete="CASCADE"))

@@ -1,6 +1,6 @@
 import { RoutinesView } from '@/features/routines/RoutinesView'
-import { useChildren, useHouse } from '../session'
+import { useChildren, useHouse, useSession } from '../session'
 
 export function Page() {
-  return <RoutinesView people={useChildren()} zone={useHouse().zone} />
+  return <RoutinesView people={useChildren()} adults={useSession().session?.adults ?? []} zone={useHouse().zone} />
 }

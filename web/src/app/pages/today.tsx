@@ -1,3 +1,4 @@
+import { useSearchParams } from 'react-router'
 import { Questions } from '@/features/evening/Questions'
 import { TodayView } from '@/features/today/TodayView'
 import { Invited } from '@/features/tomorrow/Invited'
@@ -8,5 +9,9 @@ export function Page() {
   const { people, zone } = usePeople()
   const { today } = useHouse()
   const { session } = useSession()
-  return <TodayView zone={zone} before={<>{session?.looked_at ? <LeaveDemo /> : <GoOn />}<Invited today={today} /></>} questions={(day) => <Questions questions={day.questions} people={people} zone={zone} />} />
+  const [params, setParams] = useSearchParams()
+  return (
+    <TodayView zone={zone} group={Number(params.get('group')) || null} onGroup={(group) => setParams(group === null ? {} : { group: String(group) }, { replace: true })}
+      before={<>{session?.looked_at ? <LeaveDemo /> : <GoOn />}<Invited today={today} /></>} questions={(day) => <Questions questions={day.questions} people={people} zone={zone} />} />
+  )
 }

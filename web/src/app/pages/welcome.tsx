@@ -107,7 +107,7 @@ function Elevations({ first, shelf, chosen, choose }: ElevationsProps) {
 }
 
 function Taken() {
-  const { data: today } = useQuery(todayQuery)
+  const { data: today } = useQuery(todayQuery())
   const found = today?.to_show.map((each) => ({ child_id: each.child_id, tray_id: each.tray_id, says: `${each.tray}, to ${each.child}` })) ?? []
   return <After toShow={found.slice(0, 2)} />
 }

@@ -15,14 +15,16 @@ import { mass } from '@/lib/measure'
 import { length, type Lengths } from '@/lib/words'
 import { Allowed } from './Allowed'
 import { ChildForm } from './ChildForm'
+import { Groups } from './Groups'
 import { Record } from './Record'
 import { Said } from './Said'
 
 type Child = Schemas['ChildOut']
-type ChildrenViewProps = { lengths: Lengths; zone: string; today: string }
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
+type ChildrenViewProps = { lengths: Lengths; zone: string; today: string; adults: readonly { id: number; name: string }[] }
 
 /** Children: one child at a time, never beside another. */
-export function ChildrenView({ lengths, zone, today }: ChildrenViewProps) {
+export function ChildrenView({ lengths, zone, today, adults }: ChildrenViewProps) {
   const { data, error } = useQuery(childrenQuery)
   const [params, setParams] = useSearchParams()
   const [form, setForm] = useState<Child | 'new' | null>(null)
@@ -42,6 +44,7 @@ export function ChildrenView({ lengths, zone, today }: ChildrenViewProps) {
       </nav>
       {child ? <><About child={child} lengths={lengths} onEdit={() => setForm(child)} /><Said child={child} /><Allowed child={child} /><Record key={child.id} child={child} zone={zone} /></>
         : <p className="panel max-w-md p-5 text-ink-2">No child yet. The youngest of the house sets what may stand open: add every child, also the one who only crawls past.</p>}
+      <Groups people={data.children} adults={adults} />
       <Archived gone={data.archived} />
       {form && (
         <Dialog title={form === 'new' ? 'Add a child' : `Change ${form.name}`} open onClose={() => setForm(null)}>
@@ -57,7 +60,8 @@ function About({ child, lengths, onEdit }: { child: Child; lengths: Lengths; onE
   const facts = [
     child.age, child.mobility, child.still_mouths ? 'still mouths' : '', child.reach && `lifts to ${length(child.reach.comfort_high, lengths)}`,
     child.reach && `could get at things to ${length(child.reach.climb, lengths)}`, child.carry_g === null ? 'works where things stand' : `carries to ${mass(child.carry_g)}`,
-    child.allergies.length ? `allergic to ${child.allergies.join(', ')}` : '', child.passions.length ? `loves ${child.passions.join(', ')}` : '',
+    child.allergies.length ? `allergic to ${child.allergies.join(', ')}` : '', child.passions.length ? `loves ${child.passions.join(', ')}` : '', child.comes.length ? `comes on ${child.comes.map((day) => WEEKDAYS[day]).join(', ')}` : '',
+    child.months > 96 ? 'recorded only: windows and judgements end at eight years' : '',
   ].filter(Boolean)
   return <p className="flex flex-wrap items-center gap-3 text-ink-2">{facts.join(' · ')}<Button onClick={onEdit}>Change {child.name}</Button></p>
 }

@@ -13,11 +13,17 @@ const BUDGETS = [{ value: 'nothing', label: 'nothing' }, { value: 'little', labe
 const MASTERY = [{ value: 'criterion', label: 'The criterion' }, { value: 'estimate', label: 'The estimate' }] as const
 const LETTERS = [{ value: 'sounds first', label: 'Sounds first' }, { value: 'names first', label: 'Names first' }] as const
 const BOARDS = [{ value: 'by area', label: 'As the plan leans' }, { value: 'one ladder', label: 'One ladder' }] as const
+const SNACK = [
+  { value: 'by pouring', label: 'By pouring that goes well' }, { value: 'water alone', label: 'Water alone' }, { value: 'one dry food', label: 'One dry food' }, { value: 'food to prepare', label: 'Food to prepare' },
+] as const
+const REFILL = [{ value: 'not refilled', label: 'Not' }, { value: 'once', label: 'Once' }, { value: 'when empty', label: 'When empty' }] as const
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 const NUMBERS = [
   ['changes_at_once', 'Changes at one look, at most', ''], ['pause_cycles', 'A new tray settles for', 'work cycles'], ['pause_days', 'or for', 'days'],
   ['ignored_cycles', 'Never called ignored before', 'work cycles'], ['rest_days', 'A rest lasts', 'days'], ['rest_too_hard_days', 'after too hard', 'days'],
   ['showings_a_day', 'Showings a day, at most', ''], ['invitations', 'Invitations for a child a day, 3 to 6', ''], ['near_window_months', 'Trays from so long before their age', 'months'],
+  ['snack_pouring_days', 'Snack: water alone until pouring went well on', 'days'], ['snack_dry_days', 'Snack: one dry food for', 'days'],
+  ['snack_pieces_small', 'Snack: pieces for one under three', ''], ['snack_pieces', 'Snack: pieces for one from three', ''],
   ['calendar_days', 'By the calendar, every', 'days'], ['prepare_min', 'To make and prepare a day, if nobody says', 'minutes'], ['buy_days', 'Bought before it is needed', 'days'],
 ] as const
 
@@ -46,6 +52,8 @@ export function PracticeFields({ told, usual, onTell, problem }: PracticeFieldsP
         <ChoiceRow label="Mastered by" choices={MASTERY} value={holds('mastery') as 'criterion' | 'estimate'} onChange={(value) => set('mastery', value)} />
         <p className="text-sm text-ink-3">The criterion counts unaided work on several days; the estimate reckons from every piece of work how likely the next goes alone. Your own word stands above both.</p>
         <ChoiceRow label="Letters" choices={LETTERS} value={holds('letters') as 'sounds first' | 'names first'} onChange={(value) => set('letters', value)} />
+        <SelectField label="The snack table grows" value={holds('snack_stage')} onChange={(event) => set('snack_stage', event.target.value)}>{SNACK.map((each) => <option key={each.value} value={each.value}>{each.label}</option>)}</SelectField>
+        <ChoiceRow label="The snack bowl is filled again" choices={REFILL} value={holds('snack_refill') as 'not refilled' | 'once' | 'when empty'} onChange={(value) => set('snack_refill', value)} />
         <ChoiceRow label="A board holds" choices={BOARDS} value={holds('boards') as 'by area' | 'one ladder'} onChange={(value) => set('boards', value)} />
         <div className="grid grid-cols-2 gap-3 max-[500px]:grid-cols-1">
           {NUMBERS.map(([name, label, unit]) => (

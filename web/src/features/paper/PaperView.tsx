@@ -10,9 +10,16 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { paperChoicesQuery, previewQuery, refresh, type PaperOrder } from '@/lib/queries'
 import { counted } from '@/lib/words'
 
-export const KINDS = ['tray-cards', 'bin-labels', 'word-cards', 'set-up-list'] as const
+export const KINDS = ['tray-cards', 'bin-labels', 'word-cards', 'ring-cards', 'pictures', 'routine', 'routine-strip', 'set-up-list'] as const
 export type Kind = (typeof KINDS)[number]
-const NAMES: Record<Kind, string> = { 'tray-cards': 'Trays', 'bin-labels': 'Bins', 'word-cards': 'Words', 'set-up-list': 'Today' }
+/** What is printed, and the forms it comes in. */
+const SHEETS = [
+  { label: 'Trays', kinds: [['tray-cards', 'cards']] }, { label: 'Bins', kinds: [['bin-labels', 'labels']] },
+  { label: 'Words', kinds: [['word-cards', 'cards and a control sheet'], ['ring-cards', 'on a ring'], ['pictures', 'one picture a page']] },
+  { label: 'Routines', kinds: [['routine', 'a field a step'], ['routine-strip', 'a strip for the wall']] }, { label: 'Today', kinds: [['set-up-list', 'the list']] },
+] as const satisfies readonly { label: string; kinds: readonly (readonly [Kind, string])[] }[]
+const ofWords = (kind: Kind) => kind === 'word-cards' || kind === 'ring-cards' || kind === 'pictures'
+const ofRoutines = (kind: Kind) => kind === 'routine' || kind === 'routine-strip'
 const MOST = 60
 type Told = { kind: Kind; ids: readonly string[]; key: string }
 type PaperProps = { kind: Kind; ids: readonly string[]; chosen: string; onChoose: (told: Told) => void }
@@ -23,15 +30,23 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
   const [paper, setPaper] = useState<PaperOrder['paper'] | null>(null)
   const [languages, setLanguages] = useState<PaperOrder['languages']>('both')
   if (!choices) return <Waiting error={error} />
-  const order: PaperOrder = { kind, paper: paper ?? choices.paper, ids: ids.join(','), key: kind === 'word-cards' ? chosen : '', languages }
-  const ready = kind === 'set-up-list' || (kind === 'word-cards' ? chosen !== '' : ids.length > 0)
+  const order: PaperOrder = { kind, paper: paper ?? choices.paper, ids: ids.join(','), key: ofWords(kind) || ofRoutines(kind) ? chosen : '', languages }
+  const ready = kind === 'set-up-list' || (ofWords(kind) || ofRoutines(kind) ? chosen !== '' : ids.length > 0)
+  const sheet = SHEETS.find((each) => each.kinds.some(([one]) => one === kind)) ?? SHEETS[0]
   return (
     <div className="grid flex-1 grid-cols-[25rem_minmax(0,1fr)] items-start max-[1000px]:grid-cols-1">
       <section aria-label="What to print" className="flex flex-col gap-3 border-r border-line bg-paper px-4 py-4">
         <Heading title="Paper">for the shelf, the bins and the fridge</Heading>
-        <ChoiceRow label="Cards, labels and lists for" choices={KINDS.map((each) => ({ value: each, label: NAMES[each] }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: '' })} />
+        <ChoiceRow label="Cards, labels and lists for" wrap choices={SHEETS.map((each) => ({ value: each.label, label: each.label }))} value={sheet.label} onChange={(label) => onChoose({ kind: SHEETS.find((each) => each.label === label)?.kinds[0][0] ?? 'tray-cards', ids: [], key: '' })} />
+        {sheet.kinds.length > 1 && <ChoiceRow label="As" wrap choices={sheet.kinds.map(([value, label]) => ({ value, label }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: chosen })} />}
         <ChoiceRow label="On" choices={[{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter' }]} value={order.paper} onChange={setPaper} />
-        {kind === 'word-cards' && <>
+        {ofRoutines(kind) && (
+          <SelectField label="Routine" value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
+            <option value="">choose a routine</option>
+            {choices.routines.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.detail}</option>)}
+          </SelectField>
+        )}
+        {ofWords(kind) && <>
           <SelectField label="Words" value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
             <option value="">choose a set or a card</option>
             <optgroup label="Sets of words">{choices.words.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.detail}</option>)}</optgroup>

@@ -1,50 +1,54 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
+import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
-import { Why } from '@/ui/Why'
+import { Picture } from '@/ui/drawing/Picture'
 import type { Schemas } from '@/lib/http'
 import { outbox, subscribe, write } from '@/lib/outbox'
 import { routinesQuery } from '@/lib/queries'
 import { foldRuns } from '@/lib/runs'
 import { counted, dayOf, plain } from '@/lib/words'
-import { OwnRoutine } from './OwnRoutine'
+import { RoutineForm } from './RoutineForm'
 import { Run } from './Run'
+import { StepPicture } from './StepPicture'
 
 type Routine = Schemas['RoutineOut']
 type Person = { id: number; name: string }
-type RoutinesViewProps = { people: readonly Person[]; zone: string }
+type RoutinesViewProps = { people: readonly Person[]; adults: readonly Person[]; zone: string }
+const paperLink = 'inline-flex min-h-touch items-center rounded-control border border-edge bg-paper px-4 font-semibold hover:bg-woad-2'
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 
-/** Routines: real work without a tray. An invitation, its steps with real timers, and a list in pictures for the wall. */
-export function RoutinesView({ people, zone }: RoutinesViewProps) {
+/** Routines: real work without a tray. An invitation, its steps with pictures and real timers, and sheets for the wall. */
+export function RoutinesView({ people, adults, zone }: RoutinesViewProps) {
   const { data, error } = useQuery(routinesQuery)
   const box = useSyncExternalStore(subscribe, outbox)
-  const [printed, setPrinted] = useState<string | null>(null)
-  const [making, setMaking] = useState(false)
+  const [writing, setWriting] = useState<Routine | 'new' | null>(null)
   if (!data) return <Waiting error={error} />
   const routine = (key: string) => data.routines.find((each) => each.key === key)
-  const open = foldRuns(data.open, [...box.sent, ...box.waiting], (key) => routine(key)?.steps.map((step) => step.key) ?? [])
-  const onPaper = printed === null ? undefined : routine(printed)
+  const open = foldRuns(data.open, [...box.sent, ...box.waiting], (key) => routine(key)?.steps ?? [])
   const begin = (key: string) => write({ kind: 'routine', run: 'begin', set_key: key, episode_id: crypto.randomUUID() })
+  const first = [...data.routines].sort((a, b) => Number(data.today.includes(b.key)) - Number(data.today.includes(a.key)))
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Routines" aside={<Button aria-expanded={making} onClick={() => setMaking(!making)}>One of your own</Button>}>real work, by invitation</Heading>
-      {making && <OwnRoutine onSaved={() => setMaking(false)} />}
+      <Heading title="Routines" aside={<><Link className={paperLink} to="/table">The snack table</Link><Button aria-expanded={writing === 'new'} onClick={() => setWriting('new')}>One of your own</Button></>}>real work, by invitation</Heading>
+      {writing && <RoutineForm routine={writing === 'new' ? null : writing} pictures={data.pictures} adults={adults} onClose={() => setWriting(null)} />}
       {open.map((run) => {
         const known = routine(run.routine)
-        return known && <Run key={run.key} run={run} routine={known} people={people} zone={zone} />
+        return known && <Run key={run.key} run={run} routine={known} people={people} adults={adults} zone={zone} />
       })}
-      <div className="no-print grid grid-cols-[repeat(auto-fit,minmax(min(20rem,100%),1fr))] gap-4">
-        {data.routines.map((each) => (
+      <div className="no-print grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-4">
+        {first.map((each) => (
           <section key={each.key} aria-label={each.name} className="panel flex flex-col gap-2 p-4">
-            <h2>{each.name}</h2>
+            <h2 className="flex flex-wrap items-baseline justify-between gap-2">{each.name}{data.today.includes(each.key) && <span className="text-sm font-semibold text-woad">today</span>}</h2>
+            <Strip routine={each} />
             {each.invitation && <p className="said text-lg text-ink">{each.invitation}</p>}
-            <p className="text-[0.9375rem] text-ink-2">{counted(each.steps.length, 'step')}{timed(each)}; from about {plain(each.from_months, 0)} months{each.own && '; your own'}</p>
-            {each.key === 'snack' && <Snack snack={data.snack} />}
+            <p className="text-[0.9375rem] text-ink-2">{told(each, adults)}</p>
             <div className="mt-auto flex flex-wrap gap-2">
               <Button look="main" size="touch" onClick={() => begin(each.key)}>Begin<span className="sr-only"> {each.name}</span></Button>
-              <Button size="touch" onClick={() => { setPrinted(each.key); requestAnimationFrame(() => window.print()) }}>Print for the child<span className="sr-only">: {each.name}</span></Button>
+              <Link className={paperLink} to={`/paper?kind=routine&key=${each.key}`}>On paper<span className="sr-only">: {each.name}</span></Link>
+              <Button size="touch" look="quiet" onClick={() => setWriting(each)}>Change<span className="sr-only"> {each.name}</span></Button>
             </div>
           </section>
         ))}
@@ -57,40 +61,29 @@ export function RoutinesView({ people, zone }: RoutinesViewProps) {
           </ul>
         </section>
       )}
-      {onPaper && <OnPaper routine={onPaper} />}
     </div>
   )
 }
 
-function timed(routine: Routine): string {
-  const minutes = routine.steps.flatMap((each) => (each.timer_min === null ? [] : [plain(each.timer_min, 0)]))
-  return minutes.length ? `, ${counted(minutes.length, 'timer')} (${minutes.join(' and ')} min)` : ''
-}
-
-function Snack({ snack }: { snack: Schemas['SnackOut'] }) {
+/** The first pictures of a routine, in their order. */
+function Strip({ routine }: { routine: Routine }) {
+  const shown = routine.steps.slice(0, 6)
   return (
-    <div className="flex flex-col gap-1 text-[0.9375rem]">
-      <p><strong>Now: {snack.name}.</strong> {snack.what}</p>
-      {snack.for_each.length > 0 && <p>{snack.for_each.map((each) => `${each.child} ${each.pieces}`).join(', ')}; {snack.in_the_bowl} pieces in the bowl, and no more.</p>}
-      {snack.cautions.map((each) => <p key={each} className="text-saffron">{each}</p>)}
-      <Why reasons={snack.reasons} numbers={false} />
-    </div>
+    <span aria-hidden className="flex flex-wrap items-center gap-2">
+      {shown.map((step) => <StepPicture key={step.key} routine={routine.key} step={step} size={38} />)}
+      {routine.steps.length > shown.length && <span className="text-ink-3">…</span>}
+      {shown.length === 0 && <Picture name="paper" size={38} />}
+    </span>
   )
 }
 
-/** The list a child follows: one large square a step, to be drawn or filled with a photograph, few words. */
-function OnPaper({ routine }: { routine: Routine }) {
-  return (
-    <section aria-label={`${routine.name}, on paper`} className="hidden print:block">
-      <p className="mb-4 text-3xl font-bold">{routine.name}</p>
-      <ol className="grid grid-cols-2 gap-4">
-        {routine.steps.map((step, at) => (
-          <li key={step.key} className="flex break-inside-avoid gap-3 rounded-xl border-2 border-black p-3">
-            <span className="text-4xl font-bold">{at + 1}</span>
-            <span className="flex flex-1 flex-col gap-2"><span className="grid h-32 place-items-center rounded-lg border border-dashed border-black p-2 text-center text-sm">{step.picture || 'a picture'}</span><span className="text-lg">{step.text}</span></span>
-          </li>
-        ))}
-      </ol>
-    </section>
-  )
+/** What there is to know of a routine, in a line. */
+function told(routine: Routine, adults: readonly Person[]): string {
+  const minutes = routine.steps.flatMap((each) => (each.timer_min === null ? [] : [plain(each.timer_min)]))
+  const who = routine.adults.map((id) => adults.find((each) => each.id === id)?.name).filter(Boolean).join(', ')
+  return [
+    counted(routine.steps.length, 'step'), minutes.length ? `${counted(minutes.length, 'timer')} (${minutes.join(' and ')} min)` : '',
+    `from about ${plain(routine.from_months, 0)} months`, routine.weekdays.map((day) => DAYS[day]).join(', '), who && `with ${who}`,
+    routine.own ? 'your own' : routine.changed ? 'written anew' : '',
+  ].filter(Boolean).join('; ')
 }

@@ -4,20 +4,26 @@ import { Button } from '@/ui/Button'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
+import { holds, type Run as Going } from '@/lib/runs'
 import { programNow } from '@/lib/time'
 import { start } from '@/lib/timers'
 import { plain, timeOfDay } from '@/lib/words'
+import { StepPicture } from './StepPicture'
 
-type RunProps = { run: Schemas['RunOut']; routine: Schemas['RoutineOut']; people: readonly { id: number; name: string }[]; zone: string }
+type Person = { id: number; name: string }
+type RunProps = { run: Going; routine: Schemas['RoutineOut']; people: readonly Person[]; adults: readonly Person[]; zone: string }
+type Step = Schemas['StepOut']
 const ANSWERS = [['came', 'comes'], ['rather not', 'rather not']] as const
+const WHO = { together: 'together', adult: 'the adult', child: '' } as const
 
-/** One time through a routine: who was invited and what they said, who does which step, and the timers. */
-export function Run({ run, routine, people, zone }: RunProps) {
+/** One time through a routine: who was invited and what they said, who does which step, piles, and the timers. */
+export function Run({ run, routine, people, adults, zone }: RunProps) {
   const came = run.invited.filter((each) => each.answer === 'came').map((each) => each.child_id)
   const [doer, setDoer] = useState<number | null>(null)
   const by = doer ?? came[0] ?? null
   const work = { kind: 'routine', set_key: routine.key, episode_id: run.key } as const
   const nameOf = (id: number | null) => people.find((each) => each.id === id)?.name ?? 'an adult'
+  const tick = (key: string, done: boolean) => write(done ? { ...work, run: 'unstep', word: key } : { ...work, run: 'step', word: key, child_id: by || null })
   return (
     <section aria-label={`${routine.name}, under way`} className="panel no-print flex flex-col gap-4 border-2 border-woad p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
@@ -25,7 +31,7 @@ export function Run({ run, routine, people, zone }: RunProps) {
         <Button size="touch" onClick={() => write({ ...work, run: 'end' })}>It is done</Button>
       </div>
       {routine.invitation && <p className="said text-xl text-ink">{routine.invitation}</p>}
-      <div className="flex flex-col gap-2">
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(min(24rem,100%),1fr))] gap-2">
         {people.map((child) => (
           <div key={child.id} role="group" aria-label={`${child.name} was invited`} className="flex flex-wrap items-center gap-2">
             <span className="w-24 font-semibold">{child.name}</span>
@@ -42,26 +48,60 @@ export function Run({ run, routine, people, zone }: RunProps) {
           {[...came, 0].map((id) => <Button key={id} size="touch" aria-pressed={(by ?? 0) === id} look={(by ?? 0) === id ? 'main' : 'plain'} onClick={() => setDoer(id)}>{id === 0 ? 'an adult' : nameOf(id)}</Button>)}
         </div>
       )}
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(min(24rem,100%),1fr))] gap-2"><Branches run={run} routine={routine} onFound={(word, right) => write({ ...work, run: 'branch', word, right })} /></div>
       <ol className="flex flex-col">
-        {routine.steps.map((step) => {
+        {routine.steps.filter((step) => holds(run, step)).map((step) => {
           const done = run.done.find((each) => each.step === step.key)
-          const tick = () => write(done ? { ...work, run: 'unstep', word: step.key } : { ...work, run: 'step', word: step.key, child_id: by || null })
           return (
             <li key={step.key} className={cx('flex flex-wrap items-start gap-3 border-t border-line py-2 first:border-0', run.next === step.key && 'bg-woad-2')}>
-              <button type="button" role="checkbox" aria-checked={done !== undefined} onClick={tick} className="flex min-h-touch min-w-60 flex-1 items-center gap-3 text-left">
+              <button type="button" role="checkbox" aria-checked={done !== undefined} onClick={() => tick(step.key, done !== undefined)} className="flex min-h-touch min-w-60 flex-1 items-center gap-3 text-left">
                 <span className={cx('grid size-7 shrink-0 place-items-center rounded-md border-2', done ? 'border-moss bg-moss text-paper' : 'border-edge')}>{done && <Check size={18} aria-hidden />}</span>
+                <StepPicture routine={routine.key} step={step} />
                 <span>
                   <span className={cx('block text-lg', done && 'text-ink-2')}>{step.text}</span>
-                  {step.who !== 'child' && <span className="block text-sm text-ink-2">{step.who === 'together' ? 'together' : 'the adult'}</span>}
+                  {step.amount && <span className="block font-semibold">{step.amount}</span>}
+                  {step.who !== 'child' && <span className="block text-sm text-ink-2">{WHO[step.who]}</span>}
                   {done && <span className="block text-sm text-ink-2">{nameOf(done.child_id)}, {timeOfDay(done.at, zone)}</span>}
-                  {step.caution && <span className="block text-[0.9375rem] text-saffron">{step.caution} <span className="text-ink-3">({step.source})</span></span>}
+                  {step.caution && <span className="block text-[0.9375rem] text-saffron">{step.caution} {step.source && <span className="text-ink-3">({step.source})</span>}</span>}
                 </span>
               </button>
-              {step.timer_min !== null && <Button size="touch" onClick={() => start(run.key, step.key, `${routine.name}: ${step.text.toLowerCase()}`, step.timer_min ?? 0, programNow())}>Start {plain(step.timer_min, 0)} min</Button>}
+              {step.timer_min !== null && <Button size="touch" onClick={() => start(run.key, step.key, `${routine.name}: ${step.text.toLowerCase()}`, step.timer_min ?? 0, programNow())}>Start {plain(step.timer_min)} min</Button>}
+              {step.piles && <Piles step={step} run={run} people={people} adults={adults} onTick={tick} />}
             </li>
           )
         })}
       </ol>
     </section>
+  )
+}
+
+/** What steps hang on, asked once: a step that does not hold is passed over. */
+function Branches({ run, routine, onFound }: { run: Going; routine: Schemas['RoutineOut']; onFound: (branch: string, holds: boolean) => void }) {
+  const asked = [...new Set(routine.steps.map((step) => step.only_if).filter(Boolean))]
+  return asked.map((branch) => {
+    const found = run.branches.find((each) => each.branch === branch)
+    return (
+      <div key={branch} role="group" aria-label={`Whether ${branch}`} className="flex flex-wrap items-center gap-2">
+        <span className="min-w-40">If {branch}:</span>
+        {[true, false].map((yes) => <Button key={String(yes)} size="touch" look={found?.holds === yes ? 'main' : 'plain'} aria-pressed={found?.holds === yes} onClick={() => onFound(branch, yes)}>{yes ? 'it is so' : 'not today'}</Button>)}
+      </div>
+    )
+  })
+}
+
+type PilesProps = { step: Step; run: Going; people: readonly Person[]; adults: readonly Person[]; onTick: (key: string, done: boolean) => void }
+
+/** The piles of a step: one a person of the house, or one a kind. */
+function Piles({ step, run, people, adults, onTick }: PilesProps) {
+  const named = step.piles === 'by kind' ? step.kinds.map((name, at) => ({ key: `kind-${at + 1}`, name }))
+    : [...people.map((each) => ({ key: `child-${each.id}`, name: each.name })), ...adults.map((each) => ({ key: `adult-${each.id}`, name: each.name }))]
+  return (
+    <div role="group" aria-label={`Piles: ${step.text}`} className="flex w-full flex-wrap gap-2 pl-10">
+      {named.map((pile) => {
+        const key = `${step.key}/${pile.key}`
+        const done = run.done.some((each) => each.step === key)
+        return <Button key={key} size="touch" look={done ? 'main' : 'plain'} aria-pressed={done} onClick={() => onTick(key, done)}>{done && <Check size={16} aria-hidden />}{pile.name}</Button>
+      })}
+    </div>
   )
 }

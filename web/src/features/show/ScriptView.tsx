@@ -11,6 +11,7 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { refresh, scriptQuery } from '@/lib/queries'
 import { calendarDay, counted, dayOf } from '@/lib/words'
+import { Several } from './Several'
 
 type Script = Schemas['ScriptOut']
 type ScriptViewProps = { child: number; tray: number; today: string; zone: string }
@@ -41,6 +42,7 @@ export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
           {script.waits.map((why) => <Notice key={why.text} tone="should">{why.text} You may show it all the same.</Notice>)}
           {script.condition && <Notice tone="should">{script.condition}</Notice>}
           {script.supervision !== 'none' && <Notice tone="should">{script.supervision === 'touch' ? 'Within arm’s reach all the time.' : 'Under your eyes.'} Makers’ instructions and your own judgement stand above this.</Notice>}
+          {script.foods.map((each) => <Notice key={each.text} tone={each.severity}>{each.text} <span className="text-sm text-ink-3">({each.source})</span></Notice>)}
           <p className="said text-2xl text-ink">{manner?.opening}</p>
           {script.beforehand.length > 0 && <p><strong>Beforehand, you.</strong> {script.beforehand.join(' ')}</p>}
           {script.changes && <p className="text-ink-2"><strong>At this level.</strong> {script.changes}</p>}
@@ -59,6 +61,7 @@ export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
             </div>
             <p role="status" className="text-ink-2">{said}</p>
           </div>
+          {script.with_children.length > 0 && <Several script={script} tray={tray} />}
         </section>
         <Beside script={script} today={today} zone={zone} />
       </div>
@@ -78,6 +81,7 @@ function Beside({ script, today, zone }: { script: Script; today: string; zone: 
         {script.if_hard.length > 0 && <div className="mb-2"><p className="font-semibold">It is too hard</p>{script.if_hard.map((each) => <p key={each} className="text-ink-2">{each}</p>)}</div>}
         <dl className="flex flex-col gap-2">{script.what_if.map((each) => <div key={each.what}><dt className="font-semibold">{each.what}</dt><dd className="text-ink-2">{each.then}</dd></div>)}</dl>
       </Told>
+      {script.words.length > 1 && <Told title="Its words"><p className="said text-lg">{script.words.join(' · ')}</p><Link className="self-start text-woad underline underline-offset-4" to={`/lesson?child=${script.child_id}&set=${script.lesson}`}>In three periods, another time</Link></Told>}
       <Plan script={script} today={today} />
       {script.shown.length > 0 && (
         <Told title="Shown before"><ul className="text-[0.9375rem]">{script.shown.map((each) => <Shown key={each.id} each={each} zone={zone} />)}</ul></Told>
@@ -94,7 +98,7 @@ function Shown({ each, zone }: { each: Script['shown'][number]; zone: string }) 
   const day = dayOf(each.at, zone)
   return (
     <li className="flex flex-wrap items-center justify-between gap-2">
-      <span>{day}{each.again ? ', again' : ''}{each.outcome && `: ${each.outcome}`}{each.adult && `, by ${each.adult}`}</span>
+      <span>{day}{each.again ? ', again' : ''}{each.outcome && `: ${each.outcome}`}{each.manner && `, ${each.manner}`}{each.adult && `, by ${each.adult}`}</span>
       <Button look="quiet" className="no-print" disabled={remove.busy} aria-label={`Remove the showing of ${day}`} onClick={() => void remove.run()}>Remove</Button>
       {remove.failed && <Notice tone="must" role="alert">{remove.failed.message}</Notice>}
     </li>

@@ -10,20 +10,22 @@ import { cx } from '@/lib/cx'
 import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { refresh, todayQuery } from '@/lib/queries'
+import { AtHome, Groups } from './AtHome'
 import { calendarDay, counted, dayOf, sentence, timeOfDay } from '@/lib/words'
 
 type Today = Schemas['TodayOut']
 type Task = Schemas['TaskOut']
 
 /** Today: what to set out, what to mind, what to show; one page on the fridge. */
-export function TodayView({ questions, zone, before }: { questions: (today: Today) => ReactNode; zone: string; before?: ReactNode }) {
-  const { data: today, error } = useQuery(todayQuery)
+export function TodayView({ questions, zone, before, group, onGroup }: { group: number | null; onGroup: (group: number | null) => void; questions: (today: Today) => ReactNode; zone: string; before?: ReactNode }) {
+  const { data: today, error } = useQuery(todayQuery(group))
   if (!today) return <Waiting error={error} />
-  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.complete.length + today.out.length + today.weeks.length === 0
+  const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.complete.length + today.out.length + today.weeks.length + today.at_home.routines.length + today.at_home.words.length === 0
   return (
     <div className="by-thumb flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title="Today" aside={<><Link className={aside} to="/routines">Routines</Link><Link className={aside} to="/words">Words</Link><Link className={aside} to="/evening">Evening</Link><Link className={aside} to="/paper?kind=set-up-list">On paper</Link><Button onClick={() => window.print()}>Print</Button></>}>{calendarDay(today.day)}</Heading>
-      {before}
+      <Groups today={today} group={group} onGroup={onGroup} />
+      {group === null && before}
       <ChangeLine today={today} />
       {bare && <Nothing />}
       <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] items-start gap-4 max-[820px]:grid-cols-1 print:grid-cols-2">
@@ -40,6 +42,7 @@ export function TodayView({ questions, zone, before }: { questions: (today: Toda
           <Mind today={today} />
           <div className="hidden print:contents"><FromWeeks lines={today.weeks} /></div>
           <Listed title="New on the shelf" note="The first reaction says most." lines={today.new} />
+          <AtHome at_home={today.at_home} />
           <div className="no-print">{questions(today)}</div>
         </div>
       </div>

@@ -1,20 +1,22 @@
 import { startTransition, useDeferredValue, useMemo, useState, type ReactNode } from 'react'
-import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Dialog } from '@/ui/Dialog'
 import { Tick } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
 import type { Schemas } from '@/lib/http'
-import { askToKeep, write } from '@/lib/outbox'
+import { write } from '@/lib/outbox'
 import { dayOf, span, timeOfDay } from '@/lib/words'
+import { Begin, ToldLinks } from './Begin'
 import { Card } from './Card'
 import { EndDialog } from './EndDialog'
-import { workOf, type Open, type User } from './lane'
+import { workOf, type Child, type Open, type User } from './lane'
 import { stateOf, type Episode, type Morning as MorningOf } from '@/lib/record'
 import { Strings } from '@/ui/drawing/Strings'
 import { Sweep } from './Sweep'
 import { keysOn, switchKeys, useKeys } from './useKeys'
+import { FOLD_FROM, Rows } from './Rows'
 import { useWakeLock } from './useWakeLock'
 import { useWatch } from './useWatch'
 
@@ -34,12 +36,16 @@ export function WatchView({ zone, questions }: WatchViewProps) {
   )
 }
 
-type Watching = Omit<ReturnType<typeof useWatch>, 'watch'> & { watch: Watch; zone: string }
+export type Watching = Omit<ReturnType<typeof useWatch>, 'watch'> & { watch: Watch; zone: string }
 
 function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { morning: MorningOf }) {
   useWakeLock()
-  const present = watch.children.filter((child) => morning.present.includes(child.id))
-  const [active, setActive] = useState<number | null>(present[0]?.id ?? null)
+  const here = watch.children.filter((child) => morning.present.includes(child.id))
+  const [group, setGroup] = useState<number | null>(null)
+  const members = watch.groups.find((each) => each.id === group)?.children
+  const present = members ? here.filter((child) => members.includes(child.id)) : here
+  const folded = here.length >= FOLD_FROM
+  const [active, setActive] = useState<number | null>(folded ? null : present[0]?.id ?? null)
   const [open, setOpen] = useState<{ child: number; what: Open }>({ child: 0, what: null })
   const [ending, setEnding] = useState<Episode | null>(null)
   const [closing, setClosing] = useState(false)
@@ -64,6 +70,14 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
     take: (tray_id) => { if (active !== null) take(active, { tray_id }) }, rest: setEnding, setOpen: (what) => { if (active !== null) setOpen({ child: active, what }) } })
   const began = Date.parse(morning.began)
   const aside = (id: number) => (openOf(id) ? 'at work' : stateOf(id, spells)?.state ?? '')
+  const lastOf = (id: number) => Math.max(began, ...episodes.filter((each) => each.child_id === id && each.ended).map((each) => Date.parse(each.ended ?? '')))
+  const card = (child: Child) => (
+    <Card key={child.id} child={child} episode={openOf(child.id)} state={stateOf(child.id, spells)} offers={watch.offers} activities={watch.activities} phrases={watch.phrases}
+      users={users} usersKey={usersKey} now={now} zone={zone} active={active === child.id && present.length > 1} open={open.child === child.id ? open.what : null}
+      setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => { if (active !== child.id) startTransition(() => setActive(child.id)) }}
+      onTake={(what) => take(child.id, what)} onRest={setEnding} onShowed={(tray) => showed(child.id, tray)} />
+  )
+  const strings = <Strings people={present} episodes={drawn} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
   return (
     <>
       <Heading title={`${dayOf(morning.began, zone).split(' ')[0] ?? ''}’s work cycle`} aside={
@@ -73,17 +87,14 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
         </>}>
         began {timeOfDay(began, zone)}, {span((now - began) / 60_000)}{morning.adult && ` · ${morning.adult} watches`}
       </Heading>
-      <Strings people={present} episodes={drawn} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
+      {folded ? <Folded>{strings}</Folded> : strings}
+      {watch.groups.length > 0 && folded && <ChoiceRow label="Shown" wrap choices={[{ value: '0', label: 'everybody' }, ...watch.groups.map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} />}
       {said && <p role="status" className="text-ink-2">{said}</p>}
       <Sweep people={present} swept={watch.swept} now={now} zone={zone} />
-      <div className="grid grid-cols-[repeat(auto-fit,minmax(min(22rem,100%),1fr))] items-start gap-4">
-        {present.map((child) => (
-          <Card key={child.id} child={child} episode={openOf(child.id)} state={stateOf(child.id, spells)} offers={watch.offers} activities={watch.activities} phrases={watch.phrases}
-            users={users} usersKey={usersKey} now={now} zone={zone} active={active === child.id && present.length > 1} open={open.child === child.id ? open.what : null}
-            setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => { if (active !== child.id) startTransition(() => setActive(child.id)) }}
-            onTake={(what) => take(child.id, what)} onRest={setEnding} onShowed={(tray) => showed(child.id, tray)} />
-        ))}
-      </div>
+      {folded
+        ? <Rows people={present} now={now} zone={zone} opened={active} episodeOf={openOf} stateOf={(id) => stateOf(id, spells)} lastOf={lastOf} onOpen={setActive} card={card} />
+        : <div className="grid grid-cols-[repeat(auto-fit,minmax(min(22rem,100%),1fr))] items-start gap-4">{present.map(card)}</div>}
+      <AlsoHere watch={watch} morning={morning} />
       <ToldLinks />
       {ending && <EndDialog episode={ending} onClose={() => setEnding(null)} onEnd={(work, place) => { write({ kind: 'finish', ...workOf(ending), work, place }); setEnding(null) }} />}
       {closing && <Closing onClose={() => setClosing(false)} />}
@@ -91,10 +102,27 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
   )
 }
 
-const link = 'inline-flex items-center text-woad underline underline-offset-4'
+/** The strings of many children, one tap away. */
+function Folded({ children }: { children: ReactNode }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <div>
+      <Button look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'Fold the strings' : 'Show the strings'}</Button>
+      {open && children}
+    </div>
+  )
+}
 
-function ToldLinks() {
-  return <p className="flex flex-wrap gap-x-5 text-ink-2"><Link className={link} to="/evening">Log a past work cycle</Link><Link className={link} to="/work?new=1">Enter one piece of work</Link></p>
+/** Who came later: one tap, and the child is of this work cycle. */
+function AlsoHere({ watch, morning }: { watch: Watch; morning: MorningOf }) {
+  const away = watch.children.filter((child) => !morning.present.includes(child.id))
+  if (away.length === 0) return null
+  return (
+    <div role="group" aria-label="Came later" className="flex flex-wrap items-center gap-2">
+      <span className="text-sm text-ink-2">came later</span>
+      {away.map((child) => <Button key={child.id} size="touch" onClick={() => write({ kind: 'begin', present: [child.id] })}>{child.name}</Button>)}
+    </div>
+  )
 }
 
 function Closing({ onClose }: { onClose: () => void }) {
@@ -106,34 +134,5 @@ function Closing({ onClose }: { onClose: () => void }) {
         <Button size="thumb" onClick={() => end('part')}>Partly seen</Button>
       </div>
     </Dialog>
-  )
-}
-
-function Begin({ watch, zone, now, episodes, spells, last }: Watching) {
-  const [away, setAway] = useState<number[]>([])
-  const begin = () => {
-    askToKeep()
-    write({ kind: 'begin', present: watch.children.map((child) => child.id).filter((id) => !away.includes(id)) })
-  }
-  const people = watch.children.filter((child) => last?.present.includes(child.id))
-  return (
-    <>
-      <Heading title="Watch">{last ? `the work cycle ended ${timeOfDay(last.ended ?? last.began, zone)}` : 'no work cycle begun'}</Heading>
-      <section className="panel flex max-w-2xl flex-col gap-3 p-5" aria-label="Begin a work cycle">
-        <h2>Who is here?</h2>
-        {watch.children.length === 0 && <p className="text-ink-2">No child yet. <Link className="text-woad underline" to="/house">Add a child in House</Link>.</p>}
-        <div className="flex flex-wrap gap-x-5">
-          {watch.children.map((child) => (
-            <Tick key={child.id} label={child.name} checked={!away.includes(child.id)}
-              onChange={(event) => setAway(event.target.checked ? away.filter((id) => id !== child.id) : [...away, child.id])} />
-          ))}
-        </div>
-        {watch.offers.length === 0 && <p className="text-ink-2">Nothing stands on a shelf yet. <Link className="text-woad underline" to="/shelf">Put a few trays out first</Link>, so that each is one tap away.</p>}
-        <Button look="main" size="thumb" disabled={watch.children.length === away.length} onClick={begin}>Begin the work cycle</Button>
-        <ToldLinks />
-      </section>
-      {last && <p><Link className={link} to="/cycle">Read this work cycle</Link></p>}
-      {last && <Strings people={people} episodes={episodes} spells={spells} scales={watch.scales} began={Date.parse(last.began)} ended={Date.parse(last.ended ?? last.began)} now={now} zone={zone} aside={() => ''} />}
-    </>
   )
 }

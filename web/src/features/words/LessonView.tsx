@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Tick } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
@@ -11,18 +12,23 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { outbox, subscribe, write } from '@/lib/outbox'
 import { lessonQuery, refresh } from '@/lib/queries'
 import { calendarDay } from '@/lib/words'
+import { OnceThrough } from './OnceThrough'
 import { Matrix } from './Matrix'
 import { Rungs } from './Rungs'
 
 type Lesson = Schemas['LessonOut']
+/** The label of the first language first. */
+const spoken = (word: Word, first: string) => Object.entries(word.labels).sort(([a], [b]) => Number(b === first) - Number(a === first))
 type Word = Schemas['LessonWordOut']
 const SAYS: Record<string, string> = { name: 'This is', show: 'Show me', recall: 'What is this?' }
-const labels = (word: Word) => Object.entries(word.labels)
+const labelOf = (set: Lesson['words'], key: string, language: string) => { const word = set.words.find((each) => each.key === key); return word?.labels[language] ?? Object.values(word?.labels ?? {})[0] ?? key }
+
+type LessonViewProps = { child: number; set: string; more: number; through: boolean; onMore: (more: number) => void; onThrough: (through: boolean) => void }
 
 /** A lesson in three periods: what to say now, in large letters for the adult; the answer in one tap. */
-export function LessonView({ child, set }: { child: number; set: string }) {
+export function LessonView({ child, set, more, through, onMore, onThrough }: LessonViewProps) {
   const [restless, setRestless] = useState(false)
-  const { data: lesson, error } = useQuery(lessonQuery(child, set, restless))
+  const { data: lesson, error } = useQuery(lessonQuery(child, set, restless, more))
   const [past, setPast] = useState(false)
   const { away, waiting, sent } = useSyncExternalStore(subscribe, outbox)
   // Until the program has it and proposes the next, a second tap would be a second answer to the same turn.
@@ -34,7 +40,8 @@ export function LessonView({ child, set }: { child: number; set: string }) {
       <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] items-start gap-4 max-[860px]:grid-cols-1">
         <div className="flex flex-col gap-4">
           {away && <Notice tone="should">The program is away and proposes nothing new. Choose under &ldquo;Ask something else&rdquo;; every answer is kept.</Notice>}
-          {lesson.words.kind === 'quantities' ? <Rungs lesson={lesson} rest={onItsWay} /> : <Now key={`${lesson.asked}:${lesson.ask.turn}`} lesson={lesson} rest={onItsWay} past={past} setPast={setPast} restless={restless} setRestless={setRestless} />}
+          {lesson.words.kind !== 'quantities' && <ChoiceRow label="This time" choices={[{ value: 'lesson', label: 'In three periods' }, { value: 'through', label: 'What do they know?' }]} value={through ? 'through' : 'lesson'} onChange={(value) => onThrough(value === 'through')} />}
+          {lesson.words.kind === 'quantities' ? <Rungs lesson={lesson} rest={onItsWay} /> : through ? <OnceThrough key={lesson.asked} lesson={lesson} rest={onItsWay} onLesson={() => onThrough(false)} /> : <Now key={`${lesson.asked}:${lesson.ask.turn}`} lesson={lesson} rest={onItsWay} past={past} setPast={setPast} restless={restless} setRestless={setRestless} onMore={() => onMore(more + 1)} />}
           {lesson.asked > 0 && <TakeBack lesson={lesson} rest={onItsWay} />}
           <Chosen lesson={lesson} />
         </div>
@@ -60,10 +67,10 @@ function TakeBack({ lesson, rest }: { lesson: Lesson; rest: boolean }) {
   )
 }
 
-type NowProps = { lesson: Lesson; rest: boolean; past: boolean; setPast: (on: boolean) => void; restless: boolean; setRestless: (on: boolean) => void }
+type NowProps = { lesson: Lesson; rest: boolean; past: boolean; setPast: (on: boolean) => void; restless: boolean; setRestless: (on: boolean) => void; onMore: () => void }
 
 /** What to say and ask now. The proposal can be overruled: any word, any period. */
-function Now({ lesson, rest, past, setPast, restless, setRestless }: NowProps) {
+function Now({ lesson, rest, past, setPast, restless, setRestless, onMore }: NowProps) {
   const { ask, words } = lesson
   const [other, setOther] = useState<{ turn: string; word: string } | null>(null)
   const key = other?.word ?? ask.word
@@ -78,7 +85,8 @@ function Now({ lesson, rest, past, setPast, restless, setRestless }: NowProps) {
     return (
       <section aria-label="Now" className="panel flex flex-col gap-4 p-6">
         <p className="text-xl">{ask.stop || 'Nothing is due.'}</p>
-        {past && <Choose words={inLesson} turns={words.turns} onPick={setOther} />}
+        {past && <Choose words={words.words} turns={words.turns} language={lesson.language} onPick={setOther} />}
+        {lesson.more.length > 0 && lesson.asked > 0 && <Button look="main" size="touch" className="self-start" onClick={onMore}>More is wanted: {lesson.more.map((each) => labelOf(words, each, lesson.language)).join(', ')}</Button>}
         {lesson.picks.length > 0 && !past && <Button size="touch" className="self-start" onClick={() => setPast(true)}>Go on all the same</Button>}
       </section>
     )
@@ -87,7 +95,7 @@ function Now({ lesson, rest, past, setPast, restless, setRestless }: NowProps) {
       <p className="text-lg text-ink-2">{turn === 'name' ? 'Hold it, say it slowly, twice' : turn === 'show' ? (ask.far ? 'From across the room' : 'Near, in play') : 'Point to it, and wait'}</p>
       <div aria-live="polite">
         <p className="said text-3xl text-ink">{SAYS[turn]}{turn === 'recall' ? '' : '…'}</p>
-        <p className="text-5xl leading-tight font-bold">{labels(word).map(([language, label], at) => <span key={language} lang={language}>{at > 0 && <span className="font-normal text-ink-3"> · </span>}{label}</span>)}</p>
+        <p className="text-5xl leading-tight font-bold">{spoken(word, lesson.language).map(([language, label], at) => <span key={language} lang={language}>{at > 0 && <span className="font-normal text-ink-3"> · </span>}{label}</span>)}</p>
       </div>
       {turn === 'name'
         ? <Button size="thumb" look="main" disabled={rest} onClick={() => tell(true)}>I named it</Button>
@@ -96,7 +104,7 @@ function Now({ lesson, rest, past, setPast, restless, setRestless }: NowProps) {
             <Button size="thumb" look="main" disabled={rest} onClick={() => tell(true)}>{turn === 'show' ? 'Showed it' : 'Said it'}</Button>
             <div role="group" aria-label="Or" className="flex flex-wrap items-center gap-2">
               {words.words.filter((each) => each.key !== word.key && (inLesson.includes(each) || words.apart.some((pair) => pair.includes(each.key) && pair.includes(word.key)))).map((each) => (
-                <Button key={each.key} size="touch" disabled={rest} onClick={() => tell(false, each.key)}>{turn === 'show' ? 'showed' : 'said'} {each.labels.en ?? each.key}</Button>
+                <Button key={each.key} size="touch" disabled={rest} onClick={() => tell(false, each.key)}>{turn === 'show' ? 'showed' : 'said'} {labelOf(words, each.key, lesson.language)}</Button>
               ))}
               <Button size="touch" disabled={rest} onClick={() => tell(false)}>neither</Button>
             </div>
@@ -105,22 +113,22 @@ function Now({ lesson, rest, past, setPast, restless, setRestless }: NowProps) {
         )}
       <details>
         <summary className="min-h-touch py-3 text-woad underline underline-offset-4">Ask something else</summary>
-        <Choose words={inLesson} turns={words.turns} onPick={setOther} />
+        <Choose words={[...inLesson, ...words.words.filter((each) => !inLesson.includes(each))]} turns={words.turns} language={lesson.language} onPick={setOther} />
       </details>
       <Tick label="Needs to move: always from afar" checked={restless} onChange={(event) => setRestless(event.target.checked)} />
     </section>
   )
 }
 
-type ChooseProps = { words: readonly Word[]; turns: readonly string[]; onPick: (what: { turn: string; word: string }) => void }
+type ChooseProps = { words: readonly Word[]; turns: readonly string[]; language: string; onPick: (what: { turn: string; word: string }) => void }
 
 /** Any word of the lesson in any period: the proposal can be overruled. */
-function Choose({ words, turns, onPick }: ChooseProps) {
+function Choose({ words, turns, language, onPick }: ChooseProps) {
   return (
     <div className="flex flex-col gap-2">
       {words.map((each) => (
         <div key={each.key} role="group" aria-label={each.key} className="flex flex-wrap items-center gap-2">
-          <span className="w-28 font-semibold">{each.labels.en ?? each.key}</span>
+          <span className="w-28 font-semibold">{each.labels[language] ?? each.key}</span>
           {turns.map((period) => <Button key={period} size="touch" onClick={() => onPick({ turn: period, word: each.key })}>{SAYS[period]}</Button>)}
         </div>
       ))}

@@ -9,7 +9,7 @@ const TOP = 78
 export function Matrix({ lesson }: { lesson: Schemas['LessonOut'] }) {
   const asked = lesson.words.words.map((word, row) => ({ word, row })).filter(({ row }) => (lesson.counts[row] ?? []).some((n) => n > 0))
   if (asked.length === 0) return null
-  const columns = lesson.words.words.map((word, at) => ({ name: word.labels.en ?? word.key, at })).filter(({ at }) => asked.some(({ row }) => (lesson.counts[row]?.[at] ?? 0) > 0 || row === at))
+  const columns = lesson.words.words.map((word, at) => ({ name: word.labels[lesson.language] ?? word.key, at })).filter(({ at }) => asked.some(({ row }) => (lesson.counts[row]?.[at] ?? 0) > 0 || row === at))
   const all = [...columns, { name: 'neither', at: lesson.words.words.length }]
   const most = Math.max(1, ...asked.flatMap(({ row }) => lesson.counts[row] ?? []))
   return (
@@ -22,7 +22,7 @@ export function Matrix({ lesson }: { lesson: Schemas['LessonOut'] }) {
           <tbody>
             {asked.map(({ word, row }) => (
               <tr key={word.key}>
-                <th scope="row" className="pr-2 text-left font-semibold">{word.labels.en ?? word.key}</th>
+                <th scope="row" className="pr-2 text-left font-semibold">{word.labels[lesson.language] ?? word.key}</th>
                 {all.map(({ at }) => {
                   const times = lesson.counts[row]?.[at] ?? 0
                   const shade = 0.12 + 0.5 * (times / most)
@@ -33,7 +33,7 @@ export function Matrix({ lesson }: { lesson: Schemas['LessonOut'] }) {
           </tbody>
         </table>
       </div>
-      {lesson.confused.map((pair) => <p key={`${pair.one}${pair.other}`} className="text-[0.9375rem]">{pair.one} and {pair.other} were taken for one another {counted(pair.times, 'time')}. Keep them in different lessons until each is firm.</p>)}
+      {lesson.confused.map((pair) => <p key={`${pair.one}${pair.other}`} className="text-[0.9375rem]">{pair.one} and {pair.other} were taken for one another {counted(pair.times, 'time')}{lesson.mixed.some((each) => each.includes(pair.one) && each.includes(pair.other)) ? ': they do not meet in a lesson until each is firm, and are then laid side by side.' : '; both were told apart since.'}</p>)}
     </section>
   )
 }

@@ -13,6 +13,9 @@ const HALF_HOUR = 1_800_000
 const LEFT = 118
 const RIGHT = 26
 const LANE = 88
+/** Many children: lanes so low that all are seen together, without the names of their work. */
+const LOW_LANE = 34
+const LOW_FROM = 7
 const TOP = 40
 
 /** A vibrating stretch of string: waves under a bow, wider the longer the work was unbroken. */
@@ -39,7 +42,9 @@ function Drawn(props: StringsProps) {
   const x = (at: number) => LEFT + ((at - from) / (to - from)) * (width - LEFT - RIGHT)
   const marks = Array.from({ length: (to - from) / HALF_HOUR + 1 }, (_, n) => from + n * HALF_HOUR)
   const crowded = (width - LEFT) / marks.length < 46
-  const height = TOP + LANE * people.length
+  const low = people.length >= LOW_FROM
+  const lane = low ? LOW_LANE : LANE
+  const height = TOP + lane * people.length
   return (
     <div ref={ref}>
       <svg width={width} height={height} role="img" aria-label={spokenMorning(props)} className="block">
@@ -49,8 +54,8 @@ function Drawn(props: StringsProps) {
             {!(crowded && n % 2) && <text x={x(at)} y={15} fontSize="12.5" textAnchor="middle" fill="var(--color-ink-3)">{timeOfDay(at, zone)}</text>}
           </g>
         ))}
-        {people.map((child, lane) => (
-          <Lane key={child.id} {...props} child={child} y={TOP + LANE * lane + LANE / 2} x={x} right={width - RIGHT}
+        {people.map((child, at) => (
+          <Lane key={child.id} {...props} child={child} low={low} y={TOP + lane * at + lane / 2} x={x} right={width - RIGHT}
             own={episodes.filter((each) => each.child_id === child.id)} />
         ))}
         {ended === null && (
@@ -64,18 +69,18 @@ function Drawn(props: StringsProps) {
   )
 }
 
-type LaneProps = StringsProps & { child: Person; own: readonly Episode[]; y: number; x: (at: number) => number; right: number }
+type LaneProps = StringsProps & { child: Person; low: boolean; own: readonly Episode[]; y: number; x: (at: number) => number; right: number }
 
-function Lane({ child, own, y, x, right, now, scales, spells, ended, aside }: LaneProps) {
+function Lane({ child, low, own, y, x, right, now, scales, spells, ended, aside }: LaneProps) {
   const p90 = scales.find((each) => each.child_id === child.id)?.own_p90_min ?? null
   return (
     <g>
-      <text x="0" y={y - 6} fontSize="15.5" fontWeight="700" fill="var(--color-ink)">{child.name.slice(0, 12)}</text>
-      <text x="0" y={y + 13} fontSize="12.5" fill="var(--color-ink-2)">{aside(child.id)}</text>
+      <text x="0" y={low ? y + 5 : y - 6} fontSize="15.5" fontWeight="700" fill="var(--color-ink)">{child.name.slice(0, 12)}</text>
+      {!low && <text x="0" y={y + 13} fontSize="12.5" fill="var(--color-ink-2)">{aside(child.id)}</text>}
       <path d={`M${LEFT} ${y}H${right}`} stroke="var(--color-ink-2)" strokeWidth="1.5" />
       {[LEFT, right].map((end) => <circle key={end} cx={end} cy={y} r="4.5" fill="var(--color-paper)" stroke="var(--color-ink-2)" strokeWidth="1.5" />)}
       {spells.filter((each) => each.child_id === child.id).map((each) => <Rest key={each.began} spell={each} y={y} x={x} until={ended ?? now} />)}
-      {labelled(own, x, now).map(({ episode, label, row, middle }) => <Swing key={episode.id} episode={episode} y={y} x={x} now={now} p90={p90} label={label} row={row} middle={middle} />)}
+      {labelled(own, x, now).map(({ episode, label, row, middle }) => <Swing key={episode.id} episode={episode} y={y} x={x} now={now} p90={p90} label={label} row={low ? null : row} middle={middle} low={low} />)}
     </g>
   )
 }
@@ -114,15 +119,15 @@ function labelled(own: readonly Episode[], x: (at: number) => number, now: numbe
   })
 }
 
-type SwingProps = Labelled & { y: number; x: (at: number) => number; now: number; p90: number | null }
+type SwingProps = Labelled & { low: boolean; y: number; x: (at: number) => number; now: number; p90: number | null }
 
-function Swing({ episode, label, row, middle, y, x, now, p90 }: SwingProps) {
+function Swing({ episode, label, row, middle, low, y, x, now, p90 }: SwingProps) {
   const parts = stretches(episode, now)
   const breaks = episode.events.filter((each) => each.kind === 'broken')
   return (
     <g>
       {parts.map(({ from, to }) => {
-        const half = swing((to - from) / 60_000, p90, depth(episode))
+        const half = swing((to - from) / 60_000, p90, depth(episode)) * (low ? 0.5 : 1)
         const [x0, x1] = [x(from), Math.max(x(to), x(from) + 3)]
         return (
           <g key={from}>

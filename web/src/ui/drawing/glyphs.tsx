@@ -5,7 +5,7 @@ import drawn from '../../../../zither_awl/catalogue/forms.json'
 export type Ink = 'main' | 'light' | 'dark' | 'metal' | 'leaf' | 'sea' | 'soft' | 'line' | 'none'
 const PATHS = drawn as unknown as Record<string, readonly (readonly [Ink, string])[]>
 const LINE = '#6d5a3a'
-const INKS: Record<Ink, string> = {
+export const INKS: Record<Ink, string> = {
   main: '#d9bd8a', light: '#f6efe0', dark: '#6d5a3a', metal: '#cfd5d8', leaf: '#93ad8f', sea: '#a8c6d6', soft: '#c9b48a', line: 'none', none: 'none',
 }
 
