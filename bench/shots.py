@@ -9,9 +9,11 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, date, datetime, timedelta
 from pathlib import Path
+from typing import Any
 
 from tests.browser.driver import Person, chromium, resize
 from tests.browser.pages.welcome import WelcomePage
+from tests.coop import make_coop
 from tests.devices import Tablet
 from zither_awl.app import create_app
 from zither_awl.core.values import Place, Work
@@ -92,7 +94,7 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot(person, "/ladders?child=1&step=broom:1", "ladders", "A step between, from your cupboard")
     _lessons(person, desk, clock)
     log_the_morning(desk, clock)
-    _shoot_both(person, "/watch", "watch", "Turning three bolts")
+    _shoot(person, "/watch", "watch", "Turning three bolts")
     person.go("/weeks")
     person.tap("button", "Accept")
     person.wait_to_see("Nothing should change yet")
@@ -100,7 +102,8 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     resize(person.driver, 390, 844)
     _shoot(person, "/today", "today-phone", "Pull Folding: two lines")
     resize(person.driver, 1280, 800)
-    _shoot(person, "/make/catalogue?card=float-sink", "catalogue", "Does it float?")
+    _routine(person)
+    _coop(person, desk)
     _paper(desk, trays["Water, jug to cup"])
 
 
@@ -130,6 +133,38 @@ def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
     tablet.send(*items)
     _shoot(person, f"/lesson?child={children['Wren']}&set=colours-first", "lesson", "Mix-ups")
     _shoot(person, "/show?child=1&tray=2", "script", "Watch me")
+
+
+def _routine(person: Person) -> None:
+    """Laundry, half way through."""
+    person.go("/routines")
+    person.tap("button", "Begin Laundry")
+    person.tap("button", "comes", "[aria-label='Anselm was invited']")
+    person.tap("button", "not today", "[aria-label='Whether it is hung up']")
+    laundry = "[aria-label='Laundry, under way']"
+    for step in ("Sort: light here", "Turn each piece", "Feel in every pocket"):
+        person.tap("tick", step, laundry)
+    person.tap("button", "Start 60 min")
+    person.wait_to_see("Close the zips")
+    person.driver.execute_script("document.querySelector('[aria-label=\"Laundry, under way\"]').scrollIntoView()")
+    person.driver.save_screenshot(str(OUT / "routine.png"))
+
+
+def _coop(person: Person, desk: Desk) -> None:
+    """The same work cycle with sixteen children."""
+    names = make_coop(desk)
+    tablet = Tablet(desk, "tablet-coop", desk.house().adults[0].id, MONDAY + timedelta(minutes=70))
+    trays = {t.name: t.id for t in desk.house().trays}
+    at: tuple[tuple[str, dict[str, Any]], ...] = (
+        ("Bodil", {"tray_id": trays["Blocks"]}), ("Caspar", {"activity": "kitchen"}),
+        ("Fenna", {"tray_id": trays["Dough and roller"]}), ("Ivo", {"activity": "garden"}),
+        ("Liv", {"tray_id": trays["Wool to its colour"]}), ("Marit", {"activity": "kitchen"}),
+    )  # fmt: skip
+    begun = [tablet.item("start", n, episode_id=f"coop-{n}", child_id=names[name], **what)
+             for n, (name, what) in enumerate(at)]  # fmt: skip
+    tablet.send(tablet.item("begin", 0, present=tuple(names.values())), *begun,
+                tablet.item("broken", 8, episode_id="coop-0", child_id=names["Bodil"], cause="noise"))  # fmt: skip
+    _shoot(person, "/watch", "coop", "Kasimir")
 
 
 def _plan(person: Person) -> None:
@@ -162,13 +197,6 @@ def _welcome(newcomer: Person) -> None:
     newcomer.wait_to_see("to begin with, from what you have")
     newcomer.driver.execute_script("scrollTo(0, 150)")
     newcomer.driver.save_screenshot(str(OUT / "welcome.png"))
-
-
-def _shoot_both(person: Person, path: str, name: str, until: str) -> None:
-    _shoot(person, path, name, until)
-    resize(person.driver, 800, 1280)
-    _shoot(person, path, f"{name}-tablet", until)
-    resize(person.driver, 1280, 800)
 
 
 @contextmanager

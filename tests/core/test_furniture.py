@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Any
 
 import pytest
 from hypothesis import given
@@ -11,7 +12,7 @@ from hypothesis import strategies as st
 from tests.builders import TODAY, child
 from zither_awl.core.body import furniture_fit
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.independence import Aid, Height, Surfaces, independence
+from zither_awl.core.independence import Aid, Height, OwnAid, Surfaces, independence, ranked
 from zither_awl.core.values import Measurement, Mobility
 
 LATER = date(2026, 9, 16)
@@ -89,3 +90,33 @@ def test_a_step_is_for_who_walks_and_no_height_is_given_that_is_too_high_to_stan
     assert low(pulls_up["table"].now) > 0
     high = aids_of(counter=1001)["counter"]
     assert (high.now, high.note) == (None, "Too high, work at the table.")
+
+
+def test_what_is_out_of_reach_and_wanted_oftenest_comes_first_and_what_is_made_comes_not() -> None:
+    """How often each is wanted, and a grown person's heights: common practice, no source."""
+    kept = child(months=30, measurements=(Measurement(on=TODAY, stature_mm=900),))
+    rail = OwnAid(id=7, room="Shower", name="Shelf in the shower", at="elbow", daily=9)
+    aids = independence(kept, TODAY, LATER, own=(rail,))
+    order = [a.key for a in ranked(aids, ())]
+    assert order[0] == "own-7"
+    assert set(order[1:3]) == {"basin", "cloth"}
+    assert [a.daily for a in ranked(aids, ())] == sorted((a.daily for a in ranked(aids, ())), reverse=True)
+    assert "own-7" not in {a.key for a in ranked(aids, {"own-7"})}
+    assert low(next(a for a in aids if a.key == "own-7").now) == pytest.approx(540), "0.60 of stature"
+    crawler = child(months=9, mobility=Mobility.CRAWLS)
+    assert {a.key for a in ranked(independence(crawler, TODAY, LATER), ())} <= {"shoes", "mirror"}
+
+
+def test_a_tall_child_reaches_what_a_grown_person_has() -> None:
+    kept = child(months=95, measurements=(Measurement(on=TODAY, stature_mm=1450),))
+    missed = {a.key for a in independence(kept, TODAY, LATER) if a.missed}
+    assert "basin" not in missed
+    assert "drawer" not in missed
+    assert "hook" in missed, "1650 mm is above its shoulder still"
+
+
+@pytest.mark.parametrize(("more", "field"), [({"at": "toe"}, "at"), ({"height_mm": 2201}, "height_mm"),
+                                             ({"daily": 0}, "daily"), ({"name": " "}, "name")])  # fmt: skip
+def test_a_thing_of_ones_own_that_cannot_be_is_refused(more: dict[str, Any], field: str) -> None:
+    with pytest.raises(InvalidValue, match=field):
+        OwnAid(**{"id": 0, "room": "Door", "name": "Rail", **more})

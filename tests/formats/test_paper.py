@@ -17,12 +17,17 @@ from zither_awl.formats.paper import (
     ListPart,
     Lying,
     SetUpSheet,
+    SheetStep,
+    StepSheet,
     TrayCard,
     WordCard,
     WordSheet,
     bin_labels_pdf,
     page_png,
+    pictures_pdf,
+    ring_cards_pdf,
     set_up_pdf,
+    steps_pdf,
     tray_cards_pdf,
     word_cards_pdf,
 )
@@ -46,11 +51,18 @@ WORDS = WordSheet("Fruit", tuple(WordCard(word, other) for word, other in FRUIT.
 SET_OUT = ListPart("Set out", (("Pull Water from Bin 3", "window shelf", False),))
 MIND = ListPart("Mind", (("Water", "Tove can reach this.", False),), ticked=False)
 LIST = SetUpSheet("Set-up list", "Monday", (SET_OUT, MIND))
+STEPS = StepSheet("Laundry", (
+    SheetStep("Feel in every pocket", "pocket", caution="Coins come out here."),
+    SheetStep("To the line", "scoop", under="30 ml"), *(SheetStep(f"Step {n}", "jug") for n in range(3, 15)),
+))  # fmt: skip
 KINDS: dict[str, Callable[[Paper], bytes]] = {
     "tray card": lambda paper: tray_cards_pdf([CARD, CARD], paper),
     "labels": lambda paper: bin_labels_pdf(LABELS, paper),
     "words": lambda paper: word_cards_pdf(WORDS, paper),
     "list": lambda paper: set_up_pdf(LIST, paper),
+    "steps": lambda paper: steps_pdf(STEPS, paper),
+    "ring": lambda paper: ring_cards_pdf(WORDS, paper),
+    "pictures": lambda paper: pictures_pdf(WORDS, paper),
 }
 SIZES = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4)}
 
@@ -186,3 +198,49 @@ def test_a_sign_no_font_has_is_a_square_and_is_told() -> None:
 def test_a_page_there_is_not_is_refused() -> None:
     with pytest.raises(IndexError, match="no page 2; there are 1"):
         page_png(set_up_pdf(LIST, "A4"), 2)
+
+
+@pytest.mark.parametrize("paper", ["A4", "Letter"])
+def test_a_routine_is_a_field_a_step_and_what_an_adult_minds_hangs_elsewhere(paper: Paper) -> None:
+    pages = [page.extract_text() for page in read(steps_pdf(STEPS, paper)).pages]
+    assert len(pages) == 4, "six fields a sheet, and the adult's page"
+    assert "Coins come out here." in pages[-1]
+    assert all("Coins" not in page for page in pages[:-1])
+    for n, step in enumerate(STEPS.steps, start=1):
+        assert step.text in pages[(n - 1) // 6]
+    assert "30 ml" in pages[0]
+    bare = replace(STEPS, steps=tuple(replace(s, caution="") for s in STEPS.steps))
+    assert len(read(steps_pdf(bare, paper)).pages) == 3
+
+
+@pytest.mark.parametrize("paper", ["A4", "Letter"])
+def test_a_strip_lies_and_holds_every_step_in_order(paper: Paper) -> None:
+    pdf = read(steps_pdf(STEPS, paper, "strip"))
+    (page,) = pdf.pages
+    assert float(page.mediabox.width) > float(page.mediabox.height)
+    text = " ".join(page.extract_text().split())
+    assert [text.index(step.text) for step in STEPS.steps] == sorted(text.index(step.text) for step in STEPS.steps)
+
+
+def test_cards_on_a_ring_are_nine_a_sheet_with_their_hole_and_pictures_are_one_a_page() -> None:
+    many = WordSheet("Clothes", tuple(WordCard(f"word {n}", drawn="sock") for n in range(10)))
+    assert len(read(ring_cards_pdf(many, "A4")).pages) == 2
+    pages = read(pictures_pdf(many, "A4")).pages
+    assert [page.extract_text().strip() for page in pages] == [card.word for card in many.cards]
+    dark = Image.open(io.BytesIO(page_png(ring_cards_pdf(many, "A4"), 1, 4)))
+    left, top = (210 - 3 * 60 - 2 * 3) / 2, 10 + 4
+    rim = dark.getpixel((round((left + 7 + 3) * 4), round((top + 7) * 4)))
+    assert isinstance(rim, int | tuple)
+    assert (rim if isinstance(rim, int) else rim[0]) < 200, "the hole is drawn, 6 mm across, 7 mm in"
+
+
+def test_a_drawing_hides_what_lies_behind_it_and_a_photograph_comes_before_it() -> None:
+    drawn = page_png(pictures_pdf(WordSheet("One", (WordCard("jug", drawn="jug"),)), "A4"), 1, 2)
+    empty = page_png(pictures_pdf(WordSheet("One", (WordCard("jug"),)), "A4"), 1, 2)
+    assert drawn != empty
+    out = io.BytesIO()
+    Image.new("RGB", (300, 300), (10, 10, 10)).save(out, "JPEG")
+    both = WordSheet("One", (WordCard("jug", picture=out.getvalue(), drawn="jug"),))
+    photo = page_png(pictures_pdf(both, "A4"), 1, 2)
+    middle = Image.open(io.BytesIO(photo)).getpixel((210, 250))
+    assert (middle if isinstance(middle, int | float) else (middle or (255,))[0]) < 40

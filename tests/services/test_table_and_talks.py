@@ -12,10 +12,12 @@ from tests.conftest import SmallHouse
 from tests.devices import Tablet, at
 from tests.formats.test_cupboard_files import picture
 from zither_awl.core.errors import InvalidValue, NotFound
+from zither_awl.core.independence import OwnAid
 from zither_awl.core.values import Group, Spot
 from zither_awl.services import (
     cupboard,
     groups,
+    heights,
     history,
     lessons,
     people,
@@ -223,3 +225,22 @@ def test_an_older_sister_is_recorded_and_nothing_is_judged_of_her(house: SmallHo
     script = showing.script(house.desk, runa, tray_id)
     assert "end at eight years" in script.suits.reasons[0].text
     assert "Runa" in {s.child.name for s in showing.due(house.desk)}
+
+
+def test_a_thing_of_ones_own_gives_most_until_it_is_made_and_can_be_taken_off(house: SmallHouse) -> None:
+    made = OwnAid(id=0, room="Bathroom", name="Folding step", height_mm=200, daily=8)
+    key = heights.add_aid(house.desk, made, house.adult)
+
+    def first() -> list[str]:
+        found = heights.house_heights(house.desk.house(), house.desk.today())
+        return [a.key for a in next(f for f in found if f.child.id == house.ilse).first]
+
+    assert first()[0] == f"own-{key}"
+    heights.tick(house.desk, house.ilse, f"own-{key}", True, house.adult)
+    assert f"own-{key}" not in first()
+    heights.drop_aid(house.desk, key, house.adult)
+    assert house.desk.house().room.aids_done == frozenset()
+    with pytest.raises(NotFound):
+        heights.drop_aid(house.desk, key, house.adult)
+    with pytest.raises(InvalidValue):
+        heights.tick(house.desk, house.ilse, f"own-{key}", True, house.adult)

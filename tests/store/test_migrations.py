@@ -16,7 +16,7 @@ from tests.builders import DATA
 from tests.conftest import NOW
 from tests.devices import states, works
 from zither_awl.core.values import Place, Work
-from zither_awl.services import catalogue
+from zither_awl.services import catalogue, routines
 from zither_awl.services.clock import SetClock
 from zither_awl.services.desk import Desk
 from zither_awl.services.recording import DeviceItem, take
@@ -52,7 +52,7 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 def test_there_is_a_database_of_every_landed_version() -> None:
     landed = ("0.1.0", "0.2.0", "0.3.0", "0.4.0", "0.5.0", "0.6.0", "0.7.0", "0.8.0", "0.9.0", "0.10.0",
-              "0.11.0")
+              "0.11.0", "0.12.0")
     assert tuple(path.stem for path in OLD) == landed
 
 
@@ -74,7 +74,8 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     assert [s.state for s in states(desk)] == (["watching"] if since("0.4.0") else [])
     with desk.read() as work:
         told = (len(work.lessons.answers(episode.child_id)), len(work.home.runs(date(2000, 1, 1))))
-    assert told == ((1, 1) if since("0.4.0") else (0, 0))
+    home = since("0.12.0")
+    assert told == ((1, 1 + home) if since("0.4.0") else (0, 0))
     assert (house.household.takes, house.household.paper) == ("whole", "A4")
     fold = catalogue.entry(house, "fold")
     assert (fold.origin, fold.design.morning) == (
@@ -105,6 +106,13 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     assert [(b.lent_by, b.themes) for b in weeks.books.values()] == [("the library", ("water",))] * now
     assert [(s.until, len(weeks.books_asked[s.thing_id])) for s in weeks.book_stays] == [(None, 1)] * now
     assert [a.minutes for a in house.adults if a.minutes] == [(10, 20, 30, 20, 10, 0, 0)] * now
+    assert [r.branches for r in house.lessons.runs if r.branches] == [(("it goes in the dryer", False),)] * home
+    assert [(e.what, e.food) for e in house.lessons.at_table] == [("set", "crackers"), ("poured", "")] * home
+    assert [(t.talk, len(t.said)) for t in house.lessons.talks] == [("fruit", 1)] * home
+    assert [p.manner for p in house.log.presentations if p.manner] == ["careful"] * home
+    assert [(g.name, len(g.children), len(g.adults)) for g in house.people.groups] == [("Larks", 1, 1)] * home
+    assert [a.name for a in house.room.own_aids] == ["Shelf"] * home
+    assert [r.weekdays for r in routines.routines(house) if r.changed] == [(0, 3)] * home
     made = [m.recipe for m in house.cupboard.makings], [m.note for m in house.cupboard.marks]
     assert made == ((["felt-ball"], ["the cloth frays"]) if since("0.8.0") else ([], []))
     assert any(c.subject == "animals" for c in house.components) is (since("0.8.0"))

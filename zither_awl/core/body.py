@@ -25,7 +25,7 @@ __all__ = [
 ]  # fmt: skip
 
 Sex = Literal["female", "male"]
-ELBOW, SHOULDER, EYE, TIPTOE = 0.60, 0.78, 0.89, 1.22
+ELBOW, SHOULDER, EYE, TIPTOE, KNEE = 0.60, 0.78, 0.89, 1.22, 0.26
 WALKS_MONTHS = 12.1
 """Half of children walk alone at this age: WHO motor milestones, from memory."""
 MONTH_DAYS = 30.4375

@@ -5,12 +5,14 @@ Which things help, and the shares of stature, are common practice, no source; se
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterable, Iterator
 from dataclasses import dataclass
 from datetime import date
+from typing import Literal
 
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.body import reach, stature_of
+from zither_awl.core.body import ELBOW, EYE, KNEE, SHOULDER, elbow_mm, reach, stature_of
+from zither_awl.core.errors import Gathering
 from zither_awl.core.furniture import Fit, furniture_fit
 from zither_awl.core.sources import COMMON_PRACTICE
 from zither_awl.core.values import Child, Mobility
@@ -31,7 +33,8 @@ class Height:
 class Aid:
     """One thing that gives a child more independence: where, what, at which height now and later, and how to do it.
 
-    `now` is None for what is not for this child yet, and `note` says why.
+    `now` is None for what is not for this child yet, and `note` says why. `daily`: how often a day it is wanted;
+    `missed`: whether the child does without today what the house has at a grown person's height.
     """
 
     key: str
@@ -41,6 +44,47 @@ class Aid:
     later: Height | None
     note: str
     source: str
+    daily: int = 1
+    missed: bool = False
+
+
+At = Literal["floor", "knee", "seat", "elbow", "shoulder", "eye", "head"]
+AT: tuple[At, ...] = ("floor", "knee", "seat", "elbow", "shoulder", "eye", "head")
+"""Where on a child's body a thing of the household's own belongs."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OwnAid:
+    """A thing the household thought of itself: a folding step, a rail of hooks, a shelf in the shower.
+
+    `at`: the height of the body it goes by; `height_mm` instead, where it is at one height for everybody. `daily`: how
+    often a day it is wanted.
+    """
+
+    id: int
+    room: str
+    name: str
+    at: At = "shoulder"
+    height_mm: float | None = None
+    daily: int = 1
+
+    def __post_init__(self) -> None:
+        wrong = Gathering()
+        wrong.check(0 < len(self.name.strip()) <= 80, "name", "must have 1 to 80 characters.")
+        wrong.check(0 < len(self.room.strip()) <= 40, "room", "must have 1 to 40 characters.")
+        wrong.check(self.at in AT, "at", f"is {self.at!r}; expected one of {', '.join(AT)}.")
+        high = self.height_mm
+        wrong.check(high is None or 0 <= high <= 2200, "height_mm", f"is {high or 0:g} mm; expected 0 to 2200 mm.")
+        wrong.check(1 <= self.daily <= 40, "daily", f"is {self.daily}; expected 1 to 40 times a day.")
+        wrong.finish()
+
+    @property
+    def key(self) -> str:
+        """Its key among the aids."""
+        return f"{OWN}{self.id}"
+
+
+OWN = "own-"
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,20 +95,72 @@ class Surfaces:
     basin_mm: float | None = None
 
 
-def independence(child: Child, on: date, later: date, surfaces: Surfaces = Surfaces()) -> tuple[Aid, ...]:
-    """What would help one child, room by room, with its heights on a day and on a later day (mm).
+def independence(child: Child, on: date, later: date, surfaces: Surfaces = Surfaces(),
+                 own: Iterable[OwnAid] = ()) -> tuple[Aid, ...]:  # fmt: skip
+    """What would help one child, room by room, with its heights on a day and on a later day (mm); what the household
+    thought of itself (`own`) is among it.
 
     A child who does not stand yet gets what lies on the floor; a step is for who walks, and none is named above what a
     child may stand on.
     """
     now, then = dict(_heights(child, on, surfaces)), dict(_heights(child, later, surfaces))
     source = furniture_fit(stature_of(child, on)).source
-    return tuple(
+    shipped = (
         Aid(key, room, name, None if (waits := _waits(key, child)) else now.get(key), then.get(key),
             waits or _note(key, note, child, on, surfaces),
-            source if key in ("chair", "table", "bench", "bed") else COMMON_PRACTICE)
+            source if key in ("chair", "table", "bench", "bed") else COMMON_PRACTICE, _DAILY[key],
+            _out_of_reach(key, child, on, surfaces))
         for key, room, name, note in _AIDS
     )  # fmt: skip
+    return (*shipped, *(_own(each, child, on, later) for each in own))
+
+
+def _own(each: OwnAid, child: Child, on: date, later: date) -> Aid:
+    """A thing of the household's own, at this child's heights. It is wanted: so it is missed until it is made."""
+    note = "Your own." if each.height_mm is None else "Your own, at one height for everybody."
+    return Aid(each.key, each.room, each.name, _one(_at(each, child, on)), _one(_at(each, child, later)), note,
+               COMMON_PRACTICE, each.daily, missed=True)  # fmt: skip
+
+
+def _at(each: OwnAid, child: Child, on: date) -> float:
+    if each.height_mm is not None:
+        return each.height_mm
+    tall = stature_of(child, on)
+    shares = {"floor": 0.0, "knee": KNEE, "elbow": ELBOW, "shoulder": SHOULDER, "eye": EYE, "head": 1.0}
+    return furniture_fit(tall).seat if each.at == "seat" else shares[each.at] * tall
+
+
+def ranked(aids: Iterable[Aid], done: Collection[str]) -> tuple[Aid, ...]:
+    """What would give most independence now: what is not made, is for this child already, and is out of its reach or
+    wanted; what is used oftenest a day first. The order is ours, no source."""
+    open_ = [a for a in aids if a.key not in done and a.now is not None and a.missed]
+    return tuple(sorted(open_, key=lambda a: (-a.daily, a.room, a.name)))
+
+
+def _out_of_reach(key: str, child: Child, on: date, surfaces: Surfaces) -> bool:
+    """Whether a grown person's height of it is out of this child's reach, or its feet off the floor."""
+    zones, tall = reach(child, on), stature_of(child, on)
+    if key in ("hook", "cloth", "drawer", "rail"):
+        return _USUAL[key] > zones.comfort_high
+    if key in ("bench", "chair", "bed"):
+        return _USUAL[key] > furniture_fit(tall).seat + SEAT_OFF_MM
+    if key in ("basin", "counter", "table"):
+        measured = {"basin": surfaces.basin_mm, "counter": surfaces.counter_mm}.get(key)
+        return (measured or _USUAL[key]) > elbow_mm(child, on)
+    return key == "shoes" or _USUAL[key] > zones.sight
+
+
+_DAILY = {
+    "hook": 4, "bench": 4, "shoes": 4, "mirror": 2, "basin": 6, "cloth": 6, "table": 5, "chair": 5, "drawer": 5,
+    "counter": 2, "rail": 2, "bed": 2,
+}  # fmt: skip
+"""How often a day each is wanted at home. Common practice, no source."""
+_USUAL = {
+    "hook": 1650.0, "bench": 450.0, "mirror": 1400.0, "basin": BASIN_MM, "cloth": 1400.0, "table": 740.0,
+    "chair": 450.0, "drawer": 900.0, "counter": COUNTER_MM, "rail": 1600.0, "bed": 500.0,
+}  # fmt: skip
+"""A grown person's height of each, mm. Common practice, no source."""
+SEAT_OFF_MM = 40.0
 
 
 def _waits(key: str, child: Child) -> str:

@@ -185,7 +185,7 @@ def _people(work: Store, _since: date) -> People:
 
 
 def _room(work: Store, _since: date) -> Room:
-    return Room(work.room.units(), work.room.aids_done(), work.damaged("unit"))
+    return Room(work.room.units(), work.room.aids_done(), work.damaged("unit"), work.room.own_aids())
 
 
 def _cupboard(work: Store, _since: date) -> Cupboard:

@@ -7,7 +7,7 @@ from datetime import date
 
 from zither_awl.core.body import mass_of, reach
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.independence import Aid, Surfaces, independence
+from zither_awl.core.independence import Aid, OwnAid, Surfaces, independence, ranked
 from zither_awl.core.safety import Stability, loads_of, tip_over
 from zither_awl.core.values import Child, Spot, Unit
 from zither_awl.services.desk import Desk, House
@@ -16,6 +16,7 @@ from zither_awl.services.shelf import Marks, marks_of
 MONTHS = ("January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
           "November", "December")  # fmt: skip
 LATER_MONTHS = 6
+MOST_FIRST = 3
 AHEAD_MONTHS = 12
 LIGHTEST_CHILD_G = 15_000.0
 """A child of so many g is reckoned with on a unit to which nobody comes yet. Common practice, no source."""
@@ -90,6 +91,8 @@ class ForChild:
     child: Child
     aids: tuple[Aid, ...]
     done: frozenset[str]
+    first: tuple[Aid, ...]
+    """What would give most now, the first of it first."""
 
 
 def house_heights(house: House, today: date) -> tuple[ForChild, ...]:
@@ -97,20 +100,33 @@ def house_heights(house: House, today: date) -> tuple[ForChild, ...]:
     later = months_on(today, LATER_MONTHS)
     kept = house.household
     surfaces = Surfaces(kept.counter_mm, kept.basin_mm) if kept else Surfaces()
-    return tuple(
-        ForChild(child, independence(child, today, later, surfaces),
-                 frozenset(key for of, key in house.room.aids_done if of == child.id))
-        for child in house.children
-    )  # fmt: skip
+    found = []
+    for child in house.children:
+        aids = independence(child, today, later, surfaces, house.room.own_aids)
+        done = frozenset(key for of, key in house.room.aids_done if of == child.id)
+        found.append(ForChild(child, aids, done, ranked(aids, done)[:MOST_FIRST]))
+    return tuple(found)
 
 
 def tick(desk: Desk, child_id: int, key: str, done: bool, adult_id: int | None) -> None:
     """Say that something was made for a child, or take that back. Raises: InvalidValue for an unknown thing."""
     house, today = desk.house(), desk.today()
     child = house.child(child_id)
-    aid = next((a for a in independence(child, today, today) if a.key == key), None)
+    aid = next((a for a in independence(child, today, today, own=house.room.own_aids) if a.key == key), None)
     if aid is None:
         raise InvalidValue(FieldProblem("key", f"is {key!r}; there is no such thing in the list."))
     verb = "made" if done else "not made"
     with desk.write(adult_id, f"{aid.name} for {child.name} {verb}") as work:
         work.room.tick_aid(child_id, key, today if done else None)
+
+
+def add_aid(desk: Desk, aid: OwnAid, adult_id: int | None) -> int:
+    """Keep a thing of the household's own. Returns its id."""
+    with desk.write(adult_id, f"{aid.name}, for the {aid.room.lower()}") as work:
+        return work.room.add_aid(aid)
+
+
+def drop_aid(desk: Desk, aid_id: int, adult_id: int | None) -> None:
+    """Take a thing of the household's own away. Raises: NotFound."""
+    with desk.write(adult_id, "Took a thing of our own off the house heights") as work:
+        work.room.drop_aid(aid_id)

@@ -8,6 +8,7 @@ from datetime import date, datetime
 from typing import Any
 
 from zither_awl.core.absence import Absence
+from zither_awl.core.independence import OwnAid
 from zither_awl.core.making import Making, Mark
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays.own import OwnCard
@@ -58,6 +59,7 @@ class Room:
     units: tuple[Unit, ...]
     aids_done: frozenset[tuple[int, str]]
     damaged: tuple[str, ...] = ()
+    own_aids: tuple[OwnAid, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

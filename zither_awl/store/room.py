@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from collections import defaultdict
 from datetime import date
-from typing import Any
+from typing import Any, cast
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
+from zither_awl.core.independence import OWN, OwnAid
 from zither_awl.core.values import Board, Unit
 from zither_awl.store.damage import readable
-from zither_awl.store.models.room import AidDoneRow, BoardRow, UnitChildRow, UnitRow
+from zither_awl.store.models.room import AidDoneRow, BoardRow, OwnAidRow, UnitChildRow, UnitRow
 
 
 class RoomKeeper:
@@ -80,6 +81,28 @@ class RoomKeeper:
             self._session.delete(row)
         elif on is not None and row is None:
             self._session.add(AidDoneRow(child_id=child_id, key=key, done_on=on))
+
+    def own_aids(self) -> tuple[OwnAid, ...]:
+        """The things of the household's own, in the order they were thought of."""
+        return tuple(OwnAid(id=r.id, room=r.room, name=r.name, at=cast("Any", r.at), height_mm=r.height_mm,
+                            daily=r.daily) for r in self._session.scalars(select(OwnAidRow).order_by(OwnAidRow.id)))
+
+    def add_aid(self, aid: OwnAid) -> int:
+        """Keep a thing of the household's own. Returns its id."""
+        row = OwnAidRow(room=aid.room, name=aid.name, at=aid.at, height_mm=aid.height_mm, daily=aid.daily)
+        self._session.add(row)
+        self._session.flush()
+        return row.id
+
+    def drop_aid(self, aid_id: int) -> None:
+        """Take a thing of the household's own away, and that it was made. Raises: NotFound."""
+        row = self._session.get(OwnAidRow, aid_id)
+        if row is None:
+            raise NotFound(f"There is no thing {aid_id} of your own.")
+        for made in self._session.scalars(select(AidDoneRow).where(AidDoneRow.key == f"{OWN}{aid_id}")):
+            self._session.delete(made)
+        self._session.delete(row)
+        self._session.flush()
 
     def touch(self, unit_id: int, read_version: int | None = None) -> None:
         """Say that what stands on a unit changed. Raises: StaleWrite if somebody changed it since `read_version`."""

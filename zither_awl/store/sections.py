@@ -17,7 +17,7 @@ SECTIONS: tuple[Section, ...] = get_args(Section)
 TABLES: dict[Section, tuple[str, ...]] = {
     "people": ("household", "adult", "child", "measurement", "permission", "said", "child_group",
                "group_child"),
-    "room": ("unit", "board", "unit_child", "aid_done"),
+    "room": ("unit", "board", "unit_child", "aid_done", "own_aid"),
     "cupboard": ("bin", "component", "photo", "card", "card_follows", "tray", "tray_child", "content", "completed",
                  "making", "mark"),
     "catalogue": ("own_card", "card_choice", "tie"),

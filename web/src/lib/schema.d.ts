@@ -998,6 +998,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heights/aids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a thing of the household's own that gives independence. */
+        post: operations["post__api_heights_aids"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heights/aids/{aid_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a thing of the household's own away. */
+        delete: operations["delete__api_heights_aids_{aid_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heights/tick": {
         parameters: {
             query?: never;
@@ -3329,15 +3363,45 @@ export interface components {
             reached: components["schemas"]["ReachedOut"][];
         };
         /**
+         * AidIn
+         * @description A thing of the household's own: by a height of the body, or at one height for everybody.
+         */
+        AidIn: {
+            /**
+             * At
+             * @default shoulder
+             * @enum {string}
+             */
+            at?: "floor" | "knee" | "seat" | "elbow" | "shoulder" | "eye" | "head";
+            /**
+             * Daily
+             * @default 1
+             */
+            daily?: number;
+            /**
+             * Height Mm
+             * @default null
+             */
+            height_mm?: number | null;
+            /** Name */
+            name: string;
+            /** Room */
+            room: string;
+        };
+        /**
          * AidOut
          * @description One thing that gives independence; `now` None when it is not for this child yet.
          */
         AidOut: {
+            /** Daily */
+            daily: number;
             /** Done */
             done: boolean;
             /** Key */
             key: string;
             later: components["schemas"]["SpanOut"] | null;
+            /** Missed */
+            missed: boolean;
             /** Name */
             name: string;
             /** Note */
@@ -5742,6 +5806,8 @@ export interface components {
             aids: components["schemas"]["AidOut"][];
             /** Child */
             child: number;
+            /** First */
+            first: string[];
             /** Name */
             name: string;
         };
@@ -13541,6 +13607,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeightsOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_heights_aids: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AidIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_heights_aids_{aid_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                aid_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
                 };
             };
             400: components["responses"]["400"];

@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Annotated, Literal
 
-from zither_awl.api.schemas.base import Flag, Id, In, Out, Text
+from pydantic import Field
+
+from zither_awl.api.schemas.base import Flag, Id, In, Out, Text, Whole
 from zither_awl.api.schemas.house import ChildOut
 
 
@@ -24,12 +27,17 @@ class AidOut(Out):
     note: str
     source: str
     done: bool
+    daily: int
+    missed: bool
+    """Whether a grown person's height of it is out of the child's reach today."""
 
 
 class ForChildOut(Out):
     child: int
     name: str
     aids: list[AidOut]
+    first: list[str]
+    """The keys of what would give most independence now, the first of it first."""
 
 
 class HeightsOut(Out):
@@ -45,6 +53,16 @@ class TickAidIn(In):
     child: Id
     key: Text
     done: Flag
+
+
+class AidIn(In):
+    """A thing of the household's own: by a height of the body, or at one height for everybody."""
+
+    room: Annotated[str, Field(max_length=40)]
+    name: Annotated[str, Field(max_length=80)]
+    at: Literal["floor", "knee", "seat", "elbow", "shoulder", "eye", "head"] = "shoulder"
+    height_mm: Annotated[float | None, Field(allow_inf_nan=False)] = None
+    daily: Annotated[int, Field(ge=1, le=40), Whole] = 1
 
 
 class ReachedOut(Out):

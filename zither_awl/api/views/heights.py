@@ -7,10 +7,19 @@ from flask import Blueprint
 from zither_awl.api.answers import child_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.heights import AheadOut, AidOut, ForChildOut, HeightsOut, ReachedOut, SpanOut, TickAidIn
+from zither_awl.api.schemas.heights import (
+    AheadOut,
+    AidIn,
+    AidOut,
+    ForChildOut,
+    HeightsOut,
+    ReachedOut,
+    SpanOut,
+    TickAidIn,
+)
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.independence import Height
+from zither_awl.core.independence import Height, OwnAid
 from zither_awl.services import heights
 
 bp = Blueprint("heights", __name__, url_prefix="/api")
@@ -26,9 +35,9 @@ def get_heights() -> HeightsOut:
     people = [
         ForChildOut(child=each.child.id, name=each.child.name, aids=[
             AidOut(key=a.key, room=a.room, name=a.name, now=_span(a.now), later=_span(a.later), note=a.note,
-                   source=a.source, done=a.key in each.done)
+                   source=a.source, done=a.key in each.done, daily=a.daily, missed=a.missed)
             for a in each.aids
-        ])
+        ], first=[a.key for a in each.first])
         for each in heights.house_heights(house, today)
     ]  # fmt: skip
     counter, basin = (kept.counter_mm, kept.basin_mm) if kept else (None, None)
@@ -46,6 +55,22 @@ def tick(json: TickAidIn) -> DoneOut:
     """Say that something was made for a child, or take that back."""
     heights.tick(desk(), json.child, json.key, json.done, adult_id())
     return DoneOut()
+
+
+@bp.post("/heights/aids")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def add_aid(json: AidIn) -> DoneOut:
+    """Add a thing of the household's own that gives independence."""
+    made = OwnAid(id=0, room=json.room, name=json.name, at=json.at, height_mm=json.height_mm, daily=json.daily)
+    return DoneOut(id=heights.add_aid(desk(), made, adult_id()))
+
+
+@bp.delete("/heights/aids/<int:aid_id>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def drop_aid(aid_id: int) -> DoneOut:
+    """Take a thing of the household's own away."""
+    heights.drop_aid(desk(), aid_id, adult_id())
+    return DoneOut(id=aid_id)
 
 
 @bp.get("/shelf/in/<int:months>")

@@ -51,6 +51,18 @@ class AidDoneRow(Base):
     done_on: Mapped[date]
 
 
+class OwnAidRow(Base):
+    """A thing of the household's own that gives independence: where, and by which height of the body."""
+
+    __tablename__ = "own_aid"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    room: Mapped[str] = mapped_column(String(40))
+    name: Mapped[str] = mapped_column(Name)
+    at: Mapped[str] = mapped_column(String(12))
+    height_mm: Mapped[float | None]
+    daily: Mapped[int]
+
+
 class UnitChildRow(Base):
     __tablename__ = "unit_child"
     unit_id: Mapped[int] = mapped_column(ForeignKey("unit.id", ondelete="CASCADE"), primary_key=True)

@@ -7,5 +7,5 @@ import { usePeople } from '../session'
 export function Page() {
   const { people, zone } = usePeople()
   const { data } = useQuery(watchQuery)
-  return <WatchView zone={zone} questions={<Questions questions={data?.questions ?? []} people={people} zone={zone} />} />
+  return <WatchView zone={zone} questions={<Questions questions={data?.questions ?? []} people={people} zone={zone} most={2} />} />
 }

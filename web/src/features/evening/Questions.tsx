@@ -1,26 +1,28 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
-import { fromLocalField, localField, timeOfDay } from '@/lib/words'
+import { counted, fromLocalField, localField, timeOfDay } from '@/lib/words'
 
 type Episode = Schemas['EpisodeOut']
-type QuestionsProps = { questions: readonly Episode[]; people: readonly { id: number; name: string }[]; zone: string }
+type QuestionsProps = { questions: readonly Episode[]; people: readonly { id: number; name: string }[]; zone: string; most?: number }
 
-/** What was left open is asked once, with the likely answer offered; no hour is invented. */
-export function Questions({ questions, people, zone }: QuestionsProps) {
+/** What was left open is asked once, with the likely answer offered; no hour is invented. `most`: the rest waits for the evening. */
+export function Questions({ questions, people, zone, most = Infinity }: QuestionsProps) {
   if (questions.length === 0) return null
   return (
     <section aria-label="To be answered" className="panel flex flex-col gap-3 p-4">
       <h2>To be answered</h2>
       <ul className="flex flex-col gap-4">
-        {questions.map((each) => (
+        {questions.slice(0, most).map((each) => (
           <li key={each.id}><Question episode={each} name={people.find((child) => child.id === each.child_id)?.name ?? ''} zone={zone} /></li>
         ))}
       </ul>
+      {questions.length > most && <Link className="text-woad underline underline-offset-4" to="/evening">{counted(questions.length - most, 'question')} more, in the evening</Link>}
     </section>
   )
 }

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { Field, Tick } from '@/ui/Field'
+import { Field, SelectField, Tick } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
@@ -32,6 +32,7 @@ export function HeightsView({ lengths }: { lengths: Lengths }) {
           <ChoiceRow label="For" wrap choices={data.children.map((one) => ({ value: String(one.child), label: one.name }))} value={String(each.child)} onChange={(value) => setChosen(Number(value))} />
           <Wall aids={each.aids} name={each.name} counterMm={data.counter_mm} basinMm={data.basin_mm} lengths={lengths} />
           <Surfaces counterMm={data.counter_mm} basinMm={data.basin_mm} lengths={lengths} key={`${data.counter_mm}:${data.basin_mm}`} />
+          <OwnAid lengths={lengths} />
           <p className="text-sm text-ink-3">
             Seat and table by EN 1729-1:2015 (from memory) from 80 cm of height, the rest by shares of the child&rsquo;s height, common practice. A stool or step
             is used with an adult near. Fix what could fall; local codes and the makers&rsquo; instructions stand above this.
@@ -77,6 +78,7 @@ function Rooms({ each, lengths }: { each: ForChild; lengths: Lengths }) {
     <section aria-label={`Room by room for ${each.name}`} className="panel flex flex-col gap-3 p-4">
       <h2>{done} of {each.aids.length} made for {each.name}</h2>
       {tick.failed && <Notice tone="must" role="alert">{tick.failed.message}</Notice>}
+      <First each={each} lengths={lengths} />
       {roomsOf(each.aids).map(([room, aids]) => (
         <div key={room}>
           <h3>{room}</h3>
@@ -88,12 +90,64 @@ function Rooms({ each, lengths }: { each: ForChild; lengths: Lengths }) {
                   <strong>{spanText(aid.now, lengths)}</strong>{aid.now && aid.later && spanText(aid.now, lengths) !== spanText(aid.later, lengths) && <span className="text-ink-2">; then {spanText(aid.later, lengths)}</span>}
                   <span className="block text-sm text-ink-2">{aid.note}</span>
                 </p>
+                {aid.key.startsWith('own-') && <DropAid aid={aid} />}
               </li>
             ))}
           </ul>
         </div>
       ))}
     </section>
+  )
+}
+
+/** What would give most now: out of reach today, and wanted oftenest. */
+function First({ each, lengths }: { each: ForChild; lengths: Lengths }) {
+  const first = each.first.map((key) => each.aids.find((aid) => aid.key === key)).filter((aid) => aid !== undefined)
+  if (first.length === 0) return null
+  return (
+    <div className="rounded-control bg-woad-2 p-3">
+      <h3>Would give {each.name} most now</h3>
+      <ol className="list-decimal pl-5">{first.map((aid) => <li key={aid.key}><strong>{aid.name}</strong>, {spanText(aid.now, lengths)}<span className="text-ink-2">; wanted about {aid.daily} times a day, and done without today</span></li>)}</ol>
+    </div>
+  )
+}
+
+function DropAid({ aid }: { aid: ForChild['aids'][number] }) {
+  const drop = useWrite(async () => {
+    await answer(client.DELETE('/api/heights/aids/{aid_id}', { params: { path: { aid_id: Number(aid.key.slice(4)) } } }))
+    await refresh()
+  })
+  return <Button look="quiet" disabled={drop.busy} onClick={() => void drop.run()}>Take {aid.name} off the list</Button>
+}
+
+const AT = [['floor', 'on the floor'], ['knee', 'at the knee'], ['seat', 'to sit on'], ['elbow', 'at the elbow'], ['shoulder', 'at the shoulder'], ['eye', 'at the eyes'], ['head', 'at the top of the head']] as const
+
+/** A thing the household thought of itself: a folding step, a rail of hooks, a shelf in the shower. */
+function OwnAid({ lengths }: { lengths: Lengths }) {
+  const [name, setName] = useState('')
+  const [room, setRoom] = useState('Bathroom')
+  const [at, setAt] = useState<(typeof AT)[number][0]>('shoulder')
+  const [high, setHigh] = useState('')
+  const [daily, setDaily] = useState('2')
+  const add = useWrite(async () => {
+    const height_mm = high.trim() ? toMm(Number(high.replace(',', '.')) || 0, lengths) : null
+    await answer(client.POST('/api/heights/aids', { body: { name, room, at, height_mm, daily: Number(daily) || 1 } }))
+    setName('')
+    await refresh()
+  })
+  return (
+    <details className="no-print">
+      <summary className="py-1 font-semibold text-woad">A thing of your own</summary>
+      <form className="mt-2 flex flex-wrap items-end gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void add.run() }}>
+        <Field label="What" value={name} maxLength={80} placeholder="folding step" onChange={(event) => setName(event.target.value)} />
+        <Field label="Room" value={room} maxLength={40} onChange={(event) => setRoom(event.target.value)} />
+        <SelectField label="How high" value={at} onChange={(event) => setAt(event.target.value as typeof at)}>{AT.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
+        <Field label="or at one height" unit={lengths} inputMode="decimal" value={high} onChange={(event) => setHigh(event.target.value)} />
+        <Field label="Times a day" inputMode="numeric" value={daily} onChange={(event) => setDaily(event.target.value)} />
+        <Button type="submit" disabled={add.busy || !name.trim() || !room.trim()}>Add it</Button>
+      </form>
+      {add.failed && <Notice tone="must" role="alert">{add.failed.message}</Notice>}
+    </details>
   )
 }
 

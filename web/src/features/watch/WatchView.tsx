@@ -106,8 +106,8 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
 function Folded({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState(false)
   return (
-    <div>
-      <Button look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'Fold the strings' : 'Show the strings'}</Button>
+    <div className="-my-3">
+      <Button look="quiet" className="-ml-3.5" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'Fold the strings' : 'Show the strings'}</Button>
       {open && children}
     </div>
   )

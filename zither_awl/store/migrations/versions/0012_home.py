@@ -10,7 +10,8 @@ branch_labels = None
 depends_on = None
 
 _NAME = sa.String(length=80)
-_TABLES = ("step_photo", "run_branch", "table_event", "talk", "talk_word", "child_group", "group_child")
+_TABLES = ("step_photo", "run_branch", "table_event", "talk", "talk_word", "child_group", "group_child",
+           "own_aid")
 _ADDED = (
     ("child", "language", sa.String(length=8), ""), ("child", "comes", sa.JSON(), "[]"),
     ("presentation", "manner", sa.String(length=12), ""),
@@ -100,6 +101,16 @@ def upgrade() -> None:
         sa.ForeignKeyConstraint(["group_id"], ["child_group.id"], name=op.f("fk_group_child_group_id"),
                                 ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("child_id", name=op.f("pk_group_child")),
+    )
+    op.create_table(
+        "own_aid",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("room", sa.String(length=40), nullable=False),
+        sa.Column("name", _NAME, nullable=False),
+        sa.Column("at", sa.String(length=12), nullable=False),
+        sa.Column("height_mm", sa.Double(), nullable=True),
+        sa.Column("daily", sa.Integer(), nullable=False),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_own_aid")),
     )
 
 
