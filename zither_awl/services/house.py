@@ -13,8 +13,8 @@ from zither_awl.core.absence import Absence
 from zither_awl.core.errors import NotFound
 from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, State
+from zither_awl.core.lessons import proved
 from zither_awl.core.practice import Practice, practice_of
-from zither_awl.core.sequence import proved
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import Stock

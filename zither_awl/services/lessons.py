@@ -11,7 +11,7 @@ from typing import Any
 from zither_awl.catalogue.lesson_loader import shipped_words, words_of
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.sequence import (
+from zither_awl.core.lessons import (
     Ask,
     Confusions,
     Rung,

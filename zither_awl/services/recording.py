@@ -3,86 +3,37 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Mapping, Sequence
-from dataclasses import dataclass, field, replace
-from datetime import UTC, date, datetime, time, timedelta
+from dataclasses import dataclass, replace
+from datetime import date, datetime
 from functools import partial
-from math import isfinite
-from typing import Any, Literal, cast
+from typing import Any, cast
 from uuid import NAMESPACE_OID, uuid5
 
 from zither_awl.core import cycles
 from zither_awl.core.days import local_day
-from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.food import CUTS
-from zither_awl.core.happenings import KINDS, OF_WORK
-from zither_awl.core.happenings.routine import RUN
-from zither_awl.core.happenings.talk import TALK
+from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.merge import REACH
 from zither_awl.core.settling import Around, settled
-from zither_awl.core.showing import MANNERS
 from zither_awl.core.values import (
-    ANSWERS,
     EVENT_SCHEMA,
     Episode,
     Morning,
-    Place,
     Presentation,
     Sent,
     StepDone,
     Sweep,
-    TableEvent,
     Talk,
     TalkWord,
     Turn,
     WordAnswer,
-    Work,
 )
-from zither_awl.core.values.home import AtTable
-from zither_awl.services import lessons, routines, talks
 from zither_awl.services.desk import Desk, House
+from zither_awl.services.device_items import DeviceItem, at_table, check_clock, check_form, checked
 from zither_awl.services.journal import incident
 from zither_awl.store import RECOVERABLE, Store
 from zither_awl.store.sent import Kept
 
-_OWN = KINDS.keys() - OF_WORK - {"state"}
-"""What happens to a cycle or a child, and not within a piece of work."""
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DeviceItem:
-    """One thing a device wrote down, as it wrote it: its count, its clocks, and the fields that kind of thing has."""
-
-    device: str
-    sequence: int
-    schema_version: int
-    at: datetime
-    kind: str
-    """See core.happenings."""
-    monotonic_ms: float | None = None
-    episode_id: str = ""
-    child_id: int | None = None
-    tray_id: int | None = None
-    activity: str = ""
-    cause: str = ""
-    text: str = ""
-    work: Work | None = None
-    place: Place | None = None
-    present: tuple[int, ...] = ()
-    seen: Literal["all", "part"] | None = None
-    states: Mapping[int, str] = field(default_factory=dict)
-    outcome: str = ""
-    set_key: str = ""
-    word: str = ""
-    turn: str = ""
-    right: bool = False
-    run: str = ""
-    """What happened within a routine, a talk, or at the table; `episode_id` names this time through it."""
-    food: str = ""
-    cut: str = ""
-    manner: str = ""
-    """How a child worked with what was shown to it."""
-    words: str = ""
-    """The set of words the things of a talk are."""
+__all__ = ["DeviceItem"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,10 +61,6 @@ class Taken:
     refused: tuple[Refused, ...]
 
 
-AHEAD = timedelta(days=7)
-"""So far a device's clock may be ahead; beyond it is wrong, and its owner is told."""
-
-
 def open_morning(house: House) -> Morning | None:
     """The morning that is begun and not ended, if there is one."""
     return next((m for m in reversed(house.window.mornings) if m.ended is None), None)
@@ -139,15 +86,15 @@ def take(desk: Desk, items: Sequence[DeviceItem], adult_id: int | None) -> Taken
     Raises: InvalidValue for a form newer than this program knows: the device keeps everything.
     """
     for item in items:
-        _check_form(item)
+        check_form(item)
     with desk.deciding() as house:
         good: list[DeviceItem | Sent] = []
         refused: list[Refused] = []
         older = _children_of([i for i in items if i.schema_version < EVENT_SCHEMA], desk)
         for item in sorted(items, key=lambda i: i.sequence):
             try:
-                _check_clock(item, house, desk.now())
-                good.append(_checked(item, house, older, adult_id))
+                check_clock(item, house, desk.now())
+                good.append(checked(item, house, older, adult_id))
             except (InvalidValue, NotFound) as problem:
                 refused.append(Refused(item.sequence, str(problem)))
         if not good:
@@ -177,17 +124,6 @@ def forget_newer(desk: Desk, items: Sequence[NewerItem]) -> None:
         work.sent.forget_newer([(i.device, i.sequence) for i in items])
 
 
-def _check_clock(item: DeviceItem, house: House, now: datetime) -> None:
-    """Whether an instant can be: no later than a week ahead, no earlier than the eldest child's birth."""
-    born = min((c.born for c in house.all_children), default=date(1970, 1, 1))
-    first = datetime.combine(born, time(0), UTC) - timedelta(days=1)
-    if not first <= item.at <= now + AHEAD:
-        raise InvalidValue(FieldProblem("at", f"is {item.at:%Y-%m-%d %H:%M}, which cannot be.",
-                                        "Set the device's clock right."))  # fmt: skip
-    if item.monotonic_ms is not None and not isfinite(item.monotonic_ms):
-        raise InvalidValue(FieldProblem("monotonic_ms", "is not a number of milliseconds."))
-
-
 def _children_of(items: Sequence[DeviceItem], desk: Desk) -> dict[str, int]:
     """The child of each work that items of the first form name: they said it at the start only."""
     names = {i.episode_id for i in items}
@@ -197,97 +133,6 @@ def _children_of(items: Sequence[DeviceItem], desk: Desk) -> dict[str, int]:
         known = {e.id: e.child_id for e in work.log.episodes(names)}
         known |= {s.episode_id: s.child_id for s in work.sent.named(names) if s.kind == "start"}
     return known | {i.episode_id: i.child_id for i in items if i.kind == "start" and i.child_id is not None}
-
-
-def _check_form(item: DeviceItem) -> None:
-    if item.schema_version > EVENT_SCHEMA:
-        hint = "Update the program, then send again; the device keeps what it has."
-        said = f"is {item.schema_version}; this program knows {EVENT_SCHEMA}."
-        raise InvalidValue(FieldProblem("schema_version", said, hint))
-
-
-def _checked(item: DeviceItem, house: House, older: Mapping[str, int], adult_id: int | None) -> DeviceItem | Sent:
-    if item.kind in _OWN:
-        _check_own(item, house)
-        return item
-    child_id = item.child_id if item.child_id is not None else older.get(item.episode_id)
-    if child_id is None:
-        raise NotFound(f"There is no piece of work {item.episode_id}.")
-    house.child(child_id)
-    if item.tray_id is not None:
-        house.tray(item.tray_id)
-    sent = Sent(
-        device=item.device, sequence=item.sequence, at=item.at, kind=item.kind, child_id=child_id,
-        episode_id=item.episode_id, tray_id=item.tray_id if item.kind == "start" else None, activity=item.activity,
-        cause=item.cause, text=item.text, work=item.work, place=item.place, adult_id=adult_id,
-        monotonic_ms=item.monotonic_ms, schema_version=item.schema_version,
-    )  # fmt: skip
-    sent.check()
-    return sent
-
-
-def _check_own(item: DeviceItem, house: House) -> None:
-    for child in (*item.present, *item.states, *((item.child_id,) if item.child_id is not None else ())):
-        house.child(child)
-    if item.kind == "begin" and not item.present:
-        raise InvalidValue(FieldProblem("present", "names no child of the house.", "Choose who is here."))
-    if item.kind == "end" and item.seen is None:
-        raise InvalidValue(FieldProblem("seen", "says neither all nor part."))
-    if item.kind == "sweep":
-        Sweep(key="", morning_id=0, at=item.at, states=tuple(item.states.items()))
-    check = _CHECKS.get(item.kind)
-    if check is not None:
-        check(item, house)
-
-
-def _check_showed(item: DeviceItem, house: House) -> None:
-    if item.child_id is None or item.tray_id is None:
-        raise InvalidValue(FieldProblem("tray_id", "and the child must be said of a showing."))
-    house.tray(item.tray_id)
-    if item.manner not in ("", *MANNERS):
-        raise InvalidValue(FieldProblem("manner", f"is {item.manner!r}; expected one of {', '.join(MANNERS)}."))
-
-
-def _check_answer(item: DeviceItem, house: House) -> None:
-    if item.child_id is None:
-        raise InvalidValue(FieldProblem("child_id", "must be said of an answer."))
-    lessons.check_answer(house, item.set_key, item.word, item.turn)
-
-
-def _check_run(item: DeviceItem, house: House) -> None:
-    if item.run not in RUN or not item.episode_id:
-        raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(RUN)}, of a named run."))
-    found = routines.routine(house, item.set_key)
-    if item.run in ("step", "unstep") and found.step(item.word) is None:
-        raise InvalidValue(FieldProblem("word", f"is {item.word!r}, which is no step of {item.set_key}."))
-    if item.run == "branch" and item.word not in found.conditions:
-        raise InvalidValue(FieldProblem("word", f"is {item.word!r}, on which no step of {item.set_key} hangs."))
-    if item.run == "invite" and (item.child_id is None or item.outcome not in ANSWERS):
-        raise InvalidValue(FieldProblem("outcome", f"is {item.outcome!r}; expected one of {', '.join(ANSWERS)}."))
-
-
-def _check_table(item: DeviceItem, _house: House) -> None:
-    _at_table(item, None, date.min)
-    if item.cut not in ("", *CUTS):
-        raise InvalidValue(FieldProblem("cut", f"is {item.cut!r}; expected one of {', '.join(CUTS)}."))
-
-
-def _check_talk(item: DeviceItem, house: House) -> None:
-    if item.run not in TALK or not item.episode_id:
-        raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(TALK)}, of a named talk."))
-    talks.check(house, item.set_key, item.words, item.word if item.run in ("say", "unsay") else None, item.text)
-
-
-_CHECKS: Mapping[str, Callable[[DeviceItem, House], None]] = {
-    "showed": _check_showed, "answer": _check_answer, "routine": _check_run, "table": _check_table,
-    "talk": _check_talk,
-}  # fmt: skip
-
-
-def _at_table(item: DeviceItem, adult_id: int | None, day: date) -> TableEvent:
-    """What happened at the table. Raises: InvalidValue."""
-    return TableEvent(what=cast("AtTable", item.run), at=item.at, child_id=item.child_id, adult_id=adult_id,
-                      food=item.food, cut=item.cut, outcome=item.outcome, local_day=day)  # fmt: skip
 
 
 class _Taking:
@@ -348,7 +193,7 @@ class _Taking:
             case "talk":
                 return self._talk(item)
             case "table":
-                event = _at_table(item, self._adult_id, self._day(item.at))
+                event = at_table(item, self._adult_id, self._day(item.at))
                 return self._work.home.add_at_table(event, f"{item.device}:{item.sequence}")
             case _:
                 shown = Presentation(id=0, child_id=item.child_id or 0, tray_id=item.tray_id or 0, at=item.at,

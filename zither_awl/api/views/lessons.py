@@ -24,7 +24,7 @@ from zither_awl.api.schemas.lessons import (
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.sequence import REVIEW_DAYS, Through
+from zither_awl.core.lessons import REVIEW_DAYS, Through
 from zither_awl.services import lessons, photos, removing
 
 bp = Blueprint("lessons", __name__, url_prefix="/api")

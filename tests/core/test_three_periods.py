@@ -16,7 +16,7 @@ from sklearn.metrics import confusion_matrix
 from tests.builders import at
 from zither_awl.catalogue.lesson_loader import shipped_words, words_of
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.sequence import (
+from zither_awl.core.lessons import (
     KNOWN_BOX,
     MOST_TURNS,
     REVIEW_DAYS,
