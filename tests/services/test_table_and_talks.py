@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import io
+import re
 from dataclasses import replace
 from datetime import timedelta
 
 import pytest
+from pypdf import PdfReader
 
 from tests.builders import tray
 from tests.conftest import SmallHouse
+from tests.coop import make_coop
 from tests.devices import Tablet, at
 from tests.formats.test_cupboard_files import picture
+from zither_awl.core.absence import Absence
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.independence import OwnAid
 from zither_awl.core.values import Group, Spot
@@ -20,7 +25,9 @@ from zither_awl.services import (
     heights,
     history,
     lessons,
+    paper,
     people,
+    planning,
     shelf,
     showing,
     table,
@@ -30,6 +37,8 @@ from zither_awl.services import (
 )
 from zither_awl.services.clock import SetClock
 from zither_awl.services.cupboard import TrayDraft
+from zither_awl.services.desk import Desk
+from zither_awl.services.paper import Order
 
 DAY = 24 * 60
 
@@ -244,3 +253,43 @@ def test_a_thing_of_ones_own_gives_most_until_it_is_made_and_can_be_taken_off(ho
         heights.drop_aid(house.desk, key, house.adult)
     with pytest.raises(InvalidValue):
         heights.tick(house.desk, house.ilse, f"own-{key}", True, house.adult)
+
+
+def test_what_is_printed_for_one_family_holds_only_its_children(demo: Desk) -> None:
+    """Every sheet that is made for a group, read by pypdf."""
+    names = make_coop(demo)
+    cedar = next(g for g in demo.house().people.groups if g.name == "Cedar")
+    own = {name for name, key in names.items() if key in cedar.children}
+    made = paper.document(demo, Order("set-up-list", group=cedar.id)).pdf
+    text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(made)).pages)
+    assert own & set(re.findall(r"\w+", text)), "its own are on it"
+    assert [name for name in names if name not in own and re.search(rf"\b{name}\b", text)] == []
+    whole = paper.document(demo, Order("set-up-list")).pdf
+    assert any(re.search(r"\bAnselm\b", page.extract_text()) for page in PdfReader(io.BytesIO(whole)).pages)
+    with pytest.raises(NotFound):
+        paper.document(demo, Order("set-up-list", group=99))
+
+
+def test_a_child_who_does_not_come_that_day_is_not_invited(house: SmallHouse) -> None:
+    day = house.desk.today() + timedelta(days=1)
+    kept = house.desk.house().child(house.ilse)
+    people.save_child(house.desk, replace(kept, comes=((day.weekday() + 1) % 7,)), None)
+    assert house.ilse not in {d.child.id for d in tomorrow.day_of(house.desk)[1]}
+    assert house.ilse in {d.child.id for d in tomorrow.day_of(house.desk, day + timedelta(days=1))[1]}
+
+
+def test_a_child_away_all_week_asks_for_nothing_of_the_shelf_and_loses_nothing(demo: Desk) -> None:
+    today_ = demo.today()
+    before = planning.problem(demo, planning.Wanted())
+    child = demo.house().children[0].id
+    away = Absence(id=0, kind="holiday", name="Away", from_day=today_, until_day=today_ + timedelta(days=6),
+                   children=frozenset({child}))  # fmt: skip
+    with demo.write(None, "Away") as work:
+        work.themes.save_absence(away)
+    after = planning.problem(demo, planning.Wanted())
+    assert any(before.fit(child, t.id) for t in before.trays)
+    assert not any(after.fit(child, t.id) for t in after.trays)
+    assert child not in {c.child for c in after.covers}
+    loved = {key for key, fit in before.fits.items() if fit.loved}
+    assert {key for key, fit in after.fits.items() if fit.loved} == loved
+    assert after.children == before.children, "the rules mind it as ever"

@@ -399,3 +399,14 @@ def test_the_board_shows_the_open_morning_and_what_stands_out(
 def test_a_clock_for_tests_does_not_go_back() -> None:
     with pytest.raises(ValueError, match="moved back"):
         SetClock(datetime(2026, 1, 1, tzinfo=UTC)).move_on(timedelta(seconds=-1))
+
+
+def test_effort_and_parts_are_told_in_the_evening_and_count_as_those_that_were_tapped(
+    house: SmallHouse, set_out: list[int]
+) -> None:
+    told = Told(effort="tried hard", parts=(("zip", True), ("bow", False)))
+    mending.save_episode(house.desk, past(house, set_out[0], -120, -110), house.adult, told)
+    events = {(e.kind, e.cause, e.text) for e in only(house).events}
+    assert {("effort", "tried hard", ""), ("part", "done", "zip"), ("part", "not yet", "bow")} <= events
+    (visit,) = house.desk.house().window.visits
+    assert dict(visit.parts) == {"zip": True, "bow": False}

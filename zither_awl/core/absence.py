@@ -65,6 +65,11 @@ def days_away(absences: Iterable[Absence], child_id: int, since: date, until: da
     return len(days)
 
 
+def here_this_week(absences: Iterable[Absence], child_id: int, on: date) -> bool:
+    """Whether a child is here on any of seven days from a day on."""
+    return days_away(absences, child_id, on - timedelta(days=1), on + timedelta(days=6)) < 7
+
+
 def next_day_in(absences: Iterable[Absence], day: date) -> date:
     """The day itself, or the first after it on which the house is not away."""
     kept = tuple(absences)

@@ -11,6 +11,7 @@ from uuid import uuid4
 from zither_awl.core.concentration import longest_of
 from zither_awl.core.cycles import containing
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, Overlap
+from zither_awl.core.happenings.part import PARTS
 from zither_awl.core.merge import REACH, TOLD, morning_at
 from zither_awl.core.values import Episode, EpisodeEvent, Morning
 from zither_awl.services.desk import Desk, House
@@ -77,6 +78,9 @@ class Told:
     rounds: int = 0
     helped: str = ""
     note: str = ""
+    effort: str = ""
+    parts: tuple[tuple[str, bool], ...] = ()
+    """What of it went by itself, and what not yet: each fastening, each number."""
 
 
 def save_episode(desk: Desk, episode: Episode, adult_id: int | None, told: Told = Told()) -> str:
@@ -168,11 +172,13 @@ def save_phrases(desk: Desk, phrases: Sequence[str], adult_id: int | None) -> No
 
 
 def _events(episode: Episode, old: Episode | None, told: Told) -> list[EpisodeEvent]:
-    """Events told after the fact: as many rounds as are missing, help, a note; at the end of the episode."""
+    """Events told after the fact: as many rounds as are missing, help, effort, parts, a note; at its end."""
     at = episode.ended or episode.began
     have = sum(e.kind == "round" for e in old.events) if old else 0
     events = [EpisodeEvent(kind="round", at=at)] * max(0, told.rounds - have)
     events += [EpisodeEvent(kind="helped", at=at, cause=told.helped)] if told.helped else []
+    events += [EpisodeEvent(kind="effort", at=at, cause=told.effort)] if told.effort else []
+    events += [EpisodeEvent(kind="part", at=at, text=name, cause=PARTS[0 if done else 1]) for name, done in told.parts]
     return events + ([EpisodeEvent(kind="note", at=at, text=told.note)] if told.note else [])
 
 

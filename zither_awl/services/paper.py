@@ -66,6 +66,8 @@ class Order:
     ids: tuple[int, ...] = ()
     key: str = ""
     languages: Languages = "both"
+    group: int | None = None
+    """For the set-up list: one group of children only."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,7 +111,7 @@ def _drawn(desk: Desk, order: Order, address: str) -> Document:
         told = step_sheet(desk, order.key)
         pdf = steps_pdf(told, order.paper, "fields" if order.kind == "routine" else "strip")
         return Document(f"{order.kind}.pdf", pdf, _signs((), [s.text for s in told.steps]))
-    return Document("set-up-list.pdf", set_up_pdf(set_up_sheet(desk), order.paper))
+    return Document("set-up-list.pdf", set_up_pdf(set_up_sheet(desk, order.group), order.paper))
 
 
 def _signs(notes: tuple[str, ...], texts: Sequence[str]) -> tuple[str, ...]:
@@ -272,9 +274,10 @@ def minutes_text(minutes: float | None) -> str:
     return "" if minutes is None else f"{minutes:g} min"
 
 
-def set_up_sheet(desk: Desk) -> SetUpSheet:
-    """Today's set-up list as it hangs on the fridge."""
-    page, house = today.page(desk), desk.house()
+def set_up_sheet(desk: Desk, group: int | None = None) -> SetUpSheet:
+    """Today's set-up list as it hangs on the fridge; for one group it names no child of another. Raises: NotFound."""
+    page = today.page(desk) if group is None else today.for_group(desk, group)
+    house = desk.house()
     shows = [(f"{each.child.name}: {show.tray.name}", "; ".join(r.text for r in show.reasons[:1]), False)
              for each in page.to_show for show in each.due]  # fmt: skip
     parts = [

@@ -38,10 +38,10 @@ class DayOf:
 
 
 def day_of(desk: Desk, day: date | None = None) -> tuple[date, tuple[DayOf, ...]]:
-    """The invitations of a day, tomorrow if nothing is said, for every child of the house."""
+    """The invitations of a day, tomorrow if nothing is said, for every child of the house who is here on it."""
     house, today = desk.house(), desk.today()
     asked = day or today + timedelta(days=1)
-    return asked, tuple(_of(desk, house, child, asked, today) for child in house.children)
+    return asked, tuple(_of(desk, house, child, asked, today) for child in house.children if child.here_on(asked))
 
 
 def _of(desk: Desk, house: House, child: Child, day: date, today: date) -> DayOf:

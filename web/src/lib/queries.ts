@@ -51,7 +51,7 @@ export const cardQuery = (key: string) => queryOptions({
 })
 export const paperChoicesQuery = queryOptions({ queryKey: ['paper-choices'], queryFn: () => answer(client.GET('/api/paper/choices')) })
 export type PaperKind = 'tray-cards' | 'bin-labels' | 'word-cards' | 'set-up-list' | 'routine' | 'routine-strip' | 'ring-cards' | 'pictures'
-export type PaperOrder = { kind: PaperKind; paper: 'A4' | 'Letter'; ids: string; key: string; languages: 'first' | 'second' | 'both' }
+export type PaperOrder = { kind: PaperKind; paper: 'A4' | 'Letter'; ids: string; key: string; languages: 'first' | 'second' | 'both'; group?: number }
 export const previewQuery = (order: PaperOrder, enabled: boolean) => queryOptions({
   queryKey: ['preview', order], queryFn: () => answer(client.GET('/api/paper/preview', { params: { query: order } })), enabled, placeholderData: keepPreviousData,
 })
@@ -75,8 +75,8 @@ export const makeableStepsQuery = (child: number, enabled: boolean) => queryOpti
   queryFn: () => answer(client.GET('/api/ladders/makeable', { params: { query: { child } } })),
 })
 /** What the children are invited to on a day; tomorrow, if none is named. */
-export const invitationsQuery = (day: string | null) => queryOptions({
-  queryKey: ['invitations', day], queryFn: () => answer(client.GET('/api/invitations', { params: { query: day ? { day } : {} } })),
+export const invitationsQuery = (day: string | null, group: number | null = null) => queryOptions({
+  queryKey: ['invitations', day, group], queryFn: () => answer(client.GET('/api/invitations', { params: { query: { ...(day ? { day } : {}), ...(group === null ? {} : { group }) } } })),
 })
 /** The string of weeks, and what stands on it. */
 export const weeksQuery = queryOptions({ queryKey: ['weeks'], queryFn: () => answer(client.GET('/api/weeks')) })

@@ -12,7 +12,7 @@ export type Unsent = {
   kind: string; at: string; cause?: string; text?: string; episode_id?: string; child_id?: number | null; tray_id?: number | null
   activity?: string; work?: string | null; place?: string | null; present?: number[]; seen?: 'all' | 'part' | null
 }
-const WITHIN = new Set(['round', 'broken', 'back', 'helped', 'mended', 'part', 'depth', 'note', 'finish'])
+const WITHIN = new Set(['round', 'broken', 'back', 'helped', 'mended', 'part', 'depth', 'effort', 'note', 'finish'])
 
 /** The episodes with everything unsent applied in its order; what the program has already, or of work nobody knows, is passed over. */
 export function fold(known: readonly Episode[], unsent: readonly Unsent[], trayName: (id: number) => string): Episode[] {

@@ -5382,6 +5382,58 @@ export interface components {
             step: string;
         };
         /**
+         * EffortItemIn
+         * @description Written down by a device: effort.
+         */
+        EffortItemIn: {
+            /**
+             * Activity
+             * @default
+             */
+            activity?: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * Child Id
+             * @default null
+             */
+            child_id?: number | null;
+            /** Device */
+            device: string;
+            /**
+             * Episode Id
+             * @default
+             */
+            episode_id?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "effort";
+            /**
+             * Monotonic Ms
+             * @default null
+             */
+            monotonic_ms?: number | null;
+            /** Schema Version */
+            schema_version: number;
+            /** Sequence */
+            sequence: number;
+            /**
+             * Tray Id
+             * @default null
+             */
+            tray_id?: number | null;
+        };
+        /**
          * EndItemIn
          * @description Written down by a device: the work cycle ends.
          */
@@ -5444,6 +5496,12 @@ export interface components {
             /** Child Id */
             child_id: number;
             /**
+             * Effort
+             * @default
+             * @enum {string}
+             */
+            effort?: "" | "tried hard" | "careful" | "hasty" | "careless";
+            /**
              * Ended
              * Format: date-time
              */
@@ -5459,6 +5517,11 @@ export interface components {
              * @default
              */
             note?: string;
+            /**
+             * Parts
+             * @default []
+             */
+            parts?: components["schemas"]["PartIn"][];
             /** @default put back */
             place?: components["schemas"]["Place"];
             /**
@@ -6382,6 +6445,11 @@ export interface components {
              * @default null
              */
             day?: string | null;
+            /**
+             * Group
+             * @default null
+             */
+            group?: number | null;
         };
         /** InvitedOut */
         InvitedOut: {
@@ -6411,7 +6479,7 @@ export interface components {
          */
         ItemsIn: {
             /** Items */
-            items: ((components["schemas"]["StartItemIn"] | components["schemas"]["RoundItemIn"] | components["schemas"]["BrokenItemIn"] | components["schemas"]["BackItemIn"] | components["schemas"]["HelpedItemIn"] | components["schemas"]["MendedItemIn"] | components["schemas"]["PartItemIn"] | components["schemas"]["DepthItemIn"] | components["schemas"]["NoteItemIn"] | components["schemas"]["FinishItemIn"] | components["schemas"]["StateItemIn"] | components["schemas"]["BeginItemIn"] | components["schemas"]["EndItemIn"] | components["schemas"]["SweepItemIn"] | components["schemas"]["ShowedItemIn"] | components["schemas"]["AnswerItemIn"] | components["schemas"]["RoutineItemIn"] | components["schemas"]["TableItemIn"] | components["schemas"]["TalkItemIn"]) | components["schemas"]["NewerItemIn"])[];
+            items: ((components["schemas"]["StartItemIn"] | components["schemas"]["RoundItemIn"] | components["schemas"]["BrokenItemIn"] | components["schemas"]["BackItemIn"] | components["schemas"]["HelpedItemIn"] | components["schemas"]["MendedItemIn"] | components["schemas"]["PartItemIn"] | components["schemas"]["DepthItemIn"] | components["schemas"]["EffortItemIn"] | components["schemas"]["NoteItemIn"] | components["schemas"]["FinishItemIn"] | components["schemas"]["StateItemIn"] | components["schemas"]["BeginItemIn"] | components["schemas"]["EndItemIn"] | components["schemas"]["SweepItemIn"] | components["schemas"]["ShowedItemIn"] | components["schemas"]["AnswerItemIn"] | components["schemas"]["RoutineItemIn"] | components["schemas"]["TableItemIn"] | components["schemas"]["TalkItemIn"]) | components["schemas"]["NewerItemIn"])[];
         };
         /** JobOut */
         JobOut: {
@@ -7582,6 +7650,11 @@ export interface components {
          */
         OrderQuery: {
             /**
+             * Group
+             * @default null
+             */
+            group?: number | null;
+            /**
              * Ids
              * @default
              */
@@ -7647,6 +7720,11 @@ export interface components {
         /** PageQuery */
         PageQuery: {
             /**
+             * Group
+             * @default null
+             */
+            group?: number | null;
+            /**
              * Ids
              * @default
              */
@@ -7706,6 +7784,16 @@ export interface components {
             trays: components["schemas"]["ChoiceOut"][];
             /** Words */
             words: components["schemas"]["ChoiceOut"][];
+        };
+        /**
+         * PartIn
+         * @description A part of the work by itself: one fastening of six.
+         */
+        PartIn: {
+            /** Done */
+            done: boolean;
+            /** Name */
+            name: string;
         };
         /**
          * PartItemIn
@@ -14306,6 +14394,7 @@ export interface operations {
         parameters: {
             query?: {
                 day?: string | null;
+                group?: number | null;
             };
             header?: never;
             path?: never;
@@ -15287,6 +15376,7 @@ export interface operations {
     "get__api_paper_file.pdf": {
         parameters: {
             query: {
+                group?: number | null;
                 ids?: string;
                 key?: string;
                 kind: "tray-cards" | "bin-labels" | "word-cards" | "ring-cards" | "pictures" | "routine" | "routine-strip" | "set-up-list";
@@ -15324,6 +15414,7 @@ export interface operations {
     "get__api_paper_page.png": {
         parameters: {
             query: {
+                group?: number | null;
                 ids?: string;
                 key?: string;
                 kind: "tray-cards" | "bin-labels" | "word-cards" | "ring-cards" | "pictures" | "routine" | "routine-strip" | "set-up-list";
@@ -15362,6 +15453,7 @@ export interface operations {
     get__api_paper_preview: {
         parameters: {
             query: {
+                group?: number | null;
                 ids?: string;
                 key?: string;
                 kind: "tray-cards" | "bin-labels" | "word-cards" | "ring-cards" | "pictures" | "routine" | "routine-strip" | "set-up-list";

@@ -22,6 +22,7 @@ class OrderQuery(In):
     ids: Annotated[str, Field(max_length=600, pattern=r"^(\d{1,9}(,\d{1,9})*)?$")] = ""
     key: Annotated[str, Field(max_length=60)] = ""
     languages: Literal["first", "second", "both"] = "both"
+    group: Annotated[int | None, Field(ge=1, le=2**31 - 1)] = None
 
 
 class PageQuery(OrderQuery):

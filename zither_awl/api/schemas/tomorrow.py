@@ -43,6 +43,8 @@ class InvitationsOut(Out):
 
 class InvitationsQuery(In):
     day: Day | None = None
+    group: Annotated[int | None, Field(ge=1, le=2**31 - 1)] = None
+    """One group of children only."""
 
 
 class InviteIn(In):

@@ -107,6 +107,13 @@ class ClockOut(Out):
     now: dt.datetime
 
 
+class PartIn(In):
+    """A part of the work by itself: one fastening of six."""
+
+    name: Annotated[str, Field(min_length=1, max_length=80)]
+    done: Flag
+
+
 class EpisodeIn(In):
     child_id: Id
     tray_id: Id | None = None
@@ -117,6 +124,9 @@ class EpisodeIn(In):
     place: Place = Place.BACK
     rounds: Annotated[int, Field(ge=0, le=200), Whole] = 0
     helped: Literal["", "prompted", "shown again", "together"] = ""
+    effort: Literal["", "tried hard", "careful", "hasty", "careless"] = ""
+    parts: Annotated[list[PartIn], Field(max_length=20)] = []
+    """What of it went by itself, and what not yet."""
     note: Text = ""
 
 

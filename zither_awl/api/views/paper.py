@@ -27,7 +27,7 @@ bp = Blueprint("paper", __name__, url_prefix="/api")
 
 def _order(query: OrderQuery) -> Order:
     ids = tuple(int(each) for each in query.ids.split(",") if each)
-    return Order(query.kind, query.paper, ids, query.key, query.languages)
+    return Order(query.kind, query.paper, ids, query.key, query.languages, query.group)
 
 
 def _document(order: Order) -> Document:

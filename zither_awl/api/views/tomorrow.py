@@ -16,7 +16,7 @@ from zither_awl.api.schemas.tomorrow import (
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.tomorrow import Invitation
-from zither_awl.services import tomorrow
+from zither_awl.services import groups, tomorrow
 from zither_awl.services.tomorrow import DayOf
 
 bp = Blueprint("tomorrow", __name__, url_prefix="/api")
@@ -27,7 +27,8 @@ bp = Blueprint("tomorrow", __name__, url_prefix="/api")
 def get_invitations(query: InvitationsQuery) -> InvitationsOut:
     """The invitations of a day, tomorrow's if none is named: the household's, or the proposal."""
     day, children = tomorrow.day_of(desk(), query.day)
-    return InvitationsOut(day=day, children=[_day_out(each) for each in children])
+    own = {c.id for c in groups.children_of(desk().house(), query.group)}
+    return InvitationsOut(day=day, children=[_day_out(each) for each in children if each.child.id in own])
 
 
 def _day_out(each: DayOf) -> ChildsDayOut:

@@ -113,7 +113,7 @@ def take_kept(at: Desk) -> int:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["watch"])
 def tell_morning(json: ToldIn) -> DoneOut:
     """Tell a whole morning afterwards; nothing is kept if one piece of it cannot be."""
-    pieces = [(_episode(p, ""), mending.Told(p.rounds, p.helped, p.note)) for p in json.pieces]
+    pieces = [(_episode(p, ""), _told(p)) for p in json.pieces]
     morning = Morning(id=0, day=desk().day_of(json.began), began=json.began, ended=json.ended, seen=json.seen,
                       present=frozenset(json.present))  # fmt: skip
     return DoneOut(id=mending.tell_morning(desk(), morning, pieces, adult_id()))
@@ -167,8 +167,13 @@ def mend_episode(episode_id: str, json: EpisodeIn) -> DoneOut:
 
 
 def _save(json: EpisodeIn, episode_id: str) -> DoneOut:
-    told = mending.Told(json.rounds, json.helped, json.note)
+    told = _told(json)
     return DoneOut(id=mending.save_episode(desk(), _episode(json, episode_id), adult_id(), told))
+
+
+def _told(piece: EpisodeIn) -> mending.Told:
+    return mending.Told(piece.rounds, piece.helped, piece.note, piece.effort,
+                        tuple((part.name, part.done) for part in piece.parts))  # fmt: skip
 
 
 def _episode(json: EpisodeIn, episode_id: str) -> Episode:

@@ -6,6 +6,7 @@ from zither_awl.core.happenings import (
     begin,
     broken,
     depth,
+    effort,
     end,
     finish,
     helped,
@@ -27,8 +28,8 @@ __all__ = ["KINDS", "OF_WORK", "Counts", "Kind"]
 
 KINDS: dict[str, Kind] = {
     module.KIND.name: module.KIND
-    for module in (start, round, broken, back, helped, mended, part, depth, note, finish, state, begin, end, sweep,
-                   showed, answer, routine, table, talk)
+    for module in (start, round, broken, back, helped, mended, part, depth, effort, note, finish, state, begin, end,
+                   sweep, showed, answer, routine, table, talk)
 }  # fmt: skip
 OF_WORK = frozenset(name for name, kind in KINDS.items() if kind.of == "work")
 """What happens within a piece of work."""

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from dataclasses import replace
 from typing import Any
 
+from zither_awl.core.absence import here_this_week
 from zither_awl.core.judgement import Judgements
 from zither_awl.core.shelf.fitness import TrayFit, fit
 from zither_awl.core.shelf.problem import SHELF_LAYERS, Cover, ShelfProblem
@@ -19,12 +21,15 @@ def problem_of(judge: Judgements, owned: Mapping[int, int], *, changes: int | No
 
     From scratch something of each area with a fitting tray is wished out for each child, and something with each tag
     that is always out. With a number of changes only that what is covered now stays so. `owned` is how many there are
-    of each component; `more` are further fields of the problem.
+    of each component; `more` are further fields of the problem. A child who is away all week asks for nothing then;
+    what it loves stays all the same, and what is a hazard for it stays one.
     """
     state = judge.state
+    here = {c.id for c in state.children if here_this_week(state.absences, c.id, judge.on)}
     fits = {
-        (child.id, tray.id): fit(child, tray, judge)
+        (child.id, tray.id): found if child.id in here else replace(found, value=0)
         for child in state.children for tray in state.trays if child.id in tray.for_children
+        for found in (fit(child, tray, judge),)
     }  # fmt: skip
     covers = tuple(c for child in state.children for c in _covers(child, fits, judge))
     if changes is not None:

@@ -5,6 +5,7 @@ Every constructor refuses a bad state with `InvalidValue` and names all bad fiel
 
 from zither_awl.core.happenings.broken import CAUSES, MISSING
 from zither_awl.core.happenings.depth import DEPTHS
+from zither_awl.core.happenings.effort import EFFORTS
 from zither_awl.core.happenings.helped import HELPS
 from zither_awl.core.happenings.state import LANE_STATES
 from zither_awl.core.happenings.sweep import SWEEP_STATES
@@ -70,6 +71,7 @@ __all__ = [
     "CAUSES",
     "DEPTHS",
     "DOERS",
+    "EFFORTS",
     "EVENT_SCHEMA",
     "HELPS",
     "LANE_STATES",

@@ -9,7 +9,7 @@ import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { fromLocalField, timeOfDay } from '@/lib/words'
-import { add, change, drop, lasts, type Piece } from './told'
+import { EFFORTS, named, add, change, drop, lasts, type Piece, type Effort } from './told'
 
 type Watch = Schemas['WatchOut']
 type TellMorningProps = { watch: Watch; today: string; zone: string }
@@ -34,7 +34,7 @@ export function TellMorning({ watch, today, zone }: TellMorningProps) {
       began, ended: at(lasts(said) + 2), seen, present: here.map((child) => child.id),
       pieces: said.map((each) => ({
         child_id: each.child, tray_id: each.tray, activity: each.activity, began: at(each.from), ended: at(each.from + each.minutes),
-        work: each.work as (typeof WORKS)[number], place: 'put back' as const, note: each.note,
+        work: each.work as (typeof WORKS)[number], place: 'put back' as const, note: each.note, effort: each.effort, parts: [...named(each.parts, true), ...named(each.notYet, false)],
       })),
     } }))
     await refresh()
@@ -84,6 +84,14 @@ function ChildTold({ child, watch, pieces, setPieces, clock }: ChildToldProps) {
             <Button size="touch" aria-label={`later, ${each.name}`} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>later</Button>
             <SelectField label={`${each.name} ended`} hideLabel value={each.work} onChange={(event) => setPieces(change(pieces, n, { work: event.target.value }))}>{WORKS.map((work) => <option key={work}>{work}</option>)}</SelectField>
             <Field label={`A line about ${each.name}`} hideLabel placeholder="a line of words" value={each.note} onChange={(event) => setPieces(change(pieces, n, { note: event.target.value }))} />
+            <details className="w-full">
+              <summary className="min-h-6 text-sm text-woad">Effort and parts<span className="sr-only"> of {each.name}</span></summary>
+              <div className="grid grid-cols-3 gap-2 pt-1 max-[600px]:grid-cols-1">
+                <SelectField label={`Effort with ${each.name}`} hideLabel value={each.effort} onChange={(event) => setPieces(change(pieces, n, { effort: event.target.value as Effort }))}>{EFFORTS.map((one) => <option key={one} value={one}>{one || 'effort not said'}</option>)}</SelectField>
+                <Field label={`Parts that went, ${each.name}`} hideLabel placeholder="parts that went" value={each.parts} onChange={(event) => setPieces(change(pieces, n, { parts: event.target.value }))} />
+                <Field label={`Parts not yet, ${each.name}`} hideLabel placeholder="parts not yet" value={each.notYet} onChange={(event) => setPieces(change(pieces, n, { notYet: event.target.value }))} />
+              </div>
+            </details>
             <Button size="touch" look="quiet" aria-label={`Leave out ${each.name}`} onClick={() => setPieces(drop(pieces, n))}>Leave out</Button>
           </li>
         ))}

@@ -1,6 +1,8 @@
 /** A morning told afterwards: pieces of work in their order, each child's one after another. Pure. */
 
-export type Piece = { child: number; tray: number | null; activity: string; name: string; from: number; minutes: number; work: string; note: string }
+export const EFFORTS = ['', 'tried hard', 'careful', 'hasty', 'careless'] as const
+export type Effort = (typeof EFFORTS)[number]
+export type Piece = { child: number; tray: number | null; activity: string; name: string; from: number; minutes: number; work: string; note: string; effort: Effort; parts: string; notYet: string }
 
 const GAP_MIN = 3
 const USUAL_MIN = 10
@@ -9,7 +11,7 @@ const USUAL_MIN = 10
 export function add(pieces: readonly Piece[], child: number, what: { tray: number | null; activity: string; name: string }, usual: number | null, first = GAP_MIN): Piece[] {
   const last = pieces.filter((each) => each.child === child).at(-1)
   const from = last ? last.from + last.minutes + GAP_MIN : first
-  return [...pieces, { child, ...what, from, minutes: Math.round(usual ?? USUAL_MIN), work: 'done right', note: '' }]
+  return [...pieces, { child, ...what, from, minutes: Math.round(usual ?? USUAL_MIN), work: 'done right', note: '', effort: '', parts: '', notYet: '' }]
 }
 
 /** A piece changed; those of the same child that came after keep their distance. */
@@ -26,3 +28,6 @@ export const drop = (pieces: readonly Piece[], at: number): Piece[] => pieces.fi
 
 /** How long the morning must have been to hold them all, in minutes. */
 export const lasts = (pieces: readonly Piece[]): number => Math.max(0, ...pieces.map((each) => each.from + each.minutes))
+
+/** Parts of a piece of work as they are typed, with commas between. */
+export const named = (typed: string, done: boolean): { name: string; done: boolean }[] => typed.split(',').map((each) => each.trim()).filter(Boolean).map((name) => ({ name, done }))

@@ -7,7 +7,7 @@ import { Notice, Waiting } from '@/ui/Notice'
 import { Field, SelectField } from '@/ui/Field'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
-import { paperChoicesQuery, previewQuery, refresh, type PaperOrder } from '@/lib/queries'
+import { groupsQuery, paperChoicesQuery, previewQuery, refresh, type PaperOrder } from '@/lib/queries'
 import { counted } from '@/lib/words'
 
 export const KINDS = ['tray-cards', 'bin-labels', 'word-cards', 'ring-cards', 'pictures', 'routine', 'routine-strip', 'set-up-list'] as const
@@ -28,9 +28,11 @@ type PaperProps = { kind: Kind; ids: readonly string[]; chosen: string; onChoose
 export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
   const { data: choices, error } = useQuery(paperChoicesQuery)
   const [paper, setPaper] = useState<PaperOrder['paper'] | null>(null)
+  const { data: groups } = useQuery(groupsQuery)
+  const [group, setGroup] = useState(0)
   const [languages, setLanguages] = useState<PaperOrder['languages']>('both')
   if (!choices) return <Waiting error={error} />
-  const order: PaperOrder = { kind, paper: paper ?? choices.paper, ids: ids.join(','), key: ofWords(kind) || ofRoutines(kind) ? chosen : '', languages }
+  const order: PaperOrder = { kind, paper: paper ?? choices.paper, ids: ids.join(','), key: ofWords(kind) || ofRoutines(kind) ? chosen : '', languages, ...(kind === 'set-up-list' && group ? { group } : {}) }
   const ready = kind === 'set-up-list' || (ofWords(kind) || ofRoutines(kind) ? chosen !== '' : ids.length > 0)
   const sheet = SHEETS.find((each) => each.kinds.some(([one]) => one === kind)) ?? SHEETS[0]
   return (
@@ -40,6 +42,7 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
         <ChoiceRow label="Cards, labels and lists for" wrap choices={SHEETS.map((each) => ({ value: each.label, label: each.label }))} value={sheet.label} onChange={(label) => onChoose({ kind: SHEETS.find((each) => each.label === label)?.kinds[0][0] ?? 'tray-cards', ids: [], key: '' })} />
         {sheet.kinds.length > 1 && <ChoiceRow label="As" wrap choices={sheet.kinds.map(([value, label]) => ({ value, label }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: chosen })} />}
         <ChoiceRow label="On" choices={[{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter' }]} value={order.paper} onChange={setPaper} />
+        {kind === 'set-up-list' && (groups?.groups.length ?? 0) > 0 && <ChoiceRow label="For" wrap choices={[{ value: '0', label: 'everybody' }, ...(groups?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group)} onChange={(id) => setGroup(Number(id))} />}
         {ofRoutines(kind) && (
           <SelectField label="Routine" value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
             <option value="">choose a routine</option>
@@ -94,7 +97,8 @@ function Preview({ order }: { order: PaperOrder }) {
   const [sent, setSent] = useState(false)
   if (error) return <div className="p-5"><Notice tone="must" role="alert">{error.message}</Notice></div>
   if (!made) return <Waiting error={null} />
-  const asked = new URLSearchParams(order).toString()
+  const { group, ...rest } = order
+  const asked = new URLSearchParams({ ...rest, ...(group ? { group: String(group) } : {}) }).toString()
   const wide = made.width_mm > made.height_mm
   return (
     <section aria-label="Preview" className="flex min-w-0 flex-col gap-3 px-5 py-4" aria-busy={isPlaceholderData}>

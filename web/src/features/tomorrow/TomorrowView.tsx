@@ -1,15 +1,16 @@
 import { useQuery } from '@tanstack/react-query'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
+import { ChoiceRow } from '@/ui/ChoiceRow'
 import { SelectField } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { PatternMark, type Pattern } from '@/ui/PatternMark'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
-import { invitationsQuery, refresh } from '@/lib/queries'
+import { groupsQuery, invitationsQuery, refresh } from '@/lib/queries'
 import { calendarDay } from '@/lib/words'
 import { KIND_WORDS, placeOf } from './words'
 
@@ -17,12 +18,15 @@ type ChildsDay = Schemas['ChildsDayOut']
 
 /** What each child is invited to tomorrow: moved, left out, added to, printed for the fridge. */
 export function TomorrowView() {
-  const { data, error } = useQuery(invitationsQuery(null))
+  const [group, setGroup] = useState<number | null>(null)
+  const { data, error } = useQuery(invitationsQuery(null, group))
+  const { data: known } = useQuery(groupsQuery)
   if (!data) return <Waiting error={error} />
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4 max-[500px]:px-3">
       <Heading title="Tomorrow" aside={<Button onClick={() => window.print()}>Print</Button>}>{calendarDay(data.day)}, child by child</Heading>
       <p className="text-ink-2">Invitations, never orders. What is new stands where the child is usually settled; the first is an easy one.</p>
+      {(known?.groups.length ?? 0) > 0 && <div className="no-print"><ChoiceRow label="For" wrap choices={[{ value: '0', label: 'everybody' }, ...(known?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} /></div>}
       {data.children.length === 0 && <p className="panel p-5 text-ink-2">No children yet. Add one under <Link className="text-woad underline" to="/children">Children</Link>.</p>}
       <div className="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] items-start gap-4 print:grid-cols-2">
         {data.children.map((each) => <Childs key={each.child_id} of={each} day={data.day} />)}

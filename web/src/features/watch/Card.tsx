@@ -73,6 +73,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
       </div>
       <div className="flex flex-wrap gap-2">
         <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => toggle('showed')}>I showed…</Button>
+        <Button size="touch" look="quiet" aria-expanded={open === 'effort'} onClick={() => toggle('effort')}>Effort…</Button>
         <Button size="touch" look="quiet" aria-expanded={open === 'another'} onClick={() => toggle('another')}>Takes another…</Button>
       </div>
     </>

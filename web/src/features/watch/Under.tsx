@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { write } from '@/lib/outbox'
-import { CAUSES, HELPS, workOf, type LaneProps } from './lane'
+import { CAUSES, EFFORTS, HELPS, workOf, type LaneProps } from './lane'
 import { Offers } from './Offers'
 import { DEPTHS, type Episode } from '@/lib/record'
 
@@ -9,10 +9,11 @@ import { DEPTHS, type Episode } from '@/lib/record'
 export function Under(props: LaneProps & { episode: Episode }) {
   const { episode, open, setOpen, onShowed, onTake, offers, child, users } = props
   const done = (act: () => void) => { act(); setOpen(null) }
-  const tell = (kind: 'broken' | 'helped' | 'depth') => (cause: string) => done(() => write({ kind, ...workOf(episode), cause }))
+  const tell = (kind: 'broken' | 'helped' | 'depth' | 'effort') => (cause: string) => done(() => write({ kind, ...workOf(episode), cause }))
   switch (open) {
     case 'broken': return <Chips label="Interrupted by" names={CAUSES} onPick={tell('broken')} />
     case 'helped': return <Chips label="How it was helped" names={HELPS} onPick={tell('helped')} />
+    case 'effort': return <Chips label="How it was gone about" names={EFFORTS} onPick={tell('effort')} />
     case 'depth': return <Chips label="Concentration" names={DEPTHS} onPick={tell('depth')} />
     case 'showed': return <Offers label="I showed" offers={offers} child={child} onPick={(id) => done(() => onShowed(id))} />
     case 'another': return <Offers label="Takes" offers={offers} child={child} users={users} onPick={(tray_id) => done(() => onTake({ tray_id }))} />

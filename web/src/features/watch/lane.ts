@@ -8,8 +8,9 @@ export type User = { name: string; episode: Episode }
 export type Draftable = { episode_id: string; child_id: number }
 export const CAUSES = ['adult', 'other child', 'noise', 'need', 'material missing', 'finished'] as const
 export const HELPS = ['prompted', 'shown again', 'together'] as const
+export const EFFORTS = ['tried hard', 'careful', 'hasty', 'careless'] as const
 export const STATES = ['watching', 'wandering', 'resting', 'with an adult'] as const
-export type Open = 'broken' | 'helped' | 'depth' | 'part' | 'note' | 'showed' | 'another' | null
+export type Open = 'broken' | 'helped' | 'depth' | 'part' | 'note' | 'effort' | 'showed' | 'another' | null
 
 export type LaneProps = {
   child: Child; episode: Episode | undefined; state: Spell | undefined; offers: readonly Offer[]; activities: readonly string[]; phrases: readonly string[]

@@ -13,17 +13,20 @@ type Body = Schemas['EpisodeIn']
 type Named = { id: number; name: string }
 const WORKS = ['done right', 'done, mended by the child', 'done with a mistake left', 'not finished'] as const
 const PLACES = ['put back', 'left out'] as const
+const EFFORTS = ['', 'tried hard', 'careful', 'hasty', 'careless'] as const
 const HELPS = ['', 'prompted', 'shown again', 'together'] as const
+/** Parts as they are typed, with commas between. */
+const named = (typed: string, done: boolean) => typed.split(',').map((each) => each.trim()).filter(Boolean).map((name) => ({ name, done }))
 const choices = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))
 
-type Draft = { child: string; tray: string; began: string; ended: string; work: (typeof WORKS)[number]; place: (typeof PLACES)[number]; rounds: string; helped: (typeof HELPS)[number]; note: string }
+type Draft = { child: string; tray: string; began: string; ended: string; work: (typeof WORKS)[number]; place: (typeof PLACES)[number]; rounds: string; helped: (typeof HELPS)[number]; effort: (typeof EFFORTS)[number]; parts: string; notYet: string; note: string }
 
 function draftFrom(episode: Episode | null, child: number | null, people: readonly Named[], zone: string, now: string): Draft {
   const began = localField(episode?.began ?? now, zone)
   return {
     child: String(episode?.child_id ?? child ?? people[0]?.id ?? ''), tray: String(episode?.tray_id ?? ''), began,
     ended: episode ? (episode.ended ? localField(episode.ended, zone) : '') : began, work: episode?.work ?? 'done right', place: episode?.place ?? 'put back',
-    rounds: String(episode?.events.filter((each) => each.kind === 'round').length ?? 0), helped: '', note: '',
+    rounds: String(episode?.events.filter((each) => each.kind === 'round').length ?? 0), helped: '', effort: '', parts: '', notYet: '', note: '',
   }
 }
 
@@ -38,7 +41,7 @@ export function EpisodeForm({ episode, child, people, trays, zone, now, onSaved 
     const ended = fromLocalField(draft.ended, zone)
     if (!began || !ended || !draft.tray || !draft.child)
       throw new Problem(422, 'A child, a tray, a beginning and an end are needed.', [])
-    const body: Body = { child_id: Number(draft.child), tray_id: Number(draft.tray), began, ended, work: draft.work, place: draft.place, rounds: Number(draft.rounds) || 0, helped: draft.helped, note: draft.note }
+    const body: Body = { child_id: Number(draft.child), tray_id: Number(draft.tray), began, ended, work: draft.work, place: draft.place, rounds: Number(draft.rounds) || 0, helped: draft.helped, effort: draft.effort, parts: [...named(draft.parts, true), ...named(draft.notYet, false)], note: draft.note }
     await (episode ? answer(client.PUT('/api/episodes/{episode_id}', { params: { path: { episode_id: episode.id } }, body })) : answer(client.POST('/api/episodes', { body })))
     await refresh()
     onSaved()
@@ -58,6 +61,11 @@ export function EpisodeForm({ episode, child, people, trays, zone, now, onSaved 
       </div>
       <ChoiceRow label="The work" wrap choices={choices(WORKS)} value={draft.work} onChange={(work) => set({ work })} />
       <ChoiceRow label="Its things" choices={choices(PLACES)} value={draft.place} onChange={(place) => set({ place })} />
+      <div className="grid grid-cols-3 gap-3 max-[600px]:grid-cols-1">
+        <SelectField label="Effort" value={draft.effort} onChange={(event) => set({ effort: event.target.value as Draft['effort'] })}>{EFFORTS.map((each) => <option key={each} value={each}>{each || 'not said'}</option>)}</SelectField>
+        <Field label="Parts that went" placeholder="zip, buckle" value={draft.parts} onChange={(event) => set({ parts: event.target.value })} />
+        <Field label="Parts not yet" placeholder="bow" value={draft.notYet} onChange={(event) => set({ notYet: event.target.value })} />
+      </div>
       <Field label="A line of words" value={draft.note} onChange={(event) => set({ note: event.target.value })} />
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
       <Button type="submit" look="main" className="self-start" disabled={save.busy}>Write it down</Button>
