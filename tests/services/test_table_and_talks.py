@@ -32,6 +32,7 @@ from zither_awl.services import (
     showing,
     table,
     talks,
+    themes,
     today,
     tomorrow,
 )
@@ -293,3 +294,25 @@ def test_a_child_away_all_week_asks_for_nothing_of_the_shelf_and_loses_nothing(d
     loved = {key for key, fit in before.fits.items() if fit.loved}
     assert {key for key, fit in after.fits.items() if fit.loved} == loved
     assert after.children == before.children, "the rules mind it as ever"
+
+
+def test_carrying_is_shown_over_days_around_the_holidays_and_stands_on_today(
+    house: SmallHouse, clock: SetClock
+) -> None:
+    day = house.desk.today()
+    with house.desk.write(None, "Away") as work:
+        work.themes.save_absence(Absence(id=0, kind="holiday", name="Away", from_day=day + timedelta(days=2),
+                                         until_day=day + timedelta(days=5)))  # fmt: skip
+    made = talks.plan_series(house.desk, "carrying", day, 2, house.adult)
+    lines = [line for line in house.desk.house().weeks.by_then if line.id in made]
+    assert [(line.due - day).days for line in lines] == [0, 6, 8, 10, 12]
+    assert any("Show today: An empty tray" in w.text for w in today.page(house.desk).weeks)
+    themes.tick(house.desk, lines[0].id, True, house.adult)
+    clock.move_on(timedelta(days=7))
+    again = talks.plan_series(house.desk, "carrying", house.desk.today(), 1, house.adult)
+    assert again == made[1:], "what was shown stays, the rest is moved"
+    for key, first, every, said in (("carrying", day, 1, "is past"), ("carrying", house.desk.today(), 15, "1 to 14")):
+        with pytest.raises(InvalidValue, match=said):
+            talks.plan_series(house.desk, key, first, every, None)
+    with pytest.raises(NotFound):
+        talks.plan_series(house.desk, "flying", house.desk.today(), 1, None)

@@ -47,6 +47,31 @@ def shipped_talks() -> tuple[TalkPlan, ...]:
     return tuple(TalkPlan(**{**data, "questions": tuple(data["questions"])}) for data in _read("talks.toml")["talk"])
 
 
+@dataclass(frozen=True, slots=True)
+class SeriesStep:
+    """One short showing of a series."""
+
+    text: str
+    picture: str = ""
+    caution: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Series:
+    """What is shown in small steps over days."""
+
+    key: str
+    name: str
+    steps: tuple[SeriesStep, ...]
+
+
+@cache
+def shipped_series() -> tuple[Series, ...]:
+    """The series that ship."""
+    return tuple(Series(data["key"], data["name"], tuple(SeriesStep(**step) for step in data["steps"]))
+                 for data in _read("series.toml")["series"])  # fmt: skip
+
+
 def words_of(data: Mapping[str, Any], *, own: bool = False) -> WordSet:
     """A set from its data: each word is "label", or "label = etiqueta" with a second language.
 

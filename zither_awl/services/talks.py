@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date, timedelta
 
-from zither_awl.catalogue.lesson_loader import TalkPlan, shipped_talks
+from zither_awl.catalogue.lesson_loader import TalkPlan, shipped_series, shipped_talks
+from zither_awl.core.absence import next_day_in
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.values import Child, Talk, WordSet
+from zither_awl.core.weeks.theme import ByThen
 from zither_awl.formats.photo import clean_photo
 from zither_awl.services import lessons
 from zither_awl.services.catalogue import designs
@@ -105,3 +108,35 @@ def photo_of(desk: Desk, key: str) -> bytes:
         raise NotFound("This talk has no photograph.")
     with desk.read() as work:
         return work.cupboard.photo(talk.photo_id)
+
+
+MOST_DAYS_BETWEEN = 14
+
+
+def plan_series(desk: Desk, key: str, first: date, every: int, adult_id: int | None) -> tuple[int, ...]:
+    """Put a series on the string of weeks: a showing every so many days from a day on, none on a day the house is away.
+    What of it is planned and not done yet is moved. Returns the lines' ids. Raises: NotFound, InvalidValue."""
+    found = next((each for each in shipped_series() if each.key == key), None)
+    if found is None:
+        raise NotFound(f"There is no series {key!r}.")
+    house = desk.house()
+    if first < desk.today():
+        raise InvalidValue(FieldProblem("first", f"{first} is past.", "Choose today or a day to come."))
+    if not 1 <= every <= MOST_DAYS_BETWEEN:
+        raise InvalidValue(FieldProblem("every", f"is {every}; expected 1 to {MOST_DAYS_BETWEEN} days."))
+    planned = {line.ref: line for line in house.weeks.by_then}
+    days, day = [], first
+    for _ in found.steps:
+        day = next_day_in(house.absences, day)
+        days.append(day)
+        day += timedelta(days=every)
+    with desk.write(adult_id, f"{found.name}, over days") as work:
+        made = []
+        for number, (step, due) in enumerate(zip(found.steps, days, strict=True), start=1):
+            ref = f"series:{key}:{number}"
+            old = planned.get(ref)
+            if old is not None and old.done_on is not None:
+                continue
+            line = ByThen(id=old.id if old else 0, kind="show", name=step.text[:80], due=due, minutes=5, ref=ref)
+            made.append(work.themes.save_by_then(line))
+    return tuple(made)

@@ -2432,6 +2432,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/talks/series/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a series on the string of weeks, a showing every so many days. */
+        post: operations["post__api_talks_series_{key}"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tasks/{task_id}/tick": {
         parameters: {
             query?: never;
@@ -4186,7 +4203,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "make" | "buy" | "print" | "wash" | "fetch";
+            kind: "make" | "buy" | "print" | "wash" | "fetch" | "show";
             /**
              * Minutes
              * @default 0
@@ -4212,7 +4229,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "make" | "buy" | "print" | "wash" | "fetch";
+            kind: "make" | "buy" | "print" | "wash" | "fetch" | "show";
             /** Minutes */
             minutes: number;
             /** Name */
@@ -8935,6 +8952,47 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /**
+         * SeriesIn
+         * @description From which day on, and every so many days.
+         */
+        SeriesIn: {
+            /**
+             * Every
+             * @default 1
+             */
+            every?: number;
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+        };
+        /** SeriesOut */
+        SeriesOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: components["schemas"]["SeriesStepOut"][];
+        };
+        /**
+         * SeriesStepOut
+         * @description A short showing; `due` and `done_on` once it is planned.
+         */
+        SeriesStepOut: {
+            /** Caution */
+            caution: string;
+            /** Done On */
+            done_on: string | null;
+            /** Due */
+            due: string | null;
+            /** Picture */
+            picture: string;
+            /** Text */
+            text: string;
+        };
         /** SessionOut */
         SessionOut: {
             /** Adults */
@@ -9951,6 +10009,8 @@ export interface components {
             past: components["schemas"]["TalkOut"][];
             /** Plans */
             plans: components["schemas"]["TalkPlanOut"][];
+            /** Series */
+            series: components["schemas"]["SeriesOut"][];
             /** Sets */
             sets: components["schemas"]["WordSetOut"][];
         };
@@ -16729,6 +16789,43 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_talks_series_{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeriesIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

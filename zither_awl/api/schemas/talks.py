@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Annotated
 
-from zither_awl.api.schemas.base import Out
+from pydantic import Field
+
+from zither_awl.api.schemas.base import Day, In, Out, Whole
 from zither_awl.api.schemas.lessons import WordSetOut
 
 
@@ -45,8 +48,32 @@ class TalkOut(Out):
     next: list[TalkNextOut]
 
 
+class SeriesStepOut(Out):
+    """A short showing; `due` and `done_on` once it is planned."""
+
+    text: str
+    picture: str
+    caution: str
+    due: dt.date | None
+    done_on: dt.date | None
+
+
+class SeriesOut(Out):
+    key: str
+    name: str
+    steps: list[SeriesStepOut]
+
+
+class SeriesIn(In):
+    """From which day on, and every so many days."""
+
+    first: Day
+    every: Annotated[int, Field(ge=1, le=14), Whole] = 1
+
+
 class TalksOut(Out):
     plans: list[TalkPlanOut]
     open: TalkOut | None
     past: list[TalkOut]
     sets: list[WordSetOut]
+    series: list[SeriesOut]

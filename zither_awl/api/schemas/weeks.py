@@ -84,7 +84,7 @@ class ArrivesOut(Out):
 
 class ByThenOut(Out):
     id: int
-    kind: Literal["make", "buy", "print", "wash", "fetch"]
+    kind: Literal["make", "buy", "print", "wash", "fetch", "show"]
     name: str
     amount: str
     due: dt.date
@@ -150,7 +150,7 @@ class MoveOnWeeksIn(In):
 
 
 class ByThenIn(In):
-    kind: Literal["make", "buy", "print", "wash", "fetch"]
+    kind: Literal["make", "buy", "print", "wash", "fetch", "show"]
     name: Annotated[str, Field(max_length=80)]
     amount: Annotated[str, Field(max_length=120)] = ""
     due: Day

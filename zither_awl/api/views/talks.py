@@ -7,8 +7,18 @@ from flask import Blueprint, Response, request, session
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.home_answers import word_set_out
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.talks import TalkNextOut, TalkOut, TalkPlanOut, TalksOut, TalkWordOut
+from zither_awl.api.schemas.talks import (
+    SeriesIn,
+    SeriesOut,
+    SeriesStepOut,
+    TalkNextOut,
+    TalkOut,
+    TalkPlanOut,
+    TalksOut,
+    TalkWordOut,
+)
 from zither_awl.api.spec import answers, api
+from zither_awl.catalogue.lesson_loader import Series, shipped_series
 from zither_awl.core.errors import NotFound
 from zither_awl.core.values import Talk
 from zither_awl.services import lessons, talks
@@ -26,7 +36,26 @@ def get_talks() -> TalksOut:
                            then=list(talks.extensions(house, p))) for p in page.plans],
         open=_talk(page.open) if page.open else None, past=[_talk(each) for each in page.past],
         sets=[word_set_out(house, s, "en") for s in lessons.sets(house) if s.kind == "words"],
+        series=[_series(each) for each in shipped_series()],
     )  # fmt: skip
+
+
+def _series(each: Series) -> SeriesOut:
+    planned = {line.ref: line for line in desk().house().weeks.by_then}
+    lines = [planned.get(f"series:{each.key}:{n}") for n in range(1, len(each.steps) + 1)]
+    return SeriesOut(key=each.key, name=each.name, steps=[
+        SeriesStepOut(text=step.text, picture=step.picture, caution=step.caution, due=line.due if line else None,
+                      done_on=line.done_on if line else None)
+        for step, line in zip(each.steps, lines, strict=True)
+    ])  # fmt: skip
+
+
+@bp.post("/series/<key>")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["talks"])
+def plan_series(key: str, json: SeriesIn) -> DoneOut:
+    """Put a series on the string of weeks, a showing every so many days."""
+    talks.plan_series(desk(), key, json.first, json.every, adult_id())
+    return DoneOut(id=key)
 
 
 def _talk(talk: Talk) -> TalkOut:

@@ -15,8 +15,8 @@ from zither_awl.core.wishes import matched, words_of
 
 MOST_DAYS = 42
 """A theme lasts at most so long. Ours, no source."""
-ByThenKind = Literal["make", "buy", "print", "wash", "fetch"]
-BY_THEN_KINDS: tuple[ByThenKind, ...] = ("make", "buy", "print", "wash", "fetch")
+ByThenKind = Literal["make", "buy", "print", "wash", "fetch", "show"]
+BY_THEN_KINDS: tuple[ByThenKind, ...] = ("make", "buy", "print", "wash", "fetch", "show")
 NAMED, RELATED = 2, 1
 """How much a tray has to do with a theme: it bears one of its words, or its card is of a theme near it."""
 

@@ -2,5 +2,6 @@ import { TalksView } from '@/features/talks/TalksView'
 import { useChildren, useHouse } from '../session'
 
 export function Page() {
-  return <TalksView people={useChildren()} zone={useHouse().zone} />
+  const { zone, today } = useHouse()
+  return <TalksView people={useChildren()} zone={zone} today={today} />
 }

@@ -13,15 +13,16 @@ import { outbox, subscribe, write } from '@/lib/outbox'
 import { refresh, talksQuery } from '@/lib/queries'
 import { foldTalk, type Said } from '@/lib/talks'
 import { counted, dayOf, timeOfDay } from '@/lib/words'
+import { SeriesList } from './Series'
 
 type Talk = Schemas['TalkOut']
 type Plan = Schemas['TalkPlanOut']
 type Person = { id: number; name: string; pattern: Pattern }
-type TalksViewProps = { people: readonly Person[]; zone: string }
+type TalksViewProps = { people: readonly Person[]; zone: string; today: string }
 const ADULT = 0
 
 /** Talks: things in a circle, what is asked of each, who said what in one tap; and what comes of it another day. */
-export function TalksView({ people, zone }: TalksViewProps) {
+export function TalksView({ people, zone, today }: TalksViewProps) {
   const { data, error } = useQuery(talksQuery)
   const box = useSyncExternalStore(subscribe, outbox)
   if (!data) return <Waiting error={error} />
@@ -37,6 +38,7 @@ export function TalksView({ people, zone }: TalksViewProps) {
           {data.plans.map((each) => <li key={each.key} className="panel flex flex-col gap-2 p-4"><Begin plan={each} sets={data.sets} /></li>)}
         </ul>
       )}
+      <SeriesList series={data.series} today={today} />
       {data.past.map((each) => <Had key={each.key} talk={each} plan={data.plans.find((one) => one.key === each.talk)} people={people} zone={zone} />)}
     </div>
   )

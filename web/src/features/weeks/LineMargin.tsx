@@ -64,6 +64,7 @@ export function LineMargin({ line, lines, today, onGone }: { line: Line | undefi
 function placeOf(ref: string): { path: string; words: string } | null {
   const [what, key, level] = ref.split(':')
   if (what === 'step') return { path: `/make?card=${key ?? ''}&level=${level ?? ''}`, words: 'Make it' }
+  if (what === 'series') return { path: '/talks', words: 'The series' }
   if (what === 'books') return { path: '/weeks?at=books', words: 'The books' }
   if (what === 'recipe' || what === 'mark') return { path: '/cupboard?part=making', words: 'How it is made' }
   return what === 'thing' || what === 'kind' ? { path: '/cupboard', words: 'In the cupboard' } : null
@@ -82,7 +83,7 @@ function AddLine({ today }: { today: string }) {
     <details>
       <summary className="font-semibold">Something else to do by a day</summary>
       <form className="mt-2 flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
-        <SelectField label="What" value={kind} onChange={(event) => setKind(event.target.value as Line['kind'])}>{(['make', 'buy', 'print', 'wash', 'fetch'] as const).map((each) => <option key={each}>{each}</option>)}</SelectField>
+        <SelectField label="What" value={kind} onChange={(event) => setKind(event.target.value as Line['kind'])}>{(['make', 'buy', 'print', 'wash', 'fetch', 'show'] as const).map((each) => <option key={each}>{each}</option>)}</SelectField>
         <Field label="Name" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} error={add.failed?.message} />
         <Field label="By" type="date" min={today} value={due} onChange={(event) => setDue(event.target.value)} />
         <Button type="submit" disabled={!name.trim() || !due || add.busy}>Add it</Button>

@@ -10,7 +10,7 @@ export type MoveKind = Schemas['MoveOnWeeksIn']['kind']
 export type At = string
 
 /** How lines to be done are said. */
-export const KIND_WORDS: Record<Line['kind'], string> = { make: 'make', buy: 'buy', print: 'print', wash: 'wash', fetch: 'fetch' }
+export const KIND_WORDS: Record<Line['kind'], string> = { make: 'make', buy: 'buy', print: 'print', wash: 'wash', fetch: 'fetch', show: 'show' }
 export const LOOK_WORDS: Record<string, string> = {
   weekly: 'by signs, looked at once a week', daily: 'by signs, looked at every day',
   calendar: 'by the calendar', 'calendar, by signs': 'looked at by the calendar, changed by signs',
