@@ -139,3 +139,18 @@ def test_ahead_back_and_the_calendar_and_the_school_of_the_calendar(at_demo: Per
     weeks.open("theme:3")
     person.tap("button", "Take it off the string", MARGIN)
     person.until(lambda: not any("The winter pond" in name for name in weeks.marks("Theme")), "the pond to be gone")
+
+
+def test_a_look_is_carried_by_hand_and_the_turn_of_the_books_by_keys(at_demo: Person) -> None:
+    weeks = WeeksPage(at_demo)
+    weeks.open()
+    before = weeks.named("Look at the shelf")
+    weeks.carry("Look at the shelf", 1)
+    at_demo.until(lambda: weeks.named("Look at the shelf") != before, "the look on another day")
+    turn = weeks.named("Books to turn")
+    at_demo.driver.execute_script("arguments[0].focus()", weeks.mark("Books to turn"))
+    at_demo.press(" ", "\ue014", "\ue014", " ")
+    at_demo.until(lambda: weeks.named("Books to turn") != turn, "the turn on another day")
+    at_demo.tap("button", "Undo")
+    at_demo.until(lambda: weeks.named("Books to turn") == turn, "the turn on its own day again")
+    assert at_demo.violations() == []

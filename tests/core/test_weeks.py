@@ -15,7 +15,7 @@ from zither_awl.core.errors import InvalidValue
 from zither_awl.core.judgement import Judgements
 from zither_awl.core.practice import LOOKS, Practice, practice_of
 from zither_awl.core.rotation import propose_change
-from zither_awl.core.rotation.change import next_look
+from zither_awl.core.rotation.change import look_days, next_look
 from zither_awl.core.simulate import Plan, SimulatedHouse, by_signs
 from zither_awl.core.simulate.policies import START
 from zither_awl.core.values import ChangeRecord
@@ -67,6 +67,23 @@ def test_the_next_look_is_never_past_never_on_a_day_away_and_never_far(
     assert found <= day(away_for + max(7, every) + 7)
     if look == "weekly":
         assert found.weekday() == look_day
+
+
+@given(st.integers(0, 6), st.dictionaries(st.integers(-2, 6), st.integers(-10, 28), max_size=4))
+def test_a_look_that_was_moved_comes_on_its_new_day_and_the_rhythm_after_it_stays(
+    look_day: int, moves: dict[int, int]
+) -> None:
+    state = replace(state_of([tray()], [], []), practice=Practice(look_day=look_day))
+    own, _ = look_days(state, TODAY, 1)[0]
+    moved = {own + timedelta(days=7 * week): own + timedelta(days=7 * week + by) for week, by in moves.items()}
+    found = look_days(replace(state, moved_looks=moved), TODAY, 12)
+    days = [to for _, to in found]
+    assert days == sorted(days)
+    assert all(to >= TODAY for to in days)
+    assert all(to == moved.get(day, day) for day, to in found)
+    assert next_look(replace(state, moved_looks=moved), TODAY) == days[0]
+    for day, to in moved.items():
+        assert (day in {each for each, _ in found}) == (to >= TODAY) or to > days[-1]
 
 
 def test_on_a_day_away_nothing_is_proposed_and_it_says_until_when() -> None:

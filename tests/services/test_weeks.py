@@ -430,3 +430,31 @@ def test_days_of_a_file_are_guessed_taken_once_and_renewed(demo: Desk) -> None:
     assert calendar.take_days(demo, (day,), None) == 1
     assert len(demo.house().weeks.absences) == before + 1
     assert calendar.read_file(demo, content)[0][2]
+
+
+def test_a_look_and_a_turn_of_the_books_are_moved_and_undone(demo: Desk) -> None:
+    first = rotation.proposal(demo).look_on
+    assert first is not None
+    weeks.move_stop(demo, "look", first, first + timedelta(days=2), None)
+    assert rotation.proposal(demo).look_on == first + timedelta(days=2)
+    on = weeks.string(demo)
+    coming = [look.day for look in on.looks if not look.past]
+    assert coming[:2] == [first + timedelta(days=2), first + timedelta(days=7)]
+    weeks.move_stop(demo, "look", first + timedelta(days=2), first, None)
+    assert demo.house().weeks.moved == {}, "on its own day it is as it was"
+    turn = weeks.string(demo).next_turn
+    assert turn is not None
+    weeks.move_stop(demo, "books", turn, turn + timedelta(days=1), None)
+    assert weeks.string(demo).next_turn == turn + timedelta(days=1)
+    history.undo(demo)
+    assert weeks.string(demo).next_turn == turn
+    for stands, day, said in ((first, demo.today() - timedelta(days=1), "expected today"),
+                              (first, first + timedelta(days=40), "expected today")):  # fmt: skip
+        with pytest.raises(InvalidValue, match=said):
+            weeks.move_stop(demo, "look", stands, day, None)
+    with pytest.raises(NotFound):
+        weeks.move_stop(demo, "look", first + timedelta(days=1), first, None)
+    away = demo.house().weeks.absences[0]
+    near = next(day for day in coming[1:] if day > away.from_day - timedelta(days=9))
+    with pytest.raises(InvalidValue, match="within"):
+        weeks.move_stop(demo, "look", near, away.from_day, None)

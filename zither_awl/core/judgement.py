@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Callable, Hashable, Iterable, Sequence
+from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date
 from functools import cached_property
@@ -42,6 +42,8 @@ class State:
     aims: tuple[Aim, ...] = ()
     said: tuple[Said, ...] = ()
     absences: tuple[Absence, ...] = ()
+    moved_looks: Mapping[date, date] = field(default_factory=dict)
+    """Looks moved from their day in the rhythm to another."""
     practice: Practice = field(default_factory=Practice)
 
     def tray(self, tray_id: int) -> Tray:

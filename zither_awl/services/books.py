@@ -93,11 +93,17 @@ def turn_of(house: House, on: date) -> Turn:
 
 
 def turn_on(house: House, today: date) -> date:
-    """The day of the next turn: a week after the last, at the earliest today."""
+    """The day of the next turn: a week after the last, at the earliest today, or where it was moved to."""
+    return turn_days(house, today)[0][1]
+
+
+def turn_days(house: House, today: date) -> list[tuple[date, date]]:
+    """The next turn: its day in the weekly rhythm, and the day it is on. The turns after it follow from when it was."""
     last = max((s.since for s in house.weeks.book_stays), default=None)
-    if last is None:
-        return today
-    return max(today, date.fromordinal(last.toordinal() + 7))
+    own = today if last is None else max(today, date.fromordinal(last.toordinal() + 7))
+    # The rhythm's day goes on while nobody turned them; where it was moved to stays.
+    rhythm = own if last is None else date.fromordinal(last.toordinal() + 7)
+    return [(rhythm, max(today, house.moved("books").get(rhythm, own)))]
 
 
 def _resting(house: House) -> tuple[tuple[Book, date | None], ...]:

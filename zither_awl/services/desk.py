@@ -213,7 +213,8 @@ def _log(work: Store, since: date) -> Window:
 def _weeks(work: Store, _since: date) -> Weeks:
     kept, planned, books = work.weeks, work.themes, work.books
     return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned(), kept.aims(),
-                 kept.invited(), planned.themes(), planned.by_then(), planned.absences(), planned.arrivals(),
+                 kept.invited(), planned.themes(), planned.by_then(), planned.absences(), planned.moved(),
+                 planned.arrivals(),
                  planned.arrived(), books.told(), books.stays(), books.asked(),
                  work.damaged("theme", "by_then", "absence", "arrival"))  # fmt: skip
 

@@ -229,7 +229,7 @@ class House:
         return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
                      log=self.log, changes=self.changes, declined=self.weeks.declined,
                      aims=(*self.weeks.aims, *self._theme_aims()), said=(*self.people.said, *self._proved()),
-                     absences=self.absences, practice=self.practice)  # fmt: skip
+                     absences=self.absences, moved_looks=self.moved("look"), practice=self.practice)  # fmt: skip
 
     def _theme_aims(self) -> Iterator[Aim]:
         """The words of the themes that were taken, as what their weeks are about."""
@@ -240,6 +240,10 @@ class House:
     def _proved(self) -> tuple[Said, ...]:
         """The levels that children know because they point to every word of a set that proves them."""
         return self.once("proved", lambda: tuple(proved(shipped_words(), self.lessons.proving, self.people.said)))
+
+    def moved(self, kind: str) -> dict[date, date]:
+        """The looks ("look") or turns of the books ("books") that were moved, by their day in the rhythm."""
+        return {day: to for (of, day), to in self.weeks.moved.items() if of == kind}
 
     @property
     def absences(self) -> tuple[Absence, ...]:

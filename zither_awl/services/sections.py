@@ -118,6 +118,8 @@ class Weeks:
     themes: tuple[Theme, ...] = ()
     by_then: tuple[ByThen, ...] = ()
     absences: tuple[Absence, ...] = ()
+    moved: Mapping[tuple[str, date], date] = field(default_factory=dict)
+    """Looks and turns of books moved from their day in the rhythm."""
     arrivals: tuple[Arrival, ...] = ()
     arrived: Mapping[int, tuple[int, ...]] = field(default_factory=dict)
     """By arrival: the things that came with it."""

@@ -10,6 +10,7 @@ from typing import Literal
 from zither_awl.core.absence import Absence, quiet_on
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.ladders.likely import Likely
+from zither_awl.core.rotation.change import look_days
 from zither_awl.core.values import Child
 from zither_awl.core.weeks.arrivals import Arrival, coming_days
 from zither_awl.core.weeks.books import Book, of_theme
@@ -154,9 +155,10 @@ def _looks(desk: Desk, house: House, today: date, first: date, last: date) -> It
     proposed = change_now.swaps or change_now.let_in
     yield LookOn(day, tuple(s.out.name for s in proposed if s.out), tuple(s.in_.name for s in proposed if s.in_),
                  proposed=len(proposed), let_in=bool(change_now.let_in))  # fmt: skip
-    while step > 1 and (day := day + timedelta(days=step)) <= last:
-        if quiet_on(house.absences, day) is None:
-            yield LookOn(day, let_in=bool(change_now.let_in) and _nearly_empty(house, today))
+    if step > 1:
+        for _, later in look_days(house.state, today, MOST_LOOKS)[1:]:
+            if day < later <= last:
+                yield LookOn(later, let_in=bool(change_now.let_in) and _nearly_empty(house, today))
 
 
 def _nearly_empty(house: House, today: date) -> bool:
@@ -232,6 +234,31 @@ def move(desk: Desk, kind: Kind, key: int, day: date, adult_id: int | None, *, o
         arrivals.save_absence(desk, replace(found, from_day=day, until_day=found.until_day + by), adult_id)
         return None
     return _move_rest(desk, house, kind, key, day, adult_id)
+
+
+MOST_LOOKS, FARTHEST_DAYS = 60, 28
+"""So many looks ahead are thought of; a look or a turn is moved by at most so many days."""
+
+
+def move_stop(desk: Desk, kind: Literal["look", "books"], stands: date, day: date, adult_id: int | None) -> None:
+    """Move a look at the shelf, or a turn of the books, from the day it stands on to another; the rhythm stays.
+
+    Raises: NotFound, InvalidValue for a day that is past, far off, or away.
+    """
+    house, today = desk.house(), desk.today()
+    looks = kind == "look"
+    coming = look_days(house.state, today, MOST_LOOKS) if looks else bookshelf.turn_days(house, today)
+    of = next((own for own, to in coming if to == stands), None)
+    if of is None:
+        raise NotFound(f"There is no {'look' if kind == 'look' else 'turn of the books'} on {stands}.")
+    if not today <= day <= of + timedelta(days=FARTHEST_DAYS):
+        raise InvalidValue(FieldProblem("day", f"is {day}; expected today or up to {FARTHEST_DAYS} days after."))
+    away = quiet_on(house.absences, day)
+    if away is not None:
+        raise InvalidValue(FieldProblem("day", f"{day:%d %B} is within {away.name}.", "Choose a day you are home."))
+    what = "The look at the shelf" if kind == "look" else "The turn of the books"
+    with desk.write(adult_id, f"{what} on {day:%d %B}") as work:
+        work.themes.move_stop(kind, of, day)
 
 
 def _move_rest(desk: Desk, house: House, kind: Kind, key: int, day: date, adult_id: int | None) -> None:

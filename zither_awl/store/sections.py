@@ -26,7 +26,7 @@ TABLES: dict[Section, tuple[str, ...]] = {
     "log": ("morning", "morning_child", "episode", "episode_event", "visit", "milestone", "presentation", "sweep",
             "sweep_child", "kept_item"),
     "weeks": ("placement", "change", "task", "planned_showing", "aim", "invited", "theme", "theme_tray", "by_then",
-              "absence", "arrival", "arrived", "book", "book_stay", "book_asked"),
+              "absence", "moved_stop", "arrival", "arrived", "book", "book_stay", "book_asked"),
     "settings": ("phrase", "welcome_step", "paired_device", "feed", "revision", "change_set", "change_item", "trace"),
 }  # fmt: skip
 BOOKKEEPING = ("section", "alembic_version")

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import fields
+from datetime import date
 from typing import Any, cast
 
 from sqlalchemy import delete, select
@@ -16,7 +17,15 @@ from zither_awl.core.values import Spot
 from zither_awl.core.weeks.arrivals import Arrival
 from zither_awl.core.weeks.theme import ByThen, Theme, ThemeTray
 from zither_awl.store.damage import readable
-from zither_awl.store.models.weeks import AbsenceRow, ArrivalRow, ArrivedRow, ByThenRow, ThemeRow, ThemeTrayRow
+from zither_awl.store.models.weeks import (
+    AbsenceRow,
+    ArrivalRow,
+    ArrivedRow,
+    ByThenRow,
+    MovedStopRow,
+    ThemeRow,
+    ThemeTrayRow,
+)
 
 
 class ThemesKeeper:
@@ -101,6 +110,22 @@ class ThemesKeeper:
     def delete_absence(self, absence_id: int) -> None:
         """Take days away off the string. Raises: NotFound."""
         self._drop(AbsenceRow, absence_id, "days away")
+
+    def moved(self) -> Mapping[tuple[str, date], date]:
+        """By kind ("look", "books") and the day in its rhythm: the day a stop was moved to."""
+        return {(r.kind, r.day): r.to_day for r in self._session.scalars(select(MovedStopRow))}
+
+    def move_stop(self, kind: str, day: date, to_day: date) -> None:
+        """Move a stop from its day in the rhythm to another; to its own day, and it is as it was."""
+        row = self._session.get(MovedStopRow, f"{kind}:{day}")
+        if day == to_day:
+            if row is not None:
+                self._session.delete(row)
+        else:
+            row = row or MovedStopRow(key=f"{kind}:{day}", kind=kind, day=day)
+            row.to_day = to_day
+            self._session.add(row)
+        self._session.flush()
 
     def arrivals(self) -> tuple[Arrival, ...]:
         """What comes, and what came, the first first."""

@@ -7385,12 +7385,17 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "theme" | "theme tray" | "aim" | "arrival" | "away" | "by then" | "book back" | "showing";
+            kind: "theme" | "theme tray" | "aim" | "arrival" | "away" | "by then" | "book back" | "showing" | "look" | "books";
             /**
              * Of
              * @default 0
              */
             of?: number;
+            /**
+             * Stands
+             * @default null
+             */
+            stands?: string | null;
         };
         /** NamedOut */
         NamedOut: {

@@ -143,10 +143,12 @@ class WeeksOut(Out):
 class MoveOnWeeksIn(In):
     """Something on the string, and the day it is moved to; `of` the theme a tray belongs to."""
 
-    kind: Literal["theme", "theme tray", "aim", "arrival", "away", "by then", "book back", "showing"]
+    kind: Literal["theme", "theme tray", "aim", "arrival", "away", "by then", "book back", "showing", "look", "books"]
     id: Id
     day: Day
     of: Id = 0
+    stands: Day | None = None
+    """For a look or a turn of the books: the day it stands on."""
 
 
 class ByThenIn(In):

@@ -95,7 +95,10 @@ def _absence(each: Absence) -> AbsenceOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["weeks"])
 def move(json: MoveOnWeeksIn) -> DoneOut:
     """Move something on the string to another day."""
-    weeks.move(desk(), json.kind, json.id, json.day, adult_id(), of=json.of)
+    if json.kind == "look" or json.kind == "books":
+        weeks.move_stop(desk(), json.kind, json.stands or json.day, json.day, adult_id())
+    else:
+        weeks.move(desk(), json.kind, json.id, json.day, adult_id(), of=json.of)
     return DoneOut(id=json.id)
 
 

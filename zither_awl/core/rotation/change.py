@@ -99,19 +99,36 @@ def propose_change(state: State, school: School, on: date, *, judge: Judgements 
 
 
 def next_look(state: State, on: date) -> date:
-    """The day of the next look at the shelf, by the household's school; not on a day away."""
+    """The day of the next look at the shelf, by the household's school, or where it was moved to; not on a day away."""
+    return look_days(state, on, MOST_MOVED)[0][1]
+
+
+MOST_MOVED = 12
+"""So many looks ahead are enough to find the next, however they were moved."""
+
+
+def look_days(state: State, on: date, most: int) -> list[tuple[date, date]]:
+    """So many looks from a day on, in the order of the days they are on: each with its own day in the rhythm first."""
+    day, step = _rhythm(state, on)
+    # One that was moved out of the days before still comes.
+    found = [(own, to) for own, to in state.moved_looks.items() if own < day and to >= on]
+    while len(found) < most:
+        to = state.moved_looks.get(day, day)
+        if to >= on and quiet_on(state.absences, to) is None:
+            found.append((day, to))
+        day += timedelta(days=step)
+    return sorted(found, key=lambda each: (each[1], each[0]))
+
+
+def _rhythm(state: State, on: date) -> tuple[date, int]:
+    """The first day of the rhythm from a day on, and its step in days."""
     practice = state.practice
     if practice.look == "daily":
-        day, step = on, 1
-    elif practice.look == "weekly" or not state.changes:
-        day, step = on + timedelta(days=(practice.look_day - on.weekday()) % 7), 7
-    else:
-        last = max(written_day(c.at) for c in state.changes)
-        step = practice.calendar_days
-        day = last + timedelta(days=step * max(1, -(-(on - last).days // step)))
-    while quiet_on(state.absences, day) is not None:
-        day += timedelta(days=step)
-    return day
+        return on, 1
+    if practice.look == "weekly" or not state.changes:
+        return on + timedelta(days=(practice.look_day - on.weekday()) % 7), 7
+    last, step = max(written_day(c.at) for c in state.changes), practice.calendar_days
+    return last + timedelta(days=step * max(1, -(-(on - last).days // step))), step
 
 
 LEAST_DAYS = 7

@@ -145,6 +145,16 @@ class AbsenceRow(Base):
     uid: Mapped[str] = mapped_column(String(200))
 
 
+class MovedStopRow(Base):
+    """A look at the shelf or a turn of the books that was moved from its day in the rhythm to another."""
+
+    __tablename__ = "moved_stop"
+    key: Mapped[str] = mapped_column(String(24), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(8))
+    day: Mapped[date]
+    to_day: Mapped[date]
+
+
 class ArrivalRow(Base):
     """Something that comes to the house, once or every so many days."""
 

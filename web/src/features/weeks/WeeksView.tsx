@@ -38,7 +38,7 @@ export function WeeksView({ people, today, look }: { people: readonly Person[]; 
   // Where the margin stands below the string, what was chosen is brought into sight.
   const pick = (next: At) => { setSearch({ at: next }, { replace: true }); if (below) margin.current?.scrollIntoView({ block: 'start' }) }
   const move = useWrite(async (what: Carried, day: string) => {
-    await answer(client.POST('/api/weeks/move', { body: { kind: what.kind, id: what.id, day, of: what.of ?? 0 } }))
+    await answer(client.POST('/api/weeks/move', { body: { kind: what.kind, id: what.id, day, of: what.of ?? 0, stands: what.day } }))
     await refresh()
   })
   if (!weeks) return <Waiting error={error} />

@@ -69,7 +69,7 @@ export function ShelfLane({ weeks, scale, chosen, onPick }: LaneProps) {
         const size = look.past || next ? 16 : 11
         return (
           <div key={`${look.day}:${at}`}>
-            <Mark at={look.past ? `change:${look.day}` : at === first ? 'look' : `look:${look.day}`} chosen={chosen} onPick={onPick} label={said} style={{ left: middle(scale, look.day) - 12, top: 42 - 11, width: 24, height: 24 }} className="grid place-items-center rounded-full">
+            <Mark at={look.past ? `change:${look.day}` : at === first ? 'look' : `look:${look.day}`} chosen={chosen} onPick={onPick} label={said} carried={look.past ? undefined : { kind: 'look', id: 0, day: look.day, name: 'The look at the shelf' }} style={{ left: middle(scale, look.day) - 12, top: 42 - 11, width: 24, height: 24 }} className="grid place-items-center rounded-full">
               <span className={cx('block rounded-full border-2', look.past ? 'border-woad bg-woad' : next ? 'border-saffron bg-paper border-[3px]' : 'border-edge bg-paper')} style={{ width: size, height: size }} />
             </Mark>
             {look.past && <Told x={Math.max(40, middle(scale, look.day))} above={look.out[0] ? `${look.out[0]} out` : ''} below={look.in_[0] ? `${look.in_[0]} in` : ''} />}
@@ -116,7 +116,7 @@ export function BooksLane({ weeks, scale, chosen, onPick }: LaneProps) {
       <div className="absolute inset-x-0 bottom-0 h-17">
       <Taut y={46} />
       {weeks.turns.map((turn) => <Mark key={turn.day} at={`books:${turn.day}`} chosen={chosen} onPick={onPick} label={`Books turned ${weekDay(turn.day)}: ${turn.came} came`} style={{ left: xOf(scale, turn.day), top: 18, width: 28, height: 30 }}><Backs many={turn.came} /></Mark>)}
-      {ahead.map((day, n) => <Mark key={day} at={n === 0 ? 'books' : `books:${day}`} chosen={chosen} onPick={onPick} label={n === 0 ? `Books to turn ${weekDay(day)}` : `Books again ${weekDay(day)}`} style={{ left: xOf(scale, day), top: 18, width: 28, height: 30 }}><Backs many={3} pale={n > 0} /></Mark>)}
+      {ahead.map((day, n) => <Mark key={day} at={n === 0 ? 'books' : `books:${day}`} chosen={chosen} onPick={onPick} label={n === 0 ? `Books to turn ${weekDay(day)}` : `Books again ${weekDay(day)}`} carried={n === 0 ? { kind: 'books', id: 0, day, name: 'The turn of the books' } : undefined} style={{ left: xOf(scale, day), top: 18, width: 28, height: 30 }}><Backs many={3} pale={n > 0} /></Mark>)}
       {weeks.back.length === 0 && weeks.next_turn === null && <p className="absolute top-5 left-1 text-xs text-ink-3">No books entered yet.</p>}
       </div>
       {backs.map((day, at) => {

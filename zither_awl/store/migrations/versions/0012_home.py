@@ -11,7 +11,7 @@ depends_on = None
 
 _NAME = sa.String(length=80)
 _TABLES = ("step_photo", "run_branch", "table_event", "talk", "talk_word", "child_group", "group_child",
-           "own_aid")
+           "own_aid", "moved_stop")
 _ADDED = (
     ("child", "language", sa.String(length=8), ""), ("child", "comes", sa.JSON(), "[]"),
     ("presentation", "manner", sa.String(length=12), ""),
@@ -111,6 +111,14 @@ def upgrade() -> None:
         sa.Column("height_mm", sa.Double(), nullable=True),
         sa.Column("daily", sa.Integer(), nullable=False),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_own_aid")),
+    )
+    op.create_table(
+        "moved_stop",
+        sa.Column("key", sa.String(length=24), nullable=False),
+        sa.Column("kind", sa.String(length=8), nullable=False),
+        sa.Column("day", sa.Date(), nullable=False),
+        sa.Column("to_day", sa.Date(), nullable=False),
+        sa.PrimaryKeyConstraint("key", name=op.f("pk_moved_stop")),
     )
 
 
