@@ -21,7 +21,8 @@ ADULT_HEADER = "X-Adult"
 MOST_DIGITS = 16
 RAW = (
     "make.check_household", "make.take_household", "things.photograph_first", "things.add_thing_photo",
-    "things.add_photo", "lessons.add_word_photo", "calendar.read_calendar",
+    "things.add_photo", "lessons.add_word_photo", "calendar.read_calendar", "routines.add_step_photo",
+    "talks.add_photo",
 )  # fmt: skip
 """The views that take the bytes of a file instead of JSON."""
 

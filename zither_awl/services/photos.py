@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 from zither_awl.core.errors import NotFound
@@ -9,14 +10,20 @@ from zither_awl.formats.photo import clean_photo
 from zither_awl.services.desk import Desk
 from zither_awl.services.lessons import word_set
 from zither_awl.services.routines import routine
+from zither_awl.store import Store
+
+
+def _keep(desk: Desk, data: bytes, adult_id: int | None, of: str, keep: Callable[[Store, int], object]) -> None:
+    """Keep a photograph, re-encoded and without its origin, and what it is of with its id. Raises: InvalidValue."""
+    jpeg = clean_photo(data)
+    with desk.write(adult_id, f"A photograph of {of}") as work:
+        keep(work, work.cupboard.add_photo(jpeg))
 
 
 def add_photo(desk: Desk, tray_id: int, data: bytes, adult_id: int | None) -> None:
     """Keep a photograph of a tray, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
     tray = desk.house().tray(tray_id)
-    jpeg = clean_photo(data)
-    with desk.write(adult_id, f"A photograph of {tray.name}") as work:
-        work.cupboard.save_tray(replace(tray, photo_id=work.cupboard.add_photo(jpeg)))
+    _keep(desk, data, adult_id, tray.name, lambda work, key: work.cupboard.save_tray(replace(tray, photo_id=key)))
 
 
 def drop_photo(desk: Desk, tray_id: int, adult_id: int | None) -> None:
@@ -29,9 +36,8 @@ def drop_photo(desk: Desk, tray_id: int, adult_id: int | None) -> None:
 def add_thing_photo(desk: Desk, thing_id: int, data: bytes, adult_id: int | None) -> None:
     """Keep a photograph of a thing, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
     thing = desk.house().component(thing_id)
-    jpeg = clean_photo(data)
-    with desk.write(adult_id, f"A photograph of {thing.name}") as work:
-        work.cupboard.save_component(replace(thing, photo_id=work.cupboard.add_photo(jpeg)))
+    _keep(desk, data, adult_id, thing.name,
+          lambda work, key: work.cupboard.save_component(replace(thing, photo_id=key)))  # fmt: skip
 
 
 def drop_thing_photo(desk: Desk, thing_id: int, adult_id: int | None) -> None:
@@ -50,9 +56,7 @@ def thing_photo_of(desk: Desk, thing_id: int) -> bytes:
 def add_word_photo(desk: Desk, set_key: str, word: str, data: bytes, adult_id: int | None) -> None:
     """Show a word by a photograph, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
     _known_word(desk, set_key, word)
-    jpeg = clean_photo(data)
-    with desk.write(adult_id, f"A photograph of {word}") as work:
-        work.lessons.save_word_photo(set_key, word, work.cupboard.add_photo(jpeg))
+    _keep(desk, data, adult_id, word, lambda work, key: work.lessons.save_word_photo(set_key, word, key))
 
 
 def drop_word_photo(desk: Desk, set_key: str, word: str, adult_id: int | None) -> None:
@@ -76,9 +80,7 @@ def word_photo_of(desk: Desk, set_key: str, word: str) -> bytes:
 def add_step_photo(desk: Desk, key: str, step: str, data: bytes, adult_id: int | None) -> None:
     """Follow a step of a routine by a photograph, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
     _known_step(desk, key, step)
-    jpeg = clean_photo(data)
-    with desk.write(adult_id, f"A photograph of the step {step}") as work:
-        work.home.save_step_photo(key, step, work.cupboard.add_photo(jpeg))
+    _keep(desk, data, adult_id, f"the step {step}", lambda work, photo: work.home.save_step_photo(key, step, photo))
 
 
 def drop_step_photo(desk: Desk, key: str, step: str, adult_id: int | None) -> None:

@@ -29,10 +29,12 @@ export function Record({ child, zone }: RecordProps) {
         {known.length === 0 ? <p className="panel p-5 text-ink-2">Nothing seen yet. Watch a work cycle, or bring in past work from a file in the <Link className="text-woad underline" to="/cupboard">Cupboard</Link>.</p>
           : <Table rows={known} chosen={row?.tray_id ?? null} choose={setChosen} />}
       </div>
-      <aside aria-label="Why" className="panel flex flex-col gap-4 p-4">
-        {row && <RowWhy row={row} child={child} />}
-        <Notes notes={record.notes} zone={zone} />
-      </aside>
+      {(row ?? record.notes.length > 0) && (
+        <aside aria-label="Why" className="panel flex flex-col gap-4 p-4">
+          {row && <RowWhy row={row} child={child} />}
+          <Notes notes={record.notes} zone={zone} />
+        </aside>
+      )}
     </div>
   )
 }

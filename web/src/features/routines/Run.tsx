@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import { Check } from 'lucide-react'
 import { Button } from '@/ui/Button'
 import { cx } from '@/lib/cx'
@@ -16,16 +16,20 @@ type Step = Schemas['StepOut']
 const ANSWERS = [['came', 'comes'], ['rather not', 'rather not']] as const
 const WHO = { together: 'together', adult: 'the adult', child: '' } as const
 
+/** What was begun a moment ago is brought into view: it was begun from far down the page. */
+const justBegun = (began: string) => programNow() - Date.parse(began) < 3000
+
 /** One time through a routine: who was invited and what they said, who does which step, piles, and the timers. */
 export function Run({ run, routine, people, adults, zone }: RunProps) {
   const came = run.invited.filter((each) => each.answer === 'came').map((each) => each.child_id)
   const [doer, setDoer] = useState<number | null>(null)
+  const show = useCallback((section: HTMLElement | null) => { if (section && justBegun(run.began)) section.scrollIntoView({ block: 'start' }) }, [run.began])
   const by = doer ?? came[0] ?? null
   const work = { kind: 'routine', set_key: routine.key, episode_id: run.key } as const
   const nameOf = (id: number | null) => people.find((each) => each.id === id)?.name ?? 'an adult'
   const tick = (key: string, done: boolean) => write(done ? { ...work, run: 'unstep', word: key } : { ...work, run: 'step', word: key, child_id: by || null })
   return (
-    <section aria-label={`${routine.name}, under way`} className="panel no-print flex flex-col gap-4 border-2 border-woad p-4">
+    <section ref={show} aria-label={`${routine.name}, under way`} className="panel no-print flex flex-col gap-4 border-2 border-woad p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h2 className="text-lg">{routine.name} <span className="font-normal text-ink-2">since {timeOfDay(run.began, zone)}</span></h2>
         <Button size="touch" onClick={() => write({ ...work, run: 'end' })}>It is done</Button>

@@ -98,6 +98,7 @@ function Pouring({ table, people, rest, zone }: SeenProps & { zone: string }) {
   return (
     <section aria-label="Pouring" className="panel flex flex-col gap-3 p-4">
       <h2>Pouring</h2>
+      {people.length === 0 && <p className="text-ink-2">Nobody eats here today. Children of a year and more come to the table: add one under <Link className="text-woad underline" to="/children">Children</Link>.</p>}
       {people.map((child) => (
         <div key={child.id} role="group" aria-label={`${child.name} poured`} className="flex flex-wrap items-center gap-2">
           <span className="inline-flex w-28 items-center gap-1.5 font-semibold"><PatternMark pattern={child.pattern} />{child.name}</span>
