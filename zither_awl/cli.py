@@ -190,6 +190,20 @@ def rules(file: Path) -> None:
 
 @main.command(hidden=True)
 @click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+def rights(file: Path) -> None:
+    """Write the page of who may do what."""
+    import tempfile
+
+    from zither_awl.api.rights import rights_page
+    from zither_awl.app import create_app
+
+    with tempfile.TemporaryDirectory() as folder:
+        page = rights_page(create_app(replace(Settings(), data=Path(folder))))
+    file.write_text(page, encoding="utf-8")
+
+
+@main.command(hidden=True)
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
 def openapi(file: Path) -> None:
     """Write the OpenAPI document, for the types of the front end."""
     import tempfile

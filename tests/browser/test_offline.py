@@ -301,6 +301,21 @@ def third_part(person: Person, script: Script) -> None:
     script.state(person, 2070, "Anselm", "watching")
 
 
+def test_a_device_that_watches_sees_today_and_watch_and_is_told_of_the_rest(home: HomeServed, tablet: Tablet) -> None:
+    person = tablet.open()
+    let_in(person, home)
+    for view in ("/today", "/watch"):
+        person.go(view)
+        person.find("heading", view[1:].capitalize())
+        links = person.driver.find_elements("css selector", "nav[aria-label=Views] a")
+        assert [link.text for link in links if link.is_displayed()] == ["Today", "Watch"]
+        assert person.driver.find_elements("css selector", "[role=alert]") == []
+        assert person.violations() == []
+    person.go("/shelf")
+    person.find("heading", "This device watches")
+    assert person.violations() == []
+
+
 def test_house_gives_a_code_shows_the_fingerprint_and_bars_a_device(
     home: HomeServed, visit: Callable[..., Person]
 ) -> None:
@@ -321,6 +336,9 @@ def test_house_gives_a_code_shows_the_fingerprint_and_bars_a_device(
     person.go("/house")
     person.wait_to_see("tablet in the room")
     assert person.violations() == []
+    for offer, then in (("Make it a keeper’s", "it may change the house"), ("Let only watch", "watches: it records")):
+        person.tap("button", offer)
+        person.wait_to_see(then)
     person.tap("button", "Bar")
     person.wait_to_see("barred")
     with pytest.raises(urllib.error.HTTPError) as refused:

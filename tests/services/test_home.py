@@ -113,7 +113,7 @@ def test_a_code_lets_one_device_in_once_for_ten_minutes(house: SmallHouse, clock
     with pytest.raises(InvalidValue, match="is empty"):
         door.pair(house.desk, code.digits, " ")
     device = door.pair(house.desk, f"{code.digits[:4]} {code.digits[4:]}", "tablet")
-    assert pairing.may_enter(house.desk, device)
+    assert pairing.right_of_device(house.desk, device) == "watcher"
     with pytest.raises(InvalidValue, match="used"):
         door.pair(house.desk, code.digits, "another")
     late = door.new_code(house.desk.now())
@@ -136,9 +136,9 @@ def test_a_barred_device_stays_out_until_it_is_let_in_again(house: SmallHouse) -
     door = Door()
     device = door.pair(house.desk, door.new_code(NOW).digits, "tablet")
     pairing.bar(house.desk, device, True)
-    assert not pairing.may_enter(house.desk, device)
+    assert pairing.right_of_device(house.desk, device) is None
     pairing.bar(house.desk, device, False)
-    assert pairing.may_enter(house.desk, device)
+    assert pairing.right_of_device(house.desk, device) == "watcher"
     assert [d.name for d in pairing.devices(house.desk)] == ["tablet"]
     with pytest.raises(NotFound):
         pairing.bar(house.desk, "nobody", True)

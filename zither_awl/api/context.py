@@ -6,10 +6,11 @@ from flask import current_app, g, request
 from itsdangerous import BadSignature, URLSafeSerializer
 from werkzeug.exceptions import BadRequest, Forbidden, Unauthorized, UnsupportedMediaType
 
+from zither_awl.api.rights import Right, may, right_of
 from zither_awl.core.words import CONTROL
 from zither_awl.devices import LabelPrinter
 from zither_awl.services.desk import Desk
-from zither_awl.services.pairing import Door, may_enter
+from zither_awl.services.pairing import Door, right_of_device
 from zither_awl.services.weighing import Weighbridge
 
 KEY, DOOR = "zither_awl_desk", "zither_awl_door"
@@ -88,15 +89,6 @@ def from_home() -> bool:
     return bool(request.environ.get(HOME_MARK))
 
 
-HERE_ONLY = frozenset((
-    "children.delete_child", "welcome.look_at_demo", "welcome.leave_demo", "make.check_household",
-    "make.take_household", "make.export_json", "make.export_zip",
-    "calendar.export_weeks", "calendar.get_feed", "calendar.renew",
-    "cupboard.export_trays", "cupboard.export_episodes", "things.export_things", "things.export_cards",
-))  # fmt: skip
-"""What is done on the machine itself only: deleting a child for good, and the household as a file, in or out."""
-
-
 def admit() -> None:
     """Over the home network only devices that were let in learn or write anything; the way in stays open."""
     if not from_home() or not request.path.startswith("/api/") or request.path == "/api/pair":
@@ -106,10 +98,22 @@ def admit() -> None:
         device_id = str(URLSafeSerializer(str(current_app.secret_key), salt=DEVICE_COOKIE).loads(token))
     except BadSignature:
         device_id = ""
-    if not may_enter(desk(), device_id):
+    of = right_of_device(desk(), device_id)
+    if of is None:
         raise Unauthorized("This device is not paired. Ask for a code in House, on the machine the program runs on.")
-    if request.endpoint in HERE_ONLY:
-        raise Forbidden("This is done on the machine the program runs on only.")
+    g.right = of
+    if not may(request.endpoint, of):
+        here = right_of(request.endpoint) == "here"
+        raise Forbidden("This is done on the machine the program runs on only." if here else WATCHES)
+
+
+WATCHES = "This device watches: it records. In House, on the machine the program runs on, it can be made a keeper’s."
+
+
+def right() -> Right:
+    """Of which right who asks is: this machine, or a device by what it was raised to."""
+    found: Right = g.get("right", "here")
+    return found
 
 
 def guard() -> None:

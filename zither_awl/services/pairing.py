@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import hmac
 import secrets
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from threading import Lock
+from typing import Literal
 from uuid import uuid4
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
@@ -74,15 +75,29 @@ def devices(desk: Desk) -> tuple[Device, ...]:
         return work.settings.devices()
 
 
-def may_enter(desk: Desk, device_id: str) -> bool:
-    """Whether a device was let in and is not barred."""
-    return any(d.id == device_id and not d.barred for d in devices(desk))
+def right_of_device(desk: Desk, device_id: str) -> Literal["watcher", "keeper"] | None:
+    """Of which right a device is; None for one that was not let in, or is barred."""
+    found = next((d for d in devices(desk) if d.id == device_id and not d.barred), None)
+    return None if found is None else "keeper" if found.keeper else "watcher"
 
 
 def bar(desk: Desk, device_id: str, barred: bool) -> None:
     """Bar a device, or let it in again. Raises: NotFound."""
+    _save(desk, replace(_device(desk, device_id), barred=barred))
+
+
+def raise_device(desk: Desk, device_id: str, keeper: bool) -> None:
+    """Let a device do what a keeper does, or only watch. Raises: NotFound."""
+    _save(desk, replace(_device(desk, device_id), keeper=keeper))
+
+
+def _device(desk: Desk, device_id: str) -> Device:
     known = next((d for d in devices(desk) if d.id == device_id), None)
     if known is None:
         raise NotFound(f"There is no device {device_id}.")
+    return known
+
+
+def _save(desk: Desk, device: Device) -> None:
     with desk.write_untracked() as work:
-        work.settings.save_device(Device(known.id, known.name, known.paired_at, barred))
+        work.settings.save_device(device)

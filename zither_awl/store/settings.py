@@ -19,6 +19,7 @@ class Device:
     name: str
     paired_at: datetime
     barred: bool
+    keeper: bool = False
 
 
 class SettingsKeeper:
@@ -53,12 +54,13 @@ class SettingsKeeper:
     def devices(self) -> tuple[Device, ...]:
         """Every device that was let in, barred ones too, oldest first."""
         rows = self._session.scalars(select(PairedDeviceRow).order_by(PairedDeviceRow.paired_at, PairedDeviceRow.id))
-        return tuple(Device(r.id, r.name, r.paired_at, r.barred) for r in rows)
+        return tuple(Device(r.id, r.name, r.paired_at, r.barred, r.keeper) for r in rows)
 
     def save_device(self, device: Device) -> None:
         """Insert or update a device."""
         row = self._session.get(PairedDeviceRow, device.id) or PairedDeviceRow(id=device.id)
         row.name, row.paired_at, row.barred = device.name, device.paired_at, device.barred
+        row.keeper = device.keeper
         self._session.add(row)
         self._session.flush()
 

@@ -14,6 +14,9 @@ import { Unsent } from './Unsent'
 import { useSession } from './session'
 
 const VIEWS = ['Today', 'Watch', 'Shelf', 'Make', 'Ladders', 'Weeks', 'Cupboard', 'Children', 'House'] as const
+/** What a device that watches sees. */
+const WATCHED = VIEWS.slice(0, 2)
+const KEPT = [...VIEWS.slice(2), 'Paper', 'Heights'].map((name) => `/${name.toLowerCase()}`)
 
 /** The frame of every view: the day's views on a string, who is looking, and undo. */
 export function Frame() {
@@ -23,17 +26,19 @@ export function Frame() {
   if (!session && error instanceof Problem && error.status === 401) return <main><Pair /></main>
   if (!session) return <Waiting error={error} />
   const begun = session.household !== null
+  const watches = session.right === 'watcher'
+  const views = watches ? WATCHED : VIEWS
   if (!begun && pathname !== '/welcome') return <Navigate to="/welcome" replace />
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#view" className="absolute left-2 -top-20 z-50 rounded-control bg-woad px-3 py-2 text-paper focus:top-2">Skip to the view</a>
       <header className="no-print flex flex-wrap items-end justify-between gap-x-4 border-b-2 border-ink-2 bg-paper px-5 pt-2 max-[500px]:px-3">
         <span className={cx('pb-3 text-[1.0625rem] font-bold', begun && 'max-[500px]:sr-only')}>Zither Awl</span>
-        {begun ? <Strung /> : <span className="flex-1" />}
+        {begun ? <Strung views={views} /> : <span className="flex-1" />}
         {begun && (
           <div className="ml-auto flex items-center gap-2 pb-1.5">
             <Find />
-            <UndoButtons />
+            {!watches && <UndoButtons />}
             <AdultChoice adults={session.adults} />
           </div>
         )}
@@ -41,16 +46,26 @@ export function Frame() {
       <NewerPage version={session.version} />
       <Unsent />
       <Timers />
-      <main id="view" tabIndex={-1} className={cx('flex min-h-0 flex-1 flex-col outline-none', begun && 'max-[860px]:pb-16 print:pb-0')}><Outlet /></main>
-      {begun && <ThumbBar views={VIEWS} />}
+      <main id="view" tabIndex={-1} className={cx('flex min-h-0 flex-1 flex-col outline-none', begun && 'max-[860px]:pb-16 print:pb-0')}>{watches && KEPT.some((path) => pathname.startsWith(path)) ? <OnlyWatches /> : <Outlet />}</main>
+      {begun && <ThumbBar views={views} />}
     </div>
   )
 }
 
-function Strung() {
+/** What a device that watches is told where only a keeper's may look. */
+function OnlyWatches() {
+  return (
+    <div className="max-w-lg p-5">
+      <h1>This device watches</h1>
+      <p className="mt-2 text-ink-2">It records, and sees Today and Watch. The rest of the house is for a keeper&rsquo;s device: in House, on the machine the program runs on, this one can be made one.</p>
+    </div>
+  )
+}
+
+function Strung({ views }: { views: readonly string[] }) {
   return (
     <nav aria-label="Views" className="flex flex-1 flex-wrap gap-x-1 max-[860px]:hidden">
-      {VIEWS.map((name) => (
+      {views.map((name) => (
         <NavLink key={name} to={`/${name.toLowerCase()}`} className={({ isActive }) => cx(
           'group relative px-2.5 pt-2 pb-4 font-semibold', isActive ? 'text-ink' : 'text-ink-2 hover:text-woad')}>
           {name}

@@ -13,18 +13,19 @@ export function ThumbBar({ views }: { views: readonly string[] }) {
   const { pathname } = useLocation()
   const go = useNavigate()
   const rest = views.filter((name) => AT_THUMB.every((each) => each.name !== name))
+  const shown = AT_THUMB.filter((each) => views.includes(each.name))
   const behind = rest.some((name) => pathname.startsWith(to(name)))
   return (
-    <nav aria-label="Views" className="no-print fixed inset-x-0 bottom-0 z-30 hidden grid-cols-5 border-t-2 border-ink-2 bg-paper pb-[env(safe-area-inset-bottom)] max-[860px]:grid">
-      {AT_THUMB.map(({ name, Icon }) => <NavLink key={name} to={to(name)} className={({ isActive }) => cx(thumb, isActive ? 'bg-woad-2 text-ink' : 'text-ink-2')}><Icon size={20} aria-hidden />{name}</NavLink>)}
-      <DropdownMenu.Root>
+    <nav aria-label="Views" className="no-print fixed inset-x-0 bottom-0 z-30 hidden auto-cols-fr grid-flow-col border-t-2 border-ink-2 bg-paper pb-[env(safe-area-inset-bottom)] max-[860px]:grid">
+      {shown.map(({ name, Icon }) => <NavLink key={name} to={to(name)} className={({ isActive }) => cx(thumb, isActive ? 'bg-woad-2 text-ink' : 'text-ink-2')}><Icon size={20} aria-hidden />{name}</NavLink>)}
+      {rest.length > 0 && <DropdownMenu.Root>
         <DropdownMenu.Trigger className={cx(thumb, behind ? 'bg-woad-2 text-ink' : 'text-ink-2')}><Ellipsis size={20} aria-hidden />More</DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content side="top" align="end" sideOffset={6} className="z-50 min-w-44 rounded-control border border-edge bg-paper p-1 text-ink shadow-lg">
             {rest.map((name) => <DropdownMenu.Item key={name} onSelect={() => void go(to(name))} className="flex min-h-touch cursor-pointer items-center rounded px-4 font-semibold outline-none data-highlighted:bg-woad-2">{name}</DropdownMenu.Item>)}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      </DropdownMenu.Root>}
     </nav>
   )
 }

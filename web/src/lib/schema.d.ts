@@ -1117,6 +1117,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/home/devices/{device_id}/keeper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a device do what a keeper does, or only watch. */
+        post: operations["post__api_home_devices_{device_id}_keeper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/household": {
         parameters: {
             query?: never;
@@ -5351,6 +5368,8 @@ export interface components {
             barred: boolean;
             /** Id */
             id: string;
+            /** Keeper */
+            keeper: boolean;
             /** Name */
             name: string;
             /**
@@ -8252,6 +8271,11 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** RaiseIn */
+        RaiseIn: {
+            /** Keeper */
+            keeper: boolean;
+        };
         /**
          * RangeOut
          * @description Four of five runs lie between low and high; None past the weeks looked at.
@@ -9014,6 +9038,11 @@ export interface components {
              * Format: date-time
              */
             now: string;
+            /**
+             * Right
+             * @enum {string}
+             */
+            right: "watcher" | "keeper" | "here";
             /**
              * Today
              * Format: date
@@ -13983,6 +14012,43 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["BarIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_home_devices_{device_id}_keeper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RaiseIn"];
             };
         };
         responses: {

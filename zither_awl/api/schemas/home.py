@@ -19,6 +19,10 @@ class BarIn(In):
     barred: Flag
 
 
+class RaiseIn(In):
+    keeper: Flag
+
+
 class CodeOut(Out):
     digits: str
     until: dt.datetime
@@ -29,6 +33,7 @@ class DeviceOut(Out):
     name: str
     paired_at: dt.datetime
     barred: bool
+    keeper: bool
 
 
 class HomeOut(Out):

