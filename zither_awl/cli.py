@@ -14,7 +14,7 @@ import click
 from zither_awl import __version__
 from zither_awl.core.errors import ZitherAwlError
 from zither_awl.formats.rule_list import rules_page
-from zither_awl.services import copies, importing
+from zither_awl.services import copies, importing, keeping
 from zither_awl.services import demo as demo_service
 from zither_awl.services.desk import Desk
 from zither_awl.services.folder import alone_with
@@ -134,7 +134,8 @@ def migrate(data: Path) -> None:
 @main.command()
 @_data("data")
 def check(data: Path) -> None:
-    """Check the database: whole, what is folded equal to the log; and print what the rules find on the shelves today.
+    """Check the database: whole, what is folded equal to the log; print what the rules find on the shelves today, and
+    how the household is kept: every copy opened, room on the disk, days the certificate lasts.
     """
     desk = Desk(prepare(Settings(data=data).database, create=False))
     with desk.trial() as work:
@@ -148,6 +149,8 @@ def check(data: Path) -> None:
     findings = desk.house().findings(desk.today())
     for finding in findings:
         click.echo(f"{finding.severity:6}  {desk.house().tray(finding.tray).name}: {finding.reasons[0].text}")
+    for told in keeping.how_kept(desk, every=True):
+        click.echo(f"{told.severity:6}  {told.text}")
     click.echo(f"The database is whole. {len(findings)} findings by the rules checked; it cannot say more than that.")
 
 

@@ -139,6 +139,14 @@ def _names(hosts: Sequence[str]) -> list[x509.GeneralName]:
     return found
 
 
+def days_left(folder: Path, now: datetime) -> int | None:
+    """For how many days more the certificate in a folder lasts; None if there is none."""
+    chain = folder / "home.pem"
+    if not chain.exists():
+        return None
+    return (x509.load_pem_x509_certificate(chain.read_bytes()).not_valid_after_utc - now).days
+
+
 def _serves(chain: Path, hosts: Sequence[str], now: datetime) -> bool:
     made = x509.load_pem_x509_certificate(chain.read_bytes())
     named = made.extensions.get_extension_for_class(x509.SubjectAlternativeName).value

@@ -25,11 +25,17 @@ def copy_of_today(desk: Desk) -> Path | None:
     if target.exists():
         return None
     backup(desk.database, target)
-    there = {day: path for path in folder.glob(f"{DAILY}*.db") if (day := _day(path)) is not None}
+    there = dict(daily_copies(desk.database.parent))
     for day in there.keys() - core.kept(there, today):
         there[day].unlink(missing_ok=True)
     LOGGER.info("copied to %s", target.name)
     return target
+
+
+def daily_copies(folder: Path) -> list[tuple[date, Path]]:
+    """The copies of the days in a household's folder, newest first."""
+    there = ((_day(path), path) for path in (folder / opening.COPIES).glob(f"{DAILY}*.db"))
+    return sorted(((day, path) for day, path in there if day is not None), reverse=True)
 
 
 def _day(path: Path) -> date | None:

@@ -70,10 +70,7 @@ def _one_opener(path: Path) -> Iterator[None]:
 def _ready(path: Path) -> bool:
     """Whether a file can be used as it is. Raises: StoreUnavailable for one that is damaged, foreign or newer."""
     with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as db:
-        verdict = db.execute("PRAGMA quick_check").fetchone()[0]
-        if verdict != "ok":
-            raise StoreUnavailable(f"The database {path.name} is damaged. Put back your latest copy with "
-                                   f"zither-awl restore.")  # fmt: skip
+        _refuse_damaged(db, path)
         version = version_of(db)
         if version is None:
             _refuse_foreign(db, path)
@@ -86,6 +83,23 @@ def _ready(path: Path) -> bool:
         if version != known[0]:
             return False
         return bool(db.execute("SELECT projections FROM revision").fetchone()[0] == projections.FORM)
+
+
+def _refuse_damaged(db: sqlite3.Connection, path: Path) -> None:
+    if db.execute("PRAGMA quick_check").fetchone()[0] != "ok":
+        raise StoreUnavailable(f"The database {path.name} is damaged. Put back your latest copy with "
+                               "zither-awl restore.")  # fmt: skip
+
+
+def check_whole(path: Path) -> None:
+    """Open a copy for reading, and look through all of it. Raises: StoreUnavailable for what is damaged or foreign."""
+    try:
+        with closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as db:
+            _refuse_damaged(db, path)
+            if version_of(db) is None:
+                _refuse_foreign(db, path)
+    except (sqlite3.DatabaseError, OSError) as problem:
+        raise StoreUnavailable(in_plain_words(problem, path)) from problem
 
 
 def version_of(db: sqlite3.Connection) -> str | None:

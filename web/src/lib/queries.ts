@@ -132,6 +132,7 @@ export const recordQuery = (childId: number) => queryOptions({
 export const changeQuery = queryOptions({ queryKey: ['change'], queryFn: () => answer(client.GET('/api/change')) })
 /** Today; for one group of children only what concerns it. */
 export const todayQuery = (group: number | null = null) => queryOptions({ queryKey: ['today', group], queryFn: () => answer(client.GET('/api/today', { params: { query: group === null ? {} : { group } } })) })
+export const keepingQuery = queryOptions({ queryKey: ['home', 'keeping'], queryFn: () => answer(client.GET('/api/home/keeping')) })
 export const homeQuery = queryOptions({ queryKey: ['home'], queryFn: () => answer(client.GET('/api/home')) })
 export const scriptQuery = (child: number, tray: number) => queryOptions({
   queryKey: ['script', child, tray],

@@ -1134,6 +1134,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/home/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the household is kept: its copies, the room on the disk, the certificate. */
+        get: operations["get__api_home_keeping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/household": {
         parameters: {
             query?: never;
@@ -6547,11 +6564,28 @@ export interface components {
             name: string;
             wish: components["schemas"]["WishIn"];
         };
+        /** KeepingOut */
+        KeepingOut: {
+            /** Key */
+            key: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "must" | "should" | "note";
+            /** Text */
+            text: string;
+        };
         /** KeepOut */
         KeepOut: {
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
             tray: components["schemas"]["NamedOut"];
+        };
+        /** KeptOut */
+        KeptOut: {
+            /** Lines */
+            lines: components["schemas"]["KeepingOut"][];
         };
         /** LackingOut */
         LackingOut: {
@@ -14059,6 +14093,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_home_keeping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
                 };
             };
             400: components["responses"]["400"];

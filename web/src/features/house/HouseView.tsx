@@ -11,6 +11,7 @@ import { historyQuery, refresh, shelfQuery } from '@/lib/queries'
 import { dayOf, timeOfDay } from '@/lib/words'
 import { Devices } from './Devices'
 import { HouseForm } from './HouseForm'
+import { Keeping } from './Keeping'
 import { StandIns } from './StandIns'
 import { ThisDevice } from './ThisDevice'
 import { WholeHouse } from './WholeHouse'
@@ -26,6 +27,7 @@ export function HouseView({ session, permissions }: { session: Schemas['SessionO
         {permissions}
         <Adults adults={session.adults} />
         {session.household && <WholeHouse name={session.household.name} />}
+        <Keeping />
         <ThisDevice />
         <Devices zone={zone} />
         <StandIns />

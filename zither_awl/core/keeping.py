@@ -1,0 +1,72 @@
+"""How well a household is kept: its copies, the room left on the disk, the certificate; what is wrong first."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from zither_awl.core.words import day_text
+
+OLD_DAYS, LEAST_MB, SOON_DAYS = 2, 500, 30
+"""Common practice, no source: a copy a day, one of them missed; room for copies; a month to see to a certificate."""
+
+Key = Literal["damaged_copy", "no_copy", "old_copy", "copy", "little_room", "room", "certificate_soon", "certificate"]
+
+
+@dataclass(frozen=True, slots=True)
+class Kept:
+    """What was found. `newest`: the day of the newest copy that opens. `damaged`: names of copies that do not."""
+
+    newest: date | None
+    damaged: tuple[str, ...]
+    file_mb: float
+    free_mb: float
+    certificate_days: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One thing that is told of the keeping, and whether something is to be done."""
+
+    key: Key
+    severity: Literal["must", "should", "note"]
+    text: str
+
+
+def told(kept: Kept, today: date) -> tuple[Line, ...]:
+    """What is to be said of how a household is kept, what is most urgent first."""
+    lines = [_copy(kept.newest, today), _room(kept)]
+    if kept.damaged:
+        names = ", ".join(kept.damaged)
+        lines.append(Line("damaged_copy", "must", f"Cannot be opened: {names}. Make a copy now: zither-awl backup."))
+    if kept.certificate_days is not None:
+        lines.append(_certificate(kept.certificate_days))
+    order = ("must", "should", "note")
+    return tuple(sorted(lines, key=lambda line: order.index(line.severity)))
+
+
+def _copy(newest: date | None, today: date) -> Line:
+    if newest is None:
+        return Line("no_copy", "should", "There is no copy yet. One is made every day the program runs; or make "
+                    "one with zither-awl backup.")  # fmt: skip
+    if (age := (today - newest).days) > OLD_DAYS:
+        return Line("old_copy", "should", f"The newest copy that opens is of {day_text(newest)}, {age} days ago. One is "
+                    "made every day the program runs; or make one with zither-awl backup.")  # fmt: skip
+    return Line("copy", "note", f"The newest copy is of {day_text(newest)}, and opens.")
+
+
+def _room(kept: Kept) -> Line:
+    """Little is less than the least, or than three times the file: bringing it up and keeping a copy take two more."""
+    if kept.free_mb < max(LEAST_MB, 3 * kept.file_mb):
+        return Line("little_room", "should", f"{kept.free_mb:.0f} MB are left on the disk, and the household takes "
+                    f"{kept.file_mb:.0f} MB. Make room: without it no copy can be made.")  # fmt: skip
+    return Line("room", "note", f"The household takes {kept.file_mb:.0f} MB; {kept.free_mb / 1024:.0f} GB are left.")
+
+
+def _certificate(days: int) -> Line:
+    if days < SOON_DAYS:
+        ends = f"ends in {days} days" if days > 0 else "has ended"
+        return Line("certificate_soon", "should", f"The certificate for tablets {ends}. It is renewed when the program "
+                    "is started anew with --home; the tablets trust it as before.")  # fmt: skip
+    return Line("certificate", "note", f"The certificate for tablets lasts {days} days more.")
