@@ -51,8 +51,8 @@ def _copy(newest: date | None, today: date) -> Line:
         return Line("no_copy", "should", "There is no copy yet. One is made every day the program runs; or make "
                     "one with zither-awl backup.")  # fmt: skip
     if (age := (today - newest).days) > OLD_DAYS:
-        return Line("old_copy", "should", f"The newest copy that opens is of {day_text(newest)}, {age} days ago. One is "
-                    "made every day the program runs; or make one with zither-awl backup.")  # fmt: skip
+        return Line("old_copy", "should", f"The newest copy that opens is of {day_text(newest)}, {age} days ago. One "
+                    "is made every day the program runs; or make one with zither-awl backup.")  # fmt: skip
     return Line("copy", "note", f"The newest copy is of {day_text(newest)}, and opens.")
 
 
