@@ -93,14 +93,16 @@ class HomeKeeper:
         self._session.flush()
         return True
 
-    def end_run(self, key: str, at: datetime) -> bool:
-        """End a routine; the first word of its end counts. Returns whether it was new."""
-        row = self._session.get(RoutineRunRow, key)
+    def _end(self, row: RoutineRunRow | TalkRow | None, at: datetime) -> bool:
         if row is None or row.ended is not None:
             return False
         row.ended = at
         self._session.flush()
         return True
+
+    def end_run(self, key: str, at: datetime) -> bool:
+        """End a routine; the first word of its end counts. Returns whether it was new."""
+        return self._end(self._session.get(RoutineRunRow, key), at)
 
     def invite(self, key: str, child_id: int, answer: str) -> bool:
         """What a child said to the invitation; it may think better of it. Returns whether it was new."""
@@ -195,12 +197,7 @@ class HomeKeeper:
 
     def end_talk(self, key: str, at: datetime) -> bool:
         """End a talk; the first word of its end counts. Returns whether it was new."""
-        row = self._session.get(TalkRow, key)
-        if row is None or row.ended is not None:
-            return False
-        row.ended = at
-        self._session.flush()
-        return True
+        return self._end(self._session.get(TalkRow, key), at)
 
     def say_in_talk(self, key: str, word: TalkWord) -> bool:
         """Keep what was said, once. Returns whether it was new."""
