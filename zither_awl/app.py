@@ -14,7 +14,19 @@ from werkzeug.exceptions import NotFound
 from werkzeug.routing import IntegerConverter, Map, PathConverter
 
 from zither_awl.api import problems
-from zither_awl.api.context import DOOR, KEY, PRINTER, SCALE, admit, decide, decided, guard
+from zither_awl.api.context import (
+    DOOR,
+    KEY,
+    PRINTER,
+    RESTORING,
+    SCALE,
+    TRIES,
+    admit,
+    ask_for_pin,
+    decide,
+    decided,
+    guard,
+)
 from zither_awl.api.spec import api
 from zither_awl.api.units import in_their_units
 from zither_awl.api.views import (
@@ -28,6 +40,7 @@ from zither_awl.api.views import (
     groups,
     heights,
     home,
+    keeping,
     ladders,
     lessons,
     make,
@@ -53,6 +66,8 @@ from zither_awl.devices import SimulatedPrinter
 from zither_awl.services.clock import Clock
 from zither_awl.services.desk import Desk
 from zither_awl.services.pairing import Door
+from zither_awl.services.pins import Tries
+from zither_awl.services.restoring import Restoring
 from zither_awl.services.weighing import Weighbridge
 from zither_awl.settings import Settings
 from zither_awl.store import Engine, prepare
@@ -71,8 +86,8 @@ HEADERS = {
     "Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
 }  # fmt: skip
-VIEWS = (session, home, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch, morning,
-         showing, lessons, routines, paper, devices, older, change, welcome, ladders, tomorrow,
+VIEWS = (session, home, keeping, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch,
+         morning, showing, lessons, routines, paper, devices, older, change, welcome, ladders, tomorrow,
          weeks, themes, books, calendar, table, talks, groups)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
@@ -112,6 +127,7 @@ def create_app(
     app.extensions[KEY] = Desk(engine or prepare(settings.database), clock)
     app.extensions[DOOR] = door = door or Door()
     app.extensions[SCALE] = scale or Weighbridge()
+    app.extensions[RESTORING], app.extensions[TRIES] = Restoring(), Tries()
     app.extensions[PRINTER] = SimulatedPrinter(settings.data / "print-jobs")
     app.config.update(
         SECRET_KEY=_secret(settings.data), SESSION_COOKIE_HTTPONLY=True, SESSION_COOKIE_SAMESITE="Strict",
@@ -122,6 +138,7 @@ def create_app(
     app.before_request(_refuse_foreign_host)
     app.before_request(guard)
     app.before_request(admit)
+    app.before_request(ask_for_pin)
     app.before_request(decide)
     app.teardown_request(decided)
     csrf = CSRFProtect(app)

@@ -14,10 +14,11 @@ import click
 from zither_awl import __version__
 from zither_awl.core.errors import ZitherAwlError
 from zither_awl.formats.rule_list import rules_page
-from zither_awl.services import copies, importing, keeping
+from zither_awl.services import copies, importing, keeping, pins, sealing
 from zither_awl.services import demo as demo_service
 from zither_awl.services.desk import Desk
 from zither_awl.services.folder import alone_with
+from zither_awl.services.restoring import opened
 from zither_awl.settings import Settings
 from zither_awl.store import backup as copy_database
 from zither_awl.store import prepare
@@ -157,9 +158,18 @@ def check(data: Path) -> None:
 @main.command()
 @click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
 @_data("data")
-def backup(file: Path, data: Path) -> None:
+@click.option("--sealed", is_flag=True, help="Encrypt it by a passphrase (asked for), in the age format: it leaves "
+              "the house, or others can get at it.")
+def backup(file: Path, data: Path, sealed: bool) -> None:
     """Copy the household's database to FILE, even while it is in use."""
+    if sealed:
+        words = click.prompt("Passphrase, at least 12 letters", hide_input=True, confirmation_prompt=True)
+        sealing.check_passphrase(words)
     copy_database(Settings(data=data).database, file)
+    if sealed:
+        part = file.with_name(f".{file.name}.part")
+        sealing.seal(file, part, words)
+        part.replace(file)
     click.echo(f"Copied to {file}. To go back to it: zither-awl restore {file} --data {data}")
 
 
@@ -170,18 +180,31 @@ def backup(file: Path, data: Path) -> None:
 def restore(file: Path, data: Path, yes: bool) -> None:
     """Go back to a copy: shows what is in it and what is there now, then puts it in its place in one step.
 
-    The present database is kept among the copies.
+    The present database is kept among the copies. A sealed copy asks for its passphrase.
     """
     database = Settings(data=data).database
-    with alone_with(data, ""):
-        then, now = copies.what_would_change(file, database)
+    words = click.prompt("Its passphrase", hide_input=True) if sealing.is_sealed(file) else ""
+    with alone_with(data, ""), opened(file, words) as plain:
+        then, now = copies.what_would_change(plain, database)
         click.echo(f"In {file.name}: {then.words}")
         click.echo(f"There now: {now.words if now else 'nothing that can be read.'}")
         if not yes and not click.confirm("Put the copy in its place?"):
             click.echo("Nothing was changed.")
             return
-        kept = copies.go_back_to(file, database)
+        kept = copies.go_back_to(plain, database)
     click.echo(f"Done.{f' What was there is kept as {kept.parent.name}/{kept.name}.' if kept else ''}")
+
+
+@main.command("forget-pin")
+@click.argument("adult")
+@_data("data")
+def forget_pin(adult: str, data: Path) -> None:
+    """Take the PIN of ADULT (by name) away, for one who forgot it."""
+    with alone_with(data, ""):
+        desk = Desk(prepare(Settings(data=data).database, create=False))
+        pins.forget_pin(desk, adult)
+        desk.close()
+    click.echo(f"{adult} has no PIN any more.")
 
 
 @main.command(hidden=True)

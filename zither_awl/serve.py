@@ -30,6 +30,7 @@ from zither_awl.services.copies import copy_of_today
 from zither_awl.services.desk import Desk
 from zither_awl.services.folder import alone_with
 from zither_awl.services.pairing import Door
+from zither_awl.services.restoring import clear_left
 from zither_awl.settings import Settings
 
 THREADS, PATIENCE_S = 8, 1
@@ -83,6 +84,7 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
             said = f"Port {settings.port} is taken. Stop what uses it, or give another with --port."
             raise click.ClickException(said)
         journal.begin(settings.data)
+        clear_left(settings.data)
         door = open_door(settings, clock or SystemClock()) if settings.home else None
         app = create_app(settings, clock=clock, door=door)
         desk: Desk = app.extensions[KEY]

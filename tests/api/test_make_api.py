@@ -127,7 +127,7 @@ def test_a_photograph_is_only_for_a_browser_that_opened_the_household(filled: di
 
 
 def test_fifty_megabytes_are_refused_at_the_door_in_words(client: Client) -> None:
-    answer = send_bytes(client, "POST", "/api/import/household", b"0" * (50 * 2**20))
+    answer = send_bytes(client, "PUT", "/api/trays/1/photo", b"0" * (50 * 2**20))
     assert answer.status_code == 413
     assert "larger than 25 MB" in json.loads(answer.data)["detail"]
 
@@ -138,7 +138,7 @@ def test_the_whole_household_goes_out_and_in_over_http(demo_client: Client) -> N
     looked = send_bytes(demo_client, "POST", "/api/import/household/check", packed)
     assert json.loads(looked.data)["name"] == "Lockside"
     taken = send_bytes(demo_client, "POST", "/api/import/household", packed)
-    assert json.loads(taken.data)["kept_copy"].startswith("before-import-")
+    assert json.loads(taken.data)["kept_copy"].startswith("copies/before-import")
     assert demo_client.flask.get("/api/export/household.json", base_url=BASE).data == before
     bad = send_bytes(demo_client, "POST", "/api/import/household", b"PK\x03\x04")
     assert bad.status_code == 422

@@ -81,12 +81,21 @@ class HomeServed:
 
     def code(self) -> str:
         """A pairing code, asked for on the machine the program runs on."""
+        return str(self.tell("POST", "/api/home/code", {})["digits"])
+
+    def get(self, path: str) -> Any:
+        """What the program answers on the machine it runs on."""
+        with urllib.request.urlopen(f"http://127.0.0.1:{self.port}{path}") as answer:
+            return loads(answer.read())
+
+    def tell(self, method: str, path: str, body: object) -> Any:
+        """Something is done on the machine the program runs on."""
         opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
         base = f"http://127.0.0.1:{self.port}"
         token = loads(opener.open(f"{base}/api/session").read())["csrf_token"]
         headers = {"X-CSRF-Token": token, "Content-Type": "application/json"}
-        asked = urllib.request.Request(f"{base}/api/home/code", dumps({}).encode(), headers)
-        return str(loads(opener.open(asked).read())["digits"])
+        asked = urllib.request.Request(f"{base}{path}", dumps(body).encode(), headers, method=method)
+        return loads(opener.open(asked).read())
 
     def trust(self) -> str:
         """The browser's flag for trusting this program's own authority, and nothing else."""

@@ -346,3 +346,18 @@ def test_house_gives_a_code_shows_the_fingerprint_and_bars_a_device(
     assert refused.value.code == 401
     person.tap("button", "Let in again")
     person.wait_until_gone("barred")
+
+
+def test_a_barred_tablet_is_told_so_and_keeps_what_it_wrote(home: HomeServed, tablet: Tablet) -> None:
+    person = tablet.open()
+    let_in(person, home)
+    page = Script(home).at(person, 5)
+    person.tap("button", "Begin the work cycle")
+    person.until(lambda: home.get("/api/watch")["morning"], "the beginning to be sent")
+    home.tell("POST", f"/api/home/devices/{home.get('/api/home')['devices'][0]['id']}/bar", {"barred": True})
+    page.takes("Wren", "Wool to its colour")
+    person.wait_to_see("was barred in House. Nothing is taken from it; what it has not sent is kept on it")
+    person.go("/watch")
+    person.wait_to_see("was barred in House")
+    assert person.sees("line not sent yet") or person.sees("lines not sent yet")
+    assert person.violations() == []

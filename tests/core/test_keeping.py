@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zither_awl.core.keeping import LEAST_MB, OLD_DAYS, SOON_DAYS, Kept, told
+from zither_awl.core.keeping import LEAST_MB, OLD_DAYS, OLD_SECOND_DAYS, SOON_DAYS, Kept, Second, told
 
 TODAY = date(2026, 3, 16)
 WELL = Kept(TODAY, (), 8.0, 40_000.0, 200)
@@ -35,12 +35,30 @@ WELL = Kept(TODAY, (), 8.0, 40_000.0, 200)
     ],
 )
 def test_what_is_told_at_its_limits(change: dict[str, Any], keys: list[str]) -> None:
-    assert [line.key for line in told(replace(WELL, **change), TODAY)] == keys
+    lines = told(replace(WELL, **change), TODAY)
+    assert [line.key for line in lines if line.key != "no_second"] == keys
+
+
+@pytest.mark.parametrize(
+    ("second", "key", "says"),
+    [
+        (Second(True, TODAY, False), "second", "and opens"),
+        (Second(True, TODAY - timedelta(days=OLD_SECOND_DAYS), True), "second", "sealed, and unchanged since"),
+        (Second(False, TODAY - timedelta(days=OLD_SECOND_DAYS), False), "second", "2 March 2026"),
+        (Second(True, TODAY - timedelta(days=OLD_SECOND_DAYS + 1), False), "second_old", "Copy now"),
+        (Second(True, None, False), "second_old", "No whole copy"),
+        (Second(False, None, False), "second_away", "Plug it in"),
+        (Second(False, TODAY - timedelta(days=OLD_SECOND_DAYS + 1), True), "second_away", "1 March 2026"),
+    ],
+)
+def test_what_is_told_of_the_second_folder(second: Second, key: str, says: str) -> None:
+    (line,) = [line for line in told(replace(WELL, second=second), TODAY) if line.key.startswith("second")]
+    assert (line.key, says in line.text) == (key, True)
 
 
 def test_what_is_wrong_is_named_and_what_to_do_said() -> None:
     lines = told(Kept(None, ("daily-2026-03-01.db",), 8.0, 100.0, -1), TODAY)
-    assert [line.severity for line in lines] == ["must", "should", "should", "should"]
+    assert [line.severity for line in lines] == ["must", "should", "should", "should", "note"]
     assert "daily-2026-03-01.db" in lines[0].text
     assert all(word in " ".join(line.text for line in lines) for word in ("backup", "Make room", "has ended", "--home"))
 
@@ -55,4 +73,4 @@ def test_one_line_for_each_thing_the_most_urgent_first(
     lines = told(Kept(newest, (), file_mb, free_mb, days), TODAY)
     order = [("must", "should", "note").index(line.severity) for line in lines]
     assert order == sorted(order)
-    assert len(lines) == (2 if days is None else 3)
+    assert len(lines) == (3 if days is None else 4)

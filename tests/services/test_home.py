@@ -104,6 +104,13 @@ def test_openssl_accepts_the_chain_by_the_authority_and_by_nothing_else(served: 
         assert shell.headers["Content-Security-Policy"].startswith("default-src 'self'")
 
 
+def known(house: SmallHouse, device_id: str) -> tuple[bool, bool]:
+    """Whether a device is barred, and whether it is a keeper's."""
+    device = pairing.device_of(house.desk, device_id)
+    assert device is not None
+    return device.barred, device.keeper
+
+
 def test_a_code_lets_one_device_in_once_for_ten_minutes(house: SmallHouse, clock: SetClock) -> None:
     door = Door()
     with pytest.raises(InvalidValue, match="does not work"):
@@ -113,7 +120,7 @@ def test_a_code_lets_one_device_in_once_for_ten_minutes(house: SmallHouse, clock
     with pytest.raises(InvalidValue, match="is empty"):
         door.pair(house.desk, code.digits, " ")
     device = door.pair(house.desk, f"{code.digits[:4]} {code.digits[4:]}", "tablet")
-    assert pairing.right_of_device(house.desk, device) == "watcher"
+    assert known(house, device) == (False, False)
     with pytest.raises(InvalidValue, match="used"):
         door.pair(house.desk, code.digits, "another")
     late = door.new_code(house.desk.now())
@@ -136,9 +143,10 @@ def test_a_barred_device_stays_out_until_it_is_let_in_again(house: SmallHouse) -
     door = Door()
     device = door.pair(house.desk, door.new_code(NOW).digits, "tablet")
     pairing.bar(house.desk, device, True)
-    assert pairing.right_of_device(house.desk, device) is None
+    assert known(house, device) == (True, False)
     pairing.bar(house.desk, device, False)
-    assert pairing.right_of_device(house.desk, device) == "watcher"
+    assert known(house, device) == (False, False)
+    assert pairing.device_of(house.desk, "nobody") is None
     assert [d.name for d in pairing.devices(house.desk)] == ["tablet"]
     with pytest.raises(NotFound):
         pairing.bar(house.desk, "nobody", True)
@@ -158,7 +166,11 @@ def test_the_door_over_the_api(client: Client) -> None:
     assert client.flask.get("/trust", base_url="http://127.0.0.1:8136").status_code == 404
     away = {"zither_awl.home": True}
     for path in ("/api/session", "/api/watch", "/api/home"):
-        assert client.flask.get(path, base_url="https://127.0.0.1", environ_overrides=away).status_code == 401
+        answer = client.flask.get(path, base_url="https://127.0.0.1", environ_overrides=away)
+        assert answer.status_code == 401
+    client.flask.set_cookie("zither-awl-device", cookie.split("=", 1)[1].split(";")[0], domain="127.0.0.1")
+    refused = client.flask.get("/api/session", base_url="https://127.0.0.1", environ_overrides=away)
+    assert "tablet, was barred in House. Nothing is taken from it" in refused.get_json(force=True)["detail"]
 
 
 def test_the_names_of_this_machine_at_home_are_private() -> None:

@@ -24,9 +24,9 @@ def test_copies_are_opened_from_the_newest_on_until_one_does(house: SmallHouse, 
     second = copies.copy_of_today(house.desk)
     assert first is not None
     assert second is not None
-    assert keys(house) == ["copy", "room"]
+    assert keys(house) == ["copy", "no_second", "room"]
     first.write_bytes(b"")
-    assert keys(house) == ["copy", "room"]
+    assert keys(house) == ["copy", "no_second", "room"]
     assert keys(house, every=True)[0] == "damaged_copy"
     whole = second.read_bytes()
     second.write_bytes(whole[:4096] + b"\xff" * 4096 + whole[8192:])
@@ -39,13 +39,13 @@ def test_copies_are_opened_from_the_newest_on_until_one_does(house: SmallHouse, 
 def test_a_copy_that_is_old_and_a_certificate_that_ends(house: SmallHouse, clock: SetClock) -> None:
     copies.copy_of_today(house.desk)
     home_certificate(house.desk.database.parent, ("192.168.1.5",), house.desk.now())
-    assert keys(house) == ["copy", "room", "certificate"]
+    assert keys(house) == ["copy", "no_second", "room", "certificate"]
     clock.move_on(timedelta(days=LEAF_DAYS - 20))
-    assert sorted(keys(house)) == ["certificate_soon", "old_copy", "room"]
+    assert sorted(keys(house)) == ["certificate_soon", "no_second", "old_copy", "room"]
 
 
 def test_it_is_told_in_house_and_by_the_command(client: Client, house: SmallHouse) -> None:
-    told = client.get("/api/home/keeping")["lines"]
+    told = client.get("/api/keeping")["lines"]
     assert {line["severity"] for line in told} <= {"must", "should", "note"}
     said = CliRunner().invoke(main, ["check", "--data", str(house.desk.database.parent)], catch_exceptions=False).output
     assert "There is no copy yet." in said

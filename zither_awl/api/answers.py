@@ -53,7 +53,7 @@ def child_out(each: Marks) -> house_models.ChildOut:
         id=c.id, version=c.version, name=c.name, pattern=cast("Any", c.pattern), born=c.born,
         gestation_weeks=c.gestation_weeks, sex=c.sex,
         mobility=c.mobility, mobility_since=c.mobility_since, still_mouths=c.still_mouths, allergies=list(c.allergies),
-        passions=list(c.passions), language=c.language, comes=list(c.comes), permissions=_permissions(c),
+        passions=list(c.passions), language=c.language, comes=list(c.comes), shown=c.shown, permissions=_permissions(c),
         allowances=_allowances(c, each.on), archived=c.archived, age=each.age, months=each.months,
         measurements=[house_models.MeasurementOut(on=m.on, stature_mm=m.stature_mm, mass_g=m.mass_g)
                       for m in c.measurements],

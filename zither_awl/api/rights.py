@@ -14,14 +14,18 @@ ORDER: tuple[Right, ...] = ("open", "watcher", "keeper", "here")
 
 OPEN = frozenset(("home.pair",))
 HERE = frozenset((
-    "children.delete_child", "welcome.look_at_demo", "welcome.leave_demo", "make.check_household",
-    "make.take_household", "make.export_json", "make.export_zip", "home.new_code", "home.bar", "home.raise_device",
+    "children.delete_child", "welcome.look_at_demo", "welcome.leave_demo", "keeping.check_household",
+    "keeping.take_household", "keeping.export_json", "keeping.export_zip", "keeping.check_family",
+    "keeping.take_family", "keeping.family_file", "keeping.list_copies", "keeping.preview", "keeping.restore",
+    "keeping.get_restoring", "keeping.name_second", "keeping.forget_second", "keeping.copy_now", "keeping.sealed",
+    "session.set_pin", "home.new_code", "home.bar", "home.raise_device",
     "calendar.export_weeks", "calendar.get_feed", "calendar.renew",
     "cupboard.export_trays", "cupboard.export_episodes", "things.export_things", "things.export_cards",
 ))  # fmt: skip
-"""Deleting a child for good, devices, and the household as a file, in or out."""
+"""Deleting a child for good, devices, PINs, copies, and the household or a family as a file, in or out."""
 WATCHER = frozenset((
-    "openapi", "session.get_session", "session.get_history", "watch.get_clock", "watch.get_watch", "watch.sync",
+    "openapi", "session.get_session", "session.get_history", "session.get_lock", "session.unlock", "session.lock",
+    "watch.get_clock", "watch.get_watch", "watch.sync",
     "older.send_events", "older.sweep", "watch.remove_look", "watch.list_episodes", "watch.trace",
     "watch.tell_morning", "watch.add_episode", "watch.mend_episode", "watch.strike", "watch.strike_event",
     "watch.change_present", "morning.get_last", "morning.get_morning",

@@ -35,6 +35,10 @@ def _after(_request: Any, response: Any, error: Exception | None, _instance: Any
         response.content_type = told.content_type
 
 
+FILES = {"pdf": "application/pdf", "png": "image/png", "zip": "application/zip", "age": "application/octet-stream",
+         "html": "text/html"}  # fmt: skip
+
+
 class Document(SpecTree):
     """The document as it is written, but for what every answer shares."""
 
@@ -49,7 +53,7 @@ class Document(SpecTree):
             for operation in operations.values():
                 given = operation["responses"]
                 if not given:
-                    kind = {"pdf": "application/pdf", "png": "image/png"}[path.rsplit(".", 1)[-1]]
+                    kind = FILES[path.rsplit(".", 1)[-1]]
                     given["200"] = {"description": "OK", "content": {kind: {"schema": {"type": "string"}}}}
                 body = operation.get("requestBody", {}).get("content", {}).get("application/json")
                 if body is not None:
@@ -60,7 +64,7 @@ class Document(SpecTree):
         return spec
 
 
-PROBLEMS = (400, 401, 403, 404, 405, 409, 413, 415, 422, 502, 503)
+PROBLEMS = (400, 401, 403, 404, 405, 409, 413, 415, 422, 423, 502, 503)
 
 api = Document(
     "flask", title="Zither Awl", version=__version__, path="apidoc", page_templates={}, mode="strict",

@@ -8,10 +8,22 @@ from typing import Literal
 
 from zither_awl.core.words import day_text
 
-OLD_DAYS, LEAST_MB, SOON_DAYS = 2, 500, 30
-"""Common practice, no source: a copy a day, one of them missed; room for copies; a month to see to a certificate."""
+OLD_DAYS, OLD_SECOND_DAYS, LEAST_MB, SOON_DAYS = 2, 14, 500, 30
+"""Common practice, no source: a copy a day, one of them missed; a stick that is plugged in every other week; room for
+copies; a month to see to a certificate."""
 
-Key = Literal["damaged_copy", "no_copy", "old_copy", "copy", "little_room", "room", "certificate_soon", "certificate"]
+Key = Literal["second", "no_second", "second_away", "second_old",
+              "damaged_copy", "no_copy", "old_copy", "copy", "little_room", "room", "certificate_soon", "certificate"]
+
+
+@dataclass(frozen=True, slots=True)
+class Second:
+    """The second folder: whether it is there now, the day of its newest copy that is whole, and whether copies in it
+    are sealed."""
+
+    there: bool
+    newest: date | None
+    sealed: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,6 +35,7 @@ class Kept:
     file_mb: float
     free_mb: float
     certificate_days: int | None
+    second: Second | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,7 +49,7 @@ class Line:
 
 def told(kept: Kept, today: date) -> tuple[Line, ...]:
     """What is to be said of how a household is kept, what is most urgent first."""
-    lines = [_copy(kept.newest, today), _room(kept)]
+    lines = [_copy(kept.newest, today), _second(kept.second, today), _room(kept)]
     if kept.damaged:
         names = ", ".join(kept.damaged)
         lines.append(Line("damaged_copy", "must", f"Cannot be opened: {names}. Make a copy now: zither-awl backup."))
@@ -54,6 +67,20 @@ def _copy(newest: date | None, today: date) -> Line:
         return Line("old_copy", "should", f"The newest copy that opens is of {day_text(newest)}, {age} days ago. One "
                     "is made every day the program runs; or make one with zither-awl backup.")  # fmt: skip
     return Line("copy", "note", f"The newest copy is of {day_text(newest)}, and opens.")
+
+
+def _second(second: Second | None, today: date) -> Line:
+    if second is None:
+        return Line("no_second", "note", "All copies lie on this disk: if it fails, they fail with it. Name a second "
+                    "folder for them, on a stick or another disk.")  # fmt: skip
+    newest = second.newest
+    if newest is None or (today - newest).days > OLD_SECOND_DAYS:
+        of = f"Its newest copy is of {day_text(newest)}." if newest else "No whole copy lies in it."
+        if not second.there:
+            return Line("second_away", "should", f"The second folder is not there. {of} Plug it in, or name another.")
+        return Line("second_old", "should", f"The second folder is old. {of} Choose Copy now.")
+    how = ", sealed, and unchanged since" if second.sealed else ", and opens"
+    return Line("second", "note", f"In the second folder the newest copy is of {day_text(newest)}{how}.")
 
 
 def _room(kept: Kept) -> Line:

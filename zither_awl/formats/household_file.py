@@ -2,37 +2,39 @@
 
 from __future__ import annotations
 
-import io
 import json
 import re
 import zipfile
-from collections.abc import Mapping
+import zlib
+from collections.abc import Callable, Iterable, Mapping
+from functools import partial
+from pathlib import Path
 from typing import Any
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 
-FORMAT = "zither-awl household"
+HOUSEHOLD, FAMILY = "zither-awl household", "zither-awl family"
+FORMATS = {HOUSEHOLD: "a household", FAMILY: "a family"}
 DOCUMENT = "household.json"
-MOST_BYTES = 40 * 2**20
-MOST_FILES = 1000
+MOST_BYTES, MOST_WHOLE = 400 * 2**20, 4 * 2**30
+"""Of the document, and of everything a ZIP would unpack to: decades of work, thousands of photographs."""
+MOST_FILES = 20_000
 MOST_RATIO = 200
 _IMAGE = re.compile(r"images/(\d{1,9})\.jpg")
 
 
-def write_json(version: str, tables: Mapping[str, Any]) -> bytes:
+def write_json(version: str, tables: Mapping[str, Any], form: str = HOUSEHOLD) -> bytes:
     """The document: its format, the version of its tables, the tables; the same bytes for the same household."""
-    document = {"format": FORMAT, "version": version, "tables": tables}
+    document = {"format": form, "version": version, "tables": tables}
     return (json.dumps(document, ensure_ascii=False, indent=1) + "\n").encode()
 
 
-def write_zip(document: bytes, images: Mapping[int, bytes]) -> bytes:
+def write_zip(document: bytes, images: Iterable[tuple[int, bytes]], target: Path) -> None:
     """The document and its photographs by id, in one ZIP; the same bytes for the same household."""
-    out = io.BytesIO()
-    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+    with zipfile.ZipFile(target, "w", zipfile.ZIP_DEFLATED) as archive:
         archive.writestr(_entry(DOCUMENT), document)
-        for key, jpeg in sorted(images.items()):
+        for key, jpeg in images:
             archive.writestr(_entry(f"images/{key}.jpg"), jpeg)
-    return out.getvalue()
 
 
 def _entry(name: str) -> zipfile.ZipInfo:
@@ -41,38 +43,52 @@ def _entry(name: str) -> zipfile.ZipInfo:
     return entry
 
 
-def read_file(data: bytes) -> tuple[dict[str, Any], dict[int, bytes]]:
-    """The document and its photographs from a JSON or ZIP file.
+Read = Callable[[], bytes]
+"""Reads one photograph when it is wanted."""
+
+
+def read_file(file: Path, form: str = HOUSEHOLD) -> tuple[dict[str, Any], dict[int, Read]]:
+    """The document and its photographs from a JSON or ZIP file; each photograph is read when it is asked for.
 
     Raises: InvalidValue for a file that is too large, packed too tightly, holds anything unexpected, or is not UTF-8
     JSON of this format. Nothing is ever unpacked to the disk.
     """
-    if data[:2] == b"PK":
-        text, images = _unzipped(data)
-    else:
-        text, images = data, {}
-    if len(text) > MOST_BYTES:
-        raise _refused(f"is {len(text) // 2**20} MB; the limit is {MOST_BYTES // 2**20} MB.")
+    with file.open("rb") as opened:
+        packed = opened.read(2) == b"PK"
+    size = file.stat().st_size
+    if not packed and size > MOST_BYTES:
+        raise _refused(f"is {size // 2**20} MB; the limit is {MOST_BYTES // 2**20} MB.")
+    text, images = _unzipped(file) if packed else (file.read_bytes(), {})
     try:
         document = json.loads(text.decode("utf-8-sig"))
     except UnicodeDecodeError:
         raise _refused("is not written in UTF-8.", "Choose the file this program saved.") from None
     except (json.JSONDecodeError, RecursionError) as problem:
         raise _refused(f"is no JSON: {problem}.", "Choose the file this program saved.") from None
-    if not isinstance(document, dict) or document.get("format") != FORMAT:
-        raise _refused("is no household of this program.", "Choose the file that House saved.")
+    found = document.get("format") if isinstance(document, dict) else None
+    if found != form or not isinstance(document.get("tables"), dict):
+        is_other = f": it is the file of {FORMATS[found]}" if found in FORMATS and found != form else ""
+        raise _refused(f"is no {form.removeprefix('zither-awl ')} of this program{is_other}.",
+                       "Choose the file that House saved.")  # fmt: skip
     return document, images
 
 
-def _unzipped(data: bytes) -> tuple[bytes, dict[int, bytes]]:
+def _unzipped(file: Path) -> tuple[bytes, dict[int, Read]]:
     try:
-        with zipfile.ZipFile(io.BytesIO(data)) as archive:
-            entries = archive.infolist()
-            _check_entries(entries)
-            images = {int(found[1]): archive.read(e) for e in entries if (found := _IMAGE.fullmatch(e.filename))}
-            return archive.read(DOCUMENT), images
+        archive = zipfile.ZipFile(file)
+        entries = archive.infolist()
+        _check_entries(entries)
+        names = {int(found[1]): e.filename for e in entries if (found := _IMAGE.fullmatch(e.filename))}
+        return archive.read(DOCUMENT), {key: partial(_read, archive, name) for key, name in sorted(names.items())}
     except (zipfile.BadZipFile, RuntimeError, EOFError) as problem:
         raise _refused(f"cannot be opened as a ZIP: {problem}.") from None
+
+
+def _read(archive: zipfile.ZipFile, name: str) -> bytes:
+    try:
+        return archive.read(name)
+    except (zipfile.BadZipFile, RuntimeError, EOFError, zlib.error) as problem:
+        raise _refused(f"holds {name}, which cannot be read: {problem}.") from None
 
 
 def _check_entries(entries: list[zipfile.ZipInfo]) -> None:
@@ -86,8 +102,9 @@ def _check_entries(entries: list[zipfile.ZipInfo]) -> None:
         raise _refused(f"holds {len(entries)} files; the limit is {MOST_FILES}.")
     whole = sum(entry.file_size for entry in entries)
     packed = max(sum(entry.compress_size for entry in entries), 1)
-    if whole > MOST_BYTES or whole / packed > MOST_RATIO:
-        raise _refused(f"would unpack to {whole // 2**20} MB; the limit is {MOST_BYTES // 2**20} MB.")
+    document = next(entry.file_size for entry in entries if entry.filename == DOCUMENT)
+    if document > MOST_BYTES or whole > MOST_WHOLE or whole / packed > MOST_RATIO:
+        raise _refused(f"would unpack to {whole // 2**20} MB, more than a household is.")
 
 
 def _refused(what: str, hint: str = "Nothing was changed.") -> InvalidValue:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import replace
 from datetime import date, datetime, timedelta
 from pathlib import Path
@@ -23,15 +24,19 @@ from zither_awl.services.sections import (
     People,
     Room,
     Sections,
+    Telling,
     Weeks,
 )
 from zither_awl.services.solving import Solves
-from zither_awl.store import Engine, Signature, Store, reading, transfer, trying, writing
+from zither_awl.store import Engine, Signature, Store, opening, reading, transfer, trying, writing
+from zither_awl.store.engine import Tell, nobody
 from zither_awl.store.sections import SECTIONS, Section
 from zither_awl.store.window import Window
 
 __all__ = ["Desk", "House"]
 
+acting_device: ContextVar[str] = ContextVar("acting_device", default="")
+"""The name of the device of the house a request came from: what it writes is written down under it."""
 WINDOW_DAYS = 182
 """Judgements rest on the work of so many days, and on what was reached before. Ours, no source."""
 
@@ -64,11 +69,19 @@ class Desk:
         """The database file."""
         return Path(str(self._engine.url.database))
 
-    def replace_database(self, fresh: Path) -> None:
-        """Put another database in the place of this one, in one step; whatever was read is read anew."""
+    def replace_database(self, fresh: Path, keep: str = "", kept: Tell = nobody, put: Tell = nobody) -> str:
+        """Put another database in the place of this one, in one step; whatever was read is read anew.
+
+        `keep` names the copy of this one that is kept first; `kept` and `put` are told how far each is. Returns where
+        it lies in the data folder. Nothing is written in between: what a device is told was taken is in it.
+
+        Raises: StoreUnavailable, with nothing changed.
+        """
         with self._writing:
-            transfer.overwrite(fresh, self.database)
+            copy = opening.keep_copy(self.database, keep, kept) if keep else None
+            transfer.overwrite(fresh, self.database, put)
             self.forget()
+        return f"{copy.parent.name}/{copy.name}" if copy else ""
 
     def forget(self) -> None:
         """Read every section anew when it is next asked for."""
@@ -128,7 +141,7 @@ class Desk:
     @contextmanager
     def write(self, adult_id: int | None, label: str) -> Iterator[Store]:
         """A transaction that becomes one change set under that label."""
-        with self._write(Signature(self.now(), adult_id, label)) as work:
+        with self._write(Signature(self.now(), adult_id, label, acting_device.get())) as work:
             yield work
 
     @contextmanager
@@ -220,11 +233,16 @@ def _weeks(work: Store, _since: date) -> Weeks:
 
 
 def _settings(work: Store, _since: date) -> HouseSettings:
-    return HouseSettings(work.settings.phrases(), work.settings.seeded_on(), work.settings.welcome_steps())
+    return HouseSettings(work.settings.phrases(), work.settings.seeded_on(), work.settings.welcome_steps(),
+                         work.settings.pins())  # fmt: skip
+
+
+def _telling(work: Store, _since: date) -> Telling:
+    return Telling(work.telling.pictures(), work.telling.stories())
 
 
 READERS: Mapping[Section, Callable[[Store, date], Any]] = {
     "people": _people, "room": _room, "cupboard": _cupboard, "catalogue": _catalogue, "lessons": _lessons,
-    "log": _log, "weeks": _weeks, "settings": _settings,
+    "log": _log, "weeks": _weeks, "settings": _settings, "telling": _telling,
 }  # fmt: skip
 """How each section is read."""

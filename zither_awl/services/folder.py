@@ -10,6 +10,7 @@ from pathlib import Path
 from filelock import FileLock, Timeout
 
 from zither_awl.core.errors import StoreUnavailable
+from zither_awl.store.engine import in_plain_words
 from zither_awl.store.opening import private_folder
 
 LOCK, NOTE = ".serving", "serving.json"
@@ -19,17 +20,18 @@ LOCK, NOTE = ".serving", "serving.json"
 def alone_with(folder: Path, address: str) -> Iterator[None]:
     """Hold a folder for as long as the block lasts; the lock ends with the process, however it ends.
 
-    Raises: StoreUnavailable, naming where the program that holds it is.
+    Raises: StoreUnavailable, naming where the program that holds it is, or why the folder cannot be used.
     """
-    private_folder(folder)
-    lock = FileLock(folder / LOCK, timeout=0)
+    lock, note = FileLock(folder / LOCK, timeout=0), folder / NOTE
     try:
+        private_folder(folder)
         lock.acquire()
+        note.write_text(json.dumps({"address": address}))
     except Timeout:
         raise StoreUnavailable(_taken(folder)) from None
-    note = folder / NOTE
+    except OSError as problem:
+        raise StoreUnavailable(in_plain_words(problem, folder)) from problem
     try:
-        note.write_text(json.dumps({"address": address}))
         yield
     finally:
         note.unlink(missing_ok=True)

@@ -33,7 +33,17 @@ from zither_awl.core.values import (
 )
 from zither_awl.core.wishes import Aim
 from zither_awl.services.noticing import Answers, R, WeeksSeen, look_at
-from zither_awl.services.sections import Catalogue, Cupboard, HouseSettings, Lessons, People, Room, Sections, Weeks
+from zither_awl.services.sections import (
+    Catalogue,
+    Cupboard,
+    HouseSettings,
+    Lessons,
+    People,
+    Room,
+    Sections,
+    Telling,
+    Weeks,
+)
 from zither_awl.store.sections import SECTIONS, Section
 from zither_awl.store.window import Window
 
@@ -113,6 +123,12 @@ class House:
     def settings(self) -> HouseSettings:
         """The section of small settings."""
         found: HouseSettings = self._see("settings")
+        return found
+
+    @property
+    def telling(self) -> Telling:
+        """The section of pictures, notes and stories."""
+        found: Telling = self._see("telling")
         return found
 
     @property

@@ -7,7 +7,7 @@ from pathlib import Path
 
 from zither_awl.core.errors import StoreUnavailable
 from zither_awl.core.keeping import Kept, Line, told
-from zither_awl.services import certificate, copies
+from zither_awl.services import certificate, copies, second
 from zither_awl.services.desk import Desk
 from zither_awl.store import opening
 
@@ -28,7 +28,7 @@ def how_kept(desk: Desk, *, every: bool = False) -> tuple[Line, ...]:
             damaged.append(path.name)
     return told(
         Kept(newest, tuple(damaged), desk.database.stat().st_size / MB, shutil.disk_usage(folder).free / MB,
-             certificate.days_left(folder, desk.now())),
+             certificate.days_left(folder, desk.now()), second.how(folder)),
         desk.today(),
     )  # fmt: skip
 

@@ -7,7 +7,6 @@ import secrets
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from threading import Lock
-from typing import Literal
 from uuid import uuid4
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
@@ -75,10 +74,9 @@ def devices(desk: Desk) -> tuple[Device, ...]:
         return work.settings.devices()
 
 
-def right_of_device(desk: Desk, device_id: str) -> Literal["watcher", "keeper"] | None:
-    """Of which right a device is; None for one that was not let in, or is barred."""
-    found = next((d for d in devices(desk) if d.id == device_id and not d.barred), None)
-    return None if found is None else "keeper" if found.keeper else "watcher"
+def device_of(desk: Desk, device_id: str) -> Device | None:
+    """A device that was let in once, also one that is barred; None for a stranger."""
+    return next((d for d in devices(desk) if d.id == device_id), None)
 
 
 def bar(desk: Desk, device_id: str, barred: bool) -> None:
@@ -92,7 +90,7 @@ def raise_device(desk: Desk, device_id: str, keeper: bool) -> None:
 
 
 def _device(desk: Desk, device_id: str) -> Device:
-    known = next((d for d in devices(desk) if d.id == device_id), None)
+    known = device_of(desk, device_id)
     if known is None:
         raise NotFound(f"There is no device {device_id}.")
     return known

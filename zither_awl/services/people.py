@@ -11,6 +11,7 @@ from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.practice import usual_practice
 from zither_awl.core.safety.permissions import ALLOWANCES, permission_of, why_not_allowed
 from zither_awl.core.values import MOST_CHILD_MONTHS, Adult, Child, Household, Permission, PermissionKind
+from zither_awl.services import copies
 from zither_awl.services.desk import Desk
 from zither_awl.services.rungs import relink_school
 from zither_awl.store import Store
@@ -137,8 +138,9 @@ def archive_child(desk: Desk, child_id: int, archived: bool, adult_id: int | Non
         work.people.save_child(replace(child, archived=archived))
 
 
-def delete_child(desk: Desk, child_id: int, typed_name: str) -> None:
-    """Delete a child and everything written about it, for good; the undo list goes with it.
+def delete_child(desk: Desk, child_id: int, typed_name: str) -> date:
+    """Delete a child and everything written about it, for good; the undo list goes with it, and every picture the
+    child is in. Returns the day on which the last copy that holds it is let go of.
 
     Raises: InvalidValue unless the child's name was typed.
     """
@@ -146,6 +148,9 @@ def delete_child(desk: Desk, child_id: int, typed_name: str) -> None:
     if typed_name.strip() != child.name:
         raise InvalidValue(FieldProblem("name", f"is {typed_name!r}; write {child.name} to delete for good."))
     with desk.write_untracked() as work:
+        photos = work.telling.drop_pictures_of(child_id) | work.home.drop_photos_of(child_id)
         work.people.delete_child(child_id)
+        work.cupboard.drop_photos(photos)
         work.history.forget()
     desk.forget()
+    return copies.note_removal(desk.database.parent, desk.today())

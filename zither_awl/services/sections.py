@@ -30,6 +30,7 @@ from zither_awl.core.values import (
     Unit,
     WordAnswer,
 )
+from zither_awl.core.values.telling import Picture, Story
 from zither_awl.core.weeks.arrivals import Arrival
 from zither_awl.core.weeks.theme import ByThen, Theme
 from zither_awl.core.wishes import Aim
@@ -138,6 +139,16 @@ class HouseSettings:
     seeded_on: date | None
     welcome: Mapping[str, str] = field(default_factory=dict)
     """The steps of the first evening that are through ("done") or put off ("later")."""
+    pins: Mapping[int, str] = field(default_factory=dict)
+    """By adult: what a PIN is checked by."""
+
+
+@dataclass(frozen=True, slots=True)
+class Telling:
+    """Pictures and notes of the work, oldest first; stories, the newest span first."""
+
+    pictures: tuple[Picture, ...]
+    stories: tuple[Story, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,5 +163,6 @@ class Sections:
     log: Window
     weeks: Weeks
     settings: HouseSettings
+    telling: Telling
     revisions: Mapping[str, int]
     """Of the sections, and of the parts of the weeks ("weeks.themes")."""

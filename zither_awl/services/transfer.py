@@ -13,19 +13,17 @@ from zither_awl.formats.household_file import read_file, write_json, write_zip
 from zither_awl.formats.photo import clean_photo
 from zither_awl.services.catalogue import entries
 from zither_awl.services.desk import Desk, House
-from zither_awl.store import backup, open_engine, transfer
+from zither_awl.store import open_engine, transfer
 
 
 def household_json(desk: Desk) -> bytes:
     """The household as one JSON document, without its photographs and its undo list."""
-    version, tables, _ = transfer.dump(desk.database)
-    return write_json(version, tables)
+    return write_json(*transfer.dump(desk.database))
 
 
-def household_zip(desk: Desk) -> bytes:
-    """The household as one JSON document with its photographs beside it."""
-    version, tables, photos = transfer.dump(desk.database)
-    return write_zip(write_json(version, tables), photos)
+def household_zip(desk: Desk, target: Path) -> None:
+    """Write the household as one JSON document with its photographs beside it."""
+    write_zip(household_json(desk), transfer.photos(desk.database), target)
 
 
 def household_schema() -> dict[str, Any]:
@@ -35,7 +33,7 @@ def household_schema() -> dict[str, Any]:
 
 @dataclass(frozen=True, slots=True)
 class HouseholdTaken:
-    """A household that was taken in: its name, and the copy of what was there before ("" if nothing was)."""
+    """A household that was taken in: its name, and the copy of what was there before."""
 
     name: str
     children: int
@@ -44,25 +42,21 @@ class HouseholdTaken:
     kept_copy: str
 
 
-def look_at(desk: Desk, data: bytes) -> HouseholdTaken:
+def look_at(desk: Desk, file: Path) -> HouseholdTaken:
     """What a file holds, without changing anything. Raises: InvalidValue, naming what does not fit."""
     with TemporaryDirectory() as folder:
-        return _restored(data, Path(folder) / "new.db")
+        return _restored(file, Path(folder) / "new.db")
 
 
-def take_household(desk: Desk, data: bytes) -> HouseholdTaken:
-    """Put the household of a file in the place of this one; a copy of this one is kept beside the database first.
+def take_household(desk: Desk, file: Path) -> HouseholdTaken:
+    """Put the household of a file in the place of this one; a copy of this one is kept among the copies first.
 
     All or nothing. It cannot be undone by the undo button, which is why the copy is made. Raises: InvalidValue.
     """
     with TemporaryDirectory() as folder:
         fresh = Path(folder) / "new.db"
-        found = _restored(data, fresh)
-        copy = ""
-        if desk.house().household is not None:
-            copy = f"before-import-{desk.now():%Y%m%d-%H%M%S-%f}.db"
-            backup(desk.database, desk.database.with_name(copy))
-        desk.replace_database(fresh)
+        found = _restored(file, fresh)
+        copy = desk.replace_database(fresh, "before-import")
         return HouseholdTaken(found.name, found.children, found.trays, found.photos, copy)
 
 
@@ -71,7 +65,7 @@ def damaged_values(desk: Desk) -> list[str]:
     return transfer.damaged_values(desk.database)
 
 
-def _readable(desk: Desk) -> House:
+def readable(desk: Desk) -> House:
     """The house of a file, every core value made once and every judgement asked once. Raises: InvalidValue."""
     try:
         house, today = desk.house(), desk.today()
@@ -89,14 +83,13 @@ def _readable(desk: Desk) -> House:
     return house
 
 
-def _restored(data: bytes, fresh: Path) -> HouseholdTaken:
-    document, images = read_file(data)
-    photos = {key: clean_photo(jpeg) for key, jpeg in images.items()}
-    transfer.restore(document, photos, fresh)
+def _restored(file: Path, fresh: Path) -> HouseholdTaken:
+    document, images = read_file(file)
+    transfer.restore(document, ((key, clean_photo(read())) for key, read in images.items()), fresh)
     engine = open_engine(fresh)
     try:
-        house = _readable(Desk(engine))
+        house = readable(Desk(engine))
     finally:
         engine.dispose()
     name = house.household.name if house.household else ""
-    return HouseholdTaken(name, len(house.children), len(house.trays), len(photos), "")
+    return HouseholdTaken(name, len(house.children), len(house.trays), len(images), "")

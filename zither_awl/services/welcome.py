@@ -12,7 +12,7 @@ from typing import Literal
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk, House
-from zither_awl.store import opening, prepare
+from zither_awl.store import prepare
 
 Step = Literal["house", "children", "know", "places", "things", "first"]
 State = Literal["open", "done", "later"]
@@ -79,11 +79,10 @@ def leave_demo(desk: Desk) -> None:
     """
     if not only_looked_at(desk.house()):
         raise InvalidValue(FieldProblem("household", "is no demo that was only looked at; nothing was changed."))
-    opening.keep_copy(desk.database, f"before-leaving-the-demo-{desk.now():%Y-%m-%d}")
-    _put_in_place(desk, seeded=False)
+    _put_in_place(desk, seeded=False, keep=f"before-leaving-the-demo-{desk.now():%Y-%m-%d}")
 
 
-def _put_in_place(desk: Desk, *, seeded: bool) -> None:
+def _put_in_place(desk: Desk, *, seeded: bool, keep: str = "") -> None:
     with TemporaryDirectory() as folder:
         path = Path(folder) / "fresh.db"
         with closing(Desk(prepare(path), desk.clock)) as fresh:
@@ -91,4 +90,4 @@ def _put_in_place(desk: Desk, *, seeded: bool) -> None:
                 seed_demo(fresh)
                 with fresh.write_untracked() as work:
                     work.settings.save_welcome_step(LOOKED_AT, "done")
-        desk.replace_database(path)
+        desk.replace_database(path, keep)

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import select
+from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
@@ -145,6 +145,11 @@ class CupboardKeeper:
         if row is None:
             raise NotFound("There is no such photograph.")
         return row.jpeg
+
+    def drop_photos(self, ids: Collection[int]) -> None:
+        """Delete photographs for good; nothing may rest on them any more."""
+        self._session.flush()
+        self._session.execute(delete(PhotoRow).where(PhotoRow.id.in_(ids)))
 
     def save_tray(self, tray: Tray) -> int:
         """Insert (id 0) or update a tray and its card. Returns the tray's id."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Callable
 from contextlib import closing
 from pathlib import Path
 from typing import Any
@@ -56,7 +57,21 @@ def in_plain_words(problem: Exception, path: Path | None = None) -> str:
     return f"The {name} could not be used. Put back your latest copy with zither-awl restore if this happens again."
 
 
-def backup(source: Path, target: Path) -> None:
+Tell = Callable[[float], None]
+"""Is told the share of a copy that is made, 0 to 1."""
+STEP_PAGES = 4096
+
+
+def nobody(_share: float) -> None:
+    """Nobody is told how far a copy is."""
+
+
+def pour(source: sqlite3.Connection, target: sqlite3.Connection, tell: Tell = nobody) -> None:
+    """Copy one open database over another, in one transaction of the other."""
+    source.backup(target, pages=STEP_PAGES, progress=lambda _, left, pages: tell(1 - left / pages if pages else 1.0))
+
+
+def backup(source: Path, target: Path, tell: Tell = nobody) -> None:
     """Copy the database with SQLite's backup API, while it may be in use; readable by its owner only.
 
     Raises: StoreUnavailable if there is nothing to copy or the copy cannot be written; no half copy is left.
@@ -70,7 +85,7 @@ def backup(source: Path, target: Path) -> None:
         part.unlink(missing_ok=True)
         part.touch(mode=0o600)
         with closing(sqlite3.connect(source)) as live, closing(sqlite3.connect(part)) as copy:
-            live.backup(copy)
+            pour(live, copy, tell)
         part.replace(target)
     except (sqlite3.Error, OSError) as problem:
         part.unlink(missing_ok=True)

@@ -22,7 +22,7 @@ from zither_awl.store.models.settings import ChangeItemRow, ChangeSetRow, TraceR
 KEPT, KEPT_DAYS = 50, 90
 """How many change sets a household can go back, and how long."""
 _UNTRACKED = {"change_set", "change_item", "trace", "revision", "section", "visit", "milestone", "photo",
-              "paired_device"}  # fmt: skip
+              "paired_device", "pin"}  # fmt: skip
 _NOT_COMPARED = {"version"}
 _TRACED = "episode"
 
@@ -36,6 +36,7 @@ class ChangeSet:
     adult_id: int | None
     label: str
     undone: bool
+    device: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,6 +48,7 @@ class TraceLine:
     label: str
     before: dict[str, Any]
     after: dict[str, Any]
+    device: str = ""
 
 
 class Recorder:
@@ -69,13 +71,13 @@ class Recorder:
         """The tables written to, each with the work (its row's key, or the one an event belongs or belonged to)."""
         return _touched((i["table_name"], i["row_key"], i["before"], i["after"]) for i in self._items)
 
-    def finish(self, at: datetime, adult_id: int | None, label: str) -> int | None:
+    def finish(self, at: datetime, adult_id: int | None, label: str, device: str = "") -> int | None:
         """Write the change set, forget what can no longer be redone, and drop the oldest. None if nothing changed."""
         session = self._session
         if not self._items:
             return None
         session.execute(delete(ChangeSetRow).where(ChangeSetRow.undone.is_(True)))
-        made = ChangeSetRow(at=at, adult_id=adult_id, label=label[:200], undone=False)
+        made = ChangeSetRow(at=at, adult_id=adult_id, device=device, label=label[:200], undone=False)
         session.add(made)
         session.flush()
         session.execute(insert(ChangeItemRow), [{**item, "change_set_id": made.id} for item in self._items])
@@ -106,7 +108,7 @@ def _trace(session: Session, change: ChangeSetRow, items: Sequence[dict[str, Any
     there = set(session.scalars(select(traced.c.id).where(traced.c.id.in_(touched))))
     lines = [
         {"episode_id": item["row_key"], "change_set_id": change.id, "at": change.at, "adult_id": change.adult_id,
-         "label": change.label, "before": item["before"] or {}, "after": item["after"] or {}}
+         "device": change.device, "label": change.label, "before": item["before"] or {}, "after": item["after"] or {}}
         for item in items if item["table_name"] == _TRACED and item["row_key"] in there
     ]  # fmt: skip
     if lines:
@@ -166,12 +168,12 @@ class History:
     def listed(self) -> list[ChangeSet]:
         """The newest change sets first, as many as can be undone."""
         rows = self._session.scalars(select(ChangeSetRow).order_by(ChangeSetRow.id.desc()).limit(KEPT))
-        return [ChangeSet(r.id, r.at, r.adult_id, r.label, r.undone) for r in rows]
+        return [ChangeSet(r.id, r.at, r.adult_id, r.label, r.undone, r.device) for r in rows]
 
     def trace(self, episode_id: str) -> list[TraceLine]:
         """Every change of one piece of work, oldest first."""
         rows = self._session.scalars(select(TraceRow).where(TraceRow.episode_id == episode_id).order_by(TraceRow.id))
-        return [TraceLine(r.at, r.adult_id, r.label, r.before, r.after) for r in rows]
+        return [TraceLine(r.at, r.adult_id, r.label, r.before, r.after, r.device) for r in rows]
 
     def undo(self) -> tuple[str, list[str]] | None:
         """Take back the newest change set. Returns its label and what was left because others changed it since."""

@@ -221,6 +221,16 @@ class HomeKeeper:
         who = w.child_id.is_(None) if word.child_id is None else w.child_id == word.child_id
         return self._session.scalars(select(w).where(*which, who)).first()
 
+    def drop_photos_of(self, child_id: int) -> set[int]:
+        """Take the photographs off the talks a child spoke in: it may be seen in them. Returns what they were."""
+        spoke = select(TalkWordRow.talk_key).where(TalkWordRow.child_id == child_id)
+        rows = list(self._session.scalars(select(TalkRow).where(TalkRow.key.in_(spoke), TalkRow.photo_id.is_not(None))))
+        found = {row.photo_id for row in rows if row.photo_id is not None}
+        for row in rows:
+            row.photo_id = None
+        self._session.flush()
+        return found
+
     def save_talk_photo(self, key: str, photo_id: int | None) -> bool:
         """Keep a photograph with a talk. Returns whether there is such a talk."""
         row = self._session.get(TalkRow, key)

@@ -20,7 +20,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import StoreUnavailable
 from zither_awl.store import projections
-from zither_awl.store.engine import backup, in_plain_words, open_engine
+from zither_awl.store.engine import Tell, backup, in_plain_words, nobody, open_engine, pour
 from zither_awl.store.mending import mended, whole
 from zither_awl.store.migrating import migrate, versions
 from zither_awl.store.sections import count_writes
@@ -43,7 +43,8 @@ def prepare(path: Path, *, create: bool = True) -> Engine:
             with _one_opener(path):
                 if not path.exists() or not _ready(path):
                     _bring_up(path)
-        path.chmod(0o600)
+        if path.stat().st_mode & 0o777 != 0o600:
+            path.chmod(0o600)
     except (DatabaseError, sqlite3.DatabaseError, OSError) as problem:
         raise StoreUnavailable(in_plain_words(problem, path)) from problem
     return open_engine(path)
@@ -52,7 +53,8 @@ def prepare(path: Path, *, create: bool = True) -> Engine:
 def private_folder(folder: Path) -> None:
     """Make a folder that only its owner may look into; one that is there becomes so, unless it is more than ours."""
     folder.mkdir(mode=0o700, parents=True, exist_ok=True)
-    if folder.resolve() not in (Path.cwd().resolve(), Path.home().resolve()):
+    ours = folder.resolve() not in (Path.cwd().resolve(), Path.home().resolve())
+    if ours and folder.stat().st_mode & 0o777 != 0o700:
         folder.chmod(0o700)
 
 
@@ -173,13 +175,13 @@ def _hold_alone(path: Path) -> None:
                                    "Close the other and try again; nothing was changed.")  # fmt: skip
 
 
-def keep_copy(path: Path, name: str) -> Path:
+def keep_copy(path: Path, name: str, tell: Tell = nobody) -> Path:
     """Keep a copy of a file in the folder of copies, under a name, numbered if there is one. Returns where it is."""
     folder = path.parent / COPIES
     private_folder(folder)
     numbered = (folder / (f"{name}.db" if n == 1 else f"{name}-{n}.db") for n in range(1, 10_000))
     target = next(each for each in numbered if not each.exists())
-    backup(path, target)
+    backup(path, target, tell)
     return target
 
 
@@ -211,7 +213,7 @@ def restore(source: Path, target: Path) -> Path | None:
         with _one_opener(target):
             kept = set_aside(target)
             with closing(sqlite3.connect(fresh)) as new, closing(sqlite3.connect(target)) as live:
-                new.backup(live)
+                pour(new, live)
         target.chmod(0o600)
         return kept
 

@@ -179,7 +179,7 @@ class PeopleKeeper:
         row = ChildRow(version=0) if child.id == 0 else self._row(child.id)
         row.version += 1
         for name in ("name", "pattern", "born", "gestation_weeks", "sex", "mobility_since", "still_mouths", "archived",
-                     "language"):  # fmt: skip
+                     "language", "shown"):  # fmt: skip
             setattr(row, name, getattr(child, name))
         row.mobility, row.allergies, row.passions = child.mobility.value, list(child.allergies), list(child.passions)
         row.comes = sorted(set(child.comes))
@@ -223,6 +223,6 @@ def _child(row: ChildRow, measurements: tuple[Measurement, ...], permissions: tu
         id=row.id, name=row.name, pattern=row.pattern, born=row.born, gestation_weeks=row.gestation_weeks,
         sex=cast("Any", row.sex), mobility=Mobility(row.mobility), mobility_since=row.mobility_since,
         still_mouths=row.still_mouths, allergies=tuple(row.allergies), passions=tuple(row.passions),
-        language=row.language, comes=tuple(row.comes),
+        language=row.language, comes=tuple(row.comes), shown=cast("Any", row.shown),
         permissions=permissions, measurements=measurements, archived=row.archived, version=row.version,
     )  # fmt: skip

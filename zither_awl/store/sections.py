@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.store.models.settings import SectionRow
 
-Section = Literal["people", "room", "cupboard", "catalogue", "lessons", "log", "weeks", "settings"]
+Section = Literal["people", "room", "cupboard", "catalogue", "lessons", "log", "weeks", "settings", "telling"]
 SECTIONS: tuple[Section, ...] = get_args(Section)
 TABLES: dict[Section, tuple[str, ...]] = {
     "people": ("household", "adult", "child", "measurement", "permission", "said", "child_group",
@@ -27,7 +27,9 @@ TABLES: dict[Section, tuple[str, ...]] = {
             "sweep_child", "kept_item"),
     "weeks": ("placement", "change", "task", "planned_showing", "aim", "invited", "theme", "theme_tray", "by_then",
               "absence", "moved_stop", "arrival", "arrived", "book", "book_stay", "book_asked"),
-    "settings": ("phrase", "welcome_step", "paired_device", "feed", "revision", "change_set", "change_item", "trace"),
+    "settings": ("phrase", "welcome_step", "paired_device", "pin", "feed", "revision", "change_set", "change_item",
+                 "trace"),
+    "telling": ("picture", "picture_child", "story"),
 }  # fmt: skip
 BOOKKEEPING = ("section", "alembic_version")
 """Tables about the file itself, which no answer rests on."""

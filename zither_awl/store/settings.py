@@ -8,7 +8,7 @@ from datetime import date, datetime
 from sqlalchemy import select, update
 from sqlalchemy.orm import Session
 
-from zither_awl.store.models.settings import FeedRow, PairedDeviceRow, PhraseRow, RevisionRow, WelcomeStepRow
+from zither_awl.store.models.settings import FeedRow, PairedDeviceRow, PhraseRow, PinRow, RevisionRow, WelcomeStepRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +62,21 @@ class SettingsKeeper:
         row.name, row.paired_at, row.barred = device.name, device.paired_at, device.barred
         row.keeper = device.keeper
         self._session.add(row)
+        self._session.flush()
+
+    def pins(self) -> dict[int, str]:
+        """By adult: what a PIN is checked by."""
+        return {r.adult_id: r.hashed for r in self._session.scalars(select(PinRow))}
+
+    def save_pin(self, adult_id: int, hashed: str) -> None:
+        """Keep what an adult's PIN is checked by; "" takes it away."""
+        row = self._session.get(PinRow, adult_id)
+        if hashed:
+            row = row or PinRow(adult_id=adult_id)
+            row.hashed = hashed
+            self._session.add(row)
+        elif row is not None:
+            self._session.delete(row)
         self._session.flush()
 
     def feed_secret(self) -> str:

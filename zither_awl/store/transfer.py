@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import json
 import sqlite3
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from contextlib import closing
 from pathlib import Path
 from tempfile import TemporaryDirectory
@@ -13,27 +13,32 @@ from typing import Any
 
 from jsonschema import Draft202012Validator
 
-from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.errors import FieldProblem, InvalidValue, StoreUnavailable
 from zither_awl.store.checking import problems_in, wrong_in
-from zither_awl.store.engine import open_engine
+from zither_awl.store.engine import Tell, in_plain_words, nobody, open_engine, pour
 from zither_awl.store.migrating import migrate, versions
 from zither_awl.store.opening import bring_to_head
 
 LEFT_OUT = ("alembic_version", "change_set", "change_item", "trace", "revision", "section", "visit", "milestone",
-            "photo", "paired_device", "feed")  # fmt: skip
+            "photo", "paired_device", "feed", "pin")  # fmt: skip
 """The undo list and who may come in stay in the house; what is folded from the log is made anew; photographs go beside
 the document."""
 _JSON_TYPES = {"INTEGER": "integer", "BOOLEAN": "boolean", "DOUBLE": "number", "FLOAT": "number", "DATE": "string"}
 MOST_SAID = 8
 
 
-def dump(database: Path) -> tuple[str, dict[str, list[dict[str, Any]]], dict[int, bytes]]:
-    """The version of the tables, every table as rows in the order of their keys, and the photographs by id."""
-    with _connected(database) as db:
+def dump(database: Path) -> tuple[str, dict[str, list[dict[str, Any]]]]:
+    """The version of the tables, and every table as rows in the order of their keys."""
+    with closing(_connected(database)) as db:
         version = str(db.execute("SELECT version_num FROM alembic_version").fetchone()[0])
-        tables = {name: _rows(db, name) for name in _tables(db)}
-        photos = {int(key): bytes(jpeg) for key, jpeg in db.execute("SELECT id, jpeg FROM photo ORDER BY id")}
-    return version, tables, photos
+        return version, {name: _rows(db, name) for name in _tables(db)}
+
+
+def photos(database: Path) -> Iterator[tuple[int, bytes]]:
+    """The photographs by id, one after the other: all of them together may be more than memory holds."""
+    with closing(_connected(database)) as db:
+        for key, jpeg in db.execute("SELECT id, jpeg FROM photo ORDER BY id"):
+            yield int(key), bytes(jpeg)
 
 
 def _connected(path: Path) -> sqlite3.Connection:
@@ -141,7 +146,7 @@ def _migrated(path: Path, revision: str) -> None:
     engine.dispose()
 
 
-def restore(document: Mapping[str, Any], photos: Mapping[int, bytes], target: Path) -> None:
+def restore(document: Mapping[str, Any], photos: Iterable[tuple[int, bytes]], target: Path) -> None:
     """Make a database of this version from a document of this or an older version.
 
     `target` must not exist. Raises: InvalidValue, naming table, row and column, for whatever does not fit; a
@@ -186,11 +191,11 @@ def _insert(db: sqlite3.Connection, table: str, rows: Iterable[Mapping[str, Any]
             raise InvalidValue(FieldProblem(f"tables.{table}.{at}", f"cannot be taken: {problem}.")) from None
 
 
-def _insert_photos(db: sqlite3.Connection, photos: Mapping[int, bytes]) -> None:
+def _insert_photos(db: sqlite3.Connection, photos: Iterable[tuple[int, bytes]]) -> None:
     """Photographs beside the document; a tray whose photograph is not there has none."""
     if not db.execute("SELECT 1 FROM sqlite_master WHERE name = 'photo'").fetchone():
         return
-    db.executemany("INSERT INTO photo (id, jpeg) VALUES (?, ?)", sorted(photos.items()))
+    db.executemany("INSERT INTO photo (id, jpeg) VALUES (?, ?)", photos)
     db.execute("UPDATE tray SET photo_id = NULL WHERE photo_id NOT IN (SELECT id FROM photo)")
 
 
@@ -201,7 +206,26 @@ def _check_links(db: sqlite3.Connection) -> None:
         raise InvalidValue(FieldProblem(f"tables.{table}", f"row {row} rests on a {other} that is not in the file."))
 
 
-def overwrite(source: Path, target: Path) -> None:
-    """Put one database in the place of another that may be open, in one step."""
-    with closing(sqlite3.connect(source)) as new, closing(sqlite3.connect(target)) as live:
-        new.backup(live)
+OF_THE_MACHINE = ("paired_device", "feed")
+"""Who may come in is decided here and now: an older copy lets no lost tablet in again."""
+
+
+def overwrite(source: Path, target: Path, tell: Tell = nobody) -> None:
+    """Put one database in the place of another that may be open, in one step; who may come in stays as it is.
+
+    Raises: StoreUnavailable, with nothing changed.
+    """
+    try:
+        _overwrite(source, target, tell)
+    except sqlite3.Error as problem:
+        raise StoreUnavailable(in_plain_words(problem, target)) from problem
+
+
+def _overwrite(source: Path, target: Path, tell: Tell) -> None:
+    with closing(_connected(source)) as new, closing(_connected(target)) as live:
+        for table in OF_THE_MACHINE:
+            rows = [tuple(row) for row in live.execute(f'SELECT * FROM "{table}"')]
+            new.execute(f'DELETE FROM "{table}"')
+            new.executemany(f'INSERT INTO "{table}" VALUES ({", ".join("?" * len(_columns(live, table)))})', rows)
+        new.commit()
+        pour(new, live, tell)

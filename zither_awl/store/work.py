@@ -30,6 +30,7 @@ from zither_awl.store.room import RoomKeeper
 from zither_awl.store.sections import Section, revisions
 from zither_awl.store.sent import SentKeeper
 from zither_awl.store.settings import SettingsKeeper
+from zither_awl.store.telling import TellingKeeper
 from zither_awl.store.themes import ThemesKeeper
 from zither_awl.store.weeks import WeeksKeeper
 from zither_awl.store.window import Window, after_write, read_window
@@ -42,6 +43,8 @@ class Signature:
     at: datetime
     adult_id: int | None
     label: str
+    device: str = ""
+    """The device of the house it came from, by its name; "" for this machine."""
 
 
 class Store:
@@ -68,6 +71,7 @@ class Store:
         self.settings = SettingsKeeper(session)
         self.lessons = LessonsKeeper(session)
         self.home = HomeKeeper(session)
+        self.telling = TellingKeeper(session)
         self.history = History(session)
 
     def damaged(self, *tables: str) -> tuple[str, ...]:
@@ -121,7 +125,7 @@ class Store:
         """Close a write: its projections, its change set if it is signed, and what it counted."""
         self.project(recorder)
         if sign is not None:
-            recorder.finish(sign.at, sign.adult_id, sign.label)
+            recorder.finish(sign.at, sign.adult_id, sign.label, sign.device)
         self._session.flush()
         self.after = self.revisions()
 

@@ -42,6 +42,7 @@ const router = createBrowserRouter([{
     view('weeks', () => import('./pages/weeks')),
     view('work', () => import('./pages/work')),
     view('heights', () => import('./pages/heights')),
+    view('keeping', () => import('./pages/keeping')),
     view('house', () => import('./pages/house')),
     view('welcome', () => import('./pages/welcome')),
     ...MOVED.map(([from, to]) => ({ path: from, element: <Moved to={to} /> })),

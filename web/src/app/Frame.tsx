@@ -5,6 +5,7 @@ import { Timers } from '@/features/routines/Timers'
 import { Waiting } from '@/ui/Notice'
 import { cx } from '@/lib/cx'
 import { Problem } from '@/lib/http'
+import { AskForPin } from './AskForPin'
 import { AdultChoice } from './AdultChoice'
 import { NewerPage } from './NewerPage'
 import { Pair } from './Pair'
@@ -16,14 +17,14 @@ import { useSession } from './session'
 const VIEWS = ['Today', 'Watch', 'Shelf', 'Make', 'Ladders', 'Weeks', 'Cupboard', 'Children', 'House'] as const
 /** What a device that watches sees. */
 const WATCHED = VIEWS.slice(0, 2)
-const KEPT = [...VIEWS.slice(2), 'Paper', 'Heights'].map((name) => `/${name.toLowerCase()}`)
+const KEPT = [...VIEWS.slice(2), 'Paper', 'Heights', 'Keeping', 'Telling'].map((name) => `/${name.toLowerCase()}`)
 
 /** The frame of every view: the day's views on a string, who is looking, and undo. */
 export function Frame() {
   const { session, error } = useSession()
   const { pathname } = useLocation()
   useEffect(() => { window.scrollTo(0, 0) }, [pathname])
-  if (!session && error instanceof Problem && error.status === 401) return <main><Pair /></main>
+  if (!session && error instanceof Problem && error.status === 401) return <main><Unsent /><Pair said={error.message} /></main>
   if (!session) return <Waiting error={error} />
   const begun = session.household !== null
   const watches = session.right === 'watcher'
@@ -43,6 +44,7 @@ export function Frame() {
           </div>
         )}
       </header>
+      <AskForPin adults={session.adults} />
       <NewerPage version={session.version} />
       <Unsent />
       <Timers />

@@ -8,7 +8,7 @@ import { flush } from '@/lib/outbox'
 import { refresh, renewToken } from '@/lib/queries'
 
 /** A device that is not of the house yet: it comes in by a code from the machine the program runs on. */
-export function Pair({ onPaired }: { onPaired?: () => void }) {
+export function Pair({ said, onPaired }: { said?: string; onPaired?: () => void }) {
   const [code, setCode] = useState('')
   const [name, setName] = useState('')
   const pair = useWrite(async () => {
@@ -21,7 +21,8 @@ export function Pair({ onPaired }: { onPaired?: () => void }) {
   return (
     <div className="mx-auto flex max-w-md flex-col gap-4 p-6">
       <h1>Pair this device</h1>
-      <p>This device is not paired. On the machine the program runs on, open House and choose &ldquo;Pair a device&rdquo;: it shows a code for one device, for ten minutes.</p>
+      {said?.includes('barred') && <Notice tone="must" role="alert">{said}</Notice>}
+      <p>{said?.includes('barred') ? 'It can be paired anew: on' : 'This device is not paired. On'} the machine the program runs on, open House and choose &ldquo;Pair a device&rdquo;: it shows a code for one device, for ten minutes.</p>
       <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void pair.run() }}>
         <Field label="Code" inputMode="numeric" autoComplete="one-time-code" value={code} onChange={(event) => setCode(event.target.value)} />
         <Field label="What this device is called" placeholder="tablet in the room" value={name} onChange={(event) => setName(event.target.value)} />

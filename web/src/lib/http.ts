@@ -42,8 +42,20 @@ const carry: Middleware = {
   },
 }
 
-// fetch is looked up at each call, so that a test can stand in for it.
-export const client = createClient<paths>({ baseUrl: '/', credentials: 'same-origin', fetch: (request) => globalThis.fetch(request) })
+const LOCKED = 423
+let askForPin: () => Promise<boolean> = () => Promise.resolve(false)
+/** Who asks for a PIN where an act wants one: it tells whether one was given. */
+export const onLocked = (ask: () => Promise<boolean>): void => { askForPin = ask }
+
+/** Asks the program; where it wants a PIN first, asks again once one was given. */
+async function fetched(request: Request): Promise<Response> {
+  const again = request.clone()
+  // fetch is looked up at each call, so that a test can stand in for it.
+  const response = await globalThis.fetch(request)
+  return response.status === LOCKED && await askForPin() ? globalThis.fetch(again) : response
+}
+
+export const client = createClient<paths>({ baseUrl: '/', credentials: 'same-origin', fetch: fetched })
 client.use(carry)
 
 /** The answer's data, or a `Problem` thrown. */
@@ -54,14 +66,31 @@ export async function answer<T>(asked: Promise<{ data?: T; error?: unknown; resp
   throw new Problem(got.response.status, said?.detail ?? away, said?.errors ?? [])
 }
 
-/** Sends the bytes of a file, with the token and the adult; the answer's JSON, or a `Problem` thrown. */
-export async function sendFile<T>(method: 'PUT' | 'POST', path: string, file: Blob): Promise<T> {
+/** A request with the token and the adult; a `Problem` thrown where it is refused. */
+async function sent(method: 'PUT' | 'POST', path: string, kind: string, body: BodyInit): Promise<Response> {
   const adult = chosenAdult()
-  const headers: Record<string, string> = { 'X-CSRF-Token': token, 'Content-Type': 'application/octet-stream' }
+  const headers: Record<string, string> = { 'X-CSRF-Token': token, 'Content-Type': kind }
   if (adult !== null) headers['X-Adult'] = String(adult)
-  const response = await fetch(path, { method, headers, body: file, credentials: 'same-origin' }).catch(() => { throw new Problem(0, away) })
-  const said = await response.json().catch(() => undefined) as unknown
-  if (response.ok) return said as T
-  const problem = said as Partial<Schemas['ProblemOut']> | undefined
+  const request = new Request(path, { method, headers, body, credentials: 'same-origin' })
+  const response = await fetched(request).catch(() => { throw new Problem(0, away) })
+  if (response.ok) return response
+  const problem = await response.json().catch(() => undefined) as Partial<Schemas['ProblemOut']> | undefined
   throw new Problem(response.status, problem?.detail ?? away, problem?.errors ?? [])
+}
+
+/** Sends the bytes of a file; the answer's JSON. */
+export async function sendFile<T>(method: 'PUT' | 'POST', path: string, file: Blob): Promise<T> {
+  return await (await sent(method, path, 'application/octet-stream', file)).json() as T
+}
+
+/** Asks for a file that is made on the way, and lets the browser save it under the name the program gives it. */
+export async function saveFile(path: string, body: unknown): Promise<void> {
+  const response = await sent('POST', path, 'application/json', JSON.stringify(body))
+  const name = /filename="([^"]+)"/.exec(response.headers.get('Content-Disposition') ?? '')?.[1] ?? 'file'
+  const url = URL.createObjectURL(await response.blob())
+  const link = document.createElement('a')
+  link.href = url
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(url)
 }

@@ -132,7 +132,14 @@ export const recordQuery = (childId: number) => queryOptions({
 export const changeQuery = queryOptions({ queryKey: ['change'], queryFn: () => answer(client.GET('/api/change')) })
 /** Today; for one group of children only what concerns it. */
 export const todayQuery = (group: number | null = null) => queryOptions({ queryKey: ['today', group], queryFn: () => answer(client.GET('/api/today', { params: { query: group === null ? {} : { group } } })) })
-export const keepingQuery = queryOptions({ queryKey: ['home', 'keeping'], queryFn: () => answer(client.GET('/api/home/keeping')) })
+export const keepingQuery = queryOptions({ queryKey: ['home', 'keeping'], queryFn: () => answer(client.GET('/api/keeping')) })
+export const copiesQuery = queryOptions({ queryKey: ['home', 'copies'], queryFn: () => answer(client.GET('/api/copies')) })
+/** How far going back to a copy is; asked again and again while it runs. */
+export const restoringQuery = queryOptions({
+  queryKey: ['home', 'restoring'], queryFn: () => answer(client.GET('/api/copies/restore')),
+  refetchInterval: (query) => (query.state.data?.state === 'running' ? 400 : false),
+})
+export const lockQuery = queryOptions({ queryKey: ['lock'], queryFn: () => answer(client.GET('/api/lock')) })
 export const homeQuery = queryOptions({ queryKey: ['home'], queryFn: () => answer(client.GET('/api/home')) })
 export const scriptQuery = (child: number, tray: number) => queryOptions({
   queryKey: ['script', child, tray],

@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/adults/{who}/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Give an adult a PIN, another one, or none. */
+        put: operations["put__api_adults_{who}_pin"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ahead": {
         parameters: {
             query?: never;
@@ -724,6 +741,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The copies that can be gone back to, the newest first. */
+        get: operations["get__api_copies"];
+        put?: never;
+        /** Make the copy of today, here and in the second folder. */
+        post: operations["post__api_copies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a copy holds, and what the household holds now; nothing is changed. */
+        post: operations["post__api_copies_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far it is. */
+        get: operations["get__api_copies_restore"];
+        put?: never;
+        /** Begin to put a copy in the place of the household; what is there is kept first. */
+        post: operations["post__api_copies_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard": {
         parameters: {
             query?: never;
@@ -872,6 +942,40 @@ export interface paths {
         put?: never;
         /** Take one event of a piece of work back, or bring it back. */
         post: operations["post__api_events_{event_id}_strike"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/family.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The children of one family, with everything that was seen of them, as a file another house takes in. */
+        post: operations["post__api_export_family.zip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/sealed.age": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A copy of the household, sealed by a passphrase: it can leave the house. */
+        post: operations["post__api_export_sealed.age"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1134,23 +1238,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/home/keeping": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** How the household is kept: its copies, the room on the disk, the certificate. */
-        get: operations["get__api_home_keeping"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/household": {
         parameters: {
             query?: never;
@@ -1270,6 +1357,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/import/family": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the children of a family's file into this household, after a copy was kept. */
+        post: operations["post__api_import_family"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/family/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a family's file holds; nothing is changed. */
+        post: operations["post__api_import_family_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/import/household": {
         parameters: {
             query?: never;
@@ -1383,6 +1504,23 @@ export interface paths {
         get: operations["get__api_invitations"];
         /** Keep what a child is invited to on a day. */
         put: operations["put__api_invitations"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the household is kept: its copies, the room on the disk, the certificate. */
+        get: operations["get__api_keeping"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1520,6 +1658,41 @@ export interface paths {
         /** Tie a step to one that should be known before it, or untie them; a circle is refused, and named. */
         put: operations["put__api_ladders_ties"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether what a keeper does asks for a PIN on this device now, and who has one. */
+        get: operations["get__api_lock"];
+        put?: never;
+        /** Ask for a PIN again on this device. */
+        post: operations["post__api_lock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lock/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give an adult's PIN: this device may do a keeper's acts until half an hour after the last. */
+        post: operations["post__api_lock_open"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2121,6 +2294,24 @@ export interface paths {
         /** Enter what was weighed as a thing's mass, or a medium's bulk density. */
         post: operations["post__api_scale_weigh"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/second-folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Name the second folder for copies, and make the first there. */
+        put: operations["put__api_second-folder"];
+        post?: never;
+        /** Make no further copies there; those that lie there stay. */
+        delete: operations["delete__api_second-folder"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3387,6 +3578,19 @@ export interface components {
             name: string;
         };
         /**
+         * AdultPinIn
+         * @description A PIN of four to twelve digits; "" takes it away. `old`: the one there is now.
+         */
+        AdultPinIn: {
+            /**
+             * Old
+             * @default
+             */
+            old?: string;
+            /** Pin */
+            pin: string;
+        };
+        /**
          * AgreementOut
          * @description How far two observers agreed; `kappa` is null where it is not defined.
          */
@@ -4613,6 +4817,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Device */
+            device: string;
             /** Id */
             id: number;
             /** Label */
@@ -4709,6 +4915,12 @@ export interface components {
              */
             sex?: ("female" | "male") | null;
             /**
+             * Shown
+             * @default own
+             * @enum {string}
+             */
+            shown?: "no" | "own" | "all";
+            /**
              * Still Mouths
              * @default false
              */
@@ -4767,6 +4979,11 @@ export interface components {
             reach: components["schemas"]["ReachOut"] | null;
             /** Sex */
             sex: ("female" | "male") | null;
+            /**
+             * Shown
+             * @enum {string}
+             */
+            shown: "no" | "own" | "all";
             /** Still Mouths */
             still_mouths: boolean;
             /** Version */
@@ -5189,6 +5406,60 @@ export interface components {
             other: string;
             /** Times */
             times: number;
+        };
+        /** ContentsOut */
+        ContentsOut: {
+            /** Children */
+            children: number;
+            /** Name */
+            name: string;
+            /** Newest */
+            newest: string | null;
+            /** Things */
+            things: number;
+            /** Trays */
+            trays: number;
+            /** Works */
+            works: number;
+        };
+        /** CopiesOut */
+        CopiesOut: {
+            /** Copies */
+            copies: components["schemas"]["CopyOut"][];
+        };
+        /** CopyIn */
+        CopyIn: {
+            /** Key */
+            key: string;
+            /**
+             * Passphrase
+             * @default
+             */
+            passphrase?: string;
+        };
+        /** CopyOut */
+        CopyOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Key */
+            key: string;
+            /** Mb */
+            mb: number;
+            /** Sealed */
+            sealed: boolean;
+            /** Second */
+            second: boolean;
+        };
+        /**
+         * CopyPreviewOut
+         * @description What the copy holds, and what the household holds now.
+         */
+        CopyPreviewOut: {
+            now: components["schemas"]["ContentsOut"] | null;
+            then: components["schemas"]["ContentsOut"];
         };
         /** CopyThemeIn */
         CopyThemeIn: {
@@ -5672,6 +5943,26 @@ export interface components {
             hint: string;
             /** Message */
             message: string;
+        };
+        /** FamilyFileOut */
+        FamilyFileOut: {
+            /** Children */
+            children: string[];
+            /** House */
+            house: string;
+            /** Kept Copy */
+            kept_copy: string;
+            /** Photos */
+            photos: number;
+            /** Trays */
+            trays: number;
+            /** Works */
+            works: number;
+        };
+        /** FamilyIn */
+        FamilyIn: {
+            /** Children */
+            children: number[];
         };
         /**
          * FeedOut
@@ -6582,10 +6873,17 @@ export interface components {
             reasons: components["schemas"]["ReasonOut"][];
             tray: components["schemas"]["NamedOut"];
         };
-        /** KeptOut */
+        /**
+         * KeptOut
+         * @description `second`: the second folder's path, "" while none is named; `sealed`: whether copies in it are sealed.
+         */
         KeptOut: {
             /** Lines */
             lines: components["schemas"]["KeepingOut"][];
+            /** Sealed */
+            sealed: boolean;
+            /** Second */
+            second: string;
         };
         /** LackingOut */
         LackingOut: {
@@ -6986,6 +7284,16 @@ export interface components {
             level_name: string;
             /** Name */
             name: string;
+        };
+        /**
+         * LockOut
+         * @description `wanted`: whether what a keeper does asks for a PIN on this device now; `adults` have one.
+         */
+        LockOut: {
+            /** Adults */
+            adults: number[];
+            /** Wanted */
+            wanted: boolean;
         };
         /**
          * LookAheadOut
@@ -8500,6 +8808,17 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * RemovedOut
+         * @description The day on which the last copy that holds it is let go of.
+         */
+        RemovedOut: {
+            /**
+             * Copies Until
+             * Format: date
+             */
+            copies_until: string;
+        };
         /** RenewIn */
         RenewIn: {
             /** On */
@@ -8545,6 +8864,25 @@ export interface components {
             /** Name */
             name: string;
             reason: components["schemas"]["ReasonOut"];
+        };
+        /**
+         * RestoringOut
+         * @description How far going back is; `kept`: the copy of what was there before.
+         */
+        RestoringOut: {
+            /** Kept */
+            kept: string;
+            /** Message */
+            message: string;
+            /** Share */
+            share: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "none" | "running" | "done" | "failed";
+            /** Step */
+            step: string;
         };
         /** ReviewedOut */
         ReviewedOut: {
@@ -9014,6 +9352,24 @@ export interface components {
             with_children: components["schemas"]["WithOut"][];
             /** Words */
             words: string[];
+        };
+        /** SealIn */
+        SealIn: {
+            /** Passphrase */
+            passphrase: string;
+        };
+        /**
+         * SecondIn
+         * @description A folder of this machine; with a passphrase the copies in it are sealed.
+         */
+        SecondIn: {
+            /** Folder */
+            folder: string;
+            /**
+             * Passphrase
+             * @default
+             */
+            passphrase?: string;
         };
         /**
          * SeriesIn
@@ -10644,6 +11000,8 @@ export interface components {
             before: {
                 [key: string]: unknown;
             };
+            /** Device */
+            device: string;
             /** Label */
             label: string;
         };
@@ -10911,6 +11269,13 @@ export interface components {
             version: number;
             /** Width Mm */
             width_mm: number;
+        };
+        /** UnlockIn */
+        UnlockIn: {
+            /** Adult Id */
+            adult_id: number;
+            /** Pin */
+            pin: string;
         };
         /** UnlockOut */
         UnlockOut: {
@@ -11558,6 +11923,15 @@ export interface components {
                 "application/problem+json": components["schemas"]["ProblemOut"];
             };
         };
+        /** @description Locked */
+        423: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
         /** @description Bad Gateway */
         502: {
             headers: {
@@ -11615,6 +11989,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11648,6 +12023,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11683,6 +12059,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11720,6 +12097,45 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_adults_{who}_pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                who: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdultPinIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11751,6 +12167,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11784,6 +12201,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11819,6 +12237,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11852,6 +12271,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11887,6 +12307,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11920,6 +12341,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11957,6 +12379,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -11988,6 +12411,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12025,6 +12449,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12056,6 +12481,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12091,6 +12517,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12124,6 +12551,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12157,6 +12585,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12192,6 +12621,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12227,6 +12657,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12260,6 +12691,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12297,6 +12729,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12328,6 +12761,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12359,6 +12793,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12394,6 +12829,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12429,6 +12865,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12464,6 +12901,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12499,6 +12937,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12530,6 +12969,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12565,6 +13005,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12598,6 +13039,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12635,6 +13077,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12668,6 +13111,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12705,6 +13149,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12736,6 +13181,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12771,6 +13217,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12806,6 +13253,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12837,6 +13285,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12872,6 +13321,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12909,6 +13359,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12946,6 +13397,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -12983,6 +13435,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13008,7 +13461,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DoneOut"];
+                    "application/json": components["schemas"]["RemovedOut"];
                 };
             };
             400: components["responses"]["400"];
@@ -13020,6 +13473,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13057,6 +13511,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13091,6 +13546,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13124,6 +13580,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13157,6 +13614,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13194,6 +13652,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13225,6 +13684,175 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_copies_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyPreviewOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_copies_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoringOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_copies_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoringOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13256,6 +13884,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13287,6 +13916,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13318,6 +13948,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13356,6 +13987,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13391,6 +14023,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13428,6 +14061,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13465,6 +14099,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13498,6 +14133,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13533,6 +14169,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13570,6 +14207,79 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_export_family.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FamilyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_export_sealed.age": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SealIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13603,6 +14313,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13638,6 +14349,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13671,6 +14383,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13704,6 +14417,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13735,6 +14449,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13770,6 +14485,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13803,6 +14519,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13834,6 +14551,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13869,6 +14587,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13902,6 +14621,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13937,6 +14657,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13968,6 +14689,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -13999,6 +14721,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14030,6 +14753,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14067,6 +14791,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14104,37 +14829,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
-            502: components["responses"]["502"];
-            503: components["responses"]["503"];
-        };
-    };
-    get__api_home_keeping: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptOut"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            405: components["responses"]["405"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            415: components["responses"]["415"];
-            422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14170,6 +14865,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14205,6 +14901,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14240,6 +14937,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14275,6 +14973,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14310,6 +15009,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14345,6 +15045,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14380,6 +15081,71 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_import_family: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyFileOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_import_family_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyFileOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14411,6 +15177,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14442,6 +15209,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14477,6 +15245,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14512,6 +15281,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14547,6 +15317,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14582,6 +15353,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14616,6 +15388,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14651,6 +15424,39 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_keeping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14686,6 +15492,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14721,6 +15528,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14752,6 +15560,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14786,6 +15595,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14819,6 +15629,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14854,6 +15665,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14889,6 +15701,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14924,6 +15737,107 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_lock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LockOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_lock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LockOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_lock_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnlockIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LockOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14955,6 +15869,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -14986,6 +15901,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15021,6 +15937,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15054,6 +15971,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15089,6 +16007,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15122,6 +16041,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15153,6 +16073,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15188,6 +16109,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15225,6 +16147,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15258,6 +16181,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15295,6 +16219,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15330,6 +16255,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15363,6 +16289,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15396,6 +16323,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15433,6 +16361,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15464,6 +16393,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15499,6 +16429,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15534,6 +16465,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15565,6 +16497,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15603,6 +16536,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15642,6 +16576,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15680,6 +16615,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15715,6 +16651,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15750,6 +16687,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15781,6 +16719,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15816,6 +16755,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15849,6 +16789,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15886,6 +16827,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15919,6 +16861,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15956,6 +16899,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -15987,6 +16931,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16018,6 +16963,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16049,6 +16995,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16084,6 +17031,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16117,6 +17065,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16151,6 +17100,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16185,6 +17135,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16216,6 +17167,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16247,6 +17199,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16282,6 +17235,75 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_second-folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_second-folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16313,6 +17335,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16344,6 +17367,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16379,6 +17403,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16412,6 +17437,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16447,6 +17473,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16482,6 +17509,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16516,6 +17544,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16549,6 +17578,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16582,6 +17612,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16613,6 +17644,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16648,6 +17680,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16683,6 +17716,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16718,6 +17752,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16753,6 +17788,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16784,6 +17820,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16818,6 +17855,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16849,6 +17887,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16880,6 +17919,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16911,6 +17951,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16944,6 +17985,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -16981,6 +18023,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17018,6 +18061,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17049,6 +18093,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17082,6 +18127,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17119,6 +18165,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17152,6 +18199,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17189,6 +18237,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17223,6 +18272,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17258,6 +18308,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17291,6 +18342,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17328,6 +18380,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17359,6 +18412,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17394,6 +18448,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17431,6 +18486,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17468,6 +18524,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17501,6 +18558,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17534,6 +18592,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17569,6 +18628,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17604,6 +18664,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17635,6 +18696,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17670,6 +18732,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17705,6 +18768,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17736,6 +18800,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17771,6 +18836,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17804,6 +18870,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17837,6 +18904,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17872,6 +18940,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17909,6 +18978,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17946,6 +19016,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -17983,6 +19054,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18016,6 +19088,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18049,6 +19122,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18082,6 +19156,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18115,6 +19190,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18148,6 +19224,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18181,6 +19258,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18212,6 +19290,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18247,6 +19326,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18284,6 +19364,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18321,6 +19402,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18352,6 +19434,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18383,6 +19466,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18418,6 +19502,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18449,6 +19534,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18486,6 +19572,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18520,6 +19607,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18554,6 +19642,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18589,6 +19678,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18622,6 +19712,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18659,6 +19750,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };
@@ -18693,6 +19785,7 @@ export interface operations {
             413: components["responses"]["413"];
             415: components["responses"]["415"];
             422: components["responses"]["422"];
+            423: components["responses"]["423"];
             502: components["responses"]["502"];
             503: components["responses"]["503"];
         };

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
@@ -34,16 +34,6 @@ class DeviceOut(Out):
     paired_at: dt.datetime
     barred: bool
     keeper: bool
-
-
-class KeepingOut(Out):
-    key: str
-    severity: Literal["must", "should", "note"]
-    text: str
-
-
-class KeptOut(Out):
-    lines: list[KeepingOut]
 
 
 class HomeOut(Out):

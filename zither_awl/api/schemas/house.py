@@ -117,6 +117,8 @@ class ChildIn(In):
     language: Annotated[str, Field(max_length=8)] = ""
     """The one it is spoken to first; "" for the household's."""
     comes: Annotated[list[Annotated[int, Field(ge=0, le=6), Whole]], Field(max_length=7)] = []
+    shown: Literal["no", "own", "all"] = "own"
+    """Where it may be seen and named: in no story, in its own, in those of other children too."""
     """The days it is here, 0 Monday to 6 Sunday; none for every day."""
     measurements: list[MeasurementIn] = []
     version: Annotated[int | None, Field(ge=1), Whole] = None
@@ -187,6 +189,7 @@ class ChildOut(Out):
     passions: list[str]
     language: str
     comes: list[int]
+    shown: Literal["no", "own", "all"]
     permissions: list[PermissionOut]
     allowances: list[AllowanceOut]
     measurements: list[MeasurementOut]
@@ -239,6 +242,8 @@ class ChangeSetOut(Out):
     adult_id: int | None
     label: str
     undone: bool
+    device: str
+    """The name of the device of the house it came from; "" for the machine the program runs on."""
 
 
 class HistoryOut(Out):

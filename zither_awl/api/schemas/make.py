@@ -303,11 +303,3 @@ class MadeTrayOut(Out):
     added: dict[str, int]
     eased: list[str]
     toward: str
-
-
-class HouseholdFileOut(Out):
-    name: str
-    children: int
-    trays: int
-    photos: int
-    kept_copy: str

@@ -180,6 +180,7 @@ class EpisodesOut(Out):
 class TraceOut(Out):
     at: dt.datetime
     adult: str
+    device: str
     label: str
     before: dict[str, Any]
     after: dict[str, Any]

@@ -8,6 +8,7 @@ from zither_awl.api.answers import child_out, children_out, episodes_out, reason
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.house import ArchiveIn, ChildIn, ChildrenOut, DeleteIn, PermitIn
+from zither_awl.api.schemas.keeping import RemovedOut
 from zither_awl.api.schemas.watch import PartOut, RecordOut, RecordRowOut, WeekOut
 from zither_awl.api.spec import answers, api
 from zither_awl.core.ages import corrected_months
@@ -38,7 +39,7 @@ def _child(json: ChildIn, child_id: int) -> Child:
         sex=json.sex, mobility=json.mobility or _latest(json, child_id),
         mobility_since=json.mobility_since, still_mouths=json.still_mouths,
         allergies=tuple(json.allergies), passions=tuple(w.strip() for w in json.passions if w.strip()),
-        language=json.language, comes=tuple(json.comes), measurements=measured,
+        language=json.language, comes=tuple(json.comes), shown=json.shown, measurements=measured,
     )  # fmt: skip
 
 
@@ -89,11 +90,10 @@ def archive_child(child_id: int, json: ArchiveIn) -> DoneOut:
 
 
 @bp.post("/<int:child_id>/delete")
-@api.validate(resp=answers(HTTP_200=DoneOut), tags=["children"])
-def delete_child(child_id: int, json: DeleteIn) -> DoneOut:
+@api.validate(resp=answers(HTTP_200=RemovedOut), tags=["children"])
+def delete_child(child_id: int, json: DeleteIn) -> RemovedOut:
     """Delete a child and everything written about it, for good."""
-    people.delete_child(desk(), child_id, json.name)
-    return DoneOut()
+    return RemovedOut(copies_until=people.delete_child(desk(), child_id, json.name))
 
 
 @bp.get("/<int:child_id>/record")

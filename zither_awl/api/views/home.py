@@ -8,9 +8,9 @@ from werkzeug.exceptions import NotFound
 
 from zither_awl.api.context import DEVICE_COOKIE, desk, door, from_home
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.home import BarIn, CodeOut, DeviceOut, HomeOut, KeepingOut, KeptOut, PairIn, RaiseIn
+from zither_awl.api.schemas.home import BarIn, CodeOut, DeviceOut, HomeOut, PairIn, RaiseIn
 from zither_awl.api.spec import answers, api
-from zither_awl.services import keeping, pairing
+from zither_awl.services import pairing
 
 bp = Blueprint("home", __name__)
 COOKIE_S = 400 * 24 * 3600
@@ -67,13 +67,6 @@ def get_home() -> HomeOut:
         fingerprint=certificate.fingerprint if certificate else "",
         devices=[DeviceOut.model_validate(d) for d in pairing.devices(desk())],
     )  # fmt: skip
-
-
-@bp.get("/api/home/keeping")
-@api.validate(resp=answers(HTTP_200=KeptOut), tags=["home"])
-def get_keeping() -> KeptOut:
-    """How the household is kept: its copies, the room on the disk, the certificate."""
-    return KeptOut(lines=[KeepingOut.model_validate(line) for line in keeping.how_kept(desk())])
 
 
 @bp.post("/api/home/code")

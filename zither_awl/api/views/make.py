@@ -1,10 +1,8 @@
-"""Make: cards, what can be made, a tray put together, kept and unpacked; the household as one file."""
+"""Make: cards, what can be made, a tray put together, kept and unpacked."""
 
 from __future__ import annotations
 
-from typing import Any
-
-from flask import Blueprint, Response, jsonify, request
+from flask import Blueprint
 
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.make_answers import can_make_out, card_out, composed_out
@@ -12,7 +10,6 @@ from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.make import (
     CanMakeOut,
     ComposedOut,
-    HouseholdFileOut,
     KeepIn,
     MadeTrayOut,
     MakeCardsOut,
@@ -21,7 +18,7 @@ from zither_awl.api.schemas.make import (
     WishIn,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.services import catalogue, make, transfer
+from zither_awl.services import catalogue, make
 from zither_awl.services.make import Wish
 
 bp = Blueprint("make", __name__, url_prefix="/api")
@@ -93,40 +90,3 @@ def unpack(tray_id: int) -> DoneOut:
     """Take a tray apart; its things are free again."""
     make.unpack(desk(), tray_id, adult_id())
     return DoneOut(id=tray_id)
-
-
-def _saved(data: bytes, name: str, kind: str) -> Response:
-    headers = {"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store"}
-    return Response(data, content_type=kind, headers=headers)
-
-
-@bp.get("/export/household.json")
-def export_json() -> Any:
-    """The household as one JSON document."""
-    return _saved(transfer.household_json(desk()), "household.json", "application/json")
-
-
-@bp.get("/export/household.zip")
-def export_zip() -> Any:
-    """The household as one JSON document with its photographs beside it."""
-    return _saved(transfer.household_zip(desk()), "household.zip", "application/zip")
-
-
-@bp.get("/export/household.schema.json")
-def export_schema() -> Any:
-    """The JSON Schema of the document."""
-    return jsonify(transfer.household_schema())
-
-
-@bp.post("/import/household/check")
-@api.validate(resp=answers(HTTP_200=HouseholdFileOut), tags=["files"])
-def check_household() -> HouseholdFileOut:
-    """What a file of a household holds; nothing is changed."""
-    return HouseholdFileOut.model_validate(transfer.look_at(desk(), request.get_data()))
-
-
-@bp.post("/import/household")
-@api.validate(resp=answers(HTTP_200=HouseholdFileOut), tags=["files"])
-def take_household() -> HouseholdFileOut:
-    """Put the household of a file in the place of this one, after a copy of this one was kept."""
-    return HouseholdFileOut.model_validate(transfer.take_household(desk(), request.get_data()))

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from flask import Blueprint
+from flask import Blueprint, session
 from flask_wtf.csrf import generate_csrf
 
 from zither_awl import __version__
-from zither_awl.api.context import adult_id, desk, right
+from zither_awl.api.context import adult_id, desk, pin_wanted, right, tries
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.house import (
     AdultIn,
@@ -22,10 +22,12 @@ from zither_awl.api.schemas.house import (
     SurfacesIn,
     UndoneOut,
 )
+from zither_awl.api.schemas.keeping import AdultPinIn, LockOut, UnlockIn
 from zither_awl.api.spec import answers, api
+from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.practice import usual_practice
 from zither_awl.core.values import Household
-from zither_awl.services import history, people, welcome
+from zither_awl.services import history, people, pins, welcome
 
 bp = Blueprint("session", __name__, url_prefix="/api")
 
@@ -78,6 +80,45 @@ def put_surfaces(json: SurfacesIn) -> DoneOut:
 def add_adult(json: AdultIn) -> DoneOut:
     """Add an adult who watches and sets out."""
     return DoneOut(id=people.add_adult(desk(), json.name, adult_id()).id)
+
+
+@bp.put("/adults/<int:who>/pin")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def set_pin(who: int, json: AdultPinIn) -> DoneOut:
+    """Give an adult a PIN, another one, or none."""
+    pins.set_pin(desk(), tries(), who, json.pin, json.old)
+    if json.pin:
+        session["opened"] = [who, desk().now().timestamp()]
+    return DoneOut(id=who)
+
+
+@bp.get("/lock")
+@api.validate(resp=answers(HTTP_200=LockOut), tags=["house"])
+def get_lock() -> LockOut:
+    """Whether what a keeper does asks for a PIN on this device now, and who has one."""
+    return _lock()
+
+
+def _lock() -> LockOut:
+    return LockOut(wanted=pin_wanted(), adults=sorted(pins.who_has_one(desk())))
+
+
+@bp.post("/lock/open")
+@api.validate(resp=answers(HTTP_200=LockOut), tags=["house"])
+def unlock(json: UnlockIn) -> LockOut:
+    """Give an adult's PIN: this device may do a keeper's acts until half an hour after the last."""
+    if not pins.is_right(desk(), tries(), json.adult_id, json.pin):
+        raise InvalidValue(FieldProblem("pin", "is not right."))
+    session["opened"] = [json.adult_id, desk().now().timestamp()]
+    return _lock()
+
+
+@bp.post("/lock")
+@api.validate(resp=answers(HTTP_200=LockOut), tags=["house"])
+def lock() -> LockOut:
+    """Ask for a PIN again on this device."""
+    session.pop("opened", None)
+    return _lock()
 
 
 @bp.get("/history")

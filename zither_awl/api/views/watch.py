@@ -204,6 +204,7 @@ def trace(episode_id: str) -> TracesOut:
     at = desk()
     adults = {a.id: a.name for a in at.house().adults}
     return TracesOut(lines=[
-        TraceOut(at=t.at, adult=adults.get(t.adult_id or 0, ""), label=t.label, before=t.before, after=t.after)
+        TraceOut(at=t.at, adult=adults.get(t.adult_id or 0, ""), device=t.device, label=t.label,
+                 before=t.before, after=t.after)
         for t in mending.trace(at, episode_id)
     ])  # fmt: skip

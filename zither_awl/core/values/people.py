@@ -11,6 +11,7 @@ from typing import Any, Literal, get_args
 from zither_awl.core.errors import Gathering, InvalidValue
 from zither_awl.core.practice import practice_of
 from zither_awl.core.values.checks import named
+from zither_awl.core.values.telling import SHOWN, Shown
 
 PATTERNS = ("ring", "dot", "stripe", "cross", "chevron")
 
@@ -194,6 +195,8 @@ class Child:
     comes: tuple[int, ...] = ()
     """The days of the week it is here, 0 Monday to 6 Sunday; none for every day."""
     measurements: tuple[Measurement, ...] = ()
+    shown: Shown = "own"
+    """Where it may be seen and named: in no story, in its own only, in those of other children too."""
     archived: bool = False
     version: int = field(default=0, compare=False)
     """How often it was saved: who saves it says which one was read."""
@@ -208,6 +211,7 @@ class Child:
         wrong.check(many <= MOST_PASSIONS, "passions", f"has {many} words; the limit is {MOST_PASSIONS}.")
         wrong.check(all(0 < len(word) <= 40 for word in self.passions), "passions", "are words of 1 to 40 letters.")
         wrong.check(all(0 <= day <= 6 for day in self.comes), "comes", "has days that are not 0 for Monday to 6.")
+        wrong.check(self.shown in SHOWN, "shown", f"is {self.shown!r}; expected one of {', '.join(SHOWN)}.")
         wrong.check(len(self.language) <= 8, "language", f"is {self.language!r}; expected a code like es.")
         wrong.finish()
 

@@ -57,6 +57,7 @@ class ChildRow(Base):
     passions: Mapped[list[str]] = mapped_column(JSON)
     language: Mapped[str] = mapped_column(String(8))
     comes: Mapped[list[int]] = mapped_column(JSON)
+    shown: Mapped[str] = mapped_column(String(8))
     archived: Mapped[bool]
     version: Mapped[int]
 

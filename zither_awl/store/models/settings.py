@@ -39,6 +39,14 @@ class PairedDeviceRow(Base):
     keeper: Mapped[bool]
 
 
+class PinRow(Base):
+    """What an adult's PIN is checked by. It stays in the house: no file of the household takes it along."""
+
+    __tablename__ = "pin"
+    adult_id: Mapped[int] = mapped_column(ForeignKey("adult.id", ondelete="CASCADE"), primary_key=True)
+    hashed: Mapped[str] = mapped_column(String(200))
+
+
 class SectionRow(Base):
     """How often the tables of a section were written to; triggers count, so that no write goes unseen."""
 
@@ -58,12 +66,14 @@ class RevisionRow(Base):
 
 
 class ChangeSetRow(Base):
-    """One accepted write with its inverse, for undo and for the trace of who changed what."""
+    """One accepted write with its inverse, for undo and for the trace of who changed what. `device`: the name of the
+    device of the house it came from, "" for this machine."""
 
     __tablename__ = "change_set"
     id: Mapped[int] = mapped_column(primary_key=True)
     at: Mapped[datetime] = mapped_column(Instant)
     adult_id: Mapped[int | None]
+    device: Mapped[str] = mapped_column(Name)
     label: Mapped[str] = mapped_column(String(200))
     undone: Mapped[bool]
 
@@ -87,6 +97,7 @@ class TraceRow(Base):
     at: Mapped[datetime] = mapped_column(Instant)
     change_set_id: Mapped[int | None]
     adult_id: Mapped[int | None]
+    device: Mapped[str] = mapped_column(Name)
     label: Mapped[str] = mapped_column(String(200))
     before: Mapped[dict[str, Any]] = mapped_column(JSON)
     after: Mapped[dict[str, Any]] = mapped_column(JSON)

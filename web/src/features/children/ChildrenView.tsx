@@ -81,7 +81,7 @@ function Leaving({ child, onDone }: { child: Child; onDone: () => void }) {
       <Button className="self-start" onClick={() => void archive.run()}>Archive {child.name}, with the record</Button>
       <details>
         <summary className="py-1 text-madder">Delete for good</summary>
-        <p className="my-2 text-sm text-ink-2">Everything written about {child.name} is deleted, and the undo list with it. This cannot be undone. Backups you made keep their copies.</p>
+        <p className="my-2 text-sm text-ink-2">Everything written about {child.name} is deleted, and the undo list with it. This cannot be undone. Pictures of the work {child.name} is in go too. Copies of the house made before still hold {child.name}; the last of them is let go of in two months, here and in the second folder. Copies you made yourself, and files you saved, are yours to delete.</p>
         <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void remove.run() }}>
           <Field label={`Write ${child.name} to delete`} value={name} error={remove.failed?.message} onChange={(event) => setName(event.target.value)} />
           <Button type="submit" look="warn" disabled={name !== child.name}>Delete for good</Button>

@@ -11,13 +11,12 @@ import { historyQuery, refresh, shelfQuery } from '@/lib/queries'
 import { dayOf, timeOfDay } from '@/lib/words'
 import { Devices } from './Devices'
 import { HouseForm } from './HouseForm'
-import { Keeping } from './Keeping'
+import { Pins } from './Pins'
 import { StandIns } from './StandIns'
 import { ThisDevice } from './ThisDevice'
-import { WholeHouse } from './WholeHouse'
 
 /** House: its name and settings, its adults, what was archived, and what was done last. */
-export function HouseView({ session, permissions }: { session: Schemas['SessionOut']; permissions: ReactNode }) {
+export function HouseView({ session, permissions, kept }: { session: Schemas['SessionOut']; permissions: ReactNode; kept: ReactNode }) {
   const zone = session.household?.zone ?? 'UTC'
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
@@ -25,9 +24,8 @@ export function HouseView({ session, permissions }: { session: Schemas['SessionO
       <div className="columns-2 gap-4 max-[900px]:columns-1 [&>section]:mb-4 [&>section]:break-inside-avoid">
         <section className="panel p-4" aria-label="Settings"><h2 className="mb-3">Settings</h2>{session.household && <HouseForm household={session.household} usual={session.usual_practice} />}</section>
         {permissions}
-        <Adults adults={session.adults} />
-        {session.household && <WholeHouse name={session.household.name} />}
-        <Keeping />
+        <Adults adults={session.adults} here={session.right === 'here'} />
+        {kept}
         <ThisDevice />
         <Devices zone={zone} />
         <StandIns />
@@ -40,7 +38,7 @@ export function HouseView({ session, permissions }: { session: Schemas['SessionO
   )
 }
 
-function Adults({ adults }: { adults: Schemas['AdultOut'][] }) {
+function Adults({ adults, here }: { adults: Schemas['AdultOut'][]; here: boolean }) {
   const [name, setName] = useState('')
   const add = useWrite(async () => { await answer(client.POST('/api/adults', { body: { name } })); setName(''); await refresh() })
   return (
@@ -52,6 +50,7 @@ function Adults({ adults }: { adults: Schemas['AdultOut'][] }) {
         <Field label="Add an adult" value={name} error={add.failed?.message} onChange={(event) => setName(event.target.value)} />
         <Button type="submit" disabled={!name.trim()}>Add</Button>
       </form>
+      {here && adults.length > 0 && <Pins adults={adults} />}
       <p className="mt-3 text-sm text-ink-2">Children are added and changed under <Link className="text-woad underline" to="/children">Children</Link>.</p>
     </section>
   )
@@ -118,7 +117,7 @@ function Done({ zone }: { zone: string }) {
       <ol className="mt-2 max-h-72 overflow-y-auto text-[0.9375rem]">
         {history?.sets.slice(0, 20).map((set) => (
           <li key={set.id} className="border-t border-line py-1 first:border-0">
-            <span className={set.undone ? 'text-ink-3 line-through' : ''}>{set.label}</span> <span className="text-sm text-ink-3">{dayOf(set.at, zone)} {timeOfDay(set.at, zone)}{set.undone && ', undone'}</span>
+            <span className={set.undone ? 'text-ink-3 line-through' : ''}>{set.label}</span> <span className="text-sm text-ink-3">{dayOf(set.at, zone)} {timeOfDay(set.at, zone)}{set.device && `, by ${set.device}`}{set.undone && ', undone'}</span>
           </li>
         ))}
       </ol>

@@ -81,7 +81,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
 }
 
 /** Three in a row, with the key beside the word, on the narrowest lane. */
-const third = 'gap-1 px-0.5 text-[0.9rem]'
+const third = 'gap-0.5 px-0 text-[0.8125rem]'
 const LONG_PRESS_MS = 550
 
 /** One tap: done right and put back. A long press asks how else it ended. */

@@ -127,7 +127,7 @@ function Trace({ id, zone }: { id: string; zone: string }) {
     .map((key) => `${key} from ${plainText(line.before[key])} to ${plainText(line.after[key])}`).join('; ')
   return (
     <ol className="mt-2 text-sm text-ink-2">
-      {data.lines.map((line, at) => <li key={at}>{dayOf(line.at, zone)} {timeOfDay(line.at, zone)}{line.adult && `, ${line.adult}`}: {line.label}. {differs(line)}</li>)}
+      {data.lines.map((line, at) => <li key={at}>{dayOf(line.at, zone)} {timeOfDay(line.at, zone)}{line.adult && `, ${line.adult}`}{line.device && `, ${line.device}`}: {line.label}. {differs(line)}</li>)}
     </ol>
   )
 }

@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import { Check } from 'lucide-react'
+import { Check, Info } from 'lucide-react'
+import type { ReactNode } from 'react'
 import { Notice } from '@/ui/Notice'
 import { keepingQuery } from '@/lib/queries'
 
 /** How the household is kept: its copies, the room on the disk, the certificate for tablets. */
-export function Keeping() {
+export function HowKept({ children }: { children?: ReactNode }) {
   const { data } = useQuery(keepingQuery)
   if (!data) return null
   return (
@@ -14,12 +15,12 @@ export function Keeping() {
         {data.lines.map((line) => (
           <li key={line.key}>
             {line.severity === 'note'
-              ? <span className="flex gap-2.5"><Check size={20} aria-hidden className="mt-0.5 shrink-0 text-moss" />{line.text}</span>
+              ? <span className="flex gap-2.5">{line.key.startsWith('no_') ? <Info size={20} aria-hidden className="mt-0.5 shrink-0 text-ink-3" /> : <Check size={20} aria-hidden className="mt-0.5 shrink-0 text-moss" />}{line.text}</span>
               : <Notice tone={line.severity}>{line.text}</Notice>}
           </li>
         ))}
       </ul>
-      <p className="mt-3 text-sm text-ink-2">A copy is made every day the program runs, into <code>copies</code> beside the household&rsquo;s file. A copy on another disk is yours to make: <code>zither-awl backup</code>.</p>
+      {children}
     </section>
   )
 }

@@ -1,0 +1,109 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Button } from '@/ui/Button'
+import { Field } from '@/ui/Field'
+import { Notice } from '@/ui/Notice'
+import { useWrite } from '@/ui/useWrite'
+import { answer, client, type Schemas } from '@/lib/http'
+import { copiesQuery, queryClient, refresh, restoringQuery } from '@/lib/queries'
+import { counted, dayOf, calendarDay, timeOfDay } from '@/lib/words'
+
+type Copy = Schemas['CopyOut']
+type Contents = Schemas['ContentsOut']
+
+const FIRST = 5
+
+/** The copies that can be gone back to, what one would change, and how far it is. */
+export function Copies({ zone }: { zone: string }) {
+  const { data } = useQuery(copiesQuery)
+  const [chosen, setChosen] = useState<Copy | null>(null)
+  const [all, setAll] = useState(false)
+  if (!data) return null
+  const shown = all ? data.copies : data.copies.slice(0, FIRST)
+  return (
+    <section className="panel flex flex-col gap-3 p-4" aria-label="Going back to a copy">
+      <h2>Going back to a copy</h2>
+      {data.copies.length === 0 && <p className="text-ink-2">There is no copy yet. The first is made today.</p>}
+      <ul className="flex flex-col">
+        {shown.map((copy) => (
+          <li key={copy.key} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-1.5 first:border-0">
+            <span>{dayOf(copy.at, zone)}, {timeOfDay(copy.at, zone)} <span className="text-sm text-ink-2">{why(copy)}{Math.max(copy.mb, 0.1).toFixed(1)} MB</span></span>
+            <Button aria-label={`What it would change: ${copy.key}`} onClick={() => setChosen(copy)}>What it would change</Button>
+          </li>
+        ))}
+      </ul>
+      {data.copies.length > FIRST && <Button look="quiet" className="self-start" aria-expanded={all} onClick={() => setAll(!all)}>{all ? 'Only the newest' : `All ${data.copies.length}`}</Button>}
+      {chosen && <Chosen key={chosen.key} copy={chosen} onClose={() => setChosen(null)} />}
+      <Restoring />
+    </section>
+  )
+}
+
+/** Where a copy lies, and why it was made if it was not for its day. */
+function why(copy: Copy): string {
+  const made = copy.key.includes('before-restore') ? 'before going back, ' : copy.key.includes('before-import') ? 'before a household came in, ' : copy.key.includes('before-family') ? 'before a family came in, ' : copy.key.includes('before-') ? 'before an update, ' : ''
+  return `${made}${copy.second ? 'second folder, ' : ''}${copy.sealed ? 'sealed, ' : ''}`
+}
+
+function Chosen({ copy, onClose }: { copy: Copy; onClose: () => void }) {
+  const [words, setWords] = useState('')
+  const [found, setFound] = useState<Schemas['CopyPreviewOut'] | null>(null)
+  const body = { key: copy.key, passphrase: words }
+  const look = useWrite(async () => { setFound(await answer(client.POST('/api/copies/look', { body }))) })
+  const back = useWrite(async () => {
+    queryClient.setQueryData(restoringQuery.queryKey, await answer(client.POST('/api/copies/restore', { body })))
+    await queryClient.invalidateQueries(restoringQuery)
+    onClose()
+  })
+  const { run } = look
+  useEffect(() => { if (!copy.sealed) void run() }, [copy.sealed]) // eslint-disable-line react-hooks/exhaustive-deps -- once, when it is chosen
+  return (
+    <Notice tone="should">
+      {copy.sealed && !found && (
+        <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void look.run() }}>
+          <Field label="Its passphrase" type="password" value={words} onChange={(event) => setWords(event.target.value)} />
+          <Button type="submit" disabled={look.busy}>Open it</Button>
+        </form>
+      )}
+      {look.busy && <p role="status">Looking into it…</p>}
+      {look.failed && <p role="alert">{look.failed.message}</p>}
+      {found && (
+        <>
+          <Compared then={found.then} now={found.now} />
+          <p className="mt-2">Everything written down since would be gone from here. What is here now is kept as a copy first.</p>
+          <div className="mt-2 flex flex-wrap gap-2"><Button look="warn" disabled={back.busy} onClick={() => void back.run()}>Go back to it</Button><Button onClick={onClose}>Leave all as it is</Button></div>
+        </>
+      )}
+      {back.failed && <p role="alert">{back.failed.message}</p>}
+    </Notice>
+  )
+}
+
+function Compared({ then, now }: { then: Contents; now: Contents | null }) {
+  const rows: [string, (each: Contents) => string][] = [
+    ['House', (each) => each.name || 'none yet'], ['Children', (each) => String(each.children)], ['Trays', (each) => String(each.trays)],
+    ['Things', (each) => String(each.things)], ['Pieces of work', (each) => String(each.works)], ['The newest', (each) => (each.newest ? calendarDay(each.newest) : 'none')],
+  ]
+  return (
+    <table className="w-full text-left text-[0.9375rem]">
+      <caption className="sr-only">What the copy holds, and what is here now</caption>
+      <thead><tr><td /><th scope="col">In the copy</th><th scope="col">Here now</th></tr></thead>
+      <tbody>{rows.map(([name, told]) => <tr key={name}><th scope="row" className="pr-3 font-normal text-ink-2">{name}</th><td className={now && told(then) !== told(now) ? 'font-bold' : ''}>{told(then)}</td><td>{now ? told(now) : 'cannot be read'}</td></tr>)}</tbody>
+    </table>
+  )
+}
+
+/** How far going back is; once it is done everything is read anew. */
+function Restoring() {
+  const { data } = useQuery(restoringQuery)
+  const state = data?.state
+  useEffect(() => { if (state === 'done') void refresh() }, [state])
+  if (!data || state === 'none') return null
+  if (state === 'running') {
+    const share = Math.round(data.share * 100)
+    return <p role="status" className="flex flex-col gap-1">Going back: {data.step}<progress max={100} value={share} className="h-3 w-full accent-woad" aria-label={`Going back, ${counted(share, 'percent', 'percent')}`} /></p>
+  }
+  return state === 'done'
+    ? <Notice tone="note" role="status">Done. What was here before is kept as {data.kept}.</Notice>
+    : <Notice tone="must" role="alert">{data.message}</Notice>
+}
