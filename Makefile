@@ -10,7 +10,7 @@ API_SRC := $(shell find zither_awl -name '*.py' -not -path '*/static/*')
 export UV_PYTHON_DOWNLOADS := never
 export NODE_OPTIONS := --max-old-space-size=4096
 
-.PHONY: demo serve dev build test check fuzz bench bench-years lighthouse shots lock types clean
+.PHONY: demo serve dev build dist test check fuzz bench bench-years drills lighthouse shots lock licences audit types clean
 .DELETE_ON_ERROR:
 
 demo: $(S)/py $(S)/build   ## sets everything up, seeds the invented household, serves it
@@ -23,6 +23,10 @@ dev: $(S)/py $(S)/npm      ## the demo behind Vite, with the screen reloading as
 	@$(BIN)/zither-awl demo --no-browser & cd web && npx vite; kill %1 2>/dev/null || true
 
 build: $(S)/build
+
+dist: $(S)/dev $(S)/build  ## the wheel with its checksum; installed into an empty environment, served and used
+	@rm -rf dist && $(UV) build --quiet --wheel -o dist && rm -f dist/.gitignore
+	@$(BIN)/python -m bench.dist
 
 test: check $(S)/browser   ## checks, then every test
 	$(BIN)/pytest -n 2 --dist loadgroup
@@ -44,6 +48,16 @@ bench-years: $(S)/dev
 	$(BIN)/python -m bench.memory
 	$(BIN)/python -m bench.two_observers
 	$(BIN)/python -m bench.kill
+
+drills: $(S)/dev $(S)/build          ## disks, files, clocks and power that fail
+	$(BIN)/python -m bench.drills
+
+licences: $(S)/dev $(S)/npm          ## renews docs/licences.md
+	$(BIN)/python -m bench.licences
+
+audit: $(S)/dev $(S)/npm             ## known flaws of what is built on, where an advisory source can be reached
+	@$(S)/uvpkg/bin/uvx --quiet pip-audit --require-hashes --disable-pip -r requirements.lock || echo "Python: not all is well, or no advisory source could be reached."
+	@cd web && npm audit --omit=dev || echo "npm: not all is well, or no advisory source could be reached."
 
 fuzz: $(S)/dev $(S)/build            ## ten thousand generated requests against the API, every check on
 	$(BIN)/python -m bench.fuzz $(CASES) $(SEED)

@@ -52,7 +52,7 @@ class Browser:
 
     def get(self, path: str) -> bytes:
         """A GET's body."""
-        body: bytes = self._opener.open(self._at + path).read()
+        body: bytes = self._opener.open(self._at + path, timeout=30).read()
         return body
 
     def send(self, method: str, path: str, body: Any) -> bytes:

@@ -14,6 +14,7 @@ from zither_awl.formats import samples
 @pytest.fixture
 def typed(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
     monkeypatch.chdir(tmp_path)
+    monkeypatch.setenv("XDG_DATA_HOME", str(tmp_path / "share"))
     return tmp_path
 
 
@@ -21,12 +22,19 @@ def call(*words: str) -> Result:
     return CliRunner().invoke(main, list(words), catch_exceptions=False)
 
 
-@pytest.mark.parametrize("command", ["serve", "demo", "import", "migrate", "check", "backup"])
+@pytest.mark.parametrize("command", ["serve", "demo", "import", "migrate", "check", "backup", "restore", "diagnose", "forget-pin"])
 def test_every_command_explains_itself(command: str) -> None:
     told = call(command, "--help")
     assert told.exit_code == 0
     assert len(told.output.splitlines()) > 4
     assert command in call("--help").output
+
+
+def test_without_a_command_the_household_is_served(typed: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    served = []
+    monkeypatch.setattr("zither_awl.serve.serve", lambda settings, browser: served.append((settings.data, browser)))
+    assert call().exit_code == 0
+    assert served == [(typed / "share" / "zither-awl", True)]
 
 
 def test_a_file_is_checked_then_taken_then_backed_up(typed: Path) -> None:
@@ -44,12 +52,11 @@ def test_a_file_is_checked_then_taken_then_backed_up(typed: Path) -> None:
 def test_what_goes_wrong_is_said_in_a_sentence(
     typed: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
 ) -> None:
-    assert typed
     monkeypatch.setattr("sys.argv", ["zither-awl", "check"])
     with pytest.raises(SystemExit) as stopped:
         run()
     assert stopped.value.code == 1
-    assert "There is no database at data/zither-awl.db" in capsys.readouterr().err
+    assert f"There is no database at {typed}/share/zither-awl/zither-awl.db" in capsys.readouterr().err
 
 
 def test_a_port_that_is_taken_is_named(typed: Path) -> None:

@@ -43,15 +43,20 @@ export default defineConfig({
     manifest: {
       name: 'Zither Awl', short_name: 'Zither Awl', description: 'Shelves, trays and what was seen, of one household.',
       start_url: '/watch', display: 'standalone', background_color: '#eef2f1', theme_color: '#1f5673',
-      icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      id: '/', scope: '/',
+      icons: [
+        { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' },
+        ...[48, 72, 96, 144, 192, 256, 384, 512].map((size) => ({ src: `/icon-${size}.png`, sizes: `${size}x${size}`, type: 'image/png', purpose: 'any' })),
+        ...[192, 512].map((size) => ({ src: `/icon-maskable-${size}.png`, sizes: `${size}x${size}`, type: 'image/png', purpose: 'maskable' })),
+      ],
     },
     workbox: {
-      globPatterns: ['**/*.{js,css,html,svg,woff2}'], globIgnores: ['apidoc/**', '**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
+      globPatterns: ['**/*.{js,css,html,svg,woff2}', 'icon-*.png', 'apple-touch-icon.png'], globIgnores: ['apidoc/**', '**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
       navigateFallback: '/index.html', navigateFallbackDenylist: [/^\/api\//, /^\/trust/, /^\/apidoc/],
       clientsClaim: true,
       runtimeCaching: [{
         // What was last answered is shown while the program is away. The clock and the scale are never kept, and pictures and paper are too many.
-        urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/') && !/^\/api\/(clock|home|scale|stand-ins|paper)|\.(jpg|png|pdf|csv|zip)$/.test(url.pathname),
+        urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/') && !/^\/api\/(clock|home|keeping|copies|lock|scale|stand-ins|paper)|\.(jpg|png|pdf|csv|zip)$/.test(url.pathname),
         handler: 'NetworkFirst', options: { cacheName: 'answers', networkTimeoutSeconds: 2, expiration: { maxEntries: 120 } },
       }],
     },

@@ -1,4 +1,4 @@
-"""The commands: serve, demo, import, migrate, check, backup, restore, openapi."""
+"""The commands: serve, demo, import, migrate, check, backup, restore, diagnose, forget-pin; without one, serve."""
 
 from __future__ import annotations
 
@@ -17,16 +17,19 @@ from zither_awl.formats.rule_list import rules_page
 from zither_awl.services import copies, importing, keeping, pins, sealing
 from zither_awl.services import demo as demo_service
 from zither_awl.services.desk import Desk
+from zither_awl.services.diagnose import diagnose as write_diagnosis
 from zither_awl.services.folder import alone_with
+from zither_awl.services.machine import data_folder, demo_folder
 from zither_awl.services.restoring import opened
 from zither_awl.settings import Settings
 from zither_awl.store import backup as copy_database
 from zither_awl.store import prepare
 
-
-def _data(default: str) -> Callable[[Callable[..., Any]], Callable[..., Any]]:
-    return click.option("--data", type=click.Path(file_okay=False, path_type=Path), default=default, show_default=True,
-                        help="The folder that holds the household's database.")  # fmt: skip
+_data = click.option("--data", type=click.Path(file_okay=False, path_type=Path), default=data_folder,
+                     help="The folder that holds the household's database; if not said, data here where there is one, "
+                     "or else where this machine keeps what is yours.")  # fmt: skip
+_demo_data = click.option("--data", type=click.Path(file_okay=False, path_type=Path), default=demo_folder,
+                          help="The folder of the demo; if not said, demo in the household's.")  # fmt: skip
 
 
 _PORT = click.option("--port", type=click.IntRange(1, 65535), default=8136, show_default=True,
@@ -47,14 +50,19 @@ def _home(command: Callable[..., Any]) -> Callable[..., Any]:
     return command
 
 
-@click.group()
+@click.group(invoke_without_command=True)
 @click.version_option(__version__)
-def main() -> None:
+@click.pass_context
+def main(context: click.Context) -> None:
     """Zither Awl: curate toddler shelves, watch the work, change one thing at a time.
+
+    Without a command it serves your household and opens the browser.
 
     Everything stays on this machine: the program listens on 127.0.0.1, on the home network only when told to, and sends
     nothing anywhere.
     """
+    if context.invoked_subcommand is None:
+        context.invoke(serve)
 
 
 def run() -> None:
@@ -67,7 +75,7 @@ def run() -> None:
 
 
 @main.command()
-@_data("data")
+@_data
 @_PORT
 @_BROWSER
 @_home
@@ -77,7 +85,7 @@ def serve(data: Path, port: int, browser: bool, **home: Any) -> None:
 
 
 @main.command()
-@_data("data/demo")
+@_demo_data
 @_PORT
 @_BROWSER
 @_home
@@ -97,7 +105,7 @@ def _serve(settings: Settings, browser: bool) -> None:
 
 @main.command("import")
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
-@_data("data")
+@_data
 @click.option("--episodes", is_flag=True, help="The file holds past episodes, not trays.")
 @click.option("--take", is_flag=True, help="Take the good rows; without it the file is only checked.")
 def import_file(file: Path, data: Path, episodes: bool, take: bool) -> None:
@@ -124,7 +132,7 @@ def _imported(desk: Desk, text: str, episodes: bool, take: bool) -> importing.Re
 
 
 @main.command()
-@_data("data")
+@_data
 def migrate(data: Path) -> None:
     """Bring the database to this version (serve does it by itself). A copy of it as it was is kept first."""
     with alone_with(data, ""):
@@ -133,7 +141,7 @@ def migrate(data: Path) -> None:
 
 
 @main.command()
-@_data("data")
+@_data
 def check(data: Path) -> None:
     """Check the database: whole, what is folded equal to the log; print what the rules find on the shelves today, and
     how the household is kept: every copy opened, room on the disk, days the certificate lasts.
@@ -157,7 +165,7 @@ def check(data: Path) -> None:
 
 @main.command()
 @click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
-@_data("data")
+@_data
 @click.option("--sealed", is_flag=True, help="Encrypt it by a passphrase (asked for), in the age format: it leaves "
               "the house, or others can get at it.")
 def backup(file: Path, data: Path, sealed: bool) -> None:
@@ -175,7 +183,7 @@ def backup(file: Path, data: Path, sealed: bool) -> None:
 
 @main.command()
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
-@_data("data")
+@_data
 @click.option("--yes", is_flag=True, help="Do it without asking.")
 def restore(file: Path, data: Path, yes: bool) -> None:
     """Go back to a copy: shows what is in it and what is there now, then puts it in its place in one step.
@@ -195,9 +203,20 @@ def restore(file: Path, data: Path, yes: bool) -> None:
     click.echo(f"Done.{f' What was there is kept as {kept.parent.name}/{kept.name}.' if kept else ''}")
 
 
+@main.command()
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path), default=Path("zither-awl-diagnosis.zip"))
+@_data
+def diagnose(file: Path, data: Path) -> None:
+    """Write FILE, a ZIP for somebody who helps: versions, sizes, whether the file is whole, places in the log; no
+    names, no notes. Nothing is sent: you give it away.
+    """
+    write_diagnosis(data, file)
+    click.echo(f"Written: {file}. Its README.txt says what is in it; read it before you give it away.")
+
+
 @main.command("forget-pin")
 @click.argument("adult")
-@_data("data")
+@_data
 def forget_pin(adult: str, data: Path) -> None:
     """Take the PIN of ADULT (by name) away, for one who forgot it."""
     with alone_with(data, ""):

@@ -4,10 +4,8 @@ from __future__ import annotations
 
 import gc
 import ipaddress
-import os
 import signal
 import socket
-import sys
 import webbrowser
 from collections.abc import Callable, Iterable
 from pathlib import Path
@@ -29,6 +27,7 @@ from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.copies import copy_of_today
 from zither_awl.services.desk import Desk
 from zither_awl.services.folder import alone_with
+from zither_awl.services.machine import has_a_screen
 from zither_awl.services.pairing import Door
 from zither_awl.services.restoring import clear_left
 from zither_awl.settings import Settings
@@ -99,7 +98,7 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
             click.echo(f"For the devices of the house: {'  '.join(door.addresses)}")
             click.echo(f"Each comes to trust it at {door.addresses[0]}/trust, by this fingerprint:")
             click.echo(door.certificate.fingerprint)
-        if browser and (os.environ.get("DISPLAY") or sys.platform in ("darwin", "win32")):
+        if browser and has_a_screen():
             webbrowser.open(address)
         _run(servers, desk)
 

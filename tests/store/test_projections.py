@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from tests.conftest import NOW
@@ -124,6 +124,7 @@ def small_file(tmp_path_factory: pytest.TempPathFactory, empty_file: Path) -> Pa
 
 
 @settings(max_examples=30)
+@example(acts=[("enter", 0), ("undo", None)])
 @given(acts=st.lists(ACTS, min_size=1, max_size=9))
 def test_what_is_folded_along_the_way_is_what_is_folded_from_the_log(
     small_file: Path, tmp_path_factory: pytest.TempPathFactory, acts: list[tuple[str, Any]]

@@ -24,6 +24,7 @@ from zither_awl.core.trays.first import First
 from zither_awl.core.weeks.ahead import Looked, compare, look_ahead
 from zither_awl.core.weeks.onward import HouseAhead
 from zither_awl.core.weeks.plan import ThemeAsk, ThemePlan, plan_theme
+from zither_awl.services.machine import limit_memory
 
 MOST_MEMORY_BYTES = 3 * 1024**3
 GRACE_S = 5.0
@@ -203,9 +204,7 @@ def _looked(house: HouseAhead, say: Callable[[object], None], begun: Callable[[C
 
 def main() -> None:
     """The child: reads one question, tells of each better plan, says the answer, and ends."""
-    import resource
-
-    resource.setrlimit(resource.RLIMIT_AS, (MOST_MEMORY_BYTES, MOST_MEMORY_BYTES))
+    limit_memory(MOST_MEMORY_BYTES)
     asked, told = sys.stdin.buffer, sys.stdout.buffer
     question = pickle.load(asked)
 

@@ -71,7 +71,7 @@ def _one_opener(path: Path) -> Iterator[None]:
 
 def _ready(path: Path) -> bool:
     """Whether a file can be used as it is. Raises: StoreUnavailable for one that is damaged, foreign or newer."""
-    with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as db:
+    with closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as db:
         _refuse_damaged(db, path)
         version = version_of(db)
         if version is None:

@@ -43,7 +43,15 @@ def refresh(session: Session, episodes: Collection[str]) -> None:
             session.execute(insert(VisitRow), [_values(visit) for visit in after])
         touched = [v for v in (*before, *after) if v.card_id is not None]
         pairs |= {(v.child_id, v.card_id) for v in touched if v.card_id is not None}
+        if set(ids) - {v.id for v in (*before, *after)}:
+            # A work that is gone took its visit along: whose it was nobody can say any more.
+            pairs |= _all_reached_pairs(session)
     _reach(session, pairs)
+
+
+def _all_reached_pairs(session: Session) -> set[Pair]:
+    m = MilestoneRow
+    return {(child, card) for child, card in session.execute(select(m.child_id, m.card_id).distinct())}
 
 
 def _reach(session: Session, pairs: Collection[Pair]) -> None:
