@@ -22,7 +22,10 @@ def call(*words: str) -> Result:
     return CliRunner().invoke(main, list(words), catch_exceptions=False)
 
 
-@pytest.mark.parametrize("command", ["serve", "demo", "import", "migrate", "check", "backup", "restore", "diagnose", "forget-pin"])
+COMMANDS = ("serve", "demo", "import", "migrate", "check", "backup", "restore", "diagnose", "forget-pin")
+
+
+@pytest.mark.parametrize("command", COMMANDS)
 def test_every_command_explains_itself(command: str) -> None:
     told = call(command, "--help")
     assert told.exit_code == 0

@@ -55,6 +55,7 @@ from zither_awl.api.views import (
     showing,
     table,
     talks,
+    telling,
     themes,
     things,
     tomorrow,
@@ -88,7 +89,7 @@ HEADERS = {
 }  # fmt: skip
 VIEWS = (session, home, keeping, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch,
          morning, showing, lessons, routines, paper, devices, older, change, welcome, ladders, tomorrow,
-         weeks, themes, books, calendar, table, talks, groups)  # fmt: skip
+         weeks, themes, books, calendar, table, talks, groups, telling)  # fmt: skip
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.

@@ -18,7 +18,7 @@ VIEWS = (
     "/today", "/watch", "/shelf", "/shelf?tray=2", "/make", "/make?card=pour-water&level=2", "/cupboard",
     "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/weeks",
     "/tomorrow", "/work?child=2", "/ladders?child=1&step=broom:1",
-    "/house", "/heights", "/shelf?arrange=1", "/evening", "/cycle", "/words?child=2",
+    "/house", "/keeping", "/telling?child=2", "/heights", "/shelf?arrange=1", "/evening", "/cycle", "/words?child=2",
     "/lesson?child=2&set=sounds-first",
     "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2", "/make/catalogue",
     "/make/catalogue?card=snack",

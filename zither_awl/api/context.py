@@ -27,7 +27,7 @@ RAW = (
     "keeping.check_household", "keeping.take_household", "keeping.check_family", "keeping.take_family",
     "things.photograph_first", "things.add_thing_photo",
     "things.add_photo", "lessons.add_word_photo", "calendar.read_calendar", "routines.add_step_photo",
-    "talks.add_photo",
+    "talks.add_photo", "telling.add_picture",
 )  # fmt: skip
 """The views that take the bytes of a file instead of JSON."""
 LARGE = frozenset(each for each in RAW if each.startswith("keeping."))

@@ -34,7 +34,7 @@ WATCHER = frozenset((
     "showing.get_script", "showing.remove", "lessons.get_sets", "lessons.get_lesson", "lessons.remove_answer",
     "lessons.get_word_photo", "routines.get_routines", "routines.get_step_photo", "table.get_table",
     "table.get_foods", "table.check_food", "table.take_back", "talks.get_talks", "talks.get_photo", "talks.add_photo",
-    "things.get_photo", "things.find", "home.get_home",
+    "things.get_photo", "things.find", "home.get_home", "telling.add_picture",
 ))  # fmt: skip
 """What is recorded, and what is read while recording: Today, Watch, scripts, lessons, routines, the table, talks."""
 WORDS: dict[Right, str] = {

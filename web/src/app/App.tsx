@@ -42,6 +42,7 @@ const router = createBrowserRouter([{
     view('weeks', () => import('./pages/weeks')),
     view('work', () => import('./pages/work')),
     view('heights', () => import('./pages/heights')),
+    view('telling', () => import('./pages/telling')),
     view('keeping', () => import('./pages/keeping')),
     view('house', () => import('./pages/house')),
     view('welcome', () => import('./pages/welcome')),

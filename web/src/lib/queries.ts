@@ -139,6 +139,12 @@ export const restoringQuery = queryOptions({
   queryKey: ['home', 'restoring'], queryFn: () => answer(client.GET('/api/copies/restore')),
   refetchInterval: (query) => (query.state.data?.state === 'running' ? 400 : false),
 })
+export const picturesQuery = queryOptions({ queryKey: ['pictures'], queryFn: () => answer(client.GET('/api/pictures')) })
+export const yearQuery = queryOptions({ queryKey: ['year'], queryFn: () => answer(client.GET('/api/telling/year')) })
+export const storyQuery = (child_id: number, from_day: string, until_day: string) => queryOptions({
+  queryKey: ['story', child_id, from_day, until_day],
+  queryFn: () => answer(client.GET('/api/children/{child_id}/story', { params: { path: { child_id }, query: { from_day, until_day } } })),
+})
 export const lockQuery = queryOptions({ queryKey: ['lock'], queryFn: () => answer(client.GET('/api/lock')) })
 export const homeQuery = queryOptions({ queryKey: ['home'], queryFn: () => answer(client.GET('/api/home')) })
 export const scriptQuery = (child: number, tray: number) => queryOptions({

@@ -724,6 +724,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/children/{child_id}/story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The story of a child from a day to a day, to be chosen from and written on. */
+        get: operations["get__api_children_{child_id}_story"];
+        /** Keep what was chosen and written for it. */
+        put: operations["put__api_children_{child_id}_story"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/children/{child_id}/story.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The story as one HTML file that holds everything itself. */
+        get: operations["get__api_children_{child_id}_story.html"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/children/{child_id}/story.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The story as it goes on paper. */
+        get: operations["get__api_children_{child_id}_story.pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clock": {
         parameters: {
             query?: never;
@@ -2075,6 +2127,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every picture and note of the work, the newest first. */
+        get: operations["get__api_pictures"];
+        put?: never;
+        /** Keep a photograph of the work, a note on it, or both: the bytes of a picture, or none. */
+        post: operations["post__api_pictures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write its note anew, and say anew who is in it. */
+        put: operations["put__api_pictures_{picture_id}"];
+        post?: never;
+        /** Take a picture away; undo brings it back. */
+        delete: operations["delete__api_pictures_{picture_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -2685,6 +2773,57 @@ export interface paths {
         put?: never;
         /** Tick a line of the set-up list off, or take the tick back. */
         post: operations["post__api_tasks_{task_id}_tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/telling/standing.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How it stands and what to mind, on one page for the other adults. */
+        get: operations["get__api_telling_standing.pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/telling/week.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The week on one page, for the fridge. */
+        get: operations["get__api_telling_week.pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/telling/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The year in the house: which trays earned their place, what a use cost, what to pass on. */
+        get: operations["get__api_telling_year"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5705,6 +5844,23 @@ export interface components {
             /** Step */
             step: string;
         };
+        /** EarnedPlaceOut */
+        EarnedPlaceOut: {
+            /** Children */
+            children: number;
+            /** Cost */
+            cost: number | null;
+            /** Cost Per Use */
+            cost_per_use: number | null;
+            /** Minutes */
+            minutes: number;
+            /** Pass On */
+            pass_on: string;
+            /** Tray */
+            tray: string;
+            /** Uses */
+            uses: number;
+        };
         /**
          * EffortItemIn
          * @description Written down by a device: effort.
@@ -8235,6 +8391,34 @@ export interface components {
              */
             tray_id?: number | null;
         };
+        /** PartOfStoryIn */
+        PartOfStoryIn: {
+            /** Key */
+            key: string;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /** Told */
+            told: boolean;
+        };
+        /**
+         * PartOfStoryOut
+         * @description A part as the program tells it; `told`: whether it is chosen; `text`: in whose words, "" for the program's.
+         */
+        PartOfStoryOut: {
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: string[];
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /** Told */
+            told: boolean;
+        };
         /**
          * PartOut
          * @description One skill of several in a tray, judged by itself.
@@ -8305,6 +8489,72 @@ export interface components {
             reason: components["schemas"]["ReasonOut"];
             /** Word */
             word: string;
+        };
+        /** PictureIn */
+        PictureIn: {
+            /** Children */
+            children: number[];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /** PictureOut */
+        PictureOut: {
+            /** Children */
+            children: number[];
+            /** Episode Id */
+            episode_id: string | null;
+            /** Id */
+            id: number;
+            /**
+             * Local Day
+             * Format: date
+             */
+            local_day: string;
+            /** Note */
+            note: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "" | "work" | "showing" | "talk";
+            /** Photo */
+            photo: boolean;
+        };
+        /**
+         * PictureQuery
+         * @description Whom it shows or is about, as ids with commas; what it is of, if anything; a note.
+         */
+        PictureQuery: {
+            /** Children */
+            children: string;
+            /**
+             * Episode
+             * @default
+             */
+            episode?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Showing
+             * @default 0
+             */
+            showing?: number;
+            /**
+             * Talk
+             * @default
+             */
+            talk?: string;
+        };
+        /** PicturesOut */
+        PicturesOut: {
+            /** Pictures */
+            pictures: components["schemas"]["PictureOut"][];
         };
         /**
          * PieceIn
@@ -9669,6 +9919,19 @@ export interface components {
             /** Low */
             low: number;
         };
+        /** SpanQuery */
+        SpanQuery: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+        };
         /**
          * SpellOut
          * @description What a child was at when not at work.
@@ -10053,6 +10316,78 @@ export interface components {
              * @enum {string}
              */
             state: "not shown" | "shown" | "said" | "working" | "alone" | "mastered" | "fading";
+        };
+        /** StoryIn */
+        StoryIn: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * Parts
+             * @default []
+             */
+            parts?: components["schemas"]["PartOfStoryIn"][];
+            /**
+             * Pictures
+             * @default []
+             */
+            pictures?: number[];
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+        };
+        /** StoryOut */
+        StoryOut: {
+            /** Child */
+            child: number;
+            /** Chosen */
+            chosen: number[];
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Parts */
+            parts: components["schemas"]["PartOfStoryOut"][];
+            /** Pictures */
+            pictures: components["schemas"]["PictureOut"][];
+            /** Title */
+            title: string;
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
+            /** Withheld */
+            withheld: number;
+        };
+        /** StoryPaperQuery */
+        StoryPaperQuery: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * Paper
+             * @default A4
+             * @enum {string}
+             */
+            paper?: "A4" | "Letter";
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
         };
         /**
          * StretchOut
@@ -10983,6 +11318,15 @@ export interface components {
              */
             seen: "all" | "part";
         };
+        /** ToldQuery */
+        ToldQuery: {
+            /**
+             * Paper
+             * @default A4
+             * @enum {string}
+             */
+            paper?: "A4" | "Letter";
+        };
         /** TraceOut */
         TraceOut: {
             /** Adult */
@@ -11839,6 +12183,21 @@ export interface components {
              * @enum {string}
              */
             what: "worn" | "wash" | "renew";
+        };
+        /** YearOut */
+        YearOut: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Trays */
+            trays: components["schemas"]["EarnedPlaceOut"][];
+            /**
+             * Until Day
+             * Format: date
+             */
+            until_day: string;
         };
     };
     responses: {
@@ -13641,6 +14000,156 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_children_{child_id}_story": {
+        parameters: {
+            query: {
+                from_day: string;
+                until_day: string;
+            };
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoryOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_children_{child_id}_story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StoryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_children_{child_id}_story.html": {
+        parameters: {
+            query: {
+                from_day: string;
+                until_day: string;
+            };
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_children_{child_id}_story.pdf": {
+        parameters: {
+            query: {
+                from_day: string;
+                paper?: "A4" | "Letter";
+                until_day: string;
+            };
+            header?: never;
+            path: {
+                child_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             400: components["responses"]["400"];
@@ -16692,6 +17201,148 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    get__api_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturesOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    post__api_pictures: {
+        parameters: {
+            query: {
+                children: string;
+                episode?: string;
+                note?: string;
+                showing?: number;
+                talk?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_pictures_{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "delete__api_pictures_{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
     get__api_plan: {
         parameters: {
             query?: never;
@@ -18050,6 +18701,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_telling_standing.pdf": {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "get__api_telling_week.pdf": {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    get__api_telling_year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearOut"];
                 };
             };
             400: components["responses"]["400"];

@@ -63,7 +63,7 @@ export function Tick({ label, ...rest }: { label: ReactNode } & InputHTMLAttribu
   const id = useId()
   return (
     <span className="inline-flex min-h-control items-center gap-2">
-      <input {...rest} id={id} type="checkbox" className="size-5 accent-woad" />
+      <input {...rest} id={id} type="checkbox" className="size-5 shrink-0 accent-woad" />
       <label htmlFor={id}>{label}</label>
     </span>
   )

@@ -18,7 +18,7 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 
 type Draft = {
   name: string; pattern: Pattern; born: string; early: boolean; weeks: string; sex: '' | 'female' | 'male'; mobility: Mobility; since: string
-  mouths: boolean; allergies: string; loves: string; language: string; comes: readonly number[]; measuredOn: string; tall: string; heavy: string
+  mouths: boolean; allergies: string; loves: string; language: string; comes: readonly number[]; shown: 'no' | 'own' | 'all'; measuredOn: string; tall: string; heavy: string
 }
 
 function draftFrom(child: Child | null, used: readonly string[]): Draft {
@@ -26,7 +26,7 @@ function draftFrom(child: Child | null, used: readonly string[]): Draft {
     name: child?.name ?? '', pattern: child?.pattern ?? PATTERNS.find((each) => !used.includes(each)) ?? 'ring', born: child?.born ?? '',
     early: child?.gestation_weeks != null, weeks: String(child?.gestation_weeks ?? ''), sex: child?.sex ?? '', mobility: child?.mobility ?? 'walks',
     since: child?.mobility_since ?? '', mouths: child?.still_mouths ?? false, allergies: child?.allergies.join(', ') ?? '',
-    loves: child?.passions.join(', ') ?? '', language: child?.language ?? '', comes: child?.comes ?? [], measuredOn: '', tall: '', heavy: '',
+    loves: child?.passions.join(', ') ?? '', language: child?.language ?? '', comes: child?.comes ?? [], shown: child?.shown ?? 'own', measuredOn: '', tall: '', heavy: '',
   }
 }
 
@@ -44,7 +44,7 @@ function bodyOf(draft: Draft, child: Child | null, lengths: Lengths, today: stri
   return {
     name: draft.name, pattern: draft.pattern, born: draft.born, gestation_weeks: draft.early ? number(draft.weeks) : null, sex: draft.sex || null,
     mobility: draft.mobility, mobility_since: draft.since && !moved ? draft.since : null, still_mouths: draft.mouths,
-    allergies: list(draft.allergies), passions: list(draft.loves), language: draft.language, comes: [...draft.comes], measurements: measured,
+    allergies: list(draft.allergies), passions: list(draft.loves), language: draft.language, comes: [...draft.comes], shown: draft.shown, measurements: measured,
   }
 }
 
@@ -144,6 +144,7 @@ function More({ draft, set }: Part) {
         <Field label="Allergies" value={draft.allergies} hint="With commas between: sesame, milk" onChange={(event) => set({ allergies: event.target.value })} />
         <Field label="Loves now" value={draft.loves} hint="With commas between: pouring, dogs, opening and closing. Trays that have to do with it are proposed sooner." onChange={(event) => set({ loves: event.target.value })} />
         <SelectField label="Spoken to first in" value={draft.language} hint="Words and lessons begin with it." onChange={(event) => set({ language: event.target.value })}><option value="">the household’s language</option><option value="en">English</option><option value="es">Spanish</option></SelectField>
+        <SelectField label="May be seen and named" value={draft.shown} hint="In photographs of the work and in stories that are handed out." onChange={(event) => set({ shown: event.target.value as Draft['shown'] })}><option value="own">in its own story only</option><option value="all">in other children’s stories too</option><option value="no">in no picture and no story</option></SelectField>
         <fieldset className="flex flex-wrap gap-x-4">
           <legend className="text-sm font-semibold">Comes on (none: every day)</legend>
           {WEEKDAYS.map((day, at) => <Tick key={day} label={day} checked={draft.comes.includes(at)} onChange={() => set({ comes: draft.comes.includes(at) ? draft.comes.filter((each) => each !== at) : [...draft.comes, at].sort() })} />)}

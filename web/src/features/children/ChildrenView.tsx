@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { Field } from '@/ui/Field'
@@ -63,7 +63,7 @@ function About({ child, lengths, onEdit }: { child: Child; lengths: Lengths; onE
     child.allergies.length ? `allergic to ${child.allergies.join(', ')}` : '', child.passions.length ? `loves ${child.passions.join(', ')}` : '', child.comes.length ? `comes on ${child.comes.map((day) => WEEKDAYS[day]).join(', ')}` : '',
     child.months > 96 ? 'recorded only: windows and judgements end at eight years' : '',
   ].filter(Boolean)
-  return <p className="flex flex-wrap items-center gap-3 text-ink-2">{facts.join(' · ')}<Button onClick={onEdit}>Change {child.name}</Button></p>
+  return <p className="flex flex-wrap items-center gap-3 text-ink-2">{facts.join(' · ')}<Button onClick={onEdit}>Change {child.name}</Button><Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to={`/telling?child=${child.id}`}>{`${child.name}’s story`}</Link></p>
 }
 
 function Leaving({ child, onDone }: { child: Child; onDone: () => void }) {

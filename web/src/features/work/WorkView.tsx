@@ -8,7 +8,7 @@ import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { cx } from '@/lib/cx'
-import { answer, client, type Schemas } from '@/lib/http'
+import { answer, client, sendFile, type Schemas } from '@/lib/http'
 import { episodesQuery, refresh, traceQuery, type EpisodeFilter } from '@/lib/queries'
 import { counted, dayOf, plain, timeOfDay } from '@/lib/words'
 import { EpisodeForm } from './EpisodeForm'
@@ -87,9 +87,26 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
         {!episode.struck && <Button onClick={onMend}>Mend</Button>}
         <Button onClick={() => void strike.run()}>{episode.struck ? 'Bring back' : 'Remove'}</Button>
         <Button aria-expanded={events} onClick={() => setEvents(!events)}>Its events</Button>
+        <Picture episode={episode} />
         <Button aria-expanded={open} onClick={() => setOpen(!open)}>Trace</Button>
       </div>
     </article>
+  )
+}
+
+/** A photograph of a piece of work, taken with the device's camera or chosen. */
+function Picture({ episode }: { episode: Episode }) {
+  const add = useWrite(async (file: File) => {
+    await sendFile('POST', `/api/pictures?${new URLSearchParams({ children: String(episode.child_id), episode: episode.id }).toString()}`, file)
+    await refresh()
+  })
+  return (
+    <>
+      <label className="inline-flex min-h-control cursor-pointer items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2 has-focus-visible:outline-3 has-focus-visible:outline-woad">
+        {add.busy ? 'Keeping it…' : 'A picture'}<input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" aria-label={`A picture of ${episode.tray}`} className="sr-only" onChange={(event) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void add.run(file) }} />
+      </label>
+      {add.failed && <p role="alert" className="text-sm font-semibold text-madder">{add.failed.message}</p>}
+    </>
   )
 }
 

@@ -1,0 +1,121 @@
+"""The story of a child: what was seen in a span, in sentences an adult can choose from and write anew.
+
+No child is measured against another or against a curriculum: there are no percentages, no ranks, no other child's name
+unless it was allowed. Whatever is told was seen or said, with its day.
+"""
+
+from __future__ import annotations
+
+import re
+from collections import Counter, defaultdict
+from collections.abc import Collection, Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from statistics import median
+
+from zither_awl.core.values import Visit
+from zither_awl.core.words import counted, day_text, listed
+
+MOST_ALONE, MOST_LOVED, MOST_NOTES, MOST_NEXT, LEAST_HALF = 8, 4, 6, 4, 6
+"""How much of each is told, and so many pieces of work in each half before two halves are told apart. Ours."""
+LOVED_DAYS = 3
+SOMEBODY = "another child"
+KEYS = ("alone", "loved", "concentration", "words", "notes", "now", "next")
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """What a story is told from: `visits` of the span, oldest first; steps done `alone` with their day; `words` known
+    by the language they were asked in; `notes` with their day and adult; what stands now, and what comes."""
+
+    name: str
+    from_day: date
+    until_day: date
+    visits: Sequence[Visit]
+    trays: Mapping[int, str]
+    alone: Sequence[tuple[date, str]]
+    words: Mapping[str, Sequence[str]]
+    notes: Sequence[tuple[date, str, str]]
+    now: Sequence[str]
+    coming: Sequence[tuple[str, str]]
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """One part of a story as the program tells it: its heading and its sentences, each a line."""
+
+    key: str
+    title: str
+    lines: tuple[str, ...]
+
+
+def story_of(seen: Seen) -> tuple[Part, ...]:
+    """The parts there is something to tell of, in their order."""
+    told = (
+        Part("alone", f"What {seen.name} came to do alone", tuple(_alone(seen))),
+        Part("loved", f"What {seen.name} loves", tuple(_loved(seen))),
+        Part("concentration", "Long concentration", tuple(_concentration(seen))),
+        Part("words", "Words", tuple(_words(seen))),
+        Part("notes", "What we wrote down", tuple(_notes(seen))),
+        Part("now", "On the shelf now", tuple(_now(seen))),
+        Part("next", "What comes next", tuple(f"{title}: {why}" if why else title for title, why in
+                                              seen.coming[:MOST_NEXT])),
+    )  # fmt: skip
+    return tuple(part for part in told if part.lines)
+
+
+def _alone(seen: Seen) -> Iterable[str]:
+    for day, step in sorted(seen.alone)[-MOST_ALONE:]:
+        yield f"{day_text(day)}: {step}, for the first time without help."
+
+
+def _loved(seen: Seen) -> Iterable[str]:
+    days: defaultdict[str, set[date]] = defaultdict(set)
+    minutes: Counter[str] = Counter()
+    for visit in seen.visits:
+        name = seen.trays.get(visit.tray_id or 0, visit.activity)
+        days[name].add(visit.local_day)
+        minutes[name] += round(visit.minutes or 0)
+    loved = sorted((name for name in days if name and len(days[name]) >= LOVED_DAYS), key=lambda n: (-len(days[n]), n))
+    for name in loved[:MOST_LOVED]:
+        yield f"{name}, taken up on {len(days[name])} days, {counted(minutes[name], 'minute')} in all."
+
+
+def _concentration(seen: Seen) -> Iterable[str]:
+    done = [v for v in seen.visits if v.longest_min is not None]
+    if not done:
+        return
+    longest = max(done, key=lambda v: v.longest_min or 0)
+    what = seen.trays.get(longest.tray_id or 0, longest.activity)
+    yield (f"The longest time without a break: {counted(round(longest.longest_min or 0), 'minute')} with {what}, on "
+           f"{day_text(longest.local_day)}.")  # fmt: skip
+    half = seen.from_day + (seen.until_day - seen.from_day) / 2
+    early = [v.longest_min or 0 for v in done if v.local_day <= half]
+    late = [v.longest_min or 0 for v in done if v.local_day > half]
+    if min(len(early), len(late)) >= LEAST_HALF:
+        yield (f"Usually {counted(round(median(early)), 'minute')} in the first half of this time, "
+               f"{counted(round(median(late)), 'minute')} in the second.")  # fmt: skip
+
+
+def _words(seen: Seen) -> Iterable[str]:
+    for language, words in sorted(seen.words.items()):
+        if words:
+            yield f"{language}: {listed(words)}."
+
+
+def _notes(seen: Seen) -> Iterable[str]:
+    newest = {text: (day, text, adult) for day, text, adult in sorted(seen.notes)}
+    for day, text, adult in sorted(newest.values())[-MOST_NOTES:]:
+        yield f"“{text}” ({', '.join(x for x in (adult, day_text(day)) if x)})"
+
+
+def _now(seen: Seen) -> Iterable[str]:
+    if seen.now:
+        yield f"{listed(sorted(seen.now))}."
+
+
+def without_names(text: str, names: Collection[str]) -> str:
+    """A text in which nobody of these is named."""
+    for name in sorted(names, key=len, reverse=True):
+        text = re.sub(rf"\b{re.escape(name)}\b", SOMEBODY, text)
+    return text

@@ -1,0 +1,237 @@
+"""Use cases of telling: the story of a child for a span, the week on one page, how it stands and what to mind on one
+page, and the year in the house."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
+
+from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.story import Part, Seen, story_of, without_names
+from zither_awl.core.values import Child
+from zither_awl.core.values.telling import Picture, Story, StoryPart
+from zither_awl.core.words import counted, day_text, listed
+from zither_awl.formats.paper.told import Told, ToldPart, ToldPicture
+from zither_awl.services import pictures, today, tomorrow
+from zither_awl.services.desk import Desk, House
+from zither_awl.services.lessons import language_of, word_set
+
+MOST_DAYS, MOST_NOTED, MOST_WORDS = 800, 400, 60
+LANGUAGES = {"en": "English", "es": "Spanish", "de": "German", "fr": "French", "it": "Italian", "pt": "Portuguese"}
+
+
+@dataclass(frozen=True, slots=True)
+class StoryPage:
+    """A story as it can be chosen from: the parts as the program tells them, what was decided, the pictures there are.
+    """
+
+    child: Child
+    title: str
+    parts: tuple[Part, ...]
+    story: Story
+    pictures: tuple[Picture, ...]
+    withheld: int
+    """So many pictures show a child that may not be shown here."""
+
+
+def story(desk: Desk, child_id: int, frm: date, until: date) -> StoryPage:
+    """The story of a child from a day to a day. Raises: NotFound; InvalidValue for a span that is none."""
+    house = desk.house()
+    child = house.child(child_id)
+    if not frm <= until <= desk.today() or (until - frm).days > MOST_DAYS:
+        raise InvalidValue(FieldProblem("until_day", f"is {until}; expected {frm} to {desk.today()}, and at most "
+                                        f"{MOST_DAYS} days."))  # fmt: skip
+    kept = next((s for s in house.telling.stories if (s.child_id, s.from_day, s.until_day) == (child_id, frm, until)),
+                Story(child_id=child_id, from_day=frm, until_day=until))  # fmt: skip
+    hidden = _hidden(house, child)
+    parts = tuple(replace(part, lines=tuple(without_names(line, hidden) for line in part.lines))
+                  for part in story_of(_seen(desk, house, child, frm, until)))  # fmt: skip
+    may = tuple(p for p in pictures.of_child(house, child_id, frm, until) if _may(house, child, p))
+    every = len(pictures.of_child(house, child_id, frm, until))
+    return StoryPage(child, kept.title or f"The story of {child.name}", parts, kept, may, every - len(may))
+
+
+def _hidden(house: House, child: Child) -> set[str]:
+    """The names of others that are not told in this child's story."""
+    return {c.name for c in house.all_children if c.id != child.id and c.shown != "all"}
+
+
+def _may(house: House, child: Child, picture: Picture) -> bool:
+    """Whether a picture may be in this child's story: everybody in it allows that."""
+    others = (house.child(each) for each in picture.children if each != child.id)
+    return child.shown != "no" and all(other.shown == "all" for other in others)
+
+
+def _seen(desk: Desk, house: House, child: Child, frm: date, until: date) -> Seen:
+    steps = {t.card.id: t.card.name for t in house.all_trays}
+    with desk.read() as work:
+        visits = [v for v in work.visits_of(child.id) if frm <= v.local_day <= until]
+        reached = work.reached()
+        noted = work.log.episodes(work.log.ids_where(child_id=child.id, noted=True, most=MOST_NOTED))
+        answers = work.lessons.answers(child.id)
+    adults = {a.id: a.name for a in house.adults}
+    notes = [(e.local_day, v.text.strip(), adults.get(e.adult_id or 0, "")) for e in noted
+             if frm <= e.local_day <= until and not e.struck
+             for v in e.events if v.kind == "note" and v.text.strip()]  # fmt: skip
+    words: defaultdict[str, list[str]] = defaultdict(list)
+    spoken = language_of(house, child)
+    language = LANGUAGES.get(spoken, spoken)
+    for answer in answers:
+        if answer.right and answer.turn == "recall" and frm <= answer.local_day <= until:
+            word = _word(house, answer.set_key, answer.word, spoken)
+            if word and word not in words[language]:
+                words[language].append(word)
+    _, days = tomorrow.day_of(desk)
+    coming = next((d.items for d in days if d.child.id == child.id), ())
+    out = [p.tray.name for p in house.placements if child.id in p.tray.for_children or not p.tray.for_children]
+    return Seen(
+        name=child.name, from_day=frm, until_day=until, visits=visits,
+        trays={t.id: t.name for t in house.all_trays},
+        alone=[(day, steps[card]) for (who, card, kind), day in reached.items()
+               if who == child.id and kind == "alone" and card in steps and frm <= day <= until],
+        words={name: each[:MOST_WORDS] for name, each in words.items()}, notes=notes, now=out,
+        coming=[(each.title, each.reason.text) for each in coming],
+    )  # fmt: skip
+
+
+def _word(house: House, set_key: str, key: str, language: str) -> str:
+    try:
+        found = next((w for w in word_set(house, set_key).words if w.key == key), None)
+    except NotFound:
+        return ""
+    return found.label(language) if found else ""
+
+
+def save(desk: Desk, told: Story, adult_id: int | None) -> None:
+    """Keep what was chosen and written. Raises: NotFound."""
+    child = desk.house().child(told.child_id)
+    with desk.write(adult_id, f"The story of {child.name}, written on") as work:
+        work.telling.save_story(told)
+
+
+def told_story(desk: Desk, child_id: int, frm: date, until: date) -> Told:
+    """The story as it goes on paper: what was chosen, in the words that were written."""
+    page = story(desk, child_id, frm, until)
+    decided = {part.key: part for part in page.story.parts}
+    parts = []
+    for part in page.parts:
+        choice = decided.get(part.key, StoryPart(key=part.key))
+        if choice.told:
+            lines = tuple(line for line in choice.text.splitlines() if line.strip()) if choice.text else part.lines
+            parts.append(ToldPart(part.title, lines, listed=not choice.text))
+    chosen = [p for p in page.pictures if p.id in page.story.pictures]
+    household = desk.house().household
+    return Told(
+        title=page.title, under=f"{day_text(frm)} to {day_text(until)}"
+        + (f" · {household.name}" if household else ""),
+        parts=tuple(parts), pictures=tuple(_picture(desk, page.child, p) for p in chosen),
+        foot="Told from what was seen and written down. It compares with nobody.",
+    )  # fmt: skip
+
+
+def _picture(desk: Desk, child: Child, picture: Picture) -> ToldPicture:
+    house = desk.house()
+    jpeg = pictures.photo_of(desk, picture.id) if picture.photo_id is not None else None
+    names = listed(sorted(house.child(c).name for c in picture.children))
+    note = without_names(picture.note, _hidden(house, child))
+    return ToldPicture(jpeg, f"{names}, {day_text(picture.local_day)}",
+                       ". ".join(x for x in (note.rstrip("."), day_text(picture.local_day)) if x) + ".")  # fmt: skip
+
+
+def week_page(desk: Desk, day: date | None = None) -> Told:
+    """The week of a day on one page, for the fridge: each child's invitations of the days to come are not told; what
+    was done, what stands, what is planned."""
+    house, at = desk.house(), day or desk.today()
+    first = at - timedelta(days=at.weekday())
+    last = first + timedelta(days=6)
+    with desk.read() as work:
+        done = {c.id: [v for v in work.visits_of(c.id) if first <= v.local_day <= last] for c in house.children}
+    trays = {t.id: t.name for t in house.all_trays}
+    parts = []
+    for child in house.children:
+        seen = done[child.id]
+        names = sorted({trays.get(v.tray_id or 0, v.activity) for v in seen} - {""})
+        longest = max((v.longest_min or 0 for v in seen), default=0)
+        lines = [f"{counted(len(seen), 'piece')} of work: {listed(names)}."] if seen else ["Nothing was written down."]
+        if longest >= 1:
+            lines.append(f"Longest without a break: {counted(round(longest), 'minute')}.")
+        parts.append(ToldPart(child.name, tuple(lines), listed=False))
+    ahead = [f"{p[3]:%A}: {house.tray(p[2]).name} for {house.child(p[1]).name}" for p in house.weeks.planned
+             if first <= p[3] <= last]  # fmt: skip
+    themes = [f"{t.name}: {t.question}" for t in house.weeks.themes if t.from_day <= last and t.until_day >= first]
+    away = [f"{a.name}, {day_text(a.from_day)} to {day_text(a.until_day)}" for a in house.absences
+            if a.from_day <= last and a.until_day >= first]  # fmt: skip
+    for title, lines_ in (("To be shown", ahead), ("Theme", themes), ("Away", away)):
+        if lines_:
+            parts.append(ToldPart(title, tuple(lines_)))
+    name = house.household.name if house.household else ""
+    return Told(f"The week of {day_text(first)}", name, tuple(parts), small=True)
+
+
+def standing_page(desk: Desk) -> Told:
+    """How it stands and what to mind, for the other adults: one page."""
+    house, page = desk.house(), today.page(desk)
+    stand = [f"{unit}: {listed(names)}" for unit, names in page.out]
+    mind = [": ".join(x for x in (line.tray, line.text) if x) for line in page.mind]
+    parts = [ToldPart("What to mind", tuple(mind))] if mind else []
+    parts += [_of_child(house, child) for child in house.children]
+    show = [f"{each.tray.name} to {s.child.name}" for s in page.to_show for each in s.due]
+    for title, lines in (("Standing now", stand), ("To be shown", show)):
+        if lines:
+            parts.append(ToldPart(title, tuple(lines)))
+    name = house.household.name if house.household else ""
+    return Told("How it stands", f"{name} · {day_text(page.day)}", tuple(parts), small=True,
+                foot="What was checked are the known hazards of what was entered; supervision and your own judgement "
+                     "stand above it.")  # fmt: skip
+
+
+def _of_child(house: House, child: Child) -> ToldPart:
+    given = [f"with an adult at the table: {p.kind} ({p.adult})" for p in child.permissions if p.withdrawn_on is None]
+    lines = [f"Allergic to {listed(child.allergies)}." if child.allergies else "No allergy is written down.",
+             *(["Still mouths things."] if child.still_mouths else []), *(f"Allowed {each}." for each in given)]
+    return ToldPart(child.name, tuple(lines), listed=False)
+
+
+@dataclass(frozen=True, slots=True)
+class EarnedPlace:
+    """A tray over a year: how often it was taken up, for how long, by how many, and what a use cost if its things have
+    prices; `pass_on` says why it may go, "" if it stays."""
+
+    tray: str
+    uses: int
+    minutes: int
+    children: int
+    cost: float | None
+    cost_per_use: float | None
+    pass_on: str
+
+
+def year(desk: Desk, until: date | None = None) -> tuple[date, date, tuple[EarnedPlace, ...]]:
+    """The year in the house up to a day: which trays earned their place, what was used most first."""
+    house, last = desk.house(), until or desk.today()
+    first = last - timedelta(days=364)
+    found: defaultdict[int, list[tuple[int, float]]] = defaultdict(list)
+    with desk.read() as work:
+        for child in house.all_children:
+            for visit in work.visits_of(child.id):
+                if visit.tray_id is not None and first <= visit.local_day <= last:
+                    found[visit.tray_id].append((child.id, visit.minutes or 0))
+    rows = []
+    for tray in house.trays:
+        used = found[tray.id]
+        prices = [content.component.cost for content in tray.contents]
+        cost = sum(p for p in prices if p is not None) if any(p is not None for p in prices) else None
+        rows.append(EarnedPlace(tray.name, len(used), round(sum(m for _, m in used)), len({c for c, _ in used}), cost,
+                                cost / len(used) if cost is not None and used else None,
+                                _pass_on(house, tray.card.to_months, len(used), last)))  # fmt: skip
+    return first, last, tuple(sorted(rows, key=lambda r: (-r.uses, -r.minutes, r.tray)))
+
+
+def _pass_on(house: House, to_months: int, uses: int, last: date) -> str:
+    from zither_awl.core.ages import completed_months
+
+    ages = [completed_months(c.born, last) for c in house.children]
+    if ages and all(age > to_months for age in ages):
+        return "Every child here has outgrown it."
+    return "Not taken up in a year." if uses == 0 else ""
