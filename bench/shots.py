@@ -8,8 +8,11 @@ import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, date, datetime, timedelta
+from io import BytesIO
 from pathlib import Path
 from typing import Any
+
+from PIL import Image, ImageDraw
 
 from tests.browser.driver import Person, chromium, resize
 from tests.browser.pages.welcome import WelcomePage
@@ -17,13 +20,11 @@ from tests.coop import make_coop
 from tests.devices import Tablet
 from zither_awl.app import create_app
 from zither_awl.core.values import Place, Work
-from zither_awl.formats.paper import page_png
 from zither_awl.serve import local_server
-from zither_awl.services import paper
+from zither_awl.services import copies, pictures
 from zither_awl.services.clock import SetClock
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk
-from zither_awl.services.paper import Order
 from zither_awl.settings import Settings
 from zither_awl.store import prepare
 
@@ -103,14 +104,29 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
     _shoot(person, "/today", "today-phone", "Pull Folding: two lines")
     resize(person.driver, 1280, 800)
     _routine(person)
+    _telling(person, desk)
     _coop(person, desk)
-    _paper(desk, trays["Water, jug to cup"])
 
 
-def _paper(desk: Desk, tray_id: int) -> None:
-    """A tray card, as it comes out of the printer."""
-    order = Order("tray-cards", ids=(tray_id,))
-    (OUT / "tray-card.png").write_bytes(page_png(paper.document(desk, order).pdf, 1))
+def _telling(person: Person, desk: Desk) -> None:
+    """A story with a picture, and how the household is kept."""
+    copies.copy_of_today(desk)
+    wren = next(c for c in desk.house().children if c.name == "Wren")
+    pictures.add(desk, _jug(), [wren.id], "She carried the jug to the window by herself.", desk.house().adults[0].id)
+    _shoot(person, f"/telling?child={wren.id}", "telling", "for the first time without help")
+    _shoot(person, "/keeping", "keeping", "and opens")
+
+
+def _jug() -> bytes:
+    """A picture of our own: a jug on a tray, in three colours."""
+    image, out = Image.new("RGB", (640, 480), "#d8c8a0"), BytesIO()
+    draw = ImageDraw.Draw(image)
+    draw.rounded_rectangle((120, 330, 520, 390), 20, fill="#8a6a42")
+    draw.ellipse((250, 160, 390, 350), fill="#3f6d8a")
+    draw.rectangle((285, 110, 355, 200), fill="#3f6d8a")
+    draw.arc((350, 180, 450, 300), -90, 90, fill="#3f6d8a", width=18)
+    image.save(out, "JPEG")
+    return out.getvalue()
 
 
 def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
@@ -131,7 +147,6 @@ def _lessons(person: Person, desk: Desk, clock: SetClock) -> None:
         told = {"child_id": children["Wren"], "set_key": "colours-first", "word": word, "turn": turn}
         items.append(tablet.item("answer", 7 * 1440 + minute, right=right, text="" if right else "red", **told))
     tablet.send(*items)
-    _shoot(person, f"/lesson?child={children['Wren']}&set=colours-first", "lesson", "Mix-ups")
     _shoot(person, "/show?child=1&tray=2", "script", "Watch me")
 
 

@@ -45,6 +45,13 @@ def test_every_picture_is_linked_and_every_link_leads_somewhere() -> None:
         assert (ROOT / target).is_file(), target
 
 
+def test_every_package_the_program_needs_stands_with_its_licence() -> None:
+    listed = (ROOT / "docs/licences.md").read_text(encoding="utf-8")
+    for name, version in re.findall(r"^([\w.-]+)==(\S+)", (ROOT / "requirements.lock").read_text(), re.MULTILINE):
+        (row,) = re.findall(rf"^\| {re.escape(name)} \| {re.escape(version)} \| (.+) \|$", listed, re.MULTILINE)
+        assert row != "not said", name
+
+
 def test_every_make_target_of_the_readme_is_there() -> None:
     made = (ROOT / "Makefile").read_text()
     for target in set(re.findall(r"make (\w+)", README)) - {"it"}:
