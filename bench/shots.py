@@ -68,6 +68,7 @@ def main() -> None:
     folder, clock = Path(tempfile.mkdtemp()), SetClock(MONDAY)
     desk = Desk(prepare(folder / "zither-awl.db"), clock)
     seed_demo(desk)
+    copies.copy_of_today(desk)
     with chromium() as driver:
         with _serve(folder, clock) as address:
             _demo(Person(driver, address), desk, clock)
@@ -110,7 +111,6 @@ def _demo(person: Person, desk: Desk, clock: SetClock) -> None:
 
 def _telling(person: Person, desk: Desk) -> None:
     """A story with a picture, and how the household is kept."""
-    copies.copy_of_today(desk)
     wren = next(c for c in desk.house().children if c.name == "Wren")
     pictures.add(desk, _jug(), [wren.id], "She carried the jug to the window by herself.", desk.house().adults[0].id)
     _shoot(person, f"/telling?child={wren.id}", "telling", "for the first time without help")
