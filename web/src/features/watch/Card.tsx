@@ -53,7 +53,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
         <span className="text-3xl font-bold tabular-nums" role="timer" aria-label={`At it for ${clock(now - Date.parse(episode.began))}`}>{clock(now - Date.parse(episode.began))}</span>
       </div>
       {condition && <p className="rounded-control border border-saffron bg-saffron-2 px-3 py-1.5 text-[0.9375rem]">{condition}</p>}
-      <div className="grid grid-cols-[0.92fr_1.03fr_1.12fr] gap-2">
+      <div className="grid grid-cols-[minmax(0,0.92fr)_minmax(0,1.03fr)_minmax(0,1.12fr)] gap-2">
         <Button look="main" size="thumb" className="col-span-3" aria-keyshortcuts="Space" onClick={() => write({ kind: 'round', ...work })}>
           Repetition <span className="text-2xl tabular-nums">{rounds(episode)}</span>
         </Button>
@@ -67,9 +67,9 @@ function AtWork(props: LaneProps & { episode: Episode }) {
         {opens('note', 'Note', 'N')}
       </div>
       <Under {...props} episode={episode} />
-      <div className="grid grid-cols-[1.5fr_1fr] gap-2">
+      <div className="grid grid-cols-2 gap-2">
         <DoneButton episode={episode} onRest={onRest} />
-        <Button size="touch" onClick={() => onRest(episode)} keyName="E">Ended another way…</Button>
+        <Button size="touch" className="gap-1 px-1 text-[0.9375rem]" onClick={() => onRest(episode)} keyName="E">Ended another way…</Button>
       </div>
       <div className="flex flex-wrap gap-2">
         <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => toggle('showed')}>I showed…</Button>
