@@ -281,18 +281,20 @@ def test_the_household_goes_out_and_comes_in_again(at_demo: Person, tmp_path: Pa
         document = json.loads(answer.read())
     document["tables"]["household"][0]["name"] = "Towpath Cottage"
     (tmp_path / "house.json").write_text(json.dumps(document))
-    person.go("/house")
-    field = person.driver.find_element("css selector", "section[aria-label='The household as a file'] input[type=file]")
+    person.go("/keeping")
+    of_file = "section[aria-label='The household as a file'] input[type=file]"
+    field = person.until(lambda: person.driver.find_element("css selector", of_file), "the file field")
     field.send_keys(str(tmp_path / "house.json"))
     person.wait_to_see("Towpath Cottage: 3 children, 44 trays")
     assert person.violations() == []
     person.tap("button", "Put it in the place of Lockside")
     person.wait_to_see("What was here before is in the data folder")
-    person.wait_to_see("Towpath Cottage")
+    person.go("/house")
+    person.until(lambda: person.find("field", "Name of the house").get_attribute("value") == "Towpath Cottage", "it")
+    person.go("/keeping")
+    person.until(lambda: person.driver.find_element("css selector", of_file), "the file field")
     (tmp_path / "bad.json").write_text("{}")
-    person.driver.find_element(
-        "css selector", "section[aria-label='The household as a file'] input[type=file]"
-    ).send_keys(str(tmp_path / "bad.json"))
+    person.driver.find_element("css selector", of_file).send_keys(str(tmp_path / "bad.json"))
     person.wait_to_see("is no household of this program")
 
 

@@ -222,7 +222,7 @@ TEXT = st.text(st.characters(codec="utf-8", exclude_categories=("Cc", "Cs")), mi
     str.strip).filter(bool)  # fmt: skip
 
 
-@settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=5, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(
     notes=st.lists(TEXT, min_size=1, max_size=3), title=TEXT, told=st.booleans(), name=TEXT,
     given_on=st.dates(date(2020, 1, 1), date(2026, 1, 1)), jpeg=st.booleans(),
