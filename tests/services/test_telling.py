@@ -182,6 +182,8 @@ def test_long_text_goes_on_over_the_page_in_one_element() -> None:
 def test_the_week_and_how_it_stands_are_one_page_each(demo: Desk) -> None:
     week = story.week_page(demo, demo.today() - timedelta(days=3))
     standing = story.standing_page(demo)
+    assert week == story.week_page(demo), "on a Monday morning it is the week before"
+    assert "Nothing was written down." in story.week_page(demo, demo.today()).parts[0].lines
     for told in (week, standing):
         for paper in ("A4", "Letter"):
             reader = opened(told_pdf(told, paper))

@@ -140,13 +140,18 @@ def _picture(desk: Desk, child: Child, picture: Picture) -> ToldPicture:
 
 
 def week_page(desk: Desk, day: date | None = None) -> Told:
-    """The week of a day on one page, for the fridge: each child's invitations of the days to come are not told; what
-    was done, what stands, what is planned."""
+    """The week of a day on one page, for the fridge: what each child did, what is planned, the theme, who is away.
+
+    Where no day is named it is this week, or the one before while nothing was written down in this one.
+    """
     house, at = desk.house(), day or desk.today()
     first = at - timedelta(days=at.weekday())
-    last = first + timedelta(days=6)
     with desk.read() as work:
-        done = {c.id: [v for v in work.visits_of(c.id) if first <= v.local_day <= last] for c in house.children}
+        every = {c.id: work.visits_of(c.id) for c in house.children}
+    if day is None and not any(v.local_day >= first for seen in every.values() for v in seen):
+        first -= timedelta(days=7)
+    last = first + timedelta(days=6)
+    done = {key: [v for v in seen if first <= v.local_day <= last] for key, seen in every.items()}
     trays = {t.id: t.name for t in house.all_trays}
     parts = []
     for child in house.children:
