@@ -10,7 +10,6 @@ read-only folder want a mount, which root can make: otherwise they are told as n
 from __future__ import annotations
 
 import contextlib
-import hashlib
 import json
 import os
 import shutil
@@ -26,91 +25,21 @@ from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
-from random import Random
 from typing import Any
 
-from bench.kill import OLD, free_port
+from bench.killed import killed_while_brought_up, killed_while_put_back, killed_while_taken_in
 from bench.memory import Browser
+from bench.program import Program, helps, house, opens
 from tests.browser.served import HomeServed
-from zither_awl.services import copies, transfer
+from zither_awl.services import copies
 from zither_awl.services.desk import Desk
 from zither_awl.store import prepare
-from zither_awl.store import transfer as tables
 
-PATIENCE_S, CHANCE = 30.0, Random(19)
-DEVICE = "00000001-aaaa-4aaa-8aaa-aaaaaaaaaaaa"
-DOES = ("free", "make room", "put back", "close", "restore", "check the rights", "update", "open that", "stop it",
-        "name another", "let in again", "try again")  # fmt: skip
-"""Words of a message that says what to do."""
+PATIENCE_S = 30.0
 
 
-class Program:
-    """The program served on a folder, and a device that sends to it and remembers what was acknowledged."""
-
-    def __init__(self, folder: Path) -> None:
-        self.folder, self.port, self.acknowledged = folder, free_port(), set[int]()
-        self.said, self._next = "", 1
-        self.process = subprocess.Popen(
-            [sys.executable, "-m", "zither_awl.cli", "serve", "--data", str(folder), "--port", str(self.port),
-             "--no-browser"], stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
-        )  # fmt: skip
-        assert self.process.stdout is not None
-        self.said = self.process.stdout.readline()
-        self.serves = " is at " in self.said
-        if not self.serves:
-            self.said += self.process.communicate()[0]
-        self.browser = Browser(self.port)
-
-    def stop(self, how: signal.Signals = signal.SIGTERM) -> None:
-        """Stop it, or kill it."""
-        self.process.send_signal(how)
-        self.process.communicate()
-
-    def send(self, pieces: int = 1, note: str = "") -> str:
-        """Send pieces of work. Returns what was said against it, "" when all was acknowledged."""
-        first, base = self._next, datetime.now(UTC) - timedelta(hours=30)
-        items = []
-        for n in range(pieces):
-            told = {"device": DEVICE, "schema_version": 2, "child_id": 1, "episode_id": f"drill-{first + n}"}
-            at = base + timedelta(seconds=20 * (first + n))
-            kinds: tuple[tuple[str, dict[str, Any]], ...] = (
-                ("start", {"tray_id": 1}), ("note", {"text": note or "so"}),
-                ("finish", {"work": "done right", "place": "put back"}))  # fmt: skip
-            items += [{**told, **more, "kind": kind, "sequence": (first + n) * 3 + k, "at": at.isoformat()}
-                      for k, (kind, more) in enumerate(kinds)]  # fmt: skip
-        try:
-            self.browser.send("POST", "sync", {"items": items})
-        except urllib.error.HTTPError as refused:
-            return str(json.loads(refused.read())["detail"])
-        self._next += pieces
-        self.acknowledged |= {int(item["sequence"]) for item in items}
-        return ""
-
-    def lost(self) -> int:
-        """How many acknowledged events are not in the file."""
-        with closing(sqlite3.connect(self.folder / "zither-awl.db")) as db:
-            there = {n for (n,) in db.execute("SELECT sequence FROM episode_event WHERE device = ?", (DEVICE,))}
-        return len(self.acknowledged - there)
-
-
-def helps(said: str) -> bool:
-    """Whether a message says what to do."""
-    return any(word in said.lower() for word in DOES) and "traceback" not in said.lower()
-
-
-def house(folder: Path) -> Path:
-    """The demo household in a folder."""
-    made = ("import sys; from pathlib import Path; from zither_awl.services.demo import prepare_demo; "
-            "prepare_demo(Path(sys.argv[1]))")  # fmt: skip
-    # In a process of its own: nothing of it may hold the file.
-    subprocess.run([sys.executable, "-c", made, str(folder / "zither-awl.db")], check=True)
-    return folder
-
-
-def hashed(database: Path) -> str:
-    """The hash of every table of a household."""
-    _, rows = tables.dump(database)
-    return hashlib.sha256(json.dumps(rows, sort_keys=True).encode()).hexdigest()
+class NotDone(Exception):
+    """A drill this machine does not allow."""
 
 
 @contextmanager
@@ -128,7 +57,7 @@ def full_disk() -> tuple[bool, str]:
     """The disk fills up while work is sent; then there is room again."""
     with small_disk(40) as disk:
         if disk is None:
-            return True, "NOT DONE: no disk can be mounted here"
+            raise NotDone("no disk can be mounted here")
         program = Program(house(disk / "data"))
         program.send(20)
         ballast = disk / "ballast"
@@ -158,7 +87,7 @@ def read_only_folder(folder: Path) -> tuple[bool, str]:
     data = house(folder / "data")
     mounts = (["mount", "--bind", str(data), str(data)], ["mount", "-o", "remount,bind,ro", str(data)])
     if any(subprocess.run(each, capture_output=True, check=False).returncode for each in mounts):
-        return True, "NOT DONE: nothing can be mounted read-only here"
+        raise NotDone("nothing can be mounted read-only here")
     try:
         program = Program(data)
         if program.serves:
@@ -240,22 +169,10 @@ def without_its_log(folder: Path) -> tuple[bool, str]:
     if again.serves:
         again.browser.get("today")
         again.stop()
-        whole = _opens(folder / "zither-awl.db")
+        whole = opens(folder / "zither-awl.db")
     return whole or helps(again.said), (
         f"opens whole; {program.lost()} of {len(program.acknowledged)} acknowledged events were in the deleted file "
         f"({held} kB)")  # fmt: skip
-
-
-def _opens(file: Path) -> bool:
-    try:
-        desk = Desk(prepare(file, create=False))
-        with desk.trial() as work:
-            good = not work.projections_differ()
-        desk.close()
-    except Exception as problem:
-        print(f"      {file.name}: {problem}")
-        return False
-    return good
 
 
 def clock_jumps(folder: Path) -> tuple[bool, str]:
@@ -285,7 +202,7 @@ def clock_jumps(folder: Path) -> tuple[bool, str]:
         browser.send("POST", "copies", {})
     made = sorted(path.name for path in (folder / "copies").glob("daily-*.db"))
     served.kill()
-    good = not wrong and _opens(folder / "zither-awl.db") and len(made) >= 2
+    good = not wrong and opens(folder / "zither-awl.db") and len(made) >= 2
     return good, f"{wrong or 'every view answers'}; copies {', '.join(made)}"
 
 
@@ -298,93 +215,6 @@ def two_programs(folder: Path) -> tuple[bool, str]:
     if second.serves:
         second.stop()
     return not second.serves and helps(second.said) and not taken, second.said.strip()
-
-
-def killed_while_brought_up(folder: Path, kills: int) -> tuple[bool, str]:
-    """Killed at any moment while an old file is brought up to this version."""
-    closed = 0
-    for number in range(kills):
-        path = folder / str(number) / "zither-awl.db"
-        path.parent.mkdir(parents=True)
-        shutil.copy(OLD[number % len(OLD)], path)
-        _kill_soon([sys.executable, "-m", "zither_awl.cli", "migrate", "--data", str(path.parent)], 0.3, 2.5)
-        closed += not _opens(path)
-    return closed == 0, f"{kills} kills, {closed} files that do not open whole"
-
-
-def _kill_soon(command: list[str], least: float, most: float) -> None:
-    running = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
-    # The moment of the kill is drawn by lot: nothing is waited for.
-    with contextlib.suppress(subprocess.TimeoutExpired):
-        running.wait(CHANCE.uniform(least, most))
-    running.kill()
-    running.wait()
-
-
-def killed_while_put_back(folder: Path, kills: int) -> tuple[bool, str]:
-    """Killed at any moment while a copy is put back from House, and by the command."""
-    data = house(folder)
-    database = data / "zither-awl.db"
-    desk = Desk(prepare(database))
-    copies.copy_of_today(desk)
-    desk.close()
-    copy = next((data / "copies").glob("daily-*.db"))
-    neither = half = 0
-    for number in range(kills):
-        program = Program(data)
-        program.browser.send("PUT", "phrases", {"phrases": [f"before kill {number}"]})
-        before = hashed(database)
-        if number % 2:
-            program.browser.send("POST", "copies/restore", {"key": f"here/{copy.name}"})
-            time.sleep(CHANCE.uniform(0.0, 0.5))
-            program.stop(signal.SIGKILL)
-        else:
-            program.stop()
-            _kill_soon([sys.executable, "-m", "zither_awl.cli", "restore", str(copy), "--data", str(data), "--yes"],
-                       0.5, 3.0)  # fmt: skip
-        half += not _opens(database)
-        neither += hashed(database) not in (before, hashed(copy))
-    return neither == half == 0, f"{kills} kills, {half} files not whole, {neither} neither as before nor as the copy"
-
-
-def killed_while_taken_in(folder: Path, kills: int) -> tuple[bool, str]:
-    """Killed at any moment while a household's file is taken in."""
-    data = house(folder)
-    database = data / "zither-awl.db"
-    desk = Desk(prepare(database))
-    file = transfer.household_json(desk)
-    with desk.write(None, "Phrases") as work:
-        work.settings.save_phrases(("as it was",))
-    desk.close()
-    states, neither, half = {hashed(database)}, 0, 0
-    for _ in range(kills):
-        program = Program(data)
-        program.browser.get("session")
-        sender = subprocess.Popen([sys.executable, "-c", SEND, str(program.port)], stdin=subprocess.PIPE,
-                                  stderr=subprocess.DEVNULL)  # fmt: skip
-        assert sender.stdin is not None
-        sender.stdin.write(file)
-        sender.stdin.close()
-        time.sleep(CHANCE.uniform(0.5, 9.0))
-        program.stop(signal.SIGKILL)
-        sender.kill()
-        sender.wait()
-        half += not _opens(database)
-        states.add(hashed(database))
-    neither = len(states) > 2
-    return half == 0 and not neither, f"{kills} kills, {half} files not whole, {len(states)} states of the house seen"
-
-
-SEND = """
-import sys, urllib.request
-from bench.memory import Browser
-body, browser = sys.stdin.buffer.read(), Browser(int(sys.argv[1]))
-import json
-token = json.loads(browser.get("session"))["csrf_token"]
-asked = urllib.request.Request(f"http://127.0.0.1:{sys.argv[1]}/api/import/household", body,
-    {"X-CSRF-Token": token, "Content-Type": "application/octet-stream"})
-browser._opener.open(asked).read()
-"""
 
 
 def main() -> None:
@@ -400,18 +230,22 @@ def main() -> None:
         ("kill during restore", lambda at: killed_while_put_back(at, kills)),
         ("kill during import", lambda at: killed_while_taken_in(at, kills)),
     ]  # fmt: skip
-    failed = 0
+    failed = undone = 0
     for name, drill in drills:
         folder = root / name.replace(" ", "-")
         folder.mkdir()
         try:
             good, told = drill(folder)
+        except NotDone as why:
+            undone += 1
+            print(f"NOT DONE  {name}: {why}", flush=True)
+            continue
         except Exception as problem:
             good, told = False, f"{type(problem).__name__}: {problem}"
         failed += not good
         print(f"{'passed' if good else 'FAILED'}  {name}: {told}", flush=True)
     shutil.rmtree(root, ignore_errors=True)
-    print(f"{len(drills) - failed} of {len(drills)} passed")
+    print(f"{len(drills) - failed - undone} of {len(drills)} passed, {undone} not done")
     sys.exit(failed > 0)
 
 

@@ -53,8 +53,7 @@ def main() -> None:
         restoring.begin(desk, f"here/daily-{desk.today()}.db")
         while restoring.progress.state == "running":
             told.add((restoring.progress.step, restoring.progress.share))
-            # It is looked at as a page does, so that what it tells is seen.
-            time.sleep(0.05)
+            restoring.wait(0.05)
         took = time.monotonic() - began
         done = restoring.wait()
         same = hashed(database) == before

@@ -10,7 +10,6 @@ import re
 import zipfile
 from pathlib import Path
 
-import platformdirs
 import pytest
 from click.testing import CliRunner
 
@@ -38,7 +37,6 @@ def test_the_data_lies_where_each_kind_of_machine_keeps_what_is_yours(
     (tmp_path / "data" / "zither-awl.db").touch()
     assert machine.data_folder(tmp_path) == Path("data"), "a household that is here already is found again"
     assert machine.data_folder(ROOT) == Path("data"), "so is the folder the program is worked on in"
-    assert platformdirs.user_data_path("zither-awl").is_absolute()
 
 
 @pytest.mark.parametrize(
@@ -86,11 +84,13 @@ def test_what_is_given_to_somebody_who_helps_names_nobody(house: SmallHouse, tmp
 
 
 def test_of_the_log_only_what_tells_nothing_is_kept() -> None:
-    lines = ["2026-03-16 09:00:00,123 ERROR   zither_awl: incident abc234: Ilse", "Traceback (most recent call last):",
+    lines = ["2026-03-16 09:00:00,123 ERROR   zither_awl: incident abc234: Ilse, Bo, Boat",
+             "Traceback (most recent call last):",
              '  File "/home/bram/x/zither_awl/core/ages.py", line 7, in months', "    return months(ilse)",
              "ValueError: Ilse is 3", "sqlite3.OperationalError: no column Tove"]  # fmt: skip
-    assert plain_lines(lines, frozenset({"Ilse"})) == [
-        "2026-03-16 09:00:00,123 ERROR zither_awl: incident abc234: …", "    ages.py:7 months", "    ValueError",
+    assert plain_lines(lines, frozenset({"Ilse", "Bo"})) == [
+        "2026-03-16 09:00:00,123 ERROR zither_awl: incident abc234: …, …, Boat", "    ages.py:7 months",
+        "    ValueError",
         "    sqlite3.OperationalError",
     ]  # fmt: skip
 
@@ -136,4 +136,4 @@ def test_the_container_is_nobody_special_and_has_one_volume() -> None:
     command = json.loads(words["CMD"])
     assert command[:4] == ["zither-awl", "serve", "--data", "/data"]
     for option in (each for each in command if each.startswith("--")):
-        assert option in CliRunner().invoke(main, ["serve", "--help"]).output or option == "--no-browser"
+        assert option in CliRunner().invoke(main, ["serve", "--help"]).output

@@ -144,8 +144,9 @@ def test_the_pdf_is_tagged_embeds_its_fonts_and_has_bookmarks(demo: Desk, paper:
         demo.house().telling.pictures[-1].id,)), None)  # fmt: skip
     reader = opened(told_pdf(story.told_story(demo, wren.id, frm, until), paper))  # type: ignore[arg-type]
     root = reader.trailer["/Root"]
-    assert root["/MarkInfo"]["/Marked"] is not False
-    assert (root["/Lang"], root["/ViewerPreferences"]["/DisplayDocTitle"] is not False) == ("en", True)
+    assert root["/MarkInfo"]["/Marked"].value is True
+    assert root["/ViewerPreferences"]["/DisplayDocTitle"].value is True
+    assert root["/Lang"] == "en"
     assert reader.metadata is not None
     assert reader.metadata.title == "The story of Wren"
     tree = roles(root["/StructTreeRoot"]["/K"][0])

@@ -17,7 +17,7 @@ from zither_awl.core.errors import StoreUnavailable
 from zither_awl.services import journal, machine
 from zither_awl.store import opening
 
-LAST_LINES, LEAST_WORD = 400, 3
+LAST_LINES = 400
 _FRAME = re.compile(r'^\s*File ".*?([^/\\"]+)", line (\d+), in (\S+)')
 _LINE = re.compile(r"^(\d{4}-\d\d-\d\d \S+ \w+)\s+([\w.]+): (.*)$")
 _ERROR = re.compile(r"^([\w.]+(?:Error|Exception|Warning|Unavailable|Value|Found|Busy)\w*)\b")
@@ -74,7 +74,7 @@ def _names(database: Path) -> frozenset[str]:
         for table, column in NAMED:
             with suppress(sqlite3.OperationalError):
                 found |= {str(name) for (name,) in db.execute(f'SELECT "{column}" FROM "{table}"')}
-    return frozenset(name for name in found if len(name) >= LEAST_WORD)
+    return frozenset(name for name in found if name.strip())
 
 
 def _log(data: Path) -> list[str]:
@@ -100,5 +100,5 @@ def plain_lines(lines: list[str], names: frozenset[str]) -> list[str]:
 
 def _without(text: str, names: frozenset[str]) -> str:
     for name in sorted(names, key=len, reverse=True):
-        text = re.sub(re.escape(name), "…", text, flags=re.IGNORECASE)
+        text = re.sub(rf"(?<!\w){re.escape(name)}(?!\w)", "…", text, flags=re.IGNORECASE)
     return text

@@ -126,10 +126,10 @@ class Restoring:
         self._thread = Thread(target=self._run, args=(desk, path, passphrase), daemon=True)
         self._thread.start()
 
-    def wait(self) -> Progress:
-        """Wait until it is done."""
+    def wait(self, most_s: float | None = None) -> Progress:
+        """Wait until it is done, or for so many seconds at most."""
         if self._thread is not None:
-            self._thread.join()
+            self._thread.join(most_s)
         return self._now
 
     def _run(self, desk: Desk, path: Path, passphrase: str) -> None:

@@ -8,7 +8,6 @@ bins stay, and so does whoever is not of the family: no row, and in what was wri
 from __future__ import annotations
 
 import json
-import re
 import sqlite3
 from collections import defaultdict
 from collections.abc import Collection, Iterator, Mapping
@@ -19,6 +18,7 @@ from typing import Any
 from sqlalchemy import Table, UniqueConstraint
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.story import without_names
 from zither_awl.store.models import Base
 from zither_awl.store.transfer import LEFT_OUT, dump
 
@@ -40,7 +40,6 @@ BY_KEY = {"own_card": ("key", "card", "key"), "word_set": ("key", "word_answer",
 PUT_AWAY = ("tray", "component", "unit")
 WRITTEN = {"episode_event": ("text",), "picture": ("note",), "permission": ("note",), "story": ("title",)}
 """Where somebody may have written another child's name."""
-SOMEBODY = "another child"
 
 
 def family_of(database: Path, children: Collection[int]) -> tuple[str, Rows, set[int]]:
@@ -139,15 +138,12 @@ def _only_theirs(rows: Rows, tables: Rows, children: Collection[int]) -> None:
 
 def _without(rows: Rows, others: Collection[str]) -> None:
     """Take the names of others out of what was written."""
-    if not others:
-        return
-    names = re.compile(r"\b(" + "|".join(re.escape(name) for name in sorted(others, key=len, reverse=True)) + r")\b")
     for name, columns in WRITTEN.items():
         for row in rows[name]:
             for column in columns:
-                row[column] = names.sub(SOMEBODY, row[column])
+                row[column] = without_names(row[column], others)
     for row in rows["story"]:
-        row["parts"] = [[key, told, names.sub(SOMEBODY, text)] for key, told, text in row["parts"]]
+        row["parts"] = [[key, told, without_names(text, others)] for key, told, text in row["parts"]]
 
 
 def merge(source: Path, target: Path) -> None:
