@@ -23,7 +23,7 @@ from zither_awl.services.clock import SetClock
 def stuck(house: SmallHouse, clock: SetClock, spoons: dict[str, int], serve: Callable[..., str],  # noqa: F811
           visit: Callable[..., Person], tmp_path: Path) -> Person:  # fmt: skip
     """A person before a house in which Ilse is stuck at the tongs."""
-    ladder_step.say(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
+    ladder_step.keep_said(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
     work(house, clock, keep(house, TONGS, "Tongs, soft"), "xxxxxxxx")
     house.desk.close()
     return visit(serve(tmp_path / "zither-awl.db"))

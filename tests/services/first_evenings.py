@@ -97,7 +97,7 @@ def enter(desk: Desk, evening: Evening) -> int:
         room.save_unit(desk, unit if at == 0 else replace(unit, name=f"{unit.name} {at + 1}"), adult)
     things = len(entering.add_all(desk, _things(evening), "", adult))
     for name, key, level in evening.knows:
-        asking.say(desk, ids[name], [((key, level), "yes")], {}, adult)
+        asking.keep_said(desk, ids[name], [((key, level), "yes")], {}, adult)
     return things
 
 

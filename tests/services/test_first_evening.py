@@ -102,7 +102,7 @@ def test_a_tray_is_left_out_and_another_stands_in_its_place(house: Desk) -> None
 def test_an_old_composition_is_not_taken(house: Desk) -> None:
     enter(house, EVENINGS[1])
     number, _ = composed(house)
-    asking.say(house, 1, [(("book", 1), "yes")], {}, 1)
+    asking.keep_said(house, 1, [(("book", 1), "yes")], {}, 1)
     with pytest.raises(InvalidValue, match="changed since"):
         first_shelf.take(house, number, 1)
 

@@ -63,7 +63,7 @@ def keep(house: SmallHouse, rung: Rung, name: str, **more: Any) -> int:
 
 def test_what_is_known_implies_what_comes_before_it(house: SmallHouse) -> None:
     assert step_of(house, ("jars", 1)).next is False, "it waits for the lids"
-    ladder_step.say(house.desk, house.ilse, ("jars", 2), "yes", house.adult)
+    ladder_step.keep_said(house.desk, house.ilse, ("jars", 2), "yes", house.adult)
     assert step_of(house, ("jars", 2)).state == "said"
     for rung in (("jars", 1), ("press-close", 1), ("lids", 2)):
         assert step_of(house, rung).implied
@@ -72,7 +72,7 @@ def test_what_is_known_implies_what_comes_before_it(house: SmallHouse) -> None:
     here = house.desk.house()
     steps = ladders.next_steps(here, here.child(house.ilse), house.desk.today())
     assert steps["jars", 3] == here_name(house, ("jars", 2))
-    ladder_step.say(house.desk, house.ilse, ("jars", 2), None, house.adult)
+    ladder_step.keep_said(house.desk, house.ilse, ("jars", 2), None, house.adult)
     assert step_of(house, ("jars", 2)).state == "not shown"
 
 
@@ -126,7 +126,7 @@ def test_a_tray_that_is_tied_waits_for_it(house: SmallHouse, spoons: dict[str, i
 def test_a_stuck_step_is_found_its_step_between_made_planned_and_shown(
     house: SmallHouse, clock: SetClock, spoons: dict[str, int]
 ) -> None:
-    ladder_step.say(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
+    ladder_step.keep_said(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
     tongs = keep(house, TONGS, "Tongs")
     work(house, clock, tongs, "xxxxxxxx")
     step = step_of(house, TONGS)
@@ -163,7 +163,7 @@ def test_a_completed_step_is_told_on_its_day_and_growth_lists_it(
     house: SmallHouse, clock: SetClock, spoons: dict[str, int]
 ) -> None:
     before = house.desk.today()
-    ladder_step.say(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
+    ladder_step.keep_said(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
     tray = keep(house, TONGS, "Tongs")
     work(house, clock, tray, "rrr")
     today = house.desk.today()
@@ -185,7 +185,7 @@ def test_a_completed_step_is_told_on_its_day_and_growth_lists_it(
 
 
 def test_a_chosen_step_comes_before_every_other(house: SmallHouse, spoons: dict[str, int]) -> None:
-    ladder_step.say(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
+    ladder_step.keep_said(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
     tray = keep(house, TONGS, "Tongs")
 
     def rank() -> int:
@@ -210,7 +210,7 @@ def test_a_chosen_step_comes_before_every_other(house: SmallHouse, spoons: dict[
 
 
 def test_the_next_single_steps_are_ranked_first_in_make_and_say_so(house: SmallHouse, spoons: dict[str, int]) -> None:
-    ladder_step.say(house.desk, house.ilse, TONGS, "yes", house.adult)
+    ladder_step.keep_said(house.desk, house.ilse, TONGS, "yes", house.adult)
     best = make.can_make(house.desk, house.ilse).found.made[0]
     assert (best.design.key, best.level.number) == ("tongs", 2)
     assert best.reasons[0].text == f"Ilse's next single step, after {here_name(house, TONGS)}."
@@ -231,7 +231,7 @@ def test_names_first_lets_letters_go_before_the_listening_game(demo: Desk) -> No
 
 
 def test_the_way_to_a_far_step_and_what_lies_one_notch_beside_it(house: SmallHouse) -> None:
-    ladder_step.say(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
+    ladder_step.keep_said(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
     found = ladder_step.about(house.desk, house.ilse, ("tongs", 3))
     assert found.way is not None
     assert found.way.rungs[-1] == ("tongs", 3)

@@ -96,7 +96,7 @@ def asking(desk: Desk, child_id: int, answers: Sequence[Answered]) -> Asking:
                   now.settled(), len(now.levels))  # fmt: skip
 
 
-def say(desk: Desk, child_id: int, answers: Sequence[Answered], words: Mapping[str, Sequence[str]],
+def keep_said(desk: Desk, child_id: int, answers: Sequence[Answered], words: Mapping[str, Sequence[str]],
         adult_id: int | None) -> int:  # fmt: skip
     """Keep what was said of a child, with what follows from it; returns how many levels are now said to be known.
 

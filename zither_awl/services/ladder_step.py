@@ -327,7 +327,7 @@ def _could(step: Step) -> bool:
     return step.next or step.state not in (*KNOWN, "not shown")
 
 
-def say(desk: Desk, child_id: int, rung: Rung, answer: SaidAnswer | None, adult_id: int | None) -> None:
+def keep_said(desk: Desk, child_id: int, rung: Rung, answer: SaidAnswer | None, adult_id: int | None) -> None:
     """Keep an adult's word on one step; None takes it back. Raises: NotFound, InvalidValue."""
     house = desk.house()
     child = house.child(child_id)

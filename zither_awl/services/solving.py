@@ -175,27 +175,27 @@ class Solves:
             self._change(solve_id, status="stopped" if stopped else "failed", message=STOPPED if stopped else CRASHED)
 
 
-def _answered(question: Question, say: Callable[[object], None], begun: Callable[[Callable[[], None]], None]) -> Answer:
+def _answered(question: Question, send: Callable[[object], None], begun: Callable[[Callable[[], None]], None]) -> Answer:
     if question.ahead is not None:
-        return _looked(question.ahead, say, begun)
+        return _looked(question.ahead, send, begun)
     if question.theme is not None:
-        return plan_theme(question.theme, tell=say, begun=begun)
+        return plan_theme(question.theme, tell=send, begun=begun)
     if question.plan is not None and question.tray is not None and question.problem is not None:
         return why_not(question.problem, question.plan, question.tray)
     assert question.problem is not None
-    return plan_shelf(question.problem, tell=say, begun=begun, runners=True)
+    return plan_shelf(question.problem, tell=send, begun=begun, runners=True)
 
 
 AHEAD_SEED = 20
 
 
-def _looked(house: HouseAhead, say: Callable[[object], None], begun: Callable[[Callable[[], None]], None]) -> Looked:
+def _looked(house: HouseAhead, send: Callable[[object], None], begun: Callable[[Callable[[], None]], None]) -> Looked:
     """The house simulated onward, told run by run; stopped, with what was run until then."""
     stopped = Event()
     begun(stopped.set)
 
     def tell(done: int, of: int) -> bool:
-        say(Progress((), done, of))
+        send(Progress((), done, of))
         return not stopped.is_set()
 
     forecast = look_ahead(house, seed=AHEAD_SEED, tell=tell)
@@ -208,7 +208,7 @@ def main() -> None:
     asked, told = sys.stdin.buffer, sys.stdout.buffer
     question = pickle.load(asked)
 
-    def say(what: object) -> None:
+    def send(what: object) -> None:
         pickle.dump(what, told)
         told.flush()
 
@@ -221,9 +221,9 @@ def main() -> None:
         Thread(target=listen, daemon=True).start()
 
     try:
-        say(_answered(question, say, begun))
+        send(_answered(question, send, begun))
     except StoppedEarly as early:
-        say(early)
+        send(early)
     # The listening thread still waits on its pipe: nothing is left to be tidied up.
     os._exit(0)
 

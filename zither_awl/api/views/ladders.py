@@ -79,9 +79,9 @@ def tie(json: TieIn) -> DoneOut:
 
 @bp.put("/ladders/said")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["ladders"])
-def say(json: SaidStepIn) -> DoneOut:
+def keep_said(json: SaidStepIn) -> DoneOut:
     """Keep an adult's word on whether a child can do a step, or take it back."""
-    ladder_step.say(desk(), json.child_id, (json.key, json.level), json.answer, adult_id())
+    ladder_step.keep_said(desk(), json.child_id, (json.key, json.level), json.answer, adult_id())
     return DoneOut()
 
 

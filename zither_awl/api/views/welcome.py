@@ -105,9 +105,9 @@ def ask_next(child_id: int, json: AskingIn) -> AskingOut:
 
 @bp.post("/children/<int:child_id>/said")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["welcome"])
-def say(child_id: int, json: SaidIn) -> DoneOut:
+def keep_said(child_id: int, json: SaidIn) -> DoneOut:
     """Keep what was said of a child, with what follows from it; the number of levels now said to be known."""
-    return DoneOut(id=asking.say(desk(), child_id, _told(json.answers), json.words, adult_id()))
+    return DoneOut(id=asking.keep_said(desk(), child_id, _told(json.answers), json.words, adult_id()))
 
 
 @bp.get("/children/<int:child_id>/said")

@@ -1,0 +1,144 @@
+"""What the program says to people, kept as message and values, so that it can be told in any language.
+
+A `Said` is its English text, for code that only wants a text; it also remembers the message it was made of. The edge
+(API, paper, command line) tells it in the reader's language from that language's catalogue. Nothing here knows which
+languages there are.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass, field
+from functools import lru_cache
+from typing import Any, Self
+
+from icu4py.messageformat import MessageFormat
+
+ENGLISH = "en"
+_LETTERS = re.compile(r"[^\W\d_]")
+_PLACE = re.compile(r"\{\w+\}")
+
+
+class Said(str):
+    """A text with the ICU message and the values it was made of. `capital`: its first letter is made large."""
+
+    __slots__ = ("capital", "message", "values")
+    capital: bool
+    message: str
+    values: Mapping[str, object]
+
+    def __new__(cls, text: str, message: str, values: Mapping[str, object], capital: bool = False) -> Self:
+        made = super().__new__(cls, text)
+        made.message, made.values, made.capital = message, values, capital
+        return made
+
+    def __reduce__(self) -> tuple[Any, ...]:
+        return Said, (str(self), self.message, self.values, self.capital)
+
+    def __add__(self, other: str) -> Said:
+        return together((self, other), "")
+
+    def strip(self, chars: str | None = None, /) -> str:
+        """Itself where there is nothing to strip."""
+        bare = super().strip(chars)
+        return self if len(bare) == len(self) else bare
+
+    def __radd__(self, other: str) -> Said:
+        return together((other, self), "")
+
+
+def say(message: str, /, **values: object) -> Said:
+    """An English ICU message with its values: texts, numbers, or what was itself said."""
+    return Said(_filled(message, ENGLISH, values), message, values)
+
+
+def together(parts: Iterable[str], between: str = " ") -> Said:
+    """Texts one after another, those that are empty left out."""
+    told = [each for each in parts if each]
+    if len(told) == 1 and isinstance(told[0], Said):
+        return told[0]
+    values = {f"p{n}": each for n, each in enumerate(told)}
+    return say(between.join(f"{{{name}}}" for name in values), **values)
+
+
+def capital(text: str) -> Said:
+    """A text with its first letter large."""
+    large = text[:1].upper() + text[1:]
+    if isinstance(text, Said):
+        return Said(large, text.message, text.values, True)
+    return Said(large, "{text}", {"text": text}, True)
+
+
+def figure(value: float) -> Said:
+    """A number as short as it is: 7, 2.5."""
+    return _decimal(f"{value:g}")
+
+
+def decimal(value: float, places: int) -> Said:
+    """A number with so many places: 2.50."""
+    return _decimal(f"{value:.{places}f}")
+
+
+def _decimal(written: str) -> Said:
+    whole, point, part = written.partition(".")
+    return say("{whole}.{part}", whole=whole, part=part) if point else Said(written, "{whole}", {"whole": whole})
+
+
+@dataclass(frozen=True, slots=True)
+class Language:
+    """A language by its code (BCP 47), with a message of its own for each English one; `others` for what it lacks."""
+
+    code: str
+    messages: Mapping[str, str] = field(hash=False)
+    others: Callable[[str], str] = field(default=str, hash=False)
+
+    def tell(self, text: str) -> str:
+        """A text in this language; what was not said by `say` is a name or a word of the household's, and stays."""
+        if not isinstance(text, Said):
+            return text
+        values = {name: self.tell(each) if isinstance(each, str) else each for name, each in text.values.items()}
+        filled = _filled(self.message(text.message), self.code, values)
+        return filled[:1].upper() + filled[1:] if text.capital else filled
+
+    def message(self, english: str) -> str:
+        """Its own message for an English one."""
+        return self.messages.get(english) or (self.others(english) if is_worded(english) else english)
+
+    def told(self, value: Any) -> Any:
+        """A value with every text in it told: the texts themselves, lists, tuples and tables of them."""
+        if isinstance(value, Said):
+            return self.tell(value)
+        if isinstance(value, list | tuple):
+            return type(value)(map(self.told, value)) if type(value) in (list, tuple) else value
+        if type(value) is dict:
+            return {key: self.told(each) for key, each in value.items()}
+        return value
+
+
+def is_worded(message: str) -> bool:
+    """Whether a message has words of its own, beside its places and signs."""
+    return bool(_LETTERS.search(_PLACE.sub("", message)))
+
+
+def _filled(message: str, language: str, values: Mapping[str, object]) -> str:
+    if not values:
+        return message
+    if _is_plain(message):
+        return message.format_map(values)
+    return _pattern(message, language).format({name: _known(each) for name, each in values.items()})
+
+
+def _known(value: object) -> Any:
+    return value if isinstance(value, int | float) else str(value)
+
+
+@lru_cache(maxsize=8192)
+def _is_plain(message: str) -> bool:
+    """Whether only places are to be filled: no plural, nothing to choose."""
+    return "{" not in _PLACE.sub("", message)
+
+
+@lru_cache(maxsize=8192)
+def _pattern(message: str, language: str) -> MessageFormat:
+    return MessageFormat(message, language)
