@@ -61,7 +61,7 @@ export default defineConfig({
       }],
     },
   }), precompress()],
-  resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
+  resolve: { alias: { '@languages': new URL('../zither_awl/languages', import.meta.url).pathname, '@': new URL('./src', import.meta.url).pathname } },
   build: { outDir, emptyOutDir: true, target: 'baseline-widely-available' },
   server: { proxy: { '/api': 'http://127.0.0.1:8136' } },
 })

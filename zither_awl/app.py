@@ -26,6 +26,7 @@ from zither_awl.api.context import (
     decide,
     decided,
     guard,
+    hear,
 )
 from zither_awl.api.spec import api
 from zither_awl.api.units import in_their_units
@@ -136,6 +137,7 @@ def create_app(
         MAX_CONTENT_LENGTH=25 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", *door.names],
     )  # fmt: skip
     problems.register(app)
+    app.before_request(hear)
     app.before_request(_refuse_foreign_host)
     app.before_request(guard)
     app.before_request(admit)

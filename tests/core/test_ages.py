@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 from tests.builders import worked_cases
 from zither_awl.core.ages import age_text, completed_months, corrected_months, due_date
 from zither_awl.core.errors import AgeError, InvalidValue
+from zither_awl.languages import language_of
 
 days = st.dates(date(2015, 1, 1), date(2035, 12, 31))
 
@@ -86,4 +87,4 @@ def test_before_the_due_date_the_corrected_age_is_nothing() -> None:
 def test_an_age_is_said_as_people_say_it(born: date, said: str, spanish: str) -> None:
     on = date(2026, 3, 16)
     assert age_text(born, on) == said
-    assert age_text(born, on, "es") == spanish
+    assert language_of("es").tell(age_text(born, on)) == spanish

@@ -16,6 +16,7 @@ from zither_awl.core.finding import Action, Finding
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import ALLOWANCES, Stability, why_not_allowed
 from zither_awl.core.safety.permissions import permission_of
+from zither_awl.core.saying import say
 from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
 from zither_awl.core.trays import front_of
 from zither_awl.core.values import SWEEP_STATES, Child, Episode, Morning, PermissionKind, Placement, Spot, Tray, Unit
@@ -141,7 +142,7 @@ def tray_out(tray: Tray, house: House, today: date) -> shelf_models.TrayOut:
         liquid=tray.liquid, condition=condition_of(house, tray, today),
         made=bool(tray.contents and card.key), photo=tray.photo_id,
         front=[shelf_models.FrontOut.model_validate(f) for f in front_of(tray)],
-        stands=f"{unit.name}, {standing.spot.words(unit)}" if standing and unit else "",
+        stands=say("{unit}, {words}", unit=unit.name, words=standing.spot.words(unit)) if standing and unit else "",
         card=shelf_models.CardOut(id=card.id, name=card.name, area=card.area, from_months=card.from_months,
                                   to_months=card.to_months, follows=list(card.follows)),
     )  # fmt: skip

@@ -11,6 +11,7 @@ from zither_awl.api.make_answers import card_text, hazard_said
 from zither_awl.api.schemas import catalogue as models
 from zither_awl.api.schemas.make import WordOut
 from zither_awl.core.difficulty import compared
+from zither_awl.core.saying import say, together
 from zither_awl.core.trays import Design, Level, Role
 from zither_awl.core.trays.cautions import cautions
 from zither_awl.core.trays.design import COSTS
@@ -105,7 +106,7 @@ def _news(each: Entry) -> list[models.NewsOut]:
 def _words(value: Any) -> str:
     """A field's value as one reads it; levels by their names."""
     if isinstance(value, list):
-        return " ".join(each.get("name", "") if isinstance(each, dict) else str(each) for each in value)
+        return together(each.get("name", "") if isinstance(each, dict) else str(each) for each in value)
     if isinstance(value, dict):
-        return ", ".join(f"{word} = {other}" for word, other in value.items())
+        return together((say("{word} = {other}", word=word, other=other) for word, other in value.items()), ", ")
     return str(value)

@@ -7,8 +7,10 @@ from itsdangerous import BadSignature, URLSafeSerializer
 from werkzeug.exceptions import BadRequest, Forbidden, HTTPException, Unauthorized, UnsupportedMediaType
 
 from zither_awl.api.rights import HERE, Right, may, right_of
+from zither_awl.core.saying import say
 from zither_awl.core.words import CONTROL
 from zither_awl.devices import LabelPrinter
+from zither_awl.languages import best_of, reading
 from zither_awl.services.desk import Desk, acting_device
 from zither_awl.services.pairing import Door, device_of
 from zither_awl.services.pins import OPEN_MIN, Tries, who_has_one
@@ -21,6 +23,7 @@ RESTORING, TRIES = "zither_awl_restoring", "zither_awl_tries"
 HOME_MARK = "zither_awl.home"
 """What the server of the home network marks its requests with."""
 DEVICE_COOKIE = "zither-awl-device"
+LANGUAGE_COOKIE = "zither-awl-language"
 ADULT_HEADER = "X-Adult"
 MOST_DIGITS = 16
 RAW = (
@@ -51,6 +54,12 @@ READS_ONLY = frozenset((
 """POSTs that write nothing and may take their time: no write waits for them."""
 HOLD_THEMSELVES = frozenset(("keeping.take_household", "keeping.take_family", "keeping.restore"))
 """They read a large file first, and hold other writes off only when they put it in its place."""
+
+
+def hear() -> None:
+    """Answer in the language chosen on this device; while none is, in the one its browser asks for."""
+    wished = [request.cookies.get(LANGUAGE_COOKIE, ""), *request.accept_languages.values()]
+    reading.set(best_of(wished))
 
 
 def decide() -> None:
@@ -113,7 +122,8 @@ def admit() -> None:
         device_id = ""
     device = device_of(desk(), device_id)
     if device is None:
-        raise Unauthorized("This device is not paired. Ask for a code in House, on the machine the program runs on.")
+        raise Unauthorized(say("This device is not paired. Ask for a code in House, on the machine the program "
+                               "runs on."))
     if device.barred:
         raise Unauthorized(BARRED.format(device.name))
     acting_device.set(device.name)
@@ -121,19 +131,20 @@ def admit() -> None:
     g.right = of
     if not may(request.endpoint, of):
         here = right_of(request.endpoint) == "here"
-        raise Forbidden("This is done on the machine the program runs on only." if here else WATCHES)
+        raise Forbidden(say("This is done on the machine the program runs on only.") if here else WATCHES)
 
 
 BARRED = ("This device, {}, was barred in House. Nothing is taken from it; what it has not sent is kept on it. On the "
           "machine the program runs on it can be let in again.")  # fmt: skip
-WATCHES = "This device watches: it records. In House, on the machine the program runs on, it can be made a keeper’s."
+WATCHES = say("This device watches: it records. In House, on the machine the program runs on, it can be made a "
+              "keeper’s.")
 
 
 class Locked(HTTPException):
     """What a keeper does asks for a PIN first."""
 
     code = 423
-    description = "This asks for the PIN of an adult who has one."
+    description = say("This asks for the PIN of an adult who has one.")
 
 
 def ask_for_pin() -> None:
@@ -182,20 +193,20 @@ def guard() -> None:
     """Refuse what no page of ours sends: a foreign origin, a body that is not a JSON object."""
     origin = request.headers.get("Origin")
     if origin is not None and origin != request.host_url.rstrip("/"):
-        raise Forbidden("This request came from another page. Open Zither Awl itself.")
+        raise Forbidden(say("This request came from another page. Open Zither Awl itself."))
     if not request.path.startswith("/api/") or request.endpoint in RAW or not request.get_data(cache=True):
         return
     # Spectree would take a malformed body for an empty one.
     if not request.is_json:
-        raise UnsupportedMediaType("Send application/json.")
+        raise UnsupportedMediaType(say("Send application/json."))
     try:
         body = request.get_json()
     except RecursionError:
-        raise BadRequest("The body is nested too deeply.") from None
+        raise BadRequest(say("The body is nested too deeply.")) from None
     if not isinstance(body, dict):
-        raise BadRequest("The body must be a JSON object.")
+        raise BadRequest(say("The body must be a JSON object."))
     if _holds_a_control(body):
-        raise BadRequest("The text holds a sign that cannot be written. Type it anew.")
+        raise BadRequest(say("The text holds a sign that cannot be written. Type it anew."))
 
 
 def _holds_a_control(value: object) -> bool:

@@ -11,9 +11,9 @@ from zither_awl.core.ladders.bridge import Bridge, Lacking
 from zither_awl.core.ladders.growth import Change
 from zither_awl.core.ladders.likely import Likely
 from zither_awl.core.mastery import KNOWN
+from zither_awl.core.saying import say, together
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.values import Rung
-from zither_awl.core.words import counted
 from zither_awl.services import ladders
 from zither_awl.services.catalogue import graph_of
 from zither_awl.services.desk import House
@@ -55,7 +55,8 @@ def _tie_out(step: Rung, before: Rung, names: dict[Rung, str], own: bool) -> mod
 
 
 def _rung_out(rung: Rung, names: dict[Rung, str]) -> models.StepNamedOut:
-    return models.StepNamedOut(key=rung[0], level=rung[1], title=names.get(rung, f"{rung[0]} {rung[1]}"))
+    return models.StepNamedOut(key=rung[0], level=rung[1], title=names.get(rung, say("{rung} {rung2}", rung=rung[0],
+                                                            rung2=rung[1])))
 
 
 def string_out(each: Strung, carried: frozenset[Rung] = frozenset()) -> models.StringOut:
@@ -82,7 +83,7 @@ def _hole_out(step: Step, at: dict[Rung, int], carries: bool) -> models.HoleOut:
 def said_of(each: Strung) -> str:
     """How a string stands, in one sentence: what a screen reader hears, and what is printed."""
     known = sum(step.state in KNOWN for step in each.steps)
-    parts = [f"{known} of {len(each.steps)} known"]
+    parts = [say("{known} of {steps} known", known=known, steps=len(each.steps))]
     here = next((n for n, step in enumerate(each.steps) if step.state not in (*KNOWN, "not shown")), None)
     word = "at"
     if here is None:
@@ -91,11 +92,12 @@ def said_of(each: Strung) -> str:
     if here is not None:
         step = each.steps[here]
         title = step.hole.design.titled(step.hole.level)
-        parts.append(f"{word} step {here + 1} of {len(each.steps)}: {title}")
-        parts += [counted(step.hole.notches, "notch", "notches")] if step.hole.jump else []
+        parts.append(say("{word} step {here} of {steps}: {title}", word=word, here=here + 1, steps=len(each.steps),
+                         title=title))
+        parts += [say("{n, plural, one {# notch} other {# notches}}", n=step.hole.notches)] if step.hole.jump else []
         parts += ["stuck"] if step.progress.stuck else []
         parts += ["too easy"] if step.progress.easy else []
-    return f"{each.string.name}: {', '.join(parts)}"
+    return say("{string}: {parts}", string=each.string.name, parts=together(parts, ', '))
 
 
 def step_out(house: House, about: About) -> models.LadderStepOut:

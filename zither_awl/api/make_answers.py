@@ -12,6 +12,7 @@ from zither_awl.core.difficulty import TEXTS
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import component_hazards
 from zither_awl.core.safety.nature import EMERGENCIES, Hazard
+from zither_awl.core.saying import say, together
 from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.things.shapes import largest_mm
@@ -32,9 +33,10 @@ def emergency_words(house: House, kinds: Iterable[str]) -> str:
     home = house.household
     number, centre = (home.emergency_number, home.poison_centre) if home else ("", "")
     if not number and not centre:
-        return "If it is swallowed: emergency number and poison centre. Neither is entered in House yet."
-    said = [f"emergency number {number}" if number else "", f"poison centre {centre}" if centre else ""]
-    return f"If it is swallowed: {', '.join(each for each in said if each)}."
+        return say("If it is swallowed: emergency number and poison centre. Neither is entered in House yet.")
+    said = [say("emergency number {number}", number=number) if number else "", say("poison centre {centre}",
+        centre=centre) if centre else ""]
+    return say("If it is swallowed: {said}.", said=together((each for each in said if each), ', '))
 
 
 def component_out(thing: Thing, house: House) -> thing_models.ComponentOut:
@@ -216,7 +218,7 @@ def _takes(composed: Composed, house: House) -> list[models.ClashOut]:
     return [
         models.ClashOut(
             component=clash.component.name, owned=clash.owned,
-            trays=[models.NamedTrayOut(tray_id=key, name=names[key], why=f"holds {count}")
+            trays=[models.NamedTrayOut(tray_id=key, name=names[key], why=say("holds {count}", count=count))
                    for key, count in clash.trays if key in names],
         )
         for clash in composed.takes

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import chain
 from typing import Any
 
 from flask import Flask, Response, request
@@ -10,6 +11,7 @@ from werkzeug.exceptions import HTTPException, MethodNotAllowed, NotFound
 from zither_awl.api.context import desk
 from zither_awl.api.schemas.base import ErrorOut, ProblemOut
 from zither_awl.core import errors as domain
+from zither_awl.core.saying import say, together
 from zither_awl.services.journal import LOGGER, incident
 from zither_awl.services.transfer import damaged_values
 
@@ -19,15 +21,16 @@ STATUS: dict[type[domain.ZitherAwlError], int] = {
     domain.StoreUnavailable: 503, domain.DeviceTrouble: 502,
 }  # fmt: skip
 TITLE = {
-    422: "Some fields need another look.", 404: "That is not here.", 409: "Two things do not go together.",
-    502: "A device does not do it.", 503: "The database cannot be used.",
+    422: say("Some fields need another look."), 404: say("That is not here."),
+        409: say("Two things do not go together."),
+    502: say("A device does not do it."), 503: say("The database cannot be used."),
 }  # fmt: skip
 
 
-TOO_LARGE = "The file is larger than 25 MB. Split it, or make it smaller; nothing was changed."
+TOO_LARGE = say("The file is larger than 25 MB. Split it, or make it smaller; nothing was changed.")
 
-GO_BACK = "Stop the program and go back to a copy with zither-awl restore: it shows what would change first."
-NOWHERE = "There is no such address in the API."
+GO_BACK = say("Stop the program and go back to a copy with zither-awl restore: it shows what would change first.")
+NOWHERE = say("There is no such address in the API.")
 
 
 def register(app: Flask) -> None:
@@ -42,12 +45,17 @@ def _of_domain(error: Any) -> Response:
     if status >= 500:
         LOGGER.warning("%s %s: %s", request.method, request.path, error, exc_info=error.__cause__ or error)
     problems = error.problems if isinstance(error, domain.InvalidValue) else ()
-    detail = " ".join(f"{p.message} {p.hint}".strip() for p in problems) or str(error)
+    detail = together(chain.from_iterable((p.message, p.hint) for p in problems)) or _said(error)
     return _answer(ProblemOut(
         title=TITLE[status], status=status, detail=detail,
         errors=[ErrorOut(field=p.field, message=p.message, hint=p.hint) for p in problems],
         theirs=getattr(error, "theirs", None), other=getattr(error, "other", None),
     ))  # fmt: skip
+
+
+def _said(error: Exception) -> str:
+    """What an error says, as it was said: str() would make it English."""
+    return error.args[0] if error.args and isinstance(error.args[0], str) else str(error)
 
 
 def _of_http(error: Any) -> Response:
@@ -63,7 +71,7 @@ def _of_mistake(error: Any) -> Response:
     damaged = damaged_values(desk())
     if damaged:
         LOGGER.error("%s %s: the file holds what cannot be read: %s", request.method, request.path, "; ".join(damaged))
-        said = f"The file holds what cannot be read: {'; '.join(damaged[:3])}. "
+        said = say("The file holds what cannot be read: {damaged}. ", damaged=together(damaged[:3], '; '))
         return _answer(ProblemOut(title=TITLE[503], status=503, errors=[], detail=said + GO_BACK))
     return mistake(f"{request.method} {request.path}: {type(error).__name__}")
 
@@ -72,8 +80,9 @@ def mistake(what: str) -> Response:
     """The answer when the program is to blame, with the number under which the log tells more."""
     number = incident(what)
     return _answer(ProblemOut(
-        title="The program made a mistake.", status=500, errors=[],
-        detail=f"The program made a mistake (incident {number}). Nothing was changed. Reload, and try again.",
+        title=say("The program made a mistake."), status=500, errors=[],
+        detail=say("The program made a mistake (incident {number}). Nothing was changed. Reload, and try again.",
+                   number=number),
     ))  # fmt: skip
 
 

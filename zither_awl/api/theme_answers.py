@@ -16,6 +16,7 @@ from zither_awl.api.schemas.themes import (
     WordsOnOut,
 )
 from zither_awl.api.schemas.weeks import ByThenOut, ThemeOnOut, ThemeTrayOut
+from zither_awl.core.saying import say
 from zither_awl.core.shelf import Progress
 from zither_awl.core.values import Spot
 from zither_awl.core.weeks.plan import Comes, ThemePlan
@@ -54,7 +55,8 @@ def theme_on_out(on: ThemeOn, house: House) -> ThemeOnOut:
 def where(spot: Spot | None, house: House) -> str:
     """A spot in words; "" for none, or on a unit that is gone."""
     unit = next((u for u in house.all_units if spot is not None and u.id == spot.unit_id), None)
-    return f"{unit.name}, {spot.words(unit)}" if unit is not None and spot is not None else ""
+    return say("{unit}, {words}", unit=unit.name,
+        words=spot.words(unit)) if unit is not None and spot is not None else ""
 
 
 def line_out(line: ByThen) -> ByThenOut:

@@ -8,6 +8,7 @@ from importlib import resources
 from typing import Any
 
 from zither_awl.core.food import UNKNOWN, Food
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component
 
 
@@ -19,7 +20,7 @@ def shipped_foods() -> tuple[Food, ...]:
 
 
 def _food(data: dict[str, Any]) -> Food:
-    return Food(key=data["key"], name=data["name"], words=tuple(data.get("words", ())),
+    return Food(key=data["key"], name=say(data["name"]), words=tuple(data.get("words", ())),
                 nature=data.get("nature", "soft"), allergens=tuple(data.get("allergens", ())),
                 cuts=tuple(data.get("cuts", ("whole",))), kinds=tuple(data.get("kinds", ())))  # fmt: skip
 

@@ -9,7 +9,9 @@ from functools import cache
 from importlib import resources
 from typing import Any
 
+from zither_awl.catalogue.wording import worded
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.core.values import Routine, Step, Word, WordSet
 
 
@@ -20,13 +22,17 @@ def _read(name: str) -> dict[str, Any]:
 @cache
 def shipped_words() -> tuple[WordSet, ...]:
     """The sets of words that ship, in the order they are offered."""
-    return tuple(words_of(data) for data in _read("words.toml")["set"])
+    return tuple(words_of(worded(data, "name", "by")) for data in _read("words.toml")["set"])
 
 
 @cache
 def shipped_routines() -> tuple[Routine, ...]:
     """The routines that ship."""
-    return tuple(routine_of(data) for data in _read("routines.toml")["routine"])
+    return tuple(routine_of({**worded(data, "name", "invitation"), "steps": [worded(s, *_STEP) for s in data["steps"]]})
+                 for data in _read("routines.toml")["routine"])  # fmt: skip
+
+
+_STEP = ("text", "amount", "caution", "source", "only_if", "kinds")
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +50,7 @@ class TalkPlan:
 @cache
 def shipped_talks() -> tuple[TalkPlan, ...]:
     """The talks that ship."""
-    return tuple(TalkPlan(**{**data, "questions": tuple(data["questions"])}) for data in _read("talks.toml")["talk"])
+    return tuple(TalkPlan(**worded(data, "name", "questions", "caution")) for data in _read("talks.toml")["talk"])
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +74,8 @@ class Series:
 @cache
 def shipped_series() -> tuple[Series, ...]:
     """The series that ship."""
-    return tuple(Series(data["key"], data["name"], tuple(SeriesStep(**step) for step in data["steps"]))
+    return tuple(Series(data["key"], say(data["name"]), tuple(
+        SeriesStep(**worded(step, "text", "caution")) for step in data["steps"]))
                  for data in _read("series.toml")["series"])  # fmt: skip
 
 
@@ -77,10 +84,10 @@ def words_of(data: Mapping[str, Any], *, own: bool = False) -> WordSet:
 
     Raises: InvalidValue, naming what is wrong.
     """
-    by = str(data.get("by", ""))
+    by = data.get("by", "")
     words = tuple(_word(line, by) for line in data.get("words", ()))
     return WordSet(
-        key=str(data["key"]), name=str(data.get("name", "")), kind=data.get("kind", "words"), words=words,
+        key=str(data["key"]), name=data.get("name", ""), kind=data.get("kind", "words"), words=words,
         apart=tuple((str(a), str(b)) for a, b in data.get("apart", ())), in_pairs=bool(data.get("in_pairs")), own=own,
         proves=tuple((str(key), int(level)) for key, level in data.get("proves", ())),
     )  # fmt: skip
@@ -89,13 +96,14 @@ def words_of(data: Mapping[str, Any], *, own: bool = False) -> WordSet:
 def _word(line: str, by: str) -> Word:
     label, _, second = (part.strip() for part in line.partition("="))
     if not label or len(label) > 80 or len(second) > 80:
-        raise InvalidValue(FieldProblem("words", f"has {line!r}, which is no word.", "Write it as jug = jarra."))
+        raise InvalidValue(FieldProblem("words", say("has {line}, which is no word.", line=repr(line)),
+            say("Write it as jug = jarra.")))
     return Word(key=label, labels=(("en", label), *((("es", second),) if second else ())), by=by)
 
 
 def routine_of(data: Mapping[str, Any], *, own: bool = False, changed: bool = False) -> Routine:
     """A routine from its data. Raises: InvalidValue, naming what is wrong."""
-    return Routine(key=str(data["key"]), name=str(data.get("name", "")), invitation=str(data.get("invitation", "")),
+    return Routine(key=str(data["key"]), name=data.get("name", ""), invitation=data.get("invitation", ""),
                    steps=tuple(_step(s) for s in data.get("steps", ())), from_months=int(data.get("from_months", 12)),
                    weekdays=tuple(data.get("weekdays", ())), adults=tuple(data.get("adults", ())),
                    own=own, changed=changed)  # fmt: skip
@@ -103,8 +111,8 @@ def routine_of(data: Mapping[str, Any], *, own: bool = False, changed: bool = Fa
 
 def _step(data: Mapping[str, Any]) -> Step:
     return Step(
-        key=str(data["key"]), text=str(data["text"]), picture=str(data.get("picture", "")),
-        who=data.get("who", "child"), timer_min=data.get("timer"), amount=str(data.get("amount", "")),
-        caution=str(data.get("caution", "")), source=str(data.get("source", "")),
-        only_if=str(data.get("only_if", "")), piles=data.get("piles", ""), kinds=tuple(data.get("kinds", ())),
+        key=str(data["key"]), text=data["text"], picture=str(data.get("picture", "")),
+        who=data.get("who", "child"), timer_min=data.get("timer"), amount=data.get("amount", ""),
+        caution=data.get("caution", ""), source=data.get("source", ""),
+        only_if=data.get("only_if", ""), piles=data.get("piles", ""), kinds=tuple(data.get("kinds", ())),
     )  # fmt: skip

@@ -10,7 +10,9 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
 
+from zither_awl.catalogue.wording import each_said, one_said
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say, together
 from zither_awl.core.trays.design import Design, Level, Pour, Role
 
 
@@ -118,16 +120,18 @@ def design_of(written: Mapping[str, Any], *, area: str = "", own: bool = False) 
             FieldProblem(".".join(str(part) for part in each["loc"]), f"{each['msg']}.") for each in problem.errors()
         )) from None  # fmt: skip
     follows = tuple(_follow(each) for each in card.follows)
-    levels = tuple(_level(card, data, number) for number, data in enumerate(card.levels, start=1))
+    levels = tuple(_level(card, data, number, own) for number, data in enumerate(card.levels, start=1))
     return Design(
-        key=card.key, name=card.name, area=card.area or area, from_months=card.months[0], to_months=card.months[1],
-        aim=card.aim, prepares=tuple(card.prepares), control=card.control, interest=tuple(card.interest),
-        steps=tuple(card.steps), clean_up=card.clean_up, nature=tuple(card.nature), levels=levels,
-        one_level_because=card.one_level_because, follows=follows, words=tuple(card.words.items()),
-        morning=card.morning, supervision=card.supervision, minds=tuple(card.minds),
-        adults_part=tuple(card.adults_part), carried=card.carried,
-        cost=card.cost, themes=tuple(card.themes), also=tuple(card.also), invitation=card.invitation,
-        tags=tuple(card.tags), then=tuple(card.then), sort=card.sort, grid=tuple(card.grid), own=own,
+        key=card.key, name=one_said(card.name, own), area=card.area or area, from_months=card.months[0],
+        to_months=card.months[1], aim=one_said(card.aim, own), prepares=each_said(card.prepares, own),
+        control=one_said(card.control, own), interest=each_said(card.interest, own),
+        steps=each_said(card.steps, own), clean_up=one_said(card.clean_up, own), nature=tuple(card.nature),
+        levels=levels, one_level_because=one_said(card.one_level_because, own), follows=follows,
+        words=tuple(card.words.items()), morning=one_said(card.morning, own), supervision=card.supervision,
+        minds=tuple(card.minds), adults_part=each_said(card.adults_part, own), carried=card.carried,
+        cost=card.cost, themes=tuple(card.themes), also=each_said(card.also, own),
+        invitation=one_said(card.invitation, own), tags=tuple(card.tags), then=each_said(card.then, own),
+        sort=card.sort, grid=each_said(card.grid, own), own=own,
     )  # fmt: skip
 
 
@@ -141,34 +145,38 @@ def _follow(text: str) -> tuple[str, int]:
     key, _, level = text.partition(":")
     if not level.isdigit():
         raise InvalidValue(
-            FieldProblem("follows", f"{text!r} is not understood.", "Write card:level, as carry-empty:2.")
+            FieldProblem("follows", say("{text} is not understood.", text=repr(text)),
+                say("Write card:level, as carry-empty:2."))
         )
     return key, int(level)
 
 
-def _level(card: CardData, data: LevelData, number: int) -> Level:
+def _level(card: CardData, data: LevelData, number: int, own: bool) -> Level:
     unknown = sorted({*data.change, *data.without} - {role.name for role in card.roles})
     if unknown:
         raise InvalidValue(
-            FieldProblem(f"{card.key}, level {number}", f"changes {', '.join(unknown)}, which is no role.")
+            FieldProblem(say("{card}, level {number}", card=card.key, number=number),
+                say("changes {unknown}, which is no role.",
+                                                            unknown=together(unknown, ', ')))
         )
     kept = [role for role in card.roles if role.name not in data.without]
     roles = [RoleData.model_validate({**role.model_dump(), **data.change.get(role.name, {})}) for role in kept]
     pour = data.pour
     return Level(
-        number=number, name=data.name, roles=tuple(_role(role) for role in [*roles, *data.add]),
+        number=number, name=one_said(data.name, own), roles=tuple(_role(role, own) for role in [*roles, *data.add]),
         container=("tray", "basket") if data.container is None else tuple(data.container),
         pour=Pour(from_=pour.from_, into=pour.into, share=pour.share, line=pour.line, total=pour.total)
         if pour else None,
-        from_months=data.months, moves=data.moves, stated=tuple(data.stated.items()), expects=data.expects,
-        not_yet=data.not_yet, changes=data.changes,
+        from_months=data.months, moves=data.moves, stated=tuple(data.stated.items()),
+        expects=one_said(data.expects, own), not_yet=one_said(data.not_yet, own), changes=one_said(data.changes, own),
     )  # fmt: skip
 
 
-def _role(data: RoleData) -> Role:
+def _role(data: RoleData, own: bool) -> Role:
     kept = data.model_dump()
     several = {name: tuple(getattr(data, name)) for name in ("unlike", "coloured_as", "accepts", "instead")}
-    return Role(**{**kept, **several})
+    told = {"name": one_said(data.name, own), "shows": one_said(data.shows, own)}
+    return Role(**{**kept, **several, **told})
 
 
 def read_cards(text: str, *, area: str = "", name: str = "") -> tuple[Design, ...]:
@@ -176,7 +184,7 @@ def read_cards(text: str, *, area: str = "", name: str = "") -> tuple[Design, ..
     try:
         tables = tomllib.loads(text)
     except tomllib.TOMLDecodeError as problem:
-        raise InvalidValue(FieldProblem(name or "file", f"cannot be read: {problem}.")) from None
+        raise InvalidValue(FieldProblem(name or "file", say("cannot be read: {problem}.", problem=problem))) from None
     found = []
     for written in tables.get("card", []):
         try:
@@ -205,8 +213,9 @@ def check_links(designs: list[Design]) -> None:
     """Refuse a key used twice, and a card that follows a card or level nobody wrote. Raises: InvalidValue."""
     keys = [d.key for d in designs]
     known = {(d.key, level.number) for d in designs for level in d.levels}
-    problems = [FieldProblem(key, "is used by two cards.") for key in sorted(set(keys)) if keys.count(key) > 1]
-    problems += [FieldProblem(d.key, f"follows {key}, level {number}, which nobody wrote.")
+    problems = [FieldProblem(key, say("is used by two cards.")) for key in sorted(set(keys)) if keys.count(key) > 1]
+    problems += [FieldProblem(d.key, say("follows {key}, level {number}, which nobody wrote.", key=key,
+                                         number=number))
                  for d in designs for key, number in d.follows if (key, number) not in known]  # fmt: skip
     if problems:
         raise InvalidValue(*problems)

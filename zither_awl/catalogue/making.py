@@ -6,7 +6,9 @@ import tomllib
 from functools import cache
 from importlib import resources
 
+from zither_awl.catalogue.wording import worded
 from zither_awl.core.making import Recipe
+from zither_awl.core.saying import say
 
 
 @cache
@@ -17,7 +19,7 @@ def recipes() -> tuple[Recipe, ...]:
         Recipe(
             key=each["key"], name=each["name"], makes=each["makes"], work=each["work"], minutes=each["minutes"],
             materials=tuple(each["materials"]), steps=tuple(each["steps"]),
-            checks=tuple((key, text) for key, text in each["checks"]),
+            checks=tuple((key, say(text)) for key, text in each["checks"]),
         )
-        for each in data["recipe"]
+        for each in (worded(recipe, "name", "work", "materials", "steps") for recipe in data["recipe"])
     )  # fmt: skip

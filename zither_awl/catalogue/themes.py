@@ -6,7 +6,10 @@ import tomllib
 from functools import cache
 from importlib import resources
 
+from zither_awl.catalogue.wording import worded
 from zither_awl.core.weeks.theme import ThemePattern
+
+_WORDS = ("name", "question", "outing", "caution")
 
 
 @cache
@@ -19,7 +22,7 @@ def shipped_themes() -> tuple[ThemePattern, ...]:
             words=tuple(_word(line) for line in data["words"]), near=tuple(data["near"]), songs=tuple(data["songs"]),
             routines=tuple(data["routines"]), sets=tuple(data.get("sets", ())), outing=data["outing"],
             caution=data.get("caution", ""), months=tuple(data.get("months", ())),
-        ) for data in tomllib.loads(text)["theme"]
+        ) for data in (worded(each, *_WORDS) for each in tomllib.loads(text)["theme"])
     )  # fmt: skip
 
 

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from functools import cache
 from importlib import resources
 
+from zither_awl.catalogue.wording import each_said, one_said
+
 
 @dataclass(frozen=True, slots=True)
 class WalkRoom:
@@ -21,4 +23,4 @@ class WalkRoom:
 def rooms() -> tuple[WalkRoom, ...]:
     """The rooms, in the order one walks through them."""
     data = tomllib.loads(resources.files("zither_awl.catalogue").joinpath("walk.toml").read_text("utf-8"))
-    return tuple(WalkRoom(room["key"], room["name"], tuple(room["things"])) for room in data["room"])
+    return tuple(WalkRoom(room["key"], one_said(room["name"]), each_said(room["things"])) for room in data["room"])

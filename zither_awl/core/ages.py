@@ -6,6 +6,7 @@ import calendar
 from datetime import date, timedelta
 
 from zither_awl.core.errors import AgeError, FieldProblem
+from zither_awl.core.saying import say
 
 TERM_WEEKS = 40
 EARLY_WEEKS = 37
@@ -20,7 +21,8 @@ def completed_months(born: date, on: date) -> int:
     Raises: AgeError if `on` is before `born`.
     """
     if on < born:
-        raise AgeError(FieldProblem("on", f"{on.isoformat()} is before the birth on {born.isoformat()}."))
+        raise AgeError(FieldProblem("on", say("{on} is before the birth on {born}.", on=on.isoformat(),
+                                              born=born.isoformat())))
     whole = (on.year - born.year) * 12 + on.month - born.month
     last_day = calendar.monthrange(on.year, on.month)[1]
     return whole - (on.day < min(born.day, last_day))
@@ -65,14 +67,12 @@ def _month_on(born: date, months: int) -> date:
     return date(year, month + 1, min(born.day, calendar.monthrange(year, month + 1)[1]))
 
 
-def age_text(born: date, on: date, locale: str = "en") -> str:
-    """An age as people say it: "7 weeks", "13 m", "2 y 7 m"; Spanish for a locale that begins with "es"."""
-    spanish = locale.startswith("es")
+def age_text(born: date, on: date) -> str:
+    """An age as people say it: "7 weeks", "13 m", "2 y 7 m"."""
     months = completed_months(born, on)
     if months < 3:
-        weeks = (on - born).days // 7
-        return f"{weeks} semanas" if spanish else f"{weeks} weeks"
+        return say("{n, plural, one {# week} other {# weeks}}", n=(on - born).days // 7)
     if months < 24:
-        return f"{months} m"
+        return say("{months} m", months=months)
     years, rest = divmod(months, 12)
-    return f"{years} {'a' if spanish else 'y'}" + (f" {rest} m" if rest else "")
+    return say("{years} y {rest} m", years=years, rest=rest) if rest else say("{years} y", years=years)

@@ -14,8 +14,8 @@ from datetime import UTC, datetime, timedelta
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.practice import Practice
+from zither_awl.core.saying import say, together
 from zither_awl.core.values import Child, Episode, Log, Morning, Placement, Tray, Visit
-from zither_awl.core.words import counted
 
 EVER = datetime.min.replace(tzinfo=UTC)
 UNMARKED = "not marked as shown yet"
@@ -37,11 +37,12 @@ class Counted:
     def words(self) -> str:
         """ "9 of 14 work cycles count", how many of them were partly seen, and what the rest were."""
         rest = sum(number for _, number in self.left_out)
-        text = f"{len(self.mornings)} of {counted(len(self.mornings) + rest, 'work cycle')} count"
+        text = say("{mornings} of {cycles} count", mornings=len(self.mornings),
+                   cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=len(self.mornings) + rest))
         part = sum(m.seen != "all" for m in self.mornings)
-        why = [f"{number} {reason}" for reason, number in self.left_out]
-        why += [f"{part} partly seen, counted in part"] if part else []
-        return f"{text} ({', '.join(why)})" if why else text
+        why = [say("{number} {reason}", number=number, reason=reason) for reason, number in self.left_out]
+        why += [say("{part} partly seen, counted in part", part=part)] if part else []
+        return say("{text} ({why})", text=text, why=together(why, ', ')) if why else text
 
 
 def counted_mornings(child: Child, tray: Tray, log: Log, *, practice: Practice = Practice()) -> Counted:

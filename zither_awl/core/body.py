@@ -16,6 +16,7 @@ from zither_awl.core.ages import completed_months, exact_months
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.furniture import Fit, furniture_fit
 from zither_awl.core.practice import Practice
+from zither_awl.core.saying import say
 from zither_awl.core.values import MOST_MONTHS, Child, Mobility
 
 __all__ = [
@@ -87,7 +88,8 @@ def _averaged(
     girls: tuple[table.Lms, ...], boys: tuple[table.Lms, ...], months: float, sex: Sex | None, deviations: float
 ) -> float:
     if not 0 <= months <= MOST_MONTHS:
-        raise InvalidValue(FieldProblem("months", f"is {months}; the table holds 0 to {MOST_MONTHS}: please measure."))
+        raise InvalidValue(FieldProblem("months", say("is {months}; the table holds 0 to {most_months}: please "
+                                                      "measure.", months=months, most_months=MOST_MONTHS)))
     girl, boy = _between(girls, months, deviations), _between(boys, months, deviations)
     return girl if sex == "female" else boy if sex == "male" else (girl + boy) / 2
 

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, fields
 
 from zither_awl.core.errors import Gathering
+from zither_awl.core.saying import say, together
 
 TEXTS: dict[str, tuple[str, ...]] = {
     "grip": ("palm", "whole hand", "three fingers", "pincer", "pencil"),
@@ -66,7 +67,7 @@ class Difficulty:
         wrong = Gathering()
         for name, step in self.items():
             most = len(TEXTS[name]) - 1
-            wrong.check(0 <= step <= most, name, f"is step {step}; expected 0 to {most}.")
+            wrong.check(0 <= step <= most, name, say("is step {step}; expected 0 to {most}.", step=step, most=most))
         wrong.finish()
 
     def items(self) -> Iterable[tuple[str, int]]:
@@ -131,8 +132,9 @@ def compared(a: Difficulty, b: Difficulty) -> str:
     said = []
     if higher:
         notches = sum(higher.values())
-        number = "one notch" if notches == 1 else f"{notches} notches"
-        said.append(f"{number} harder: {', '.join(HARDER[name] for name in higher)}")
+        number = "one notch" if notches == 1 else say("{notches} notches", notches=notches)
+        said.append(say("{number} harder: {higher}", number=number,
+                        higher=together((HARDER[name] for name in higher), ', ')))
     if lower:
-        said.append(f"easier: {', '.join(SIMPLER[name] for name in lower)}")
-    return "; ".join(said)
+        said.append(say("easier: {lower}", lower=together((SIMPLER[name] for name in lower), ', ')))
+    return together(said, "; ")

@@ -15,6 +15,7 @@ from zither_awl.core import sources as src
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.reasons import Severity
 from zither_awl.core.safety.nature import ALLERGENS
+from zither_awl.core.saying import capital, say, together
 from zither_awl.core.values import Child
 
 Cut = Literal["whole", "quarters", "thin", "small", "grated", "soft", "spread"]
@@ -83,18 +84,22 @@ def cut_for(food: Food, children: Iterable[Child], on: date) -> Cut | None:
 
 
 def _for(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding]:
-    found = [_told(child, "must", f"{child.name} must not have {allergen}: {food.name} usually holds it.",
-                   "EU Regulation 1169/2011, Annex II, from memory; what you told of the child")
+    found = [_told(child, "must", say("{child} must not have {allergen}: {food} usually holds it.",
+                                      child=child.name, allergen=allergen, food=food.name),
+                   say("EU Regulation 1169/2011, Annex II, from memory; what you told of the child"))
              for allergen in food.allergens if _has(child, allergen)]  # fmt: skip
     by_name = not found and any(_same(each, word) for each in child.allergies for word in (food.name, *food.words))
     if by_name:
-        found.append(_told(child, "must", f"{child.name} must not have {food.name}.", "what you told of the child"))
+        found.append(_told(child, "must", say("{child} must not have {food}.", child=child.name, food=food.name),
+            "what you told of the child"))
     if food.nature == "unknown" and child.allergies:
-        found.append(_told(child, "must", f"Not known here: look whether it holds {', '.join(child.allergies)}.",
+        found.append(_told(child, "must", say("Not known here: look whether it holds {allergies}.",
+                                              allergies=together(child.allergies, ', ')),
                            "unsure means the dangerous reading"))  # fmt: skip
     found += _by_age(food, cut, child, months)
     if not found and months < src.CHOKING_FOOD_MONTHS:
-        found.append(_told(child, "note", "Seated, and somebody sits by while it is eaten.", src.CHOKING_FOOD_SOURCE))
+        found.append(_told(child, "note", say("Seated, and somebody sits by while it is eaten."),
+            src.CHOKING_FOOD_SOURCE))
     return found
 
 
@@ -111,7 +116,7 @@ class _Limit:
 _LIMITS: dict[Nature, _Limit] = {
     "never": _Limit(None, (), "{name} is poisonous raw: never.", src.COMMON_PRACTICE),
     "raw": _Limit(None, ("soft",), "{name} is not eaten raw; hands are washed after.", src.COMMON_PRACTICE),
-    "honey": _Limit(src.HONEY_MONTHS, (), "no honey before twelve months.", "botulism: NHS, from memory"),
+    "honey": _Limit(src.HONEY_MONTHS, (), say("no honey before twelve months."), "botulism: NHS, from memory"),
     "nut": _Limit(src.WHOLE_FOOD_MONTHS, ("grated", "spread"),
                   "{name}: ground or spread thin under five, never whole or chopped.", src.WHOLE_FOOD_SOURCE),
     "round": _Limit(src.WHOLE_FOOD_MONTHS, ("quarters", "grated", "soft"),
@@ -122,8 +127,9 @@ _LIMITS: dict[Nature, _Limit] = {
                    src.CHOKING_FOOD_SOURCE),
     "sticky": _Limit(src.CHOKING_FOOD_MONTHS, ("spread",), "{name} sticks in the throat: not under four years, or "
                      "spread thin.", src.CHOKING_FOOD_SOURCE),
-    "unknown": _Limit(src.WHOLE_FOOD_MONTHS, (), "not known here: is it round, hard, sticky, or a nut? Then quarter, "
-                      "grate or cook it, or leave it.", "unsure means the dangerous reading"),
+    "unknown": _Limit(src.WHOLE_FOOD_MONTHS, (), say("not known here: is it round, hard, sticky, or a nut? Then "
+                                                     "quarter, grate or cook it, or leave it."),
+                                                         "unsure means the dangerous reading"),
 }  # fmt: skip
 
 
@@ -134,16 +140,17 @@ def _by_age(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding
     if limit is not None:
         return []
     if months < src.CHOKING_FOOD_MONTHS and cut == "whole" and len(food.cuts) > 1:
-        return [_told(child, "should", f"{food.name}: in pieces of at most {PIECE_MM} mm under four years.",
+        return [_told(child, "should", say("{food}: in pieces of at most {piece_mm} mm under four years.",
+                                           food=food.name, piece_mm=PIECE_MM),
                       src.CHOKING_FOOD_SOURCE, src.CHOKING_FOOD_MONTHS)]  # fmt: skip
     if food.nature == "crumbles" and months < CRUMBS_MONTHS:
-        return [_told(child, "should", f"{food.name}: it crumbles in the mouth; wet it, or wait.",
+        return [_told(child, "should", say("{food}: it crumbles in the mouth; wet it, or wait.", food=food.name),
                       src.COMMON_PRACTICE, CRUMBS_MONTHS)]  # fmt: skip
     return []
 
 
 def _told(child: Child, severity: Severity, text: str, source: str, until: int | None = None) -> FoodFinding:
-    return FoodFinding(child, severity, text[:1].upper() + text[1:], source, until)
+    return FoodFinding(child, severity, capital(text), source, until)
 
 
 def _has(child: Child, allergen: str) -> bool:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import figure, say
 from zither_awl.core.sources import COMMON_PRACTICE, EN_1729_SOURCE
 
 ELBOW_SHARE, SEAT_SHARE, TABLE_SHARE = 0.60, 0.24, 0.45
@@ -76,7 +77,8 @@ def furniture_fit(stature: float) -> Fit:
     Source: EN 1729-1:2015 (from memory) between 800 and 1420 mm; else ratios of stature, common practice.
     """
     if not 300 <= stature <= 1500:
-        raise InvalidValue(FieldProblem("stature_mm", f"is {stature:g} mm; expected 300 to 1500 mm."))
+        raise InvalidValue(FieldProblem("stature_mm", say("is {stature} mm; expected 300 to 1500 mm.",
+                                                          stature=figure(stature))))
     mark = next((m for m in SIZE_MARKS if m.from_mm <= stature <= m.to_mm), None)
     return Fit(
         stature=stature, seat=mark.seat_mm if mark else SEAT_SHARE * stature,

@@ -14,6 +14,7 @@ from zither_awl.core.ages import corrected_months
 from zither_awl.core.body import ELBOW, EYE, KNEE, SHOULDER, elbow_mm, reach, stature_of
 from zither_awl.core.errors import Gathering
 from zither_awl.core.furniture import Fit, furniture_fit
+from zither_awl.core.saying import capital, figure, say, together
 from zither_awl.core.sources import COMMON_PRACTICE
 from zither_awl.core.values import Child, Mobility
 
@@ -70,12 +71,15 @@ class OwnAid:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(0 < len(self.name.strip()) <= 80, "name", "must have 1 to 80 characters.")
-        wrong.check(0 < len(self.room.strip()) <= 40, "room", "must have 1 to 40 characters.")
-        wrong.check(self.at in AT, "at", f"is {self.at!r}; expected one of {', '.join(AT)}.")
+        wrong.check(0 < len(self.name.strip()) <= 80, "name", say("must have 1 to 80 characters."))
+        wrong.check(0 < len(self.room.strip()) <= 40, "room", say("must have 1 to 40 characters."))
+        wrong.check(self.at in AT, "at", say("is {at}; expected one of {at2}.", at=repr(self.at),
+                                             at2=together(AT, ', ')))
         high = self.height_mm
-        wrong.check(high is None or 0 <= high <= 2200, "height_mm", f"is {high or 0:g} mm; expected 0 to 2200 mm.")
-        wrong.check(1 <= self.daily <= 40, "daily", f"is {self.daily}; expected 1 to 40 times a day.")
+        wrong.check(high is None or 0 <= high <= 2200, "height_mm", say("is {high} mm; expected 0 to 2200 mm.",
+                                                                        high=figure(high or 0)))
+        wrong.check(1 <= self.daily <= 40, "daily", say("is {daily}; expected 1 to 40 times a day.",
+                                                        daily=self.daily))
         wrong.finish()
 
     @property
@@ -117,7 +121,7 @@ def independence(child: Child, on: date, later: date, surfaces: Surfaces = Surfa
 
 def _own(each: OwnAid, child: Child, on: date, later: date) -> Aid:
     """A thing of the household's own, at this child's heights. It is wanted: so it is missed until it is made."""
-    note = "Your own." if each.height_mm is None else "Your own, at one height for everybody."
+    note = say("Your own.") if each.height_mm is None else say("Your own, at one height for everybody.")
     return Aid(each.key, each.room, each.name, _one(_at(each, child, on)), _one(_at(each, child, later)), note,
                COMMON_PRACTICE, each.daily, missed=True)  # fmt: skip
 
@@ -169,23 +173,23 @@ def _waits(key: str, child: Child) -> str:
     if walks or key in _ON_FLOOR:
         return ""
     if key in _STEPS:
-        return "Once walking."
-    return "" if child.mobility is Mobility.PULLS_UP else "Once standing."
+        return say("Once walking.")
+    return "" if child.mobility is Mobility.PULLS_UP else say("Once standing.")
 
 
 _AIDS = (
-    ("hook", "Door", "Hook for coat and bag", "At the top of the head: an arm goes up, a loop goes over."),
-    ("bench", "Door", "Bench for putting on shoes", "Feet flat on the floor."),
-    ("shoes", "Door", "Basket for shoes", "On the floor, one for each child."),
-    ("mirror", "Bathroom", "Mirror", "From the knee to above the head; unbreakable, fixed to the wall."),
-    ("basin", "Bathroom", "Step to the wash basin", ""),
-    ("cloth", "Bathroom", "Hook for the own cloth", "Beside the mirror, at the shoulder."),
-    ("table", "Kitchen", "Table", "Elbows just above it."),
-    ("chair", "Kitchen", "Chair", "In an overlap of sizes the smaller one: feet on the floor."),
-    ("drawer", "Kitchen", "Own drawer or board: jug, cup, cloth", "Where both hands lift with comfort."),
-    ("counter", "Kitchen", "Stool for the counter", ""),
-    ("rail", "Bedroom", "Rail of the low wardrobe", "At the shoulder; few clothes, two to choose from."),
-    ("bed", "Bedroom", "Edge of the low bed", "In and out without help, feet on the floor."),
+    ("hook", "Door", say("Hook for coat and bag"), say("At the top of the head: an arm goes up, a loop goes over.")),
+    ("bench", "Door", say("Bench for putting on shoes"), say("Feet flat on the floor.")),
+    ("shoes", "Door", say("Basket for shoes"), say("On the floor, one for each child.")),
+    ("mirror", "Bathroom", "Mirror", say("From the knee to above the head; unbreakable, fixed to the wall.")),
+    ("basin", "Bathroom", say("Step to the wash basin"), ""),
+    ("cloth", "Bathroom", say("Hook for the own cloth"), say("Beside the mirror, at the shoulder.")),
+    ("table", "Kitchen", "Table", say("Elbows just above it.")),
+    ("chair", "Kitchen", "Chair", say("In an overlap of sizes the smaller one: feet on the floor.")),
+    ("drawer", "Kitchen", say("Own drawer or board: jug, cup, cloth"), say("Where both hands lift with comfort.")),
+    ("counter", "Kitchen", say("Stool for the counter"), ""),
+    ("rail", "Bedroom", say("Rail of the low wardrobe"), say("At the shoulder; few clothes, two to choose from.")),
+    ("bed", "Bedroom", say("Edge of the low bed"), say("In and out without help, feet on the floor.")),
 )
 """Every aid: key, room, what it is, how to do it."""
 _ON_FLOOR = ("shoes", "mirror")
@@ -228,5 +232,5 @@ def _note(key: str, note: str, child: Child, on: date, surfaces: Surfaces) -> st
     entered, assumed = measured[key]
     months = corrected_months(child.born, child.gestation_weeks, on)
     stool = furniture_fit(stature_of(child, on)).stool_for(entered or assumed, months)
-    text = stool.text[:1].upper() + stool.text[1:] + "."
-    return text if entered else f"{text} Reckoned for a common height; measure yours."
+    text = capital(stool.text) + "."
+    return text if entered else say("{text} Reckoned for a common height; measure yours.", text=text)

@@ -22,8 +22,8 @@ from zither_awl.core.concentration import folded, longest_of
 from zither_awl.core.exact import ChangePoint, change_point, discounted_rate, rank_lower, silence
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Log, Morning, Placement, Tray, Visit
-from zither_awl.core.words import counted
 
 RECENT = 8
 """So many work cycles are "lately" while no change is found."""
@@ -201,33 +201,41 @@ def _reasons(
 ) -> tuple[Reason, ...]:
     recent, earlier = _halves(stay, found)
     evidence = tuple(f"episode:{e.id}" for e in sorted(visits, key=lambda e: e.began)[-5:])
-    text = f"Chosen in {recent[0]} of the last {counted(recent[1], 'work cycle')}"
-    text += f", before that in {earlier[0]} of {earlier[1]}." if earlier[1] else "."
+    text = say("Chosen in {recent} of the last {cycles}", recent=recent[0],
+               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=recent[1]))
+    text += say(", before that in {earlier} of {earlier2}.", earlier=earlier[0],
+        earlier2=earlier[1]) if earlier[1] else "."
     if found.ignored or stay.quiet >= practice.ignored_cycles:
-        text += f" Not touched for {counted(stay.quiet, 'work cycle')}."
+        text += say(" Not touched for {cycles}.",
+                    cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=stay.quiet))
     if found.shorter:
-        text += " The work got shorter."
-    return (Reason("INTEREST", f"{text} {seen.words}.", _numbers(recent, earlier, stay, found, visits, practice),
+        text += say(" The work got shorter.")
+    return (Reason("INTEREST", say("{text} {seen}.", text=text, seen=seen.words), _numbers(recent, earlier, stay,
+        found, visits, practice),
                    evidence, SOURCE),)  # fmt: skip
 
 
-SOURCE = ("Change of a rate at an unknown time, Beta(1/2, 1/2) on both sides; beta-binomial; rank-sum test. The limits "
-          "are ours, tried on simulated children (bench/interest.py)")
+SOURCE = (say("Change of a rate at an unknown time, Beta(1/2, 1/2) on both sides; beta-binomial; rank-sum test. "
+              "The limits are ours, tried on simulated children (bench/interest.py)"))
 
 
 def _numbers(
     recent: tuple[int, int], earlier: tuple[int, int], stay: _Record, found: _Found, visits: Sequence[Visit],
     practice: Practice,
 ) -> tuple[Quantity, ...]:  # fmt: skip
-    numbers = [Quantity("chosen lately", recent[0], f"of {counted(recent[1], 'work cycle')}"),
-               Quantity("chosen before", earlier[0], f"of {counted(earlier[1], 'work cycle')}")]  # fmt: skip
+    numbers = [Quantity(say("chosen lately"), recent[0],
+                        say("{n, plural, one {of # work cycle} other {of # work cycles}}", n=recent[1])),
+               Quantity(say("chosen before"), earlier[0],
+                        say("{n, plural, one {of # work cycle} other {of # work cycles}}", n=earlier[1]))]  # fmt: skip
     if found.change is not None:
-        numbers.append(Quantity("how likely the rate changed", round(found.change.posterior, 3), "",
+        numbers.append(Quantity(say("how likely the rate changed"), round(found.change.posterior, 3), "",
                                 practice.faded_posterior, needed=True))  # fmt: skip
     if stay.quiet:
-        numbers.append(Quantity("chance of so long a silence", round(found.silence, 4), "", practice.ignored_chance))
+        numbers.append(Quantity(say("chance of so long a silence"), round(found.silence, 4), "",
+            practice.ignored_chance))
     if found.shorter_p is not None:
-        numbers.append(Quantity("chance of work so much shorter", round(found.shorter_p, 4), "", practice.shorter_p))
+        numbers.append(Quantity(say("chance of work so much shorter"), round(found.shorter_p, 4), "",
+            practice.shorter_p))
     return tuple(numbers)
 
 
@@ -239,7 +247,10 @@ def first_reaction(placement: Placement, log: Log, *, practice: Practice = Pract
     visits = folded(e for e in log.episodes if e.tray_id == placement.tray.id)
     for number, morning in enumerate(after, start=1):
         if _chosen_on(morning, visits):
-            return "taken in the first work cycle" if number == 1 else f"taken in work cycle {number}"
+            return "taken in the first work cycle" if number == 1 else say("taken in work cycle {number}",
+                                                            number=number)
     if len(after) >= practice.notice_mornings:
-        return f"not touched in its first {len(after)} work cycles: show it again, move it, or take pieces away"
-    return f"not touched yet, {counted(len(after), 'work cycle')} out"
+        return say("not touched in its first {after} work cycles: show it again, move it, or take pieces away",
+                   after=len(after))
+    return say("not touched yet, {cycles} out",
+               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=len(after)))

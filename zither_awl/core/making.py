@@ -8,6 +8,7 @@ from datetime import date
 from typing import Literal
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.core.things.kinds import known_kind
 from zither_awl.core.words import listed
 
@@ -67,13 +68,16 @@ def ready_to_give(making: Making, recipe: Recipe) -> None:
     """Whether what was made may go into the cupboard. Raises: InvalidValue, naming the steps and checks that lack."""
     steps = [recipe.steps[at] for at in range(len(recipe.steps)) if at not in making.done]
     if steps:
-        raise InvalidValue(FieldProblem("done", f"lacks {len(steps)} of {len(recipe.steps)} steps: {steps[0]}"))
+        raise InvalidValue(FieldProblem("done", say("lacks {steps} of {steps2} steps: {steps3}", steps=len(steps),
+                                                    steps2=len(recipe.steps), steps3=steps[0])))
     lacking = [text for key, text in recipe.checks if key not in making.checked]
     if lacking:
-        raise InvalidValue(FieldProblem("checked", f"lacks {len(lacking)} of {len(recipe.checks)} checks: {lacking[0]}",
-                                        "A child gets it when all of them have passed."))  # fmt: skip
+        raise InvalidValue(FieldProblem("checked", say("lacks {lacking} of {checks} checks: {lacking2}",
+                                                       lacking=len(lacking), checks=len(recipe.checks),
+                                                       lacking2=lacking[0]),
+                                        say("A child gets it when all of them have passed.")))  # fmt: skip
     if not making.checked_by.strip():
-        raise InvalidValue(FieldProblem("checked_by", "is empty; write who checked it."))
+        raise InvalidValue(FieldProblem("checked_by", say("is empty; write who checked it.")))
 
 
 def changed_by_a_check(making: Making, recipe: Recipe, done: Collection[int], checked: Collection[str]) -> None:
@@ -81,7 +85,8 @@ def changed_by_a_check(making: Making, recipe: Recipe, done: Collection[int], ch
     strange = sorted({key for key in checked if key not in dict(recipe.checks)})
     if strange or any(not 0 <= at < len(recipe.steps) for at in done):
         what = listed(strange) if strange else "a step that is not there"
-        raise InvalidValue(FieldProblem("checked", f"has {what}, which {making.name} does not know."))
+        raise InvalidValue(FieldProblem("checked", say("has {what}, which {making} does not know.", what=what,
+                                                       making=making.name)))
 
 
 def suggested(recipes: Sequence[Recipe], owned: Collection[str], begun: Collection[str],

@@ -15,8 +15,9 @@ from typing import Literal, Protocol
 from zither_awl.core.concentration import folded
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import decimal, say
 from zither_awl.core.values import Episode, Presentation, Said, Visit
-from zither_awl.core.words import counted, day_text
+from zither_awl.core.words import day_text
 
 MasteryState = Literal["not shown", "shown", "said", "working", "alone", "mastered", "fading"]
 KNOWN: tuple[MasteryState, ...] = ("said", "mastered", "fading")
@@ -228,17 +229,18 @@ def _with_word(state: MasteryState, word: Said | None, done: list[Visit], practi
 
 def _at_work(tried: bool, alone: int) -> str:
     if not tried:
-        return "Not tried while somebody watched."
-    return "Was done alone; lately it was not." if alone else "Tried; not yet done alone."
+        return say("Not tried while somebody watched.")
+    return say("Was done alone; lately it was not.") if alone else say("Tried; not yet done alone.")
 
 
 def _said(word: Said) -> Reason:
     """An adult's word, as a reason."""
-    who = f" by {word.adult}" if word.adult else ""
+    who = say(" by {adult}", adult=word.adult) if word.adult else ""
     how = {"yes": "known", "with help": "done with help", "not yet": "not known yet", "never tried": "never tried"}
-    text = f"Said{who} to be {how[word.answer]}, on {day_text(word.on)}."
+    text = say("Said{who} to be {how}, on {day}.", who=who, how=how[word.answer], day=day_text(word.on))
     if word.concluded:
-        text = f"Taken to be {how[word.answer]}, from what was said{who} of other work on {day_text(word.on)}."
+        text = say("Taken to be {how}, from what was said{who} of other work on {day}.", how=how[word.answer],
+                   who=who, day=day_text(word.on))
     return Reason("SAID", text)
 
 
@@ -273,20 +275,26 @@ def _reasons(
     last = done[-practice.mastered_of_last :]
     evidence = tuple(f"episode:{e.id}" for e in last)
     numbers = (
-        Quantity("done alone", alone, f"of the last {of}", criterion.times, needed=True),
-        Quantity("on different days", days, "days", practice.mastered_days, needed=True),
+        Quantity(say("done alone"), alone, say("of the last {of}", of=of), criterion.times, needed=True),
+        Quantity(say("on different days"), days, "days", practice.mastered_days, needed=True),
     )
     told: dict[MasteryState, str] = {
-        "not shown": "Not shown yet, and not tried.",
-        "shown": f"Shown {counted(len(shown), 'time')}, not tried yet.",
-        "said": "Not seen often enough to say more.",
+        "not shown": say("Not shown yet, and not tried."),
+        "shown": say("Shown {times}, not tried yet.",
+                     times=say("{n, plural, one {# time} other {# times}}", n=len(shown))),
+        "said": say("Not seen often enough to say more."),
         "working": _at_work(bool(usual), alone),
-        "alone": f"Done alone {counted(alone, 'time')} of the last {of}, on {counted(days, 'day')}.",
-        "mastered": f"Done alone {counted(alone, 'time')} of the last {of}, on {counted(days, 'day')}.",
-        "fading": "Mastered before; it may be slipping.",
+        "alone": say("Done alone {times} of the last {of}, on {days}.",
+                     times=say("{n, plural, one {# time} other {# times}}", n=alone), of=of,
+                     days=say("{n, plural, one {# day} other {# days}}", n=days)),
+        "mastered": say("Done alone {times} of the last {of}, on {days}.",
+                        times=say("{n, plural, one {# time} other {# times}}", n=alone), of=of,
+                        days=say("{n, plural, one {# day} other {# days}}", n=days)),
+        "fading": say("Mastered before; it may be slipping."),
     }
     reasons = [Reason("MASTERY", told[state], numbers, evidence)]
     if state == "fading" and (on - done[-1].local_day).days >= practice.slipping_days:
-        away = Quantity("days away", (on - done[-1].local_day).days, "days", practice.slipping_days)
-        reasons.append(Reason("MASTERY", f"Not worked with for {away.value:.0f} days.", (away,), evidence[-1:]))
+        away = Quantity(say("days away"), (on - done[-1].local_day).days, "days", practice.slipping_days)
+        reasons.append(Reason("MASTERY", say("Not worked with for {away} days.", away=decimal(away.value, 0)),
+            (away,), evidence[-1:]))
     return tuple(reasons)

@@ -9,6 +9,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 
+from zither_awl.core.saying import say
 from zither_awl.core.things.amounts import LINEAR, MASS, VOLUME
 
 _NUMBER = r"\d+(?:\.\d+)?"
@@ -31,15 +32,16 @@ def _sizes(found: re.Match[str]) -> str:
 
 def _mass(found: re.Match[str]) -> str:
     grams = float(found[1]) * MASS[found[2]]
-    return f"{_short(grams / MASS['lb'])} lb" if grams >= MASS["lb"] else f"{_short(grams / MASS['oz'])} oz"
+    return say("{short} lb", short=_short(grams / MASS['lb'])) if grams >= MASS["lb"] else say("{short} oz",
+                                                            short=_short(grams / MASS['oz']))
 
 
 def _volume(found: re.Match[str]) -> str:
-    return f"{_short(float(found[1]) * VOLUME[found[2]] / VOLUME['floz'])} fl oz"
+    return say("{short} fl oz", short=_short(float(found[1]) * VOLUME[found[2]] / VOLUME['floz']))
 
 
 def _force(found: re.Match[str]) -> str:
-    return f"{_short(float(found[1]) / _POUND_FORCE_N)} lbf"
+    return say("{short} lbf", short=_short(float(found[1]) / _POUND_FORCE_N))
 
 
 RULES: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], str]], ...] = (

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from zither_awl.core.errors import Gathering
+from zither_awl.core.saying import say, together
 
 Look = Literal["weekly", "daily", "calendar", "calendar, by signs"]
 LOOKS: tuple[Look, ...] = ("weekly", "daily", "calendar", "calendar, by signs")
@@ -177,37 +178,48 @@ class Practice:
         wrong = Gathering()
         for name in ("faded_posterior", "faded_share", "ignored_chance", "shorter_p", "part_seen_share"):
             value = getattr(self, name)
-            wrong.check(0 < value < 1, name, f"is {value}; expected between 0 and 1.")
+            wrong.check(0 < value < 1, name, say("is {value}; expected between 0 and 1.", value=value))
         schools = ("criterion", "estimate")
-        wrong.check(self.mastery in schools, "mastery", f"is {self.mastery!r}; expected {' or '.join(schools)}.")
+        wrong.check(self.mastery in schools, "mastery", say("is {mastery}; expected {schools}.",
+                                                            mastery=repr(self.mastery),
+                                                            schools=' or '.join(schools)))
         boards = ("by area", "one ladder")
-        wrong.check(self.boards in boards, "boards", f"is {self.boards!r}; expected {' or '.join(boards)}.")
+        wrong.check(self.boards in boards, "boards", say("is {boards}; expected {boards2}.",
+                                                         boards=repr(self.boards), boards2=' or '.join(boards)))
         letters = ("sounds first", "names first")
-        wrong.check(self.letters in letters, "letters", f"is {self.letters!r}; expected {' or '.join(letters)}.")
-        wrong.check(self.look in LOOKS, "look", f"is {self.look!r}; expected {' or '.join(LOOKS)}.")
+        wrong.check(self.letters in letters, "letters", say("is {letters}; expected {letters2}.",
+                                                            letters=repr(self.letters),
+                                                            letters2=' or '.join(letters)))
+        wrong.check(self.look in LOOKS, "look", say("is {look}; expected {looks}.", look=repr(self.look),
+                                                    looks=' or '.join(LOOKS)))
         changes = ("gently", "whole shelf")
         wrong.check(self.theme_change in changes, "theme_change",
-                    f"is {self.theme_change!r}; expected {' or '.join(changes)}.")
-        wrong.check(self.budget in BUDGETS, "budget", f"is {self.budget!r}; expected {' or '.join(BUDGETS)}.")
-        wrong.check(0 <= self.look_day <= 6, "look_day", f"is {self.look_day}; expected 0 (Monday) to 6 (Sunday).")
+                    say("is {theme_change}; expected {changes}.", theme_change=repr(self.theme_change),
+                        changes=' or '.join(changes)))
+        wrong.check(self.budget in BUDGETS, "budget", say("is {budget}; expected {budgets}.",
+                                                          budget=repr(self.budget), budgets=' or '.join(BUDGETS)))
+        wrong.check(0 <= self.look_day <= 6, "look_day", say("is {look_day}; expected 0 (Monday) to 6 (Sunday).",
+                                                             look_day=self.look_day))
         for name, most in (("rest_days", 365), ("rest_too_hard_days", 365), ("pause_cycles", 60), ("pause_days", 90),
                            ("ignored_cycles", 60), ("prepare_min", 240), ("buy_days", 60)):  # fmt: skip
             value = getattr(self, name)
-            wrong.check(0 <= value <= most, name, f"is {value}; expected 0 to {most}.")
+            wrong.check(0 <= value <= most, name, say("is {value}; expected 0 to {most}.", value=value, most=most))
         for name, words in (("snack_stage", SNACK_STAGES), ("snack_refill", SNACK_REFILLS)):
             wrong.check(getattr(self, name) in words, name,
-                        f"is {getattr(self, name)!r}; expected {' or '.join(words)}.")
+                        say("is {value}; expected {words}.", value=repr(getattr(self, name)),
+                            words=' or '.join(words)))
         for name, least, most in (("snack_pouring_days", 1, 30), ("snack_dry_days", 0, 90),
                                   ("snack_pieces_small", 1, 40), ("snack_pieces", 1, 40)):  # fmt: skip
             value = getattr(self, name)
-            wrong.check(least <= value <= most, name, f"is {value}; expected {least} to {most}.")
+            wrong.check(least <= value <= most, name, say("is {value}; expected {least} to {most}.", value=value,
+                                                          least=least, most=most))
         wrong.check(1 <= self.calendar_days <= 60, "calendar_days",
-                    f"is {self.calendar_days}; expected 1 to 60.")
+                    say("is {calendar_days}; expected 1 to 60.", calendar_days=self.calendar_days))
         asked = self.invitations
-        wrong.check(3 <= asked <= 6, "invitations", f"is {asked}; expected 3 to 6 a day.")
+        wrong.check(3 <= asked <= 6, "invitations", say("is {asked}; expected 3 to 6 a day.", asked=asked))
         most = self.changes_at_once
-        wrong.check(1 <= most <= 12, "changes_at_once", f"is {most}; expected 1 to 12.")
-        wrong.check(self.side_gap_mm >= 0, "side_gap_mm", "cannot be negative.")
+        wrong.check(1 <= most <= 12, "changes_at_once", say("is {most}; expected 1 to 12.", most=most))
+        wrong.check(self.side_gap_mm >= 0, "side_gap_mm", say("cannot be negative."))
         wrong.finish()
 
     def trays_out_at(self, months: int) -> int:
@@ -233,10 +245,12 @@ def practice_of(told: Mapping[str, Any], **more: Any) -> Practice:
     """The practice with what a household set. Raises: InvalidValue for a name or value it cannot be."""
     wrong = Gathering()
     for name, value in told.items():
-        wrong.check(name in SETTABLE, f"practice.{name}", f"is no setting; expected one of {', '.join(SETTABLE)}.")
+        wrong.check(name in SETTABLE, f"practice.{name}", say("is no setting; expected one of {settable}.",
+                                                              settable=together(SETTABLE, ', ')))
         usual = getattr(Practice(), name, None) if name in SETTABLE else None
         kind = str if name in _IN_WORDS else int
         fits = isinstance(value, kind) and not isinstance(value, bool)
-        wrong.check(fits or name not in SETTABLE, f"practice.{name}", f"is {value!r}; expected such as {usual!r}.")
+        wrong.check(fits or name not in SETTABLE, f"practice.{name}", say("is {value}; expected such as {usual}.",
+                                                            value=repr(value), usual=repr(usual)))
     wrong.finish()
     return Practice(**told, **more)

@@ -13,6 +13,7 @@ from zither_awl.core.ages import corrected_months
 from zither_awl.core.mastery import KNOWN, MasteryState
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import MOST_MONTHS, Child
 from zither_awl.core.words import listed
 
@@ -108,15 +109,17 @@ def _off(child: Child, level: LevelAsked, months: int) -> Readiness:
 
 def _window(child: Child, level: LevelAsked, months: int) -> Reason:
     if months > MOST_MONTHS:
-        text = f"Windows and judgements end at eight years; {child.name} is older: what is done is recorded."
-        return Reason("SEQ-6", text, (Quantity("age", months, "months", MOST_MONTHS),))
-    text = f"Its window is {level.from_months} to {level.to_months} months; {child.name} is {months}."
-    return Reason("SEQ-6", text, (Quantity("age", months, "months", level.from_months, needed=True),))
+        text = say("Windows and judgements end at eight years; {child} is older: what is done is recorded.",
+                   child=child.name)
+        return Reason("SEQ-6", text, (Quantity(say("age"), months, "months", MOST_MONTHS),))
+    text = say("Its window is {from_months} to {to_months} months; {child} is {months}.",
+               from_months=level.from_months, to_months=level.to_months, child=child.name, months=months)
+    return Reason("SEQ-6", text, (Quantity(say("age"), months, "months", level.from_months, needed=True),))
 
 
 def _behind(child: Child, missing: list[tuple[str, MasteryState]], fit: float) -> Readiness:
     names = tuple(name for name, _ in missing)
-    text = f"{child.name} has not mastered {listed(names)} yet."
+    text = say("{child} has not mastered {names} yet.", child=child.name, names=listed(names))
     almost = len(missing) == 1 and missing[0][1] in AT_WORK
     verdict: Verdict = "almost" if almost else "later"
     return Readiness(verdict, round(fit) if almost else 0, names, (Reason("SEQ-1", text),), held_back=True)
@@ -132,9 +135,9 @@ def _why(child: Child, months: int, outside: int, record: Record, practice: Prac
     age = practice.outside_window_share if outside else 1.0
     state, liking = dict(practice.fit_of_state)[record.state], 0.5 + 0.5 * record.rate
     numbers = (
-        Quantity("fit", round(_fit(record, outside, practice)), "of 100"), Quantity("state", state, ""),
-        Quantity("interest", round(liking, 2), ""), Quantity("age", age, ""),
+        Quantity(say("fit"), round(_fit(record, outside, practice)), "of 100"), Quantity(say("state"), state, ""),
+        Quantity(say("interest"), round(liking, 2), ""), Quantity(say("age"), age, ""),
     )  # fmt: skip
-    edge = f"; at {months} months just outside its window" if outside else ""
-    text = f"{child.name} {_SAID[record.state]}{edge}."
+    edge = say("; at {months} months just outside its window", months=months) if outside else ""
+    text = say("{child} {said}{edge}.", child=child.name, said=_SAID[record.state], edge=edge)
     return Reason("FIT", text, numbers, (), "the household's own record; the weights are ours")

@@ -36,7 +36,7 @@ class Said(str):
     def __reduce__(self) -> tuple[Any, ...]:
         return Said, (str(self), self.message, self.values, self.capital)
 
-    def __add__(self, other: str) -> Said:
+    def __add__(self, other: str) -> str:
         return together((self, other), "")
 
     def strip(self, chars: str | None = None, /) -> str:
@@ -44,16 +44,16 @@ class Said(str):
         bare = super().strip(chars)
         return self if len(bare) == len(self) else bare
 
-    def __radd__(self, other: str) -> Said:
+    def __radd__(self, other: str) -> str:
         return together((other, self), "")
 
 
-def say(message: str, /, **values: object) -> Said:
+def say(message: str, /, **values: object) -> str:
     """An English ICU message with its values: texts, numbers, or what was itself said."""
     return Said(_filled(message, ENGLISH, values), message, values)
 
 
-def together(parts: Iterable[str], between: str = " ") -> Said:
+def together(parts: Iterable[str], between: str = " ") -> str:
     """Texts one after another, those that are empty left out."""
     told = [each for each in parts if each]
     if len(told) == 1 and isinstance(told[0], Said):
@@ -62,7 +62,7 @@ def together(parts: Iterable[str], between: str = " ") -> Said:
     return say(between.join(f"{{{name}}}" for name in values), **values)
 
 
-def capital(text: str) -> Said:
+def capital(text: str) -> str:
     """A text with its first letter large."""
     large = text[:1].upper() + text[1:]
     if isinstance(text, Said):
@@ -70,19 +70,35 @@ def capital(text: str) -> Said:
     return Said(large, "{text}", {"text": text}, True)
 
 
-def figure(value: float) -> Said:
+def figure(value: float) -> str:
     """A number as short as it is: 7, 2.5."""
     return _decimal(f"{value:g}")
 
 
-def decimal(value: float, places: int) -> Said:
+def decimal(value: float, places: int) -> str:
     """A number with so many places: 2.50."""
     return _decimal(f"{value:.{places}f}")
 
 
-def _decimal(written: str) -> Said:
+def _decimal(written: str) -> str:
     whole, point, part = written.partition(".")
     return say("{whole}.{part}", whole=whole, part=part) if point else Said(written, "{whole}", {"whole": whole})
+
+
+def to_kept(text: str) -> object:
+    """A text as it is kept in a file: one that was said with its message and values, any other as it is."""
+    if not isinstance(text, Said):
+        return text
+    values = {name: to_kept(each) if isinstance(each, str) else each for name, each in text.values.items()}
+    return {"said": text.message, **({"with": values} if values else {}), **({"capital": True} if text.capital else {})}
+
+
+def from_kept(kept: Any) -> Any:
+    """What `to_kept` made, as it was."""
+    if not isinstance(kept, dict):
+        return kept
+    made = say(kept["said"], **{name: from_kept(each) for name, each in kept.get("with", {}).items()})
+    return capital(made) if kept.get("capital") else made
 
 
 @dataclass(frozen=True, slots=True)

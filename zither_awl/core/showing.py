@@ -10,7 +10,9 @@ from typing import Literal
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Presentation, Tray
+from zither_awl.core.words import short_day_text
 
 Style = Literal["silent", "spoken", "together"]
 SILENT_FROM_MONTHS = 24
@@ -23,20 +25,22 @@ PASSED_BY = ("watched", "left it")
 """Whom it passed by: it is shown again to them, on another day."""
 
 OPENING: dict[Style, str] = {
-    "silent": "Watch me, then it is your turn.", "spoken": "Watch me, then it is your turn.",
-    "together": "Shall we do it together?",
+    "silent": say("Watch me, then it is your turn."), "spoken": say("Watch me, then it is your turn."),
+    "together": say("Shall we do it together?"),
 }  # fmt: skip
 MANNER: dict[Style, str] = {
-    "silent": "Hands move, the mouth rests, the eyes see. Sit at the side of the hand you work with, not across.",
-    "spoken": "Name each thing as your hand comes to it, in few words, with life in the voice.",
-    "together": "Under two it is done together: your hands slow, the child’s hands in it wherever they like.",
+    "silent": say("Hands move, the mouth rests, the eyes see. Sit at the side of the hand you work with, not "
+                  "across."),
+    "spoken": say("Name each thing as your hand comes to it, in few words, with life in the voice."),
+    "together": say("Under two it is done together: your hands slow, the child’s hands in it wherever they like."),
 }
 WHAT_IF: tuple[tuple[str, str], ...] = (
-    ("The child reaches in at once", "Let it. Show the rest another day; it has told you where it wants to begin."),
-    ("Something spills", "Show how it is wiped, as slowly as the rest. It is part of the work, not a fault."),
-    ("It is done carelessly", "Ask: shall I show you again? Effort counts, not neatness."),
-    ("The child looks away or leaves", "Put it back together without a word, and show it again another day."),
-    ("The child only wants to move", "Make it a distance: fetch each piece from across the room."),
+    (say("The child reaches in at once"), say("Let it. Show the rest another day; it has told you where it wants to "
+                                         "begin.")),
+    (say("Something spills"), say("Show how it is wiped, as slowly as the rest. It is part of the work, not a fault.")),
+    (say("It is done carelessly"), say("Ask: shall I show you again? Effort counts, not neatness.")),
+    (say("The child looks away or leaves"), say("Put it back together without a word, and show it again another day.")),
+    (say("The child only wants to move"), say("Make it a distance: fetch each piece from across the room.")),
 )
 """What to do when it goes otherwise (PRES-3, PRES-4). Common practice, no source."""
 
@@ -88,7 +92,8 @@ def passed_by(
         day = told[-1].local_day
         if day < on <= day + timedelta(days=AGAIN_DAYS) and worked.get(tray.id, date.min) < day:
             how = "only watched" if told[-1].outcome == "watched" else "left it"
-            found.append((tray, Reason("PRES-3", f"{child.name} {how} when it was shown on {day:%d %B}: once more.")))
+            found.append((tray, Reason("PRES-3", say("{child} {how} when it was shown on {day}: once more.",
+                                                     child=child.name, how=how, day=short_day_text(day)))))
     return found
 
 
@@ -138,18 +143,22 @@ def showings(
 
 def _planned(tray: Tray, plan: Planned, known: Collection[int], out: bool) -> Due:
     again = tray.id in known
-    text = f"You meant to show {tray.name}{' again' if again else ''} on {plan.day:%d %B}."
-    reasons = [Reason("PLANNED", text if out else f"{text} It rests: fetch it first.")]
+    text = say("You meant to show {tray}{again} on {day}.", tray=tray.name, again=say(" again") if again else '',
+               day=short_day_text(plan.day))
+    reasons = [Reason("PLANNED", text if out else say("{text} It rests: fetch it first.", text=text))]
     if plan.reason:
-        reasons.append(Reason("PLANNED", f"Though something before it is not known: {plan.reason}"))
+        reasons.append(Reason("PLANNED", say("Though something before it is not known: {reason}",
+                                             reason=plan.reason)))
     return Due(tray, again, tuple(reasons), plan.id)
 
 
 def _step(child: Child, tray: Tray, next_steps: Mapping[int, str]) -> tuple[Reason, ...]:
     follows = next_steps.get(tray.id)
-    return (Reason("SEQ-1", f"{child.name}'s next single step, after {follows}."),) if follows else ()
+    return (Reason("SEQ-1", say("{child}'s next single step, after {follows}.", child=child.name,
+        follows=follows)),) if follows else ()
 
 
 def _first(tray: Tray, practice: Practice) -> Reason:
-    number = Quantity("new showings a day", practice.showings_a_day, "at most", practice.showings_a_day)
-    return Reason("PRES-4", f"{tray.name} stands out and was not shown yet; it waits for a showing.", (number,))
+    number = Quantity(say("new showings a day"), practice.showings_a_day, "at most", practice.showings_a_day)
+    return Reason("PRES-4", say("{tray} stands out and was not shown yet; it waits for a showing.", tray=tray.name),
+        (number,))

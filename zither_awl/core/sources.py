@@ -3,6 +3,8 @@
 "From memory" marks a number not yet verified at its source.
 """
 
+from zither_awl.core.saying import say
+
 CYLINDER_DIAMETER_MM = 31.7
 """Inner diameter of the small-parts cylinder."""
 CYLINDER_SHALLOW_MM = 25.4
@@ -30,17 +32,17 @@ CORD_NEAR_MM = 300.0
 LOOP_MM = 356.0
 """Longest perimeter of a loop or tangle under 18 months (14 in)."""
 CORD_MONTHS = 18
-CORD_SOURCE = "EN 71-1 and ASTM F963 4.14, the stricter, from memory"
+CORD_SOURCE = say("EN 71-1 and ASTM F963 4.14, the stricter, from memory")
 WATER_MONTHS = 48
-WATER_SOURCE = "US CPSC: a child can drown in about 25 mm of water, from memory"
+WATER_SOURCE = say("US CPSC: a child can drown in about 25 mm of water, from memory")
 CHOKING_FOOD_MONTHS = 48
 WHOLE_FOOD_MONTHS = 60
 WHOLE_FOOD_SOURCE = "whole nuts not before five years (NHS); grapes and cherry tomatoes as long: from memory"
 HONEY_MONTHS = 12
-CHOKING_FOOD_SOURCE = "American Academy of Pediatrics; USDA, from memory"
-EN_1729_SOURCE = "EN 1729-1:2015, from memory"
-STURDY_SOURCE = "US STURDY Act, 16 CFR 1261 (ASTM F2057-23): 27 in and taller, tested with 60 lb, from memory"
+CHOKING_FOOD_SOURCE = say("American Academy of Pediatrics; USDA, from memory")
+EN_1729_SOURCE = say("EN 1729-1:2015, from memory")
+STURDY_SOURCE = say("US STURDY Act, 16 CFR 1261 (ASTM F2057-23): 27 in and taller, tested with 60 lb, from memory")
 STURDY_HEIGHT_MM = 686.0
-HEMISPHERE_SOURCE = "EN 71-1 and ASTM F963: cups near half a ball need vents, from memory"
+HEMISPHERE_SOURCE = say("EN 71-1 and ASTM F963: cups near half a ball need vents, from memory")
 COMMON_PRACTICE = "common practice, no source"
 MAKER_SOURCE = "the maker's own word, on the box"

@@ -10,9 +10,10 @@ from math import ceil, sqrt
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.concentration import folded
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import decimal, figure, say
 from zither_awl.core.things.component import Component
 from zither_awl.core.values import Bin, Child, Log, Tray
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import listed
 
 LOOK_BACK_DAYS = 28
 Z90 = 1.645
@@ -56,8 +57,9 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
     left = (each.stock_ml or 0.0) if each.medium else float(each.count)
     per_day = len(seen) / days * (each.per_use or 0.0)
     if len(seen) < LEAST_USES:
-        uses = counted(len(seen), "use") if seen else "no use"
-        text = f"{each.name}: {left:g} {unit} left; {uses} seen in {LOOK_BACK_DAYS} days: too early to foretell."
+        uses = say("{n, plural, one {# use} other {# uses}}", n=len(seen)) if seen else "no use"
+        text = say("{each}: {left} {unit} left; {uses} seen in {look_back_days} days: too early to foretell.",
+                   each=each.name, left=figure(left), unit=unit, uses=uses, look_back_days=LOOK_BACK_DAYS)
         return Restock(each, left, unit, len(seen), 0.0, None, None, None, Reason("STOCK", text))
     low, high = poisson_range(len(seen))
     lasts = left / per_day
@@ -67,10 +69,12 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
     )
     buy_by = max(on, on + timedelta(days=int(between[0]) - LEAD_DAYS))
     text = (
-        f"{each.name}: {left:g} {unit} left; used {len(seen)} times in {days} days, {each.per_use:g} {unit} each; "
-        f"lasts about {ceil(lasts)} days ({between[0]:.0f} to {min(between[1], 365):.0f})."
+        say("{each}: {left} {unit} left; used {seen} times in {days} days, {per_use} {unit} each; lasts about "
+            "{ceil} days ({between} to {min}).", each=each.name, left=figure(left), unit=unit, seen=len(seen),
+            days=days, per_use=figure(each.per_use or 1.0), ceil=ceil(lasts), between=decimal(between[0], 0),
+            min=decimal(min(between[1], 365), 0))
     )
-    numbers = (Quantity("left", left, unit), Quantity("used a day", round(per_day, 2), unit))
+    numbers = (Quantity(say("left"), left, unit), Quantity(say("used a day"), round(per_day, 2), unit))
     evidence = tuple(f"episode:{e.id}" for e in seen)
     return Restock(
         each, left, unit, len(seen), per_day, lasts, between, buy_by, Reason("STOCK", text, numbers, evidence)
@@ -116,7 +120,8 @@ def leaving(resting: Iterable[Tray], children: Sequence[Child], on: date) -> tup
         past = [corrected_months(c.born, c.gestation_weeks, on) - tray.card.to_months for c in children]
         if past and min(past) > 0:
             names = listed(c.name for c in children)
-            text = f"{tray.name} is for up to {tray.card.to_months} months; {names} have outgrown it. Give or lend it."
-            number = Quantity("outgrown by the youngest for", min(past), "months")
+            text = say("{tray} is for up to {to_months} months; {names} have outgrown it. Give or lend it.",
+                       tray=tray.name, to_months=tray.card.to_months, names=names)
+            number = Quantity(say("outgrown by the youngest for"), min(past), "months")
             found.append((min(past), tray, Reason("ROOM-12", text, (number,), (f"tray:{tray.id}",))))
     return tuple((tray, reason) for _, tray, reason in sorted(found, key=lambda f: (-f[0], f[1].name)))

@@ -13,8 +13,9 @@ from dataclasses import dataclass
 from datetime import date
 from statistics import median
 
+from zither_awl.core.saying import say, together
 from zither_awl.core.values import Visit
-from zither_awl.core.words import counted, day_text, listed
+from zither_awl.core.words import day_text, listed
 
 MOST_ALONE, MOST_LOVED, MOST_NOTES, MOST_NEXT, LEAST_HALF = 8, 4, 6, 4, 6
 """How much of each is told, and so many pieces of work in each half before two halves are told apart. Ours."""
@@ -52,13 +53,14 @@ class Part:
 def story_of(seen: Seen) -> tuple[Part, ...]:
     """The parts there is something to tell of, in their order."""
     told = (
-        Part("alone", f"What {seen.name} came to do alone", tuple(_alone(seen))),
-        Part("loved", f"What {seen.name} loves", tuple(_loved(seen))),
-        Part("concentration", "Long concentration", tuple(_concentration(seen))),
+        Part("alone", say("What {seen} came to do alone", seen=seen.name), tuple(_alone(seen))),
+        Part("loved", say("What {seen} loves", seen=seen.name), tuple(_loved(seen))),
+        Part("concentration", say("Long concentration"), tuple(_concentration(seen))),
         Part("words", "Words", tuple(_words(seen))),
-        Part("notes", "What we wrote down", tuple(_notes(seen))),
-        Part("now", "On the shelf now", tuple(_now(seen))),
-        Part("next", "What comes next", tuple(f"{title}: {why}" if why else title for title, why in
+        Part("notes", say("What we wrote down"), tuple(_notes(seen))),
+        Part("now", say("On the shelf now"), tuple(_now(seen))),
+        Part("next", say("What comes next"), tuple(say("{title}: {why}", title=title, why=why) if why else title
+            for title, why in
                                               seen.coming[:MOST_NEXT])),
     )  # fmt: skip
     return tuple(part for part in told if part.lines)
@@ -66,7 +68,7 @@ def story_of(seen: Seen) -> tuple[Part, ...]:
 
 def _alone(seen: Seen) -> Iterable[str]:
     for day, step in sorted(seen.alone)[-MOST_ALONE:]:
-        yield f"{day_text(day)}: {step}, for the first time without help."
+        yield say("{day}: {step}, for the first time without help.", day=day_text(day), step=step)
 
 
 def _loved(seen: Seen) -> Iterable[str]:
@@ -78,7 +80,8 @@ def _loved(seen: Seen) -> Iterable[str]:
         minutes[name] += round(visit.minutes or 0)
     loved = sorted((name for name in days if name and len(days[name]) >= LOVED_DAYS), key=lambda n: (-len(days[n]), n))
     for name in loved[:MOST_LOVED]:
-        yield f"{name}, taken up on {len(days[name])} days, {counted(minutes[name], 'minute')} in all."
+        yield say("{name}, taken up on {days} days, {minutes} in all.", name=name, days=len(days[name]),
+                  minutes=say("{n, plural, one {# minute} other {# minutes}}", n=minutes[name]))
 
 
 def _concentration(seen: Seen) -> Iterable[str]:
@@ -87,31 +90,33 @@ def _concentration(seen: Seen) -> Iterable[str]:
         return
     longest = max(done, key=lambda v: v.longest_min or 0)
     what = seen.trays.get(longest.tray_id or 0, longest.activity)
-    yield (f"The longest time without a break: {counted(round(longest.longest_min or 0), 'minute')} with {what}, on "
-           f"{day_text(longest.local_day)}.")  # fmt: skip
+    yield (say("The longest time without a break: {minutes} with {what}, on {day}.",
+               minutes=say("{n, plural, one {# minute} other {# minutes}}", n=round(longest.longest_min or 0)),
+               what=what, day=day_text(longest.local_day)))  # fmt: skip
     half = seen.from_day + (seen.until_day - seen.from_day) / 2
     early = [v.longest_min or 0 for v in done if v.local_day <= half]
     late = [v.longest_min or 0 for v in done if v.local_day > half]
     if min(len(early), len(late)) >= LEAST_HALF:
-        yield (f"Usually {counted(round(median(early)), 'minute')} in the first half of this time, "
-               f"{counted(round(median(late)), 'minute')} in the second.")  # fmt: skip
+        yield (say("Usually {minutes} in the first half of this time, {minutes2} in the second.",
+                   minutes=say("{n, plural, one {# minute} other {# minutes}}", n=round(median(early))),
+                   minutes2=say("{n, plural, one {# minute} other {# minutes}}", n=round(median(late)))))  # fmt: skip
 
 
 def _words(seen: Seen) -> Iterable[str]:
     for language, words in sorted(seen.words.items()):
         if words:
-            yield f"{language}: {listed(words)}."
+            yield say("{language}: {words}.", language=language, words=listed(words))
 
 
 def _notes(seen: Seen) -> Iterable[str]:
     newest = {text: (day, text, adult) for day, text, adult in sorted(seen.notes)}
     for day, text, adult in sorted(newest.values())[-MOST_NOTES:]:
-        yield f"“{text}” ({', '.join(x for x in (adult, day_text(day)) if x)})"
+        yield say("“{text}” ({part})", text=text, part=together((x for x in (adult, day_text(day)) if x), ', '))
 
 
 def _now(seen: Seen) -> Iterable[str]:
     if seen.now:
-        yield f"{listed(sorted(seen.now))}."
+        yield say("{now}.", now=listed(sorted(seen.now)))
 
 
 def without_names(text: str, names: Collection[str]) -> str:

@@ -14,6 +14,7 @@ from statistics import NormalDist, median
 from typing import Literal
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.core.values import Sweep
 
 USUAL_ON_MIN, USUAL_OFF_MIN = 10.0, 4.0
@@ -32,7 +33,8 @@ def sampling_sd(session_min: float, mean_on: float, mean_off: float, interval: f
     lengths that are not positive.
     """
     if min(session_min, mean_on, mean_off, interval) <= 0:
-        raise InvalidValue(FieldProblem("interval", "and the session's and bouts' lengths must be more than 0 min."))
+        raise InvalidValue(FieldProblem("interval", say("and the session's and bouts' lengths must be more than "
+                                                        "0 min.")))
     rate, share = 1 / mean_on + 1 / mean_off, mean_on / (mean_on + mean_off)
     count = max(1, round(session_min / interval))
     times = [(n + 0.5) * interval for n in range(count)]

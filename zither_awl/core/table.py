@@ -10,8 +10,9 @@ from typing import Literal
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.practice import SNACK_REFILLS, Practice
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, RoutineRun, TableEvent
-from zither_awl.core.words import counted
+from zither_awl.core.words import short_day_text
 
 Stage = Literal["water alone", "one dry food", "food to prepare"]
 STAGES: tuple[Stage, ...] = ("water alone", "one dry food", "food to prepare")
@@ -19,14 +20,15 @@ SMALL_MONTHS = 36
 POUR_STEP = "pour"
 """The step of the routine in which a child pours by itself."""
 WHAT: dict[Stage, str] = {
-    "water alone": "A small jug, half full to its line, a glass of its own for each child, a cloth.",
-    "one dry food": "The jug and glasses, one dry food, and a card with as many dots as pieces.",
-    "food to prepare": "The jug and glasses, and one thing to cut, peel or spread.",
+    "water alone": say("A small jug, half full to its line, a glass of its own for each child, a cloth."),
+    "one dry food": say("The jug and glasses, one dry food, and a card with as many dots as pieces."),
+    "food to prepare": say("The jug and glasses, and one thing to cut, peel or spread."),
 }
 SCRIPT = (
-    "Both hands on the jug: one at the handle, one under the lip.", "Lay the lip on the rim of the glass.",
-    "Pour slowly, to the line; look up, and stop.", "Tip the jug upright, and set it down.",
-    "Carry nothing away: it is eaten here, seated.", "Wipe your place; carry your glass and plate to be washed.",
+    say("Both hands on the jug: one at the handle, one under the lip."), say("Lay the lip on the rim of the glass."),
+    say("Pour slowly, to the line; look up, and stop."), say("Tip the jug upright, and set it down."),
+    say("Carry nothing away: it is eaten here, seated."), say("Wipe your place; carry your glass and plate to be "
+                                                         "washed."),
 )
 """How pouring at the table is shown. Common practice, no source."""
 NOT_REFILLED, ONCE, WHEN_EMPTY = SNACK_REFILLS
@@ -75,18 +77,21 @@ def stage_of(events: Sequence[TableEvent], runs: Sequence[RoutineRun], on: date,
     """The stage of the table on a day and why: water alone until pouring went well on some days, then one dry food that
     is counted, then food to prepare. The household's own word stands above it."""
     if practice.snack_stage != "by pouring":
-        return practice.snack_stage, (Reason("SEQ-5", f"You chose: {practice.snack_stage}."),)
+        return practice.snack_stage, (Reason("SEQ-5", say("You chose: {snack_stage}.",
+                                                          snack_stage=practice.snack_stage)),)
     well = pouring_days(events, runs, on)
     needed = practice.snack_pouring_days
-    days = Quantity("days on which pouring went well", len(well), "days", needed, needed=True)
+    days = Quantity(say("days on which pouring went well"), len(well), "days", needed, needed=True)
     if len(well) < needed:
-        text = f"Pouring was seen to go well on {counted(len(well), 'day')} of {needed}: water alone until then."
+        text = say("Pouring was seen to go well on {days} of {needed}: water alone until then.",
+                   days=say("{n, plural, one {# day} other {# days}}", n=len(well)), needed=needed)
         return "water alone", (Reason("SEQ-5", text, (days,)),)
     since = well[needed - 1]
     fed = {e.local_day for e in events if e.what == "set" and e.food and since < e.local_day < on}
     fed |= {r.local_day for r in runs if r.done and since < r.local_day < on}
-    used = Quantity("days with one dry food", len(fed), "days", practice.snack_dry_days, needed=True)
-    text = f"Pouring goes well since {since:%d %B}; one dry food on {counted(len(fed), 'day')}."
+    used = Quantity(say("days with one dry food"), len(fed), "days", practice.snack_dry_days, needed=True)
+    text = say("Pouring goes well since {since}; one dry food on {days}.", since=short_day_text(since),
+               days=say("{n, plural, one {# day} other {# days}}", n=len(fed)))
     stage: Stage = "one dry food" if len(fed) < practice.snack_dry_days else "food to prepare"
     return stage, (Reason("SEQ-5", text, (days, used)),)
 
@@ -101,10 +106,10 @@ def table(children: Sequence[Child], events: Sequence[TableEvent], runs: Sequenc
     each = tuple((c.id, small if corrected_months(c.born, c.gestation_weeks, on) < SMALL_MONTHS else large)
                  for c in children)  # fmt: skip
     total = sum(pieces for _, pieces in each)
-    bowl = Quantity("in the bowl", total, "pieces")
+    bowl = Quantity(say("in the bowl"), total, "pieces")
     said = {NOT_REFILLED: "it is not filled again", ONCE: "it is filled again once",
             WHEN_EMPTY: "it is filled again when it is empty"}[practice.snack_refill]  # fmt: skip
-    portion = Reason("TRAY-10", f"The day’s portion of all who come is in the bowl; {said}.", (bowl,))
+    portion = Reason("TRAY-10", say("The day’s portion of all who come is in the bowl; {said}.", said=said), (bowl,))
     return TableStage(stage, WHAT[stage], each, total, (*reasons, portion))
 
 

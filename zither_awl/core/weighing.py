@@ -8,6 +8,7 @@ from statistics import fmean
 from typing import Literal
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import decimal, figure, say
 
 WINDOW_S = 1.5
 """A weight is the mean of so many seconds of readings."""
@@ -48,25 +49,26 @@ def weighed(readings: Sequence[Reading], now_s: float, asked_s: float = 0.0) -> 
     clock's times."""
     quiet = now_s - (readings[-1].at_s if readings else asked_s)
     if quiet > SILENT_S:
-        text = f"The kitchen scale gave no reading for {quiet:.0f} s; is it switched on?"
+        text = say("The kitchen scale gave no reading for {quiet} s; is it switched on?", quiet=decimal(quiet, 0))
         return Weighing("silent", None, None, text)
     if not readings:
-        return Weighing("waiting", None, None, "Waiting for the scale.")
+        return Weighing("waiting", None, None, say("Waiting for the scale."))
     newest = readings[-1].grams
     if newest is None:
-        text = "There is too much on the scale. Take something off, or weigh in parts."
+        text = say("There is too much on the scale. Take something off, or weigh in parts.")
         return Weighing("overload", None, None, text)
     window = [r for r in readings if r.at_s > now_s - WINDOW_S]
     grams = [r.grams for r in window if r.grams is not None]
     span = window[-1].at_s - window[0].at_s if window else 0.0
     if len(grams) < max(LEAST_READINGS, len(window)) or span < 0.6 * WINDOW_S or not _at_rest(grams):
-        return Weighing("settling", newest, None, "It is still settling. Do not touch it.")
+        return Weighing("settling", newest, None, say("It is still settling. Do not touch it."))
     weight = fmean(grams)
     if weight < -TREMBLE_G:
-        return Weighing("below zero", weight, None, "It shows less than nothing: empty it, and set it to zero again.")
+        return Weighing("below zero", weight, None, say("It shows less than nothing: empty it, and set it to "
+                                                        "zero again."))
     if weight < LEAST_G:
-        return Weighing("waiting", weight, None, "Nothing lies on it yet.")
-    return Weighing("steady", weight, round(weight, 1), "It is steady.")
+        return Weighing("waiting", weight, None, say("Nothing lies on it yet."))
+    return Weighing("steady", weight, round(weight, 1), say("It is steady."))
 
 
 def _at_rest(grams: Sequence[float]) -> bool:
@@ -79,10 +81,11 @@ def of_one_g(weight_g: float, pieces: int) -> float:
     """The mass of one piece, g, when several lie on the scale. Raises: InvalidValue for nothing, or no pieces."""
     problems = []
     if not 1 <= pieces <= 1000:
-        problems.append(FieldProblem("pieces", f"is {pieces}; expected 1 to 1000."))
+        problems.append(FieldProblem("pieces", say("is {pieces}; expected 1 to 1000.", pieces=pieces)))
     if not 0 < weight_g <= 20000:
-        problems.append(FieldProblem("grams", f"is {weight_g:g} g; expected more than 0 and at most 20000 g.",
-                                     "Lay it on the scale and wait until it is steady."))  # fmt: skip
+        problems.append(FieldProblem("grams", say("is {weight_g} g; expected more than 0 and at most 20000 g.",
+                                                  weight_g=figure(weight_g)),
+                                     say("Lay it on the scale and wait until it is steady.")))  # fmt: skip
     if problems:
         raise InvalidValue(*problems)
     return round(weight_g / pieces, 2)

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from zither_awl.core.errors import Gathering
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Tray
 from zither_awl.core.values.checks import named
 
@@ -33,7 +34,8 @@ class Aim:
         wrong = Gathering()
         named(wrong, self.words, "words")
         late = self.until_day is not None and self.until_day < self.from_day
-        wrong.check(not late, "until_day", f"{self.until_day} is before {self.from_day}.")
+        wrong.check(not late, "until_day", say("{until_day} is before {from_day}.", until_day=self.until_day,
+                                               from_day=self.from_day))
         wrong.finish()
 
     def runs(self, child: Child, on: date) -> bool:

@@ -6,26 +6,52 @@ import re
 from collections.abc import Collection, Iterable
 from datetime import date
 
+from zither_awl.core.saying import capital, decimal, say, together
+
 
 def listed(names: Iterable[str]) -> str:
     """Names as people list them: "Wren, Tove and Anselm"."""
     each = list(names)
-    return each[0] if len(each) == 1 else ", ".join(each[:-1]) + f" and {each[-1]}" if each else ""
+    if len(each) < 2:
+        return each[0] if each else ""
+    return say("{names} and {last}", names=together(each[:-1], ", "), last=each[-1])
 
 
 def mass_text(mass_g: float) -> str:
     """A mass in grams, or in kilograms from 1 kg."""
-    return f"{mass_g / 1000:.1f} kg" if mass_g >= 1000 else f"{mass_g:.0f} g"
+    return say("{kilos} kg", kilos=decimal(mass_g / 1000, 1)) if mass_g >= 1000 else f"{mass_g:.0f} g"
+
+
+MONTHS = tuple(map(say, (
+    "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November",
+    "December",
+)))  # fmt: skip
+WEEKDAYS = tuple(map(say, ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")))
 
 
 def day_text(day: date) -> str:
     """A day as people write it: "4 November 2026"."""
-    return f"{day.day} {day:%B} {day.year}"
+    return say("{day} {month} {year}", day=day.day, month=month_text(day), year=str(day.year))
 
 
-def counted(number: int, one: str, many: str = "") -> str:
-    """A number with its noun: "1 morning", "2 mornings"."""
-    return f"{number} {one if number == 1 else many or one + 's'}"
+def short_day_text(day: date) -> str:
+    """A day of this year: "4 November"."""
+    return say("{day} {month}", day=day.day, month=month_text(day))
+
+
+def month_of_year_text(day: date) -> str:
+    """A month with its year: "November 2026"."""
+    return say("{month} {year}", month=month_text(day), year=str(day.year))
+
+
+def month_text(day: date) -> str:
+    """The month of a day: "November"."""
+    return MONTHS[day.month - 1]
+
+
+def weekday_text(day: date) -> str:
+    """The day of the week: "Wednesday"."""
+    return WEEKDAYS[day.weekday()]
 
 
 CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
@@ -34,7 +60,7 @@ CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
 
 def sentence(text: str) -> str:
     """A text with its first letter large and a full stop at its end."""
-    return text[:1].upper() + text[1:] + ("" if text.endswith(".") else ".")
+    return capital(text if text.endswith(".") else say("{text}.", text=text))
 
 
 def own_key(name: str, taken: Collection[str]) -> str:
@@ -44,3 +70,8 @@ def own_key(name: str, taken: Collection[str]) -> str:
     while key in taken:
         key, n = f"{stem}-{n}", n + 1
     return key
+
+
+def share_text(share: float) -> str:
+    """A share in percent: "40%"."""
+    return say("{percent}%", percent=f"{share * 100:.0f}")

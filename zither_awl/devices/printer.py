@@ -9,6 +9,7 @@ from threading import Lock
 from typing import Protocol
 
 from zither_awl.core.errors import DeviceTrouble, NotFound
+from zither_awl.core.saying import say
 
 KEPT = 40
 """So many jobs the stand-in keeps; the oldest go first."""
@@ -48,9 +49,9 @@ class SimulatedPrinter:
     def print(self, name: str, pdf: bytes) -> Job:
         """Keep the job. Raises: DeviceTrouble without paper, or when it does not answer."""
         if self.setting.silent:
-            raise DeviceTrouble("The label printer does not answer; is it switched on?")
+            raise DeviceTrouble(say("The label printer does not answer; is it switched on?"))
         if self.setting.no_paper:
-            raise DeviceTrouble("The label printer has no paper. Put some in, and print again.")
+            raise DeviceTrouble(say("The label printer has no paper. Put some in, and print again."))
         plain = re.sub(r"[^a-z0-9-]+", "-", name.lower().removesuffix(".pdf")).strip("-")[:40] or "job"
         with self._lock:
             self._folder.mkdir(parents=True, exist_ok=True)
@@ -76,5 +77,5 @@ class SimulatedPrinter:
     def _path(self, number: int) -> Path:
         found = next(iter(self._folder.glob(f"{number:04d}-*.pdf")), None)
         if found is None:
-            raise NotFound(f"There is no job {number}.")
+            raise NotFound(say("There is no job {number}.", number=number))
         return found

@@ -9,6 +9,7 @@ from math import exp
 from typing import Protocol
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import figure, say
 from zither_awl.core.weighing import Reading
 
 EVERY_S, BUFFER_S = 0.1, 4.0
@@ -38,7 +39,8 @@ class ScaleSetting:
     def __post_init__(self) -> None:
         limits = {"load_g": (0, 50_000), "noise_g": (0, 50), "settle_s": (0, 10), "most_g": (1, 50_000)}
         wrong = [
-            FieldProblem(name, f"is {getattr(self, name):g}; expected {low} to {high}.")
+            FieldProblem(name, say("is {value}; expected {low} to {high}.", value=figure(getattr(self, name)),
+                                   low=low, high=high))
             for name, (low, high) in limits.items() if not low <= getattr(self, name) <= high
         ]  # fmt: skip
         if wrong:

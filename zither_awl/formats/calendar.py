@@ -15,6 +15,7 @@ from icalendar import Calendar, Event
 from icalendar.prop import vRecur
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 
 PRODUCT = "-//Zither Awl//Weeks//EN"
 MOST_BYTES, MOST_EVENTS, MOST_REPEATS = 2_000_000, 500, 60
@@ -73,15 +74,17 @@ def read_days(content: bytes, zone: tzinfo, since: date) -> tuple[Away, ...]:
     Raises: InvalidValue for what is no calendar, is too large, or holds too many events.
     """
     if len(content) > MOST_BYTES:
-        raise InvalidValue(FieldProblem("file", f"has {len(content)} bytes; the limit is {MOST_BYTES}."))
+        raise InvalidValue(FieldProblem("file", say("has {content} bytes; the limit is {most_bytes}.",
+                                                    content=len(content), most_bytes=MOST_BYTES)))
     try:
         calendar = Calendar.from_ical(content)
         events = [each for each in calendar.walk("VEVENT") if isinstance(each, Event)]
     except (ValueError, IndexError, KeyError, TypeError, AttributeError):
-        raise InvalidValue(FieldProblem("file", "is no calendar that can be read.",
-                                        "Choose a file that ends in .ics.")) from None  # fmt: skip
+        raise InvalidValue(FieldProblem("file", say("is no calendar that can be read."),
+                                        say("Choose a file that ends in .ics."))) from None  # fmt: skip
     if len(events) > MOST_EVENTS:
-        raise InvalidValue(FieldProblem("file", f"has {len(events)} events; the limit is {MOST_EVENTS}."))
+        raise InvalidValue(FieldProblem("file", say("has {events} events; the limit is {most_events}.",
+                                                    events=len(events), most_events=MOST_EVENTS)))
     found = [away for event in events for away in _days_of(event, zone, since)]
     return tuple(sorted(found, key=lambda each: (each.first, each.name)))
 

@@ -11,6 +11,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 from zither_awl.core.errors import FieldProblem
+from zither_awl.core.saying import say
 from zither_awl.core.trays.design import Design, Level, Role
 
 COLUMNS: tuple[str, ...] = (
@@ -54,7 +55,7 @@ def read_card(rows: Sequence[Mapping[str, str]]) -> tuple[dict[str, Any], tuple[
 def _level(row: Mapping[str, str], problems: list[FieldProblem]) -> dict[str, Any]:
     stated = {name: int(step) for name, step in _pairs(row, "stated", "=", problems) if step.isdigit()}
     level: dict[str, Any] = {
-        "name": row.get("level_name", "") or "As it is", "months": _whole(row, "level_months", problems),
+        "name": row.get("level_name", "") or say("As it is"), "months": _whole(row, "level_months", problems),
         "moves": _whole(row, "moves", problems), "stated": stated, "expects": row.get("expects", ""),
         "not_yet": row.get("not_yet", ""), "changes": row.get("changes", ""),
         "container": _list(row.get("container", "")),
@@ -73,7 +74,9 @@ def _pairs(row: Mapping[str, str], column: str, sign: str, problems: list[FieldP
     for part in _list(row.get(column, "")):
         left, found, right = part.partition(sign)
         if not found:
-            problems.append(FieldProblem(column, f"{part!r} has no {sign!r}.", f"Write name{sign}value."))
+            problems.append(FieldProblem(column, say("{part} has no {sign}.", part=repr(part), sign=repr(sign)),
+                say("Write name{sign}value.",
+                                                            sign=sign)))
         else:
             yield left.strip(), right.strip()
 
@@ -81,7 +84,7 @@ def _pairs(row: Mapping[str, str], column: str, sign: str, problems: list[FieldP
 def _whole(row: Mapping[str, str], column: str, problems: list[FieldProblem]) -> int:
     word = row.get(column, "")
     if not word.isdigit():
-        problems.append(FieldProblem(column, f"is {word!r}; a whole number is expected."))
+        problems.append(FieldProblem(column, say("is {word}; a whole number is expected.", word=repr(word))))
         return 1
     return int(word)
 
@@ -89,8 +92,8 @@ def _whole(row: Mapping[str, str], column: str, problems: list[FieldProblem]) ->
 def _role(text: str, problems: list[FieldProblem]) -> dict[str, Any] | None:
     found = _ROLE.match(text)
     if found is None:
-        hint = "Write: balls (handled, 4): felt ball, ball; lies_in bowl."
-        problems.append(FieldProblem("roles", f"{text!r} is not understood.", hint))
+        hint = say("Write: balls (handled, 4): felt ball, ball; lies_in bowl.")
+        problems.append(FieldProblem("roles", say("{text} is not understood.", text=repr(text)), hint))
         return None
     accepts, *rest = [part.strip() for part in found["rest"].split(";")]
     role: dict[str, Any] = {
@@ -119,13 +122,15 @@ def _clause(role: dict[str, Any], word: str, value: str, problems: list[FieldPro
         role.setdefault("instead", []).append((kind.strip(), changes.strip()))
     else:
         known = ", ".join((*_TEXT_LINKS, *_PAIRED, "colours", *_SIZES, *_FLAGS, "instead"))
-        problems.append(FieldProblem("roles", f"{word!r} is not understood.", f"Known: {known}."))
+        problems.append(FieldProblem("roles", say("{word} is not understood.", word=repr(word)),
+            say("Known: {known}.", known=known)))
 
 
 def _pour(text: str, problems: list[FieldProblem]) -> dict[str, Any] | None:
     found = _POUR.match(text.strip())
     if found is None:
-        problems.append(FieldProblem("pour", f"{text!r} is not understood.", "Write: jug > bowl 0.5, or with line."))
+        problems.append(FieldProblem("pour", say("{text} is not understood.", text=repr(text)),
+            say("Write: jug > bowl 0.5, or with line.")))
         return None
     return {"from": found["from"], "into": found["into"], "share": float(found["share"].replace(",", ".")),
             "line": bool(found["line"]), "total": not found["bits"]}  # fmt: skip

@@ -11,6 +11,7 @@ from typing import Any
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import SEALS, Component, Inside
 from zither_awl.core.things.fill import density_problem
 from zither_awl.core.things.kinds import KINDS, of_kind
@@ -64,7 +65,8 @@ def _kind(row: Cells, name: str) -> str:
         return ""
     found = read(name).kind
     if not found and name:
-        row.wrong("kind", f"is not clear from {name!r}.", "Write the kind, as jug, bowl, spoon, ball, card.")
+        row.wrong("kind", say("is not clear from {name}.", name=repr(name)),
+            say("Write the kind, as jug, bowl, spoon, ball, card."))
     return found
 
 
@@ -109,7 +111,8 @@ def _inside(row: Cells) -> Inside | None:
     if depth is None and top is None:
         return None
     if depth is None or top is None:
-        row.wrong("inside_depth_mm" if depth is None else "inside_top_mm", "is empty.", "Give both depth and top.")
+        row.wrong("inside_depth_mm" if depth is None else "inside_top_mm", say("is empty."),
+            say("Give both depth and top."))
         return None
     try:
         return Inside(depth_mm=depth, top_mm=top, bottom_mm=row.number("inside_bottom_mm"),
@@ -129,7 +132,8 @@ def _marks(row: Cells) -> tuple[tuple[float, float], ...]:
         try:
             pairs.append((float(ml), float(up)))
         except ValueError:
-            row.wrong("marks", f"{word!r} is not understood.", "Write ml:mm, as 100:24 | 200:47.")
+            row.wrong("marks", say("{word} is not understood.", word=repr(word)),
+                say("Write ml:mm, as 100:24 | 200:47."))
     return tuple(pairs)
 
 

@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from datetime import date, time
 
 from zither_awl.core.errors import FieldProblem
+from zither_awl.core.saying import say
 from zither_awl.core.values import HELPS, Place, Work
 from zither_awl.formats.tables import Cells
 
@@ -50,13 +51,14 @@ def read_episode(cells: Mapping[str, str]) -> tuple[EpisodeLine | None, tuple[Fi
     day = _day(row)
     began, ended = _time(row, "began", needed=True), _time(row, "ended")
     if began is not None and ended is not None and ended <= began:
-        row.wrong("ended", f"{ended:%H:%M:%S} is not after began {began:%H:%M:%S}.")
+        row.wrong("ended", say("{ended} is not after began {began}.", ended=format(ended, "%H:%M:%S"),
+                               began=format(began, "%H:%M:%S")))
     work = row.one_of("work", [w.value for w in Work], Work.RIGHT.value)
     place = row.one_of("place", [p.value for p in Place], Place.BACK.value)
     helped = row.one_of("helped", ["", *HELPS]) if row.text("helped") else ""
     rounds = row.whole("rounds", 0) or 0
     if not 0 <= rounds <= 200:
-        row.wrong("rounds", f"is {rounds}; expected 0 to 200.")
+        row.wrong("rounds", say("is {rounds}; expected 0 to 200.", rounds=rounds))
     seen = row.one_of("seen", ["all", "part"], "all")
     morning = _time(row, "morning_began"), _time(row, "morning_ended")
     shown = row.yes("shown")
@@ -73,7 +75,7 @@ def _day(row: Cells) -> date | None:
     try:
         return date.fromisoformat(word) if word else None
     except ValueError:
-        row.wrong("day", f"{word!r} is not a date.", "Write it as 2026-11-02.")
+        row.wrong("day", say("{word} is not a date.", word=repr(word)), say("Write it as 2026-11-02."))
         return None
 
 
@@ -84,7 +86,7 @@ def _time(row: Cells, column: str, *, needed: bool = False) -> time | None:
     try:
         return time.fromisoformat(word.zfill(5) if word.count(":") == 1 else word.zfill(8))
     except ValueError:
-        row.wrong(column, f"{word!r} is not a time of day.", "Write it as 9:05 or 9:05:30.")
+        row.wrong(column, say("{word} is not a time of day.", word=repr(word)), say("Write it as 9:05 or 9:05:30."))
         return None
 
 

@@ -6,6 +6,7 @@ import io
 from math import cos, pi
 from typing import Any
 
+from zither_awl.core.saying import say
 from zither_awl.core.sources import (
     CYLINDER_DEEP_MM,
     CYLINDER_DIAMETER_MM,
@@ -39,10 +40,10 @@ def gauge_pdf(paper: str = "A4") -> bytes:
     out = io.BytesIO()
     faces()
     page = Canvas(out, pagesize=(wide, high), invariant=True, initialFontName="sans")
-    page.setTitle("Paper gauge for small parts")
+    page.setTitle(say("Paper gauge for small parts"))
     left, top = 30 * POINTS, high - 40 * POINTS
     page.setFont("sans-bold", 14)
-    page.drawString(left, top, "Paper gauge for small parts")
+    page.drawString(left, top, say("Paper gauge for small parts"))
     page.setFont("sans", 10)
     for at, line in enumerate(_lines()):
         page.drawString(left, top - (7 + 5 * at) * POINTS, line)
@@ -55,13 +56,13 @@ def gauge_pdf(paper: str = "A4") -> bytes:
 
 def _lines() -> tuple[str, ...]:
     return (
-        "Print at 100 %, not fitted to the page. The ruler below must measure exactly 100 mm.",
-        "Cut along the line, roll so that the flap lies under the other end, and stick it.",
-        "Stand the roll on its straight rim on a table: what is inside it now is the slanting space.",
-        "A piece that goes in wholly, in any position and without being squeezed, is a small part.",
-        "A rolled strip of paper is a help at home and no test instrument; when in doubt the piece is small.",
-        f"Size of the gauge: {CYLINDER_SOURCE}.",
-        "Keep small parts from children under 36 months, and from every child who still mouths things.",
+        say("Print at 100 %, not fitted to the page. The ruler below must measure exactly 100 mm."),
+        say("Cut along the line, roll so that the flap lies under the other end, and stick it."),
+        say("Stand the roll on its straight rim on a table: what is inside it now is the slanting space."),
+        say("A piece that goes in wholly, in any position and without being squeezed, is a small part."),
+        say("A rolled strip of paper is a help at home and no test instrument; when in doubt the piece is small."),
+        say("Size of the gauge: {cylinder_source}.", cylinder_source=CYLINDER_SOURCE),
+        say("Keep small parts from children under 36 months, and from every child who still mouths things."),
     )
 
 

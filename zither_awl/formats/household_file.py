@@ -12,6 +12,7 @@ from pathlib import Path
 from typing import Any
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 
 HOUSEHOLD, FAMILY = "zither-awl household", "zither-awl family"
 FORMATS = {HOUSEHOLD: "a household", FAMILY: "a family"}
@@ -57,19 +58,23 @@ def read_file(file: Path, form: str = HOUSEHOLD) -> tuple[dict[str, Any], dict[i
         packed = opened.read(2) == b"PK"
     size = file.stat().st_size
     if not packed and size > MOST_BYTES:
-        raise _refused(f"is {size // 2**20} MB; the limit is {MOST_BYTES // 2**20} MB.")
+        raise _refused(say("is {size} MB; the limit is {most_bytes} MB.", size=size // 2 ** 20,
+                           most_bytes=MOST_BYTES // 2 ** 20))
     text, images = _unzipped(file) if packed else (file.read_bytes(), {})
     try:
         document = json.loads(text.decode("utf-8-sig"))
     except UnicodeDecodeError:
-        raise _refused("is not written in UTF-8.", "Choose the file this program saved.") from None
+        raise _refused(say("is not written in UTF-8."), say("Choose the file this program saved.")) from None
     except (json.JSONDecodeError, RecursionError) as problem:
-        raise _refused(f"is no JSON: {problem}.", "Choose the file this program saved.") from None
+        raise _refused(say("is no JSON: {problem}.", problem=problem),
+            say("Choose the file this program saved.")) from None
     found = document.get("format") if isinstance(document, dict) else None
     if found != form or not isinstance(document.get("tables"), dict):
-        is_other = f": it is the file of {FORMATS[found]}" if found in FORMATS and found != form else ""
-        raise _refused(f"is no {form.removeprefix('zither-awl ')} of this program{is_other}.",
-                       "Choose the file that House saved.")  # fmt: skip
+        is_other = say(": it is the file of {formats}",
+            formats=FORMATS[found]) if found in FORMATS and found != form else ""
+        raise _refused(say("is no {form} of this program{is_other}.", form=form.removeprefix('zither-awl '),
+                           is_other=is_other),
+                       say("Choose the file that House saved."))  # fmt: skip
     return document, images
 
 
@@ -81,31 +86,32 @@ def _unzipped(file: Path) -> tuple[bytes, dict[int, Read]]:
         names = {int(found[1]): e.filename for e in entries if (found := _IMAGE.fullmatch(e.filename))}
         return archive.read(DOCUMENT), {key: partial(_read, archive, name) for key, name in sorted(names.items())}
     except (zipfile.BadZipFile, RuntimeError, EOFError) as problem:
-        raise _refused(f"cannot be opened as a ZIP: {problem}.") from None
+        raise _refused(say("cannot be opened as a ZIP: {problem}.", problem=problem)) from None
 
 
 def _read(archive: zipfile.ZipFile, name: str) -> bytes:
     try:
         return archive.read(name)
     except (zipfile.BadZipFile, RuntimeError, EOFError, zlib.error) as problem:
-        raise _refused(f"holds {name}, which cannot be read: {problem}.") from None
+        raise _refused(say("holds {name}, which cannot be read: {problem}.", name=name, problem=problem)) from None
 
 
 def _check_entries(entries: list[zipfile.ZipInfo]) -> None:
     names = [entry.filename for entry in entries]
     strange = [name for name in names if name != DOCUMENT and not _IMAGE.fullmatch(name)]
     if strange:
-        raise _refused(f"holds {strange[0][:80]!r}, which does not belong there.")
+        raise _refused(say("holds {strange}, which does not belong there.", strange=repr(strange[0][:80])))
     if DOCUMENT not in names or len(set(names)) != len(names):
-        raise _refused(f"must hold one {DOCUMENT}.")
+        raise _refused(say("must hold one {document}.", document=DOCUMENT))
     if len(entries) > MOST_FILES:
-        raise _refused(f"holds {len(entries)} files; the limit is {MOST_FILES}.")
+        raise _refused(say("holds {entries} files; the limit is {most_files}.", entries=len(entries),
+                           most_files=MOST_FILES))
     whole = sum(entry.file_size for entry in entries)
     packed = max(sum(entry.compress_size for entry in entries), 1)
     document = next(entry.file_size for entry in entries if entry.filename == DOCUMENT)
     if document > MOST_BYTES or whole > MOST_WHOLE or whole / packed > MOST_RATIO:
-        raise _refused(f"would unpack to {whole // 2**20} MB, more than a household is.")
+        raise _refused(say("would unpack to {whole} MB, more than a household is.", whole=whole // 2 ** 20))
 
 
-def _refused(what: str, hint: str = "Nothing was changed.") -> InvalidValue:
+def _refused(what: str, hint: str = say("Nothing was changed.")) -> InvalidValue:
     return InvalidValue(FieldProblem("file", what, hint))

@@ -6,6 +6,7 @@ import io
 import warnings
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 
 MOST_BYTES = 2 * 2**20
 MOST_SIDE = 2000
@@ -29,14 +30,15 @@ def clean_photo(data: bytes) -> bytes:
                 # A JPEG is decoded at a smaller scale, so that a large one does not take half a gigabyte.
                 most = MOST_PIXELS if opened.format == "JPEG" else MOST_PIXELS_WHOLE
                 if opened.width * opened.height > most:
-                    raise _refused(f"has {opened.width} x {opened.height} pixels", "Take a smaller picture.")
+                    raise _refused(say("has {width} x {height} pixels", width=opened.width, height=opened.height),
+                        say("Take a smaller picture."))
                 opened.draft("RGB", (MOST_SIDE, MOST_SIDE))
                 picture = ImageOps.exif_transpose(opened).convert("RGB")
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombWarning,
             Image.DecompressionBombError) as problem:  # fmt: skip
         if isinstance(problem, InvalidValue):
             raise
-        raise _refused("is no picture the program can open", "Choose a JPEG, PNG or WebP file.") from problem
+        raise _refused("is no picture the program can open", say("Choose a JPEG, PNG or WebP file.")) from problem
     picture.thumbnail((MOST_SIDE, MOST_SIDE))
     # A new picture from the pixels alone: nothing the camera wrote comes along.
     bare = Image.frombytes("RGB", picture.size, picture.tobytes())
@@ -45,8 +47,8 @@ def clean_photo(data: bytes) -> bytes:
         bare.save(out, "JPEG", quality=quality, optimize=True)
         if out.tell() <= MOST_BYTES:
             return out.getvalue()
-    raise _refused("stays larger than 2 MB", "Take a smaller picture.")
+    raise _refused("stays larger than 2 MB", say("Take a smaller picture."))
 
 
 def _refused(what: str, hint: str) -> InvalidValue:
-    return InvalidValue(FieldProblem("photo", f"{what}.", hint))
+    return InvalidValue(FieldProblem("photo", say("{what}.", what=what), hint))

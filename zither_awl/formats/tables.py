@@ -9,6 +9,7 @@ from difflib import get_close_matches
 from math import isfinite, nan
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import figure, say, together
 
 MOST_ROWS = 2000
 
@@ -23,19 +24,21 @@ def read_table(text: str, columns: Sequence[str]) -> list[dict[str, str]]:
     body = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
     lines = [line for line in body.splitlines() if line.strip()]
     if not lines:
-        raise InvalidValue(FieldProblem("file", "is empty.", "Download the sample and begin from it."))
+        raise InvalidValue(FieldProblem("file", say("is empty."), say("Download the sample and begin from it.")))
     if "\ufffd" in body or "\0" in body:
-        raise InvalidValue(FieldProblem("file", "is not written in UTF-8.", "Save it as CSV UTF-8."))
+        raise InvalidValue(FieldProblem("file", say("is not written in UTF-8."), say("Save it as CSV UTF-8.")))
     delimiter = ";" if lines[0].count(";") > lines[0].count(",") else ","
     rows = _rows(body, delimiter)
     header = [_known(cell, columns) for cell in rows[0]]
     _check_header(header)
     if len(rows) - 1 > MOST_ROWS:
-        raise InvalidValue(FieldProblem("file", f"has {len(rows) - 1} rows; the limit is {MOST_ROWS}.", "Split it."))
+        raise InvalidValue(FieldProblem("file", say("has {rows} rows; the limit is {most_rows}.",
+                                                    rows=len(rows) - 1, most_rows=MOST_ROWS), say("Split it.")))
     for number, row in enumerate(rows[1:], start=1):
         if len(row) > len(header) and any(cell.strip() for cell in row[len(header) :]):
-            said = f"row {number} has {len(row)} cells; the header has {len(header)}."
-            raise InvalidValue(FieldProblem("file", said, "Put a text with a comma in it into quotes."))
+            said = say("row {number} has {row} cells; the header has {header}.", number=number, row=len(row),
+                       header=len(header))
+            raise InvalidValue(FieldProblem("file", said, say("Put a text with a comma in it into quotes.")))
     return [
         {name: cell.strip() for name, cell in zip(header, row, strict=False) if name != "problem"} for row in rows[1:]
     ]
@@ -46,11 +49,13 @@ def _rows(body: str, delimiter: str) -> list[list[str]]:
     try:
         table = list(csv.reader(io.StringIO(body), delimiter=delimiter))
     except csv.Error as problem:
-        hint = f"No cell may have more than {csv.field_size_limit()} characters; quotes must be closed."
-        raise InvalidValue(FieldProblem("file", f"cannot be read as CSV: {problem}.", hint)) from None
+        hint = say("No cell may have more than {field_size_limit} characters; quotes must be closed.",
+                   field_size_limit=csv.field_size_limit())
+        raise InvalidValue(FieldProblem("file", say("cannot be read as CSV: {problem}.", problem=problem),
+            hint)) from None
     rows = [row for row in table if any(cell.strip() for cell in row)]
     if not rows:
-        raise InvalidValue(FieldProblem("file", "is empty.", "Download the sample and begin from it."))
+        raise InvalidValue(FieldProblem("file", say("is empty."), say("Download the sample and begin from it.")))
     return rows
 
 
@@ -59,14 +64,16 @@ def _known(cell: str, columns: Sequence[str]) -> str:
     if name in columns or name == "problem":
         return name
     close = get_close_matches(name, columns, n=1)
-    hint = f"Did you mean {close[0]}?" if close else f"Known columns: {', '.join(columns)}."
-    raise InvalidValue(FieldProblem("header", f"{cell.strip()!r} is not a column.", hint))
+    hint = say("Did you mean {close}?", close=close[0]) if close else say("Known columns: {columns}.",
+                                                         columns=together(columns, ', '))
+    raise InvalidValue(FieldProblem("header", say("{cell} is not a column.", cell=repr(cell.strip())), hint))
 
 
 def _check_header(header: Sequence[str]) -> None:
     twice = {name for name in header if header.count(name) > 1}
     if twice:
-        raise InvalidValue(FieldProblem("header", f"{', '.join(sorted(twice))} is there twice.", "Keep one."))
+        raise InvalidValue(FieldProblem("header", say("{twice} is there twice.",
+                                                      twice=together(sorted(twice), ', ')), say("Keep one.")))
 
 
 def write_table(columns: Sequence[str], rows: Iterable[Mapping[str, str]]) -> str:
@@ -114,7 +121,7 @@ class Cells:
     def needed(self, column: str) -> str:
         """The cell; a problem where it is empty."""
         if not self.text(column):
-            self.wrong(column, "is empty.", "Fill it in.")
+            self.wrong(column, say("is empty."), say("Fill it in."))
         return self.text(column)
 
     def listed(self, column: str) -> list[str]:
@@ -133,8 +140,9 @@ class Cells:
         """Note a word that is not in the list, with the nearest one that is."""
         close = get_close_matches(word.lower(), [a.lower() for a in allowed], n=1, cutoff=0.5)
         nearest = next((a for a in allowed if close and a.lower() == close[0]), "")
-        hint = f"Did you mean {nearest}?" if nearest else f"Expected one of: {', '.join(allowed)}."
-        self.wrong(column, f"{word!r} is not known." if word else "is empty.", hint)
+        hint = say("Did you mean {nearest}?", nearest=nearest) if nearest else say("Expected one of: {allowed}.",
+                                                              allowed=together(allowed, ', '))
+        self.wrong(column, say("{word} is not known.", word=repr(word)) if word else say("is empty."), hint)
 
     def number(self, column: str, default: float | None = None) -> float | None:
         """A number; a decimal comma is understood."""
@@ -146,7 +154,9 @@ class Cells:
         except ValueError:
             value = nan
         if not isfinite(value):
-            self.wrong(column, f"{word!r} is not a number.", "Write digits, as 12.5; the unit is in the header.")
+            self.wrong(column, say("{word} is not a number.", word=repr(word)),
+                say("Write digits, as 12.5; the unit is in the "
+                                                                 "header."))
             return default
         return value
 
@@ -155,17 +165,17 @@ class Cells:
         value = self.number(column)
         if value is None:
             if not self.text(column) and default is None:
-                self.wrong(column, "is empty.", "Fill it in.")
+                self.wrong(column, say("is empty."), say("Fill it in."))
             return default
         if value != int(value):
-            self.wrong(column, f"is {value:g}; a whole number is expected.")
+            self.wrong(column, say("is {value}; a whole number is expected.", value=figure(value)))
         return int(value)
 
     def yes(self, column: str) -> bool:
         """Yes or no; empty is no."""
         word = self.text(column, "no").lower()
         if word not in ("yes", "no", "y", "n", "true", "false", "1", "0", "si", "sí"):
-            self.wrong(column, f"{word!r} is not known.", "Write yes or no.")
+            self.wrong(column, say("{word} is not known.", word=repr(word)), say("Write yes or no."))
         return word in ("yes", "y", "true", "1", "si", "sí")
 
     def length_mm(self, column: str) -> float | None:

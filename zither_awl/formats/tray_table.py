@@ -11,6 +11,7 @@ from itertools import chain
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.saying import figure, say, together
 from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
 from zither_awl.core.values import AREAS, TAGS, Card, Tray
 from zither_awl.formats.tables import Cells, write_table
@@ -83,11 +84,12 @@ def _side(row: Cells, side: str) -> float:
     column = row.length_column(side)
     if size is None:
         if not any(p.field == column for p in row.problems):
-            row.wrong(column, "is empty.", f"Give {side}_mm, {side}_cm or {side}_in.")
+            row.wrong(column, say("is empty."), say("Give {side}_mm, {side}_cm or {side}_in.", side=side))
         return 1.0
     if side == "width" and 0 < size < SMALLEST_TRAY_MM:
-        row.wrong(column, f"is {size:g} mm; a tray is at least {SMALLEST_TRAY_MM:g} mm wide.",
-                  f"Did you mean {size:g} cm? Then the header is width_cm.")  # fmt: skip
+        row.wrong(column, say("is {size} mm; a tray is at least {smallest_tray_mm} mm wide.", size=figure(size),
+                              smallest_tray_mm=figure(SMALLEST_TRAY_MM)),
+                  say("Did you mean {size} cm? Then the header is width_cm.", size=figure(size)))  # fmt: skip
     return size
 
 
@@ -95,7 +97,7 @@ def _mass(row: Cells) -> float:
     grams, kilos = row.number("mass_g"), row.number("mass_kg")
     if grams is None and kilos is None:
         if not row.text("mass_g"):
-            row.wrong("mass_g", "is empty.", "Weigh the tray with everything on it.")
+            row.wrong("mass_g", say("is empty."), say("Weigh the tray with everything on it."))
         return 1.0
     return grams if grams is not None else (kilos or 0) * 1000
 
@@ -115,7 +117,8 @@ def piece_of(row: Cells, shape: str = "piece_shape", size: str = "piece_mm") -> 
         row.wrong(size, problem.problems[0].message)
     except (ValueError, TypeError):
         wanted = {"ball": "9", "cylinder": "8x60", "brick": "10x20x40", "irregular": "40x20x20"}[word]
-        row.wrong(size, f"{sizes!r} does not describe a {word}.", f"For example {wanted}, in mm.")
+        row.wrong(size, say("{sizes} does not describe a {word}.", sizes=repr(sizes), word=word),
+            say("For example {wanted}, in mm.", wanted=wanted))
     return None
 
 
@@ -175,6 +178,7 @@ def shape_cells(piece: Shape | None) -> tuple[str, str]:
 def problem_table(rows: list[tuple[Mapping[str, str], tuple[FieldProblem, ...]]], columns: tuple[str, ...]) -> str:
     """The bad rows as they came, with a column `problem` that says what to mend."""
     used = [c for c in columns if any(cells.get(c) for cells, _ in rows)]
-    said = [{**cells, "problem": " ".join(chain.from_iterable((f"{p.field}: {p.message}", p.hint) for p in problems))}
+    said = [{**cells, "problem": together(chain.from_iterable((say("{field}: {message}", field=p.field,
+                                                                   message=p.message), p.hint) for p in problems))}
             for cells, problems in rows]  # fmt: skip
     return write_table([*used, "problem"], said)

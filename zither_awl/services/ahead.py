@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Tray
 from zither_awl.core.weeks.ahead import Looked, Range, Told
 from zither_awl.core.weeks.begin import house_ahead
@@ -33,7 +34,7 @@ def start(desk: Desk) -> int:
     """Begin to look ahead; returns the number of the solve. Raises: InvalidValue without anything seen; Busy."""
     house, today = desk.house(), desk.today()
     if not house.window.mornings:
-        raise InvalidValue(FieldProblem("log", "No work cycle was seen yet.", "Watch one first."))
+        raise InvalidValue(FieldProblem("log", say("No work cycle was seen yet."), say("Watch one first.")))
     used = {c.id: c.per_use for c in house.components if c.per_use and not c.archived}
     stock = {c.id: (c.stock_ml or 0.0) if c.medium else float(c.count) for c in house.components if c.id in used}
     ahead = house_ahead(house.judgements(today), stock, used)
@@ -43,7 +44,7 @@ def start(desk: Desk) -> int:
 def foreseen(desk: Desk, solve: Solve) -> Foreseen | None:
     """What a look ahead ended with; None while it runs. Raises: InvalidValue where the solve is none."""
     if solve.question.ahead is None:
-        raise InvalidValue(FieldProblem("solve", "This is no look ahead."))
+        raise InvalidValue(FieldProblem("solve", say("This is no look ahead.")))
     if not isinstance(solve.answer, Looked):
         return None
     house, told = desk.house(), solve.answer.forecast

@@ -8,6 +8,7 @@ from datetime import date
 
 from zither_awl.core.absence import Absence
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.things.kinds import of_kind
 from zither_awl.core.values import Bin
 from zither_awl.core.weeks.arrivals import Arrival, MayLeave, may_leave, next_after
@@ -35,14 +36,14 @@ def save_arrival(desk: Desk, arrival: Arrival, adult_id: int | None) -> int:
         house.child(arrival.child_id)
     if arrival.id:
         arrival_of(house, arrival.id)
-    with desk.write(adult_id, f"Arrives: {arrival.name}") as work:
+    with desk.write(adult_id, say("Arrives: {arrival}", arrival=arrival.name)) as work:
         return work.themes.save_arrival(arrival)
 
 
 def drop_arrival(desk: Desk, arrival_id: int, adult_id: int | None) -> None:
     """Take an arrival off the string. Raises: NotFound."""
     name = arrival_of(desk.house(), arrival_id).name
-    with desk.write(adult_id, f"Does not arrive: {name}") as work:
+    with desk.write(adult_id, say("Does not arrive: {name}", name=name)) as work:
         work.themes.delete_arrival(arrival_id)
 
 
@@ -50,7 +51,7 @@ def arrival_of(house: House, arrival_id: int) -> Arrival:
     """An arrival by its id. Raises: NotFound."""
     found = next((a for a in house.weeks.arrivals if a.id == arrival_id), None)
     if found is None:
-        raise NotFound(f"There is no arrival {arrival_id}.")
+        raise NotFound(say("There is no arrival {arrival_id}.", arrival_id=arrival_id))
     return found
 
 
@@ -60,9 +61,10 @@ def receive(desk: Desk, arrival_id: int, came: Sequence[CameIn], bin_name: str, 
     house, today = desk.house(), desk.today()
     old = arrival_of(house, arrival_id)
     if old.arrived_on is not None:
-        raise InvalidValue(FieldProblem("arrival", f"{old.name} arrived on {old.arrived_on} already."))
+        raise InvalidValue(FieldProblem("arrival", say("{old} arrived on {arrived_on} already.", old=old.name,
+                                                       arrived_on=old.arrived_on)))
     things = [of_kind(c.name, c.kind, count=c.count, box_months=c.box_months, came_from=old.name[:80]) for c in came]
-    with desk.write(adult_id, f"Arrived: {old.name}") as work:
+    with desk.write(adult_id, say("Arrived: {old}", old=old.name)) as work:
         bin_id = bin_for(work, house, bin_name) if bin_name.strip() else None
         ids = [work.cupboard.save_component(replace(thing, bin_id=bin_id)) for thing in things]
         work.themes.save_arrival(replace(old, arrived_on=today))
@@ -100,12 +102,12 @@ def save_absence(desk: Desk, absence: Absence, adult_id: int | None) -> int:
     for child_id in absence.children:
         house.child(child_id)
     if absence.id and absence.id not in {a.id for a in house.weeks.absences}:
-        raise NotFound(f"There are no days away {absence.id}.")
-    with desk.write(adult_id, f"Away: {absence.name}") as work:
+        raise NotFound(say("There are no days away {absence}.", absence=absence.id))
+    with desk.write(adult_id, say("Away: {absence}", absence=absence.name)) as work:
         return work.themes.save_absence(absence)
 
 
 def drop_absence(desk: Desk, absence_id: int, adult_id: int | None) -> None:
     """Take days away off the string. Raises: NotFound."""
-    with desk.write(adult_id, "Not away") as work:
+    with desk.write(adult_id, say("Not away")) as work:
         work.themes.delete_absence(absence_id)

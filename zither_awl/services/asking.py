@@ -9,6 +9,7 @@ from datetime import date
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.asking import MOST_QUESTIONS, Belief, belief
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say, together
 from zither_awl.core.trays import Design, Level
 from zither_awl.core.trays.askable import askable
 from zither_awl.core.values import Child, Rung, Said, SaidAnswer
@@ -43,12 +44,13 @@ def _told(house: House, child: Child, on: date, answers: Sequence[Answered]) -> 
     now, seen = _believed(house, child, on), set[Rung]()
     for rung, answer in answers:
         if rung in seen:
-            raise InvalidValue(FieldProblem("answers", f"has {rung[0]} {rung[1]} twice."))
+            raise InvalidValue(FieldProblem("answers", say("has {rung} {rung2} twice.", rung=rung[0], rung2=rung[1])))
         seen.add(rung)
         try:
             now = now.told(rung, answer)
         except KeyError:
-            raise InvalidValue(FieldProblem("answers", f"names {rung[0]} {rung[1]}, which is not asked of.")) from None
+            raise InvalidValue(FieldProblem("answers", say("names {rung} {rung2}, which is not asked of.",
+                                                           rung=rung[0], rung2=rung[1]))) from None
     return now
 
 
@@ -119,7 +121,7 @@ def keep_said(desk: Desk, child_id: int, answers: Sequence[Answered], words: Map
             for words_of, known in _checked(house, child, today, words).items() for word in known]  # fmt: skip
     over = {(s.key, s.level, s.word) for s in new}
     dropped = [s for s in earlier if answers and s.concluded and (s.key, s.level, s.word) not in over]
-    with desk.write(adult_id, f"What {child.name} knows") as work:
+    with desk.write(adult_id, say("What {child} knows", child=child.name)) as work:
         work.people.forget_said(dropped)
         work.people.save_said(new)
     return sum(s.answer == "yes" and not s.word for s in new)
@@ -130,5 +132,6 @@ def _checked(house: House, child: Child, on: date, words: Mapping[str, Sequence[
     for key, known in words.items():
         strange = [w for w in known if w not in there.get(key, ())]
         if key not in there or strange:
-            raise InvalidValue(FieldProblem("words", f"names {', '.join(strange) or key}, which is not asked of."))
+            raise InvalidValue(FieldProblem("words", say("names {strange}, which is not asked of.",
+                                                         strange=together(strange, ', ') or key)))
     return words

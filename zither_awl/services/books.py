@@ -8,6 +8,7 @@ from datetime import date
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import decimal, say
 from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import of_kind
 from zither_awl.core.things.shapes import Box
@@ -119,7 +120,7 @@ def book(house: House, thing_id: int) -> Book:
     """A book by its thing's id. Raises: NotFound."""
     found = next((b for b in books(house) if b.thing_id == thing_id), None)
     if found is None:
-        raise NotFound(f"There is no book {thing_id}.")
+        raise NotFound(say("There is no book {thing_id}.", thing_id=thing_id))
     return found
 
 
@@ -133,7 +134,7 @@ def save(desk: Desk, told: Book, adult_id: int | None) -> int:
     thing = house.component(told.thing_id) if old is not None else of_kind(title, "book", count=1)
     if old is None or told.cover_mm != old.cover_mm:
         thing = _with_cover(thing, told.cover_mm)
-    with desk.write(adult_id, f"Book: {title}"[:200]) as work:
+    with desk.write(adult_id, say("Book: {title}", title=title)[:200]) as work:
         thing_id = work.cupboard.save_component(replace(thing, name=title))
         work.books.save(replace(told, thing_id=thing_id, title=title, lent_by=told.lent_by.strip()))
         return thing_id
@@ -155,12 +156,14 @@ def turn(desk: Desk, out: Sequence[int], in_: Sequence[tuple[int, int]], adult_i
     here = {s.book.thing_id: s for s in standing(house)}
     for thing_id in out:
         if thing_id not in here:
-            raise InvalidValue(FieldProblem("out", f"names {book(house, thing_id).title}, which stands nowhere."))
+            raise InvalidValue(FieldProblem("out", say("names {book}, which stands nowhere.",
+                                                       book=book(house, thing_id).title)))
     for thing_id, _ in in_:
         if thing_id in here:
-            raise InvalidValue(FieldProblem("in", f"names {book(house, thing_id).title}, which stands already."))
+            raise InvalidValue(FieldProblem("in", say("names {book}, which stands already.",
+                                                      book=book(house, thing_id).title)))
     _check_room(house, [s for s in here.values() if s.book.thing_id not in set(out)], in_)
-    with desk.write(adult_id, "Turned the books") as work:
+    with desk.write(adult_id, say("Turned the books")) as work:
         for thing_id in out:
             work.books.take_away(thing_id, today)
         for thing_id, unit_id in in_:
@@ -173,26 +176,28 @@ def _check_room(house: House, stays: Sequence[Standing], in_: Sequence[tuple[int
     for unit in house.units:  # only a number the household itself gave binds it; the usual five is a wish
         there = sum(s.unit_id == unit.id for s in stays) + sum(to == unit.id for _, to in in_)
         if unit.most is not None and unit.id in by_unit and there > unit.most:
-            raise InvalidValue(FieldProblem("in", f"makes {there} books on {unit.name}; it takes {unit.most}.",
-                                            "Let one more book rest."))  # fmt: skip
+            raise InvalidValue(FieldProblem("in", say("makes {there} books on {unit}; it takes {most}.",
+                                                      there=there, unit=unit.name, most=unit.most),
+                                            say("Let one more book rest.")))  # fmt: skip
     used = {key: ledge.taken_mm for key, ledge in by_unit.items()}
     for each in stays:
         used[each.unit_id] = used.get(each.unit_id, 0.0) + each.book.cover_mm + GAP_MM
     for thing_id, unit_id in in_:
         if unit_id not in by_unit:
-            raise InvalidValue(FieldProblem("in", f"names unit {unit_id}, which is no ledge."))
+            raise InvalidValue(FieldProblem("in", say("names unit {unit_id}, which is no ledge.", unit_id=unit_id)))
         coming = book(house, thing_id)
         used[unit_id] += coming.cover_mm + GAP_MM
         if used[unit_id] > by_unit[unit_id].width_mm:
             over = used[unit_id] - by_unit[unit_id].width_mm
-            raise InvalidValue(FieldProblem("in", f"has {coming.title}, for which {over:.0f} mm are missing.",
-                                            "Let one more book rest."))  # fmt: skip
+            raise InvalidValue(FieldProblem("in", say("has {coming}, for which {over} mm are missing.",
+                                                      coming=coming.title, over=decimal(over, 0)),
+                                            say("Let one more book rest.")))  # fmt: skip
 
 
 def ask_again(desk: Desk, thing_id: int, adult_id: int | None) -> None:
     """A book was asked for again: it stays. Raises: NotFound."""
     title = book(desk.house(), thing_id).title
-    with desk.write(adult_id, f"Asked for again: {title}"[:200]) as work:
+    with desk.write(adult_id, say("Asked for again: {title}", title=title)[:200]) as work:
         work.books.ask(thing_id, desk.today())
 
 
@@ -202,8 +207,8 @@ def give_back(desk: Desk, thing_id: int, adult_id: int | None) -> None:
     house = desk.house()
     found = book(house, thing_id)
     if found.back_on is None:
-        raise InvalidValue(FieldProblem("book", f"{found.title} is the house's own."))
-    with desk.write(adult_id, f"Gave back {found.title}"[:200]) as work:
+        raise InvalidValue(FieldProblem("book", say("{found} is the house's own.", found=found.title)))
+    with desk.write(adult_id, say("Gave back {found}", found=found.title)[:200]) as work:
         if any(s.book.thing_id == thing_id for s in standing(house)):
             work.books.take_away(thing_id, desk.today())
         work.cupboard.save_component(replace(house.component(thing_id), archived=True))

@@ -10,8 +10,9 @@ from hmac import compare_digest
 
 from zither_awl.core.absence import Absence, AbsenceKind
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import capital, say, together
 from zither_awl.core.weeks.arrivals import coming_days
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import listed
 from zither_awl.formats.calendar import Away, Entry, calendar_file, read_days
 from zither_awl.services import books as bookshelf
 from zither_awl.services import rotation
@@ -26,8 +27,9 @@ LOOKS = 8
 def as_file(desk: Desk) -> bytes:
     """The weeks as a calendar file."""
     house, today = desk.house(), desk.today()
-    name = house.household.name if house.household else "Zither Awl"
-    return calendar_file(f"{name}: weeks", sorted(_entries(desk, house, today), key=lambda e: (e.first, e.uid)),
+    name = house.household.name if house.household else say("Zither Awl")
+    return calendar_file(say("{name}: weeks", name=name), sorted(_entries(desk, house, today), key=lambda e: (e.first,
+        e.uid)),
                          desk.now())  # fmt: skip
 
 
@@ -37,10 +39,12 @@ def _entries(desk: Desk, house: House, today: date) -> Iterator[Entry]:
     yield from _themes(house, first)
     for book in bookshelf.books(house):
         if book.back_on is not None:
-            yield Entry(f"book-{book.thing_id}", f"Book back: {book.title}", book.back_on, book.back_on, book.lent_by)
+            yield Entry(f"book-{book.thing_id}", say("Book back: {book}", book=book.title), book.back_on,
+                book.back_on, book.lent_by)
     for arrival in house.weeks.arrivals:
         for day in coming_days(arrival, first, last):
-            yield Entry(f"arrival-{arrival.id}-{day}", f"Arrives: {arrival.name}", day, day, arrival.note)
+            yield Entry(f"arrival-{arrival.id}-{day}", say("Arrives: {arrival}", arrival=arrival.name), day, day,
+                arrival.note)
     for away in house.absences:
         yield Entry(f"away-{away.id}", away.name, away.from_day, away.until_day, away.kind)
     yield from _showings(house)
@@ -51,15 +55,18 @@ def _themes(house: House, first: date) -> Iterator[Entry]:
     """Themes with the days their trays come, and what is to be done by then."""
     for theme in house.weeks.themes:
         if theme.until_day >= first:
-            told = [theme.question, f"{counted(len(theme.trays), 'tray')}" if theme.trays else "", theme.outing]
+            told = [theme.question, say("{n, plural, one {# tray} other {# trays}}", n=len(theme.trays))
+                if theme.trays else "", theme.outing]
             yield Entry(f"theme-{theme.id}", theme.name, theme.from_day, theme.until_day,
-                        " ".join(t for t in told if t))  # fmt: skip
+                        together(t for t in told if t))  # fmt: skip
             for tray in theme.trays:
                 if tray.spot is not None:
-                    yield Entry(f"theme-tray-{tray.id}", f"{theme.name}: {tray.name} comes", tray.day, tray.day)
+                    yield Entry(f"theme-tray-{tray.id}", say("{theme}: {tray} comes", theme=theme.name,
+                                                             tray=tray.name), tray.day, tray.day)
     for line in house.weeks.by_then:
         if line.done_on is None:
-            yield Entry(f"by-then-{line.id}", f"{line.kind.capitalize()}: {line.name}", line.due, line.due, line.amount)
+            yield Entry(f"by-then-{line.id}", say("{kind}: {line}", kind=capital(line.kind), line=line.name),
+                line.due, line.due, line.amount)
 
 
 def _looks(desk: Desk, house: House, today: date) -> Iterator[Entry]:
@@ -71,7 +78,7 @@ def _looks(desk: Desk, house: House, today: date) -> Iterator[Entry]:
     next_ = change.look_on or today
     for n in range(LOOKS):
         day = next_ + timedelta(days=step * n)
-        yield Entry(f"look-{day}", "Look at the shelves", day, day, rotation.said(change) if n == 0 else "")
+        yield Entry(f"look-{day}", say("Look at the shelves"), day, day, rotation.said(change) if n == 0 else "")
 
 
 def _showings(house: House) -> Iterator[Entry]:
@@ -79,7 +86,8 @@ def _showings(house: House) -> Iterator[Entry]:
     names = {c.id: c.name for c in house.children}
     for key, child, tray, day, _ in house.weeks.planned:
         if child in names and tray in trays:
-            yield Entry(f"showing-{key}", f"Show {trays[tray]} to {names[child]}", day, day)
+            yield Entry(f"showing-{key}", say("Show {trays} to {names}", trays=trays[tray], names=names[child]), day,
+                day)
 
 
 def _who(house: House, today: date) -> Iterator[Entry]:
@@ -88,9 +96,10 @@ def _who(house: House, today: date) -> Iterator[Entry]:
     for adult in house.adults:
         days = tuple(n for n, minutes in enumerate(adult.minutes) if minutes)
         if days:
-            told = listed(dict.fromkeys(counted(adult.minutes[n], "minute") for n in days))
+            told = listed(dict.fromkeys(say("{n, plural, one {# minute} other {# minutes}}", n=adult.minutes[n])
+                for n in days))
             begin = monday + timedelta(days=days[0])
-            yield Entry(f"who-{adult.id}", f"{adult.name} prepares", begin, begin, told, days)
+            yield Entry(f"who-{adult.id}", say("{adult} prepares", adult=adult.name), begin, begin, told, days)
 
 
 def secret(desk: Desk) -> str:
@@ -111,7 +120,7 @@ def feed(desk: Desk, asked: str) -> bytes:
     """The weeks for whoever knows the secret. Raises: NotFound for any other address."""
     kept = secret(desk)
     if not kept or not compare_digest(kept.encode(), asked.encode()):
-        raise NotFound("There is no calendar under this address.")
+        raise NotFound(say("There is no calendar under this address."))
     return as_file(desk)
 
 
@@ -144,7 +153,7 @@ def take_days(desk: Desk, days: tuple[Absence, ...], adult_id: int | None) -> in
     """Put days of a calendar file on the string; those of the same event are renewed. Returns how many."""
     house = desk.house()
     there = {a.uid: a.id for a in house.weeks.absences if a.uid}
-    with desk.write(adult_id, f"Days away from a file: {len(days)}") as work:
+    with desk.write(adult_id, say("Days away from a file: {days}", days=len(days))) as work:
         for each in days:
             kept = there.get(each.uid, 0) if each.uid else 0
             work.themes.save_absence(replace(each, id=kept))

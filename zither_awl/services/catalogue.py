@@ -9,6 +9,7 @@ from typing import Any, Literal
 from zither_awl.catalogue import design_of, shipped_cards
 from zither_awl.catalogue.loader import written_design
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say, together
 from zither_awl.core.trays import Design
 from zither_awl.core.trays.own import Data, OwnCard, Updated, updated
 from zither_awl.core.values import Rung
@@ -127,7 +128,7 @@ def entry(house: House, key: str) -> Entry:
     """A card by its key. Raises: NotFound."""
     found = entries(house).get(key)
     if found is None:
-        raise NotFound(f"There is no card {key!r}.")
+        raise NotFound(say("There is no card {key}.", key=repr(key)))
     return found
 
 
@@ -136,8 +137,9 @@ def choose(desk: Desk, keys: Sequence[str], is_taken: bool, adult_id: int | None
     house = desk.house()
     for key in keys:
         entry(house, key)
-    label = entry(house, keys[0]).design.name if len(keys) == 1 else f"{len(keys)} cards"
-    with desk.write(adult_id, f"{'Took' if is_taken else 'Left out'} {label}") as work:
+    label = entry(house, keys[0]).design.name if len(keys) == 1 else say("{keys} cards", keys=len(keys))
+    with desk.write(adult_id, say("{is_taken} {label}", is_taken=say('Took') if is_taken else say('Left out'),
+                                  label=label)) as work:
         work.catalogue.choose(keys, taken=is_taken)
 
 
@@ -145,9 +147,10 @@ def take_whole(desk: Desk, takes: Literal["whole", "picked"], adult_id: int | No
     """Take the whole catalogue, cards of later versions too; or only what is picked. What is taken now stays taken."""
     house = desk.house()
     if house.household is None:
-        raise NotFound("There is no household yet.")
+        raise NotFound(say("There is no household yet."))
     now = [key for key, each in entries(house).items() if each.taken and each.origin != "own"]
-    with desk.write(adult_id, "The whole catalogue" if takes == "whole" else "Picking from the catalogue") as work:
+    with desk.write(adult_id, say("The whole catalogue") if takes == "whole"
+        else say("Picking from the catalogue")) as work:
         if takes == "picked":
             work.catalogue.choose(now, taken=True)
         work.people.save_household(replace(house.household, takes=takes))
@@ -161,7 +164,7 @@ def change(desk: Desk, key: str, rows: Sequence[Mapping[str, str]], adult_id: in
     lost = lost_levels(house, key, len(data["levels"]))
     if lost:
         raise InvalidValue(lost)
-    with desk.write(adult_id, f"Changed the card {data['name']}") as work:
+    with desk.write(adult_id, say("Changed the card {data}", data=data['name'])) as work:
         work.catalogue.save_own_card(key, own_card(house, key, data))
 
 
@@ -171,9 +174,10 @@ def lost_levels(house: House, key: str, levels: int) -> FieldProblem | None:
     after = [d.name for d in designs(house).values() if any(k == key and n > levels for k, n in d.follows)]
     if not trays and not after:
         return None
-    why = [f"{listed(trays)} was made of one that would go" if trays else "",
-           f"{listed(after)} comes after one that would go" if after else ""]  # fmt: skip
-    return FieldProblem("levels", f"would be {levels}; {'; '.join(w for w in why if w)}.", "Keep those levels.")
+    why = [say("{trays} was made of one that would go", trays=listed(trays)) if trays else "",
+           say("{after} comes after one that would go", after=listed(after)) if after else ""]  # fmt: skip
+    return FieldProblem("levels", say("would be {levels}; {why}.", levels=levels,
+                                      why=together((w for w in why if w), '; ')), say("Keep those levels."))
 
 
 def own_card(house: House, key: str, data: Data, settled: str = "") -> OwnCard | None:
@@ -201,17 +205,18 @@ def write_new(desk: Desk, rows: Sequence[Mapping[str, str]], adult_id: int | Non
     house = desk.house()
     name = rows[0].get("name", "") if rows else ""
     if any(each.design.name.casefold() == name.strip().casefold() for each in entries(house).values()):
-        raise InvalidValue(FieldProblem("name", f"{name} is a card already.", "Give the copy a name of its own."))
+        raise InvalidValue(FieldProblem("name", say("{name} is a card already.", name=name),
+            say("Give the copy a name of its own.")))
     key = own_key(name, entries(house))
     data = _read(house, [{**row, "key": key} for row in rows], beside=key)
-    with desk.write(adult_id, f"Wrote the card {data['name']}") as work:
+    with desk.write(adult_id, say("Wrote the card {data}", data=data['name'])) as work:
         work.catalogue.save_own_card(key, OwnCard(data))
     return key
 
 
 def _read(house: House, rows: Sequence[Mapping[str, str]], *, beside: str) -> dict[str, Any]:
     if not rows:
-        raise InvalidValue(FieldProblem("levels", "is empty; a card has at least one level."))
+        raise InvalidValue(FieldProblem("levels", say("is empty; a card has at least one level.")))
     data, problems = read_card(rows)
     if problems:
         raise InvalidValue(*problems)
@@ -219,8 +224,9 @@ def _read(house: House, rows: Sequence[Mapping[str, str]], *, beside: str) -> di
     rungs = {(d.key, v.number) for key, d in designs(house).items() for v in d.levels if key != beside}
     unknown = [f"{k}:{n}" for k, n in made.follows if (k, n) not in rungs]
     if unknown:
-        raise InvalidValue(FieldProblem("follows", f"names {', '.join(unknown)}, which is no card and level.",
-                                        "Write key:level, as carry-empty:2."))  # fmt: skip
+        raise InvalidValue(FieldProblem("follows", say("names {unknown}, which is no card and level.",
+                                                       unknown=together(unknown, ', ')),
+                                        say("Write key:level, as carry-empty:2.")))  # fmt: skip
     return written_design(data)
 
 
@@ -229,14 +235,16 @@ def forget(desk: Desk, key: str, adult_id: int | None) -> None:
     house = desk.house()
     old = entry(house, key)
     if key not in house.catalogue.own_cards:
-        raise InvalidValue(FieldProblem("card", f"{old.design.name} is as it ships.", "Leave it out instead."))
+        raise InvalidValue(FieldProblem("card", say("{design} is as it ships.", design=old.design.name),
+            say("Leave it out instead.")))
     used = [tray.name for tray in house.trays if tray.card.key == key]
     after = [d.name for d in designs(house).values() if key in {k for k, _ in d.follows}]
     if old.origin == "own" and (used or after):
-        why = f"is used by {listed(used)}" if used else f"comes before {listed(after)}"
-        raise InvalidValue(FieldProblem("card", f"{old.design.name} {why}.", "Change that first."))
-    label = "Dropped the card" if old.origin == "own" else "As it ships again:"
-    with desk.write(adult_id, f"{label} {old.design.name}") as work:
+        why = say("is used by {used}", used=listed(used)) if used else say("comes before {after}", after=listed(after))
+        raise InvalidValue(FieldProblem("card", say("{design} {why}.", design=old.design.name, why=why),
+            say("Change that first.")))
+    label = say("Dropped the card") if old.origin == "own" else say("As it ships again:")
+    with desk.write(adult_id, say("{label} {design}", label=label, design=old.design.name)) as work:
         work.catalogue.save_own_card(key, None)
 
 
@@ -246,7 +254,10 @@ def settle(desk: Desk, key: str, field: str, theirs: bool, adult_id: int | None)
     house = desk.house()
     old = entry(house, key)
     if old.update is None or field not in old.update.changed:
-        raise InvalidValue(FieldProblem("field", f"{field!r} of {old.design.name} is not changed here."))
+        raise InvalidValue(FieldProblem("field", say("{field} of {design} is not changed here.", field=repr(field),
+                                                     design=old.design.name)))
     data = {**old.update.data, field: shipped_as(key)[field]} if theirs else old.update.data
-    with desk.write(adult_id, f"{'The catalogue’s' if theirs else 'Our own'} {field} for {old.design.name}") as work:
+    with desk.write(adult_id, say("{theirs} {field} for {design}",
+                                  theirs=say("The catalogue’s") if theirs else say("Our own"), field=field,
+                                  design=old.design.name)) as work:
         work.catalogue.save_own_card(key, own_card(house, key, data, settled=field))

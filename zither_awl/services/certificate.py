@@ -16,6 +16,8 @@ from cryptography.hazmat.primitives import hashes, serialization
 from cryptography.hazmat.primitives.asymmetric import ec
 from cryptography.x509.oid import ExtendedKeyUsageOID, NameOID
 
+from zither_awl.core.saying import say
+
 AUTHORITY_DAYS, LEAF_DAYS, RENEW_DAYS = 3650, 397, 30
 """Browsers take a certificate of a private authority for at most 825 days; 397 is what they ask of public ones."""
 _PRIVATE = ("10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "127.0.0.0/8")
@@ -53,7 +55,7 @@ def _authority(
         if isinstance(kept, ec.EllipticCurvePrivateKey) and lasts and _may_vouch(made, hosts):
             return made, kept
     key = ec.generate_private_key(ec.SECP256R1())
-    name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, "Zither Awl, this house")])
+    name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, say("Zither Awl, this house"))])
     further = [a for a in (_address(h) for h in hosts) if a is not None and not private(a)]
     allowed: list[x509.GeneralName] = [
         x509.IPAddress(ipaddress.ip_network(net)) for net in (*_PRIVATE, *(str(a) for a in further))
@@ -89,7 +91,7 @@ def _write_leaf(
     hosts: Sequence[str], now: datetime,
 ) -> None:  # fmt: skip
     key = ec.generate_private_key(ec.SECP256R1())
-    name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, "Zither Awl")])
+    name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, say("Zither Awl"))])
     made = (
         _begun(name, authority.subject, key, now, LEAF_DAYS)
         .add_extension(x509.SubjectAlternativeName(_names(hosts)), critical=False)

@@ -10,6 +10,7 @@ from tempfile import TemporaryDirectory
 
 from zither_awl.core import copies as core
 from zither_awl.core.errors import StoreUnavailable
+from zither_awl.core.saying import say
 from zither_awl.services import second
 from zither_awl.services.desk import Desk
 from zither_awl.services.journal import LOGGER
@@ -107,9 +108,10 @@ class Contents:
     @property
     def words(self) -> str:
         """The same as a sentence."""
-        told = f"{self.children} children, {self.trays} trays, {self.things} things, {self.works} pieces of work"
-        newest = f", the newest of {self.newest}" if self.newest else ""
-        return f"{self.name or 'No household yet'}: {told}{newest}."
+        told = say("{children} children, {trays} trays, {things} things, {works} pieces of work",
+                   children=self.children, trays=self.trays, things=self.things, works=self.works)
+        newest = say(", the newest of {newest}", newest=self.newest) if self.newest else ""
+        return say("{self}: {told}{newest}.", self=self.name or say('No household yet'), told=told, newest=newest)
 
 
 def look_into(file: Path) -> Contents:

@@ -8,6 +8,7 @@ from datetime import date
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.safety import BinFinding, bin_exposure
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component
 from zither_awl.core.values import Bin, Tray
 from zither_awl.services.desk import Desk, House
@@ -35,8 +36,10 @@ def save_tray(desk: Desk, draft: TrayDraft, adult_id: int | None, *, version: in
     cards = {t.card.id for t in house.all_trays}
     card_id = old.card.id if old else 0
     if set(draft.follows) - cards or card_id in draft.follows:
-        raise InvalidValue(FieldProblem("follows", "names a tray that cannot be followed.", "Choose another."))
-    with desk.write(adult_id, f"{'Changed' if old else 'Added'} {draft.tray.name}") as work:
+        raise InvalidValue(FieldProblem("follows", say("names a tray that cannot be followed."),
+            say("Choose another.")))
+    with desk.write(adult_id, say("{old} {tray}", old=say('Changed') if old else say('Added'),
+        tray=draft.tray.name)) as work:
         if old is not None:
             work.cupboard.expect(old.id, version)
         card = replace(draft.tray.card, id=card_id, follows=tuple(draft.follows))
@@ -55,7 +58,7 @@ def set_children(desk: Desk, tray_id: int, children: Iterable[int], adult_id: in
     tray, meant = house.tray(tray_id), frozenset(children)
     for child_id in meant:
         house.child(child_id)
-    with desk.write(adult_id, f"Whose {tray.name} is") as work:
+    with desk.write(adult_id, say("Whose {tray} is", tray=tray.name)) as work:
         work.cupboard.save_tray(replace(tray, for_children=meant))
 
 
@@ -88,14 +91,16 @@ def _bins_of(house: House, today: date) -> tuple[BinCheck, ...]:
 
 def change_bin(desk: Desk, changed: Bin, adult_id: int | None) -> None:
     """Say where a bin stands and whether it is locked."""
-    with desk.write(adult_id, f"Where {changed.name} stands") as work:
+    with desk.write(adult_id, say("Where {changed} stands", changed=changed.name)) as work:
         work.cupboard.change_bin(changed)
 
 
 def archive_tray(desk: Desk, tray_id: int, archived: bool, adult_id: int | None) -> None:
     """Put a tray away with its history, off its spot, or bring it back."""
     tray = desk.house().tray(tray_id)
-    with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} {tray.name}") as work:
+    with desk.write(adult_id, say("{archived} {tray}",
+                                  archived=say('Archived') if archived else say('Brought back'),
+                                      tray=tray.name)) as work:
         work.cupboard.save_tray(replace(tray, archived=archived))
         if archived:
             work.weeks.take_away(tray_id, desk.now(), desk.today())

@@ -13,6 +13,7 @@ from zither_awl.core.food import CUTS
 from zither_awl.core.happenings import KINDS, OF_WORK
 from zither_awl.core.happenings.routine import RUN
 from zither_awl.core.happenings.talk import TALK
+from zither_awl.core.saying import say, together
 from zither_awl.core.showing import MANNERS
 from zither_awl.core.values import ANSWERS, EVENT_SCHEMA, Place, Sent, Sweep, TableEvent, Work
 from zither_awl.core.values.home import AtTable
@@ -69,17 +70,18 @@ def check_clock(item: DeviceItem, house: House, now: datetime) -> None:
     born = min((c.born for c in house.all_children), default=date(1970, 1, 1))
     first = datetime.combine(born, time(0), UTC) - timedelta(days=1)
     if not first <= item.at <= now + AHEAD:
-        raise InvalidValue(FieldProblem("at", f"is {item.at:%Y-%m-%d %H:%M}, which cannot be.",
-                                        "Set the device's clock right."))  # fmt: skip
+        raise InvalidValue(FieldProblem("at", say("is {at}, which cannot be.", at=format(item.at, "%Y-%m-%d %H:%M")),
+                                        say("Set the device's clock right.")))  # fmt: skip
     if item.monotonic_ms is not None and not isfinite(item.monotonic_ms):
-        raise InvalidValue(FieldProblem("monotonic_ms", "is not a number of milliseconds."))
+        raise InvalidValue(FieldProblem("monotonic_ms", say("is not a number of milliseconds.")))
 
 
 def check_form(item: DeviceItem) -> None:
     """Whether this program knows the form an item is written in. Raises: InvalidValue."""
     if item.schema_version > EVENT_SCHEMA:
-        hint = "Update the program, then send again; the device keeps what it has."
-        said = f"is {item.schema_version}; this program knows {EVENT_SCHEMA}."
+        hint = say("Update the program, then send again; the device keeps what it has.")
+        said = say("is {schema_version}; this program knows {event_schema}.", schema_version=item.schema_version,
+                   event_schema=EVENT_SCHEMA)
         raise InvalidValue(FieldProblem("schema_version", said, hint))
 
 
@@ -91,7 +93,7 @@ def checked(item: DeviceItem, house: House, older: Mapping[str, int], adult_id: 
         return item
     child_id = item.child_id if item.child_id is not None else older.get(item.episode_id)
     if child_id is None:
-        raise NotFound(f"There is no piece of work {item.episode_id}.")
+        raise NotFound(say("There is no piece of work {episode_id}.", episode_id=item.episode_id))
     house.child(child_id)
     if item.tray_id is not None:
         house.tray(item.tray_id)
@@ -109,9 +111,9 @@ def _check_own(item: DeviceItem, house: House) -> None:
     for child in (*item.present, *item.states, *((item.child_id,) if item.child_id is not None else ())):
         house.child(child)
     if item.kind == "begin" and not item.present:
-        raise InvalidValue(FieldProblem("present", "names no child of the house.", "Choose who is here."))
+        raise InvalidValue(FieldProblem("present", say("names no child of the house."), say("Choose who is here.")))
     if item.kind == "end" and item.seen is None:
-        raise InvalidValue(FieldProblem("seen", "says neither all nor part."))
+        raise InvalidValue(FieldProblem("seen", say("says neither all nor part.")))
     if item.kind == "sweep":
         Sweep(key="", morning_id=0, at=item.at, states=tuple(item.states.items()))
     check = _CHECKS.get(item.kind)
@@ -121,39 +123,46 @@ def _check_own(item: DeviceItem, house: House) -> None:
 
 def _check_showed(item: DeviceItem, house: House) -> None:
     if item.child_id is None or item.tray_id is None:
-        raise InvalidValue(FieldProblem("tray_id", "and the child must be said of a showing."))
+        raise InvalidValue(FieldProblem("tray_id", say("and the child must be said of a showing.")))
     house.tray(item.tray_id)
     if item.manner not in ("", *MANNERS):
-        raise InvalidValue(FieldProblem("manner", f"is {item.manner!r}; expected one of {', '.join(MANNERS)}."))
+        raise InvalidValue(FieldProblem("manner", say("is {manner}; expected one of {manners}.",
+                                                      manner=repr(item.manner), manners=together(MANNERS, ', '))))
 
 
 def _check_answer(item: DeviceItem, house: House) -> None:
     if item.child_id is None:
-        raise InvalidValue(FieldProblem("child_id", "must be said of an answer."))
+        raise InvalidValue(FieldProblem("child_id", say("must be said of an answer.")))
     lessons.check_answer(house, item.set_key, item.word, item.turn)
 
 
 def _check_run(item: DeviceItem, house: House) -> None:
     if item.run not in RUN or not item.episode_id:
-        raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(RUN)}, of a named run."))
+        raise InvalidValue(FieldProblem("run", say("is {run}; expected one of {run2}, of a named run.",
+                                                   run=repr(item.run), run2=together(RUN, ', '))))
     found = routines.routine(house, item.set_key)
     if item.run in ("step", "unstep") and found.step(item.word) is None:
-        raise InvalidValue(FieldProblem("word", f"is {item.word!r}, which is no step of {item.set_key}."))
+        raise InvalidValue(FieldProblem("word", say("is {word}, which is no step of {set_key}.",
+                                                    word=repr(item.word), set_key=item.set_key)))
     if item.run == "branch" and item.word not in found.conditions:
-        raise InvalidValue(FieldProblem("word", f"is {item.word!r}, on which no step of {item.set_key} hangs."))
+        raise InvalidValue(FieldProblem("word", say("is {word}, on which no step of {set_key} hangs.",
+                                                    word=repr(item.word), set_key=item.set_key)))
     if item.run == "invite" and (item.child_id is None or item.outcome not in ANSWERS):
-        raise InvalidValue(FieldProblem("outcome", f"is {item.outcome!r}; expected one of {', '.join(ANSWERS)}."))
+        raise InvalidValue(FieldProblem("outcome", say("is {outcome}; expected one of {answers}.",
+                                                       outcome=repr(item.outcome), answers=together(ANSWERS, ', '))))
 
 
 def _check_table(item: DeviceItem, _house: House) -> None:
     at_table(item, None, date.min)
     if item.cut not in ("", *CUTS):
-        raise InvalidValue(FieldProblem("cut", f"is {item.cut!r}; expected one of {', '.join(CUTS)}."))
+        raise InvalidValue(FieldProblem("cut", say("is {cut}; expected one of {cuts}.", cut=repr(item.cut),
+                                                   cuts=together(CUTS, ', '))))
 
 
 def _check_talk(item: DeviceItem, house: House) -> None:
     if item.run not in TALK or not item.episode_id:
-        raise InvalidValue(FieldProblem("run", f"is {item.run!r}; expected one of {', '.join(TALK)}, of a named talk."))
+        raise InvalidValue(FieldProblem("run", say("is {run}; expected one of {talk}, of a named talk.",
+                                                   run=repr(item.run), talk=together(TALK, ', '))))
     talks.check(house, item.set_key, item.words, item.word if item.run in ("say", "unsay") else None, item.text)
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 from zither_awl.catalogue.walk import WalkRoom, rooms
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.kinds import known_kind, of_kind
 from zither_awl.core.things.said import Said, lines, read, understood
@@ -76,14 +77,16 @@ def add_all(desk: Desk, things: Sequence[Component], bin_name: str, adult_id: in
     than 200 at once.
     """
     if len(things) > MOST_AT_ONCE:
-        raise InvalidValue(FieldProblem("things", f"are {len(things)}; the limit is {MOST_AT_ONCE} at once."))
+        raise InvalidValue(FieldProblem("things", say("are {things}; the limit is {most_at_once} at once.",
+                                                      things=len(things), most_at_once=MOST_AT_ONCE)))
     for each in things:
         check_component(each)
     house = desk.house()
     over = cap_problem(house, bin_name)
     if over:
         raise InvalidValue(over)
-    label = f"Added {things[0].name}" if len(things) == 1 else f"Added {len(things)} things"
+    label = say("Added {things}", things=things[0].name) if len(things) == 1 else say("Added {things} things",
+        things=len(things))
     with desk.write(adult_id, label) as work:
         bin_id = bin_for(work, house, bin_name)
         return tuple(work.cupboard.save_component(replace(each, bin_id=bin_id)) for each in things)
@@ -115,7 +118,7 @@ def add_walked(desk: Desk, ticked: Iterable[tuple[str, int]], adult_id: int | No
     wanted: dict[str, Component] = {}
     for name, count in ticked:
         if name not in usual:
-            raise InvalidValue(FieldProblem("name", f"{name!r} is on no list of a room."))
+            raise InvalidValue(FieldProblem("name", say("{name} is on no list of a room.", name=repr(name))))
         if not usual[name].there:
             thing = usual[name].thing
             wanted[name] = thing if thing.medium else replace(thing, count=count)
@@ -126,7 +129,8 @@ def photograph_first(desk: Desk, data: bytes, adult_id: int | None) -> int:
     """Keep a thing of which there is only a photograph so far; it is described later. Raises: InvalidValue."""
     jpeg = clean_photo(data)
     taken = {c.name for c in desk.house().components}
-    name = next(each for n in range(1, len(taken) + 2) if (each := f"{NOT_DESCRIBED} {n}") not in taken)
+    name = next(each for n in range(1, len(taken) + 2) if (each := say("{not_described} {n}",
+                                                                       not_described=NOT_DESCRIBED, n=n)) not in taken)
     with desk.write(adult_id, name) as work:
         thing = of_kind(name, "thing", photo_id=work.cupboard.add_photo(jpeg))
         return work.cupboard.save_component(thing)

@@ -9,6 +9,7 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.formats.household_file import FAMILY, HOUSEHOLD, read_file, write_json, write_zip
 from zither_awl.formats.photo import clean_photo
 from zither_awl.services.desk import Desk, House
@@ -31,7 +32,7 @@ class FamilyFile:
 def family_zip(desk: Desk, children: Collection[int], target: Path) -> None:
     """Write the file of a family. Raises: NotFound for a child that is not here; InvalidValue for none."""
     if not children:
-        raise InvalidValue(FieldProblem("children", "are none.", "Say whose file it is."))
+        raise InvalidValue(FieldProblem("children", say("are none."), say("Say whose file it is.")))
     for each in children:
         desk.house().child(each)
     version, rows, photos = family.family_of(desk.database, set(children))
@@ -51,7 +52,8 @@ def take_family(desk: Desk, file: Path) -> FamilyFile:
     All or nothing, after a copy was kept; the undo button does not take it back. Raises: InvalidValue.
     """
     if desk.house().household is None:
-        raise InvalidValue(FieldProblem("file", "is taken in by a house that has a name.", "Name the house first."))
+        raise InvalidValue(FieldProblem("file", say("is taken in by a house that has a name."),
+            say("Name the house first.")))
     with TemporaryDirectory() as folder:
         source, fresh = Path(folder) / "family.db", Path(folder) / "new.db"
         found = _opened(file, source)

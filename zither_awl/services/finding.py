@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 from urllib.parse import urlencode
 
+from zither_awl.core.saying import say, together
 from zither_awl.core.values import Child, Tray
 from zither_awl.services import catalogue, lessons
 from zither_awl.services.desk import House
@@ -23,20 +24,23 @@ VIEWS: tuple[tuple[str, str, str], ...] = (
     ("Cupboard", "things, trays, bins, files", "/cupboard"), ("Children", "who they are, what they know", "/children"),
     ("House", "settings, adults, devices, the household as a file", "/house"), ("Words", "in three periods", "/words"),
     ("Routines", "real work without a tray", "/routines"),
-    ("Snack table", "what is eaten today, pouring, foods checked", "/table"),
+    (say("Snack table"), "what is eaten today, pouring, foods checked", "/table"),
     ("Talks", "things in a circle, who said what", "/talks"), ("Evening", "what was left open today", "/evening"),
-    ("Log", "every piece of work", "/work"), ("Work cycles", "how each went", "/cycle"),
+    ("Log", "every piece of work", "/work"), (say("Work cycles"), "how each went", "/cycle"),
     ("Paper", "tray cards, bin labels, word cards, the set-up list", "/paper"),
-    ("House heights", "furniture to fit", "/heights"),
+    (say("House heights"), "furniture to fit", "/heights"),
     ("Welcome", "the first evening", "/welcome"), ("Files", "things, trays, cards in and out", "/cupboard?part=files"),
 )  # fmt: skip
 SETTINGS: tuple[tuple[str, str], ...] = (
-    ("Units and time zone", "cm, inches, clock"),
-    ("Emergency number and poison centre", "shown with what is dangerous"),
-    ("How a new tray is met", "shown first, free to explore"), ("Weekly or daily look at the shelves", "rotation"),
-    ("Mastery: criterion or estimate", "how it is judged"), ("Light: day or lamp", "dark, theme, on this device"),
-    ("Pair a tablet", "devices of the house"), ("With an adult at the table", "permissions, what was allowed"),
-    ("The household as one file", "backup, export, bring in"),
+    (say("Units and time zone"), "cm, inches, clock"),
+    (say("Emergency number and poison centre"), "shown with what is dangerous"),
+    (say("How a new tray is met"), "shown first, free to explore"), (say("Weekly or daily look at the shelves"),
+        "rotation"),
+    (say("Mastery: criterion or estimate"), "how it is judged"), (say("Light: day or lamp"),
+        "dark, theme, on this device"),
+    (say("Pair a tablet"), "devices of the house"), (say("With an adult at the table"),
+        "permissions, what was allowed"),
+    (say("The household as one file"), "backup, export, bring in"),
 )  # fmt: skip
 DOING: dict[str, str] = {"show": "show", "mostrar": "show", "make": "make", "compose": "make", "hacer": "make",
                          "print": "print", "imprimir": "print"}  # fmt: skip
@@ -67,10 +71,11 @@ def find(house: House, typed: str, most: int = MOST) -> tuple[Found, ...]:
     every = [*_things(house), *_trays(house), *_bins(house), *_children(house), *_cards(house), *_sets(house),
              *(Found("view", name, where, to) for name, where, to in VIEWS),
              *(Found("setting", name, "in House", "/house", tells) for name, tells in SETTINGS)]  # fmt: skip
-    hits = [each for each in every if all(word in f"{each.name} {each.tells}".lower() for word in words)]
+    hits = [each for each in every if all(word in say("{each} {tells}", each=each.name, tells=each.tells).lower()
+        for word in words)]
     order: dict[What, int] = {"thing": 0, "tray": 0, "bin": 0, "child": 0, "view": 1, "setting": 2, "words": 2,
                               "card": 3}  # fmt: skip
-    begins = " ".join(words)
+    begins = together(words)
     hits.sort(key=lambda f: (order[f.what], not f.name.lower().startswith(begins), f.name.lower(), f.what))
     return (*done, *hits)[:most]
 
@@ -89,7 +94,8 @@ def _doing(house: House, words: list[str]) -> Iterator[Found]:
     for tray in (t for t in house.trays if about and all(word in t.name.lower() for word in about)):
         if verb == "print":
             where = {"kind": "tray-cards", "ids": tray.id}
-            yield Found("do", f"Print the card of {tray.name}", where_is(house, tray), f"/paper?{urlencode(where)}")
+            yield Found("do", say("Print the card of {tray}", tray=tray.name), where_is(house, tray),
+                f"/paper?{urlencode(where)}")
         else:
             yield from _shown(house, tray, named)
 
@@ -97,7 +103,8 @@ def _doing(house: House, words: list[str]) -> Iterator[Found]:
 def _shown(house: House, tray: Tray, named: list[Child]) -> Iterator[Found]:
     for child in named or [c for c in house.children if c.id in tray.for_children]:
         to = urlencode({"child": child.id, "tray": tray.id})
-        yield Found("do", f"Show {tray.name} to {child.name}", where_is(house, tray), f"/show?{to}")
+        yield Found("do", say("Show {tray} to {child}", tray=tray.name, child=child.name), where_is(house, tray),
+            f"/show?{to}")
 
 
 def _made(house: House, about: list[str], named: list[Child]) -> Iterator[Found]:
@@ -105,17 +112,20 @@ def _made(house: House, about: list[str], named: list[Child]) -> Iterator[Found]
         if about and all(word in design.name.lower() for word in about):
             for child in named:
                 to = urlencode({"card": design.key, "child": child.id})
-                yield Found("do", f"Make {design.name} for {child.name}", design.area, f"/make?{to}")
+                yield Found("do", say("Make {design} for {child}", design=design.name, child=child.name), design.area,
+                    f"/make?{to}")
 
 
 def _things(house: House) -> Iterable[Found]:
     for thing in things_of(house):
         each = thing.component
         rests = house.bin_name(each.bin_id)
-        on = [f"{n} on {t.name} ({where_is(house, t)})" for t, n in thing.on] if not each.medium else []
-        free = [f"{thing.free} in {rests or 'no bin yet'}"] if thing.free and not each.medium else []
-        where = "; ".join([*free, *on]) or rests or "no bin yet"
-        tells = " ".join((*each.colours, each.subject, each.material, each.kind))
+        on = [say("{n} on {t} ({where_is})", n=n, t=t.name, where_is=where_is(house, t)) for t,
+            n in thing.on] if not each.medium else []
+        free = [say("{free} in {rests}", free=thing.free,
+            rests=rests or say("no bin yet"))] if thing.free and not each.medium else []
+        where = together([*free, *on], "; ") or rests or "no bin yet"
+        tells = together((*each.colours, each.subject, each.material, each.kind))
         yield Found("thing", each.name, where, f"/cupboard?thing={each.id}", tells)
 
 
@@ -136,8 +146,9 @@ def _children(house: House) -> Iterable[Found]:
 
 
 def _cards(house: House) -> Iterable[Found]:
-    return (Found("card", d.name, f"{d.area}, {d.from_months} to {d.to_months} months",
-                  f"/make/catalogue?card={d.key}", " ".join(d.also)) for d in catalogue.taken(house))  # fmt: skip
+    return (Found("card", d.name, say("{area}, {from_months} to {to_months} months", area=d.area,
+                                      from_months=d.from_months, to_months=d.to_months),
+                  f"/make/catalogue?card={d.key}", together(d.also)) for d in catalogue.taken(house))  # fmt: skip
 
 
 def _sets(house: House) -> Iterable[Found]:

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.judgement import Judgements
+from zither_awl.core.saying import say, together
 from zither_awl.core.shelf import Pin, problem_of
 from zither_awl.core.shelf.problem import ShelfProblem
 from zither_awl.core.shelf.scene import spots_of
@@ -26,7 +27,6 @@ from zither_awl.core.trays.first import (
     that_fit,
 )
 from zither_awl.core.values import ChangeRecord, Child, PermissionKind, Placement
-from zither_awl.core.words import counted
 from zither_awl.services import catalogue
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.make import free_name, save_made
@@ -85,7 +85,7 @@ def start(desk: Desk, picked: Sequence[Picked] | None) -> int:
     needs = _needs(desk, house)
     firsts = _chosen(house, needs) if picked is None else _of_picks(house, needs, picked)
     if not firsts:
-        raise InvalidValue(FieldProblem("things", "Nothing for a shelf can be made of what is there yet.",
+        raise InvalidValue(FieldProblem("things", say("Nothing for a shelf can be made of what is there yet."),
                                         _opening(house, _stock(house), needs[0])))  # fmt: skip
     return desk.solves.start(Question(_problem(desk, house, firsts), rests_on(house), first=firsts))
 
@@ -94,22 +94,23 @@ def _opening(house: House, stock: Stock, need: Need) -> str:
     """Which one thing more would open most."""
     unlocks = makeable(catalogue.taken(house), stock, need, practice=house.practice).unlocks
     if not unlocks:
-        return "Tick a few more things: jugs, bowls, spoons, baskets, cloths."
-    opened = [f"{each.kind}, {counted(len(each.cards), 'kind')} of work" for each in unlocks[:2]]
-    return f"One thing more would open: {'; '.join(opened)}."
+        return say("Tick a few more things: jugs, bowls, spoons, baskets, cloths.")
+    opened = [say("{kind}, {kinds} of work", kind=each.kind,
+                  kinds=say("{n, plural, one {# kind} other {# kinds}}", n=len(each.cards))) for each in unlocks[:2]]
+    return say("One thing more would open: {opened}.", opened=together(opened, '; '))
 
 
 def _check_begun(house: House) -> None:
     if not house.children:
-        raise InvalidValue(FieldProblem("children", "There is no child yet.", "Say who the shelf is for."))
+        raise InvalidValue(FieldProblem("children", say("There is no child yet."), say("Say who the shelf is for.")))
     if not house.units:
-        raise InvalidValue(FieldProblem("units", "There is no place for a tray yet.",
-                                        "Tap a shelf, a sill or a table."))  # fmt: skip
+        raise InvalidValue(FieldProblem("units", say("There is no place for a tray yet."),
+                                        say("Tap a shelf, a sill or a table.")))  # fmt: skip
     if not any(child.id in unit.comes for unit in house.units for child in house.children):
-        raise InvalidValue(FieldProblem("units", "No child comes to any of the places.",
-                                        "Say who comes to them, or add one."))  # fmt: skip
+        raise InvalidValue(FieldProblem("units", say("No child comes to any of the places."),
+                                        say("Say who comes to them, or add one.")))  # fmt: skip
     if not house.components:
-        raise InvalidValue(FieldProblem("things", "Nothing is in the cupboard yet.", "Tick what you have."))
+        raise InvalidValue(FieldProblem("things", say("Nothing is in the cupboard yet."), say("Tick what you have.")))
 
 
 def _stock(house: House) -> Stock:
@@ -135,11 +136,13 @@ def _of_picks(house: House, needs: Sequence[Need], picked: Sequence[Picked]) -> 
         design = catalogue.entry(house, pick.key).design
         need = next((n for n in needs if n.child.id == pick.child_id), None)
         if need is None or not 1 <= pick.level <= len(design.levels):
-            raise InvalidValue(FieldProblem("picked", f"names {pick.key} {pick.level} for child {pick.child_id}."))
+            raise InvalidValue(FieldProblem("picked", say("names {pick} {level} for child {child_id}.",
+                                                          pick=pick.key, level=pick.level, child_id=pick.child_id)))
         first = chosen(design, design.level(pick.level), need, needs, stock, at=at, practice=house.practice)
         if first is None:
-            raise InvalidValue(FieldProblem("picked", f"has {design.name}, which cannot be made beside the others.",
-                                            "Choose something else for it."))  # fmt: skip
+            raise InvalidValue(FieldProblem("picked", say("has {design}, which cannot be made beside the others.",
+                                                          design=design.name),
+                                            say("Choose something else for it.")))  # fmt: skip
         found.append(first)
         stock = Stock(stock.components, (*stock.trays, first.tray))
     return tuple(found)
@@ -200,7 +203,8 @@ def _few(house: House, needs: Sequence[Need], here: Sequence[First]) -> Iterator
         number = sum(need.child.id in f.tray.for_children for f in here)
         if months >= SMALL_MONTHS and number < ENOUGH:
             opening = _opening(house, left, need)
-            yield f"{need.child.name} has {counted(number, 'tray')} to begin with. {opening}"
+            yield say("{child} has {trays} to begin with. {opening}", child=need.child.name,
+                      trays=say("{n, plural, one {# tray} other {# trays}}", n=number), opening=opening)
 
 
 ALLOWED_NAMED = 3
@@ -224,11 +228,11 @@ def take(desk: Desk, solve_id: int, adult_id: int | None) -> int:
     solve, house = desk.solves.get(solve_id), desk.house()
     plan = plan_of(solve)
     if rests_on(house) != solve.question.rests_on:
-        raise InvalidValue(FieldProblem("plan", "The house was changed since this shelf was composed.",
-                                        "Let it be composed again."))  # fmt: skip
+        raise InvalidValue(FieldProblem("plan", say("The house was changed since this shelf was composed."),
+                                        say("Let it be composed again.")))  # fmt: skip
     firsts = {f.tray.id: f for f in solve.question.first}
     placed = [p for p in plan.placements if p.tray.id in firsts]
-    with desk.write(adult_id, "Took the first shelf") as work:
+    with desk.write(adult_id, say("Took the first shelf")) as work:
         ids = save_made(work, house, [
             (firsts[p.tray.id].made, free_name(house, firsts[p.tray.id].made.design, firsts[p.tray.id].made.level),
              p.tray.for_children) for p in placed])  # fmt: skip

@@ -10,6 +10,7 @@ from pathlib import Path
 from filelock import FileLock, Timeout
 
 from zither_awl.core.errors import StoreUnavailable
+from zither_awl.core.saying import say
 from zither_awl.store.engine import in_plain_words
 from zither_awl.store.opening import private_folder
 
@@ -43,6 +44,7 @@ def _taken(folder: Path) -> str:
         address = str(json.loads((folder / NOTE).read_text())["address"])
     except (OSError, ValueError, KeyError, TypeError):
         address = ""
-    where = f" at {address}" if address.startswith("http") else ""
-    hint = "Open that, or stop it first." if where else "Stop it first."
-    return f"Another Zither Awl is using the folder {folder.name}{where}. {hint} Nothing was changed."
+    where = say(" at {address}", address=address) if address.startswith("http") else ""
+    hint = say("Open that, or stop it first.") if where else say("Stop it first.")
+    return say("Another Zither Awl is using the folder {folder}{where}. {hint} Nothing was changed.",
+               folder=folder.name, where=where, hint=hint)

@@ -6,6 +6,7 @@ import re
 from collections.abc import Collection
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Group
 from zither_awl.services.desk import Desk, House
 
@@ -14,7 +15,7 @@ def group(house: House, group_id: int) -> Group:
     """A group by its id. Raises: NotFound."""
     found = next((g for g in house.people.groups if g.id == group_id), None)
     if found is None:
-        raise NotFound(f"There is no group {group_id}.")
+        raise NotFound(say("There is no group {group_id}.", group_id=group_id))
     return found
 
 
@@ -25,15 +26,15 @@ def save(desk: Desk, made: Group, adult_id: int | None) -> int:
         house.child(child)
     strange = made.adults - {a.id for a in house.adults}
     if strange:
-        raise InvalidValue(FieldProblem("adults", f"name {min(strange)}, who is no adult of the house."))
-    with desk.write(adult_id, f"The group {made.name}") as work:
+        raise InvalidValue(FieldProblem("adults", say("name {min}, who is no adult of the house.", min=min(strange))))
+    with desk.write(adult_id, say("The group {made}", made=made.name)) as work:
         return work.people.save_group(made)
 
 
 def drop(desk: Desk, group_id: int, adult_id: int | None) -> None:
     """Take a group away; its children stay. Raises: NotFound."""
     found = group(desk.house(), group_id)
-    with desk.write(adult_id, f"Took the group {found.name} away") as work:
+    with desk.write(adult_id, say("Took the group {found} away", found=found.name)) as work:
         work.people.drop_group(group_id)
 
 

@@ -9,6 +9,7 @@ from zither_awl.core.body import mass_of, reach
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.independence import Aid, OwnAid, Surfaces, independence, ranked
 from zither_awl.core.safety import Stability, loads_of, tip_over
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Spot, Unit
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import Marks, marks_of
@@ -31,7 +32,7 @@ def months_on(day: date, months: int) -> date:
             return date(year, month + 1, last)
         except ValueError:
             continue
-    raise InvalidValue(FieldProblem("months", f"is {months}; there is no such day."))
+    raise InvalidValue(FieldProblem("months", say("is {months}; there is no such day.", months=months)))
 
 
 def marks_in(house: House, today: date, months: int) -> tuple[Marks, ...]:
@@ -66,9 +67,10 @@ def soon_reached(house: House, today: date) -> tuple[Reached, ...]:
 def said(reached: Reached, today: date) -> str:
     """It in words: "In April Tove reaches the top board of the window shelf"."""
     board = Spot(reached.unit.id, reached.board, 0).words(reached.unit).rpartition(", ")[0] or "board"
-    year = "" if reached.on.year == today.year else f" {reached.on.year}"
+    year = "" if reached.on.year == today.year else say(" {year}", year=reached.on.year)
     month = MONTHS[reached.on.month - 1]
-    return f"In {month}{year} {reached.child.name} reaches the {board} of the {reached.unit.name}."
+    return say("In {month}{year} {child} reaches the {board} of the {unit}.", month=month, year=year,
+               child=reached.child.name, board=board, unit=reached.unit.name)
 
 
 def _when(child: Child, height: float, today: date, house: House) -> date | None:
@@ -114,19 +116,19 @@ def tick(desk: Desk, child_id: int, key: str, done: bool, adult_id: int | None) 
     child = house.child(child_id)
     aid = next((a for a in independence(child, today, today, own=house.room.own_aids) if a.key == key), None)
     if aid is None:
-        raise InvalidValue(FieldProblem("key", f"is {key!r}; there is no such thing in the list."))
+        raise InvalidValue(FieldProblem("key", say("is {key}; there is no such thing in the list.", key=repr(key))))
     verb = "made" if done else "not made"
-    with desk.write(adult_id, f"{aid.name} for {child.name} {verb}") as work:
+    with desk.write(adult_id, say("{aid} for {child} {verb}", aid=aid.name, child=child.name, verb=verb)) as work:
         work.room.tick_aid(child_id, key, today if done else None)
 
 
 def add_aid(desk: Desk, aid: OwnAid, adult_id: int | None) -> int:
     """Keep a thing of the household's own. Returns its id."""
-    with desk.write(adult_id, f"{aid.name}, for the {aid.room.lower()}") as work:
+    with desk.write(adult_id, say("{aid}, for the {room}", aid=aid.name, room=aid.room.lower())) as work:
         return work.room.add_aid(aid)
 
 
 def drop_aid(desk: Desk, aid_id: int, adult_id: int | None) -> None:
     """Take a thing of the household's own away. Raises: NotFound."""
-    with desk.write(adult_id, "Took a thing of our own off the house heights") as work:
+    with desk.write(adult_id, say("Took a thing of our own off the house heights")) as work:
         work.room.drop_aid(aid_id)

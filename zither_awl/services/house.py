@@ -15,6 +15,7 @@ from zither_awl.core.finding import Finding
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.lessons import proved
 from zither_awl.core.practice import Practice, practice_of
+from zither_awl.core.saying import say
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import Stock
@@ -329,4 +330,4 @@ def _found_in(things: tuple[T, ...], key: int, word: str) -> T:
     for thing in things:
         if thing.id == key:
             return thing
-    raise NotFound(f"There is no {word} {key}.")
+    raise NotFound(say("There is no {word} {key}.", word=word, key=key))

@@ -13,6 +13,7 @@ from zoneinfo import ZoneInfo
 from zither_awl.core.cycles import containing
 from zither_awl.core.errors import FieldProblem
 from zither_awl.core.merge import FORGOTTEN
+from zither_awl.core.saying import say, together
 from zither_awl.core.values import Episode, EpisodeEvent, Morning, Presentation, Tray
 from zither_awl.formats import episode_table, tray_table
 from zither_awl.formats.episode_table import EpisodeLine
@@ -70,7 +71,7 @@ def take_trays(desk: Desk, rows: Sequence[Row], adult_id: int | None) -> Report:
     checked, lines = _check_trays(house, rows)
     good = [line for row, line in zip(checked, lines, strict=True) if line and row.status in ("new", "changed")]
     if good:
-        with desk.write(adult_id, f"Imported {len(good)} trays") as work:
+        with desk.write(adult_id, say("Imported {good} trays", good=len(good))) as work:
             _save_trays(work, good, house)
     return replace(report_of(rows, checked, tray_table.COLUMNS), taken=len(good))
 
@@ -98,19 +99,21 @@ def _links(line: TrayLine, house: House, known: set[str]) -> list[FieldProblem]:
     children = [c.name for c in house.children]
     problems += [_unknown("for", name, children) for name in line.for_children if name not in children]
     if line.tray.name in line.follows:
-        problems.append(FieldProblem("follows_from", f"{line.tray.name} cannot follow from itself."))
+        problems.append(FieldProblem("follows_from", say("{tray} cannot follow from itself.", tray=line.tray.name)))
     return problems
 
 
 def _twice(line: TrayLine, names: Sequence[str]) -> list[FieldProblem]:
     many = names.count(line.tray.name) > 1
-    return [FieldProblem("name", f"{line.tray.name} is in the file twice.", "Give each its own name.")] if many else []
+    return [FieldProblem("name", say("{tray} is in the file twice.", tray=line.tray.name),
+        say("Give each its own name."))] if many else []
 
 
 def _unknown(column: str, name: str, known: Sequence[str]) -> FieldProblem:
     close = get_close_matches(name, known, n=1)
-    hint = f"Did you mean {close[0]}?" if close else f"Known here: {', '.join(known[:12]) or 'nobody yet'}."
-    return FieldProblem(column, f"{name!r} is not known.", hint)
+    hint = say("Did you mean {close}?", close=close[0]) if close else say("Known here: {known}.",
+                                                         known=together(known[:12], ', ') or say("nobody yet"))
+    return FieldProblem(column, say("{name} is not known.", name=repr(name)), hint)
 
 
 def _compared(number: int, row: Row, line: TrayLine, house: House) -> ReportRow:
@@ -213,7 +216,7 @@ def take_episodes(desk: Desk, rows: Sequence[Row], adult_id: int | None, *, stoo
     checked, lines = _check_episodes(desk, rows)
     good = [line for row, line in zip(checked, lines, strict=True) if line and row.status == "new"]
     if good:
-        with desk.write(adult_id, f"Imported {len(good)} episodes") as work:
+        with desk.write(adult_id, say("Imported {good} episodes", good=len(good))) as work:
             _save_episodes(work, good, house)
             if stood:
                 _stood_since(work, good, house)
@@ -265,7 +268,7 @@ def _named(line: EpisodeLine, house: House, today: date) -> list[FieldProblem]:
     problems += [_unknown("tray", line.tray, trays)] if line.tray not in trays else []
     problems += [_unknown("present", name, children) for name in line.present if name not in children]
     if line.day > today:
-        problems.append(FieldProblem("day", f"{line.day} is still to come."))
+        problems.append(FieldProblem("day", say("{day} is still to come.", day=line.day)))
     return problems
 
 
@@ -273,9 +276,11 @@ def _overlap(line: EpisodeLine, busy: list[tuple[str, datetime, datetime, str]],
     began, ended = _span(line, zone)
     for child, from_, to, tray in busy:
         if child == line.child and from_ < ended and began < to:
-            clock = f"{from_.astimezone(zone):%H:%M} to {to.astimezone(zone):%H:%M}"
-            text = f"{line.began:%H:%M} overlaps {tray}, {clock}, for {child}."
-            return [FieldProblem("began", text, "Mend one of the two times.")]
+            clock = say("{from_} to {to}", from_=format(from_.astimezone(zone), "%H:%M"),
+                        to=format(to.astimezone(zone), "%H:%M"))
+            text = say("{began} overlaps {tray}, {clock}, for {child}.", began=format(line.began, "%H:%M"),
+                       tray=tray, clock=clock, child=child)
+            return [FieldProblem("began", text, say("Mend one of the two times."))]
     return []
 
 

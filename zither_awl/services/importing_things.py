@@ -9,6 +9,7 @@ from typing import Any
 from zither_awl.catalogue import design_of
 from zither_awl.catalogue.loader import written_design
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say, together
 from zither_awl.core.trays import Design
 from zither_awl.formats import card_table, component_table
 from zither_awl.formats.component_table import ComponentLine, component_cells, read_component
@@ -37,7 +38,7 @@ def take_components(desk: Desk, rows: Sequence[Row], adult_id: int | None) -> Re
     good = [line for row, line in zip(checked, lines, strict=True) if line and row.status in ("new", "changed")]
     if good:
         known = {c.name: c.id for c in house.components}
-        with desk.write(adult_id, f"Imported {len(good)} things") as work:
+        with desk.write(adult_id, say("Imported {good} things", good=len(good))) as work:
             for line in good:
                 bin_id = bin_for(work, house, line.bin)
                 work.cupboard.save_component(
@@ -55,7 +56,8 @@ def _check_components(
     for number, row in enumerate(rows, start=1):
         line, problems = read_component(row)
         if line is not None and names.count(line.component.name) > 1:
-            problems = (FieldProblem("name", f"{row['name']} is in the file twice.", "Give each its own name."),)
+            problems = (FieldProblem("name", say("{row} is in the file twice.", row=row['name']),
+                say("Give each its own name.")),)
         if line is not None:
             over = cap_problem(house, line.bin, (good.bin for good in lines if good))
             problems = (*problems, *_too_few(house, line), *([over] if over else []))
@@ -71,7 +73,8 @@ def _too_few(house: House, line: ComponentLine) -> list[FieldProblem]:
     held = sum(n for _, n in house.stock.on_trays(old)) if old and not old.medium else 0
     if held <= line.component.count:
         return []
-    return [FieldProblem("count", f"is {line.component.count}; trays hold {held}.", "Unpack one of them first.")]
+    return [FieldProblem("count", say("is {count}; trays hold {held}.", count=line.component.count, held=held),
+        say("Unpack one of them first."))]
 
 
 def _compared(number: int, row: Row, line: ComponentLine, house: House) -> ReportRow:
@@ -107,7 +110,7 @@ def take_cards(desk: Desk, rows: Sequence[Row], adult_id: int | None) -> Report:
     house = desk.house()
     checked, good = _check_cards(house, rows)
     if good:
-        with desk.write(adult_id, f"Imported {len(good)} cards") as work:
+        with desk.write(adult_id, say("Imported {good} cards", good=len(good))) as work:
             for key, data in good.items():
                 work.catalogue.save_own_card(key, own_card(house, key, data))
     return replace(report_of(rows, checked, card_table.COLUMNS), taken=len(good))
@@ -136,7 +139,8 @@ def _card(
     house: House, key: str, rows: Sequence[Row], keys: set[str]
 ) -> tuple[Design | None, dict[str, Any], tuple[FieldProblem, ...]]:  # fmt: skip
     if not key:
-        return None, {}, (FieldProblem("key", "is empty.", "A short word of its own for the card, as pour-water."),)
+        return None, {}, (FieldProblem("key", say("is empty."), say("A short word of its own for the card, as "
+                                                               "pour-water.")),)
     data, problems = card_table.read_card(rows)
     if problems:
         return None, data, problems
@@ -149,7 +153,8 @@ def _card(
         return None, data, (lost,)
     unknown = sorted({k for k, _ in made.follows} - keys)
     if unknown:
-        return None, data, (FieldProblem("follows", f"names {', '.join(unknown)}, which is no card."),)
+        return None, data, (FieldProblem("follows", say("names {unknown}, which is no card.",
+                                                        unknown=together(unknown, ', '))),)
     return made, written_design(data), ()
 
 

@@ -18,6 +18,7 @@ from zither_awl.core.ladders.strings import String
 from zither_awl.core.mastery import KNOWN, Mastery
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import say
 from zither_awl.core.trays import Design, make
 from zither_awl.core.values import Child, Rung, Said, SaidAnswer, Visit
 from zither_awl.core.wishes import Aim
@@ -89,7 +90,7 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
     here = ladders.map_of(house, child, today)
     found = next(((each, n) for each in here.strung for n, step in enumerate(each.steps) if step.rung == rung), None)
     if found is None:
-        raise NotFound(f"There is no step {rung[0]} {rung[1]} on any ladder.")
+        raise NotFound(say("There is no step {rung} {rung2} on any ladder.", rung=rung[0], rung2=rung[1]))
     strung, at = found
     step = strung.steps[at]
     notes, (pace, own) = _notes(desk, child_id, step), _pace(desk, house, today)
@@ -334,7 +335,8 @@ def keep_said(desk: Desk, child_id: int, rung: Rung, answer: SaidAnswer | None, 
     design = _design(house, rung)
     name = design.titled(design.level(rung[1]))
     earlier = [s for s in house.people.said if (s.child_id, s.key, s.level) == (child_id, *rung) and not s.word]
-    with desk.write(adult_id, f"{child.name}, {name}: {answer or 'said nothing'}"[:200]) as work:
+    with desk.write(adult_id, say("{child}, {name}: {answer}", child=child.name, name=name,
+                                  answer=answer or say('said nothing'))) as work:
         work.people.forget_said(earlier)
         if answer is not None:
             who = next((a.name for a in house.adults if a.id == adult_id), "")
@@ -353,18 +355,19 @@ def choose(desk: Desk, child_id: int, rung: Rung, from_day: date | None, weeks: 
     design = _design(house, rung)
     begins = from_day or today
     if begins < today:
-        raise InvalidValue(FieldProblem("from_day", f"{begins} is past.", "Choose today or a day to come."))
+        raise InvalidValue(FieldProblem("from_day", say("{begins} is past.", begins=begins),
+            say("Choose today or a day to come.")))
     if weeks is not None and not 1 <= weeks <= 26:
-        raise InvalidValue(FieldProblem("weeks", f"is {weeks}; expected 1 to 26 weeks."))
+        raise InvalidValue(FieldProblem("weeks", say("is {weeks}; expected 1 to 26 weeks.", weeks=weeks)))
     ends = begins + timedelta(days=7 * weeks if weeks else NEXT_DAYS)
     words = design.titled(design.level(rung[1]))[:80]
     aim = Aim(id=0, words=words, from_day=begins, until_day=ends, child_id=child_id, key=rung[0], level=rung[1])
-    with desk.write(adult_id, f"Chosen for later: {words}"[:200]) as work:
+    with desk.write(adult_id, say("Chosen for later: {words}", words=words)) as work:
         return work.weeks.save_aim(aim)
 
 
 def _design(house: House, rung: Rung) -> Design:
     found = ladders.design_at(house, rung)
     if found is None:
-        raise NotFound(f"There is no card {rung[0]} with a level {rung[1]}.")
+        raise NotFound(say("There is no card {rung} with a level {rung2}.", rung=rung[0], rung2=rung[1]))
     return found

@@ -19,6 +19,7 @@ from zither_awl.core.ladders.progress import Progress, progress
 from zither_awl.core.ladders.strings import Hole, String, strings
 from zither_awl.core.mastery import KNOWN, MasteryState, mastery
 from zither_awl.core.readiness import Readiness, Record
+from zither_awl.core.saying import say, together
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.trays import Design, Need
 from zither_awl.core.trays.assemble import difficulty_of
@@ -242,18 +243,22 @@ def tie(desk: Desk, step: Rung, before: Rung, tied: bool | None, adult_id: int |
     names = names_of(house)
     for name, rung in (("step", step), ("before", before)):
         if rung not in names:
-            raise InvalidValue(FieldProblem(name, f"names {rung[0]} {rung[1]}, which is not there."))
+            raise InvalidValue(FieldProblem(name, say("names {rung} {rung2}, which is not there.", rung=rung[0],
+                                                      rung2=rung[1])))
     if step == before:
-        raise InvalidValue(FieldProblem("before", f"is {names[step]} itself.", "Choose another step."))
+        raise InvalidValue(FieldProblem("before", say("is {names} itself.", names=names[step]),
+            say("Choose another step.")))
     graph = graph_of(house)
     if tied:
         graph = {**graph, step: (*graph[step], before)}
         ring = next((c for c in circles(graph) if step in c), None)
         if ring is not None:
             way = ", which waits for ".join(names[rung] for rung in (*ring, ring[0]))
-            raise InvalidValue(FieldProblem("before", f"would make a circle: {way}.", "Untie one of them first."))
-    words = "Tied" if tied else "Untied" if tied is False else "Left to the cards"
-    with desk.write(adult_id, f"{words} {names[step]} and {names[before]}"[:200]) as work:
+            raise InvalidValue(FieldProblem("before", say("would make a circle: {way}.", way=way),
+                say("Untie one of them first.")))
+    words = "Tied" if tied else "Untied" if tied is False else say("Left to the cards")
+    with desk.write(adult_id, say("{words} {names} and {names2}", words=words, names=names[step],
+                                  names2=names[before])) as work:
         work.catalogue.tie(step, before, tied)
         tied_now = catalogue.tied_designs(house, house.practice.letters, work.catalogue.ties())
         link_rungs(work, tied_now, without=() if tied else ((step, before),))
@@ -274,7 +279,8 @@ def grew(desk: Desk, child_id: int, since: date) -> Grew:
     house, today = desk.house(), desk.today()
     child = house.child(child_id)
     if not child.born <= since <= today:
-        raise InvalidValue(FieldProblem("since", f"is {since}; expected {child.born} to {today}."))
+        raise InvalidValue(FieldProblem("since", say("is {since}; expected {born} to {today}.", since=since,
+                                                     born=child.born, today=today)))
 
     def reckon() -> Grew:
         with desk.read() as work:
@@ -372,7 +378,8 @@ def carrying(here: Map, thread: str) -> frozenset[Rung]:
     found = set()
     for each in here.strung:
         for step in each.steps:
-            name = f"{step.hole.design.titled(step.hole.level)} {' '.join(step.hole.design.themes)}"
+            name = say("{titled} {themes}", titled=step.hole.design.titled(step.hole.level),
+                       themes=together(step.hole.design.themes))
             trays = (*step.out, *step.resting, *step.between)
             if words_of(thread) & words_of(name) or any(matched((thread,), tray) for tray in trays):
                 found.add(step.rung)

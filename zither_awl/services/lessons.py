@@ -28,6 +28,7 @@ from zither_awl.core.lessons import (
     standing,
     three_period_plan,
 )
+from zither_awl.core.saying import say, together
 from zither_awl.core.values import Child, Turn, Word, WordAnswer, WordSet
 from zither_awl.core.values.lessons import SetKind
 from zither_awl.core.words import own_key
@@ -83,7 +84,7 @@ def word_set(house: House, key: str) -> WordSet:
         found = words_of_card(house, key.removeprefix(CARD))
         if found is not None:
             return found
-    raise NotFound(f"There is no set of words {key!r}.")
+    raise NotFound(say("There is no set of words {key}.", key=repr(key)))
 
 
 def words_of_card(house: House, key: str) -> WordSet | None:
@@ -241,9 +242,11 @@ def check_answer(house: House, set_key: str, word: str, turn: str) -> None:
     """Whether a turn can be of this set. Raises: NotFound; InvalidValue."""
     words = word_set(house, set_key)
     if words.word(word) is None:
-        raise InvalidValue(FieldProblem("word", f"is {word!r}, which is no word of {words.name}."))
+        raise InvalidValue(FieldProblem("word", say("is {word}, which is no word of {words}.", word=repr(word),
+                                                    words=words.name)))
     if turn not in words.turns:
-        raise InvalidValue(FieldProblem("turn", f"is {turn!r}; expected one of {', '.join(words.turns)}."))
+        raise InvalidValue(FieldProblem("turn", say("is {turn}; expected one of {turns}.", turn=repr(turn),
+                                                    turns=together(words.turns, ', '))))
 
 
 def save_set(desk: Desk, key: str, data: Mapping[str, Any], adult_id: int | None) -> str:
@@ -251,8 +254,8 @@ def save_set(desk: Desk, key: str, data: Mapping[str, Any], adult_id: int | None
     house = desk.house()
     kept = key or own_key(str(data.get("name", "")), [s.key for s in sets(house)])
     if kept in {s.key for s in shipped_words()}:
-        raise InvalidValue(FieldProblem("key", "is a set that ships.", "Make one of your own beside it."))
+        raise InvalidValue(FieldProblem("key", say("is a set that ships."), say("Make one of your own beside it.")))
     made = words_of({**data, "key": kept}, own=True)
-    with desk.write(adult_id, f"Wrote the words {made.name}") as work:
+    with desk.write(adult_id, say("Wrote the words {made}", made=made.name)) as work:
         work.lessons.save_set(kept, {**data, "key": kept})
     return kept

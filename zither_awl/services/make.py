@@ -10,6 +10,7 @@ from zither_awl.core.difficulty import Difficulty, compared, up
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.ladders.bridge import EASED, beforehand, lighter
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import figure, say, together
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import (
     Clash,
@@ -94,7 +95,8 @@ class Wish:
     def __post_init__(self) -> None:
         strange = [dim for dim in self.eased if dim not in EASED]
         if strange:
-            raise InvalidValue(FieldProblem("eased", f"names {strange[0]}; expected some of {', '.join(EASED)}."))
+            raise InvalidValue(FieldProblem("eased", say("names {strange}; expected some of {eased}.",
+                                                         strange=strange[0], eased=together(EASED, ', '))))
         if self.toward:
             rung_of(self.toward)
 
@@ -173,24 +175,28 @@ def _beforehand(dim: str, level: Level) -> Check:
 
 def _wished_level(card: Design, wish: Wish) -> Level:
     if not 1 <= wish.level <= len(card.levels):
-        raise InvalidValue(FieldProblem("level", f"is {wish.level}; {card.name} has 1 to {len(card.levels)}."))
+        raise InvalidValue(FieldProblem("level", say("is {level}; {card} has 1 to {levels}.", level=wish.level,
+                                                     card=card.name, levels=len(card.levels))))
     level = card.level(wish.level)
     known = {role.name for role in level.roles}
     for name, count in wish.counts.items():
         if name in known and not 1 <= count <= 200:
-            raise InvalidValue(FieldProblem(f"counts.{name}", f"is {count}; expected 1 to 200 pieces."))
+            raise InvalidValue(FieldProblem(f"counts.{name}", say("is {count}; expected 1 to 200 pieces.",
+                                                                  count=count)))
     if wish.share is None or level.pour is None:
         return level
     if not 0.05 <= wish.share <= 1:
-        raise InvalidValue(FieldProblem("share", f"is {wish.share:g}; expected 0.05 to 1 of the full vessel."))
+        raise InvalidValue(FieldProblem("share", say("is {share}; expected 0.05 to 1 of the full vessel.",
+                                                     share=figure(wish.share))))
     return replace(level, pour=replace(level.pour, share=wish.share))
 
 
 def free_name(house: House, card: Design, level: Level, toward: str = "") -> str:
     """A name for a tray that no other tray bears."""
     taken = {t.name for t in house.all_trays}
-    plain = f"{card.titled(level)[:54]} (a step between)" if toward else card.titled(level)[:72]
-    return next(name for n in range(1, 1000) if (name := plain if n == 1 else f"{plain} ({n})") not in taken)
+    plain = say("{titled} (a step between)", titled=card.titled(level)[:54]) if toward else card.titled(level)[:72]
+    return next(name for n in range(1, 1000) if (name := plain if n == 1 else say("{plain} ({n})", plain=plain,
+        n=n)) not in taken)
 
 
 def _uses(desk: Desk, tray_id: int | None) -> int:
@@ -234,11 +240,11 @@ def _why_free(house: House, today: date, tray: Tray, rests: bool) -> tuple[int, 
     judged = house.judgements(today)
     meant = [c for c in house.children if c.id in tray.for_children]
     if rests and meant and all(judged.months(c) > tray.card.to_months for c in meant):
-        return 0, "It rests, and is outgrown."
+        return 0, say("It rests, and is outgrown.")
     if rests:
-        return 1, f"It rests in {house.bin_name(tray.bin_id) or 'no bin'}."
+        return 1, say("It rests in {bin_name}.", bin_name=house.bin_name(tray.bin_id) or say("no bin"))
     if meant and all(judged.of(c, tray).interest.faded for c in meant):
-        return 2, "It stands out, and is less loved."
+        return 2, say("It stands out, and is less loved.")
     return None
 
 
@@ -256,21 +262,25 @@ def keep(
     if composed.takes:
         clash = composed.takes[0]
         on = [house.tray(key).name for key, _ in clash.trays if key > 0]
-        raise InvalidValue(FieldProblem("roles", f"{clash.component.name} lies on {', '.join(on)}.",
-                                        "Unpack one of them, or choose something else."))  # fmt: skip
+        raise InvalidValue(FieldProblem("roles", say("{component} lies on {on}.", component=clash.component.name,
+                                                     on=together(on, ', ')),
+                                        say("Unpack one of them, or choose something else.")))  # fmt: skip
     if made.short:
-        raise InvalidValue(FieldProblem("roles", f"are not all filled: {', '.join(made.short)}.",
-                                        "Choose something for each, or free it from another tray."))  # fmt: skip
+        raise InvalidValue(FieldProblem("roles", say("are not all filled: {short}.",
+                                                     short=together(made.short, ', ')),
+                                        say("Choose something for each, or free it from another tray.")))  # fmt: skip
     if not isinstance(made.assembled.packing, Packing | None):
-        raise InvalidValue(FieldProblem("container", "is too small for these things.", "Choose a larger one."))
+        raise InvalidValue(FieldProblem("container", say("is too small for these things."),
+            say("Choose a larger one.")))
     for child_id in for_children:
         house.child(child_id)
     must = next((c for c in made.checks if c.severity == "must"), None)
     if must is not None and not exception.strip():
-        raise InvalidValue(FieldProblem("exception", f"is missing: {must.reason.text}",
-                                        "Change it, or write why it is kept all the same."))  # fmt: skip
+        raise InvalidValue(FieldProblem("exception", say("is missing: {reason}", reason=must.reason.text),
+                                        say("Change it, or write why it is kept all the same.")))  # fmt: skip
     old = house.tray(wish.instead_of) if wish.instead_of else None
-    with desk.write(adult_id, f"{'Composed' if old is None else 'Composed anew'} {name}") as work:
+    with desk.write(adult_id, say("{part} {name}", part=say('Composed') if old is None else say('Composed anew'),
+                                  name=name)) as work:
         meant = (for_children or frozenset({composed.child.id})) | (old.for_children if old else frozenset())
         bin_id = bin_for(work, house, bin_name) if bin_name.strip() or not old else old.bin_id
         tray = made_tray(work, made, composed.level, name, meant, tray_id=old.id if old else 0, bin_id=bin_id,
@@ -309,8 +319,9 @@ def next_level(desk: Desk, tray_id: int, adult_id: int | None) -> int:
     house, wish = desk.house(), wish_of(desk, tray_id)
     tray, card = house.tray(tray_id), designs(house)[wish.key]
     if wish.level >= len(card.levels):
-        raise InvalidValue(FieldProblem("level", f"{card.name} has no level after {card.level(wish.level).name}.",
-                                        "Make what it leads to."))  # fmt: skip
+        raise InvalidValue(FieldProblem("level", say("{card} has no level after {level}.", card=card.name,
+                                                     level=card.level(wish.level).name),
+                                        say("Make what it leads to.")))  # fmt: skip
     raised = Wish(key=wish.key, level=wish.level + 1, child_id=wish.child_id, instead_of=tray_id)
     return keep(desk, raised, tray.name, "", tray.for_children, adult_id)
 
@@ -321,8 +332,9 @@ def lay_out(desk: Desk, tray_id: int, wish: Wish, adult_id: int | None = None) -
     composed = compose(desk, replace(wish, instead_of=tray_id), ranked=False)
     if composed.made.short or composed.takes:
         lacks = [*composed.made.short, *(clash.component.name for clash in composed.takes)]
-        raise InvalidValue(FieldProblem("roles", f"of {tray.name} are not all filled: {', '.join(lacks)}."))
-    with desk.write(adult_id, f"What lies on {tray.name}") as work:
+        raise InvalidValue(FieldProblem("roles", say("of {tray} are not all filled: {lacks}.", tray=tray.name,
+                                                     lacks=together(lacks, ', '))))
+    with desk.write(adult_id, say("What lies on {tray}", tray=tray.name)) as work:
         contents = _with_tap_water(work, composed.made.assembled.contents)
         card = replace(tray.card, key=wish.key, level=wish.level)
         work.cupboard.save_tray(replace(house.tray(tray_id), card=card, contents=contents))
@@ -343,7 +355,7 @@ def wish_of(desk: Desk, tray_id: int) -> Wish:
     house = desk.house()
     tray = house.tray(tray_id)
     if not tray.contents or tray.card.key not in designs(house):
-        raise NotFound(f"{tray.name} was not made under Make.")
+        raise NotFound(say("{tray} was not made under Make.", tray=tray.name))
     container = next((c.component.id for c in tray.contents if c.role == CONTAINER), None)
     inner = [c for c in tray.contents if c.role != CONTAINER]
     child = next((c.id for c in house.children if c.id in tray.for_children), house.children[0].id)
@@ -368,7 +380,7 @@ def unpack(desk: Desk, tray_id: int, adult_id: int | None) -> None:
     """
     tray = desk.house().tray(tray_id)
     if not tray.contents:
-        raise InvalidValue(FieldProblem("tray", f"{tray.name} holds nothing the cupboard knows of."))
-    with desk.write(adult_id, f"Unpacked {tray.name}") as work:
+        raise InvalidValue(FieldProblem("tray", say("{tray} holds nothing the cupboard knows of.", tray=tray.name)))
+    with desk.write(adult_id, say("Unpacked {tray}", tray=tray.name)) as work:
         work.weeks.take_away(tray_id, desk.now(), desk.today())
         work.cupboard.save_tray(replace(tray, contents=(), archived=True))

@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 from zither_awl.catalogue.making import recipes
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.making import Making, Mark, Recipe, What, changed_by_a_check, ready_to_give, suggested
+from zither_awl.core.saying import say
 from zither_awl.core.things.kinds import of_kind
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
@@ -28,7 +29,7 @@ def recipe(key: str) -> Recipe:
     """A recipe by its key. Raises: NotFound."""
     found = next((each for each in recipes() if each.key == key), None)
     if found is None:
-        raise NotFound(f"There is no recipe {key!r}.")
+        raise NotFound(say("There is no recipe {key}.", key=repr(key)))
     return found
 
 
@@ -53,7 +54,7 @@ def _first(accepts: tuple[str, ...]) -> str:
 def begin(desk: Desk, key: str, wanted_for: str, adult_id: int | None) -> int:
     """Put something on the making list. Raises: NotFound."""
     found = recipe(key)
-    with desk.write(adult_id, f"To make: {found.name}") as work:
+    with desk.write(adult_id, say("To make: {found}", found=found.name)) as work:
         return work.making.save_making(Making(id=0, recipe=key, name=found.name, wanted_for=wanted_for[:80],
                                               begun_on=desk.today()))  # fmt: skip
 
@@ -61,7 +62,7 @@ def begin(desk: Desk, key: str, wanted_for: str, adult_id: int | None) -> int:
 def _begun(house: House, making_id: int) -> Making:
     found = next((each for each in house.cupboard.makings if each.id == making_id), None)
     if found is None:
-        raise NotFound(f"There is nothing being made with the number {making_id}.")
+        raise NotFound(say("There is nothing being made with the number {making_id}.", making_id=making_id))
     return found
 
 
@@ -72,7 +73,7 @@ def go_on(desk: Desk, making_id: int, done: Collection[int], checked: Collection
     changed_by_a_check(making, recipe(making.recipe), done, checked)
     told = replace(making, done=tuple(sorted(set(done))), checked=tuple(checked), checked_by=checked_by.strip()[:80],
                    checked_on=desk.today() if checked else None)  # fmt: skip
-    with desk.write(adult_id, f"Making {making.name}") as work:
+    with desk.write(adult_id, say("Making {making}", making=making.name)) as work:
         work.making.save_making(told)
 
 
@@ -84,9 +85,10 @@ def give(desk: Desk, making_id: int, name: str, count: int, adult_id: int | None
     making = _begun(desk.house(), making_id)
     found = recipe(making.recipe)
     ready_to_give(making, found)
-    checked = f"made; checked by {making.checked_by}, {making.checked_on}"
+    checked = say("made; checked by {checked_by}, {checked_on}", checked_by=making.checked_by,
+                  checked_on=making.checked_on)
     thing = of_kind(name or making.name, found.makes, count=count, came_from=checked[:80])
-    with desk.write(adult_id, f"Made {thing.name}") as work:
+    with desk.write(adult_id, say("Made {thing}", thing=thing.name)) as work:
         thing_id = work.cupboard.save_component(thing)
         work.making.save_making(replace(making, component_id=thing_id))
         return thing_id
@@ -95,7 +97,7 @@ def give(desk: Desk, making_id: int, name: str, count: int, adult_id: int | None
 def leave(desk: Desk, making_id: int, adult_id: int | None) -> None:
     """Take something off the making list. Raises: NotFound."""
     making = _begun(desk.house(), making_id)
-    with desk.write(adult_id, f"Not to make: {making.name}") as work:
+    with desk.write(adult_id, say("Not to make: {making}", making=making.name)) as work:
         work.making.drop_making(making_id)
 
 
@@ -112,10 +114,10 @@ def mark(desk: Desk, what: What, component_id: int | None, tray_id: int | None, 
     """Mark a thing or a tray as worn, to be washed or to be renewed. Raises: NotFound, InvalidValue."""
     house = desk.house()
     if (component_id is None) == (tray_id is None):
-        raise InvalidValue(FieldProblem("component_id", "or tray_id: exactly one of them bears the mark."))
+        raise InvalidValue(FieldProblem("component_id", say("or tray_id: exactly one of them bears the mark.")))
     name = house.component(component_id).name if component_id else house.tray(tray_id or 0).name
     who = next((a.name for a in house.adults if a.id == adult_id), "")
-    with desk.write(adult_id, f"{name}: {what}") as work:
+    with desk.write(adult_id, say("{name}: {what}", name=name, what=what)) as work:
         return work.making.save_mark(Mark(id=0, what=what, component_id=component_id, tray_id=tray_id, note=note[:200],
                                           marked_by=who, marked_on=desk.today()))  # fmt: skip
 
@@ -124,6 +126,6 @@ def seen_to(desk: Desk, mark_id: int, adult_id: int | None) -> None:
     """A mark was seen to: mended, washed, renewed. Raises: NotFound."""
     found = next((m for m in desk.house().cupboard.marks if m.id == mark_id), None)
     if found is None:
-        raise NotFound(f"There is no mark {mark_id}.")
-    with desk.write(adult_id, "Seen to what was worn") as work:
+        raise NotFound(say("There is no mark {mark_id}.", mark_id=mark_id))
+    with desk.write(adult_id, say("Seen to what was worn")) as work:
         work.making.save_mark(replace(found, done_on=desk.today()))

@@ -13,6 +13,7 @@ from zither_awl.core.cycles import containing
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, Overlap
 from zither_awl.core.happenings.part import PARTS
 from zither_awl.core.merge import REACH, TOLD, morning_at
+from zither_awl.core.saying import say
 from zither_awl.core.values import Episode, EpisodeEvent, Morning
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.recording import episode_named, settle, work_name
@@ -96,7 +97,8 @@ def save_episode(desk: Desk, episode: Episode, adult_id: int | None, told: Told 
     morning_id = episode.morning_id or morning_at(_mornings_near(desk, episode.began), episode.began)
     kept = replace(episode, id=old.id if old else str(uuid4()), morning_id=morning_id, question="", told=True,
                    adult_id=old.adult_id if old else adult_id, local_day=desk.day_of(episode.began))  # fmt: skip
-    with desk.write(adult_id, f"{'Mended' if old else 'Entered'} {child.name}, {what}") as work:
+    with desk.write(adult_id, say("{old} {child}, {what}", old=say('Mended') if old else say('Entered'),
+                                  child=child.name, what=what)) as work:
         work.log.save_episode(house.with_card(kept))
         add_told(work, kept, _events(kept, old, told))
     return kept.id
@@ -117,7 +119,7 @@ def _mornings_near(desk: Desk, at: datetime) -> tuple[Morning, ...]:
 
 def _check_past(episode: Episode, now: datetime) -> None:
     if episode.began > now or (episode.ended and episode.ended > now + timedelta(minutes=1)):
-        raise InvalidValue(FieldProblem("began", "is still to come.", "Past work only; use Watch for now."))
+        raise InvalidValue(FieldProblem("began", say("is still to come."), say("Past work only; use Watch for now.")))
 
 
 def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, Told]], adult_id: int | None) -> int:
@@ -127,9 +129,9 @@ def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, T
     """
     house, now = desk.house(), desk.now()
     if not morning.present:
-        raise InvalidValue(FieldProblem("present", "names no child of the house.", "Choose who was here."))
+        raise InvalidValue(FieldProblem("present", say("names no child of the house."), say("Choose who was here.")))
     if morning.ended is None or morning.ended <= morning.began:
-        raise InvalidValue(FieldProblem("ended", "is not after the beginning."))
+        raise InvalidValue(FieldProblem("ended", say("is not after the beginning.")))
     for child in morning.present:
         house.child(child)
     new: list[Episode] = []
@@ -144,7 +146,7 @@ def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, T
     if there is not None:
         morning = replace(morning, id=there.id, adult_id=there.adult_id, present=morning.present | there.present)
     day = there.day if there is not None else desk.day_of(morning.began)
-    with desk.write(adult_id, "Logged a past work cycle") as work:
+    with desk.write(adult_id, say("Logged a past work cycle")) as work:
         kept = work.log.save_morning(replace(morning, day=day, adult_id=morning.adult_id or adult_id))
         for episode, (_, told) in zip(new, pieces, strict=True):
             made = replace(episode, morning_id=kept)
@@ -157,17 +159,17 @@ def change_present(desk: Desk, morning_id: int, present: Collection[int], adult_
     """Mend who was here."""
     morning = _morning(desk, morning_id)
     if morning is None:
-        raise NotFound(f"There is no work cycle {morning_id}.")
+        raise NotFound(say("There is no work cycle {morning_id}.", morning_id=morning_id))
     house = desk.house()
     for child_id in present:
         house.child(child_id)
-    with desk.write(adult_id, "Changed who is here") as work:
+    with desk.write(adult_id, say("Changed who is here")) as work:
         work.log.save_morning(replace(morning, present=frozenset(present)))
 
 
 def save_phrases(desk: Desk, phrases: Sequence[str], adult_id: int | None) -> None:
     """Keep just these phrases for notes."""
-    with desk.write(adult_id, "Changed the phrases") as work:
+    with desk.write(adult_id, say("Changed the phrases")) as work:
         work.settings.save_phrases(tuple(p.strip() for p in phrases if p.strip()))
 
 
@@ -190,9 +192,10 @@ def add_told(work: Store, episode: Episode, events: Iterable[EpisodeEvent]) -> N
 def _check_overlap(house: House, episode: Episode, others: Iterable[Episode]) -> None:
     other = _overlapping(episode, others)
     if other is not None and other.ended is not None:
-        clock = f"{other.began.astimezone(house.zone):%H:%M} to {other.ended.astimezone(house.zone):%H:%M}"
+        clock = say("{began} to {ended}", began=format(other.began.astimezone(house.zone), "%H:%M"),
+                    ended=format(other.ended.astimezone(house.zone), "%H:%M"))
         name, what = house.child(other.child_id).name, work_name(house, other.tray_id, other.activity)
-        raise Overlap(f"{name} was with {what} from {clock} that day.", other.id)
+        raise Overlap(say("{name} was with {what} from {clock} that day.", name=name, what=what, clock=clock), other.id)
 
 
 def _overlapping(episode: Episode, others: Iterable[Episode]) -> Episode | None:
@@ -205,7 +208,7 @@ def _overlapping(episode: Episode, others: Iterable[Episode]) -> Episode | None:
 def strike(desk: Desk, episode_id: str, struck: bool, adult_id: int | None) -> None:
     """Strike an episode out, or bring it back. It stays in the record, crossed."""
     episode = episode_named(desk, episode_id)
-    with desk.write(adult_id, "Removed an episode" if struck else "Brought an episode back") as work:
+    with desk.write(adult_id, say("Removed an episode") if struck else say("Brought an episode back")) as work:
         work.log.save_episode(replace(episode, struck=struck, question="", told=True))
 
 
@@ -218,11 +221,13 @@ def strike_event(desk: Desk, event_id: int, struck: bool, adult_id: int | None) 
     with desk.read() as work:
         event = work.sent.event(event_id)
     if event is None:
-        raise NotFound(f"There is no event {event_id}.")
+        raise NotFound(say("There is no event {event_id}.", event_id=event_id))
     if event.kind in ("start", "finish"):
-        raise InvalidValue(FieldProblem("event", f"is a {event.kind}.", "Mend the piece of work instead."))
-    verb = "Took back" if struck else "Brought back"
-    with desk.write(adult_id, f"{verb} {event.cause or event.kind}, {house.child(event.child_id).name}") as work:
+        raise InvalidValue(FieldProblem("event", say("is a {kind}.", kind=event.kind),
+            say("Mend the piece of work instead.")))
+    verb = say("Took back") if struck else say("Brought back")
+    with desk.write(adult_id, say("{verb} {cause}, {child}", verb=verb, cause=event.cause or event.kind,
+                                  child=house.child(event.child_id).name)) as work:
         work.sent.strike(event_id, struck)
         mornings = work.log.between(event.at - REACH, event.at + REACH)
         settle(work, house, [replace(event, struck=struck)], mornings)

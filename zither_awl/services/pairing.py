@@ -10,6 +10,7 @@ from threading import Lock
 from uuid import uuid4
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say
 from zither_awl.services.certificate import Certificate
 from zither_awl.services.desk import Desk
 from zither_awl.store.settings import Device
@@ -57,10 +58,10 @@ class Door:
     def pair(self, desk: Desk, digits: str, name: str) -> str:
         """Let a device in by its code. Returns its id. Raises: InvalidValue for a code that does not work."""
         if not name.strip():
-            raise InvalidValue(FieldProblem("name", "is empty.", "Say what the device is called."))
+            raise InvalidValue(FieldProblem("name", say("is empty."), say("Say what the device is called.")))
         if not self._use(digits, desk.now()):
-            hint = "Ask for a new one in House, on the machine the program runs on."
-            said = "does not work: it is wrong, used, or older than ten minutes."
+            hint = say("Ask for a new one in House, on the machine the program runs on.")
+            said = say("does not work: it is wrong, used, or older than ten minutes.")
             raise InvalidValue(FieldProblem("code", said, hint))
         device = Device(str(uuid4()), name.strip()[:80], desk.now(), barred=False)
         with desk.write_untracked() as work:
@@ -92,7 +93,7 @@ def raise_device(desk: Desk, device_id: str, keeper: bool) -> None:
 def _device(desk: Desk, device_id: str) -> Device:
     known = device_of(desk, device_id)
     if known is None:
-        raise NotFound(f"There is no device {device_id}.")
+        raise NotFound(say("There is no device {device_id}.", device_id=device_id))
     return known
 
 

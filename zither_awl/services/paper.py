@@ -10,6 +10,7 @@ from typing import Literal
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.measure import in_inches
 from zither_awl.core.safety import hazards
+from zither_awl.core.saying import decimal, figure, say, together
 from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.things.shapes import Cylinder, Sphere
@@ -18,7 +19,7 @@ from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
 from zither_awl.core.trays.design import Design
 from zither_awl.core.trays.script import script_of
 from zither_awl.core.values import Content, Tray
-from zither_awl.core.words import counted, listed, sentence
+from zither_awl.core.words import listed, sentence
 from zither_awl.formats.paper import (
     BinLabel,
     ListPart,
@@ -53,8 +54,10 @@ _WORDS = {"word-cards": word_cards_pdf, "ring-cards": ring_cards_pdf, "pictures"
 Languages = Literal["first", "second", "both"]
 MOST = 60
 """So many cards or labels at once."""
-NO_CODE = "The labels carry no code to scan: the program is not served to the home network. Start it with --home."
-CODE = "The code on a label opens that bin on a device of the house that was let in and is on the home network."
+NO_CODE = say("The labels carry no code to scan: the program is not served to the home network. Start it with "
+              "--home.")
+CODE = say("The code on a label opens that bin on a device of the house that was let in and is on the home "
+           "network.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,11 +95,13 @@ def document(desk: Desk, order: Order, address: str = "") -> Document:
 def _drawn(desk: Desk, order: Order, address: str) -> Document:
     if order.kind in ("tray-cards", "bin-labels") and not 1 <= len(order.ids) <= MOST:
         what = "trays" if order.kind == "tray-cards" else "bins"
-        raise InvalidValue(FieldProblem("ids", f"are {len(order.ids)}; choose 1 to {MOST} {what}."))
+        raise InvalidValue(FieldProblem("ids", say("are {ids}; choose 1 to {most} {what}.", ids=len(order.ids),
+                                                   most=MOST, what=what)))
     if order.kind == "tray-cards":
         cards = [tray_card(desk, tray_id) for tray_id in order.ids]
         blank = [c.name for c in cards if not c.things]
-        notes = (f"What lies on {listed(blank)} was never said: under Cupboard, or under Make.",) if blank else ()
+        notes = (say("What lies on {blank} was never said: under Cupboard, or under Make.",
+            blank=listed(blank)),) if blank else ()
         return Document("tray-cards.pdf", tray_cards_pdf(cards, order.paper), _signs(notes, [c.name for c in cards]))
     if order.kind == "bin-labels":
         labels = _labels(desk, order.ids, address)
@@ -116,7 +121,7 @@ def _drawn(desk: Desk, order: Order, address: str) -> Document:
 
 def _signs(notes: tuple[str, ...], texts: Sequence[str]) -> tuple[str, ...]:
     strange = without_sign("".join(texts))
-    said = f"The fonts that ship have no sign for {' '.join(strange)}; a square stands there."
+    said = say("The fonts that ship have no sign for {strange}; a square stands there.", strange=together(strange))
     return (*notes, said) if strange else notes
 
 
@@ -124,7 +129,8 @@ def _pictures(sheet: WordSheet) -> tuple[str, ...]:
     bare = sum(card.picture is None and not card.drawn for card in sheet.cards)
     if not bare:
         return ()
-    return (f"{bare} of {len(sheet.cards)} words have no photograph yet: their card leaves room to draw or stick one.",)
+    return (say("{bare} of {cards} words have no photograph yet: their card leaves room to draw or stick one.",
+                bare=bare, cards=len(sheet.cards)),)
 
 
 def tray_card(desk: Desk, tray_id: int) -> TrayCard:
@@ -149,7 +155,8 @@ def tray_card(desk: Desk, tray_id: int) -> TrayCard:
         mind=tuple(map(put, _mind(house, tray, card, condition))),
         bin_name=house.bin_name(tray.bin_id) or "", steps=script_of(card, level) if card and level else (),
         interest=card.interest if card else (), clean_up=card.clean_up if card else "",
-        expects=f"{level.expects} Not yet: {level.not_yet}" if level else "", morning=card.morning if card else "",
+        expects=say("{expects} Not yet: {not_yet}", expects=level.expects, not_yet=level.not_yet) if level else "",
+            morning=card.morning if card else "",
     )  # fmt: skip
 
 
@@ -172,13 +179,14 @@ def _mind(house: House, tray: Tray, card: Design | None, condition: str) -> tupl
 
 def _under(tray: Tray, card: Design | None) -> str:
     level = card.level(tray.card.level).name if card and len(card.levels) > 1 else ""
-    window = f"{tray.card.from_months} to {tray.card.to_months} months"
-    return " · ".join(each for each in (level, tray.card.area, window) if each)
+    window = say("{from_months} to {to_months} months", from_months=tray.card.from_months,
+                 to_months=tray.card.to_months)
+    return together((each for each in (level, tray.card.area, window) if each), " · ")
 
 
 def _for_whom(house: House, tray: Tray) -> str:
     names = [c.name for c in house.children if c.id in tray.for_children]
-    return f"For {listed(names)}" if names else ""
+    return say("For {names}", names=listed(names)) if names else ""
 
 
 def _lying(content: Content, inside: dict[str, str], tray: Tray, block: tuple[float, float, bool] | None) -> Lying:
@@ -188,9 +196,9 @@ def _lying(content: Content, inside: dict[str, str], tray: Tray, block: tuple[fl
     if block and content.turned != block[2]:
         wide, deep = deep, wide
     holder = next((c.component.name for c in tray.contents if c.role == inside.get(content.role)), "")
-    where = "beside the tray" if content.beside else f"in the {holder}" if holder else ""
+    where = "beside the tray" if content.beside else say("in the {holder}", holder=holder) if holder else ""
     many = 1 if thing.medium else content.count
-    amount = f", {content.ml:.0f} ml" if content.ml else ""
+    amount = say(", {ml} ml", ml=decimal(content.ml, 0)) if content.ml else ""
     is_round = _round(thing) and many == 1
     return Lying(f"{thing.name}{amount}", many, content.x_mm, content.y_mm, wide, deep, is_round, where,
                  kind_of(thing).drawn if many == 1 else "")  # fmt: skip
@@ -204,11 +212,13 @@ def _round(thing: Component) -> bool:
 def _fill(poured: Poured | None) -> str:
     if poured is None:
         return ""
-    said = f"{poured.ml:.0f} ml of {poured.medium.name} in the {poured.source.name}"
+    said = say("{ml} ml of {medium} in the {source}", ml=decimal(poured.ml, 0), medium=poured.medium.name,
+               source=poured.source.name)
     if poured.source_line_mm is not None:
-        said += f", {poured.source_line_mm:.0f} mm up its side"
+        said += say(", {source_line_mm} mm up its side", source_line_mm=decimal(poured.source_line_mm, 0))
     if poured.line_mm is not None:
-        said += f"; the line on the {poured.target.name} stands {poured.line_mm:.0f} mm up"
+        said += say("; the line on the {target} stands {line_mm} mm up", target=poured.target.name,
+                    line_mm=decimal(poured.line_mm, 0))
     return said + "."
 
 
@@ -217,10 +227,10 @@ def _labels(desk: Desk, ids: Sequence[int], address: str) -> list[BinLabel]:
     found = []
     for bin_id in ids:
         if bin_id not in checks:
-            raise NotFound(f"There is no bin {bin_id}.")
+            raise NotFound(say("There is no bin {bin_id}.", bin_id=bin_id))
         each = checks[bin_id]
         lines = [tray.name for tray in each.holds]
-        lines += [f"{c.count} × {c.name}" if c.count > 1 else c.name for c in each.things]
+        lines += [say("{count} × {c}", count=c.count, c=c.name) if c.count > 1 else c.name for c in each.things]
         url = f"{address}/cupboard?bin={bin_id}" if address else ""
         found.append(BinLabel(each.bin.name, each.bin.place, tuple(lines), url))
     return found
@@ -264,41 +274,44 @@ def step_sheet(desk: Desk, key: str) -> StepSheet:
     with desk.read() as work:
         photos = {s.key: work.cupboard.photo(kept[key, s.key]) for s in found.steps if (key, s.key) in kept}
     return StepSheet(found.name, tuple(
-        SheetStep(s.text, s.picture, photos.get(s.key), " · ".join(x for x in (
-            s.amount, who[s.who], f"if {s.only_if}" if s.only_if else "", minutes_text(s.timer_min)) if x), s.caution)
+        SheetStep(s.text, s.picture, photos.get(s.key), together((x for x in (
+            s.amount, who[s.who], say("if {only_if}", only_if=s.only_if) if s.only_if else "",
+                minutes_text(s.timer_min)) if x), " · "), s.caution)
         for s in found.steps))  # fmt: skip
 
 
 def minutes_text(minutes: float | None) -> str:
     """A timer in words; nothing where there is none."""
-    return "" if minutes is None else f"{minutes:g} min"
+    return "" if minutes is None else say("{minutes} min", minutes=figure(minutes))
 
 
 def set_up_sheet(desk: Desk, group: int | None = None) -> SetUpSheet:
     """Today's set-up list as it hangs on the fridge; for one group it names no child of another. Raises: NotFound."""
     page = today.page(desk) if group is None else today.for_group(desk, group)
     house = desk.house()
-    shows = [(f"{each.child.name}: {show.tray.name}", "; ".join(r.text for r in show.reasons[:1]), False)
+    shows = [(say("{child}: {tray}", child=each.child.name, tray=show.tray.name), together((r.text
+        for r in show.reasons[:1]), "; "), False)
              for each in page.to_show for show in each.due]  # fmt: skip
     parts = [
-        ListPart("Set out", tuple((t.text, " · ".join(x for x in (t.where, t.condition) if x), t.done)
+        ListPart(say("Set out"), tuple((t.text, together((x for x in (t.where, t.condition) if x), " · "), t.done)
                                   for t in page.tasks)),
-        ListPart("Fill and prepare", tuple((line.tray, line.text, False) for line in page.prepare)),
+        ListPart(say("Fill and prepare"), tuple((line.tray, line.text, False) for line in page.prepare)),
         ListPart("Complete", tuple((m.tray.name, m.note, False) for m in page.complete)),
         ListPart("Show", tuple(shows)),
-        ListPart("Kept away; you bring it", tuple((line.tray, line.text, False) for line in page.by_hand),
+        ListPart(say("Kept away; you bring it"), tuple((line.tray, line.text, False) for line in page.by_hand),
                  ticked=False),
         ListPart("Mind", tuple((line.tray, line.text, False) for line in page.mind), ticked=False),
-        ListPart("Stands out", tuple((unit, ", ".join(names), False) for unit, names in page.out), ticked=False),
+        ListPart(say("Stands out"), tuple((unit, together(names, ", "), False) for unit, names in page.out),
+            ticked=False),
     ]  # fmt: skip
     kept = tuple(part for part in parts if part.lines) or (
-        ListPart("Nothing to set out", (("The shelf stays as it is.", "", False),), ticked=False),)
+        ListPart(say("Nothing to set out"), ((say("The shelf stays as it is."), "", False),), ticked=False),)
     name = house.household.name if house.household else ""
-    return SetUpSheet("Set-up list", " · ".join(x for x in (name, _day_words(page.day)) if x), kept)
+    return SetUpSheet(say("Set-up list"), together((x for x in (name, _day_words(page.day)) if x), " · "), kept)
 
 
 def _day_words(day: date) -> str:
-    return f"{day:%A} {day.day} {day:%B %Y}"
+    return say("{day} {day2} {day3}", day=format(day, "%A"), day2=day.day, day3=format(day, "%B %Y"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -320,8 +333,10 @@ def choices(desk: Desk) -> dict[str, list[PaperChoice]]:
         "trays": [PaperChoice(t.id, t.name, "stands out" if t.id in standing else house.bin_name(t.bin_id) or "")
                   for t in trays],
         "bins": [PaperChoice(c.bin.id, c.bin.name, c.bin.place) for c in checks],
-        "words": [PaperChoice(f"set:{s.key}", s.name, counted(len(s.words), "word")) for s in sets(house)],
-        "routines": [PaperChoice(r.key, r.name, counted(len(r.steps), "step")) for r in routines(house)],
-        "cards": [PaperChoice(f"card:{d.key}", d.name, ", ".join(word for word, _ in d.words))
+        "words": [PaperChoice(f"set:{s.key}", s.name, say("{n, plural, one {# word} other {# words}}",
+            n=len(s.words))) for s in sets(house)],
+        "routines": [PaperChoice(r.key, r.name, say("{n, plural, one {# step} other {# steps}}", n=len(r.steps)))
+            for r in routines(house)],
+        "cards": [PaperChoice(f"card:{d.key}", d.name, together((word for word, _ in d.words), ", "))
                   for d in sorted(taken(house), key=lambda d: d.name.casefold()) if d.words],
     }  # fmt: skip

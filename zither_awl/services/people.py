@@ -10,7 +10,9 @@ from zither_awl.core.ages import completed_months
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.practice import usual_practice
 from zither_awl.core.safety.permissions import ALLOWANCES, permission_of, why_not_allowed
+from zither_awl.core.saying import say
 from zither_awl.core.values import MOST_CHILD_MONTHS, Adult, Child, Household, Permission, PermissionKind
+from zither_awl.languages import CODES
 from zither_awl.services import copies
 from zither_awl.services.desk import Desk
 from zither_awl.services.rungs import relink_school
@@ -22,10 +24,10 @@ def save_household(desk: Desk, household: Household, adult_id: int | None = None
     """Name the house and its units and zone. Raises: InvalidValue for an unknown zone; StaleWrite if it was saved since
     `version` was read."""
     if household.zone not in available_timezones():
-        raise InvalidValue(FieldProblem("zone", f"{household.zone!r} is not a time zone.",
-                                        "For example Europe/London."))  # fmt: skip
+        raise InvalidValue(FieldProblem("zone", say("{zone} is not a time zone.", zone=repr(household.zone)),
+                                        say("For example Europe/London.")))  # fmt: skip
     ZoneInfo(household.zone)
-    with desk.write(adult_id, f"Named the house {household.name}") as work:
+    with desk.write(adult_id, say("Named the house {household}", household=household.name)) as work:
         work.people.expect(version)
         _save(work, desk, household)
 
@@ -34,7 +36,7 @@ def change_household(desk: Desk, label: str, adult_id: int | None, **more: objec
     """Change some settings of the house. Raises: InvalidValue before there is a house, or for a bad value."""
     kept = desk.house().household
     if kept is None:
-        raise InvalidValue(FieldProblem("name", "is missing: the house has no name yet."))
+        raise InvalidValue(FieldProblem("name", say("is missing: the house has no name yet.")))
     changed = replace(kept, **more)  # type: ignore[arg-type]
     with desk.write(adult_id, label) as work:
         _save(work, desk, changed)
@@ -49,7 +51,7 @@ def _save(work: Store, desk: Desk, household: Household) -> None:
 
 def add_adult(desk: Desk, name: str, adult_id: int | None = None) -> Adult:
     """Add an adult who watches and sets out."""
-    with desk.write(adult_id, f"Added {name}") as work:
+    with desk.write(adult_id, say("Added {name}", name=name)) as work:
         return work.people.add_adult(name)
 
 
@@ -58,12 +60,26 @@ def save_minutes(desk: Desk, who: int, minutes: tuple[int, ...], adult_id: int |
 
     Raises: NotFound, InvalidValue.
     """
+    told = replace(_adult(desk, who), minutes=minutes)
+    with desk.write(adult_id, say("The minutes of {adult}", adult=told.name)) as work:
+        work.people.save_adult(told)
+
+
+def save_language(desk: Desk, who: int, language: str, adult_id: int | None) -> None:
+    """Keep the language an adult reads; "" for the household's. Raises: NotFound, InvalidValue for an unknown one."""
+    if language and language not in CODES:
+        raise InvalidValue(FieldProblem("language", say("is {language}; expected one of {codes}.",
+                                                        language=repr(language), codes=", ".join(CODES))))  # fmt: skip
+    told = replace(_adult(desk, who), language=language)
+    with desk.write(adult_id, say("The language of {adult}", adult=told.name)) as work:
+        work.people.save_adult(told)
+
+
+def _adult(desk: Desk, who: int) -> Adult:
     found = next((a for a in desk.house().adults if a.id == who), None)
     if found is None:
-        raise NotFound(f"There is no adult {who}.")
-    told = replace(found, minutes=minutes)
-    with desk.write(adult_id, f"The minutes of {told.name}") as work:
-        work.people.save_minutes(told)
+        raise NotFound(say("There is no adult {who}.", who=who))
+    return found
 
 
 def save_child(desk: Desk, child: Child, adult_id: int | None, *, version: int | None = None) -> int:
@@ -82,8 +98,10 @@ def save_child(desk: Desk, child: Child, adult_id: int | None, *, version: int |
         child = replace(child, mobility_since=today if old is not None else None)
     for measured in child.measurements:
         if measured.on > today or measured.on < child.born:
-            raise InvalidValue(FieldProblem("measured_on", f"{measured.on} is not between the birth and today."))
-    with desk.write(adult_id, f"{'Changed' if old else 'Added'} {child.name}") as work:
+            raise InvalidValue(FieldProblem("measured_on", say("{on} is not between the birth and today.",
+                                                               on=measured.on)))
+    with desk.write(adult_id, say("{old} {child}", old=say('Changed') if old else say('Added'),
+        child=child.name)) as work:
         if child.id:
             work.people.expect(version, child.id)
         child_id = work.people.save_child(child)
@@ -105,11 +123,12 @@ def permit(desk: Desk, child_id: int, kind: PermissionKind, note: str, adult_id:
     allowance = ALLOWANCES[kind]
     against = why_not_allowed(allowance, child, today)
     if against:
-        raise InvalidValue(FieldProblem("kind", f"{allowance.work} cannot be allowed yet: {against}."))
+        raise InvalidValue(FieldProblem("kind", say("{work} cannot be allowed yet: {against}.", work=allowance.work,
+                                                    against=against)))
     if permission_of(child, kind) is not None:
         return
     adult = next((a.name for a in house.adults if a.id == adult_id), "")
-    with desk.write(adult_id, f"Allowed {child.name}: {allowance.work}") as work:
+    with desk.write(adult_id, say("Allowed {child}: {work}", child=child.name, work=allowance.work)) as work:
         work.people.permit(child_id, Permission(kind=kind, adult=adult, given_on=today, note=note.strip()))
 
 
@@ -117,24 +136,28 @@ def withdraw(desk: Desk, child_id: int, permission_id: int, adult_id: int | None
     """Withdraw what was allowed. Raises: NotFound."""
     child = desk.house().child(child_id)
     if permission_id not in {p.id for p in child.permissions}:
-        raise NotFound(f"{child.name} has no permission {permission_id}.")
-    with desk.write(adult_id, f"Withdrew a permission of {child.name}") as work:
+        raise NotFound(say("{child} has no permission {permission_id}.", child=child.name,
+                           permission_id=permission_id))
+    with desk.write(adult_id, say("Withdrew a permission of {child}", child=child.name)) as work:
         work.people.withdraw(permission_id, desk.today())
 
 
 def _check_birth(born: date, today: date) -> None:
     if born > today:
-        raise InvalidValue(FieldProblem("born", f"{born} is in the future.", "Check the year."))
+        raise InvalidValue(FieldProblem("born", say("{born} is in the future.", born=born), say("Check the year.")))
     months = completed_months(born, today)
     if months > MOST_CHILD_MONTHS:
-        hint = "Children up to 12 years are recorded. Check the year."
-        raise InvalidValue(FieldProblem("born", f"makes {months // 12} years; the limit is 12 years.", hint))
+        hint = say("Children up to 12 years are recorded. Check the year.")
+        raise InvalidValue(FieldProblem("born", say("makes {months} years; the limit is 12 years.",
+                                                    months=months // 12), hint))
 
 
 def archive_child(desk: Desk, child_id: int, archived: bool, adult_id: int | None) -> None:
     """Put a child away with its history, or bring it back."""
     child = desk.house().child(child_id)
-    with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} {child.name}") as work:
+    with desk.write(adult_id, say("{archived} {child}",
+                                  archived=say('Archived') if archived else say('Brought back'),
+                                      child=child.name)) as work:
         work.people.save_child(replace(child, archived=archived))
 
 
@@ -146,7 +169,8 @@ def delete_child(desk: Desk, child_id: int, typed_name: str) -> date:
     """
     child = desk.house().child(child_id)
     if typed_name.strip() != child.name:
-        raise InvalidValue(FieldProblem("name", f"is {typed_name!r}; write {child.name} to delete for good."))
+        raise InvalidValue(FieldProblem("name", say("is {typed_name}; write {child} to delete for good.",
+                                                    typed_name=repr(typed_name), child=child.name)))
     with desk.write_untracked() as work:
         photos = work.telling.drop_pictures_of(child_id) | work.home.drop_photos_of(child_id)
         work.people.delete_child(child_id)

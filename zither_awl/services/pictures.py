@@ -7,6 +7,7 @@ from dataclasses import replace
 from datetime import date
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.values.telling import MOST_NOTE, Picture
 from zither_awl.core.words import listed
 from zither_awl.formats.photo import clean_photo
@@ -17,7 +18,7 @@ def picture(house: House, picture_id: int) -> Picture:
     """One picture. Raises: NotFound."""
     found = next((each for each in house.telling.pictures if each.id == picture_id), None)
     if found is None:
-        raise NotFound(f"There is no picture {picture_id}.")
+        raise NotFound(say("There is no picture {picture_id}.", picture_id=picture_id))
     return found
 
 
@@ -36,25 +37,26 @@ def add(
     house = desk.house()
     names = [house.child(each).name for each in sorted(set(children))]
     if jpeg is not None and (no := [house.child(c).name for c in children if house.child(c).shown == "no"]):
-        raise InvalidValue(FieldProblem("children", f"{listed(no)} is to be seen in no picture.",
-                                        "Children says so; leave it out, or write a note."))  # fmt: skip
+        raise InvalidValue(FieldProblem("children", say("{no} is to be seen in no picture.", no=listed(no)),
+                                        say("Children says so; leave it out, or write a note.")))  # fmt: skip
     told = note.strip()[:MOST_NOTE]
     at, day = desk.now(), desk.today()
     with desk.read() as work:
         if episode_id is not None:
             found = work.log.episodes([episode_id])
             if not found:
-                raise NotFound(f"There is no piece of work {episode_id}.")
+                raise NotFound(say("There is no piece of work {episode_id}.", episode_id=episode_id))
             at, day = found[0].began, found[0].local_day
     if presentation_id is not None and not any(p.id == presentation_id for p in house.window.presentations):
-        raise NotFound(f"There is no showing {presentation_id}.")
+        raise NotFound(say("There is no showing {presentation_id}.", presentation_id=presentation_id))
     if talk_key is not None and not any(t.key == talk_key for t in house.lessons.talks):
-        raise NotFound(f"There is no talk {talk_key}.")
+        raise NotFound(say("There is no talk {talk_key}.", talk_key=talk_key))
     # What is wrong with it is said before a photograph is kept.
     made = Picture(id=0, photo_id=0 if jpeg else None, at=at, local_day=day, note=told, adult_id=adult_id,
                    children=frozenset(children), episode_id=episode_id, presentation_id=presentation_id,
                    talk_key=talk_key)  # fmt: skip
-    with desk.write(adult_id, f"{'A picture' if jpeg else 'A note'} of {listed(names)}") as work:
+    with desk.write(adult_id, say("{jpeg} of {names}", jpeg=say("A picture") if jpeg else say("A note"),
+                                  names=listed(names))) as work:
         photo = work.cupboard.add_photo(jpeg) if jpeg else None
         return work.telling.save_picture(replace(made, photo_id=photo))
 
@@ -64,7 +66,7 @@ def change(desk: Desk, picture_id: int, children: Collection[int], note: str, ad
     with desk.deciding() as house:
         kept = picture(house, picture_id)
         changed = replace(kept, note=note.strip(), children=frozenset(house.child(c).id for c in children))
-        with desk.write(adult_id, "A picture written on") as work:
+        with desk.write(adult_id, say("A picture written on")) as work:
             work.telling.save_picture(changed)
 
 
@@ -72,7 +74,7 @@ def drop(desk: Desk, picture_id: int, adult_id: int | None) -> None:
     """Take a picture away; undo brings it back. Raises: NotFound."""
     with desk.deciding() as house:
         picture(house, picture_id)
-        with desk.write(adult_id, "Took a picture away") as work:
+        with desk.write(adult_id, say("Took a picture away")) as work:
             work.telling.drop_picture(picture_id)
 
 
@@ -80,6 +82,6 @@ def photo_of(desk: Desk, picture_id: int) -> bytes:
     """Its photograph as JPEG. Raises: NotFound."""
     kept = picture(desk.house(), picture_id)
     if kept.photo_id is None:
-        raise NotFound("There is no photograph with it.")
+        raise NotFound(say("There is no photograph with it."))
     with desk.read() as work:
         return work.cupboard.photo(kept.photo_id)

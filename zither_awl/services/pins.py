@@ -11,6 +11,7 @@ from threading import Lock
 from werkzeug.security import check_password_hash, generate_password_hash
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say
 from zither_awl.services.desk import Desk
 
 SHORTEST, LONGEST = 4, 12
@@ -49,7 +50,9 @@ def who_has_one(desk: Desk) -> frozenset[int]:
 def is_right(desk: Desk, tries: Tries, adult_id: int, pin: str) -> bool:
     """Whether this is an adult's PIN. Raises: InvalidValue after too many wrong ones."""
     if tries.blocked(adult_id, desk.now()):
-        raise InvalidValue(FieldProblem("pin", f"was wrong {MOST_TRIES} times.", f"Wait {WAIT_MIN} minutes."))
+        raise InvalidValue(FieldProblem("pin", say("was wrong {most_tries} times.", most_tries=MOST_TRIES),
+            say("Wait {wait_min} minutes.",
+                                                            wait_min=WAIT_MIN)))
     hashed = desk.house().settings.pins.get(adult_id)
     right = hashed is not None and check_password_hash(hashed, pin)
     tries.note(adult_id, desk.now(), right)
@@ -60,11 +63,12 @@ def set_pin(desk: Desk, tries: Tries, adult_id: int, pin: str, old: str) -> None
     """Give an adult a PIN, another one, or ("") none. Raises: NotFound; InvalidValue for a wrong old one, or for a PIN
     that is none."""
     if adult_id not in {adult.id for adult in desk.house().adults}:
-        raise NotFound(f"There is no adult {adult_id}.")
+        raise NotFound(say("There is no adult {adult_id}.", adult_id=adult_id))
     if adult_id in who_has_one(desk) and not is_right(desk, tries, adult_id, old):
-        raise InvalidValue(FieldProblem("old", "is not the PIN there is now."))
+        raise InvalidValue(FieldProblem("old", say("is not the PIN there is now.")))
     if pin and not (pin.isascii() and pin.isdigit() and SHORTEST <= len(pin) <= LONGEST):
-        raise InvalidValue(FieldProblem("pin", f"must be {SHORTEST} to {LONGEST} digits."))
+        raise InvalidValue(FieldProblem("pin", say("must be {shortest} to {longest} digits.", shortest=SHORTEST,
+                                                   longest=LONGEST)))
     with desk.write_untracked() as work:
         work.settings.save_pin(adult_id, generate_password_hash(pin) if pin else "")
 
@@ -73,6 +77,6 @@ def forget_pin(desk: Desk, name: str) -> None:
     """Take an adult's PIN away, on the machine itself, for one who forgot it. Raises: NotFound."""
     adult = next((a for a in desk.house().adults if a.name == name), None)
     if adult is None or adult.id not in who_has_one(desk):
-        raise NotFound(f"There is no adult {name} who has a PIN.")
+        raise NotFound(say("There is no adult {name} who has a PIN.", name=name))
     with desk.write_untracked() as work:
         work.settings.save_pin(adult.id, "")

@@ -9,6 +9,7 @@ from typing import Literal, cast
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.finding import Finding
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import say, together
 from zither_awl.core.shelf import Goals, Pin, ShelfPlan, ShelfProblem, check_shelf, problem_of, why_not_there
 from zither_awl.core.shelf.problem import Lean
 from zither_awl.core.values import ChangeRecord, Household, Placement, Spot, Tray
@@ -69,9 +70,10 @@ def start(desk: Desk, wanted: Wanted) -> int:
     """
     house = desk.house()
     if not house.units:
-        raise InvalidValue(FieldProblem("units", "There is no shelf to plan for.", "Add a unit first."))
+        raise InvalidValue(FieldProblem("units", say("There is no shelf to plan for."), say("Add a unit first.")))
     if not any(t.for_children for t in house.trays):
-        raise InvalidValue(FieldProblem("trays", "No tray is for anybody yet.", "Say in the cupboard who each is for."))
+        raise InvalidValue(FieldProblem("trays", say("No tray is for anybody yet."),
+            say("Say in the cupboard who each is for.")))
     return desk.solves.start(Question(problem(desk, wanted), rests_on(house)))
 
 
@@ -88,7 +90,7 @@ def stale(desk: Desk, solve: Solve) -> bool:
 def plan_of(solve: Solve) -> ShelfPlan:
     """The plan a solve ended with. Raises: InvalidValue when it has none."""
     if not isinstance(solve.answer, ShelfPlan):
-        raise InvalidValue(FieldProblem("plan", "There is no plan to take.", "Ask for one first."))
+        raise InvalidValue(FieldProblem("plan", say("There is no plan to take."), say("Ask for one first.")))
     return solve.answer
 
 
@@ -123,14 +125,16 @@ def accept(desk: Desk, solve_id: int, trays: Sequence[int] | None, adult_id: int
     """
     solve, house = desk.solves.get(solve_id), desk.house()
     if stale(desk, solve):
-        raise InvalidValue(FieldProblem("plan", "The shelf was changed since this plan was made.", "Arrange again."))
+        raise InvalidValue(FieldProblem("plan", say("The shelf was changed since this plan was made."),
+            say("Arrange again.")))
     every = [c for c in differences(plan_of(solve), house) if c.what != "stays"]
     chosen = every if trays is None else [c for c in every if c.tray.id in set(trays)]
     if not chosen:
-        raise InvalidValue(FieldProblem("trays", "Nothing of the plan is chosen.", "Tick at least one change."))
+        raise InvalidValue(FieldProblem("trays", say("Nothing of the plan is chosen."),
+            say("Tick at least one change.")))
     _check_room(chosen, house)
     _check_part(chosen, house, desk)
-    with desk.write(adult_id, f"Arranged the shelf: {_label(chosen)}"[:200]) as work:
+    with desk.write(adult_id, say("Arranged the shelf: {label}", label=_label(chosen))[:200]) as work:
         _carry_out(work, desk, chosen, adult_id)
     return len(chosen)
 
@@ -142,8 +146,9 @@ def _check_room(chosen: Sequence[Changed], house: House) -> None:
     for each in chosen:
         there = staying.get(each.then.spot) if each.then else None
         if there is not None and there.tray.id != each.tray.id and there.tray.card.concept != each.tray.card.concept:
-            raise InvalidValue(FieldProblem("trays", f"{there.tray.name} still stands where {each.tray.name} goes.",
-                                            f"Choose {there.tray.name} too."))  # fmt: skip
+            raise InvalidValue(FieldProblem("trays", say("{tray} still stands where {tray2} goes.",
+                                                         tray=there.tray.name, tray2=each.tray.name),
+                                            say("Choose {tray} too.", tray=there.tray.name)))  # fmt: skip
 
 
 def _check_part(chosen: Sequence[Changed], house: House, desk: Desk) -> None:
@@ -153,7 +158,8 @@ def _check_part(chosen: Sequence[Changed], house: House, desk: Desk) -> None:
     after = [p for p in house.placements if p.tray.id not in moved] + [c.then for c in chosen if c.then]
     worse = [f for f in _musts(after, house, desk) if f.key not in before]
     if worse:
-        raise InvalidValue(FieldProblem("trays", worse[0].reasons[0].text, "Choose the changes that belong together."))
+        raise InvalidValue(FieldProblem("trays", worse[0].reasons[0].text,
+            say("Choose the changes that belong together.")))
 
 
 def _musts(placements: Sequence[Placement], house: House, desk: Desk) -> list[Finding]:
@@ -162,7 +168,7 @@ def _musts(placements: Sequence[Placement], house: House, desk: Desk) -> list[Fi
 
 
 def _label(chosen: Sequence[Changed]) -> str:
-    return ", ".join(f"{c.tray.name} {c.what}" for c in chosen)
+    return together((say("{tray} {what}", tray=c.tray.name, what=c.what) for c in chosen), ", ")
 
 
 def _carry_out(work: Store, desk: Desk, chosen: Sequence[Changed], adult_id: int | None) -> None:
@@ -184,7 +190,8 @@ def why_not(desk: Desk, solve_id: int, tray_id: int, spot: Spot | None) -> tuple
     solve, house = desk.solves.get(solve_id), desk.house()
     plan, asked = plan_of(solve), solve.question.problem
     if asked is None:
-        raise InvalidValue(FieldProblem("plan", "This was no question about the shelf.", "Arrange the shelf first."))
+        raise InvalidValue(FieldProblem("plan", say("This was no question about the shelf."),
+            say("Arrange the shelf first.")))
     house.tray(tray_id)
     if spot is None:
         return desk.solves.start(Question(asked, solve.question.rests_on, plan, tray_id))

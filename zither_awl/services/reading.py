@@ -11,6 +11,7 @@ from zither_awl.core.concentration import episode_stats
 from zither_awl.core.curve import Curve, Quarter, typical_curve, work_curve
 from zither_awl.core.errors import NotFound
 from zither_awl.core.merge import NEXT_WITHIN, spells
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Episode, Morning, Spell
 from zither_awl.formats.morning_table import Happening, morning_csv
 from zither_awl.services.desk import Desk
@@ -75,7 +76,8 @@ def _chosen(desk: Desk, morning_id: int | None) -> Morning:
         older = work.log.mornings(newest=1) if morning_id is None else work.log.mornings(ids=[morning_id])
     found = recent.get(morning_id or 0) or next((m for m in older if m.ended is not None), None)
     if found is None:
-        said = "No work cycle has ended yet." if morning_id is None else f"There is no ended work cycle {morning_id}."
+        said = say("No work cycle has ended yet.") if morning_id is None else say("There is no ended work cycle "
+                                                            "{morning_id}.", morning_id=morning_id)
         raise NotFound(said)
     return found
 

@@ -13,6 +13,7 @@ from zither_awl.core import cycles
 from zither_awl.core.days import local_day
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.merge import REACH
+from zither_awl.core.saying import say
 from zither_awl.core.settling import Around, settled
 from zither_awl.core.values import (
     EVENT_SCHEMA,
@@ -76,7 +77,7 @@ def episode_named(desk: Desk, episode_id: str) -> Episode:
     with desk.read() as work:
         found = work.log.episodes([episode_id])
     if not found:
-        raise NotFound(f"There is no piece of work {episode_id}.")
+        raise NotFound(say("There is no piece of work {episode_id}.", episode_id=episode_id))
     return found[0]
 
 
@@ -175,7 +176,8 @@ class _Taking:
                 return take_in()
         except RECOVERABLE:
             number = incident("an item that a device sent could not be kept")
-            self.refused.append(Refused(sequence, f"The program could not keep this (incident {number})."))
+            self.refused.append(Refused(sequence, say("The program could not keep this (incident {number}).",
+                                                      number=number)))
             return False
 
     def _own(self, item: DeviceItem) -> bool:
@@ -262,7 +264,7 @@ class _Taking:
         """The morning an item falls into; without one the item is refused, and told."""
         found = cycles.running(self._mornings.values(), item.at, self._day(item.at))
         if found is None:
-            self.refused.append(Refused(item.sequence, "The work cycle is not begun. Begin it first."))
+            self.refused.append(Refused(item.sequence, say("The work cycle is not begun. Begin it first.")))
         return found
 
     def _sweep(self, item: DeviceItem) -> bool:

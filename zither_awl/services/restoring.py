@@ -14,6 +14,7 @@ from threading import Lock, Thread
 from typing import Literal
 
 from zither_awl.core.errors import Busy, NotFound, ZitherAwlError
+from zither_awl.core.saying import say
 from zither_awl.services import copies, sealing, second
 from zither_awl.services.desk import Desk
 from zither_awl.services.journal import LOGGER, incident
@@ -79,7 +80,7 @@ def path_of(desk: Desk, key: str) -> Path:
     """Where a copy lies. Raises: NotFound."""
     found = dict(_paths(desk.database.parent)).get(key)
     if found is None:
-        raise NotFound("That copy is not there any more. Choose another.")
+        raise NotFound(say("That copy is not there any more. Choose another."))
     return found
 
 
@@ -121,7 +122,7 @@ class Restoring:
         path = path_of(desk, key)
         with self._lock:
             if self._now.state == "running":
-                raise Busy("A copy is being put back already. Wait until it is done.")
+                raise Busy(say("A copy is being put back already. Wait until it is done."))
             self._now = Progress("running", STEPS[0])
         self._thread = Thread(target=self._run, args=(desk, path, passphrase), daemon=True)
         self._thread.start()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, StaleWrite
+from zither_awl.core.saying import say
 from zither_awl.core.values import Spot, Unit
 from zither_awl.services.desk import Desk, House
 
@@ -17,9 +18,10 @@ def save_unit(desk: Desk, unit: Unit, adult_id: int | None) -> int:
     house = desk.house()
     old = house.unit(unit.id) if unit.id else None
     if old is not None and old.version != unit.version:
-        raise StaleWrite(f"{old.name} was changed in another window since you opened it.", old.version)
+        raise StaleWrite(say("{old} was changed in another window since you opened it.", old=old.name), old.version)
     _check_children(unit, house)
-    with desk.write(adult_id, f"{'Changed' if old else 'Added'} the {unit.name}") as work:
+    with desk.write(adult_id, say("{old} the {unit}", old=say("Changed") if old else say("Added"),
+        unit=unit.name)) as work:
         unit_id = work.room.save_unit(unit)
         for placement in house.placements:
             if placement.spot.unit_id == unit_id and not _there(placement.spot, unit):
@@ -30,7 +32,8 @@ def save_unit(desk: Desk, unit: Unit, adult_id: int | None) -> int:
 def _check_children(unit: Unit, house: House) -> None:
     unknown = unit.comes - {c.id for c in house.all_children}
     if unknown:
-        raise InvalidValue(FieldProblem("comes", f"names children that are not here: {sorted(unknown)}."))
+        raise InvalidValue(FieldProblem("comes", say("names children that are not here: {unknown}.",
+                                                     unknown=sorted(unknown))))
 
 
 def _there(spot: Spot, unit: Unit) -> bool:
@@ -41,7 +44,9 @@ def archive_unit(desk: Desk, unit_id: int, archived: bool, adult_id: int | None)
     """Put a unit away with its history, or bring it back. What stands on it goes to the bins."""
     house = desk.house()
     unit = house.unit(unit_id)
-    with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} the {unit.name}") as work:
+    with desk.write(adult_id, say("{archived} the {unit}",
+                                  archived=say("Archived") if archived else say("Brought back"),
+                                      unit=unit.name)) as work:
         work.room.save_unit(replace(unit, archived=archived))
         for placement in house.placements:
             if archived and placement.spot.unit_id == unit_id:

@@ -11,6 +11,7 @@ from zither_awl.core.finding import Action
 from zither_awl.core.reasons import Reason
 from zither_awl.core.rotation import Change, Swap, after_swaps, explain_not, new_trouble, propose_change
 from zither_awl.core.rotation.leaving import leavings, shown_again_because
+from zither_awl.core.saying import say, together
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.shelf.check import applied
 from zither_awl.core.values import ChangeRecord, Spot, Tray
@@ -56,7 +57,7 @@ def accept(desk: Desk, choices: Sequence[ChosenSwap], by_hand: Sequence[int], ad
     known = {f.key for f in check_shelf(scene.placements, scene.units, scene.children, today, practice=scene.practice)}
     trouble = [f for f in new_trouble(scene, after) if f.key not in known] if swaps else []
     if trouble:
-        raise InvalidValue(FieldProblem("swaps", trouble[0].reasons[0].text, "Choose another tray, or leave it."))
+        raise InvalidValue(FieldProblem("swaps", trouble[0].reasons[0].text, say("Choose another tray, or leave it.")))
     return _carry_out(desk, house, swaps, by_hand, adult_id)
 
 
@@ -64,7 +65,8 @@ def _by_hand(house: House, by_hand: Sequence[int], today: date) -> Scene:
     scene = house.scene(today)
     for tray_id in by_hand:
         if tray_id not in house.standing:
-            raise InvalidValue(FieldProblem("by_hand", f"{house.tray(tray_id).name} stands nowhere.", "Reload."))
+            raise InvalidValue(FieldProblem("by_hand", say("{tray} stands nowhere.", tray=house.tray(tray_id).name),
+                say("Reload.")))
         scene = applied(Action("by_hand", "", tray_id), scene)
     return scene
 
@@ -72,12 +74,14 @@ def _by_hand(house: House, by_hand: Sequence[int], today: date) -> Scene:
 def _swap(choice: ChosenSwap, house: House, scene: Scene, signs: Mapping[int, str]) -> Swap:
     standing = {p.tray.id: p for p in scene.placements}
     if choice.out is not None and choice.out not in standing:
-        raise InvalidValue(FieldProblem("out", f"{house.tray(choice.out).name} no longer stands there.", "Reload."))
+        raise InvalidValue(FieldProblem("out", say("{tray} no longer stands there.",
+                                                   tray=house.tray(choice.out).name), say("Reload.")))
     if choice.in_ is not None and choice.in_ in standing:
-        raise InvalidValue(FieldProblem("in", f"{house.tray(choice.in_).name} is out already.", "Reload."))
+        raise InvalidValue(FieldProblem("in", say("{tray} is out already.", tray=house.tray(choice.in_).name),
+            say("Reload.")))
     spot = choice.spot or (standing[choice.out].spot if choice.out is not None else None)
     if choice.in_ is not None and spot is None:
-        raise InvalidValue(FieldProblem("spot", "is missing: say where it goes."))
+        raise InvalidValue(FieldProblem("spot", say("is missing: say where it goes.")))
     out = house.tray(choice.out) if choice.out is not None else None
     # It leaves by the signs if they say so, and as "chosen" where the adult overruled them.
     why = signs.get(choice.out or 0, "chosen")
@@ -89,8 +93,9 @@ def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequenc
     coming = [(s.in_, s.spot) for s in swaps if s.in_ is not None and s.spot is not None]
     record = ChangeRecord(id=0, at=desk.now(), out=tuple(t.id for t in out), in_=tuple(t.id for t, _ in coming),
                           why_out=tuple(s.why_out for s in swaps if s.out is not None))  # fmt: skip
-    label = ", ".join([*(f"{t.name} out" for t in out), *(f"{t.name} in" for t, _ in coming)]) or "Kept away"
-    with desk.write(adult_id, f"Change: {label}"[:200]) as work:
+    label = together([*(say("{t} out", t=t.name) for t in out), *(say("{t} in", t=t.name) for t,
+        _ in coming)], ", ") or say("Kept away")
+    with desk.write(adult_id, say("Change: {label}", label=label)[:200]) as work:
         change_id = work.weeks.add_change(record, "accepted", "", adult_id)
         standing = {p.tray.id: p for p in house.placements}
         for tray_id in by_hand:
@@ -110,10 +115,11 @@ def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequenc
 def decline(desk: Desk, choices: Sequence[ChosenSwap], reason: str, adult_id: int | None) -> None:
     """Write down that a proposal was declined, and why. Raises: InvalidValue without a reason."""
     if not reason.strip():
-        raise InvalidValue(FieldProblem("reason", "is empty; a few words will do.", 'For example "still talks of it".'))
+        raise InvalidValue(FieldProblem("reason", say("is empty; a few words will do."),
+            say('For example "still talks of it".')))
     record = ChangeRecord(id=0, at=desk.now(), out=tuple(c.out for c in choices if c.out is not None),
                           in_=tuple(c.in_ for c in choices if c.in_ is not None))  # fmt: skip
-    with desk.write(adult_id, "Declined a change") as work:
+    with desk.write(adult_id, say("Declined a change")) as work:
         work.weeks.add_change(record, "declined", reason.strip()[:1000], adult_id)
 
 
@@ -122,13 +128,13 @@ def add_aim(desk: Desk, words: str, until_day: date | None, child_id: int | None
     if child_id is not None:
         desk.house().child(child_id)
     aim = Aim(id=0, words=words.strip(), from_day=desk.today(), until_day=until_day, child_id=child_id)
-    with desk.write(adult_id, f"Aim: {aim.words}") as work:
+    with desk.write(adult_id, say("Aim: {aim}", aim=aim.words)) as work:
         return work.weeks.save_aim(aim)
 
 
 def drop_aim(desk: Desk, aim_id: int, adult_id: int | None) -> None:
     """Drop an aim. Raises: NotFound."""
-    with desk.write(adult_id, "Dropped an aim") as work:
+    with desk.write(adult_id, say("Dropped an aim")) as work:
         work.weeks.delete_aim(aim_id)
 
 
@@ -137,12 +143,12 @@ def said(change: Change) -> str:
     parts = []
     for swap in (*change.swaps, *change.let_in):
         if swap.out is not None and swap.in_ is not None:
-            parts.append(f"{swap.out.name} goes, {swap.in_.name} comes in its place")
+            parts.append(say("{out} goes, {in_} comes in its place", out=swap.out.name, in_=swap.in_.name))
         elif swap.out is not None:
-            parts.append(f"{swap.out.name} goes")
+            parts.append(say("{out} goes", out=swap.out.name))
         elif swap.in_ is not None:
-            parts.append(f"{swap.in_.name} comes")
-    return sentence("; ".join(parts)) if parts else ""
+            parts.append(say("{in_} comes", in_=swap.in_.name))
+    return sentence(together(parts, "; ")) if parts else ""
 
 
 def remedies(desk: Desk) -> list[tuple[int, Tray, Reason]]:
@@ -162,7 +168,7 @@ def remedies(desk: Desk) -> list[tuple[int, Tray, Reason]]:
 
 def tick(desk: Desk, task_id: int, done: bool, adult_id: int | None) -> None:
     """Tick a line of the set-up list off, or take the tick back."""
-    with desk.write(adult_id, "Ticked the set-up list" if done else "Took a tick back") as work:
+    with desk.write(adult_id, say("Ticked the set-up list") if done else say("Took a tick back")) as work:
         work.weeks.tick(task_id, desk.now() if done else None)
 
 

@@ -10,6 +10,7 @@ from typing import Any
 from zither_awl.catalogue.lesson_loader import routine_of, shipped_routines
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.routine import comes_round, next_step
+from zither_awl.core.saying import say
 from zither_awl.core.values import Routine, RoutineRun, Step
 from zither_awl.core.words import own_key
 from zither_awl.services.desk import Desk, House
@@ -44,7 +45,7 @@ def routine(house: House, key: str) -> Routine:
     for each in routines(house):
         if each.key == key:
             return each
-    raise NotFound(f"There is no routine {key!r}.")
+    raise NotFound(say("There is no routine {key}.", key=repr(key)))
 
 
 def board(desk: Desk) -> RoutinesPage:
@@ -75,7 +76,7 @@ def save_routine(desk: Desk, key: str, data: Mapping[str, Any], adult_id: int | 
     steps = list(_keyed(data.get("steps", ())))
     told = {**data, "key": kept, "steps": steps}
     made = routine_of(told)
-    with desk.write(adult_id, f"Wrote the routine {made.name}") as work:
+    with desk.write(adult_id, say("Wrote the routine {made}", made=made.name)) as work:
         work.home.save_routine(kept, told)
     return kept
 
@@ -83,7 +84,8 @@ def save_routine(desk: Desk, key: str, data: Mapping[str, Any], adult_id: int | 
 def _check_adults(house: House, adults: Any) -> None:
     strange = [a for a in adults if a not in {each.id for each in house.adults}]
     if strange:
-        raise InvalidValue(FieldProblem("adults", f"name {strange[0]}, who is no adult of the house."))
+        raise InvalidValue(FieldProblem("adults", say("name {strange}, who is no adult of the house.",
+                                                      strange=strange[0])))
 
 
 def _keyed(steps: Any) -> Iterator[dict[str, Any]]:
@@ -104,10 +106,12 @@ def drop_routine(desk: Desk, key: str, adult_id: int | None) -> None:
     house = desk.house()
     found = routine(house, key)
     if not (found.own or found.changed):
-        raise NotFound(f"{found.name} is as it ships: there is nothing to take away.")
+        raise NotFound(say("{found} is as it ships: there is nothing to take away.", found=found.name))
     if any(r.routine == key and r.ended is None for r in house.lessons.runs):
-        raise InvalidValue(FieldProblem("key", f"{found.name} is under way.", "End it first."))
-    with desk.write(adult_id, f"Took the routine {found.name} away" if found.own else f"{found.name} as it ships") as w:
+        raise InvalidValue(FieldProblem("key", say("{found} is under way.", found=found.name), say("End it first.")))
+    with desk.write(adult_id, say("Took the routine {found} away", found=found.name) if found.own
+        else say("{found} as it ships",
+                                                            found=found.name)) as w:
         w.home.drop_routine(key)
 
 

@@ -6,6 +6,7 @@ from collections.abc import Collection, Mapping
 from dataclasses import replace
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.core.trays import Design, Level
 from zither_awl.core.values import Card, Rung
 from zither_awl.services.catalogue import NAMES_FIRST, tied_designs
@@ -18,7 +19,7 @@ def card_for(work: Store, design: Design, level: Level, *, toward: str = "") -> 
     known = next((c for c in work.cupboard.cards().values()
                   if (c.key, c.level, c.toward) == (design.key, level.number, toward)), None)  # fmt: skip
     titled = design.titled(level)
-    name = f"{titled[:40]}, before {toward}"[:80] if toward else titled[:80]
+    name = say("{titled}, before {toward}", titled=titled[:40], toward=toward)[:80] if toward else titled[:80]
     return Card(
         id=known.id if known else 0, name=known.name if known else name, area=design.area,
         from_months=design.opens_at(level), to_months=design.to_months, follows=known.follows if known else (),
@@ -63,5 +64,6 @@ def rung_of(text: str) -> Rung:
     """A rung as it is written: "tongs:1". Raises: InvalidValue."""
     key, _, number = text.partition(":")
     if not key or not number.isdigit() or len(text) > 48:
-        raise InvalidValue(FieldProblem("toward", f'is {text!r}; expected a card and a level, such as "tongs:1".'))
+        raise InvalidValue(FieldProblem("toward", say("is {text}; expected a card and a level, such as "
+                                                      '"tongs:1".', text=repr(text))))
     return key, int(number)

@@ -8,6 +8,7 @@ from pathlib import Path
 import pyrage
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 
 ENDING, LEAST = ".age", 12
 _MARK = b"age-encryption.org/"
@@ -16,8 +17,9 @@ _MARK = b"age-encryption.org/"
 def check_passphrase(words: str) -> None:
     """Raises: InvalidValue for a passphrase that is soon guessed."""
     if len(words.strip()) < LEAST:
-        raise InvalidValue(FieldProblem("passphrase", f"has {len(words.strip())} letters; the least is {LEAST}.",
-                                        "Four words that do not belong together are good."))  # fmt: skip
+        raise InvalidValue(FieldProblem("passphrase", say("has {words} letters; the least is {least}.",
+                                                          words=len(words.strip()), least=LEAST),
+                                        say("Four words that do not belong together are good.")))  # fmt: skip
 
 
 def is_sealed(file: Path) -> bool:
@@ -46,8 +48,9 @@ def public_key(opener: Path, passphrase: str) -> str:
     try:
         return str(_key(opener, passphrase).to_public())
     except (pyrage.DecryptError, ValueError) as problem:
-        said = "is not the one the copies that lie there were sealed by."
-        raise InvalidValue(FieldProblem("passphrase", said, "Give that one, or choose another folder.")) from problem
+        said = say("is not the one the copies that lie there were sealed by.")
+        raise InvalidValue(FieldProblem("passphrase", said,
+            say("Give that one, or choose another folder."))) from problem
 
 
 def seal_for(file: Path, target: Path, to: str) -> None:
@@ -69,8 +72,8 @@ def unseal(file: Path, target: Path, passphrase: str, key: Path | None = None) -
             target.write_bytes(_opened(file, passphrase))
     except (pyrage.DecryptError, ValueError) as problem:
         target.unlink(missing_ok=True)
-        raise InvalidValue(FieldProblem("passphrase", f"does not open {file.name}.",
-                                        "Nothing was changed.")) from problem  # fmt: skip
+        raise InvalidValue(FieldProblem("passphrase", say("does not open {file}.", file=file.name),
+                                        say("Nothing was changed."))) from problem  # fmt: skip
 
 
 def _key(opener: Path, passphrase: str) -> pyrage.x25519.Identity:

@@ -18,6 +18,7 @@ from tempfile import TemporaryDirectory
 from zither_awl.core import copies as core
 from zither_awl.core import keeping
 from zither_awl.core.errors import FieldProblem, InvalidValue, StoreUnavailable
+from zither_awl.core.saying import say
 from zither_awl.services import sealing
 from zither_awl.store import backup
 from zither_awl.store.opening import check_whole
@@ -53,15 +54,18 @@ def name(data: Path, chosen: str, house: str, passphrase: str) -> SecondFolder:
     """
     given = Path(chosen.strip()).expanduser()
     if not chosen.strip() or not given.is_absolute() or not given.is_dir():
-        raise _refused(f"{chosen.strip()!r} is no folder of this machine.", "Give its whole path.")
+        raise _refused(say("{chosen} is no folder of this machine.", chosen=repr(chosen.strip())),
+            say("Give its whole path."))
     if given.resolve().is_relative_to(data.resolve()):
-        raise _refused("lies in the data folder itself.", "Choose one on another disk.")
-    folder = given / f"zither-awl {re.sub(r'[^0-9A-Za-z]+', '-', house).strip('-').lower() or 'household'}"
+        raise _refused(say("lies in the data folder itself."), say("Choose one on another disk."))
+    folder = given / say("zither-awl {sub}",
+                         sub=re.sub('[^0-9A-Za-z]+', '-', house).strip('-').lower() or say("household"))
     try:
         folder.mkdir(mode=0o700, exist_ok=True)
         to = _key(folder / KEY, passphrase) if passphrase else ""
     except OSError as problem:
-        raise _refused(f"cannot be written to: {problem.strerror}.", "Choose another.") from problem
+        raise _refused(say("cannot be written to: {strerror}.", strerror=problem.strerror),
+            say("Choose another.")) from problem
     found = SecondFolder(str(folder), to)
     note = data / NOTE
     note.touch(mode=0o600)
@@ -90,7 +94,8 @@ def copy_to(second: SecondFolder, database: Path, today: date, removed: tuple[da
     """
     folder = second.folder
     if not folder.is_dir():
-        raise StoreUnavailable("The second folder for copies is not there. Plug it in, or name another in House.")
+        raise StoreUnavailable(say("The second folder for copies is not there. Plug it in, or name another in "
+                                   "House."))
     target = folder / f"daily-{today:%Y-%m-%d}.db{sealing.ENDING if second.key else ''}"
     made = not target.exists()
     if made:
@@ -115,7 +120,7 @@ def _copy(second: SecondFolder, database: Path, target: Path) -> None:
         _sum_of(target).write_text(_sum(part), encoding="ascii")
         part.replace(target)
     except OSError as problem:
-        said = f"The copy could not be written into the second folder: {problem.strerror}."
+        said = say("The copy could not be written into the second folder: {strerror}.", strerror=problem.strerror)
         raise StoreUnavailable(said) from problem
 
 

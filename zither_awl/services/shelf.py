@@ -11,6 +11,7 @@ from zither_awl.core.body import Reach, carry_limit_g, hazard_zone_mm, reach
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.safety import work_condition
+from zither_awl.core.saying import say, together
 from zither_awl.core.shelf import actions_for
 from zither_awl.core.values import Child, Mobility, Placement, Spot, Tray
 from zither_awl.services.desk import Desk, House
@@ -60,19 +61,20 @@ def read_out(placement: Placement, house: House, today: date) -> str:
     """A placement as a screen reader says it: "top board, second of four: Beads, for Ilse, within reach, within Tove's
     reach, not for Tove". Only children for whom it is a hazard are named as those it is not for."""
     unit, tray = house.unit(placement.spot.unit_id), placement.tray
-    parts = [f"{placement.spot.counted(unit)}: {tray.name}"]
+    parts = [say("{counted}: {tray}", counted=placement.spot.counted(unit), tray=tray.name)]
     if placement.by_hand:
         parts.append("kept away")
     height = unit.boards[placement.spot.board].height_mm
     for child in house.children:
         if child.id in tray.for_children:
             within = child.id in unit.comes and height <= reach(child, today).choosing
-            parts.append(f"for {child.name}, {'within reach' if within else 'out of reach'}")
+            parts.append(say("for {child}, {within}", child=child.name,
+                             within=say("within reach") if within else say("out of reach")))
     for child in dict.fromkeys(child for _, child in house.scene(today).dangers(tray)):
         gets_at = child.id in unit.comes and height <= hazard_zone_mm(child, today, unit.climb_on_mm)
         if gets_at and not placement.by_hand and child.id not in tray.for_children:
-            parts.append(f"within {child.name}'s reach, not for {child.name}")
-    return ", ".join(parts)
+            parts.append(say("within {child}'s reach, not for {child}", child=child.name))
+    return together(parts, ", ")
 
 
 def resting_trays(house: House) -> tuple[Tray, ...]:
@@ -86,8 +88,8 @@ def condition_of(house: House, tray: Tray, today: date) -> str:
     where = house.once(
         ("condition", today, tray.id), lambda: work_condition(tray, house.children, today, house.practice)
     )
-    kept = f"Kept all the same: {tray.exception.rstrip('.')}." if tray.exception else ""
-    return f"{where} {kept}".strip()
+    kept = say("Kept all the same: {rstrip}.", rstrip=tray.exception.rstrip('.')) if tray.exception else ""
+    return say("{where} {kept}", where=where, kept=kept).strip()
 
 
 def move(
@@ -124,18 +126,19 @@ def _standing(house: House, tray_id: int) -> Placement | None:
 def _check_spot(house: House, tray: Tray, to: Spot) -> None:
     unit = house.unit(to.unit_id)
     if to.board >= len(unit.boards) or to.place >= unit.boards[to.board].places or min(to.board, to.place) < 0:
-        raise InvalidValue(FieldProblem("to", f"The {unit.name} has no such place.", "Reload the shelf."))
+        raise InvalidValue(FieldProblem("to", say("The {unit} has no such place.", unit=unit.name),
+            say("Reload the shelf.")))
     if tray.archived or unit.archived:
-        raise InvalidValue(FieldProblem("to", "is archived. Bring it back first."))
+        raise InvalidValue(FieldProblem("to", say("is archived. Bring it back first.")))
 
 
 def _label(house: House, tray: Tray, now_at: Placement | None, to: Spot | None, by_hand: bool) -> str:
     if to is None:
-        return f"{tray.name} to rest"
+        return say("{tray} to rest", tray=tray.name)
     if now_at is not None and now_at.spot == to:
-        return f"{tray.name} {'kept away' if by_hand else 'open'}"
+        return say("{tray} {by_hand}", tray=tray.name, by_hand=say('kept away') if by_hand else say('open'))
     unit = house.unit(to.unit_id)
-    return f"{tray.name} to the {unit.name}, {to.words(unit)}"
+    return say("{tray} to the {unit}, {words}", tray=tray.name, unit=unit.name, words=to.words(unit))
 
 
 def act(desk: Desk, action: Action, versions: Mapping[int, int], adult_id: int | None) -> None:
@@ -144,13 +147,14 @@ def act(desk: Desk, action: Action, versions: Mapping[int, int], adult_id: int |
     if action.kind == "gate":
         unit = house.unit(action.unit or 0)
         child = house.child(action.child or 0)
-        with desk.write(adult_id, f"A gate before the {unit.name} for {child.name}") as work:
+        with desk.write(adult_id, say("A gate before the {unit} for {child}", unit=unit.name,
+            child=child.name)) as work:
             work.room.touch(unit.id, versions.get(unit.id))
             work.room.save_unit(replace(unit, comes=unit.comes - {child.id}, barrier="gate"))
         return
     standing = _standing(house, action.tray)
     if standing is None:
-        raise InvalidValue(FieldProblem("tray", "no longer stands there.", "Reload the shelf."))
+        raise InvalidValue(FieldProblem("tray", say("no longer stands there."), say("Reload the shelf.")))
     if action.kind == "swap":
         _swap(desk, standing, action.other or 0, versions, adult_id)
     else:
@@ -161,7 +165,7 @@ def act(desk: Desk, action: Action, versions: Mapping[int, int], adult_id: int |
 
 def _swap(desk: Desk, standing: Placement, other: int, versions: Mapping[int, int], adult_id: int | None) -> None:
     new = desk.house().tray(other)
-    with desk.write(adult_id, f"{new.name} for {standing.tray.name}") as work:
+    with desk.write(adult_id, say("{new} for {tray}", new=new.name, tray=standing.tray.name)) as work:
         work.room.touch(standing.spot.unit_id, versions.get(standing.spot.unit_id))
         put(work, desk, standing.tray.id, None, False)
         put(work, desk, new.id, standing.spot, standing.by_hand)

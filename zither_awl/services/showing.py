@@ -11,6 +11,7 @@ from zither_awl.core.food import Cut, Food, FoodFinding, check_food
 from zither_awl.core.ladders.bridge import EASED, beforehand
 from zither_awl.core.readiness import Readiness
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.showing import Planned, Showings, Style, passed_by, showings, style_for
 from zither_awl.core.trays.design import Design
@@ -78,8 +79,9 @@ def if_too_hard(house: House, child: Child, tray: Tray, today: date) -> tuple[st
     if step is None or step.hole.below is None:
         return ()
     below = ladders.design_at(house, step.hole.below)
-    back = (f"One step back: {below.titled(below.level(step.hole.below[1]))}.",) if below else ()
-    between = (f"It is {step.hole.notches} notches above that: see under Ladders what can be made between.",)
+    back = (say("One step back: {titled}.", titled=below.titled(below.level(step.hole.below[1]))),) if below else ()
+    between = (say("It is {notches} notches above that: see under Ladders what can be made between.",
+                   notches=step.hole.notches),)
     easier = tuple(beforehand(name, step.hole.vector) for name, _ in step.hole.by if name in EASED)
     return (*back, *(between if step.hole.jump else ()), *easier)
 
@@ -152,12 +154,12 @@ def plan(
     house = desk.house()
     child, tray = house.child(child_id), house.tray(tray_id)
     if day < desk.today():
-        raise InvalidValue(FieldProblem("day", f"{day} is past.", "Choose today or a day to come."))
-    with desk.write(adult_id, f"Planned to show {child.name} {tray.name}") as work:
+        raise InvalidValue(FieldProblem("day", say("{day} is past.", day=day), say("Choose today or a day to come.")))
+    with desk.write(adult_id, say("Planned to show {child} {tray}", child=child.name, tray=tray.name)) as work:
         work.weeks.plan_showing(child_id, tray_id, day, reason.strip())
 
 
 def unplan(desk: Desk, planned_id: int, adult_id: int | None) -> None:
     """Leave a planned showing. Raises: NotFound."""
-    with desk.write(adult_id, "Left a planned showing") as work:
+    with desk.write(adult_id, say("Left a planned showing")) as work:
         work.weeks.unplan_showing(planned_id)

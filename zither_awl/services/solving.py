@@ -19,6 +19,7 @@ from typing import IO, Literal
 
 from zither_awl.core.errors import Busy, NotFound, StoppedEarly
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import say
 from zither_awl.core.shelf import Conflict, Progress, Runner, ShelfPlan, ShelfProblem, plan_shelf, why_not
 from zither_awl.core.trays.first import First
 from zither_awl.core.weeks.ahead import Looked, compare, look_ahead
@@ -29,8 +30,8 @@ from zither_awl.services.machine import limit_memory
 MOST_MEMORY_BYTES = 3 * 1024**3
 GRACE_S = 5.0
 """How long a stopped planner may take to hand over its best."""
-CRASHED = "The planner ended unexpectedly. Nothing was changed; try again, or plan with fewer trays at hand."
-STOPPED = "Stopped before there was a plan. Nothing was changed."
+CRASHED = say("The planner ended unexpectedly. Nothing was changed; try again, or plan with fewer trays at hand.")
+STOPPED = say("Stopped before there was a plan. Nothing was changed.")
 Status = Literal["working", "done", "stopped", "failed"]
 Answer = ShelfPlan | ThemePlan | Looked | Conflict | Runner | tuple[Reason, ...]
 
@@ -86,7 +87,7 @@ class Solves:
         """Begin to answer a question. Raises: Busy while another is being answered."""
         with self._lock:
             if any(s.status == "working" for s in self._solves.values()):
-                raise Busy("A plan is being worked out. Wait for it, or stop it first.")
+                raise Busy(say("A plan is being worked out. Wait for it, or stop it first."))
             self._count += 1
             solve = Solve(self._count, question, monotonic())
             self._solves = dict(list(self._solves.items())[-self.KEPT :]) | {solve.id: solve}
@@ -101,7 +102,7 @@ class Solves:
         """A solve as it stands. Raises: NotFound for one that was not asked or is long past."""
         with self._lock:
             if solve_id not in self._solves:
-                raise NotFound(f"There is no plan {solve_id} any more. Ask again.")
+                raise NotFound(say("There is no plan {solve_id} any more. Ask again.", solve_id=solve_id))
             return self._solves[solve_id]
 
     def newest(self) -> Solve | None:
@@ -175,7 +176,8 @@ class Solves:
             self._change(solve_id, status="stopped" if stopped else "failed", message=STOPPED if stopped else CRASHED)
 
 
-def _answered(question: Question, send: Callable[[object], None], begun: Callable[[Callable[[], None]], None]) -> Answer:
+def _answered(question: Question, send: Callable[[object], None], begun: Callable[[Callable[[], None]],
+    None]) -> Answer:
     if question.ahead is not None:
         return _looked(question.ahead, send, begun)
     if question.theme is not None:

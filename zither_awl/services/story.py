@@ -8,10 +8,11 @@ from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.story import Part, Seen, story_of, without_names
 from zither_awl.core.values import Child
 from zither_awl.core.values.telling import Picture, Story, StoryPart
-from zither_awl.core.words import counted, day_text, listed
+from zither_awl.core.words import day_text, listed, weekday_text
 from zither_awl.formats.paper.told import Told, ToldPart, ToldPicture
 from zither_awl.services import pictures, today, tomorrow
 from zither_awl.services.desk import Desk, House
@@ -40,8 +41,9 @@ def story(desk: Desk, child_id: int, frm: date, until: date) -> StoryPage:
     house = desk.house()
     child = house.child(child_id)
     if not frm <= until <= desk.today() or (until - frm).days > MOST_DAYS:
-        raise InvalidValue(FieldProblem("until_day", f"is {until}; expected {frm} to {desk.today()}, and at most "
-                                        f"{MOST_DAYS} days."))  # fmt: skip
+        raise InvalidValue(FieldProblem("until_day", say("is {until}; expected {frm} to {today}, and at most "
+                                                         "{most_days} days.", until=until, frm=frm,
+                                                         today=desk.today(), most_days=MOST_DAYS)))  # fmt: skip
     kept = next((s for s in house.telling.stories if (s.child_id, s.from_day, s.until_day) == (child_id, frm, until)),
                 Story(child_id=child_id, from_day=frm, until_day=until))  # fmt: skip
     hidden = _hidden(house, child)
@@ -49,7 +51,8 @@ def story(desk: Desk, child_id: int, frm: date, until: date) -> StoryPage:
                   for part in story_of(_seen(desk, house, child, frm, until)))  # fmt: skip
     may = tuple(p for p in pictures.of_child(house, child_id, frm, until) if _may(house, child, p))
     every = len(pictures.of_child(house, child_id, frm, until))
-    return StoryPage(child, kept.title or f"The story of {child.name}", parts, kept, may, every - len(may))
+    return StoryPage(child, kept.title or say("The story of {child}", child=child.name), parts, kept, may,
+        every - len(may))
 
 
 def _hidden(house: House, child: Child) -> set[str]:
@@ -106,7 +109,7 @@ def _word(house: House, set_key: str, key: str, language: str) -> str:
 def save(desk: Desk, told: Story, adult_id: int | None) -> None:
     """Keep what was chosen and written. Raises: NotFound."""
     child = desk.house().child(told.child_id)
-    with desk.write(adult_id, f"The story of {child.name}, written on") as work:
+    with desk.write(adult_id, say("The story of {child}, written on", child=child.name)) as work:
         work.telling.save_story(told)
 
 
@@ -123,10 +126,10 @@ def told_story(desk: Desk, child_id: int, frm: date, until: date) -> Told:
     chosen = [p for p in page.pictures if p.id in page.story.pictures]
     household = desk.house().household
     return Told(
-        title=page.title, under=f"{day_text(frm)} to {day_text(until)}"
-        + (f" · {household.name}" if household else ""),
+        title=page.title, under=say("{day} to {day2}", day=day_text(frm), day2=day_text(until))
+        + (say(" · {household}", household=household.name) if household else ""),
         parts=tuple(parts), pictures=tuple(_picture(desk, page.child, p) for p in chosen),
-        foot="Told from what was seen and written down. It compares with nobody.",
+        foot=say("Told from what was seen and written down. It compares with nobody."),
     )  # fmt: skip
 
 
@@ -135,7 +138,7 @@ def _picture(desk: Desk, child: Child, picture: Picture) -> ToldPicture:
     jpeg = pictures.photo_of(desk, picture.id) if picture.photo_id is not None else None
     names = listed(sorted(house.child(c).name for c in picture.children))
     note = without_names(picture.note, _hidden(house, child))
-    return ToldPicture(jpeg, f"{names}, {day_text(picture.local_day)}",
+    return ToldPicture(jpeg, say("{names}, {day}", names=names, day=day_text(picture.local_day)),
                        ". ".join(x for x in (note.rstrip("."), day_text(picture.local_day)) if x) + ".")  # fmt: skip
 
 
@@ -158,43 +161,53 @@ def week_page(desk: Desk, day: date | None = None) -> Told:
         seen = done[child.id]
         names = sorted({trays.get(v.tray_id or 0, v.activity) for v in seen} - {""})
         longest = max((v.longest_min or 0 for v in seen), default=0)
-        lines = [f"{counted(len(seen), 'piece')} of work: {listed(names)}."] if seen else ["Nothing was written down."]
+        lines = [say("{pieces} of work: {names}.",
+                     pieces=say("{n, plural, one {# piece} other {# pieces}}", n=len(seen)),
+                         names=listed(names))] if seen else [say("Nothing was written down.")]
         if longest >= 1:
-            lines.append(f"Longest without a break: {counted(round(longest), 'minute')}.")
+            lines.append(say("Longest without a break: {minutes}.",
+                             minutes=say("{n, plural, one {# minute} other {# minutes}}", n=round(longest))))
         parts.append(ToldPart(child.name, tuple(lines), listed=False))
-    ahead = [f"{p[3]:%A}: {house.tray(p[2]).name} for {house.child(p[1]).name}" for p in house.weeks.planned
+    ahead = [say("{p}: {tray} for {child}", p=weekday_text(p[3]), tray=house.tray(p[2]).name,
+                 child=house.child(p[1]).name) for p in house.weeks.planned
              if first <= p[3] <= last]  # fmt: skip
-    themes = [f"{t.name}: {t.question}" for t in house.weeks.themes if t.from_day <= last and t.until_day >= first]
-    away = [f"{a.name}, {day_text(a.from_day)} to {day_text(a.until_day)}" for a in house.absences
+    themes = [say("{t}: {question}", t=t.name, question=t.question) for t in house.weeks.themes
+        if t.from_day <= last and t.until_day >= first]
+    away = [say("{a}, {day} to {day2}", a=a.name, day=day_text(a.from_day), day2=day_text(a.until_day))
+        for a in house.absences
             if a.from_day <= last and a.until_day >= first]  # fmt: skip
-    for title, lines_ in (("To be shown", ahead), ("Theme", themes), ("Away", away)):
+    for title, lines_ in ((say("To be shown"), ahead), ("Theme", themes), ("Away", away)):
         if lines_:
             parts.append(ToldPart(title, tuple(lines_)))
     name = house.household.name if house.household else ""
-    return Told(f"The week of {day_text(first)}", name, tuple(parts), small=True)
+    return Told(say("The week of {day}", day=day_text(first)), name, tuple(parts), small=True)
 
 
 def standing_page(desk: Desk) -> Told:
     """How it stands and what to mind, for the other adults: one page."""
     house, page = desk.house(), today.page(desk)
-    stand = [f"{unit}: {listed(names)}" for unit, names in page.out]
+    stand = [say("{unit}: {names}", unit=unit, names=listed(names)) for unit, names in page.out]
     mind = [": ".join(x for x in (line.tray, line.text) if x) for line in page.mind]
-    parts = [ToldPart("What to mind", tuple(mind))] if mind else []
+    parts = [ToldPart(say("What to mind"), tuple(mind))] if mind else []
     parts += [_of_child(house, child) for child in house.children]
-    show = [f"{each.tray.name} to {s.child.name}" for s in page.to_show for each in s.due]
-    for title, lines in (("Standing now", stand), ("To be shown", show)):
+    show = [say("{tray} to {child}", tray=each.tray.name, child=s.child.name) for s in page.to_show for each in s.due]
+    for title, lines in ((say("Standing now"), stand), (say("To be shown"), show)):
         if lines:
             parts.append(ToldPart(title, tuple(lines)))
     name = house.household.name if house.household else ""
-    return Told("How it stands", f"{name} · {day_text(page.day)}", tuple(parts), small=True,
-                foot="What was checked are the known hazards of what was entered; supervision and your own judgement "
-                     "stand above it.")  # fmt: skip
+    return Told(say("How it stands"), say("{name} · {day}", name=name, day=day_text(page.day)), tuple(parts),
+        small=True,
+                foot=say("What was checked are the known hazards of what was entered; supervision and your own "
+                         "judgement stand above it."))  # fmt: skip
 
 
 def _of_child(house: House, child: Child) -> ToldPart:
-    given = [f"with an adult at the table: {p.kind} ({p.adult})" for p in child.permissions if p.withdrawn_on is None]
-    lines = [f"Allergic to {listed(child.allergies)}." if child.allergies else "No allergy is written down.",
-             *(["Still mouths things."] if child.still_mouths else []), *(f"Allowed {each}." for each in given)]
+    given = [say("with an adult at the table: {kind} ({adult})", kind=p.kind, adult=p.adult)
+        for p in child.permissions if p.withdrawn_on is None]
+    lines = [say("Allergic to {allergies}.", allergies=listed(child.allergies)) if child.allergies
+        else say("No allergy is written down."),
+             *([say("Still mouths things.")] if child.still_mouths else []), *(say("Allowed {each}.", each=each)
+                 for each in given)]
     return ToldPart(child.name, tuple(lines), listed=False)
 
 
@@ -238,5 +251,5 @@ def _pass_on(house: House, to_months: int, uses: int, last: date) -> str:
 
     ages = [completed_months(c.born, last) for c in house.children]
     if ages and all(age > to_months for age in ages):
-        return "Every child here has outgrown it."
-    return "Not taken up in a year." if uses == 0 else ""
+        return say("Every child here has outgrown it.")
+    return say("Not taken up in a year.") if uses == 0 else ""

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from zither_awl.catalogue.foods import food_called, shipped_foods
 from zither_awl.core.errors import NotFound
 from zither_awl.core.food import Cut, Food, FoodFinding, check_food, cut_for
+from zither_awl.core.saying import say
 from zither_awl.core.table import TableStage, TableToday, first_met, table, table_today
 from zither_awl.core.values import Child, RoutineRun, TableEvent
 from zither_awl.services.desk import Desk, House
@@ -86,6 +87,6 @@ def foods(desk: Desk) -> tuple[Offer, ...]:
 
 def take_back(desk: Desk, adult_id: int | None) -> None:
     """Take the newest thing of today at the table back. Raises: NotFound."""
-    with desk.write(adult_id, "Took back a word of the snack table") as work:
+    with desk.write(adult_id, say("Took back a word of the snack table")) as work:
         if not work.home.drop_last_at_table(desk.today()):
-            raise NotFound("Nothing was written down of the snack table today.")
+            raise NotFound(say("Nothing was written down of the snack table today."))

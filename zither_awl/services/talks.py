@@ -8,6 +8,7 @@ from datetime import date, timedelta
 from zither_awl.catalogue.lesson_loader import TalkPlan, shipped_series, shipped_talks
 from zither_awl.core.absence import next_day_in
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say, together
 from zither_awl.core.values import Child, Talk, WordSet
 from zither_awl.core.weeks.theme import ByThen
 from zither_awl.formats.photo import clean_photo
@@ -43,7 +44,7 @@ def plan(key: str) -> TalkPlan:
     """A talk by its key. Raises: NotFound."""
     found = next((t for t in shipped_talks() if t.key == key), None)
     if found is None:
-        raise NotFound(f"There is no talk {key!r}.")
+        raise NotFound(say("There is no talk {key}.", key=repr(key)))
     return found
 
 
@@ -68,9 +69,11 @@ def check(house: House, key: str, words: str, thing: str | None, question: str) 
     if thing is None:
         return
     if told.word(thing) is None:
-        raise InvalidValue(FieldProblem("word", f"is {thing!r}, which is no word of {told.name}."))
+        raise InvalidValue(FieldProblem("word", say("is {thing}, which is no word of {told}.", thing=repr(thing),
+                                                    told=told.name)))
     if question not in of.questions:
-        raise InvalidValue(FieldProblem("text", f"is {question!r}; expected one of {', '.join(of.questions)}."))
+        raise InvalidValue(FieldProblem("text", say("is {question}; expected one of {questions}.",
+                                                    question=repr(question), questions=together(of.questions, ', '))))
 
 
 def things_of(talk: Talk) -> tuple[str, ...]:
@@ -96,16 +99,16 @@ def next_of(desk: Desk, talk: Talk) -> tuple[Next, ...]:
 def add_photo(desk: Desk, key: str, data: bytes, adult_id: int | None) -> None:
     """Keep a photograph of a talk, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
     jpeg = clean_photo(data)
-    with desk.write(adult_id, "A photograph of a talk") as work:
+    with desk.write(adult_id, say("A photograph of a talk")) as work:
         if not work.home.save_talk_photo(key, work.cupboard.add_photo(jpeg)):
-            raise NotFound("There is no such talk.")
+            raise NotFound(say("There is no such talk."))
 
 
 def photo_of(desk: Desk, key: str) -> bytes:
     """The photograph of a talk as JPEG. Raises: NotFound."""
     talk = next((t for t in desk.house().lessons.talks if t.key == key), None)
     if talk is None or talk.photo_id is None:
-        raise NotFound("This talk has no photograph.")
+        raise NotFound(say("This talk has no photograph."))
     with desk.read() as work:
         return work.cupboard.photo(talk.photo_id)
 
@@ -118,19 +121,21 @@ def plan_series(desk: Desk, key: str, first: date, every: int, adult_id: int | N
     What of it is planned and not done yet is moved. Returns the lines' ids. Raises: NotFound, InvalidValue."""
     found = next((each for each in shipped_series() if each.key == key), None)
     if found is None:
-        raise NotFound(f"There is no series {key!r}.")
+        raise NotFound(say("There is no series {key}.", key=repr(key)))
     house = desk.house()
     if first < desk.today():
-        raise InvalidValue(FieldProblem("first", f"{first} is past.", "Choose today or a day to come."))
+        raise InvalidValue(FieldProblem("first", say("{first} is past.", first=first),
+            say("Choose today or a day to come.")))
     if not 1 <= every <= MOST_DAYS_BETWEEN:
-        raise InvalidValue(FieldProblem("every", f"is {every}; expected 1 to {MOST_DAYS_BETWEEN} days."))
+        raise InvalidValue(FieldProblem("every", say("is {every}; expected 1 to {most_days_between} days.",
+                                                     every=every, most_days_between=MOST_DAYS_BETWEEN)))
     planned = {line.ref: line for line in house.weeks.by_then}
     days, day = [], first
     for _ in found.steps:
         day = next_day_in(house.absences, day)
         days.append(day)
         day += timedelta(days=every)
-    with desk.write(adult_id, f"{found.name}, over days") as work:
+    with desk.write(adult_id, say("{found}, over days", found=found.name)) as work:
         made = []
         for number, (step, due) in enumerate(zip(found.steps, days, strict=True), start=1):
             ref = f"series:{key}:{number}"

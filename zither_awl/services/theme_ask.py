@@ -15,6 +15,7 @@ from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.judgement import Judgements
 from zither_awl.core.making import Recipe
 from zither_awl.core.practice import BUDGETS
+from zither_awl.core.saying import say
 from zither_awl.core.shelf import problem_of
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.kinds import KINDS, of_kind
@@ -89,7 +90,7 @@ def pattern_of(key: str) -> ThemePattern | None:
         return None
     found = next((p for p in shipped_themes() if p.key == key), None)
     if found is None:
-        raise NotFound(f"There is no theme {key!r}.")
+        raise NotFound(say("There is no theme {key}.", key=repr(key)))
     return found
 
 
@@ -107,9 +108,11 @@ def asked_of(house: House, wanted: WantedTheme, today: date) -> Asked:
     """The question a theme makes. Raises: InvalidValue for days that are past, or a house with nothing to plan."""
     theme, pattern = theme_of(wanted), pattern_of(wanted.key)
     if theme.until_day < today:
-        raise InvalidValue(FieldProblem("until_day", f"{theme.until_day} is past.", "Choose days to come."))
+        raise InvalidValue(FieldProblem("until_day", say("{until_day} is past.", until_day=theme.until_day),
+            say("Choose days to come.")))
     if not house.units or not house.children:
-        raise InvalidValue(FieldProblem("units", "There is no shelf, or no child, to plan for.", "Add them first."))
+        raise InvalidValue(FieldProblem("units", say("There is no shelf, or no child, to plan for."),
+            say("Add them first.")))
     words, near = _words(theme, pattern), pattern.near if pattern else ()
     new = {t.first.tray.id: t for t in _new_trays(house, words, near, today)}
     first = max(theme.from_day, today)

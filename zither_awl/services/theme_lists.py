@@ -10,6 +10,7 @@ from math import ceil
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.ladders.expect import expectations
+from zither_awl.core.saying import figure, say
 from zither_awl.core.stock import Restock, restock
 from zither_awl.core.trays import Design
 from zither_awl.core.trays.cautions import cautions
@@ -18,7 +19,7 @@ from zither_awl.core.weeks.books import Book, of_theme
 from zither_awl.core.weeks.plan import Comes, ThemePlan
 from zither_awl.core.weeks.theme import ByThen, Theme, step_carries
 from zither_awl.core.wishes import words_of
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import listed
 from zither_awl.services import books as bookshelf
 from zither_awl.services import catalogue, routines
 from zither_awl.services.house import House
@@ -93,8 +94,10 @@ def _lines(house: House, asked: Asked, plan: ThemePlan, theme_books: Sequence[Bo
     standing = {s.book.thing_id for s in bookshelf.standing(house)}
     resting = [book.title for book in theme_books if book.thing_id not in standing]
     if resting:
-        yield ByThen(kind="fetch", name=f"{counted(len(resting), 'book')} for the ledge", ref="books",
-                     amount=listed(resting)[:120], due=max(today, asked.ask.first - timedelta(days=1)))  # fmt: skip
+        yield ByThen(kind="fetch", name=say("{books} for the ledge",
+                                            books=say("{n, plural, one {# book} other {# books}}", n=len(resting))),
+                                                ref="books",
+                     amount=listed(resting), due=max(today, asked.ask.first - timedelta(days=1)))  # fmt: skip
 
 
 def _to_make(made: NewTray, comes: Comes, before: date) -> Iterator[ByThen]:
@@ -104,7 +107,9 @@ def _to_make(made: NewTray, comes: Comes, before: date) -> Iterator[ByThen]:
         if lack.recipe is not None:
             printed = lack.recipe.work.startswith("printed")
             yield ByThen(kind="print" if printed else "make", name=lack.recipe.name[:80], due=before,
-                         amount=f"{counted(lack.count, 'piece')}, for {comes.tray.name}"[:120],
+                         amount=say("{pieces}, for {tray}",
+                                    pieces=say("{n, plural, one {# piece} other {# pieces}}", n=lack.count),
+                                    tray=comes.tray.name),
                          minutes=lack.recipe.minutes, ref=f"recipe:{lack.recipe.key}")  # fmt: skip
     yield ByThen(kind="make", name=comes.tray.name, amount="put together", due=before, minutes=LAY_OUT_MIN,
                  ref=f"step:{key}:{level}"[:60])  # fmt: skip
@@ -136,7 +141,8 @@ def _used_up(house: House, asked: Asked, plan: ThemePlan, today: date) -> Iterat
             runs_out = today + timedelta(days=int(rate.left / high))
             due = max(today, min(runs_out, of_theme[0].day) - timedelta(days=1))
             least = max(0, ceil(low * days - rate.left))
-            amount = f"{least} to {ceil(short)} {rate.unit}, beside the {rate.left:g} there are"
+            amount = say("{least} to {ceil} {unit}, beside the {left} there are", least=least, ceil=ceil(short),
+                         unit=rate.unit, left=figure(rate.left))
             yield ByThen(kind="buy", name=component.name, amount=amount[:120], due=due,
                          ref=f"thing:{component.id}")  # fmt: skip
 
@@ -171,9 +177,9 @@ def _cautions(asked: Asked, plan: ThemePlan, cards: Mapping[str, Design]) -> Ite
         design = cards.get(comes.tray.card.key)
         worst = next((h for h in cautions(design)), None) if design is not None else None
         if comes.by_hand:
-            yield f"{comes.tray.name} is kept away; you bring it, and stay."
+            yield say("{tray} is kept away; you bring it, and stay.", tray=comes.tray.name)
         elif worst is not None:
-            yield f"{comes.tray.name}: {worst.text}."
+            yield say("{tray}: {worst}.", tray=comes.tray.name, worst=worst.text)
 
 
 def _not_yet(house: House, asked: Asked, plan: ThemePlan, today: date) -> Iterator[NotYet]:
@@ -199,9 +205,10 @@ def status_of(house: House, asked: Asked, comes: Comes) -> str:
     if made is None:
         if comes.spot is None:
             return "stands already"
-        return f"in {house.bin_name(comes.tray.bin_id)}" if comes.tray.bin_id else "to be gathered"
+        return say("in {bin_name}",
+            bin_name=house.bin_name(comes.tray.bin_id)) if comes.tray.bin_id else "to be gathered"
     bought = [lack.kind for lack in made.lacks if lack.recipe is None]
     home = [lack.recipe.name for lack in made.lacks if lack.recipe is not None]
     if bought:
-        return f"buy {listed(bought)}"
-    return f"make {listed(home).lower()}" if home else "put together"
+        return say("buy {bought}", bought=listed(bought))
+    return say("make {home}", home=listed(home).lower()) if home else "put together"

@@ -7,10 +7,12 @@ from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.shelf import check_shelf
 from zither_awl.core.values import ChangeRecord, Placement, Tray
 from zither_awl.core.weeks.plan import Comes, ThemePlan
 from zither_awl.core.weeks.theme import ByThen, Theme, ThemeTray
+from zither_awl.core.words import short_day_text
 from zither_awl.services.desk import Desk
 from zither_awl.services.house import House
 from zither_awl.services.planning import rests_on
@@ -34,7 +36,7 @@ def start(desk: Desk, wanted: WantedTheme) -> int:
 def planned(solve: Solve) -> tuple[Asked, ThemePlan]:
     """The plan a solve ended with, and what it was asked. Raises: InvalidValue when it has none."""
     if not isinstance(solve.answer, ThemePlan) or not isinstance(solve.question.told, Asked):
-        raise InvalidValue(FieldProblem("plan", "There is no planned theme to take.", "Plan it first."))
+        raise InvalidValue(FieldProblem("plan", say("There is no planned theme to take."), say("Plan it first.")))
     return solve.question.told, solve.answer
 
 
@@ -52,8 +54,8 @@ def take(desk: Desk, solve_id: int, refs: Collection[str] | None, song: str, out
     solve = desk.solves.get(solve_id)
     asked, plan = planned(solve)
     if rests_on(house)[:3] != solve.question.rests_on[:3]:
-        said = "The house was changed since this theme was planned."
-        raise InvalidValue(FieldProblem("plan", said, "Plan it again."))
+        said = say("The house was changed since this theme was planned.")
+        raise InvalidValue(FieldProblem("plan", said, say("Plan it again.")))
     return keep_planned(desk, asked, plan, refs, song, outing, adult_id)
 
 
@@ -69,7 +71,7 @@ def keep_planned(desk: Desk, asked: Asked, plan: ThemePlan, refs: Collection[str
     if told.id:
         kept = replace(kept, keep=theme(house, told.id).keep)
     made = lists_of(house, asked, replace(plan, comes=tuple(comes)), desk.today())
-    with desk.write(adult_id, f"Theme: {kept.name}") as work:
+    with desk.write(adult_id, say("Theme: {kept}", kept=kept.name)) as work:
         theme_id = work.themes.save_theme(kept)
         done = {_what(line) for line in house.weeks.by_then if line.theme_id == theme_id and line.done_on}
         work.themes.replace_lines(theme_id, [replace(line, theme_id=theme_id) for line in made.lines
@@ -95,7 +97,7 @@ def theme(house: House, theme_id: int) -> Theme:
     """A theme of the string. Raises: NotFound."""
     found = next((t for t in house.weeks.themes if t.id == theme_id), None)
     if found is None:
-        raise NotFound(f"There is no theme {theme_id} on the weeks.")
+        raise NotFound(say("There is no theme {theme_id} on the weeks.", theme_id=theme_id))
     return found
 
 
@@ -124,15 +126,18 @@ def change(desk: Desk, theme_id: int, told: ThemeChange, adult_id: int | None) -
     moved = old
     if told.from_day is not None and told.from_day != old.from_day:
         if abs((told.from_day - today).days) > AHEAD_DAYS:
-            raise InvalidValue(FieldProblem("from_day", f"{told.from_day} is more than {AHEAD_DAYS} days away."))
+            raise InvalidValue(FieldProblem("from_day", say("{from_day} is more than {ahead_days} days away.",
+                                                            from_day=told.from_day, ahead_days=AHEAD_DAYS)))
         moved = old.moved(told.from_day)
     if told.until_day is not None:
         last = max((t.day for t in moved.trays), default=moved.from_day)
         if told.until_day < last:
-            raise InvalidValue(FieldProblem("until_day", f"is {told.until_day}; its last tray comes on {last}."))
+            raise InvalidValue(FieldProblem("until_day", say("is {until_day}; its last tray comes on {last}.",
+                                                             until_day=told.until_day, last=last)))
         moved = replace(moved, until_day=told.until_day)
     kept, by = replace(moved, **named), moved.from_day - old.from_day
-    with desk.write(adult_id, f"{'Moved' if by else 'Changed'} the theme {kept.name}") as work:
+    with desk.write(adult_id, say("{by} the theme {kept}", by=say("Moved") if by else say("Changed"),
+                                  kept=kept.name)) as work:
         work.themes.save_theme(kept)
         for line in house.weeks.by_then if by else ():
             if line.theme_id == theme_id and line.done_on is None:
@@ -148,9 +153,10 @@ def move_tray(desk: Desk, theme_id: int, tray_id: int, day: date, adult_id: int 
     house, today = desk.house(), desk.today()
     old, tray = _of_theme(house, theme_id, tray_id)
     if not old.runs(day):
-        raise InvalidValue(FieldProblem("day", f"is {day}; expected {old.from_day} to {old.until_day}."))
+        raise InvalidValue(FieldProblem("day", say("is {day}; expected {from_day} to {until_day}.", day=day,
+                                                   from_day=old.from_day, until_day=old.until_day)))
     new = replace(old, trays=tuple(replace(t, day=day) if t.id == tray_id else t for t in old.trays))
-    with desk.write(adult_id, f"{tray.name} comes on {day:%d %B}"[:200]) as work:
+    with desk.write(adult_id, say("{tray} comes on {day}", tray=tray.name, day=short_day_text(day))) as work:
         work.themes.save_theme(new)
         for line in house.weeks.by_then:
             if line.theme_id != theme_id or line.done_on is not None:
@@ -186,14 +192,14 @@ def _of_theme(house: House, theme_id: int, tray_id: int) -> tuple[Theme, ThemeTr
     old = theme(house, theme_id)
     found = next((t for t in old.trays if t.id == tray_id), None)
     if found is None:
-        raise NotFound(f"There is no tray {tray_id} in {old.name}.")
+        raise NotFound(say("There is no tray {tray_id} in {old}.", tray_id=tray_id, old=old.name))
     return old, found
 
 
 def forget(desk: Desk, theme_id: int, adult_id: int | None) -> None:
     """Take a theme off the string, with what was to be done for it. Raises: NotFound."""
     name = theme(desk.house(), theme_id).name
-    with desk.write(adult_id, f"Without the theme {name}") as work:
+    with desk.write(adult_id, say("Without the theme {name}", name=name)) as work:
         work.themes.delete_theme(theme_id)
 
 
@@ -204,7 +210,7 @@ def copy(desk: Desk, theme_id: int, from_day: date, adult_id: int | None) -> int
     """
     old = theme(desk.house(), theme_id)
     fresh = replace(old.moved(from_day), id=0, taken=False, trays=())
-    with desk.write(adult_id, f"Theme again: {fresh.name}") as work:
+    with desk.write(adult_id, say("Theme again: {fresh}", fresh=fresh.name)) as work:
         return work.themes.save_theme(fresh)
 
 
@@ -226,17 +232,18 @@ def bring(desk: Desk, theme_id: int, tray_id: int, adult_id: int | None) -> None
     old, each = _of_theme(house, theme_id, tray_id)
     tray = tray_for(house, each)
     if tray is None:
-        raise InvalidValue(FieldProblem("tray", f"{each.name} is not made yet.", "Make it first, under Make."))
+        raise InvalidValue(FieldProblem("tray", say("{each} is not made yet.", each=each.name),
+            say("Make it first, under Make.")))
     if tray.id in house.standing or each.spot is None:
-        raise InvalidValue(FieldProblem("tray", f"{tray.name} stands already."))
+        raise InvalidValue(FieldProblem("tray", say("{tray} stands already.", tray=tray.name)))
     there = [p for p in house.placements if p.spot == each.spot]
     if any(p.tray.id != each.out_id for p in there):
-        raise InvalidValue(FieldProblem("spot", f"{there[0].tray.name} stands there now.",
-                                        "Plan the theme again, or put it elsewhere on the Shelf."))  # fmt: skip
+        raise InvalidValue(FieldProblem("spot", say("{tray} stands there now.", tray=there[0].tray.name),
+                                        say("Plan the theme again, or put it elsewhere on the Shelf.")))  # fmt: skip
     by_hand = _by_hand(house, tray, each, there, today)
     record = ChangeRecord(id=0, at=desk.now(), out=tuple(p.tray.id for p in there), in_=(tray.id,),
                           why_out=("chosen",) * len(there))  # fmt: skip
-    with desk.write(adult_id, f"{old.name}: {tray.name} in"[:200]) as work:
+    with desk.write(adult_id, say("{old}: {tray} in", old=old.name, tray=tray.name)) as work:
         change_id = work.weeks.add_change(record, "accepted", "", adult_id)
         for p in there:
             put(work, desk, p.tray.id, None, False)
@@ -260,13 +267,14 @@ def _by_hand(house: House, tray: Tray, each: ThemeTray, there: Sequence[Placemen
         trouble = [f for f in found if f.severity == "must" and f.key not in known]
         if not trouble:
             return by_hand
-    raise InvalidValue(FieldProblem("spot", trouble[0].reasons[0].text, "Put it elsewhere on the Shelf."))
+    raise InvalidValue(FieldProblem("spot", trouble[0].reasons[0].text, say("Put it elsewhere on the Shelf.")))
 
 
 def tick(desk: Desk, line_id: int, done: bool, adult_id: int | None) -> None:
     """Tick what was to be done by a day, or take the tick back. Raises: NotFound."""
     line = _line(desk.house(), line_id)
-    with desk.write(adult_id, f"{'Done' if done else 'Not done'}: {line.name}") as work:
+    with desk.write(adult_id, say("{done}: {line}", done=say('Done') if done else say('Not done'),
+        line=line.name)) as work:
         work.themes.save_by_then(replace(line, done_on=desk.today() if done else None))
 
 
@@ -279,28 +287,29 @@ def due(desk: Desk, line_id: int, day: date, adult_id: int | None) -> None:
         used = _used_on(house, theme(house, line.theme_id), line)
         # What is bought may be due later than the first tray that is made: never later than it was planned.
         if day >= used and day > line.due:
-            raise InvalidValue(FieldProblem("due", f"is {day}; it is used on {used}.", "Choose a day before."))
-    with desk.write(adult_id, f"{line.name} by {day:%d %B}") as work:
+            raise InvalidValue(FieldProblem("due", say("is {day}; it is used on {used}.", day=day, used=used),
+                say("Choose a day before.")))
+    with desk.write(adult_id, say("{line} by {day}", line=line.name, day=short_day_text(day))) as work:
         work.themes.save_by_then(replace(line, due=day))
 
 
 def add_line(desk: Desk, line: ByThen, adult_id: int | None) -> int:
     """Something else is to be done by a day. Returns its id."""
-    with desk.write(adult_id, f"By then: {line.name}") as work:
+    with desk.write(adult_id, say("By then: {line}", line=line.name)) as work:
         return work.themes.save_by_then(line)
 
 
 def drop_line(desk: Desk, line_id: int, adult_id: int | None) -> None:
     """Take a line off. Raises: NotFound."""
     line = _line(desk.house(), line_id)
-    with desk.write(adult_id, f"Without: {line.name}") as work:
+    with desk.write(adult_id, say("Without: {line}", line=line.name)) as work:
         work.themes.delete_by_then(line_id)
 
 
 def _line(house: House, line_id: int) -> ByThen:
     found = next((line for line in house.weeks.by_then if line.id == line_id), None)
     if found is None:
-        raise NotFound(f"There is no line {line_id}.")
+        raise NotFound(say("There is no line {line_id}.", line_id=line_id))
     return found
 
 

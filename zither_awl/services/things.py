@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say, together
 from zither_awl.core.stock import Full, Restock, full_bins, restock
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.fill import density_problem
@@ -43,11 +44,13 @@ def save_component(desk: Desk, component: Component, bin_name: str, adult_id: in
     check_component(component)
     held = sum(n for _, n in house.stock.on_trays(component)) if component.id and not component.medium else 0
     if held > component.count:
-        names = ", ".join(t.name for t, _ in house.stock.on_trays(component))
-        raise InvalidValue(FieldProblem("count", f"is {component.count}; trays hold {held}: {names}.",
-                                        "Unpack one of them first."))  # fmt: skip
+        names = together((t.name for t, _ in house.stock.on_trays(component)), ", ")
+        raise InvalidValue(FieldProblem("count", say("is {count}; trays hold {held}: {names}.",
+                                                     count=component.count, held=held, names=names),
+                                        say("Unpack one of them first.")))  # fmt: skip
     old = house.component(component.id) if component.id else None
-    with desk.write(adult_id, f"{'Changed' if old else 'Added'} {component.name}") as work:
+    with desk.write(adult_id, say("{old} {component}", old=say('Changed') if old else say('Added'),
+                                  component=component.name)) as work:
         bin_id = bin_for(work, house, bin_name)
         kept = replace(component, bin_id=bin_id)
         made = work.cupboard.save_component(kept)
@@ -78,8 +81,9 @@ def cap_problem(house: House, name: str, earlier: Iterable[str] = ()) -> FieldPr
     known = {b.name for b in house.bins} | {each for each in earlier if each.strip()}
     if most is None or not name.strip() or name in known or len(known) < most:
         return None
-    return FieldProblem("bin", f"would be bin {len(known) + 1}; this house has at most {most}.",
-                        "Use one of the others, or let something outgrown leave first.")  # fmt: skip
+    return FieldProblem("bin", say("would be bin {known}; this house has at most {most}.", known=len(known) + 1,
+                                   most=most),
+                        say("Use one of the others, or let something outgrown leave first."))  # fmt: skip
 
 
 def _reckon_again(work: Store, house: House, component: Component) -> None:
@@ -94,9 +98,12 @@ def archive_component(desk: Desk, component_id: int, archived: bool, adult_id: i
     component = house.component(component_id)
     holders = house.stock.on_trays(component)
     if archived and holders:
-        names = ", ".join(t.name for t, _ in holders)
-        raise InvalidValue(FieldProblem("archived", f"{component.name} lies on {names}.", "Unpack it there first."))
-    with desk.write(adult_id, f"{'Archived' if archived else 'Brought back'} {component.name}") as work:
+        names = together((t.name for t, _ in holders), ", ")
+        raise InvalidValue(FieldProblem("archived", say("{component} lies on {names}.", component=component.name,
+                                                        names=names), say("Unpack it there first.")))
+    with desk.write(adult_id, say("{archived} {component}",
+                                  archived=say('Archived') if archived else say('Brought back'),
+                                  component=component.name)) as work:
         work.cupboard.save_component(replace(component, archived=archived))
 
 
@@ -106,7 +113,7 @@ def where_is(house: House, tray: Tray) -> str:
     if standing is None:
         return house.bin_name(tray.bin_id) or "no bin yet"
     unit = house.unit(standing.spot.unit_id)
-    return f"{unit.name}, {standing.spot.words(unit)}"
+    return say("{unit}, {words}", unit=unit.name, words=standing.spot.words(unit))
 
 
 def restocking(house: House, today: date) -> tuple[Restock, ...]:

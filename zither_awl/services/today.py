@@ -11,6 +11,7 @@ from zither_awl.core.interest import first_reaction
 from zither_awl.core.making import WHATS
 from zither_awl.core.reasons import Severity
 from zither_awl.core.rules import rule
+from zither_awl.core.saying import capital, say
 from zither_awl.core.showing import Showings
 from zither_awl.core.values import Child, Episode, Placement, Routine, Tray
 from zither_awl.core.words import listed, sentence
@@ -124,7 +125,7 @@ def for_group(desk: Desk, group_id: int) -> Page:
     own = {c.id for c in groups.children_of(house, group_id)}
 
     def lines(told: tuple[Line, ...]) -> tuple[Line, ...]:
-        return tuple(t for t in told if not groups.names_another(house, f"{t.tray} {t.text}", own))
+        return tuple(t for t in told if not groups.names_another(house, say("{tray} {t}", tray=t.tray, t=t.text), own))
 
     home = whole.at_home
     laid = replace(home.table, eaters=tuple(c for c in home.table.eaters if c.id in own))
@@ -150,7 +151,8 @@ def _at_home(desk: Desk, house: House, day: date) -> AtHome:
 
 def _worn(house: House) -> list[Line]:
     """What somebody marked as worn, to be washed or to be renewed."""
-    return [Line(name, f"{WHATS[m.what].capitalize()}{': ' + m.note if m.note else ''}.", "note")
+    return [Line(name, say("{whats}{part}.", whats=capital(WHATS[m.what]), part=': ' + m.note if m.note else ''),
+        "note")
             for m, name in open_marks(house)]  # fmt: skip
 
 
@@ -175,32 +177,35 @@ def _set_up(task: Task, house: House, standing: Placement | None, day: date) -> 
         kind = "by hand"
     elif standing is not None:
         unit = house.unit(standing.spot.unit_id)
-        where = f"{unit.name}, {standing.spot.words(unit)}"
+        where = say("{unit}, {words}", unit=unit.name, words=standing.spot.words(unit))
     gather = tray.bin_id is None and tray.contents
     text = {
-        "rest": f"Rest {tray.name} in {bin_name}",
-        "put": _gathered(tray) if gather else f"Pull {tray.name} from {bin_name}",
-        "by hand": f"Keep {tray.name} away in {bin_name}; you bring it",
+        "rest": say("Rest {tray} in {bin_name}", tray=tray.name, bin_name=bin_name),
+        "put": _gathered(tray) if gather else say("Pull {tray} from {bin_name}", tray=tray.name, bin_name=bin_name),
+        "by hand": say("Keep {tray} away in {bin_name}; you bring it", tray=tray.name, bin_name=bin_name),
     }[kind]  # fmt: skip
     return SetUp(task.id, kind, tray.name, text, where, condition_of(house, tray, day), task.done_at is not None)
 
 
 def _gathered(tray: Tray) -> str:
     """What to gather for a tray that lies in no bin yet."""
-    return f"Put {tray.name} together: {listed(c.said for c in tray.contents)}"
+    return say("Put {tray} together: {contents}", tray=tray.name, contents=listed(c.said for c in tray.contents))
 
 
 def _kept_away(house: House, tray: Tray, day: date) -> str:
     """Where a tray is that an adult brings, and when it may be worked with."""
     bin_name = house.bin_name(tray.bin_id)
-    where = f"Kept away in {bin_name}; you bring it." if bin_name else "Kept away; say in the cupboard in which bin."
-    return f"{where} {condition_of(house, tray, day)}".strip()
+    where = say("Kept away in {bin_name}; you bring it.",
+        bin_name=bin_name) if bin_name else say("Kept away; say in the cupboard in which "
+                                                            "bin.")
+    return say("{where} {condition_of}", where=where, condition_of=condition_of(house, tray, day)).strip()
 
 
 def _damaged(house: House) -> list[Line]:
     """Rows of the file that cannot be read: left out, and what to do about them."""
-    what = "It was left out. Enter it anew, or go back to a copy with zither-awl restore."
-    return [Line("The file", f"{said.rstrip('.')}: damaged. {what}", "must") for said in house.damaged]
+    what = say("It was left out. Enter it anew, or go back to a copy with zither-awl restore.")
+    return [Line(say("The file"), say("{rstrip}: damaged. {what}", rstrip=said.rstrip('.'), what=what), "must")
+        for said in house.damaged]
 
 
 def _in_bins(house: House, day: date) -> list[Line]:
@@ -245,5 +250,5 @@ def _notes(episode: Episode) -> str:
 def complete(desk: Desk, tray_id: int, adult_id: int | None) -> None:
     """A tray is complete again: what was missing is no longer a line. Raises: NotFound."""
     tray = desk.house().tray(tray_id)
-    with desk.write(adult_id, f"Made {tray.name} complete") as work:
+    with desk.write(adult_id, say("Made {tray} complete", tray=tray.name)) as work:
         work.cupboard.complete(tray_id, desk.now())

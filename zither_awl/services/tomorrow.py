@@ -11,9 +11,10 @@ from zither_awl.core.curve import typical_curve
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.reasons import Reason
 from zither_awl.core.routine import comes_round
+from zither_awl.core.saying import say
 from zither_awl.core.tomorrow import Invitation, Kind, propose
 from zither_awl.core.values import Child, Routine, Tray, WordSet
-from zither_awl.core.words import counted
+from zither_awl.core.words import short_day_text, weekday_text
 from zither_awl.services import ladders, lessons, reading, routines, showing, themes
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk
@@ -61,7 +62,7 @@ def _of(desk: Desk, house: House, child: Child, day: date, today: date) -> DayOf
 def _chosen(house: House, child: Child, ref: str, day: date) -> Invitation | None:
     """What was chosen and is no longer proposed, because it was taken up or rests now; None for what is gone."""
     what, _, key = ref.partition(":")
-    why = Reason("PLANNED", "You chose it for this day.")
+    why = Reason("PLANNED", say("You chose it for this day."))
     if what == "tray":
         tray = next((t for t in house.trays if str(t.id) == key), None)
         given = [p for p in house.log.presentations
@@ -88,7 +89,7 @@ def _candidates(desk: Desk, house: House, child: Child, day: date, today: date) 
         tray = next((t for t in house.trays if t.id == plan.tray_id), None)
         if plan.child_id == child.id and plan.day == day and tray is not None:
             shown.add(tray.id)
-            why = Reason("PLANNED", f"You meant to show {tray.name} on that day.")
+            why = Reason("PLANNED", say("You meant to show {tray} on that day.", tray=tray.name))
             yield _tray(house, "show", tray, why, day, child)
     due = next((each.due for each in showing.due(desk) if each.child.id == child.id), ())
     for each in due:
@@ -109,14 +110,16 @@ def _from_bins(house: House, child: Child, day: date, today: date, shown: set[in
             mine = tray is not None and child.id in tray.for_children and each.spot is not None and each.day == day
             if tray is not None and mine and tray.id not in house.standing and tray.id not in shown:
                 shown.add(tray.id)
-                yield _fetched(house, tray, Reason("THEME", f"It comes for {theme.name} on that day."), day, child)
+                yield _fetched(house, tray, Reason("THEME", say("It comes for {theme} on that day.",
+                                                                theme=theme.name)), day, child)
     for tray in house.trays:
         if child.id not in tray.for_children or tray.id in house.standing or tray.id in shown:
             continue
         follows = ladders.next_step(house, child, tray, today)
         if follows:
             shown.add(tray.id)
-            yield _fetched(house, tray, Reason("ROT-6", f"The next single step, after {follows}."), day, child)
+            yield _fetched(house, tray, Reason("ROT-6", say("The next single step, after {follows}.",
+                                                            follows=follows)), day, child)
             return
 
 
@@ -124,7 +127,7 @@ def _fetched(house: House, tray: Tray, reason: Reason, day: date, child: Child) 
     """A resting tray to be shown: it is put out first."""
     found = _tray(house, "show", tray, reason, day, child)
     where = house.bin_name(tray.bin_id)
-    out = f"Put it out first{f', from {where}' if where else ''}."
+    out = say("Put it out first{part}.", part=say(", from {where}", where=where) if where else '')
     return replace(found, prepare=f"{out} {found.prepare}".strip())
 
 
@@ -144,9 +147,11 @@ def _usually(minutes: Sequence[float]) -> int | None:
 
 def _words(desk: Desk, child: Child) -> Iterator[Invitation]:
     for each in lessons.waiting(desk, child.id):
-        text = f"{counted(each.due, 'word is', 'words are')} due; five to seven minutes."
+        text = say("{iss} due; five to seven minutes.",
+                   iss=say("{n, plural, one {# word is} other {# words are}}", n=each.due))
         if each.talked_on is not None:
-            text = f"Talked of on {each.talked_on:%d %B}: its words in three periods, on another day."
+            text = say("Talked of on {talked_on}: its words in three periods, on another day.",
+                       talked_on=short_day_text(each.talked_on))
         yield _lesson(each.words, Reason("PRES-1", text))
 
 
@@ -163,7 +168,8 @@ def _loved(house: House, child: Child, today: date, shown: set[int]) -> Iterator
                    key=lambda each: (-each[0].rate, each[1].name))  # fmt: skip
     for interest, tray in loved:
         lately, of = interest.recent
-        text = f"Loved now: chosen in {lately} of the last {counted(of, 'work cycle')}."
+        text = say("Loved now: chosen in {lately} of the last {cycles}.", lately=lately,
+                   cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=of))
         yield _tray(house, "loved", tray, Reason("ROT-4", text, (), interest.reasons[0].evidence), today, child)
 
 
@@ -173,8 +179,8 @@ def _real_work(house: House, child: Child, day: date, today: date) -> Iterator[I
     last = {run.routine: run.local_day for run in house.lessons.runs}
     fitting = [r for r in routines.routines(house) if r.from_months <= months]
     for each in sorted(fitting, key=lambda r: (not comes_round(r, day), last.get(r.key, date.min), r.name)):
-        text = f"It comes round on {day:%A}." if comes_round(each, day) else each.invitation
-        yield _routine(house, each, Reason("TRAY-12", text or "Real work of the house."))
+        text = say("It comes round on {day}.", day=weekday_text(day)) if comes_round(each, day) else each.invitation
+        yield _routine(house, each, Reason("TRAY-12", text or say("Real work of the house.")))
 
 
 def _routine(house: House, routine: Routine, reason: Reason) -> Invitation:
@@ -202,15 +208,18 @@ def choose(desk: Desk, child_id: int, day: date, refs: Sequence[str] | None, adu
     house, today = desk.house(), desk.today()
     child = house.child(child_id)
     if not today <= day <= today + timedelta(days=AHEAD_DAYS):
-        raise InvalidValue(FieldProblem("day", f"is {day}; expected today or up to {AHEAD_DAYS} days ahead."))
+        raise InvalidValue(FieldProblem("day", say("is {day}; expected today or up to {ahead_days} days ahead.",
+                                                   day=day, ahead_days=AHEAD_DAYS)))
     if refs is not None:
         if len(refs) > MOST_CHOSEN or len(set(refs)) != len(refs):
-            raise InvalidValue(FieldProblem("refs", f"are {len(refs)}; expected at most {MOST_CHOSEN}, each once."))
+            raise InvalidValue(FieldProblem("refs", say("are {refs}; expected at most {most_chosen}, each once.",
+                                                        refs=len(refs), most_chosen=MOST_CHOSEN)))
         # What was chosen before may be moved, though it is proposed no longer.
         known = {each.ref for each in _candidates(desk, house, child, day, today)}
         known |= set(house.weeks.invited.get((child_id, day), ()))
         strange = [ref for ref in refs if ref not in known]
         if strange:
-            raise InvalidValue(FieldProblem("refs", f"name {strange[0]}, which {child.name} cannot be invited to."))
-    with desk.write(adult_id, f"{child.name} is invited on {day:%d %B}") as work:
+            raise InvalidValue(FieldProblem("refs", say("name {strange}, which {child} cannot be invited to.",
+                                                        strange=strange[0], child=child.name)))
+    with desk.write(adult_id, say("{child} is invited on {day}", child=child.name, day=short_day_text(day))) as work:
         work.weeks.invite(child_id, day, refs)

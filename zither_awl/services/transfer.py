@@ -9,6 +9,7 @@ from typing import Any
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.rotation import propose_change
+from zither_awl.core.saying import say
 from zither_awl.formats.household_file import read_file, write_json, write_zip
 from zither_awl.formats.photo import clean_photo
 from zither_awl.services.catalogue import entries
@@ -70,16 +71,17 @@ def readable(desk: Desk) -> House:
     try:
         house, today = desk.house(), desk.today()
         if house.damaged:
-            told = (f"{said.rstrip('.')}." for said in house.damaged)
-            raise InvalidValue(*(FieldProblem("file", said, "Nothing was changed.") for said in told))
+            told = (say("{rstrip}.", rstrip=said.rstrip('.')) for said in house.damaged)
+            raise InvalidValue(*(FieldProblem("file", said, say("Nothing was changed.")) for said in told))
         entries(house)
         house.findings(today)
         propose_change(house.state, house.practice.mastery, today, judge=house.judgements(today))
     except InvalidValue:
         raise
     except (ValueError, TypeError, KeyError, IndexError, ArithmeticError) as problem:
-        said = f"holds something that cannot be read: {type(problem).__name__} {problem}."
-        raise InvalidValue(FieldProblem("file", said[:300], "Nothing was changed.")) from problem
+        said = say("holds something that cannot be read: {name} {problem}.", name=type(problem).__name__,
+                   problem=problem)
+        raise InvalidValue(FieldProblem("file", said[:300], say("Nothing was changed."))) from problem
     return house
 
 

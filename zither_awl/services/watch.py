@@ -7,6 +7,7 @@ from datetime import date, timedelta
 from functools import partial
 
 from zither_awl.core.concentration import SCALE_DAYS, own_scale_min
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import ACTIVITIES, Episode, Morning, Spell, Tray
 from zither_awl.services.desk import Desk, House
@@ -73,7 +74,7 @@ def _waits(house: House, tray: Tray, today: date) -> tuple[tuple[int, str, str],
         if suited.held_back:
             found.append((child.id, "not yet", suited.reasons[-1].text))
         elif child.id not in shown and judge.months(child) >= practice.shown_first_from_months:
-            found.append((child.id, "not shown", f"{child.name} has not been shown it yet."))
+            found.append((child.id, "not shown", say("{child} has not been shown it yet.", child=child.name)))
     return tuple(found)
 
 

@@ -11,11 +11,13 @@ from zither_awl.core.absence import Absence, quiet_on
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.ladders.likely import Likely
 from zither_awl.core.rotation.change import look_days
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child
 from zither_awl.core.weeks.arrivals import Arrival, coming_days
 from zither_awl.core.weeks.books import Book, of_theme
 from zither_awl.core.weeks.theme import ByThen, Theme, ThemeTray
 from zither_awl.core.wishes import Aim, matched, words_of
+from zither_awl.core.words import short_day_text
 from zither_awl.services import arrivals, ladder_step, lessons, rotation, themes
 from zither_awl.services import books as bookshelf
 from zither_awl.services.catalogue import designs
@@ -229,7 +231,7 @@ def move(desk: Desk, kind: Kind, key: int, day: date, adult_id: int | None, *, o
     if kind == "away":
         found = next((a for a in house.weeks.absences if a.id == key), None)
         if found is None:
-            raise NotFound(f"There are no days away {key}.")
+            raise NotFound(say("There are no days away {key}.", key=key))
         by = day - found.from_day
         arrivals.save_absence(desk, replace(found, from_day=day, until_day=found.until_day + by), adult_id)
         return None
@@ -250,14 +252,17 @@ def move_stop(desk: Desk, kind: Literal["look", "books"], stands: date, day: dat
     coming = look_days(house.state, today, MOST_LOOKS) if looks else bookshelf.turn_days(house, today)
     of = next((own for own, to in coming if to == stands), None)
     if of is None:
-        raise NotFound(f"There is no {'look' if kind == 'look' else 'turn of the books'} on {stands}.")
+        raise NotFound(say("There is no {part} on {stands}.",
+                           part=say("look") if kind == 'look' else say("turn of the books"), stands=stands))
     if not today <= day <= of + timedelta(days=FARTHEST_DAYS):
-        raise InvalidValue(FieldProblem("day", f"is {day}; expected today or up to {FARTHEST_DAYS} days after."))
+        raise InvalidValue(FieldProblem("day", say("is {day}; expected today or up to {farthest_days} days "
+                                                   "after.", day=day, farthest_days=FARTHEST_DAYS)))
     away = quiet_on(house.absences, day)
     if away is not None:
-        raise InvalidValue(FieldProblem("day", f"{day:%d %B} is within {away.name}.", "Choose a day you are home."))
-    what = "The look at the shelf" if kind == "look" else "The turn of the books"
-    with desk.write(adult_id, f"{what} on {day:%d %B}") as work:
+        raise InvalidValue(FieldProblem("day", say("{day} is within {away}.", day=short_day_text(day),
+                                                   away=away.name), say("Choose a day you are home.")))
+    what = say("The look at the shelf") if kind == "look" else say("The turn of the books")
+    with desk.write(adult_id, say("{what} on {day}", what=what, day=short_day_text(day))) as work:
         work.themes.move_stop(kind, of, day)
 
 
@@ -265,21 +270,22 @@ def _move_rest(desk: Desk, house: House, kind: Kind, key: int, day: date, adult_
     if kind == "aim":
         aim = next((a for a in house.weeks.aims if a.id == key), None)
         if aim is None:
-            raise NotFound(f"There is no aim {key}.")
+            raise NotFound(say("There is no aim {key}.", key=key))
         until = aim.until_day + (day - aim.from_day) if aim.until_day is not None else None
-        with desk.write(adult_id, f"Moved the aim {aim.words}") as work:
+        with desk.write(adult_id, say("Moved the aim {aim}", aim=aim.words)) as work:
             work.weeks.save_aim(replace(aim, from_day=day, until_day=until))
     elif kind == "book back":
         book = bookshelf.book(house, key)
         if book.back_on is None:
-            raise InvalidValue(FieldProblem("book", f"{book.title} is the house's own."))
-        with desk.write(adult_id, f"{book.title} goes back on {day:%d %B}"[:200]) as work:
+            raise InvalidValue(FieldProblem("book", say("{book} is the house's own.", book=book.title)))
+        with desk.write(adult_id, say("{book} goes back on {day}", book=book.title,
+            day=short_day_text(day))[:200]) as work:
             work.books.save(replace(book, back_on=day))
     else:
         planned = next((p for p in house.weeks.planned if p[0] == key), None)
         if planned is None:
-            raise NotFound(f"There is no planned showing {key}.")
-        with desk.write(adult_id, f"The showing is on {day:%d %B}") as work:
+            raise NotFound(say("There is no planned showing {key}.", key=key))
+        with desk.write(adult_id, say("The showing is on {day}", day=short_day_text(day))) as work:
             work.weeks.plan_showing(planned[1], planned[2], day)
 
 

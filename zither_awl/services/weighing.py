@@ -9,6 +9,7 @@ from dataclasses import replace
 from threading import Lock
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import figure, say
 from zither_awl.core.weighing import Reading, Weighing, of_one_g, weighed
 from zither_awl.devices import Scale, SimulatedScale
 from zither_awl.services.desk import Desk
@@ -62,13 +63,15 @@ def weigh_in(desk: Desk, component_id: int, grams: float, pieces: float, adult_i
     thing = house.component(component_id)
     if thing.medium:
         if not 10 <= pieces <= 5000:
-            hint = "Fill a measuring cup to a line, with the empty cup set to zero."
-            raise InvalidValue(FieldProblem("pieces", f"is {pieces:g} ml; expected 10 to 5000 ml.", hint))
+            hint = say("Fill a measuring cup to a line, with the empty cup set to zero.")
+            raise InvalidValue(FieldProblem("pieces", say("is {pieces} ml; expected 10 to 5000 ml.",
+                                                          pieces=figure(pieces)), hint))
         value = round(of_one_g(grams, 1) / pieces, 3)
         known = replace(thing, density_g_ml=value, assumed=tuple(a for a in thing.assumed if a != "density_g_ml"))
     else:
         if pieces != int(pieces):
-            raise InvalidValue(FieldProblem("pieces", f"is {pieces:g}; a whole number is expected."))
+            raise InvalidValue(FieldProblem("pieces", say("is {pieces}; a whole number is expected.",
+                                                          pieces=figure(pieces))))
         value = of_one_g(grams, int(pieces))
         known = replace(thing, mass_g=value, assumed=tuple(a for a in thing.assumed if a != "mass_g"))
     save_component(desk, known, house.bin_name(thing.bin_id) or "", adult_id)

@@ -10,6 +10,7 @@ from tempfile import TemporaryDirectory
 from typing import Literal
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk, House
 from zither_awl.store import prepare
@@ -55,7 +56,7 @@ def keep_step(desk: Desk, step: Step, state: Literal["done", "later"], adult_id:
     """Keep that a step is through, or was put off."""
     if desk.house().settings.welcome.get(step) == state:
         return
-    with desk.write(adult_id, f"Welcome: {step} {state}") as work:
+    with desk.write(adult_id, say("Welcome: {step} {state}", step=step, state=state)) as work:
         work.settings.save_welcome_step(step, state)
 
 
@@ -67,8 +68,8 @@ def only_looked_at(house: House) -> bool:
 def look_at_demo(desk: Desk) -> None:
     """Fill an empty house with the demo's household. Raises: InvalidValue where somebody lives already."""
     if desk.house().household is not None:
-        raise InvalidValue(FieldProblem("household", "is there already: the demo needs an empty house.",
-                                        "Start the demo by itself: make demo."))  # fmt: skip
+        raise InvalidValue(FieldProblem("household", say("is there already: the demo needs an empty house."),
+                                        say("Start the demo by itself: make demo.")))  # fmt: skip
     _put_in_place(desk, seeded=True)
 
 
@@ -78,7 +79,7 @@ def leave_demo(desk: Desk) -> None:
     Raises: InvalidValue for a house that was not moved in from the first screen.
     """
     if not only_looked_at(desk.house()):
-        raise InvalidValue(FieldProblem("household", "is no demo that was only looked at; nothing was changed."))
+        raise InvalidValue(FieldProblem("household", say("is no demo that was only looked at; nothing was changed.")))
     _put_in_place(desk, seeded=False, keep=f"before-leaving-the-demo-{desk.now():%Y-%m-%d}")
 
 

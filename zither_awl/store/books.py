@@ -10,6 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.weeks.books import Book
 from zither_awl.store.models.weeks import BookAskedRow, BookRow, BookStayRow
 
@@ -75,7 +76,7 @@ class BooksKeeper:
         row = self._session.scalars(select(BookStayRow).where(
             BookStayRow.component_id == thing_id, BookStayRow.until.is_(None))).first()  # fmt: skip
         if row is None:
-            raise NotFound(f"The book {thing_id} stands on no ledge.")
+            raise NotFound(say("The book {thing_id} stands on no ledge.", thing_id=thing_id))
         row.until = until
         self._session.flush()
 

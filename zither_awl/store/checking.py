@@ -13,6 +13,7 @@ from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.making import WHATS
 from zither_awl.core.practice import practice_of
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.saying import say
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.shapes import Softness
 from zither_awl.core.values import AREAS, PERMISSION_KINDS, SAID_ANSWERS, TAGS, UNIT_KINDS, Mobility, Place, Work
@@ -31,7 +32,7 @@ def _words(known: frozenset[str] | None = None) -> Callable[[Any], Told]:
         if not isinstance(value, list) or not all(isinstance(word, str) for word in value):
             return "is no list of words"
         strange = [word for word in value if known is not None and word not in known]
-        return f"has {strange[0]!r}, which is not known" if strange else None
+        return say("has {strange}, which is not known", strange=repr(strange[0])) if strange else None
 
     return told
 
@@ -57,7 +58,7 @@ def _shape(value: Any) -> Told:
         parts = [each for each in rest[:2] if each is not None]
         return next((told for each in parts if (told := _shape(each))), None) if parts else "has no body around it"
     if sizes.get(word) != len(rest):
-        return f"is no shape: {word!r}"
+        return say("is no shape: {word}", word=repr(word))
     return None if all(_number(each) and each > 0 for each in rest) else "has a size that is none"
 
 
@@ -80,7 +81,8 @@ def _practice(value: Any) -> Told:
 
 def _one_of(known: Any) -> Callable[[Any], Told]:
     allowed = frozenset(str(each) for each in known)
-    return lambda value: None if value is None or value in allowed else f"is {value!r}, which is not known"
+    return lambda value: None if value is None or value in allowed else say("is {value}, which is not known",
+                                                            value=repr(value))
 
 
 _ZONES = frozenset(available_timezones())
@@ -107,7 +109,7 @@ def problems_in(
 ) -> list[FieldProblem]:
     """Everything that cannot be, each named by table, row and field. `types` are the columns' types by table."""
     found = [
-        FieldProblem(f"tables.{table}.{at}.{column}", f"{told}.")
+        FieldProblem(f"tables.{table}.{at}.{column}", say("{told}.", told=told))
         for table, rows in tables.items() for at, row in enumerate(rows) for column, value in row.items()
         if (told := _told(table, column, value, types.get(table, {}).get(column, ""))) is not None
     ]  # fmt: skip
@@ -119,12 +121,12 @@ def wrong_in(table: str, column: str, stored: Any, kind: str) -> Told:
     if stored is None:
         return None
     if kind in NUMBERS and not _number(stored):
-        return f"is {stored!r}, which is no number"
+        return say("is {stored}, which is no number", stored=repr(stored))
     if kind == "JSON":
         try:
             stored = json.loads(stored)
         except (TypeError, ValueError):
-            return f"is {stored!r}, which is no JSON"
+            return say("is {stored}, which is no JSON", stored=repr(stored))
     return _told(table, column, stored, kind)
 
 
@@ -138,7 +140,7 @@ def _told(table: str, column: str, value: Any, kind: str) -> Told:
     if column in INSTANTS and kind == "VARCHAR":
         return _instant(value)
     if isinstance(value, float) and not isfinite(value):
-        return f"is {value}"
+        return say("is {value}", value=value)
     rule = RULES.get((table, column))
     return rule(value) if rule else None
 
@@ -147,16 +149,17 @@ def _day(value: Any) -> Told:
     try:
         day = date.fromisoformat(value)
     except (TypeError, ValueError):
-        return f"is {value!r}, which is no day"
-    return None if FIRST <= day <= LAST else f"is {value}, which cannot be"
+        return say("is {value}, which is no day", value=repr(value))
+    return None if FIRST <= day <= LAST else say("is {value}, which cannot be", value=value)
 
 
 def _instant(value: Any) -> Told:
     try:
         at = datetime.fromisoformat(value)
     except (TypeError, ValueError):
-        return f"is {value!r}, which is no time"
-    return None if at.tzinfo is not None and FIRST.year <= at.year <= LAST.year else f"is {value}, which cannot be"
+        return say("is {value}, which is no time", value=repr(value))
+    return None if at.tzinfo is not None and FIRST.year <= at.year <= LAST.year else say("is {value}, which cannot be",
+                                                            value=value)
 
 
 def _off_the_shelf(tables: Mapping[str, list[Mapping[str, Any]]]) -> Iterator[FieldProblem]:
@@ -166,4 +169,4 @@ def _off_the_shelf(tables: Mapping[str, list[Mapping[str, Any]]]) -> Iterator[Fi
         most = places.get((row.get("unit_id"), row.get("board")))
         # What left long ago may have stood on a board that is no longer there.
         if row.get("until") is None and (most is None or not 0 <= row.get("place", 0) < most):
-            yield FieldProblem(f"tables.placement.{at}.place", "is a place the unit does not have.")
+            yield FieldProblem(f"tables.placement.{at}.place", say("is a place the unit does not have."))

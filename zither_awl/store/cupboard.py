@@ -11,6 +11,7 @@ from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component, Inside
 from zither_awl.core.things.kinds import known_kind
 from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
@@ -58,7 +59,7 @@ class CupboardKeeper:
         """Write where a bin stands, and whether it is locked. Raises: NotFound."""
         row = self._session.get(BinRow, each.id)
         if row is None:
-            raise NotFound(f"There is no bin {each.id}.")
+            raise NotFound(say("There is no bin {each}.", each=each.id))
         for name in ("place", "height_mm", "lid", "locked", "most"):
             setattr(row, name, getattr(each, name))
 
@@ -117,11 +118,11 @@ class CupboardKeeper:
             select(ComponentRow.id).where(ComponentRow.name == each.name, ComponentRow.id != each.id)
         )
         if taken is not None:
-            hint = "Use another name, or raise its count."
-            raise InvalidValue(FieldProblem("name", f"{each.name} is there already.", hint))
+            hint = say("Use another name, or raise its count.")
+            raise InvalidValue(FieldProblem("name", say("{each} is there already.", each=each.name), hint))
         row = ComponentRow() if each.id == 0 else self._session.get(ComponentRow, each.id)
         if row is None:
-            raise NotFound(f"There is no thing {each.id}.")
+            raise NotFound(say("There is no thing {each}.", each=each.id))
         for name in PLAIN:
             setattr(row, name, getattr(each, name))
         for name in ("allergens", "dangers", "colours", "assumed"):
@@ -143,7 +144,7 @@ class CupboardKeeper:
         """A photograph as JPEG. Raises: NotFound."""
         row = self._session.get(PhotoRow, photo_id)
         if row is None:
-            raise NotFound("There is no such photograph.")
+            raise NotFound(say("There is no such photograph."))
         return row.jpeg
 
     def drop_photos(self, ids: Collection[int]) -> None:
@@ -155,7 +156,8 @@ class CupboardKeeper:
         """Insert (id 0) or update a tray and its card. Returns the tray's id."""
         taken = self._session.scalar(select(TrayRow.id).where(TrayRow.name == tray.name, TrayRow.id != tray.id))
         if taken is not None:
-            raise InvalidValue(FieldProblem("name", f"{tray.name} is there already.", "Use another name."))
+            raise InvalidValue(FieldProblem("name", say("{tray} is there already.", tray=tray.name),
+                say("Use another name.")))
         row = TrayRow(version=0) if tray.id == 0 else self._row(tray.id)
         row.version += 1
         row.card_id = self._save_card(tray.card)
@@ -174,7 +176,7 @@ class CupboardKeeper:
         """Whether a tray is still as somebody read it. Raises: StaleWrite."""
         row = self._row(tray_id)
         if version is not None and row.version != version:
-            raise StaleWrite(f"{row.name} was changed in another window since you opened it.", row.version)
+            raise StaleWrite(say("{row} was changed in another window since you opened it.", row=row.name), row.version)
 
     def _save_contents(self, tray_id: int, contents: tuple[Content, ...]) -> None:
         rows = list(self._session.scalars(
@@ -219,7 +221,7 @@ class CupboardKeeper:
     def _row(self, tray_id: int) -> TrayRow:
         row = self._session.get(TrayRow, tray_id)
         if row is None:
-            raise NotFound(f"There is no tray {tray_id}.")
+            raise NotFound(say("There is no tray {tray_id}.", tray_id=tray_id))
         return row
 
 

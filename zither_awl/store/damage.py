@@ -8,6 +8,7 @@ from typing import Any, TypeVar
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import InvalidValue
+from zither_awl.core.saying import say
 
 T = TypeVar("T")
 UNREADABLE = (InvalidValue, ValueError, TypeError, KeyError, IndexError, AttributeError, AssertionError)
@@ -21,7 +22,9 @@ def readable(session: Session, rows: Iterable[Any], make: Callable[[Any], T], in
         try:
             found.append(make(row))
         except UNREADABLE as problem:
-            noted(session)[row.__tablename__, str(row.id)] = f"{row.name} ({row.__tablename__} {row.id}): {problem}"
+            noted(session)[row.__tablename__, str(row.id)] = say("{row} ({tablename} {row2}): {problem}",
+                                                                 row=row.name, tablename=row.__tablename__,
+                                                                 row2=row.id, problem=problem)
             if instead is not None:
                 found.append(instead(row))
     return found

@@ -11,6 +11,7 @@ from typing import Any
 from sqlalchemy import Connection, Engine, create_engine, event
 
 from zither_awl.core.errors import StoreUnavailable
+from zither_awl.core.saying import say
 
 BUSY_MS = 5000
 SYNCHRONOUS = "FULL"
@@ -45,16 +46,20 @@ def in_plain_words(problem: Exception, path: Path | None = None) -> str:
     """What a database error means for the household, and what to do."""
     text, name = str(problem).lower(), path.name if path else "database"
     if "locked" in text or "busy" in text:
-        return f"The {name} is in use by another program. Close it and try again; nothing was lost."
+        return say("The {name} is in use by another program. Close it and try again; nothing was lost.", name=name)
     if "readonly" in text or "read-only" in text or "permission" in text:
-        return f"The {name} cannot be written to. Check the rights of its file and folder; nothing was changed."
+        return say("The {name} cannot be written to. Check the rights of its file and folder; nothing was "
+                   "changed.", name=name)
     if "unable to open" in text:
-        return f"The {name} cannot be opened. Check that its folder exists and may be written to."
+        return say("The {name} cannot be opened. Check that its folder exists and may be written to.", name=name)
     if "full" in text:
-        return f"There is no room left on the disk of the {name}. Make room and try again; nothing was half written."
+        return say("There is no room left on the disk of the {name}. Make room and try again; nothing was half "
+                   "written.", name=name)
     if "not a database" in text or "malformed" in text:
-        return f"The {name} is damaged or is not a database. Put back your latest copy with zither-awl restore."
-    return f"The {name} could not be used. Put back your latest copy with zither-awl restore if this happens again."
+        return say("The {name} is damaged or is not a database. Put back your latest copy with zither-awl "
+                   "restore.", name=name)
+    return say("The {name} could not be used. Put back your latest copy with zither-awl restore if this happens "
+               "again.", name=name)
 
 
 Tell = Callable[[float], None]
@@ -77,9 +82,10 @@ def backup(source: Path, target: Path, tell: Tell = nobody) -> None:
     Raises: StoreUnavailable if there is nothing to copy or the copy cannot be written; no half copy is left.
     """
     if not source.exists():
-        raise StoreUnavailable(f"There is no database at {source} to back up.")
+        raise StoreUnavailable(say("There is no database at {source} to back up.", source=source))
     if target.exists():
-        raise StoreUnavailable(f"{target} is there already. Name a new file, so that no backup is overwritten.")
+        raise StoreUnavailable(say("{target} is there already. Name a new file, so that no backup is "
+                                   "overwritten.", target=target))
     part = target.with_name(f".{target.name}.part")
     try:
         part.unlink(missing_ok=True)

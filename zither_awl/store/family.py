@@ -18,6 +18,7 @@ from typing import Any
 from sqlalchemy import Table, UniqueConstraint
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say, together
 from zither_awl.core.story import without_names
 from zither_awl.store.models import Base
 from zither_awl.store.transfer import LEFT_OUT, dump
@@ -171,8 +172,8 @@ def _refuse_the_same(family: sqlite3.Connection, house: sqlite3.Connection) -> N
     here = {(row["name"], row["born"]) for row in house.execute("SELECT name, born FROM child")}
     same = [row["name"] for row in family.execute("SELECT name, born FROM child") if (row["name"], row["born"]) in here]
     if same:
-        raise InvalidValue(FieldProblem("file", f"holds {', '.join(same)}, who is here already.",
-                                        "Nothing was changed."))  # fmt: skip
+        raise InvalidValue(FieldProblem("file", say("holds {same}, who is here already.", same=together(same, ', ')),
+                                        say("Nothing was changed.")))  # fmt: skip
 
 
 def _merge_table(

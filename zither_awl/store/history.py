@@ -16,6 +16,7 @@ from sqlalchemy import Table, delete, event, insert, inspect, select, update
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
+from zither_awl.core.saying import say
 from zither_awl.store.models import Base
 from zither_awl.store.models.settings import ChangeItemRow, ChangeSetRow, TraceRow
 
@@ -77,7 +78,7 @@ class Recorder:
         if not self._items:
             return None
         session.execute(delete(ChangeSetRow).where(ChangeSetRow.undone.is_(True)))
-        made = ChangeSetRow(at=at, adult_id=adult_id, device=device, label=label[:200], undone=False)
+        made = ChangeSetRow(at=at, adult_id=adult_id, device=device, label=label, undone=False)
         session.add(made)
         session.flush()
         session.execute(insert(ChangeItemRow), [{**item, "change_set_id": made.id} for item in self._items])
@@ -202,7 +203,8 @@ class History:
         for item in reversed(items) if undone else items:
             now, then = (item.after, item.before) if undone else (item.before, item.after)
             if not self._put(Base.metadata.tables[item.table_name], item.row_key, now, then):
-                left.append(f"{item.table_name} {(then or now or {}).get('name', item.row_key)}")
+                left.append(say("{table_name} {get}", table_name=item.table_name,
+                                get=(then or now or {}).get('name', item.row_key)))
         change.undone = undone
         self._session.flush()
         self._retrace(change, items, undone=undone)

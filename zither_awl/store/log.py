@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
 from zither_awl.core.merge import told_once
+from zither_awl.core.saying import say
 from zither_awl.core.values import (
     MISSING,
     Episode,
@@ -302,5 +303,5 @@ class LogKeeper:
     def _found(self, kind: Any, key: int, word: str) -> Any:
         row = self._session.get(kind, key)
         if row is None:
-            raise NotFound(f"There is no {word} {key}.")
+            raise NotFound(say("There is no {word} {key}.", word=word, key=key))
         return row

@@ -7,6 +7,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
 from zither_awl.core.making import Making, Mark
+from zither_awl.core.saying import say
 from zither_awl.store.models.cupboard import MakingRow, MarkRow
 
 MAKING = ("recipe", "name", "wanted_for", "checked_by", "checked_on", "begun_on", "component_id")
@@ -29,7 +30,7 @@ class MakingKeeper:
         """Insert (id 0) or update. Returns its id. Raises: NotFound."""
         row = MakingRow() if each.id == 0 else self._session.get(MakingRow, each.id)
         if row is None:
-            raise NotFound(f"There is nothing being made with the number {each.id}.")
+            raise NotFound(say("There is nothing being made with the number {each}.", each=each.id))
         for name in MAKING:
             setattr(row, name, getattr(each, name))
         row.done, row.checked = list(each.done), list(each.checked)
@@ -41,7 +42,7 @@ class MakingKeeper:
         """Leave it. Raises: NotFound."""
         row = self._session.get(MakingRow, making_id)
         if row is None:
-            raise NotFound(f"There is nothing being made with the number {making_id}.")
+            raise NotFound(say("There is nothing being made with the number {making_id}.", making_id=making_id))
         self._session.delete(row)
 
     def marks(self) -> tuple[Mark, ...]:
@@ -53,7 +54,7 @@ class MakingKeeper:
         """Insert (id 0) or update. Returns its id. Raises: NotFound."""
         row = MarkRow() if each.id == 0 else self._session.get(MarkRow, each.id)
         if row is None:
-            raise NotFound(f"There is no mark {each.id}.")
+            raise NotFound(say("There is no mark {each}.", each=each.id))
         for name in MARK:
             setattr(row, name, getattr(each, name))
         self._session.add(row)

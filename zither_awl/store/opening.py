@@ -19,6 +19,7 @@ from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import StoreUnavailable
+from zither_awl.core.saying import say
 from zither_awl.store import projections
 from zither_awl.store.engine import Tell, backup, in_plain_words, nobody, open_engine, pour
 from zither_awl.store.mending import mended, whole
@@ -36,7 +37,8 @@ def prepare(path: Path, *, create: bool = True) -> Engine:
     Raises: StoreUnavailable, saying what is wrong and what to do, with nothing changed.
     """
     if not path.exists() and not create:
-        raise StoreUnavailable(f"There is no database at {path}. Name the folder that holds it with --data.")
+        raise StoreUnavailable(say("There is no database at {path}. Name the folder that holds it with --data.",
+                                   path=path))
     try:
         private_folder(path.parent)
         if not path.exists() or not _ready(path):
@@ -65,7 +67,7 @@ def _one_opener(path: Path) -> Iterator[None]:
         with FileLock(path.with_name(".opening"), timeout=WAIT_S):
             yield
     except Timeout:
-        said = f"Another program is bringing {path.name} up to date. Try again when it is done."
+        said = say("Another program is bringing {path} up to date. Try again when it is done.", path=path.name)
         raise StoreUnavailable(said) from None
 
 
@@ -80,7 +82,8 @@ def _ready(path: Path) -> bool:
         known = versions()
         if version not in known:
             raise StoreUnavailable(
-                f"The database {path.name} was made by a newer Zither Awl. Update the program; nothing was changed."
+                say("The database {path} was made by a newer Zither Awl. Update the program; nothing was "
+                    "changed.", path=path.name)
             )
         if version != known[0]:
             return False
@@ -89,8 +92,8 @@ def _ready(path: Path) -> bool:
 
 def _refuse_damaged(db: sqlite3.Connection, path: Path) -> None:
     if db.execute("PRAGMA quick_check").fetchone()[0] != "ok":
-        raise StoreUnavailable(f"The database {path.name} is damaged. Put back your latest copy with "
-                               "zither-awl restore.")  # fmt: skip
+        raise StoreUnavailable(say("The database {path} is damaged. Put back your latest copy with zither-awl "
+                                   "restore.", path=path.name))  # fmt: skip
 
 
 def check_whole(path: Path) -> None:
@@ -116,8 +119,9 @@ def _refuse_foreign(db: sqlite3.Connection, path: Path) -> None:
     tables = [name for (name,) in db.execute("SELECT name FROM sqlite_master WHERE type = 'table'")]
     if "alembic_version" not in tables:
         what = "belongs to another program" if tables else "is empty"
-        raise StoreUnavailable(f"The file {path.name} {what}. Put back your latest copy with zither-awl restore, or "
-                               "name another folder with --data; it was left as it is.")  # fmt: skip
+        raise StoreUnavailable(say("The file {path} {what}. Put back your latest copy with zither-awl restore, "
+                                   "or name another folder with --data; it was left as it is.", path=path.name,
+                                   what=what))  # fmt: skip
 
 
 def _bring_up(path: Path) -> None:
@@ -160,7 +164,8 @@ def bring_to_head(path: Path) -> None:
     with closing(sqlite3.connect(path)) as db:
         broken = db.execute("PRAGMA foreign_key_check").fetchone()
         if broken or db.execute("PRAGMA integrity_check").fetchone()[0] != "ok":
-            raise StoreUnavailable(f"The database {path.name} could not be brought up to date; it was left as it was.")
+            raise StoreUnavailable(say("The database {path} could not be brought up to date; it was left as it "
+                                       "was.", path=path.name))
 
 
 def _hold_alone(path: Path) -> None:
@@ -171,8 +176,9 @@ def _hold_alone(path: Path) -> None:
         except sqlite3.OperationalError:
             mode = "in use"
         if mode != "delete":
-            raise StoreUnavailable(f"The {path.name} is in use by another program, and has to be brought up to date. "
-                                   "Close the other and try again; nothing was changed.")  # fmt: skip
+            raise StoreUnavailable(say("The {path} is in use by another program, and has to be brought up to "
+                                       "date. Close the other and try again; nothing was changed.",
+                                           path=path.name))  # fmt: skip
 
 
 def keep_copy(path: Path, name: str, tell: Tell = nobody) -> Path:

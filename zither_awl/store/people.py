@@ -12,6 +12,7 @@ from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
+from zither_awl.core.saying import say
 from zither_awl.core.values import Adult, Child, Group, Household, Measurement, Mobility, Permission, Said
 from zither_awl.store.damage import readable
 from zither_awl.store.models.people import (
@@ -53,29 +54,30 @@ class PeopleKeeper:
         """Whether the household, or a child, is still as somebody read it. Raises: StaleWrite."""
         row = self._session.get(HouseholdRow, 1) if child_id is None else self._row(child_id)
         if row is not None and version is not None and row.version != version:
-            raise StaleWrite(f"{row.name} was changed in another window since you opened it.", row.version)
+            raise StaleWrite(say("{row} was changed in another window since you opened it.", row=row.name), row.version)
 
     def adults(self) -> tuple[Adult, ...]:
         """Every adult, in the order they were added."""
         rows = self._session.scalars(select(AdultRow).order_by(AdultRow.id))
-        return tuple(Adult(id=r.id, name=r.name, minutes=tuple(r.minutes or ())) for r in rows)
+        return tuple(Adult(id=r.id, name=r.name, minutes=tuple(r.minutes or ()), language=r.language) for r in rows)
 
     def add_adult(self, name: str) -> Adult:
         """Add an adult. Raises: InvalidValue if the name is taken."""
         adult = Adult(id=0, name=name)
         if self._session.scalar(select(AdultRow.id).where(AdultRow.name == name)) is not None:
-            raise InvalidValue(FieldProblem("name", f"{name} is there already.", "Add a second letter or a nickname."))
-        row = AdultRow(name=adult.name, minutes=[])
+            raise InvalidValue(FieldProblem("name", say("{name} is there already.", name=name),
+                say("Add a second letter or a nickname.")))
+        row = AdultRow(name=adult.name, minutes=[], language="")
         self._session.add(row)
         self._session.flush()
         return Adult(id=row.id, name=row.name)
 
-    def save_minutes(self, adult: Adult) -> None:
-        """Keep how many minutes an adult has on each day of the week. Raises: NotFound."""
+    def save_adult(self, adult: Adult) -> None:
+        """Keep an adult's minutes on each day of the week, and the language it reads. Raises: NotFound."""
         row = self._session.get(AdultRow, adult.id)
         if row is None:
-            raise NotFound(f"There is no adult {adult.id}.")
-        row.minutes = list(adult.minutes)
+            raise NotFound(say("There is no adult {adult}.", adult=adult.id))
+        row.minutes, row.language = list(adult.minutes), adult.language
 
     def groups(self) -> tuple[Group, ...]:
         """The groups of children, in the order they were made."""
@@ -90,10 +92,11 @@ class PeopleKeeper:
         InvalidValue if the name is taken."""
         g = GroupRow
         if self._session.scalar(select(g.id).where(g.name == group.name, g.id != group.id)) is not None:
-            raise InvalidValue(FieldProblem("name", f"{group.name} is there already.", "Use another name."))
+            raise InvalidValue(FieldProblem("name", say("{group} is there already.", group=group.name),
+                say("Use another name.")))
         row = g() if group.id == 0 else self._session.get(g, group.id)
         if row is None:
-            raise NotFound(f"There is no group {group.id}.")
+            raise NotFound(say("There is no group {group}.", group=group.id))
         row.name, row.adults = group.name, sorted(group.adults)
         self._session.add(row)
         self._session.flush()
@@ -109,7 +112,7 @@ class PeopleKeeper:
         """Take a group away; its children stay. Raises: NotFound."""
         row = self._session.get(GroupRow, group_id)
         if row is None:
-            raise NotFound(f"There is no group {group_id}.")
+            raise NotFound(say("There is no group {group_id}.", group_id=group_id))
         for each in self._session.scalars(select(GroupChildRow).where(GroupChildRow.group_id == group_id)):
             self._session.delete(each)
         self._session.flush()
@@ -141,7 +144,7 @@ class PeopleKeeper:
         """End a permission; it stays in the list. Raises: NotFound."""
         row = self._session.get(PermissionRow, permission_id)
         if row is None:
-            raise NotFound(f"There is no permission {permission_id}.")
+            raise NotFound(say("There is no permission {permission_id}.", permission_id=permission_id))
         row.withdrawn_on = on
         self._session.flush()
 
@@ -175,7 +178,8 @@ class PeopleKeeper:
         """Insert (id 0) or update a child; new measurements are added to the old. Returns its id."""
         taken = self._session.scalar(select(ChildRow.id).where(ChildRow.name == child.name, ChildRow.id != child.id))
         if taken is not None:
-            raise InvalidValue(FieldProblem("name", f"{child.name} is there already.", "Use another name."))
+            raise InvalidValue(FieldProblem("name", say("{child} is there already.", child=child.name),
+                say("Use another name.")))
         row = ChildRow(version=0) if child.id == 0 else self._row(child.id)
         row.version += 1
         for name in ("name", "pattern", "born", "gestation_weeks", "sex", "mobility_since", "still_mouths", "archived",
@@ -207,13 +211,13 @@ class PeopleKeeper:
     def _row(self, child_id: int) -> ChildRow:
         row = self._session.get(ChildRow, child_id)
         if row is None:
-            raise NotFound(f"There is no child {child_id}.")
+            raise NotFound(say("There is no child {child_id}.", child_id=child_id))
         return row
 
 
 def _plain_child(row: ChildRow) -> Child:
     """A child whose row cannot be read, with as little as can be: who climbs and mouths is kept from most."""
-    name = (str(row.name).strip() or f"Child {row.id}")[:80]
+    name = (str(row.name).strip() or say("Child {row}", row=row.id))[:80]
     return Child(id=row.id, name=name, pattern="ring", born=row.born, mobility=Mobility.CLIMBS, still_mouths=True,
                  archived=bool(row.archived), version=row.version)  # fmt: skip
 

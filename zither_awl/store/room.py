@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound, StaleWrite
 from zither_awl.core.independence import OWN, OwnAid
+from zither_awl.core.saying import say
 from zither_awl.core.values import Board, Unit
 from zither_awl.store.damage import readable
 from zither_awl.store.models.room import AidDoneRow, BoardRow, OwnAidRow, UnitChildRow, UnitRow
@@ -40,7 +41,8 @@ class RoomKeeper:
         """Insert (id 0) or update a unit with its boards. Returns its id."""
         taken = self._session.scalar(select(UnitRow.id).where(UnitRow.name == unit.name, UnitRow.id != unit.id))
         if taken is not None:
-            raise InvalidValue(FieldProblem("name", f"{unit.name} is there already.", "Use another name."))
+            raise InvalidValue(FieldProblem("name", say("{unit} is there already.", unit=unit.name),
+                say("Use another name.")))
         row = UnitRow(version=1) if unit.id == 0 else self._row(unit.id)
         for name in _COLUMNS:
             setattr(row, name, getattr(unit, name))
@@ -98,7 +100,7 @@ class RoomKeeper:
         """Take a thing of the household's own away, and that it was made. Raises: NotFound."""
         row = self._session.get(OwnAidRow, aid_id)
         if row is None:
-            raise NotFound(f"There is no thing {aid_id} of your own.")
+            raise NotFound(say("There is no thing {aid_id} of your own.", aid_id=aid_id))
         for made in self._session.scalars(select(AidDoneRow).where(AidDoneRow.key == f"{OWN}{aid_id}")):
             self._session.delete(made)
         self._session.delete(row)
@@ -108,13 +110,13 @@ class RoomKeeper:
         """Say that what stands on a unit changed. Raises: StaleWrite if somebody changed it since `read_version`."""
         row = self._row(unit_id)
         if read_version is not None and row.version != read_version:
-            raise StaleWrite(f"{row.name} was changed in another window since you opened it.", row.version)
+            raise StaleWrite(say("{row} was changed in another window since you opened it.", row=row.name), row.version)
         row.version += 1
 
     def _row(self, unit_id: int) -> UnitRow:
         row = self._session.get(UnitRow, unit_id)
         if row is None:
-            raise NotFound(f"There is no unit {unit_id}.")
+            raise NotFound(say("There is no unit {unit_id}.", unit_id=unit_id))
         return row
 
 

@@ -9,6 +9,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.values.telling import Picture, Story, StoryPart
 from zither_awl.store.models.telling import PictureChildRow, PictureRow, StoryRow
 
@@ -82,7 +83,7 @@ class TellingKeeper:
     def _row(self, picture_id: int) -> PictureRow:
         row = self._session.get(PictureRow, picture_id)
         if row is None:
-            raise NotFound(f"There is no picture {picture_id}.")
+            raise NotFound(say("There is no picture {picture_id}.", picture_id=picture_id))
         return row
 
     def _children(self, picture_id: int) -> Iterable[PictureChildRow]:

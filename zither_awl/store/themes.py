@@ -13,6 +13,7 @@ from sqlalchemy.orm import Session
 
 from zither_awl.core.absence import Absence
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.values import Spot
 from zither_awl.core.weeks.arrivals import Arrival
 from zither_awl.core.weeks.theme import ByThen, Theme, ThemeTray
@@ -170,7 +171,7 @@ class ThemesKeeper:
     def _found(self, kind: Any, key: int, word: str) -> Any:
         row = self._session.get(kind, key)
         if row is None:
-            raise NotFound(f"There is no {word} {key}.")
+            raise NotFound(say("There is no {word} {key}.", word=word, key=key))
         return row
 
 

@@ -14,6 +14,7 @@ from typing import Any
 from jsonschema import Draft202012Validator
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, StoreUnavailable
+from zither_awl.core.saying import say
 from zither_awl.store.checking import problems_in, wrong_in
 from zither_awl.store.engine import Tell, in_plain_words, nobody, open_engine, pour
 from zither_awl.store.migrating import migrate, versions
@@ -73,7 +74,7 @@ def damaged_values(database: Path) -> list[str]:
     with closing(_connected(database)) as db:
         names = [row[0] for row in db.execute("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")]
         return [
-            f"{table} {row[0]}, {name} {told}"
+            say("{table} {row}, {name} {told}", table=table, row=row[0], name=name, told=told)
             for table in names if not table.startswith("sqlite_")
             for name, (kind, _, _) in _columns(db, table).items()
             for row in db.execute(f'SELECT rowid, "{name}" FROM "{table}"')
@@ -154,8 +155,9 @@ def restore(document: Mapping[str, Any], photos: Iterable[tuple[int, bytes]], ta
     """
     version = document.get("version")
     if version not in versions():
-        raise InvalidValue(FieldProblem("version", f"is {version!r}, which this program does not know.",
-                                        "Update the program, or choose an older file."))  # fmt: skip
+        raise InvalidValue(FieldProblem("version", say("is {version}, which this program does not know.",
+                                                       version=repr(version)),
+                                        say("Update the program, or choose an older file.")))  # fmt: skip
     _migrated(target, str(version))
     _check(document, schema_of(target))
     with _connected(target) as db:
@@ -174,7 +176,8 @@ def _check(document: Mapping[str, Any], schema: Mapping[str, Any]) -> None:
     found = sorted(Draft202012Validator(schema).iter_errors(document), key=lambda e: [str(p) for p in e.absolute_path])
     if found:
         raise InvalidValue(*(
-            FieldProblem(".".join(str(part) for part in e.absolute_path) or "file", f"{e.message[:200]}.")
+            FieldProblem(".".join(str(part) for part in e.absolute_path) or "file", say("{message}.",
+                                                            message=e.message[:200]))
             for e in found[:MOST_SAID]
         ))  # fmt: skip
 
@@ -188,7 +191,8 @@ def _insert(db: sqlite3.Connection, table: str, rows: Iterable[Mapping[str, Any]
         try:
             db.execute(f'INSERT INTO "{table}" ({names}) VALUES ({marks})', values)
         except (sqlite3.Error, OverflowError) as problem:
-            raise InvalidValue(FieldProblem(f"tables.{table}.{at}", f"cannot be taken: {problem}.")) from None
+            raise InvalidValue(FieldProblem(f"tables.{table}.{at}", say("cannot be taken: {problem}.",
+                                                                        problem=problem))) from None
 
 
 def _insert_photos(db: sqlite3.Connection, photos: Iterable[tuple[int, bytes]]) -> None:
@@ -203,7 +207,8 @@ def _check_links(db: sqlite3.Connection) -> None:
     broken = db.execute("PRAGMA foreign_key_check").fetchall()
     if broken:
         table, row, other = broken[0][0], broken[0][1], broken[0][2]
-        raise InvalidValue(FieldProblem(f"tables.{table}", f"row {row} rests on a {other} that is not in the file."))
+        raise InvalidValue(FieldProblem(f"tables.{table}", say("row {row} rests on a {other} that is not in the "
+                                                               "file.", row=row, other=other)))
 
 
 OF_THE_MACHINE = ("paired_device", "feed")

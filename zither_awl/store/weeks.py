@@ -12,6 +12,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.values import ChangeRecord, Declined, Placement, Spot, Tray
 from zither_awl.core.wishes import Aim
 from zither_awl.store.models.weeks import (
@@ -183,5 +184,5 @@ class WeeksKeeper:
     def _found(self, kind: Any, key: int, word: str) -> Any:
         row = self._session.get(kind, key)
         if row is None:
-            raise NotFound(f"There is no {word} {key}.")
+            raise NotFound(say("There is no {word} {key}.", word=word, key=key))
         return row

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { chooseAdult, chosenAdult } from '@/lib/http'
 import { refresh } from '@/lib/queries'
@@ -9,10 +10,10 @@ export function AdultChoice({ adults }: { adults: readonly { id: number; name: s
   if (adults.length === 0) return null
   return (
     <label className="flex items-center gap-2 text-sm text-ink-2">
-      <span className="sr-only">Who is looking</span>
+      <span className="sr-only">{say('Who is looking')}</span>
       <select className="min-h-control rounded-full border border-edge bg-paper px-3 font-semibold text-ink" value={id ?? ''}
         onChange={(event) => { const next = Number(event.target.value); chooseAdult(next); setId(next); void refresh() }}>
-        {id === null && <option value="">Who is looking?</option>}
+        {id === null && <option value="">{say('Who is looking?')}</option>}
         {adults.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
       </select>
     </label>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useEffect, useRef, useState } from 'react'
 import { useQuery } from '@tanstack/react-query'
 import { Button } from '@/ui/Button'
@@ -14,7 +15,7 @@ export function AskForPin({ adults }: { adults: readonly { id: number; name: str
   useEffect(() => onLocked(() => new Promise((resolve) => { settle.current = resolve; setOpen(true) })), [])
   const done = (given: boolean) => { setOpen(false); settle.current(given) }
   return (
-    <Dialog title="This asks for a PIN" open={open} onClose={() => done(false)}>
+    <Dialog title={say('This asks for a PIN')} open={open} onClose={() => done(false)}>
       <Asked adults={adults} onGiven={() => done(true)} />
     </Dialog>
   )
@@ -33,12 +34,12 @@ function Asked({ adults, onGiven }: { adults: readonly { id: number; name: strin
   })
   return (
     <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void give.run() }}>
-      <p className="text-ink-2">What changes the house does, in a house where an adult has a PIN. What is recorded does not.</p>
-      <SelectField label="Whose PIN" value={String(who)} onChange={(event) => setChosen(Number(event.target.value))}>
+      <p className="text-ink-2">{say('What changes the house does, in a house where an adult has a PIN. What is recorded does not.')}</p>
+      <SelectField label={say('Whose PIN')} value={String(who)} onChange={(event) => setChosen(Number(event.target.value))}>
         {have.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
       </SelectField>
-      <Field label="PIN" type="password" inputMode="numeric" autoComplete="off" value={pin} error={give.failed?.message} onChange={(event) => setPin(event.target.value)} />
-      <Button type="submit" look="main" disabled={give.busy || !pin}>Go on</Button>
+      <Field label={say('PIN')} type="password" inputMode="numeric" autoComplete="off" value={pin} error={give.failed?.message} onChange={(event) => setPin(event.target.value)} />
+      <Button type="submit" look="main" disabled={give.busy || !pin}>{say('Go on')}</Button>
     </form>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useEffect } from 'react'
 import { Navigate, NavLink, Outlet, useLocation } from 'react-router'
 import { Find } from '@/features/find/Find'
@@ -32,9 +33,9 @@ export function Frame() {
   if (!begun && pathname !== '/welcome') return <Navigate to="/welcome" replace />
   return (
     <div className="flex min-h-screen flex-col">
-      <a href="#view" className="absolute left-2 -top-20 z-50 rounded-control bg-woad px-3 py-2 text-paper focus:top-2">Skip to the view</a>
+      <a href="#view" className="absolute left-2 -top-20 z-50 rounded-control bg-woad px-3 py-2 text-paper focus:top-2">{say('Skip to the view')}</a>
       <header className="no-print flex flex-wrap items-end justify-between gap-x-4 border-b-2 border-ink-2 bg-paper px-5 pt-2 max-[500px]:px-3">
-        <span className={cx('pb-3 text-[1.0625rem] font-bold', begun && 'max-[500px]:sr-only')}>Zither Awl</span>
+        <span className={cx('pb-3 text-[1.0625rem] font-bold', begun && 'max-[500px]:sr-only')}>{say('Zither Awl')}</span>
         {begun ? <Strung views={views} /> : <span className="flex-1" />}
         {begun && (
           <div className="ml-auto flex items-center gap-2 pb-1.5">
@@ -58,15 +59,15 @@ export function Frame() {
 function OnlyWatches() {
   return (
     <div className="max-w-lg p-5">
-      <h1>This device watches</h1>
-      <p className="mt-2 text-ink-2">It records, and sees Today and Watch. The rest of the house is for a keeper&rsquo;s device: in House, on the machine the program runs on, this one can be made one.</p>
+      <h1>{say('This device watches')}</h1>
+      <p className="mt-2 text-ink-2">{say('It records, and sees Today and Watch. The rest of the house is for a keeper’s device: in House, on the machine the program runs on, this one can be made one.')}</p>
     </div>
   )
 }
 
 function Strung({ views }: { views: readonly string[] }) {
   return (
-    <nav aria-label="Views" className="flex flex-1 flex-wrap gap-x-1 max-[860px]:hidden">
+    <nav aria-label={say('Views')} className="flex flex-1 flex-wrap gap-x-1 max-[860px]:hidden">
       {views.map((name) => (
         <NavLink key={name} to={`/${name.toLowerCase()}`} className={({ isActive }) => cx(
           'group relative px-2.5 pt-2 pb-4 font-semibold', isActive ? 'text-ink' : 'text-ink-2 hover:text-woad')}>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 
@@ -13,7 +14,7 @@ export function NewerPage({ version }: { version: string }) {
   }
   return (
     <div className="no-print px-5 pt-3">
-      <Notice tone="note" role="status">A newer page is ready (version {version}). Finish what you are writing first: taking it opens this page anew. <Button className="ml-2" onClick={() => void take()}>Take it</Button></Notice>
+      <Notice tone="note" role="status">{say('A newer page is ready (version {version}). Finish what you are writing first: taking it opens this page anew.', { version })}{' '}<Button className="ml-2" onClick={() => void take()}>{say('Take it')}</Button></Notice>
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Field } from '@/ui/Field'
@@ -20,16 +21,16 @@ export function Pair({ said, onPaired }: { said?: string; onPaired?: () => void 
   })
   return (
     <div className="mx-auto flex max-w-md flex-col gap-4 p-6">
-      <h1>Pair this device</h1>
+      <h1>{say('Pair this device')}</h1>
       {said?.includes('barred') && <Notice tone="must" role="alert">{said}</Notice>}
-      <p>{said?.includes('barred') ? 'It can be paired anew: on' : 'This device is not paired. On'} the machine the program runs on, open House and choose &ldquo;Pair a device&rdquo;: it shows a code for one device, for ten minutes.</p>
+      <p>{say('{part} the machine the program runs on, open House and choose &ldquo;Pair a device&rdquo;: it shows a code for one device, for ten minutes.', { part: said?.includes('barred') ? say('It can be paired anew: on') : say('This device is not paired. On') })}</p>
       <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void pair.run() }}>
-        <Field label="Code" inputMode="numeric" autoComplete="one-time-code" value={code} onChange={(event) => setCode(event.target.value)} />
-        <Field label="What this device is called" placeholder="tablet in the room" value={name} onChange={(event) => setName(event.target.value)} />
-        <Button type="submit" look="main" size="touch" disabled={pair.busy || !code.trim() || !name.trim()}>Pair this device</Button>
+        <Field label={say('Code')} inputMode="numeric" autoComplete="one-time-code" value={code} onChange={(event) => setCode(event.target.value)} />
+        <Field label={say('What this device is called')} placeholder={say('tablet in the room')} value={name} onChange={(event) => setName(event.target.value)} />
+        <Button type="submit" look="main" size="touch" disabled={pair.busy || !code.trim() || !name.trim()}>{say('Pair this device')}</Button>
       </form>
       {pair.failed && <Notice tone="must" role="alert">{pair.failed.message}</Notice>}
-      <p className="text-ink-2"><a className="text-woad underline underline-offset-4" href="/trust">How this device comes to trust the program</a></p>
+      <p className="text-ink-2"><a className="text-woad underline underline-offset-4" href="/trust">{say('How this device comes to trust the program')}</a></p>
     </div>
   )
 }

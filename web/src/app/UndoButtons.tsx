@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Redo2, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
@@ -10,9 +11,9 @@ type Way = 'undo' | 'redo'
 async function travel(way: Way): Promise<string> {
   const done = await answer(way === 'undo' ? client.POST('/api/undo') : client.POST('/api/redo'))
   await refresh()
-  if (done.label === null) return way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.'
-  const left = done.left.length ? ` Not undone, because it was changed since: ${done.left.join(', ')}.` : ''
-  return `${way === 'undo' ? 'Undone' : 'Done again'}: ${done.label}.${left}`
+  if (done.label === null) return way === 'undo' ? say('There is nothing to undo.') : say('There is nothing to redo.')
+  const left = done.left.length ? say(' Not undone, because it was changed since: {left}.', { left: done.left.join(', ') }) : ''
+  return `${way === 'undo' ? 'Undone' : say('Done again')}: ${done.label}.${left}`
 }
 
 const button = 'grid size-control place-items-center rounded-control border border-edge bg-paper disabled:opacity-40'
@@ -40,10 +41,10 @@ export function UndoButtons() {
   }, [said])
   return (
     <>
-      <button type="button" className={button} disabled={!next || busy} onClick={() => void run('undo')} aria-keyshortcuts="Control+Z"
-        aria-label={next ? `Undo: ${next.label}` : 'Undo'} title={next ? `Undo: ${next.label}` : 'Nothing to undo'}><Undo2 size={18} aria-hidden /></button>
-      <button type="button" className={button} disabled={!back || busy} onClick={() => void run('redo')} aria-keyshortcuts="Control+Shift+Z"
-        aria-label={back ? `Redo: ${back.label}` : 'Redo'} title={back ? `Redo: ${back.label}` : 'Nothing to redo'}><Redo2 size={18} aria-hidden /></button>
+      <button type="button" className={button} disabled={!next || busy} onClick={() => void run('undo')} aria-keyshortcuts={say('Control+Z')}
+        aria-label={next ? say('Undo: {next}', { next: next.label }) : say('Undo')} title={next ? say('Undo: {next}', { next: next.label }) : say('Nothing to undo')}><Undo2 size={18} aria-hidden /></button>
+      <button type="button" className={button} disabled={!back || busy} onClick={() => void run('redo')} aria-keyshortcuts={say('Control+Shift+Z')}
+        aria-label={back ? say('Redo: {back}', { back: back.label }) : say('Redo')} title={back ? say('Redo: {back}', { back: back.label }) : say('Nothing to redo')}><Redo2 size={18} aria-hidden /></button>
       <p role="status" className={said || failed ? 'fixed bottom-4 left-1/2 z-30 max-w-[90vw] -translate-x-1/2 rounded-control bg-ink px-4 py-2.5 text-paper' : 'sr-only'}>
         {failed ? failed.message : said}
       </p>

@@ -1,4 +1,5 @@
 /** Calendar days as "2026-11-24": counted and moved without any clock or zone. */
+import { locale, say } from './say'
 
 const DAY = 86_400_000
 const at = (day: string) => Date.parse(`${day}T00:00:00Z`)
@@ -10,15 +11,15 @@ export const addDays = (day: string, days: number): string => new Date(at(day) +
 export const daysBetween = (from: string, to: string): number => Math.round((at(to) - at(from)) / DAY)
 
 /** "9 Nov". */
-export const shortDay = (day: string): string => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(at(day))
+export const shortDay = (day: string): string => new Intl.DateTimeFormat(locale(), { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(at(day))
 
 /** "Tue 24 Nov". */
-export const weekDay = (day: string): string => new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' }).format(at(day))
+export const weekDay = (day: string): string => new Intl.DateTimeFormat(locale(), { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' }).format(at(day))
 
 /** "8 to 21 December", or one day. */
 export function daysText(from: string, until: string): string {
-  const say = (day: string, how: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...how }).format(at(day))
-  if (from === until) return say(from, { day: 'numeric', month: 'long' })
+  const written = (day: string, how: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(locale(), { timeZone: 'UTC', ...how }).format(at(day))
+  if (from === until) return written(from, { day: 'numeric', month: 'long' })
   const same = from.slice(0, 7) === until.slice(0, 7)
-  return `${say(from, same ? { day: 'numeric' } : { day: 'numeric', month: 'long' })} to ${say(until, { day: 'numeric', month: 'long' })}`
+  return say('{from} to {until}', { from: written(from, same ? { day: 'numeric' } : { day: 'numeric', month: 'long' }), until: written(until, { day: 'numeric', month: 'long' }) })
 }

@@ -1,4 +1,5 @@
 /** The one way to the server: typed by its OpenAPI document, carrying the token and the adult, failing as `Problem`. */
+import { say } from './say'
 import createClient, { type Middleware } from 'openapi-fetch'
 import type { components, paths } from './schema'
 
@@ -23,7 +24,7 @@ export class Problem extends Error {
   }
 }
 
-const away = 'The program does not answer. Is it still running on this machine? Nothing you did is lost.'
+const away = say('The program does not answer. Is it still running on this machine? Nothing you did is lost.')
 const ADULT = 'zither-awl:adult'
 let token = ''
 

@@ -1,4 +1,5 @@
 /** Measures as the household has them: one place that says how a length, a mass or a volume is written and read. */
+import { say } from './say'
 import type { Lengths } from './words'
 
 let units: Lengths = 'cm'
@@ -12,22 +13,22 @@ const LB = 453.6
 const FL_OZ = 29.57
 
 /** A small size, as of a thing: "60 mm", "2.4 in". */
-export const small = (mm: number): string => (units === 'in' ? `${plain(mm / 25.4, 1)} in` : `${plain(mm, 0)} mm`)
+export const small = (mm: number): string => (units === 'in' ? say('{mm} in', { mm: plain(mm / 25.4, 1) }) : say('{mm} mm', { mm: plain(mm, 0) }))
 
 /** The sides of a thing: "60 × 40 × 20 mm". */
 export const sides = (mm: readonly number[]): string =>
-  units === 'in' ? `${mm.map((each) => plain(each / 25.4, 1)).join(' × ')} in` : `${mm.map((each) => plain(each, 0)).join(' × ')} mm`
+  units === 'in' ? say('{mm} in', { mm: mm.map((each) => plain(each / 25.4, 1)).join(' × ') }) : say('{mm} mm', { mm: mm.map((each) => plain(each, 0)).join(' × ') })
 
 /** A mass: "740 g", "1.3 kg", "1.6 lb". */
 export function mass(g: number): string {
-  if (units === 'in') return g >= LB ? `${plain(g / LB, 1)} lb` : `${plain(g / OZ, 1)} oz`
-  return g >= 1000 ? `${plain(g / 1000, 1)} kg` : `${plain(g, 0)} g`
+  if (units === 'in') return g >= LB ? say('{g} lb', { g: plain(g / LB, 1) }) : say('{g} oz', { g: plain(g / OZ, 1) })
+  return g >= 1000 ? say('{g} kg', { g: plain(g / 1000, 1) }) : `${plain(g, 0)} g`
 }
 
 /** A volume: "250 ml", "1.5 l", "8.5 fl oz". */
 export function volume(ml: number): string {
-  if (units === 'in') return `${plain(ml / FL_OZ, 1)} fl oz`
-  return ml >= 1000 ? `${plain(ml / 1000, 2)} l` : `${plain(ml, 0)} ml`
+  if (units === 'in') return say('{ml} fl oz', { ml: plain(ml / FL_OZ, 1) })
+  return ml >= 1000 ? `${plain(ml / 1000, 2)} l` : say('{ml} ml', { ml: plain(ml, 0) })
 }
 
 type Kind = 'mm' | 'g' | 'ml'

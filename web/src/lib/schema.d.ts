@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/adults/{who}/language": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** The language an adult reads: its pages, messages and prints. */
+        put: operations["put__api_adults_{who}_language"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/adults/{who}/minutes": {
         parameters: {
             query?: never;
@@ -3707,10 +3724,17 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** AdultLanguageIn */
+        AdultLanguageIn: {
+            /** Language */
+            language: string;
+        };
         /** AdultOut */
         AdultOut: {
             /** Id */
             id: number;
+            /** Language */
+            language: string;
             /** Minutes */
             minutes: number[];
             /** Name */
@@ -12397,6 +12421,44 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AdultIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "put__api_adults_{who}_language": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                who: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdultLanguageIn"];
             };
         };
         responses: {

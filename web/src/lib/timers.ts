@@ -1,4 +1,5 @@
 /** Timers of this device: they outlive a reload, ring once, and say how late they rang. */
+import { say } from './say'
 
 export type Timer = { id: string; run: string; step: string; name: string; endsAt: number; rangAt: number | null }
 
@@ -27,7 +28,7 @@ export function ring(timers: readonly Timer[], now: number): { timers: readonly 
 export function lateness(timer: Timer): string {
   if (timer.rangAt === null) return ''
   const late = Math.round((timer.rangAt - timer.endsAt) / 1000)
-  return late < 5 ? '' : late < 90 ? `rang ${late} seconds late` : `rang ${Math.round(late / 60)} minutes late`
+  return late < 5 ? '' : late < 90 ? say('rang {late} seconds late', { late }) : say('rang {round} minutes late', { round: Math.round(late / 60) })
 }
 
 /** Start a timer for a step; one that runs for it already is begun anew. */

@@ -1,4 +1,5 @@
 /** How numbers, lengths and times are written, by the household's settings. */
+import { locale, say } from './say'
 
 export type Lengths = 'cm' | 'in'
 
@@ -32,20 +33,20 @@ export function clock(ms: number): string {
 /** Minutes of a span: "12 min", "1 h 41 min". */
 export function span(minutes: number): string {
   const whole = Math.round(minutes)
-  return whole >= 60 ? `${Math.floor(whole / 60)} h ${whole % 60} min` : `${whole} min`
+  return whole >= 60 ? say('{floor} h {whole} min', { floor: Math.floor(whole / 60), whole: whole % 60 }) : say('{whole} min', { whole })
 }
 
 /** An instant as a time of day in a zone: "9:41". */
 export const timeOfDay = (at: string | number, zone: string): string =>
-  new Intl.DateTimeFormat('en-GB', { hour: 'numeric', minute: '2-digit', timeZone: zone }).format(new Date(at))
+  new Intl.DateTimeFormat(locale(), { hour: 'numeric', minute: '2-digit', timeZone: zone }).format(new Date(at))
 
 /** An instant as a day in a zone: "Tuesday 24 November". */
 export const dayOf = (at: string | number, zone: string): string =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: zone }).format(new Date(at))
+  new Intl.DateTimeFormat(locale(), { weekday: 'long', day: 'numeric', month: 'long', timeZone: zone }).format(new Date(at))
 
 /** A calendar day, "2026-11-24", as "24 November 2026". */
 export const calendarDay = (day: string): string =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(day))
+  new Intl.DateTimeFormat(locale(), { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(day))
 
 /** The value of a datetime-local field for an instant, in a zone, to the second. */
 export function localField(at: string | number, zone: string): string {

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { Button } from './Button'
@@ -10,11 +11,11 @@ export function Decide({ ask }: { ask: Schemas['DecideOut'] }) {
     await refresh()
   })
   return (
-    <div role="group" aria-label={`For ${ask.child}: ${ask.work}`} className="mt-2 flex flex-col items-start gap-2 border-t border-current/25 pt-2 text-ink">
-      <p className="font-semibold">You sit with {ask.child}: allow {ask.work}?</p>
+    <div role="group" aria-label={say('For {child}: {work}', { child: ask.child, work: ask.work })} className="mt-2 flex flex-col items-start gap-2 border-t border-current/25 pt-2 text-ink">
+      <p className="font-semibold">{say('You sit with {child}: allow {work}?', { child: ask.child, work: ask.work })}</p>
       <p className="text-[0.9375rem]">{ask.caution}</p>
       <p className="text-[0.9375rem] text-ink-2">{ask.then}</p>
-      <Button disabled={allow.busy} onClick={() => void allow.run()}>Allow it for {ask.child}</Button>
+      <Button disabled={allow.busy} onClick={() => void allow.run()}>{say('Allow it for {child}', { child: ask.child })}</Button>
       {allow.failed && <p role="alert" className="text-madder">{allow.failed.message}</p>}
     </div>
   )

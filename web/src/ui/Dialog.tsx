@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Dialog as Radix } from 'radix-ui'
 import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -15,7 +16,7 @@ export function Dialog({ title, open, onClose, children, note, wide }: DialogPro
             rounded-panel border border-line bg-paper p-5 ${wide ? 'max-w-[52rem]' : 'max-w-[34rem]'}`}>
           <div className="mb-3 flex items-start justify-between gap-4">
             <Radix.Title className="text-lg font-bold">{title}</Radix.Title>
-            <Radix.Close aria-label="Close" className="grid size-control shrink-0 place-items-center rounded-control border border-edge">
+            <Radix.Close aria-label={say('Close')} className="grid size-control shrink-0 place-items-center rounded-control border border-edge">
               <X size={18} aria-hidden />
             </Radix.Close>
           </div>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Info, TriangleAlert } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { cx } from '@/lib/cx'
@@ -5,7 +6,7 @@ import { cx } from '@/lib/cx'
 type Tone = 'must' | 'should' | 'note'
 
 const tones: Record<Tone, string> = {
-  must: 'border-madder bg-madder-2 text-madder', should: 'border-saffron bg-saffron-2 text-ink', note: 'border-line bg-paper text-ink-2',
+  must: 'border-madder bg-madder-2 text-madder', should: 'border-saffron bg-saffron-2 text-ink', note: say('border-line bg-paper text-ink-2'),
 }
 
 /** Something to see: an icon and a word, never colour alone. */
@@ -22,5 +23,5 @@ export function Notice({ tone, children, role }: { tone: Tone; children: ReactNo
 /** What is shown while an answer is on its way, or did not come. Under a tenth of a second it shows nothing. */
 export function Waiting({ error }: { error: Error | null }) {
   if (error) return <div className="p-5"><Notice tone="must" role="alert">{error.message}</Notice></div>
-  return <p role="status" className="animate-[appear_0.1s_0.15s_both] p-5 text-ink-3">One moment…</p>
+  return <p role="status" className="animate-[appear_0.1s_0.15s_both] p-5 text-ink-3">{say('One moment…')}</p>
 }

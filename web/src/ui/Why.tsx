@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Link } from 'react-router'
 import { plain } from '@/lib/words'
 
@@ -32,7 +33,7 @@ function Folded({ reasons, numbers }: { reasons: readonly Reason[]; numbers: boo
       {reasons.map((reason, at) => <p key={at}>{reason.text}</p>)}
       {behind.length > 0 && (
         <details className="text-sm">
-          <summary className="py-1 text-ink-2">How this is reckoned</summary>
+          <summary className="py-1 text-ink-2">{say('How this is reckoned')}</summary>
           <ul className="flex flex-col gap-3 pt-1">{behind.map((reason, at) => <li key={at}>{behind.length > 1 && <p className="text-ink-2">{reason.text}</p>}<Reckoned reason={reason} numbers={numbers} /></li>)}</ul>
         </details>
       )}
@@ -63,10 +64,10 @@ function Grounds({ reason }: { reason: Reason }) {
   if (!reason.source && seen.length === 0) return null
   return (
     <p className="text-sm text-ink-3">
-      {reason.source && <>Source: {reason.source}. </>}
+      {reason.source && <>{say('Source: {source}.', { source: reason.source })}{' '}</>}
       {seen.length > 0 && (
         <Link className="text-woad underline underline-offset-2" to={`/work?ids=${seen.join(',')}`}>
-          {seen.length === 1 ? 'The work it rests on' : `The ${seen.length} pieces of work it rests on`}
+          {seen.length === 1 ? say('The work it rests on') : say('The {seen} pieces of work it rests on', { seen: seen.length })}
         </Link>
       )}
     </p>

@@ -13,8 +13,11 @@ from pydantic import (
     ConfigDict,
     Field,
     Strict,
+    field_validator,
     model_validator,
 )
+
+from zither_awl.languages import told
 
 
 def _only_text(value: object) -> object:
@@ -67,6 +70,12 @@ class Out(BaseModel):
     """Something that goes out: every key is always there."""
 
     model_config = ConfigDict(from_attributes=True, json_schema_serialization_defaults_required=True)
+
+    @field_validator("*", mode="before")
+    @classmethod
+    def _told(cls, value: object) -> object:
+        """What the program says goes out in the language of whoever reads."""
+        return told(value)
 
 
 class ErrorOut(Out):

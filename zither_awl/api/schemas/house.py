@@ -72,6 +72,12 @@ class AdultOut(Out):
     id: int
     name: str
     minutes: list[int]
+    language: str
+    """The language it reads; "" for the household's."""
+
+
+class AdultLanguageIn(In):
+    language: Annotated[str, Field(max_length=8)]
 
 
 class SessionOut(Out):

@@ -37,6 +37,7 @@ from zither_awl.api.schemas.change import (
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.rotation import Swap
+from zither_awl.core.saying import say
 from zither_awl.core.showing import Due
 from zither_awl.core.values import Child
 from zither_awl.services import rotation, shelf, today
@@ -76,7 +77,7 @@ def _swap(swap: Swap, house: House) -> SwapOut:
     where = ""
     if swap.spot is not None:
         unit = house.unit(swap.spot.unit_id)
-        where = f"{unit.name}, {swap.spot.words(unit)}"
+        where = say("{unit}, {words}", unit=unit.name, words=swap.spot.words(unit))
     others = [NamedOut(id=t.id, name=t.name) for t in swap.others]
     return SwapOut(out=named(swap.out), in_=named(swap.in_), spot=spot_out(swap.spot) if swap.spot else None,
                    where=where, bin=house.bin_name(swap.in_.bin_id) if swap.in_ else "",

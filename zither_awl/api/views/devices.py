@@ -21,6 +21,7 @@ from zither_awl.api.schemas.paper import (
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.devices import SimulatedPrinter
 from zither_awl.devices.printer import PrinterSetting
 from zither_awl.devices.scale import ScaleSetting
@@ -70,7 +71,7 @@ def steer_scale(json: ScaleSettingIn) -> DoneOut:
     """Lay something on the stand-in of the scale, or make it behave otherwise."""
     scale = weighbridge().stand_in
     if scale is None:
-        raise NotFound("The scale of this house is no stand-in.")
+        raise NotFound(say("The scale of this house is no stand-in."))
     scale.steer(ScaleSetting(**json.model_dump()))
     return DoneOut()
 
@@ -81,7 +82,7 @@ def steer_printer(json: PrinterSettingIn) -> DoneOut:
     """Take the stand-in's paper away, or switch it off."""
     press = printer()
     if not isinstance(press, SimulatedPrinter):
-        raise NotFound("The label printer of this house is no stand-in.")
+        raise NotFound(say("The label printer of this house is no stand-in."))
     press.setting = PrinterSetting(**json.model_dump())
     return DoneOut()
 
@@ -91,5 +92,5 @@ def get_job(number: int) -> Response:
     """A job the stand-in kept."""
     press = printer()
     if not isinstance(press, SimulatedPrinter):
-        raise NotFound("The label printer of this house keeps no jobs.")
+        raise NotFound(say("The label printer of this house keeps no jobs."))
     return Response(press.job(number), content_type="application/pdf", headers={"Cache-Control": "no-store"})

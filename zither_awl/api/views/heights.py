@@ -20,6 +20,7 @@ from zither_awl.api.schemas.heights import (
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.independence import Height, OwnAid
+from zither_awl.core.saying import say
 from zither_awl.services import heights
 
 bp = Blueprint("heights", __name__, url_prefix="/api")
@@ -78,7 +79,8 @@ def drop_aid(aid_id: int) -> DoneOut:
 def ahead(months: int) -> AheadOut:
     """The children's reach in so many months, and which boards they come to reach by then."""
     if not 0 <= months <= heights.AHEAD_MONTHS:
-        raise InvalidValue(FieldProblem("months", f"is {months}; expected 0 to {heights.AHEAD_MONTHS}."))
+        raise InvalidValue(FieldProblem("months", say("is {months}; expected 0 to {ahead_months}.", months=months,
+                                                      ahead_months=heights.AHEAD_MONTHS)))
     at = desk()
     house, today = at.house(), at.today()
     on = heights.months_on(today, months)

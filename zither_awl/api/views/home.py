@@ -10,6 +10,7 @@ from zither_awl.api.context import DEVICE_COOKIE, desk, door, from_home
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.home import BarIn, CodeOut, DeviceOut, HomeOut, PairIn, RaiseIn
 from zither_awl.api.spec import answers, api
+from zither_awl.core.saying import say
 from zither_awl.services import pairing
 
 bp = Blueprint("home", __name__)
@@ -43,7 +44,7 @@ def trust() -> Response:
     """How a device comes to trust the program, with the fingerprint to compare."""
     certificate = door().certificate
     if certificate is None:
-        raise NotFound("The program does not serve the home network. Start it with serve --home.")
+        raise NotFound(say("The program does not serve the home network. Start it with serve --home."))
     return make_response(render_template_string(TRUST, fingerprint=certificate.fingerprint))
 
 
@@ -52,7 +53,7 @@ def authority() -> Response:
     """The authority's certificate, to be installed."""
     certificate = door().certificate
     if certificate is None:
-        raise NotFound("The program does not serve the home network. Start it with serve --home.")
+        raise NotFound(say("The program does not serve the home network. Start it with serve --home."))
     return send_file(certificate.authority.resolve(), mimetype="application/x-x509-ca-cert",
                      download_name="zither-awl.crt")  # fmt: skip
 

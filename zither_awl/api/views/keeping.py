@@ -29,6 +29,7 @@ from zither_awl.api.schemas.keeping import (
     SecondIn,
 )
 from zither_awl.api.spec import answers, api
+from zither_awl.core.saying import say
 from zither_awl.services import copies, family, keeping, sealing, second, transfer
 from zither_awl.services import restoring as going_back
 from zither_awl.store import backup
@@ -123,7 +124,7 @@ def _sent(name: str, kind: str, write: Callable[[Path], object]) -> Response:
             while piece := opened.read(PIECE):
                 yield piece
 
-    headers = {"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store",
+    headers = {"Content-Disposition": say('attachment; filename="{name}"', name=name), "Cache-Control": "no-store",
                "Content-Length": str(file.stat().st_size)}  # fmt: skip
     return Response(pieces(), content_type=kind, headers=headers)
 

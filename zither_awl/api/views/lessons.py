@@ -25,12 +25,13 @@ from zither_awl.api.schemas.lessons import (
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.lessons import REVIEW_DAYS, Through
+from zither_awl.core.saying import say, together
 from zither_awl.services import lessons, photos, removing
 
 bp = Blueprint("lessons", __name__, url_prefix="/api")
 SOURCE = (
-    f"Reviews after {', '.join(map(str, REVIEW_DAYS[:-1]))} and {REVIEW_DAYS[-1]} days: boxes after Leitner 1972, from "
-    "memory; the days are ours."
+    say("Reviews after {map} and {review_days} days: boxes after Leitner 1972, from memory; the days are ours.",
+        map=together(map(str, REVIEW_DAYS[:-1]), ', '), review_days=REVIEW_DAYS[-1])
 )
 
 
@@ -98,7 +99,8 @@ def save_set(json: WordSetIn) -> DoneOut:
 def _pair(line: str) -> list[str]:
     pair = [part.strip() for part in line.split("/")]
     if len(pair) != 2:
-        raise InvalidValue(FieldProblem("apart", f"has {line!r}, which is no pair.", "Write it as pink / purple."))
+        raise InvalidValue(FieldProblem("apart", say("has {line}, which is no pair.", line=repr(line)),
+            say("Write it as pink / purple.")))
     return pair
 
 
@@ -130,6 +132,6 @@ def drop_word_photo(key: str, word: str) -> DoneOut:
 def get_word_photo(key: str, word: str) -> Response:
     """The photograph of a word, for a browser that has opened this household."""
     if "csrf_token" not in session:
-        raise NotFound("Open Zither Awl first.")
+        raise NotFound(say("Open Zither Awl first."))
     data = photos.word_photo_of(desk(), key, word)
     return Response(data, content_type="image/jpeg", headers={"Cache-Control": "private"})

@@ -16,6 +16,7 @@ from zither_awl.api.schemas.paper import (
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.formats.paper import page_png
 from zither_awl.formats.paper.preview import pages_of
 from zither_awl.formats.paper.sheet import PAPERS
@@ -78,7 +79,8 @@ def get_pdf(query: OrderQuery) -> Response:
 
 
 def _file(data: bytes, kind: str, name: str = "") -> Response:
-    headers = {"Cache-Control": "no-store", **({"Content-Disposition": f'inline; filename="{name}"'} if name else {})}
+    headers = {"Cache-Control": "no-store", **({"Content-Disposition": say('inline; filename="{name}"', name=name)}
+        if name else {})}
     return Response(data, content_type=kind, headers=headers)
 
 

@@ -20,6 +20,7 @@ from zither_awl.api.schemas.routines import (
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.values import Routine, RoutineRun, Step
 from zither_awl.formats.paper.drawings import pictures
 from zither_awl.services import photos, routines
@@ -100,6 +101,6 @@ def drop_step_photo(key: str, step: str) -> DoneOut:
 def get_step_photo(key: str, step: str) -> Response:
     """The photograph of a step, for a browser that has opened this household."""
     if "csrf_token" not in session:
-        raise NotFound("Open Zither Awl first.")
+        raise NotFound(say("Open Zither Awl first."))
     data = photos.step_photo_of(desk(), key, step)
     return Response(data, content_type="image/jpeg", headers={"Cache-Control": "private"})

@@ -12,6 +12,7 @@ from zither_awl.api.context import adult_id, desk, pin_wanted, right, tries
 from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.house import (
     AdultIn,
+    AdultLanguageIn,
     AdultOut,
     ChangeSetOut,
     HistoryOut,
@@ -26,6 +27,7 @@ from zither_awl.api.schemas.keeping import AdultPinIn, LockOut, UnlockIn
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.practice import usual_practice
+from zither_awl.core.saying import say
 from zither_awl.core.values import Household
 from zither_awl.services import history, people, pins, welcome
 
@@ -41,7 +43,7 @@ def get_session() -> SessionOut:
     household = HouseholdOut.model_validate(house.household) if house.household else None
     return SessionOut(
         household=household, usual_practice=usual_practice(),
-        adults=[AdultOut(id=a.id, name=a.name, minutes=list(a.minutes)) for a in house.adults],
+        adults=[AdultOut(id=a.id, name=a.name, minutes=list(a.minutes), language=a.language) for a in house.adults],
         csrf_token=generate_csrf(), now=at.now(),
         today=at.today(), version=__version__, demo=house.settings.seeded_on is not None,
         looked_at=welcome.only_looked_at(house), right=right(),
@@ -63,7 +65,7 @@ def put_household(json: HouseholdIn) -> DoneOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
 def put_leanings(json: LeaningsIn) -> DoneOut:
     """What a plan of the shelf leans to."""
-    people.change_household(desk(), "What a plan leans to", adult_id(), **json.model_dump())
+    people.change_household(desk(), say("What a plan leans to"), adult_id(), **json.model_dump())
     return DoneOut()
 
 
@@ -71,7 +73,7 @@ def put_leanings(json: LeaningsIn) -> DoneOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
 def put_surfaces(json: SurfacesIn) -> DoneOut:
     """How high the kitchen counter and the wash basin are."""
-    people.change_household(desk(), "Measured the counter and the basin", adult_id(), **json.model_dump())
+    people.change_household(desk(), say("Measured the counter and the basin"), adult_id(), **json.model_dump())
     return DoneOut()
 
 
@@ -80,6 +82,14 @@ def put_surfaces(json: SurfacesIn) -> DoneOut:
 def add_adult(json: AdultIn) -> DoneOut:
     """Add an adult who watches and sets out."""
     return DoneOut(id=people.add_adult(desk(), json.name, adult_id()).id)
+
+
+@bp.put("/adults/<int:who>/language")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["house"])
+def set_language(who: int, json: AdultLanguageIn) -> DoneOut:
+    """The language an adult reads: its pages, messages and prints."""
+    people.save_language(desk(), who, json.language, adult_id())
+    return DoneOut(id=who)
 
 
 @bp.put("/adults/<int:who>/pin")
@@ -108,7 +118,7 @@ def _lock() -> LockOut:
 def unlock(json: UnlockIn) -> LockOut:
     """Give an adult's PIN: this device may do a keeper's acts until half an hour after the last."""
     if not pins.is_right(desk(), tries(), json.adult_id, json.pin):
-        raise InvalidValue(FieldProblem("pin", "is not right."))
+        raise InvalidValue(FieldProblem("pin", say("is not right.")))
     session["opened"] = [json.adult_id, desk().now().timestamp()]
     return _lock()
 

@@ -20,6 +20,7 @@ from zither_awl.api.schemas.talks import (
 from zither_awl.api.spec import answers, api
 from zither_awl.catalogue.lesson_loader import Series, shipped_series
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.values import Talk
 from zither_awl.services import lessons, talks
 
@@ -82,5 +83,5 @@ def add_photo(key: str) -> DoneOut:
 def get_photo(key: str) -> Response:
     """The photograph of a talk, for a browser that has opened this household."""
     if "csrf_token" not in session:
-        raise NotFound("Open Zither Awl first.")
+        raise NotFound(say("Open Zither Awl first."))
     return Response(talks.photo_of(desk(), key), content_type="image/jpeg", headers={"Cache-Control": "private"})

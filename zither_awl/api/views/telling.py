@@ -21,6 +21,7 @@ from zither_awl.api.schemas.telling import (
     YearOut,
 )
 from zither_awl.api.spec import answers, api
+from zither_awl.core.saying import say
 from zither_awl.core.values.telling import Picture, Story, StoryPart
 from zither_awl.formats.paper.told import Told, told_html, told_pdf
 from zither_awl.services import pictures, story
@@ -130,7 +131,7 @@ def standing_pdf(query: ToldQuery) -> Response:
 
 
 def _pdf(told: Told, paper: str, name: str) -> Response:
-    headers = {"Content-Disposition": f'inline; filename="{name}"', "Cache-Control": "no-store"}
+    headers = {"Content-Disposition": say('inline; filename="{name}"', name=name), "Cache-Control": "no-store"}
     return Response(told_pdf(told, paper), content_type="application/pdf", headers=headers)  # type: ignore[arg-type]
 
 

@@ -38,6 +38,7 @@ from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component, Inside
 from zither_awl.core.things.kinds import KINDS, kind_of
 from zither_awl.core.things.said import understood
@@ -150,7 +151,7 @@ def drop_thing_photo(component_id: int) -> DoneOut:
 def get_thing_photo(component_id: int) -> Response:
     """The photograph of a thing, for a browser that has opened this household."""
     if "csrf_token" not in session:
-        raise NotFound("Open Zither Awl first.")
+        raise NotFound(say("Open Zither Awl first."))
     jpeg = photos.thing_photo_of(desk(), component_id)
     return Response(jpeg, content_type="image/jpeg", headers={"Cache-Control": "private"})
 
@@ -283,5 +284,5 @@ def drop_photo(tray_id: int) -> DoneOut:
 def get_photo(tray_id: int) -> Response:
     """The photograph of a tray, for a browser that has opened this household."""
     if "csrf_token" not in session:
-        raise NotFound("Open Zither Awl first.")
+        raise NotFound(say("Open Zither Awl first."))
     return Response(photos.photo_of(desk(), tray_id), content_type="image/jpeg", headers={"Cache-Control": "private"})

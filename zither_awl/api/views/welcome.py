@@ -31,6 +31,7 @@ from zither_awl.api.schemas.welcome import (
 from zither_awl.api.spec import answers, api
 from zither_awl.catalogue.places import common_places
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import say
 from zither_awl.core.values import SaidAnswer
 from zither_awl.services import asking, catalogue, first_shelf, lessons, welcome
 from zither_awl.services.first_shelf import FirstTray, Picked
@@ -58,7 +59,7 @@ def put_step(name: str, json: WelcomeStepIn) -> DoneOut:
     """Keep that a step is through, or put off."""
     step = next((each for each, _ in welcome.evening(desk().house()).steps if each == name), None)
     if step is None:
-        raise NotFound(f"Welcome has no step {name!r}.")
+        raise NotFound(say("Welcome has no step {name}.", name=repr(name)))
     welcome.keep_step(desk(), step, json.state, adult_id())
     return DoneOut(id=name)
 
@@ -122,10 +123,10 @@ def get_said(child_id: int) -> SaidListOut:
         if each.word:
             words = sets.get(each.key)
             word = words.word(each.word) if words else None
-            name = f"{words.name}: {word.label('en')}" if words and word else each.word
+            name = say("{words}: {label}", words=words.name, label=word.label('en')) if words and word else each.word
         elif each.key in designs:
             design = designs[each.key]
-            name = f"{design.name}: {design.level(each.level).name}"
+            name = say("{design}: {level}", design=design.name, level=design.level(each.level).name)
         else:
             name = each.key
         found.append(SaidOut(key=each.key, level=each.level, word=each.word, name=name, answer=each.answer, on=each.on,

@@ -13,6 +13,7 @@ from itertools import combinations
 from zither_awl.core.difficulty import TEXTS, Difficulty, compared, pieces_step, rises
 from zither_awl.core.ladders.order import strictly_between
 from zither_awl.core.practice import Practice
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.trays.assemble import difficulty_of, reckoned
@@ -22,26 +23,26 @@ from zither_awl.core.trays.makeable import Made, Need, container_role, make
 from zither_awl.core.trays.stock import Stock
 from zither_awl.core.trays.tailored import tailored
 from zither_awl.core.values import Content
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import listed, sentence
 
 PIECES = (10, 6, 4, 2)
 """Fewer pieces go down to the next of these."""
 EASED: dict[str, str] = {
-    "steps": "The first part is done beforehand by the adult; the child goes on from there.",
-    "force": "It is loosened or begun beforehand, so that it takes little strength.",
-    "hands": "It is held steady: taped down, or on a damp cloth.",
-    "contrast": "Only what differs most is laid out; where it is cut or folded a broad line is marked.",
-    "attributes": "Only one thing varies: what differs otherwise is put away beforehand.",
-    "abstraction": "The thing itself lies beside it.",
-    "memory": "What is to be remembered stays in sight.",
-    "grip": "What is held is made thicker: wrapped, or set on a knob.",
-    "tool": "The pieces lie so that the tool finds them: few, near each other, before a rim or a mark.",
+    "steps": say("The first part is done beforehand by the adult; the child goes on from there."),
+    "force": say("It is loosened or begun beforehand, so that it takes little strength."),
+    "hands": say("It is held steady: taped down, or on a damp cloth."),
+    "contrast": say("Only what differs most is laid out; where it is cut or folded a broad line is marked."),
+    "attributes": say("Only one thing varies: what differs otherwise is put away beforehand."),
+    "abstraction": say("The thing itself lies beside it."),
+    "memory": say("What is to be remembered stays in sight."),
+    "grip": say("What is held is made thicker: wrapped, or set on a knob."),
+    "tool": say("The pieces lie so that the tool finds them: few, near each other, before a rim or a mark."),
 }  # fmt: skip
 """How the adult makes a dimension easier by one notch without another thing."""
 _TOOL: dict[int, str] = {
-    2: "The pieces stand so that they can be grasped: on end, or on a sponge.",
-    3: "The pieces stand so that they can be grasped: on end, or on a sponge.",
-    4: "The tool's way is prepared: holes pricked, a cut begun.",
+    2: say("The pieces stand so that they can be grasped: on end, or on a sponge."),
+    3: say("The pieces stand so that they can be grasped: on end, or on a sponge."),
+    4: say("The tool's way is prepared: holes pricked, a cut begun."),
 }
 MOST_OFFERED = 3
 
@@ -161,9 +162,11 @@ def _fewer(design: Design, level: Level) -> Iterator[_Way]:
             continue
         counts = {name: max(1, count * most // total) for name, count in pieces}
         if sum(counts.values()) <= most:
-            yield _Way(design, level, (f"Only {counted(sum(counts.values()), 'piece')}.",), counts=counts)
+            yield _Way(design, level, (say("Only {pieces}.",
+                                           pieces=say("{n, plural, one {# piece} other {# pieces}}",
+                                               n=sum(counts.values()))),), counts=counts)
         elif free := _spare(level, total - most):
-            yield _Way(design, tailored(level, free, {}), (f"Without {listed(free)}.",), left_out=free)
+            yield _Way(design, tailored(level, free, {}), (say("Without {free}.", free=listed(free)),), left_out=free)
 
 
 def _spare(level: Level, wanted: int) -> tuple[str, ...]:
@@ -181,7 +184,9 @@ def _more(design: Design, level: Level) -> Iterator[_Way]:
     for least in (4, 6, 10):
         if pieces_step(least) == pieces_step(total) + 1 and total:
             counts = {name: max(1, count * least // total) for name, count in pieces}
-            yield _Way(design, level, (f"{counted(sum(counts.values()), 'piece')} of it.",), counts=counts)
+            yield _Way(design, level, (say("{pieces} of it.",
+                                           pieces=say("{n, plural, one {# piece} other {# pieces}}",
+                                               n=sum(counts.values()))),), counts=counts)
 
 
 def _other_things(made: Made, stock: Stock) -> Iterator[_Way]:
@@ -202,8 +207,8 @@ def _other_things(made: Made, stock: Stock) -> Iterator[_Way]:
 
 
 def _with(design: Design, level: Level, role: Role, thing: Component, now: Component | None) -> _Way:
-    there = f"{thing.name} in place of {now.name}" if now is not None else thing.name
-    return _Way(design, level, (f"{there[:1].upper()}{there[1:]}.",), fixed={role.name: thing.id})
+    there = say("{thing} in place of {now}", thing=thing.name, now=now.name) if now is not None else thing.name
+    return _Way(design, level, (sentence(there),), fixed={role.name: thing.id})
 
 
 def _other_cards(below: Difficulty, top: Difficulty, ends: Sequence[Made], cards: Iterable[Design]) -> Iterator[_Way]:
@@ -212,7 +217,7 @@ def _other_cards(below: Difficulty, top: Difficulty, ends: Sequence[Made], cards
     for design in cards:
         for level in design.levels:
             if (design.key, level.number) not in taken and strictly_between(below, imagined_difficulty(level), top):
-                yield _Way(design, level, (f"{design.titled(level)} lies between.",))
+                yield _Way(design, level, (say("{titled} lies between.", titled=design.titled(level)),))
 
 
 def _eased(design: Design, level: Level, dims: Sequence[str], top: Difficulty) -> Iterator[_Way]:

@@ -10,6 +10,7 @@ from typing import Literal
 from zither_awl.core.mastery import KNOWN
 from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Rung
 
 Before = Mapping[Rung, Collection[Rung]]
@@ -30,14 +31,15 @@ def check_graph(before: Before, names: Mapping[Rung, str]) -> tuple[GraphProblem
     """Every circle and every orphan of what follows from what, in words; circles first. `names` of the rungs."""
 
     def said(rung: Rung) -> str:
-        return names.get(rung, f"{rung[0]} {rung[1]}")
+        return names.get(rung, say("{rung} {rung2}", rung=rung[0], rung2=rung[1]))
 
     problems = []
     for circle in circles(before):
         way = ", which waits for ".join(said(rung) for rung in (*circle, circle[0]))
-        problems.append(GraphProblem("circle", circle, f"{way}: none of them can ever begin."))
+        problems.append(GraphProblem("circle", circle, say("{way}: none of them can ever begin.", way=way)))
     for rung in sorted(before):
-        problems += [GraphProblem("orphan", (rung, other), f"{said(rung)} waits for {said(other)}, which is not there.")
+        problems += [GraphProblem("orphan", (rung, other), say("{said} waits for {said2}, which is not there.",
+                                                               said=said(rung), said2=said(other)))
                      for other in sorted(before[rung]) if other not in before]  # fmt: skip
     return tuple(problems)
 

@@ -14,6 +14,7 @@ from typing import Any, Generic, Protocol, TypeVar
 
 from zither_awl.core.difficulty import Difficulty
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 
 
 class _Name(Protocol):
@@ -47,7 +48,8 @@ def _plain(vectors: Mapping[K, Vector]) -> dict[K, Notches]:
     plain = {key: notches_of(vector) for key, vector in vectors.items()}
     lengths = {len(each) for each in plain.values()}
     if len(lengths) > 1:
-        raise InvalidValue(FieldProblem("vectors", f"have {sorted(lengths)} dimensions; expected the same for each."))
+        raise InvalidValue(FieldProblem("vectors", say("have {lengths} dimensions; expected the same for each.",
+                                                       lengths=sorted(lengths))))
     return plain
 
 
@@ -118,7 +120,7 @@ def ladder(frm: Collection[K], goal: K, vectors: Mapping[K, Vector], *, strict: 
     plain = _plain(vectors)
     strange = [key for key in (*frm, goal) if key not in plain]
     if strange:
-        raise InvalidValue(FieldProblem("vectors", f"have no {strange[0]}."))
+        raise InvalidValue(FieldProblem("vectors", say("have no {strange}.", strange=strange[0])))
     if not frm or goal in frm or any(rise(plain[each], plain[goal]) == 0 for each in frm):
         return None
     sizes = sorted({rise(a, b) for a in plain.values() for b in plain.values()} - {0})

@@ -13,8 +13,8 @@ from typing import Literal
 from zither_awl.core.mastery import Mastery
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import Visit, Work
-from zither_awl.core.words import counted
 
 Remedy = Literal["a step between", "the easier step", "show it again", "rest"]
 REMEDIES: tuple[Remedy, ...] = ("a step between", "the easier step", "show it again", "rest")
@@ -43,12 +43,16 @@ def progress(tries: Sequence[Visit], *, practice: Practice = Practice()) -> Prog
     stuck = len(last) == practice.stuck_visits and alone <= practice.stuck_alone and not any(
         v.done_alone for v in last[-practice.stuck_last :])
     if stuck:
-        text = f"Worked at {counted(len(last), 'time')}, done alone {counted(alone, 'time') if alone else 'never'}."
-        numbers = (Quantity("done alone", alone, f"of the last {len(last)}", practice.stuck_alone + 1, needed=True),)
+        text = say("Worked at {times}, done alone {times2}.",
+                   times=say("{n, plural, one {# time} other {# times}}", n=len(last)),
+                   times2=say("{n, plural, one {# time} other {# times}}", n=alone) if alone else say("never"))
+        numbers = (Quantity(say("done alone"), alone, say("of the last {last}", last=len(last)),
+            practice.stuck_alone + 1, needed=True),)
         return Progress(True, False, (Reason("SEQ-1", text, numbers, evidence),))
     easy = len(done) >= practice.easy_visits and all(_at_once(v) for v in first)
     if easy:
-        text = f"Done right at once the first {counted(len(first), 'time')}: too easy."
+        text = say("Done right at once the first {times}: too easy.",
+                   times=say("{n, plural, one {# time} other {# times}}", n=len(first)))
         return Progress(False, True, (Reason("SEQ-1", text, (), evidence),))
     return Progress(False, False)
 
@@ -72,15 +76,17 @@ def remedy_for(*, bridge: str = "", easier: str = "", shown_days_ago: int | None
     empty where there is none; `shown_days_ago` since it was last shown, None for never."""
     passed: list[str] = []
     if bridge:
-        return Offered("a step between", f"Make the step between: {bridge}.")
-    passed.append("No step between can be made from the cupboard.")
+        return Offered("a step between", say("Make the step between: {bridge}.", bridge=bridge))
+    passed.append(say("No step between can be made from the cupboard."))
     if easier:
-        return Offered("the easier step", f"Go one step back: {easier}.", tuple(passed))
-    passed.append("There is no easier step before it that is not known.")
+        return Offered("the easier step", say("Go one step back: {easier}.", easier=easier), tuple(passed))
+    passed.append(say("There is no easier step before it that is not known."))
     if shown_days_ago is None or shown_days_ago > practice.show_again_days:
-        return Offered("show it again", "Show it again, slowly, without words.", tuple(passed))
-    passed.append(f"It was shown {counted(shown_days_ago, 'day')} ago.")
-    return Offered("rest", f"Let it rest for {practice.rest_too_hard_days} days.", tuple(passed))
+        return Offered("show it again", say("Show it again, slowly, without words."), tuple(passed))
+    passed.append(say("It was shown {days} ago.",
+                      days=say("{n, plural, one {# day} other {# days}}", n=shown_days_ago)))
+    return Offered("rest", say("Let it rest for {rest_too_hard_days} days.",
+                               rest_too_hard_days=practice.rest_too_hard_days), tuple(passed))
 
 
 def relearn_due(mastery: Mastery, last: date | None, *, practice: Practice = Practice()) -> date | None:

@@ -9,6 +9,7 @@ from datetime import date
 from zither_awl.core.lessons.mixups import mixed_up
 from zither_awl.core.lessons.standing import KNOWN_BOX, REVIEW_DAYS, Standing, standing
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say, together
 from zither_awl.core.values import Word, WordAnswer, WordSet
 
 NEW_IN = 3
@@ -94,8 +95,9 @@ def _compared(mixed: Sequence[tuple[str, str]], stand: Sequence[Standing], most:
     for one, other in mixed:
         pair = [by_key[key] for key in (one, other) if key in by_key]
         if len(pair) == 2 <= most and min(s.box for s in pair) >= KNOWN_BOX:
-            names = " and ".join(s.word.label(language) for s in pair)
-            return [Pick(s, Reason("PRES-1", f"{names} were mixed up and are firm now: side by side, to compare."))
+            names = together((s.word.label(language) for s in pair), " and ")
+            return [Pick(s, Reason("PRES-1", say("{names} were mixed up and are firm now: side by side, to "
+                                                 "compare.", names=names)))
                     for s in pair]  # fmt: skip
     return []
 
@@ -104,20 +106,22 @@ def _why(each: Standing, on: date, language: str) -> Reason | None:
     """Why a word is in today's lesson; None when it need not be."""
     name = each.word.label(language)
     if each.forgotten_at > 1 and each.due is not None and each.due <= on:
-        usual = Quantity("days it would have waited", REVIEW_DAYS[each.forgotten_at - 1], "days")
-        text = f"{name} was forgotten: it comes back after a day, sooner than it would have."
+        usual = Quantity(say("days it would have waited"), REVIEW_DAYS[each.forgotten_at - 1], "days")
+        text = say("{name} was forgotten: it comes back after a day, sooner than it would have.", name=name)
         return Reason("PRES-1", text, (usual,))
     if each.missed and (each.due is None or each.due <= on):
-        return Reason("PRES-1", f"{name} slipped: back to “show me”, without a word about it.")
+        return Reason("PRES-1", say("{name} slipped: back to “show me”, without a word about it.", name=name))
     if each.missed:
         return None
     if each.new:
-        return Reason("PRES-1", f"{name} is new.")
+        return Reason("PRES-1", say("{name} is new.", name=name))
     if each.box == 0:
-        return Reason("PRES-1", f"{name} was named and is not recalled yet.")
+        return Reason("PRES-1", say("{name} was named and is not recalled yet.", name=name))
     if each.due is not None and each.due <= on:
-        days = Quantity("days since it was due", (on - each.due).days, "days")
-        return Reason("PRES-1", f"{name} is due again.", (days,), source="Leitner 1972, from memory; the days are ours")
+        days = Quantity(say("days since it was due"), (on - each.due).days, "days")
+        return Reason("PRES-1", say("{name} is due again.", name=name), (days,),
+            source=say("Leitner 1972, from memory; the days are "
+                                                            "ours"))
     return None
 
 
@@ -139,7 +143,7 @@ def _pair_before(words: WordSet, picks: Sequence[Pick], stand: Sequence[Standing
     keys = {w.key for w in words.words[min(new) - 2 : min(new)]}
     before = [s for s in stand if s.word.key in keys]
     taken = {p.standing.word.key for p in picks}
-    return [Pick(s, Reason("PRES-1", f"{s.word.label(language)} again, from the pair before."))
+    return [Pick(s, Reason("PRES-1", say("{label} again, from the pair before.", label=s.word.label(language))))
             for s in before if s.word.key not in taken and not s.new]  # fmt: skip
 
 
@@ -152,5 +156,6 @@ def _filling(words: WordSet, picks: Sequence[Pick], known: Sequence[Standing], m
     for each in sorted(known, key=_by_due):
         if len(taken) < most and each not in taken and not each.missed and _foe(each, taken, words, mixed) is None:
             taken.append(each)
-            found.append(Pick(each, Reason("PRES-1", f"{each.word.label(language)} is known: mixed in.")))
+            found.append(Pick(each, Reason("PRES-1", say("{label} is known: mixed in.",
+                                                         label=each.word.label(language)))))
     return found

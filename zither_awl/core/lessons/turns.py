@@ -10,6 +10,7 @@ from itertools import pairwise
 
 from zither_awl.core.lessons.plan import Pick
 from zither_awl.core.lessons.standing import SHOWN_RIGHT, Standing
+from zither_awl.core.saying import say
 from zither_awl.core.values import Turn, Word, WordAnswer, WordSet
 
 MOST_TURNS, MISSES = 16, 2
@@ -34,12 +35,12 @@ def next_turn(picks: Sequence[Pick], asked: Sequence[WordAnswer], *, restless: b
     in a row, after sixteen turns, or when every word was recalled.
     """
     if not picks:
-        return Ask("name", None, False, "Nothing is due. Come back another day.")
+        return Ask("name", None, False, say("Nothing is due. Come back another day."))
     tries = [a for a in asked if a.turn != "name"]
     if len(tries) >= MISSES and not any(a.right for a in tries[-MISSES:]):
-        return Ask("show", None, False, "Two went astray: stop here, put it back together, another day.")
+        return Ask("show", None, False, say("Two went astray: stop here, put it back together, another day."))
     if len(asked) >= MOST_TURNS:
-        return Ask("show", None, False, "That was long enough. Stop while it is still a pleasure.")
+        return Ask("show", None, False, say("That was long enough. Stop while it is still a pleasure."))
     named = {a.word for a in asked if a.turn == "name"}
     for pick in picks:
         if pick.standing.new and pick.standing.word.key not in named:
@@ -54,7 +55,7 @@ def next_turn(picks: Sequence[Pick], asked: Sequence[WordAnswer], *, restless: b
     left = [p for p in picks if p.standing.word.key not in recalled]
     if left:
         return Ask("recall", left[0].standing.word, False)
-    return Ask("recall", None, False, "All of them. End on that.")
+    return Ask("recall", None, False, say("All of them. End on that."))
 
 
 def _least(picks: Sequence[Pick], counts: Counter[str], last: str) -> Word:
@@ -102,9 +103,10 @@ def once_through(words: WordSet, asked: Sequence[WordAnswer]) -> Through:
     left = [w for w in words.words if w.key not in told]
     in_order = [a.right for a in asked if a.turn == "recall"]
     if len(in_order) >= ALL_MISSES and left and not any(in_order[-ALL_MISSES:]):
-        return Through(None, known, not_yet, len(left), "Enough for today: stop here, while it is still a pleasure.")
+        return Through(None, known, not_yet, len(left), say("Enough for today: stop here, while it is still a "
+                                                            "pleasure."))
     if not left:
-        return Through(None, known, not_yet, 0, "Each was asked once. Put them back together.")
+        return Through(None, known, not_yet, 0, say("Each was asked once. Put them back together."))
     return Through(left[0], known, not_yet, len(left))
 
 

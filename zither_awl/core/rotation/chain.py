@@ -6,6 +6,7 @@ from collections.abc import Iterable
 
 from zither_awl.core.judgement import Judgements, State
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Placement, Tray
 from zither_awl.core.values.cupboard import one_chain
 
@@ -50,6 +51,7 @@ def goes_backwards(tray: Tray, child: Child, judge: Judgements) -> Reason | None
         if child.id not in later.for_children or not one_chain(tray.card, later.card):
             continue
         if judge.knows(child, later.card.id) or later.id in out:
-            text = f"{child.name} has gone on from it to {later.name}; going back is no step."
+            text = say("{child} has gone on from it to {later}; going back is no step.", child=child.name,
+                       later=later.name)
             return Reason("ROT-4", text, (), (f"tray:{later.id}",))
     return None

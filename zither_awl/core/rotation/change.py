@@ -19,11 +19,12 @@ from zither_awl.core.rotation.coming import MISSING_AREA, Coming, coming
 from zither_awl.core.rotation.leaving import Leaving, easier_steps, leavings
 from zither_awl.core.rotation.rest import came_for_it
 from zither_awl.core.rules import rule
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.shelf.check import applied, found_in
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Child, Placement, Spot, Tray
-from zither_awl.core.words import counted, day_text, listed
+from zither_awl.core.words import day_text, listed
 
 MOST_ALTERNATIVES = 3
 
@@ -150,8 +151,9 @@ def _longest_out(
         days = (judge.on - written_day(since)).days
         rate = max(judge.of(c, placement.tray).interest.rate for c in children)
         if days >= LEAST_DAYS and rate < STILL_TAKEN:
-            text = f"By the calendar: out for {counted(days, 'day')}, and taken less than other trays."
-            reason = Reason("ROT-1", text, (Quantity("out", days, "days", LEAST_DAYS, needed=True),),
+            text = say("By the calendar: out for {days}, and taken less than other trays.",
+                       days=say("{n, plural, one {# day} other {# days}}", n=days))
+            reason = Reason("ROT-1", text, (Quantity(say("out"), days, "days", LEAST_DAYS, needed=True),),
                             (f"tray:{placement.tray.id}",))  # fmt: skip
             found.append((rate, -days, placement, tuple(Leaving(c, "calendar", reason) for c in children)))
     return [(p, verdicts) for _, _, p, verdicts in sorted(found, key=lambda f: (f[0], f[1], f[2].tray.id))[:most]]
@@ -162,7 +164,8 @@ def _away(state: State, on: date) -> Reason | None:
     away: Absence | None = quiet_on(state.absences, on)
     if away is None:
         return None
-    text = f"{away.name}, until {day_text(away.until_day)}: nothing is proposed, and judgements wait."
+    text = say("{away}, until {day}: nothing is proposed, and judgements wait.", away=away.name,
+               day=day_text(away.until_day))
     return Reason("AWAY", text)
 
 
@@ -192,7 +195,7 @@ def _cured(state: State, on: date) -> tuple[Scene, tuple[Placement, ...], Reason
     if not left:
         return scene, tuple(by_hand), None
     name = state.tray(left[0].tray).name
-    return scene, tuple(by_hand), Reason("SAFETY", f"First mend what the shelf shows about {name}.", (),
+    return scene, tuple(by_hand), Reason("SAFETY", say("First mend what the shelf shows about {name}.", name=name), (),
                                          (f"tray:{left[0].tray}",))  # fmt: skip
 
 
@@ -208,8 +211,9 @@ def _pause(state: State, on: date) -> Reason | None:
     over, since = _passed(last, state, on)
     if over:
         return None
-    text = f"The last change was {counted(int(since.value), 'work cycle')} ago. "
-    text += f"After {int(since.limit or 0)}, or a week, its taking can be judged."
+    text = say("The last change was {cycles} ago. ",
+               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=int(since.value)))
+    text += say("After {int}, or a week, its taking can be judged.", int=int(since.limit or 0))
     return Reason("ROT-2", text, (since,))
 
 
@@ -219,7 +223,7 @@ def _passed(at: datetime, state: State, on: date) -> tuple[bool, Quantity]:
     seen = sum(m.began > at and m.day <= on for m in ended_cycles(state.log))
     days = (on - written_day(at)).days  # a day more or less does not matter to the pause
     over = seen >= practice.pause_cycles or days >= practice.pause_days
-    return over, Quantity("work cycles since", seen, "work cycles", practice.pause_cycles, needed=True)
+    return over, Quantity(say("work cycles since"), seen, "work cycles", practice.pause_cycles, needed=True)
 
 
 def not_declined(
@@ -232,8 +236,9 @@ def not_declined(
     over, since = _passed(last.at, state, on)
     if over:
         return verdicts
-    more = counted(int((since.limit or 0) - since.value), "more work cycle")
-    text = f"You kept it: “{last.note}”. It is asked again after {more}, or a week."
+    more = say("{n, plural, one {# more work cycle} other {# more work cycles}}",
+        n=int((since.limit or 0) - since.value))
+    text = say("You kept it: “{note}”. It is asked again after {more}, or a week.", note=last.note, more=more)
     return tuple(replace(v, why="", reason=Reason("KEPT", text, (since,), v.reason.evidence)) for v in verdicts)
 
 
@@ -291,7 +296,8 @@ def _swap(
         others = tuple(each.tray for each, _ in fitting[1 : 1 + MOST_ALTERNATIVES])
         why_in = best.reason
         if best.tray.id in easier:
-            why_in = Reason("ROT-6", f"An easier step: {tray.name} was too hard.", (), (f"tray:{tray.id}",))
+            why_in = Reason("ROT-6", say("An easier step: {tray} was too hard.", tray=tray.name), (),
+                (f"tray:{tray.id}",))
         return Swap(tray, best.tray, spot, why, (*out_reasons, why_in), others)
     alone = Swap(tray, None, None, why, out_reasons)
     return alone if why != "successor" and not new_trouble(scene, after_swaps(scene, [alone])) else None
@@ -353,7 +359,7 @@ def _lost(before: Scene, after: Scene) -> Iterator[Finding]:
     for kind in sorted(kinds(before) - kinds(after)):
         first = before.placements[0]
         yield Finding("ROT-7", "should", None, first.tray.id, first.spot,
-                      (Reason("ROT-7", f"Nothing with {kind} would be left out."),))  # fmt: skip
+                      (Reason("ROT-7", say("Nothing with {kind} would be left out.", kind=kind)),))  # fmt: skip
 
 
 def _let_in(scene: Scene, judge: Judgements) -> Iterator[Swap]:
@@ -381,8 +387,9 @@ def _let_one_in(each: Coming, scene: Scene) -> Swap | None:
 
 def _room(each: Coming, scene: Scene) -> Reason:
     out, most = _out_and_most(each, scene)
-    text = f"{counted(out, 'tray')} out for {each.child.name}; at this age up to {most}. Added as it is shown."
-    return Reason("ROOM-8", text, (Quantity("out", out, "trays", most),))
+    text = say("{trays} out for {child}; at this age up to {most}. Added as it is shown.",
+               trays=say("{n, plural, one {# tray} other {# trays}}", n=out), child=each.child.name, most=most)
+    return Reason("ROOM-8", text, (Quantity(say("out"), out, "trays", most),))
 
 
 def _has_room(each: Coming, scene: Scene) -> bool:
@@ -397,17 +404,19 @@ def _out_and_most(each: Coming, scene: Scene) -> tuple[int, int]:
 
 def _summary(swaps: Sequence[Swap]) -> tuple[Reason, ...]:
     rungs = [s.in_.name for s in swaps if s.in_ and any(rule(r.rule).brings_in for r in s.reasons)]
-    text = f"{counted(len(swaps), 'change')}, gently" + (f": {listed(rungs)} in." if rungs else ".")
-    return (Reason("ROT-2", text, (Quantity("changes", len(swaps), "", 2),)),)
+    text = say("{changes}, gently", changes=say("{n, plural, one {# change} other {# changes}}",
+        n=len(swaps))) + (say(": {rungs} in.", rungs=listed(rungs)) if rungs else ".")
+    return (Reason("ROT-2", text, (Quantity(say("changes"), len(swaps), "", 2),)),)
 
 
 def _nothing(state: State, going: Sequence[tuple[Placement, Sequence[Leaving]]]) -> Reason:
     if not state.log.mornings:
-        return Reason("ROOM-8", "Nothing has been seen yet. Begin with few trays, and watch a work cycle.")
+        return Reason("ROOM-8", say("Nothing has been seen yet. Begin with few trays, and watch a work cycle."))
     if going:
         names = listed(p.tray.name for p, _ in going[:3])
-        return Reason("ROT-1", f"{names} could go, but nothing that may come in fits its place.")
-    return Reason("ROT-1", "Nothing should change yet: no tray is both known and done with, and none lies untouched.")
+        return Reason("ROT-1", say("{names} could go, but nothing that may come in fits its place.", names=names))
+    return Reason("ROT-1", say("Nothing should change yet: no tray is both known and done with, and none lies "
+                               "untouched."))
 
 
 def _known_after(judge: Judgements) -> tuple[Reason, ...]:
@@ -424,5 +433,7 @@ def _known_after(judge: Judgements) -> tuple[Reason, ...]:
     if not waits:
         return ()
     short, tray, name = min(waits)
-    text = f"After {counted(short, 'more work cycle')} it can be told how {name} takes {tray}."
-    return (Reason("ROT-1", text, (Quantity("work cycles still needed", short, "work cycles"),)),)
+    text = say("After {cycles} it can be told how {name} takes {tray}.",
+               cycles=say("{n, plural, one {# more work cycle} other {# more work cycles}}", n=short), name=name,
+               tray=tray)
+    return (Reason("ROT-1", text, (Quantity(say("work cycles still needed"), short, "work cycles"),)),)

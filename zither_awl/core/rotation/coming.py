@@ -8,10 +8,11 @@ from zither_awl.core.judgement import Judgements
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.chain import after, before, goes_backwards
 from zither_awl.core.rotation.rest import left_on, left_why, still_resting
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import Child, Tray
 from zither_awl.core.wishes import matched
-from zither_awl.core.words import counted, day_text, listed
+from zither_awl.core.words import day_text, listed
 
 (CHOSEN, NEXT_STEP, EASIER_STEP, TOO_HARD_BEFORE, AIM, PASSION, MISSING_AREA, RESTED, NEW, NOT_YET) = range(10)
 """Why a tray comes in, the most pressing first."""
@@ -62,7 +63,7 @@ def _chosen(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     aim = next((a for a in judge.state.aims if a.key and (a.key, a.level) == here and a.runs(child, judge.on)), None)
     if aim is None:
         return None
-    text = f"You chose it for {child.name} on {day_text(aim.from_day)}."
+    text = say("You chose it for {child} on {day}.", child=child.name, day=day_text(aim.from_day))
     return Coming(tray, child, CHOSEN, Reason("ROT-6", text, (), (f"tray:{tray.id}",)))
 
 
@@ -72,7 +73,8 @@ def _next_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
         return None
     names = listed(_card_name(p, judge) for p in card.follows)
     shown = tuple(e for p in card.follows for e in judge.mastery_of(child, p).reasons[0].evidence)
-    return Coming(tray, child, NEXT_STEP, Reason("ROT-6", f"{child.name}'s next step after {names}.", (), shown))
+    return Coming(tray, child, NEXT_STEP, Reason("ROT-6", say("{child}'s next step after {names}.",
+                                                              child=child.name, names=names), (), shown))
 
 
 def _easier_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
@@ -83,14 +85,14 @@ def _easier_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
                  and not judge.knows(child, t.card.id)), None)  # fmt: skip
     if hard is None:
         return None
-    text = f"An easier step: {hard.name} was too hard for {child.name}."
+    text = say("An easier step: {hard} was too hard for {child}.", hard=hard.name, child=child.name)
     return Coming(tray, child, EASIER_STEP, Reason("ROT-6", text, (), (f"tray:{hard.id}",)))
 
 
 def _too_hard_before(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     if left_why(tray, judge) != "too hard":
         return None
-    text = f"It was too hard, has rested, and fits {child.name} now."
+    text = say("It was too hard, has rested, and fits {child} now.", child=child.name)
     return Coming(tray, child, TOO_HARD_BEFORE, Reason("ROT-8", text, (), (f"tray:{tray.id}",)))
 
 
@@ -99,7 +101,7 @@ def _aim(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
                    if not a.key and a.runs(child, judge.on)), tray)
     if not aim:
         return None
-    return Coming(tray, child, AIM, Reason("ROT-6", f"It goes with the aim of these weeks: {aim}.", (),
+    return Coming(tray, child, AIM, Reason("ROT-6", say("It goes with the aim of these weeks: {aim}.", aim=aim), (),
                                            (f"tray:{tray.id}",)))  # fmt: skip
 
 
@@ -107,7 +109,8 @@ def _passion(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     passion = matched(child.passions, tray)
     if not passion:
         return None
-    return Coming(tray, child, PASSION, Reason("ROT-6", f"{child.name} loves this now: {passion}.", (),
+    return Coming(tray, child, PASSION, Reason("ROT-6", say("{child} loves this now: {passion}.", child=child.name,
+                                                            passion=passion), (),
                                                (f"tray:{tray.id}",)))  # fmt: skip
 
 
@@ -115,7 +118,8 @@ def _missing_area(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     area = tray.card.area
     if area not in _missing_areas(child, judge):
         return None
-    return Coming(tray, child, MISSING_AREA, Reason("ROT-6", f"Nothing of {area} is out for {child.name}.", (),
+    return Coming(tray, child, MISSING_AREA, Reason("ROT-6", say("Nothing of {area} is out for {child}.", area=area,
+                                                                 child=child.name), (),
                                                     (f"tray:{tray.id}",)))  # fmt: skip
 
 
@@ -124,13 +128,14 @@ def _rested(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     if left is None:
         return None
     days = (judge.on - left).days
-    rested = Quantity("rested", days, "days", judge.state.practice.rest_days, needed=True)
-    text = f"It has rested {counted(days, 'day')} and fits {child.name} now."
+    rested = Quantity(say("rested"), days, "days", judge.state.practice.rest_days, needed=True)
+    text = say("It has rested {days} and fits {child} now.",
+               days=say("{n, plural, one {# day} other {# days}}", n=days), child=child.name)
     return Coming(tray, child, RESTED, Reason("ROT-6", text, (rested,), (f"tray:{tray.id}",)))
 
 
 def _new(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
-    text = f"It has not been out yet and fits {child.name} now."
+    text = say("It has not been out yet and fits {child} now.", child=child.name)
     return Coming(tray, child, NEW, Reason("ROT-6", text, (), (f"tray:{tray.id}",)))
 
 

@@ -9,6 +9,7 @@ from zither_awl.core.reasons import Reason
 from zither_awl.core.rotation.chain import stands_with
 from zither_awl.core.rotation.change import Change, Swap, after_swaps, new_trouble, propose_change
 from zither_awl.core.rotation.coming import coming
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Tray
 
@@ -36,24 +37,25 @@ def _proposed(tray: Tray, change: Change) -> tuple[Reason, ...]:
     if swap is None:
         return ()
     goes = swap.out is not None and swap.out.id == tray.id
-    text = "It is proposed: it would go." if goes else "It is proposed: it would come in."
+    text = say("It is proposed: it would go.") if goes else say("It is proposed: it would come in.")
     return (Reason("ROT-1", text), *(swap.reasons if goes else swap.reasons[-1:]))
 
 
 def _for_nobody(tray: Tray) -> Reason:
-    return Reason("ROT-6", f"{tray.name} is not for anybody yet. Say in the cupboard who it is for.")
+    return Reason("ROT-6", say("{tray} is not for anybody yet. Say in the cupboard who it is for.", tray=tray.name))
 
 
 def _no_place(tray: Tray, state: State, on: date) -> Reason:
     """It is ready: what stands against it is its own other form, the shelf, or that others come before it."""
     other = stands_with(tray, state.placements)
     if other is not None:
-        return Reason("ROT-4", f"{other.name} is out: the two are forms of one thing and take turns.")
+        return Reason("ROT-4", say("{other} is out: the two are forms of one thing and take turns.",
+                                   other=other.name))
     scene = Scene(state.placements, state.units, state.children, on, state.practice)
     against: Reason | None = None
     for spot in free_spots(scene):
         trouble = new_trouble(scene, after_swaps(scene, [Swap(None, tray, spot, "", ())]))
         if not trouble:
-            return Reason("ROT-2", "It could come in; others come before it, and at most two change at once.")
+            return Reason("ROT-2", say("It could come in; others come before it, and at most two change at once."))
         against = against or trouble[0].reasons[0]
-    return against or Reason("ROOM-2", "No place is free. Something has to leave first.")
+    return against or Reason("ROOM-2", say("No place is free. Something has to leave first."))

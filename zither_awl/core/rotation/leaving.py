@@ -10,9 +10,9 @@ from zither_awl.core.judgement import Judgement, Judgements
 from zither_awl.core.reasons import Reason
 from zither_awl.core.rotation.chain import below
 from zither_awl.core.rotation.rest import came_for_it, still_resting
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.fitness import suits
 from zither_awl.core.values import Child, Placement, Tray, Work
-from zither_awl.core.words import counted
 
 Why = Literal["faded", "too hard", "too easy", "ignored", "successor", "calendar", ""]
 
@@ -63,44 +63,48 @@ def _known(known: Judgement, judge: Judgements) -> Leaving:
     told = seen.reasons[0]
     next_one = ready_successor(child, tray, judge)
     if seen.faded and seen.taken_again:
-        text = f"It was about to go, and {child.name} took it again: it stays."
+        text = say("It was about to go, and {child} took it again: it stays.", child=child.name)
         return Leaving(child, "", Reason("ROT-5", text, told.numbers, told.evidence))
     if seen.faded and mastery.state == "mastered":
-        text = f"Mastered, and {child.name} is done with it: {_counts(known)}."
+        text = say("Mastered, and {child} is done with it: {counts}.", child=child.name, counts=_counts(known))
         return Leaving(child, "faded", Reason("ROT-3", text, told.numbers, told.evidence, told.source), next_one)
     if next_one is not None and mastery.state == "mastered":
-        text = f"Mastered, and its next step is ready: {next_one.name} takes its place."
+        text = say("Mastered, and its next step is ready: {next_one} takes its place.", next_one=next_one.name)
         shown = mastery.reasons[0]
         return Leaving(child, "successor", Reason("ROT-4", text, shown.numbers, shown.evidence), next_one)
     if mastery.state == "fading":
-        text = f"{child.name} knew it and it may be slipping: it stays; show it again."
+        text = say("{child} knew it and it may be slipping: it stays; show it again.", child=child.name)
         return Leaving(child, "", Reason("ROT-8", text, mastery.reasons[0].numbers, told.evidence))
-    text = f"Mastered and still loved by {child.name}: it stays." if seen.chosen else (
-        f"Mastered by {child.name}; {_too_few(known)}.")  # fmt: skip
+    text = say("Mastered and still loved by {child}: it stays.", child=child.name) if seen.chosen else (
+        say("Mastered by {child}; {too_few}.", child=child.name, too_few=_too_few(known)))  # fmt: skip
     return Leaving(child, "", Reason("ROT-4", text, told.numbers, told.evidence))
 
 
 def _counts(known: Judgement) -> str:
     (late, of), (early, before) = known.interest.recent, known.interest.earlier
-    text = f"chosen in {late} of the last {counted(of, 'work cycle')}"
-    return f"{text}, before that in {early} of {before}" if before else text
+    text = say("chosen in {late} of the last {cycles}", late=late,
+               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=of))
+    return say("{text}, before that in {early} of {before}", text=text, early=early, before=before) if before else text
 
 
 def _too_few(known: Judgement) -> str:
     seen = known.interest
-    return f"chosen in {seen.chosen} of {counted(seen.available, 'work cycle')} of this stay so far"
+    return say("chosen in {chosen} of {cycles} of this stay so far", chosen=seen.chosen,
+               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available))
 
 
 def _still_working(known: Judgement) -> Reason:
     name, seen = known.child.name, known.interest
     told = seen.reasons[0]
     if not seen.available and seen.unmarked:
-        text = f"No work cycle counts yet: it was never marked as shown to {name}."
+        text = say("No work cycle counts yet: it was never marked as shown to {name}.", name=name)
         return Reason("ROT-9", text, told.numbers, told.evidence)
     if not seen.chosen:
-        text = f"{name} has not taken it yet, in {counted(seen.available, 'work cycle')}."
+        text = say("{name} has not taken it yet, in {cycles}.", name=name,
+                   cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available))
         return Reason("ROT-9", text, told.numbers, told.evidence)
-    text = f"{name} is at it: chosen in {seen.chosen} of {counted(seen.available, 'work cycle')}, not mastered yet."
+    text = say("{name} is at it: chosen in {chosen} of {cycles}, not mastered yet.", name=name, chosen=seen.chosen,
+               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available))
     return Reason("ROT-1", text, told.numbers, told.evidence)
 
 
@@ -109,10 +113,12 @@ def _untouched(known: Judgement, judge: Judgements) -> Leaving:
     told = known.interest.reasons[0]
     why = likelier(known, judge)
     since = since_remedy(child, known.tray, quiet, judge)
-    said = f"Untouched by {child.name} for {counted(quiet, 'work cycle')}"
+    said = say("Untouched by {child} for {cycles}", child=child.name,
+               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=quiet))
     if known.interest.ignored or since >= judge.state.practice.ignored_after_remedy:
-        return Leaving(child, why, Reason("ROT-3", f"{said}: {_WORDS[why]}.", told.numbers, told.evidence, told.source))
-    text = f"{said}. Show it again, move it to eye height, or take pieces away, before it counts."
+        return Leaving(child, why, Reason("ROT-3", say("{said}: {words}.", said=said, words=_WORDS[why]),
+            told.numbers, told.evidence, told.source))
+    text = say("{said}. Show it again, move it to eye height, or take pieces away, before it counts.", said=said)
     return Leaving(child, "", Reason("ROT-9", text, told.numbers, told.evidence), remedy=True)
 
 
@@ -169,13 +175,14 @@ def shown_again_because(known: Judgement, verdict: Leaving, judge: Judgements) -
     if verdict.remedy:
         return verdict.reason
     if known.mastery.state == "fading":
-        text = f"{known.child.name} knew {known.tray.name}, and it may be slipping."
+        text = say("{child} knew {tray}, and it may be slipping.", child=known.child.name, tray=known.tray.name)
         return Reason("ROT-8", text, known.mastery.reasons[0].numbers, known.mastery.reasons[0].evidence)
     shown = [p for p in judge.state.log.presentations
              if p.child_id == known.child.id and p.tray_id == known.tray.id]  # fmt: skip
     if len(shown) == 1 and not known.visits and known.interest.available >= UNTAKEN_CYCLES:
-        cycles = counted(known.interest.available, "work cycle")
-        return Reason("PRES-3", f"Shown once, and not taken in {cycles} since.", (), (f"tray:{known.tray.id}",))
+        cycles = say("{n, plural, one {# work cycle} other {# work cycles}}", n=known.interest.available)
+        return Reason("PRES-3", say("Shown once, and not taken in {cycles} since.", cycles=cycles), (),
+            (f"tray:{known.tray.id}",))
     return None
 
 

@@ -8,8 +8,8 @@ from zither_awl.core.attendance import EVER
 from zither_awl.core.days import written_day
 from zither_awl.core.judgement import Judgements
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Placement, Tray
-from zither_awl.core.words import counted
 
 
 def still_resting(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
@@ -26,8 +26,9 @@ def still_resting(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
     days = (judge.on - left).days
     if days >= needed:
         return None
-    text = f"It has rested {days} of {counted(needed, 'day')}; look again for {child.name} then."
-    return Reason("ROT-8", text, (Quantity("rested", days, "days", needed, needed=True),))
+    text = say("It has rested {days} of {days2}; look again for {child} then.", days=days,
+               days2=say("{n, plural, one {# day} other {# days}}", n=needed), child=child.name)
+    return Reason("ROT-8", text, (Quantity(say("rested"), days, "days", needed, needed=True),))
 
 
 def came_for_it(tray: Tray, other: Tray, judge: Judgements) -> bool:

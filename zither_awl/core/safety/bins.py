@@ -13,6 +13,7 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.safety.nature import Hazard
+from zither_awl.core.saying import say
 from zither_awl.core.values import Bin, Child, Tray
 
 
@@ -57,10 +58,11 @@ def _in_bin(
 
 def _reason(each: Bin, height_mm: float, zone: float, tray: Tray, child: Child, hazard: Hazard, on: date) -> Reason:
     text = (
-        f"{child.name} can reach {tray.name} in {each.name}, which is not locked: {hazard.text}. "
-        f"{child.name} is {age_text(child.born, on)}."
+        say("{child} can reach {tray} in {each}, which is not locked: {hazard}. {child} is {age_text}.",
+            child=child.name, tray=tray.name, each=each.name, hazard=hazard.text, age_text=age_text(child.born, on))
     )
     numbers = (
-        *hazard.numbers, Quantity(f"{child.name} can get to", round(zone), "mm"), Quantity("bin", height_mm, "mm"),
+        *hazard.numbers, Quantity(say("{child} can get to", child=child.name), round(zone), "mm"),
+            Quantity(say("bin"), height_mm, "mm"),
     )  # fmt: skip
     return Reason("SAFETY", text, numbers, (f"tray:{tray.id}",), hazard.source)

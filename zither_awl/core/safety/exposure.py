@@ -14,6 +14,7 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.safety.nature import Hazard
 from zither_awl.core.safety.permissions import allowance_of, allowed, may_be_allowed
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Mobility, PermissionKind, Placement, Tray, Unit
 from zither_awl.core.words import listed
 
@@ -109,21 +110,23 @@ def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on:
     each, *others = sorted(all_of_it, key=lambda one: grave.index(one.hazard.severity_for(own)))
     child, hazard = each.child, each.hazard
     age = age_text(child.born, on)
-    text = f"{child.name} can reach this: {hazard.text}."
+    text = say("{child} can reach this: {hazard}.", child=child.name, hazard=hazard.text)
     if placement.by_hand:
-        text = f"This is meant for {child.name}: {hazard.text}."
+        text = say("This is meant for {child}: {hazard}.", child=child.name, hazard=hazard.text)
     elif child.id in placement.tray.for_children:
-        text = f"This is out for {child.name}: {hazard.text}."
-    text += f" {child.name} is {age}{_limit_words(hazard, child)}."
+        text = say("This is out for {child}: {hazard}.", child=child.name, hazard=hazard.text)
+    text += say(" {child} is {age}{limit_words}.", child=child.name, age=age,
+                limit_words=_limit_words(hazard, child))
     numbers = (
         *hazard.numbers,
-        Quantity(f"{child.name}'s age", each.months, "months", hazard.minimum_age_months),
-        Quantity(f"{child.name} can get to", round(each.zone_mm), "mm"),
-        Quantity("board", unit.boards[placement.spot.board].height_mm, "mm"),
+        Quantity(say("{child}'s age", child=child.name), each.months, "months", hazard.minimum_age_months),
+        Quantity(say("{child} can get to", child=child.name), round(each.zone_mm), "mm"),
+        Quantity(say("board"), unit.boards[placement.spot.board].height_mm, "mm"),
     )
     reason = Reason("SAFETY", text, numbers, (f"tray:{placement.tray.id}",), hazard.source)
     beside = tuple(
-        Reason("SAFETY", f"Also: {o.hazard.text}.", o.hazard.numbers, reason.evidence, o.hazard.source) for o in others
+        Reason("SAFETY", say("Also: {hazard}.", hazard=o.hazard.text), o.hazard.numbers, reason.evidence,
+            o.hazard.source) for o in others
     )
     return Finding("exposure", hazard.severity_for(own), child.id, placement.tray.id, placement.spot, (reason, *beside),
                    asks=_asks(all_of_it, on) if own else ())  # fmt: skip
@@ -141,8 +144,9 @@ def _limit_words(hazard: Hazard, child: Child) -> str:
     if hazard.minimum_age_months is None:
         return ""
     if hazard.mouthed and child.still_mouths:
-        return f" and still mouths; limit {hazard.minimum_age_months} months"
-    return f"; limit {hazard.minimum_age_months} months"
+        return say(" and still mouths; limit {minimum_age_months} months",
+                   minimum_age_months=hazard.minimum_age_months)
+    return say("; limit {minimum_age_months} months", minimum_age_months=hazard.minimum_age_months)
 
 
 def _allowed_notes(placement: Placement, pairs: Pairs, on: date) -> list[Finding]:
@@ -156,7 +160,8 @@ def _allowed_notes(placement: Placement, pairs: Pairs, on: date) -> list[Finding
     if not watched:
         return []
     works = "works" if len(watched) == 1 else "work"
-    text = f"With an adult at the table: somebody sits by while {listed(watched)} {works} with this."
+    text = say("With an adult at the table: somebody sits by while {watched} {works} with this.",
+               watched=listed(watched), works=works)
     reason = Reason("SAFETY", text, evidence=(f"tray:{placement.tray.id}",))
     return [Finding("with-an-adult", "note", None, placement.tray.id, placement.spot, (reason,))]
 
@@ -171,4 +176,5 @@ def work_condition(tray: Tray, children: Iterable[Child], on: date, practice: Pr
     if not kept_from:
         return ""
     verb = "sleeps" if len(kept_from) == 1 else "sleep"
-    return f"At a table {listed(kept_from)} cannot reach, or while {listed(kept_from)} {verb}."
+    return say("At a table {kept_from} cannot reach, or while {kept_from} {verb}.", kept_from=listed(kept_from),
+               verb=verb)

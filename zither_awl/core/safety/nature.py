@@ -13,6 +13,7 @@ from zither_awl.core import sources as src
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Severity
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball, too_big_when_squeezed
+from zither_awl.core.saying import figure, say
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.things.shapes import Shape, Softness, Sphere, half_of, largest_mm, measured_less, scaled
@@ -47,7 +48,7 @@ class Hazard:
     def words(self) -> str:
         """What it is, and under which age it must not be left open; with an adult it is the card that says how near."""
         limit = self.minimum_age_months
-        return self.text + (f"; not left open under {limit} months" if limit else "")
+        return self.text + (say("; not left open under {limit} months", limit=limit) if limit else "")
 
 
 DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
@@ -64,7 +65,7 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
     "hob": (96, "touch", "a hob, an oven or a flame: the adult does it, children watch from a distance",
             src.COMMON_PRACTICE),
     "iron": (72, "touch", "a hot iron or steam", src.COMMON_PRACTICE),
-    "hot-water": (48, "touch", "hot water: at most 49 °C at the tap", "US CPSC / AAP, from memory"),
+    "hot-water": (48, "touch", "hot water: at most 49 °C at the tap", say("US CPSC / AAP, from memory")),
     "standing-water": (src.WATER_MONTHS, "touch", "water 25 mm deep or more: never unattended, emptied after",
                        src.WATER_SOURCE),
     "mild": (None, "near", "mild soap, glue or paint: keep it from the eyes, an adult measures it",
@@ -101,7 +102,7 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
                      src.CHOKING_FOOD_SOURCE),
     "swelling-beads": (None, "never", "beads that swell in water: never", src.COMMON_PRACTICE),
     "aerosol": (72, "touch", "a spray can", src.COMMON_PRACTICE),
-    "allergen": (None, "near", "an allergen", "EU Regulation 1169/2011, Annex II, from memory"),
+    "allergen": (None, "near", "an allergen", say("EU Regulation 1169/2011, Annex II, from memory")),
     "heavy-drop": (30, "near", "heavy enough to hurt a foot", src.COMMON_PRACTICE),
     "sealed-cell": (None, "near", "a cell behind a screw: see each time that it is tight", src.CELL_SOURCE),
     "string-loop": (src.CORD_MONTHS, "near", "cords that can be tied into a loop a head goes through", src.CORD_SOURCE),
@@ -149,7 +150,7 @@ def component_hazards(component: Component, practice: Practice = Practice()) -> 
     if _near_half_a_ball(component):
         found.append(declared("hemisphere"))
     if component.mass_g >= HEAVY_DROP_G and "climb" not in component.dangers:
-        limit = Quantity("one thing", component.mass_g, "g", HEAVY_DROP_G)
+        limit = Quantity(say("one thing"), component.mass_g, "g", HEAVY_DROP_G)
         found.append(replace(declared("heavy-drop"), text=f"{mass_text(component.mass_g)} in one piece can hurt a foot",
                              severity="should", numbers=(limit,)))  # fmt: skip
     return worst_first(found)
@@ -237,12 +238,12 @@ _SAYS = {
 def _small_part(piece: Shape, verdict: Verdict, says: str) -> Hazard:
     size = largest_mm(piece)
     return Hazard(
-        "small-part", src.SMALL_PARTS_MONTHS, "near", f"a {size:g} mm piece {says}",
+        "small-part", src.SMALL_PARTS_MONTHS, "near", say("a {size} mm piece {says}", size=figure(size), says=says),
         src.CYLINDER_SOURCE, mouthed=True,
         numbers=(
-            Quantity("piece, longest size", size, "mm"),
-            Quantity("cylinder, inside", src.CYLINDER_DIAMETER_MM, "mm"),
-            Quantity("margin by the ruler", verdict.margin_mm, "mm"),
+            Quantity(say("piece, longest size"), size, "mm"),
+            Quantity(say("cylinder, inside"), src.CYLINDER_DIAMETER_MM, "mm"),
+            Quantity(say("margin by the ruler"), verdict.margin_mm, "mm"),
         ),
     )  # fmt: skip
 
@@ -252,9 +253,10 @@ def _of_ball(piece: Shape, as_measured: Shape) -> list[Hazard]:
         return []
     size = largest_mm(as_measured)
     return [Hazard(
-        "small-ball", src.SMALL_PARTS_MONTHS, "near", f"a {size:g} mm ball passes the small-ball gauge",
+        "small-ball", src.SMALL_PARTS_MONTHS, "near", say("a {size} mm ball passes the small-ball gauge",
+                                                          size=figure(size)),
         src.SMALL_BALL_SOURCE, mouthed=True,
-        numbers=(Quantity("ball", size, "mm", src.SMALL_BALL_MM),),
+        numbers=(Quantity(say("ball"), size, "mm", src.SMALL_BALL_MM),),
     )]  # fmt: skip
 
 
@@ -266,7 +268,7 @@ def _of_broken_piece(piece: Shape) -> list[Hazard]:
         "small-part", src.SMALL_PARTS_MONTHS, "near",
         "half of a broken piece goes into the small-parts cylinder: thick or whole ones, with an adult at the table",
         src.CYLINDER_SOURCE, severity="should", mouthed=True,
-        numbers=(Quantity("half a piece, longest size", largest_mm(half), "mm"),),
+        numbers=(Quantity(say("half a piece, longest size"), largest_mm(half), "mm"),),
     )]  # fmt: skip
 
 
@@ -275,11 +277,11 @@ def cord_hazards(cord_mm: float | None) -> list[Hazard]:
     if cord_mm is None or cord_mm <= src.CORD_FREE_MM:
         return []
     found = [Hazard(
-        "cord", src.CORD_MONTHS, "near", f"a cord {cord_mm:g} mm long", src.CORD_SOURCE,
-        numbers=(Quantity("cord", cord_mm, "mm", src.CORD_FREE_MM),),
+        "cord", src.CORD_MONTHS, "near", say("a cord {cord_mm} mm long", cord_mm=figure(cord_mm)), src.CORD_SOURCE,
+        numbers=(Quantity(say("cord"), cord_mm, "mm", src.CORD_FREE_MM),),
     )]  # fmt: skip
     if cord_mm > src.CORD_NEAR_MM:
-        near = Quantity("cord", cord_mm, "mm", src.CORD_NEAR_MM)
+        near = Quantity(say("cord"), cord_mm, "mm", src.CORD_NEAR_MM)
         found.append(replace(declared("long-cord"), text=f"a cord {cord_mm:g} mm long", numbers=(near,)))
     return found
 
@@ -290,6 +292,6 @@ def declared(kind: str) -> Hazard:
     months, supervision, text, source = DECLARED[name]
     early = name in UNTIL_WALKING
     limited = months is not None or supervision == "never" or bool(what) or early
-    return Hazard(kind, months, supervision, f"{text}: {what}" if what else text, source,
+    return Hazard(kind, months, supervision, say("{text}: {what}", text=text, what=what) if what else text, source,
                   severity="should" if name in WITH_CARE else "must" if limited else "note",
                   until_walking=early)  # fmt: skip

@@ -13,6 +13,7 @@ from datetime import date
 
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.safety.nature import Hazard
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Mobility, Permission, PermissionKind
 
 
@@ -32,15 +33,17 @@ class Allowance:
 ALLOWANCES: dict[PermissionKind, Allowance] = {
     "water": Allowance(
         "water", "water in a basin or jug", 12,
-        "A child can drown in 25 mm of water, without a sound.",
-        "Within arm's reach all the time, whatever else happens; emptied right after.", walking=True),
+        say("A child can drown in 25 mm of water, without a sound."),
+        say("Within arm's reach all the time, whatever else happens; emptied right after."), walking=True),
     "blade": Allowance(
         "blade", "blunt scissors, a slicer with a handle, a dull knife", 18,
-        "A blade cuts; it is held by its handle and laid down to talk.", "An adult near; counted back and kept away."),
+        say("A blade cuts; it is held by its handle and laid down to talk."),
+            say("An adult near; counted back and kept "
+                                                            "away.")),
     "small": Allowance(
         "small", "fine dry grains and small things", 24,
-        "What drops into the small-parts cylinder can block a windpipe.",
-        "An adult at the table the whole time; swept up and kept away after.", not_mouthing=True),
+        say("What drops into the small-parts cylinder can block a windpipe."),
+        say("An adult at the table the whole time; swept up and kept away after."), not_mouthing=True),
 }  # fmt: skip
 
 _OF_HAZARD: dict[str, PermissionKind] = {
@@ -70,11 +73,12 @@ def why_not_allowed(allowance: Allowance, child: Child, on: date) -> str:
     """Why a kind of work cannot be allowed to a child yet; "" where it can."""
     months = corrected_months(child.born, child.gestation_weeks, on)
     if months < allowance.from_months:
-        return f"from {allowance.from_months} months; {child.name} is {months}"
+        return say("from {from_months} months; {child} is {months}", from_months=allowance.from_months,
+                   child=child.name, months=months)
     if allowance.walking and child.mobility not in (Mobility.WALKS, Mobility.CLIMBS):
-        return f"from walking; {child.name} does not walk yet"
+        return say("from walking; {child} does not walk yet", child=child.name)
     if allowance.not_mouthing and child.still_mouths:
-        return f"not while {child.name} still mouths things"
+        return say("not while {child} still mouths things", child=child.name)
     return ""
 
 

@@ -9,6 +9,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from math import cos, radians, sin
 
+from zither_awl.core.saying import decimal, say
 from zither_awl.core.sources import STURDY_HEIGHT_MM, STURDY_SOURCE
 from zither_awl.core.values import BOARD_MM, Placement, Unit
 from zither_awl.core.words import mass_text
@@ -97,8 +98,9 @@ def tip_over(unit: Unit, loads: Sequence[Load], child_mass: float) -> Stability:
     cases = [(words, found.safety) for words, found in _cases(unit, (own, *loads), child_mass)]
     told = [(safety, words) for words, safety in cases if safety is not None]
     margin, worst = min(told, default=(None, "nothing pulls it forwards"))
-    assumed = "" if unit.mass_g is not None else f"Taken to weigh {mass_text(own.mass_g)}, from its boards; weigh it."
-    source = f"plain statics; what to anchor: {STURDY_SOURCE}"
+    assumed = "" if unit.mass_g is not None else say("Taken to weigh {mass_text}, from its boards; weigh it.",
+                                                     mass_text=mass_text(own.mass_g))
+    source = say("plain statics; what to anchor: {sturdy_source}", sturdy_source=STURDY_SOURCE)
     return Stability(margin, worst, _advice(unit, margin), assumed, source)
 
 
@@ -120,24 +122,27 @@ def assumed_mass_g(unit: Unit) -> float:
 def _cases(unit: Unit, standing: tuple[Load, ...], child_g: float) -> Iterator[tuple[str, Moments]]:
     weight = mass_text(child_g)
     for at, board in enumerate(unit.boards):
-        named = f"board {at + 1} from the top" if len(unit.boards) > 1 else "its edge"
+        named = say("board {at} from the top", at=at + 1) if len(unit.boards) > 1 else "its edge"
         if board.drawer:
             out = Load(child_g, -DRAWER_OPEN * unit.depth_mm, board.height_mm)
-            yield f"a child of {weight} leaning on the open drawer of {named}", moments((*standing, out))
+            yield say("a child of {weight} leaning on the open drawer of {named}", weight=weight,
+                named=named), moments((*standing, out))
         elif board.height_mm <= STEP_UP_MM:
             step = Load(child_g, -LEANS_OUT_MM, board.height_mm + BOARD_MM)
-            yield f"a child of {weight} stepping on {named} and holding on", moments((*standing, step))
+            yield say("a child of {weight} stepping on {named} and holding on", weight=weight,
+                named=named), moments((*standing, step))
     pull = PULL_SHARE * child_g / 1000 * GRAVITY
-    text = f"a child of {weight} pulling at the top with {pull:.0f} N"
+    text = say("a child of {weight} pulling at the top with {pull} N", weight=weight, pull=decimal(pull, 0))
     yield text, moments(standing, pull_n=pull, pull_height_mm=unit.height_mm)
 
 
 def _advice(unit: Unit, margin: float | None) -> str:
-    done = "It is noted as anchored: try the fixing now and then." if unit.anchored else "Anchor it to the wall."
+    anchored = say("It is noted as anchored: try the fixing now and then.")
+    done = anchored if unit.anchored else say("Anchor it to the wall.")
     if margin is not None and margin < 1:
-        first = "By this reckoning it tips."
+        first = say("By this reckoning it tips.")
     elif unit.height_mm >= STURDY_HEIGHT_MM:
-        first = "It is as tall as what the standards ask to be anchored."
+        first = say("It is as tall as what the standards ask to be anchored.")
     else:
-        first = "Statics only: no swing, no soft floor, no climbing higher."
-    return f"{first} {done}"
+        first = say("Statics only: no swing, no soft floor, no climbing higher.")
+    return say("{first} {done}", first=first, done=done)

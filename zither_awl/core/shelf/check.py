@@ -11,6 +11,7 @@ from zither_awl.core.practice import Practice
 from zither_awl.core.rules import rule
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.hazards import hazards
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.counts import RULES
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Child, Placement, Spot, Tray, Unit
@@ -83,20 +84,20 @@ def _candidates(finding: Finding, scene: Scene, resting: Sequence[Tray]) -> Iter
     placement = next(p for p in scene.placements if p.tray.id == finding.tray and p.spot == finding.spot)
     if rule(finding.rule).hazard:
         yield from _gates(finding, scene, placement)
-        yield Action("by_hand", "Keep it away; you bring it", finding.tray)
+        yield Action("by_hand", say("Keep it away; you bring it"), finding.tray)
         yield from _bigger_pieces(finding, scene, placement, resting)
     elif rule(finding.rule).by_sum:
         yield from _one_less(finding, scene)
     elif finding.severity != "note":
         yield from _elsewhere(finding, scene, placement)
-        yield Action("rest", "Let it rest", finding.tray)
+        yield Action("rest", say("Let it rest"), finding.tray)
 
 
 def _one_less(finding: Finding, scene: Scene) -> Iterator[Action]:
     """Too many are out for a child: the one that could rest; what is for this child alone before what is shared."""
     child = next(c for c in scene.children if c.id == finding.child)
     for placement in sorted(scene.out_for(child), key=lambda p: (len(p.tray.for_children), p.tray.id)):
-        yield Action("rest", f"Let {placement.tray.name} rest", placement.tray.id)
+        yield Action("rest", say("Let {tray} rest", tray=placement.tray.name), placement.tray.id)
 
 
 def _gates(finding: Finding, scene: Scene, placement: Placement) -> Iterator[Action]:
@@ -107,11 +108,12 @@ def _gates(finding: Finding, scene: Scene, placement: Placement) -> Iterator[Act
     ]  # fmt: skip
     for spot in free:
         unit = scene.unit(spot)
-        yield Action("move", f"Behind the {unit.barrier}: {unit.name}, {spot.words(unit)}", finding.tray, to=spot)
+        yield Action("move", say("Behind the {barrier}: {unit}, {words}", barrier=unit.barrier, unit=unit.name,
+                                 words=spot.words(unit)), finding.tray, to=spot)
     child = next(c for c in scene.children if c.id == finding.child)
     unit = scene.unit(placement.spot)
     if child.id in unit.comes:
-        text = f"A gate before the {unit.name}, for {child.name}"
+        text = say("A gate before the {unit}, for {child}", unit=unit.name, child=child.name)
         yield Action("gate", text, finding.tray, unit=unit.id, child=child.id)
 
 
@@ -124,7 +126,7 @@ def _bigger_pieces(
     for tray in resting:
         harmless = not any(endangers(h, child, scene.on) for h in hazards(tray, scene.practice))
         if tray.card.id in same and harmless:
-            yield Action("swap", f"Bigger pieces: {tray.name}", finding.tray, other=tray.id)
+            yield Action("swap", say("Bigger pieces: {tray}", tray=tray.name), finding.tray, other=tray.id)
 
 
 def _elsewhere(finding: Finding, scene: Scene, placement: Placement) -> Iterator[Action]:
@@ -135,6 +137,8 @@ def _elsewhere(finding: Finding, scene: Scene, placement: Placement) -> Iterator
 
     for spot in sorted(free_spots(scene), key=distance):
         unit = scene.unit(spot)
-        where = spot.words(unit) if spot.unit_id == placement.spot.unit_id else f"{unit.name}, {spot.words(unit)}"
-        to = f"to {where}" if spot.unit_id != placement.spot.unit_id else f"to the {where}"
-        yield Action("move", f"Move {to}", finding.tray, to=spot)
+        where = spot.words(unit) if spot.unit_id == placement.spot.unit_id else say("{unit}, {words}",
+                                                            unit=unit.name, words=spot.words(unit))
+        to = say("to {where}", where=where) if spot.unit_id != placement.spot.unit_id else say("to the {where}",
+            where=where)
+        yield Action("move", say("Move {to}", to=to), finding.tray, to=spot)

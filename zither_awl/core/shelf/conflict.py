@@ -13,12 +13,12 @@ from typing import TYPE_CHECKING
 from zither_awl.core.finding import Finding
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rules import rule
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.select import Selection, solver
 from zither_awl.core.shelf.ways import Remedy, ways_out
 from zither_awl.core.values import Placement, Tray
-from zither_awl.core.words import counted
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
@@ -97,7 +97,8 @@ def _ruled(choices: Choices, blocked: Blocks, force: int | None) -> _Ruled:
         _post(ruled, row)
     for tray, pin in choices.problem.pinned.items():
         name = next(t.name for t in choices.problem.trays if t.id == tray)
-        words = f"{name} stands where you pinned it: {pin.spot.words(choices.scene.unit(pin.spot))}"
+        words = say("{name} stands where you pinned it: {words}", name=name,
+                    words=pin.spot.words(choices.scene.unit(pin.spot)))
         literal = _switch(ruled, f"pin:{tray}", words)
         packing.model.add(sum(packing.of_trays([tray])) >= 1).only_enforce_if(literal)
     if force is not None:
@@ -116,9 +117,9 @@ def _said(found: Finding, choices: Choices) -> str:
     """A rule about places, said once for all the trays it keeps out."""
     name = next((c.name for c in choices.problem.children if c.id == found.child), "")
     return {
-        "exposure": f"nothing open within {name}'s reach that is a hazard at this age",
-        "ROOM-5": f"nothing too heavy, and nothing heavy or wet above the elbow, for {name}",
-        "ROOM-6": f"what is for {name} stands where {name} comes, reaches and sees it",
+        "exposure": say("nothing open within {name}'s reach that is a hazard at this age", name=name),
+        "ROOM-5": say("nothing too heavy, and nothing heavy or wet above the elbow, for {name}", name=name),
+        "ROOM-6": say("what is for {name} stands where {name} comes, reaches and sees it", name=name),
         "ROOM-6 in the open": "no instrument hidden in a drawer",
         "ROOM-9": "nothing loud in a bedroom",
     }.get(found.rule, found.reasons[0].text)
@@ -172,11 +173,12 @@ def _blame(trays: Iterable[Tray], choices: Choices, blocked: Blocks) -> Iterator
         free = sum(p not in blocked for p in places)
         found = [blocked[p][0] for p in places if p in blocked]
         if not places:
-            yield Reason("BAN", f"{tray.name} was taken out of the planning.", (), (f"tray:{tray.id}",))
+            yield Reason("BAN", say("{tray} was taken out of the planning.", tray=tray.name), (), (f"tray:{tray.id}",))
         elif not free:
             most = max(found, key=lambda f: sum(f.rule == other.rule for other in found))
-            numbers = (Quantity("kinds of places that forbid it", len(found), "", None), *most.reasons[0].numbers)
+            numbers = (Quantity(say("kinds of places that forbid it"), len(found), "", None), *most.reasons[0].numbers)
             yield replace(most.reasons[0], numbers=numbers)
         else:
-            text = f"{tray.name} could stand in {counted(free, 'kind')} of places, but not with the rest."
+            text = say("{tray} could stand in {kinds} of places, but not with the rest.", tray=tray.name,
+                       kinds=say("{n, plural, one {# kind} other {# kinds}}", n=free))
             yield Reason("ROOM-1", text, (), (f"tray:{tray.id}",))

@@ -9,6 +9,7 @@ from zither_awl.core.mastery import KNOWN
 from zither_awl.core.readiness import Readiness
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import allowed, endangers, hazards
+from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Tray
 
 _KNOWN = ("said", "alone", "mastered", "fading")
@@ -34,7 +35,7 @@ def fit(child: Child, tray: Tray, judge: Judgements) -> TrayFit:
     of = _done_with(child, tray, judge)
     value = min(100, found.fit + judge.state.practice.next_of_faded) if of else found.fit
     if of:
-        text = f"The next step of {of}, which {child.name} is done with."
+        text = say("The next step of {of}, which {child} is done with.", of=of, child=child.name)
         reasons = (*reasons, Reason("ROT-4", text, (), (f"tray:{tray.id}",)))
     seen = judge.of(child, tray).interest
     loved = seen.chosen > 0 and not seen.faded and not seen.ignored
@@ -62,5 +63,5 @@ def _danger(child: Child, tray: Tray, judge: Judgements) -> Reason | None:
                   and not allowed(h, child, judge.on)), None)  # fmt: skip
     if found is None:
         return None
-    text = f"Not for {child.name} yet: {found.text}."
+    text = say("Not for {child} yet: {found}.", child=child.name, found=found.text)
     return Reason("SAFETY", text, found.numbers, (f"tray:{tray.id}",), found.source)

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 from zither_awl.core.errors import StoppedEarly
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.conflict import Conflict, conflict
 from zither_awl.core.shelf.problem import ShelfProblem
@@ -18,7 +19,7 @@ from zither_awl.core.shelf.why import chosen_because
 from zither_awl.core.values import Placement, Spot, Tray
 
 MOST_RUNNERS = 3
-ENDED_EARLY = "The planner ended before it had a plan. Nothing was changed."
+ENDED_EARLY = say("The planner ended before it had a plan. Nothing was changed.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,12 +129,13 @@ def nowhere(tray: int, choices: Choices) -> tuple[Reason, ...]:
     """What keeps a tray from every place: the rules that block it most often first."""
     each = next(t for t in choices.problem.trays if t.id == tray)
     if tray in choices.problem.bans:
-        return (Reason("BAN", f"You took {each.name} out of the planning."),)
+        return (Reason("BAN", say("You took {each} out of the planning.", each=each.name)),)
     found = [next(choices.trouble(p)) for p in choices.candidates(each)]
     if not found:
         fits = [choices.problem.fits.get((c, tray)) for c in sorted(each.for_children)]
         told = tuple(r for fit in fits if fit for r in fit.reasons)
-        return told or (Reason("FIT", f"{each.name} is not for anybody yet. Say in the cupboard who it is for."),)
+        return told or (Reason("FIT", say("{each} is not for anybody yet. Say in the cupboard who it is for.",
+                                          each=each.name)),)
     by_rule: dict[tuple[str, int | None], list[Reason]] = {}
     for finding in found:
         by_rule.setdefault((finding.rule, finding.child), []).append(finding.reasons[0])

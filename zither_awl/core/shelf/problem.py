@@ -10,12 +10,13 @@ from typing import Literal
 
 from zither_awl.core.errors import Gathering
 from zither_awl.core.practice import Practice
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.counts import RULES, Row
 from zither_awl.core.shelf.fitness import TrayFit
 from zither_awl.core.shelf.scene import Scene, spots_of
 from zither_awl.core.values import Child, Placement, Spot, Tray, Unit
 from zither_awl.core.values.cupboard import one_chain
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import listed
 
 Lean = Literal[-1, 0, 1]
 NEWER, CALM, BALANCE = 12, (45, 15, 0), 15
@@ -52,7 +53,7 @@ class Goals:
     def __post_init__(self) -> None:
         wrong = Gathering()
         for name, lean in (("newer", self.newer), ("by_area", self.by_area), ("fuller", self.fuller)):
-            wrong.check(lean in (-1, 0, 1), name, f"is {lean}; expected -1, 0 or 1.")
+            wrong.check(lean in (-1, 0, 1), name, say("is {lean}; expected -1, 0 or 1.", lean=lean))
         wrong.finish()
 
 
@@ -72,7 +73,7 @@ class Cover:
     @property
     def words(self) -> str:
         """It as it is said: "something of mathematics", "a puzzle"."""
-        return _TAGS.get(self.what, f"something of {self.what}")
+        return _TAGS.get(self.what, say("something of {what}", what=self.what))
 
     def holds(self, tray: Tray) -> bool:
         """Whether a tray is of this area or carries this tag."""
@@ -114,12 +115,14 @@ class ShelfProblem:
         wrong = Gathering()
         for key in (*self.without, *self.more):
             free = key.startswith(("ROOM-1:", "cover:", "changes:"))
-            wrong.check(free, "without", f"names {key!r}; only counts, areas and changes can be set aside.")
+            wrong.check(free, "without", say("names {key}; only counts, areas and changes can be set aside.",
+                                             key=repr(key)))
         known, spots = {t.id for t in self.trays}, {s for u in self.units for s in spots_of(u)}
         for pin in self.pins:
-            wrong.check(pin.tray in known, "pins", f"names tray {pin.tray}, which is not at hand.")
-            wrong.check(pin.spot in spots, "pins", f"names a spot that is not there: {pin.spot}.")
-        wrong.check(self.changes is None or self.changes >= 0, "changes", f"is {self.changes}; expected 0 or more.")
+            wrong.check(pin.tray in known, "pins", say("names tray {tray}, which is not at hand.", tray=pin.tray))
+            wrong.check(pin.spot in spots, "pins", say("names a spot that is not there: {spot}.", spot=pin.spot))
+        wrong.check(self.changes is None or self.changes >= 0, "changes", say("is {changes}; expected 0 or more.",
+                                                            changes=self.changes))
         wrong.finish()
 
     def scene(self, placements: tuple[Placement, ...] = ()) -> Scene:
@@ -182,7 +185,7 @@ def _pair_rows(problem: ShelfProblem) -> Iterator[Row]:
             continue
         if {one.id, other.id} <= held or not {one.id, other.id}.isdisjoint(problem.bans):
             continue
-        words = f"{one.name} and {other.name} are forms of one thing and take turns"
+        words = say("{one} and {other} are forms of one thing and take turns", one=one.name, other=other.name)
         yield Row(f"pair:{one.id}:{other.id}", words, _either(frozenset({one.id, other.id})), most=1)
 
 
@@ -194,12 +197,14 @@ def _loved_rows(problem: ShelfProblem) -> Iterator[Row]:
     """What stands and is loved stays out; what a person wishes out comes out."""
     for tray in problem.trays:
         if tray.id in problem.wanted:
-            yield Row(f"wanted:{tray.id}", f"{tray.name} is wished out", _either(frozenset({tray.id})), least=1,
+            yield Row(f"wanted:{tray.id}", say("{tray} is wished out", tray=tray.name), _either(frozenset({tray.id})),
+                least=1,
                       wish=LOVED)  # fmt: skip
     for p in problem.standing:
         loved = any(fit.loved for child in p.tray.for_children if (fit := problem.fits.get((child, p.tray.id))))
         if loved and p.tray.id not in problem.bans:
-            yield Row(f"loved:{p.tray.id}", f"{p.tray.name} is loved and stays", _either(frozenset({p.tray.id})),
+            yield Row(f"loved:{p.tray.id}", say("{tray} is loved and stays", tray=p.tray.name),
+                _either(frozenset({p.tray.id})),
                       least=1, wish=LOVED)  # fmt: skip
 
 
@@ -215,7 +220,8 @@ def _cover_rows(problem: ShelfProblem) -> Iterator[Row]:
     comes = {unit.id: unit.comes for unit in problem.units}
     names = {child.id: child.name for child in problem.children}
     for cover in problem.covers:
-        yield Row(cover.key, f"{cover.words} for {names[cover.child]}", _covering(cover, problem, comes), least=1,
+        yield Row(cover.key, say("{cover} for {names}", cover=cover.words, names=names[cover.child]), _covering(cover,
+            problem, comes), least=1,
                   wish=COVERED)  # fmt: skip
 
 
@@ -240,7 +246,8 @@ def _stock_rows(problem: ShelfProblem) -> Iterator[Row]:
         owned = problem.owned.get(key)
         if owned is not None and sum(of.values()) > owned:
             held = listed(dict.fromkeys(t.name for t in holders[key][:3]))
-            words = f"there {'is' if owned == 1 else 'are'} {owned} of {names[key]} for {held}"
+            words = say("there {part} {owned} of {names} for {held}", part=say("is") if owned == 1 else say("are"),
+                        owned=owned, names=names[key], held=held)
             yield Row(f"stock:{key}", words, _needing(of), most=owned)
 
 
@@ -254,7 +261,7 @@ def _change_rows(problem: ShelfProblem) -> Iterator[Row]:
         return
     there = {p.tray.id: p.spot for p in problem.standing}
     most = problem.changes + problem.more.get("changes:", 0)
-    words = f"at most {counted(most, 'change')} at once"
+    words = say("at most {changes} at once", changes=say("{n, plural, one {# change} other {# changes}}", n=most))
     yield Row("changes:out", words, lambda p: int(there.get(p.tray.id) == p.spot), least=max(0, len(there) - most),
               wish=CHANGES)  # fmt: skip
     yield Row("changes:in", words, lambda p: int(there.get(p.tray.id) != p.spot), most=most, wish=CHANGES)

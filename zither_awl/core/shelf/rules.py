@@ -8,6 +8,7 @@ from typing import Protocol
 from zither_awl.core.finding import Finding
 from zither_awl.core.reasons import Quantity, Reason, Severity
 from zither_awl.core.safety import exposure_at
+from zither_awl.core.saying import decimal, say
 from zither_awl.core.shelf.scene import Body, Scene
 from zither_awl.core.sources import COMMON_PRACTICE
 from zither_awl.core.values import Child, Placement, Unit
@@ -63,8 +64,10 @@ class Fits:
         ]  # fmt: skip
         for way, needs, has in checks:
             if needs > has:
-                text = f"{tray.name} does not fit: it needs {needs:.0f} mm and the place is {has:.0f} mm {way}."
-                yield finding(self.name, "must", None, placement, text, [Quantity(f"needed, {way}", needs, "mm", has)])
+                text = say("{tray} does not fit: it needs {needs} mm and the place is {has} mm {way}.",
+                           tray=tray.name, needs=decimal(needs, 0), has=decimal(has, 0), way=way)
+                yield finding(self.name, "must", None, placement, text, [Quantity(say("needed, {way}", way=way),
+                    needs, "mm", has)])
                 return
 
 
@@ -83,9 +86,10 @@ class HeavyLow:
 
     def _judge(self, scene: Scene, placement: Placement, body: Body) -> Iterator[Finding]:
         tray, child, limit = placement.tray, body.child, body.carry_g or 0
-        mass = Quantity("loaded", tray.mass_g, "g", round(limit))
+        mass = Quantity(say("loaded"), tray.mass_g, "g", round(limit))
         if tray.mass_g > limit:
-            text = f"{tray.name} weighs {mass_text(tray.mass_g)}; {child.name} carries {mass_text(limit)}."
+            text = say("{tray} weighs {mass_text}; {child} carries {mass_text2}.", tray=tray.name,
+                       mass_text=mass_text(tray.mass_g), child=child.name, mass_text2=mass_text(limit))
             yield finding(self.name, "should", child, placement, text, [mass])
             return
         height = scene.unit(placement.spot).boards[placement.spot.board].height_mm
@@ -93,10 +97,11 @@ class HeavyLow:
         if (heavy or tray.liquid) and height > body.elbow:
             what = "heavy" if heavy else "wet"
             text = (
-                f"{tray.name} is {what} and stands at {height:.0f} mm, above {child.name}'s elbow at "
-                f"{body.elbow:.0f} mm."
+                say("{tray} is {what} and stands at {height} mm, above {child}'s elbow at {elbow} mm.",
+                    tray=tray.name, what=what, height=decimal(height, 0), child=child.name,
+                    elbow=decimal(body.elbow, 0))
             )
-            numbers = [mass, Quantity("board", height, "mm", round(body.elbow))]
+            numbers = [mass, Quantity(say("board"), height, "mm", round(body.elbow))]
             yield finding(self.name, "should", child, placement, text, numbers)
 
 
@@ -117,25 +122,27 @@ class AtTheirHeight:
         name, child = placement.tray.name, body.child
         board = unit.boards[placement.spot.board]
         if child.id not in unit.comes:
-            text = f"{name} is for {child.name}, who does not come to the {unit.name}."
+            text = say("{name} is for {child}, who does not come to the {unit}.", name=name, child=child.name,
+                       unit=unit.name)
             yield finding(self.name, "should", child, placement, text)
         elif board.height_mm > body.choosing:
-            text = f"{name} stands at {board.height_mm:.0f} mm; {child.name} lifts and sees to {body.choosing:.0f} mm."
-            numbers = [Quantity("board", board.height_mm, "mm", round(body.choosing))]
+            text = say("{name} stands at {height_mm} mm; {child} lifts and sees to {choosing} mm.", name=name,
+                       height_mm=decimal(board.height_mm, 0), child=child.name, choosing=decimal(body.choosing, 0))
+            numbers = [Quantity(say("board"), board.height_mm, "mm", round(body.choosing))]
             yield finding(self.name, "should", child, placement, text, numbers)
 
 
 class InTheOpen:
     """ROOM-6: what may be chosen is seen from the front; an instrument does not lie hidden in a drawer."""
 
-    name = "ROOM-6 in the open"
+    name = say("ROOM-6 in the open")
 
     def judge(self, scene: Scene, placement: Placement) -> Iterator[Finding]:
         """A tray in a drawer: a note, and for music a finding."""
         unit = scene.unit(placement.spot)
         if unit.boards[placement.spot.board].drawer and not placement.by_hand:
             hidden = placement.tray.card.area == "music"
-            text = f"{placement.tray.name} lies in a drawer, not seen from the front."
+            text = say("{tray} lies in a drawer, not seen from the front.", tray=placement.tray.name)
             yield finding(self.name, "should" if hidden else "note", None, placement, text)
 
 
@@ -150,7 +157,8 @@ class QuietBedroom:
         unit = scene.unit(placement.spot)
         if unit.bedroom and placement.tray.card.area in self._loud:
             name, area = placement.tray.name, placement.tray.card.area
-            text = f"{name} is {area}; the {unit.name} is in a bedroom, for quiet work."
+            text = say("{name} is {area}; the {unit} is in a bedroom, for quiet work.", name=name, area=area,
+                       unit=unit.name)
             yield finding(self.name, "should", None, placement, text)
 
 

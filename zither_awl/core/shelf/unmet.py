@@ -8,12 +8,12 @@ from dataclasses import dataclass
 from zither_awl.core.finding import Finding
 from zither_awl.core.reasons import Reason
 from zither_awl.core.rules import rule
+from zither_awl.core.saying import capital, say
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.problem import CHANGES, COVERED
 from zither_awl.core.shelf.ways import Remedy, opened
 from zither_awl.core.values import Placement, Tray
-from zither_awl.core.words import counted
 
 MOST_WAYS = 2
 
@@ -41,16 +41,20 @@ def _told(row: Row, placements: Sequence[Placement], choices: Choices) -> Unmet 
         if row.key == "changes:in":
             return None
         number = row.missed(placements)
-        return Unmet(f"{counted(number, 'more change')} than you asked for: what stood there may not stay.", (), ())
+        return Unmet(say("{changes} than you asked for: what stood there may not stay.",
+                         changes=say("{n, plural, one {# more change} other {# more changes}}", n=number)), (), ())
     if row.wish == COVERED:
         cover = next(c for c in choices.problem.covers if c.key == row.key)
         name = next(c.name for c in choices.problem.children if c.id == cover.child)
         mine = [t for t in trays.values() if cover.holds(t) and choices.problem.fit(cover.child, t.id)]
         reasons, ways = _why(mine, choices)
-        return Unmet(f"{name} goes without {cover.words}.", reasons, ways, None if ways else cover.child)
+        return Unmet(say("{name} goes without {cover}.", name=name, cover=cover.words), reasons, ways, None if ways
+            else cover.child)
     kind, _, key = row.key.partition(":")
     tray = trays[int(key)]
-    text = f"{tray.name} is loved, and has to go." if kind == "loved" else f"{tray.name} could not be put out."
+    text = say("{tray} is loved, and has to go.",
+        tray=tray.name) if kind == "loved" else say("{tray} could not be put out.",
+                                                            tray=tray.name)
     return Unmet(text, *_why([tray], choices))
 
 
@@ -63,9 +67,9 @@ def _why(trays: Sequence[Tray], choices: Choices) -> tuple[tuple[Reason, ...], t
 def _against(tray: Tray, choices: Choices) -> Reason | None:
     """The rule that keeps a tray from everywhere most often; that there is no room, where no rule does."""
     if tray.id in choices.problem.bans:
-        return Reason("BAN", f"You took {tray.name} out of the planning.", (), (f"tray:{tray.id}",))
+        return Reason("BAN", say("You took {tray} out of the planning.", tray=tray.name), (), (f"tray:{tray.id}",))
     if choices.singles.get(tray.id):
-        text = f"{tray.name} could stand here, but only in the place of something that fits better."
+        text = say("{tray} could stand here, but only in the place of something that fits better.", tray=tray.name)
         return Reason("ROOM-1", text, (), (f"tray:{tray.id}",))
     found = [next(choices.trouble(p)) for p in choices.candidates(tray)]
     most = max(found, key=lambda f: _weight(f, found), default=None)
@@ -78,11 +82,11 @@ def _weight(finding: Finding, found: Sequence[Finding]) -> int:
 
 def _ways(tray: Tray, choices: Choices) -> Iterator[Remedy]:
     for each in opened(choices, [tray]):
-        text = each.said[:1].upper() + each.said[1:]
+        text = capital(each.said)
         by_hand, unban = ((tray.id,), ()) if each.kind == "by_hand" else ((), (tray.id,))
         yield Remedy(text, 3, by_hand=by_hand, unban=unban)
         return
     if choices.singles.get(tray.id):
-        yield Remedy(f"Put {tray.name} out all the same", 4, wanted=(tray.id,))
+        yield Remedy(say("Put {tray} out all the same", tray=tray.name), 4, wanted=(tray.id,))
     elif any(rule(f.rule).about_size for p in choices.candidates(tray) for f in choices.trouble(p)):
-        yield Remedy(f"Make {tray.name} smaller", 5, smaller=(tray.id,))
+        yield Remedy(say("Make {tray} smaller", tray=tray.name), 5, smaller=(tray.id,))

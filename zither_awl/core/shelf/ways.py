@@ -11,11 +11,12 @@ from dataclasses import dataclass, field, replace
 from typing import TYPE_CHECKING
 
 from zither_awl.core.rules import rule
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.select import Selection, solver
 from zither_awl.core.values import Tray
-from zither_awl.core.words import counted, sentence
+from zither_awl.core.words import sentence
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
@@ -67,7 +68,7 @@ class _Easings:
             self._post(row)
         names = {t.id: t.name for t in choices.problem.trays}
         for tray in choices.problem.pinned:
-            loose = self.easing("unpin", str(tray), f"let {names[tray]} stand elsewhere")
+            loose = self.easing("unpin", str(tray), say("let {names} stand elsewhere", names=names[tray]))
             self.model.add(sum(self.packing.of_trays([tray])) + loose.literal >= 1)
         if force is not None:
             self.model.add(sum(self.packing.of_trays([force])) >= 1)
@@ -76,7 +77,7 @@ class _Easings:
     def easing(self, kind: str, of: str, said: str) -> _Easing:
         """The easing of one rule or tray, made when first asked for."""
         if (kind, of) not in self.all:
-            self.all[kind, of] = _Easing(kind, of, self.model.new_bool_var(f"{kind} {of}"), said)
+            self.all[kind, of] = _Easing(kind, of, self.model.new_bool_var(say("{kind} {of}", kind=kind, of=of)), said)
         return self.all[kind, of]
 
     def _post(self, row: Row) -> None:
@@ -92,7 +93,7 @@ class _Easings:
         kind, _, of = row.key.partition(":")
         if kind == "ROOM-1":
             name = next(c.name for c in self.choices.problem.children if str(c.id) == of)
-            return [self.easing("more", f"{row.key}#{n}", f"for {name}") for n in range(MOST_MORE)]
+            return [self.easing("more", f"{row.key}#{n}", say("for {name}", name=name)) for n in range(MOST_MORE)]
         return []
 
 
@@ -131,7 +132,7 @@ def opened(choices: Choices, trays: Iterable[Tray]) -> Iterator[Opened]:
     everything = Choices(replace(problem, bans=frozenset())) if problem.bans else choices
     for tray in trays:
         if tray.id in problem.bans:
-            said = f"take {tray.name} back into the planning"
+            said = say("take {tray} back into the planning", tray=tray.name)
             for placement in everything.singles[tray.id]:
                 yield Opened(choices.column((placement,)), "unban", tray.id, said)
             continue
@@ -141,7 +142,8 @@ def opened(choices: Choices, trays: Iterable[Tray]) -> Iterator[Opened]:
                 continue
             by_hand = replace(placement, by_hand=True)
             if next(choices.trouble(by_hand), None) is None:
-                yield Opened(choices.column((by_hand,)), "by_hand", tray.id, f"keep {tray.name} away; you bring it")
+                yield Opened(choices.column((by_hand,)), "by_hand", tray.id, say("keep {tray} away; you bring it",
+                                                            tray=tray.name))
 
 
 def _way(used: Sequence[_Easing]) -> Remedy:
@@ -161,7 +163,8 @@ def _way(used: Sequence[_Easing]) -> Remedy:
 def _words(each: _Easing, more: Mapping[str, int]) -> str:
     number = more.get(each.of.partition("#")[0], 0)
     if each.kind == "more":
-        return f"allow {counted(number, 'more tray')} {each.said}"
+        return say("allow {trays} {each}",
+                   trays=say("{n, plural, one {# more tray} other {# more trays}}", n=number), each=each.said)
     return each.said
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.values import Placement
 from zither_awl.core.words import listed
@@ -19,11 +20,11 @@ def chosen_because(placement: Placement, plan: Sequence[Placement], choices: Cho
 def _held(placement: Placement, choices: Choices) -> Iterator[Reason]:
     tray, evidence = placement.tray, (f"tray:{placement.tray.id}",)
     if tray.id in choices.problem.pinned:
-        yield Reason("PIN", f"You pinned {tray.name} here.", (), evidence)
+        yield Reason("PIN", say("You pinned {tray} here.", tray=tray.name), (), evidence)
     elif tray.id in choices.fixed:
-        yield Reason("ROOM-4", f"{tray.name} keeps its place.", (), evidence)
+        yield Reason("ROOM-4", say("{tray} keeps its place.", tray=tray.name), (), evidence)
     if placement.by_hand:
-        yield Reason("SAFETY", "An adult brings it; it is not open to all who come here.", (), evidence)
+        yield Reason("SAFETY", say("An adult brings it; it is not open to all who come here."), (), evidence)
 
 
 def _fits(placement: Placement, choices: Choices) -> Iterator[Reason]:
@@ -39,7 +40,8 @@ def _covers(placement: Placement, plan: Sequence[Placement], choices: Choices) -
     for row in choices.wishes:
         cover = covers.get(row.key)
         if cover is not None and row.weight(placement) and row.total(plan) == 1:
-            yield Reason("ROT-7", f"Without it there would not be {cover.words} out for {names[cover.child]}.")
+            yield Reason("ROT-7", say("Without it there would not be {cover} out for {names}.", cover=cover.words,
+                                      names=names[cover.child]))
 
 
 def _reach(placement: Placement, choices: Choices) -> Iterator[Reason]:
@@ -50,12 +52,13 @@ def _reach(placement: Placement, choices: Choices) -> Iterator[Reason]:
     height = unit.boards[placement.spot.board].height_mm
     sees = choices.sees(placement)
     bodies = {body.child.id: body for body in choices.scene.bodies}
-    numbers = [Quantity("board", height, "mm")]
-    numbers += [Quantity(f"{bodies[c].child.name} lifts and sees to", round(bodies[c].choosing), "mm") for c in sees]
+    numbers = [Quantity(say("board"), height, "mm")]
+    numbers += [Quantity(say("{child} lifts and sees to", child=bodies[c].child.name), round(bodies[c].choosing),
+        "mm") for c in sees]
     who = listed(bodies[c].child.name for c in sees) or "nobody"
-    text = f"Within reach of {who}."
+    text = say("Within reach of {who}.", who=who)
     kept_from = dict.fromkeys(child.name for hazard, child in choices.scene.dangers(placement.tray)
                               if child.id not in placement.tray.for_children)  # fmt: skip
     if kept_from:
-        text += f" Out of reach of {listed(kept_from)}, for whom it is a hazard."
+        text += say(" Out of reach of {kept_from}, for whom it is a hazard.", kept_from=listed(kept_from))
     yield Reason("ROOM-6", text, tuple(numbers), (f"tray:{placement.tray.id}",))

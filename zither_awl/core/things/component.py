@@ -11,6 +11,7 @@ from math import pi
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
+from zither_awl.core.saying import figure, say
 from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Softness, Sphere
 
 Seal = Literal["", "screwed", "glued", "sewn"]
@@ -38,14 +39,14 @@ class Inside:
             wrong.check(
                 size is None or 0 < size <= 2000,
                 f"inside.{name}",
-                f"is {size or 0:g} mm; expected more than 0 and at most 2000 mm.",
+                say("is {size} mm; expected more than 0 and at most 2000 mm.", size=figure(size or 0)),
             )
         rising = all(a[0] < b[0] and a[1] < b[1] for a, b in zip(self.marks, self.marks[1:], strict=False))
         wrong.check(
             rising and all(ml > 0 and up > 0 for ml, up in self.marks),
             "inside.marks",
-            "must rise: more water stands higher.",
-            "Pour a measured amount, mark, pour again.",
+            say("must rise: more water stands higher."),
+            say("Pour a measured amount, mark, pour again."),
         )
         wrong.finish()
 
@@ -105,24 +106,30 @@ class Component:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(bool(self.name.strip()), "name", "is empty; write a name.")
-        wrong.check(len(self.name) <= 80, "name", f"has {len(self.name)} characters; the limit is 80.")
-        wrong.check(1 <= self.count <= 1000, "count", f"is {self.count}; expected 1 to 1000.")
-        wrong.check(0 <= self.mass_g <= 20000, "mass_g", f"is {self.mass_g:g} g; expected 0 to 20000 g.")
+        wrong.check(bool(self.name.strip()), "name", say("is empty; write a name."))
+        wrong.check(len(self.name) <= 80, "name", say("has {self} characters; the limit is 80.",
+                                                      self=len(self.name)))
+        wrong.check(1 <= self.count <= 1000, "count", say("is {count}; expected 1 to 1000.", count=self.count))
+        wrong.check(0 <= self.mass_g <= 20000, "mass_g", say("is {mass_g} g; expected 0 to 20000 g.",
+                                                             mass_g=figure(self.mass_g)))
         dense = self.density_g_ml
         wrong.check(
             dense is None or 0.02 <= dense <= 3,
             "density_g_ml",
-            f"is {dense or 0:g} g/ml; expected 0.02 to 3 g/ml.",
-            "Weigh 100 ml of it and divide by 100.",
+            say("is {dense} g/ml; expected 0.02 to 3 g/ml.", dense=figure(dense or 0)),
+            say("Weigh 100 ml of it and divide by 100."),
         )
         for name, most in (("stock_ml", 100_000), ("per_use", 100_000), ("cord_mm", 10_000), ("cost", 100_000)):
             value = getattr(self, name)
-            wrong.check(value is None or 0 <= value <= most, name, f"is {value or 0:g}; expected 0 to {most:g}.")
-        wrong.check(len(self.subject) <= 40, "subject", f"has {len(self.subject)} characters; the limit is 40.")
+            wrong.check(value is None or 0 <= value <= most, name, say("is {value}; expected 0 to {most}.",
+                                                                       value=figure(value or 0), most=figure(most)))
+        wrong.check(len(self.subject) <= 40, "subject", say("has {subject} characters; the limit is 40.",
+                                                            subject=len(self.subject)))
         box = self.box_months
-        wrong.check(box is None or 0 <= box <= 216, "box_months", f"is {box}; expected 0 to 216 months.")
-        wrong.check(self.sealed in SEALS, "sealed", f"is {self.sealed!r}; expected screwed, glued, sewn or nothing.")
+        wrong.check(box is None or 0 <= box <= 216, "box_months", say("is {box}; expected 0 to 216 months.",
+                                                                      box=box))
+        wrong.check(self.sealed in SEALS, "sealed", say("is {sealed}; expected screwed, glued, sewn or nothing.",
+                                                        sealed=repr(self.sealed)))
         wrong.finish()
 
     @property

@@ -9,6 +9,7 @@ from __future__ import annotations
 from math import pi
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import decimal, figure, say
 from zither_awl.core.things.component import Component, Inside
 
 DENSITY_RANGES: dict[str, tuple[float, float, float]] = {
@@ -39,8 +40,9 @@ def density_problem(component: Component) -> FieldProblem | None:
     dense = component.density_g_ml
     if known is None or dense is None or known[1] <= dense <= known[2]:
         return None
-    text = f"is {dense:g} g/ml; {component.kind} lies between {known[1]:g} and {known[2]:g} g/ml."
-    return FieldProblem("density_g_ml", text, "Weigh 100 ml of it, poured loose, and divide by 100.")
+    text = say("is {dense} g/ml; {kind} lies between {known} and {known2} g/ml.", dense=figure(dense),
+               kind=component.kind, known=figure(known[1]), known2=figure(known[2]))
+    return FieldProblem("density_g_ml", text, say("Weigh 100 ml of it, poured loose, and divide by 100."))
 
 
 def depth_of_mm(inside: Inside, ml: float) -> float:
@@ -50,8 +52,9 @@ def depth_of_mm(inside: Inside, ml: float) -> float:
     than it holds or a negative amount.
     """
     if not 0 <= ml <= inside.volume_ml * (1 + 1e-9):
-        raise InvalidValue(FieldProblem("ml", f"is {ml:g} ml; this vessel holds {inside.volume_ml:.0f} ml.",
-                                        "Pour less, or choose a larger one."))  # fmt: skip
+        raise InvalidValue(FieldProblem("ml", say("is {ml} ml; this vessel holds {volume_ml} ml.", ml=figure(ml),
+                                                  volume_ml=decimal(inside.volume_ml, 0)),
+                                        say("Pour less, or choose a larger one.")))  # fmt: skip
     if inside.marks:
         return _by_marks(inside.marks, ml)
     if inside.across_mm is not None:

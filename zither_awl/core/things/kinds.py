@@ -8,6 +8,7 @@ from functools import lru_cache
 from typing import Any
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.kind_data import rows
 from zither_awl.core.things.shapes import Box, Shape, largest_mm, scaled
@@ -78,7 +79,8 @@ def kind_of(component: Component) -> Kind:
 def known_kind(name: str) -> Kind:
     """A kind by its name. Raises: InvalidValue."""
     if name not in KINDS:
-        raise InvalidValue(FieldProblem("kind", f"{name!r} is not a kind of thing.", "Choose one from the list."))
+        raise InvalidValue(FieldProblem("kind", say("{name} is not a kind of thing.", name=repr(name)),
+            say("Choose one from the list.")))
     return KINDS[name]
 
 

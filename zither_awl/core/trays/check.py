@@ -15,6 +15,7 @@ from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.hazards import together
 from zither_awl.core.safety.nature import Hazard, component_hazards, declared, worst_first
 from zither_awl.core.safety.permissions import allowance_of, allowed, may_be_allowed
+from zither_awl.core.saying import decimal, figure, say
 from zither_awl.core.sources import COMMON_PRACTICE, CYLINDER_SOURCE
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.fill import DENSITY_SOURCE
@@ -25,7 +26,7 @@ from zither_awl.core.trays.design import Design, Level
 from zither_awl.core.trays.pack import Laid, NoRoom
 from zither_awl.core.trays.ties import pair_problems, pour_problems
 from zither_awl.core.values import Child, PermissionKind
-from zither_awl.core.words import counted, listed, mass_text
+from zither_awl.core.words import listed, mass_text, share_text
 
 Held = Literal["kept", "note", "should", "must"]
 FAR_TOO_HEAVY = 1.5
@@ -68,12 +69,14 @@ def _check(severity: Held, rule: str, text: str, *numbers: Quantity, source: str
 def _room(made: Assembled) -> list[Check]:
     if isinstance(made.packing, NoRoom):
         side = "wide" if made.packing.side == "width" else "deep"
-        text = f"The things do not fit: the tray would have to be {made.packing.short_mm:.0f} mm more {side} inside."
+        text = say("The things do not fit: the tray would have to be {short_mm} mm more {side} inside.",
+                   short_mm=decimal(made.packing.short_mm, 0), side=side)
         if made.packing.side == "width":
-            text = f"The things do not fit: the tray is {made.packing.short_mm:.0f} mm too narrow inside."
-        return [_check("must", "SPACE", text, Quantity("missing", made.packing.short_mm, "mm"))]
+            text = say("The things do not fit: the tray is {short_mm} mm too narrow inside.",
+                       short_mm=decimal(made.packing.short_mm, 0))
+        return [_check("must", "SPACE", text, Quantity(say("missing"), made.packing.short_mm, "mm"))]
     return [
-        _check("should", "SPACE", f"{a} and {b} lie over one another.") for a, b in overlaps(made)
+        _check("should", "SPACE", say("{a} and {b} lie over one another.", a=a, b=b)) for a, b in overlaps(made)
     ]  # fmt: skip
 
 
@@ -124,18 +127,21 @@ def _hazards(
         own = [c for c in for_ if endangers(hazard, c, on)]
         others = [c for c in children if c not in for_ and endangers(hazard, c, on)]
         thing = _whose(hazard, made, practice)
-        limit = f"; limit {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
+        limit = say("; limit {minimum_age_months} months",
+            minimum_age_months=hazard.minimum_age_months) if hazard.minimum_age_months else ""
         ages = (*hazard.numbers, *(_age(c, hazard, on) for c in own or others))
         if own:
             checks.append(_for_the_child(hazard, own, thing, limit, ages, on))
         elif others and hazard.severity == "must":
-            text = f"Keep it from {listed(c.name for c in others)}: {thing}{hazard.text}{limit}."
+            text = say("Keep it from {others}: {thing}{hazard}{limit}.", others=listed(c.name for c in others),
+                       thing=thing, hazard=hazard.text, limit=limit)
             checks.append(_check("should", "SAFETY", text, *ages, source=hazard.source))
         elif hazard.supervision in ("near", "touch") and hazard.kind not in (
             "dried-pulses", "small-part", "small-ball",
         ):
-            near = "An adult within reach" if hazard.supervision == "touch" else "An adult near by"
-            checks.append(_check("note", "SAFETY", f"{near}: {thing}{hazard.text}.", source=hazard.source))
+            near = say("An adult within reach") if hazard.supervision == "touch" else say("An adult near by")
+            checks.append(_check("note", "SAFETY", say("{near}: {thing}{hazard}.", near=near, thing=thing,
+                                                       hazard=hazard.text), source=hazard.source))
     return checks
 
 
@@ -144,12 +150,13 @@ def _of_the_adult(design: Design) -> list[Hazard]:
 
 
 def _watched(hazard: Hazard) -> Check:
-    text = f"A demonstration: the adult does it, children watch from a stated distance: {hazard.text}."
+    text = say("A demonstration: the adult does it, children watch from a stated distance: {hazard}.",
+               hazard=hazard.text)
     return _check("note", "SAFETY", text, source=hazard.source)
 
 
 def _adults_part(hazard: Hazard) -> Check:
-    return _check("note", "SAFETY", f"The adult's part: {hazard.text}.", source=hazard.source)
+    return _check("note", "SAFETY", say("The adult's part: {hazard}.", hazard=hazard.text), source=hazard.source)
 
 
 def _for_the_child(
@@ -158,11 +165,14 @@ def _for_the_child(
     """What is a hazard for the very child: allowed with an adult at the table, to be decided, or not for it."""
     may = allowance_of(hazard)
     if may is not None and all(allowed(hazard, c, on) for c in own):
-        text = f"With an adult at the table, as you decided: {thing}{hazard.text}{limit}. {may.then}"
+        text = say("With an adult at the table, as you decided: {thing}{hazard}{limit}. {then}", thing=thing,
+                   hazard=hazard.text, limit=limit, then=may.then)
         return _check("should", "SAFETY", text, *ages, source=hazard.source)
     severity: Held = "must" if hazard.severity_for(own=True) == "must" else "should"
-    who = listed(f"{c.name}, {age_text(c.born, on)}" for c in own)
-    text = f"{'Not for' if severity == 'must' else 'With care for'} {who}: {thing}{hazard.text}{limit}."
+    who = listed(say("{c}, {age_text}", c=c.name, age_text=age_text(c.born, on)) for c in own)
+    text = say("{part} {who}: {thing}{hazard}{limit}.",
+               part=say('Not for') if severity == 'must' else say('With care for'), who=who, thing=thing,
+               hazard=hazard.text, limit=limit)
     refused = [c for c in own if not allowed(hazard, c, on)]
     asks: tuple[tuple[int, PermissionKind], ...] = ()
     if may is not None and all(may_be_allowed(hazard, c, on) for c in refused):
@@ -172,7 +182,7 @@ def _for_the_child(
 
 def _age(child: Child, hazard: Hazard, on: date) -> Quantity:
     months = corrected_months(child.born, child.gestation_weeks, on)
-    return Quantity(f"{child.name}'s age", months, "months", hazard.minimum_age_months, True)
+    return Quantity(say("{child}'s age", child=child.name), months, "months", hazard.minimum_age_months, True)
 
 
 def _whose(hazard: Hazard, made: Assembled, practice: Practice) -> str:
@@ -184,7 +194,7 @@ def _whose(hazard: Hazard, made: Assembled, practice: Practice) -> str:
         ),
         "",
     )
-    return f"{whose}, " if whose else ""
+    return say("{whose}, ", whose=whose) if whose else ""
 
 
 def _smallest(level: Level, made: Assembled) -> list[Check]:
@@ -193,15 +203,18 @@ def _smallest(level: Level, made: Assembled) -> list[Check]:
     unsure = [c.component.name for c in made.contents if "shape" in c.component.assumed
               and (role := level.role(c.role)) is not None and role.use == "handled"]  # fmt: skip
     if unsure:
-        text = f"The size of {listed(unsure)} is only assumed: measure it, and the gauge can be told."
+        text = say("The size of {unsure} is only assumed: measure it, and the gauge can be told.",
+                   unsure=listed(unsure))
         return [_check("note", "SAFETY", text, source=CYLINDER_SOURCE)]
     if piece is None or any(h.kind in ("small-part", "small-ball") for h in component_hazards(piece)):
         return []
     text = (
-        f"Smallest piece: {piece.name}, {largest_mm(piece.shape):g} mm; it does not go into the small-parts cylinder."
+        say("Smallest piece: {piece}, {largest_mm} mm; it does not go into the small-parts cylinder.",
+            piece=piece.name, largest_mm=figure(largest_mm(piece.shape)))
     )
     return [
-        _check("kept", "SAFETY", text, Quantity("longest size", largest_mm(piece.shape), "mm"), source=CYLINDER_SOURCE)
+        _check("kept", "SAFETY", text, Quantity(say("longest size"), largest_mm(piece.shape), "mm"),
+            source=CYLINDER_SOURCE)
     ]
 
 
@@ -209,7 +222,7 @@ def _carried(design: Design, level: Level, made: Assembled, for_: Iterable[Child
     """What the child carries: the loaded tray, or its heaviest thing where things are brought one by one."""
     how = design.how_carried(level)
     if how == "not":
-        return [_check("note", "TRAY-5", "Worked with where it stands: nobody carries it.")]
+        return [_check("note", "TRAY-5", say("Worked with where it stands: nobody carries it."))]
     alone = (c.component.mass_g for c in made.contents if not c.component.medium and c.role != CONTAINER)
     heaviest = max(alone, default=0.0)
     grams = made.mass_g if how == "whole" else heaviest
@@ -220,40 +233,44 @@ def _carried(design: Design, level: Level, made: Assembled, for_: Iterable[Child
 def _lifted(grams: float, loaded: str, child: Child, on: date) -> Check:
     limit = carry_limit_g(child, on)
     if limit is None:
-        text = f"{mass_text(grams)}; {child.name} does not carry yet: work where it stands."
-        return _check("note", "TRAY-5", text, Quantity("carried", round(grams), "g"))
-    text = f"{mass_text(grams)} {loaded}; {child.name} carries to {mass_text(limit)}."
+        text = say("{mass_text}; {child} does not carry yet: work where it stands.", mass_text=mass_text(grams),
+                   child=child.name)
+        return _check("note", "TRAY-5", text, Quantity(say("carried"), round(grams), "g"))
+    text = say("{mass_text} {loaded}; {child} carries to {mass_text2}.", mass_text=mass_text(grams), loaded=loaded,
+               child=child.name, mass_text2=mass_text(limit))
     severity: Held = "must" if grams > FAR_TOO_HEAVY * limit else "should" if grams > limit else "kept"
-    return _check(severity, "TRAY-5", text, Quantity("carried", round(grams), "g", round(limit)))
+    return _check(severity, "TRAY-5", text, Quantity(say("carried"), round(grams), "g", round(limit)))
 
 
 def _poured(poured: Poured | None) -> list[Check]:
     if poured is None:
         return []
     ml, name = round(poured.ml), poured.target.name
-    share = Quantity("share of the full vessel", round(poured.share, 2), "", 0.5)
+    share = Quantity(say("share of the full vessel"), round(poured.share, 2), "", 0.5)
     checks = [
         _check("kept" if poured.share <= 0.5 else "should", "TRAY-4",
-               f"{ml} ml of {poured.medium.name}, {poured.share:.0%} of {poured.source.name}; at most half to begin.",
-               Quantity("poured", ml, "ml"), share),
+               say("{ml} ml of {medium}, {share} of {source}; at most half to begin.", ml=ml,
+                   medium=poured.medium.name, share=share_text(poured.share), source=poured.source.name),
+               Quantity(say("poured"), ml, "ml"), share),
     ]  # fmt: skip
     if poured.line_mm is not None:
-        text = f"Fill line on {name}: {poured.line_mm:.0f} mm up its side."
+        text = say("Fill line on {name}: {line_mm} mm up its side.", name=name, line_mm=decimal(poured.line_mm, 0))
         source = DENSITY_SOURCE if poured.medium.density_g_ml else COMMON_PRACTICE
         checks.append(
             _check(
                 "kept",
                 "TRAY-4",
                 text,
-                Quantity("line", round(poured.line_mm, 1), "mm"),
-                Quantity(f"{name} holds", round(poured.target.capacity_ml), "ml", ml, True),
+                Quantity(say("line"), round(poured.line_mm, 1), "mm"),
+                Quantity(say("{name} holds", name=name), round(poured.target.capacity_ml), "ml", ml, True),
                 source=source,
             )
         )
     if poured.spill_mm is not None and poured.rim_mm is not None:
         held = poured.spill_mm <= poured.rim_mm
-        text = f"All of it spilt stands {poured.spill_mm:.0f} mm high on the tray; its rim is {poured.rim_mm:.0f} mm."
-        spill = Quantity("spill", round(poured.spill_mm, 1), "mm", round(poured.rim_mm, 1))
+        text = say("All of it spilt stands {spill_mm} mm high on the tray; its rim is {rim_mm} mm.",
+                   spill_mm=decimal(poured.spill_mm, 0), rim_mm=decimal(poured.rim_mm, 0))
+        spill = Quantity(say("spill"), round(poured.spill_mm, 1), "mm", round(poured.rim_mm, 1))
         checks.append(_check("kept" if held else "should", "TRAY-4", text, spill))
     return checks
 
@@ -262,11 +279,13 @@ def _complete(design: Design, level: Level, filled: set[str]) -> list[Check]:
     empty = [role.name for role in level.roles if role.name not in filled and not role.optional]
     lacks = missing(design, level, filled)
     if lacks:
-        return [_check("should", "TRAY-1", f"Not complete: it wants {listed(SAID.get(need, need) for need in lacks)}.")]
+        return [_check("should", "TRAY-1", say("Not complete: it wants {lacks}.",
+                                               lacks=listed(SAID.get(need, need) for need in lacks)))]
     if empty:
-        return [_check("should", "TRAY-1", f"Not complete: nothing yet for {listed(empty)}.")]
+        return [_check("should", "TRAY-1", say("Not complete: nothing yet for {empty}.", empty=listed(empty)))]
     wants = wanted(design, level)
-    text = f"Complete, with {listed(SAID.get(need, need) for need in wants)}." if wants else "Complete."
+    text = say("Complete, with {wants}.", wants=listed(SAID.get(need, need)
+        for need in wants)) if wants else say("Complete.")
     return [_check("kept", "TRAY-1", text)]
 
 
@@ -275,11 +294,13 @@ def _rim(made: Assembled, for_: Iterable[Child], on: date) -> list[Check]:
     rim = made.container.inside.depth_mm if made.container and made.container.inside else None
     if not young or rim is None:
         return []
-    number = Quantity("rim", rim, "mm", LEAST_RIM_MM, True)
+    number = Quantity(say("rim"), rim, "mm", LEAST_RIM_MM, True)
     if rim >= LEAST_RIM_MM:
-        return [_check("kept", "TRAY-6", f"The rim is {rim:.0f} mm; {listed(young)} still tilts a tray.", number)]
+        return [_check("kept", "TRAY-6", say("The rim is {rim} mm; {young} still tilts a tray.",
+                                             rim=decimal(rim, 0), young=listed(young)), number)]
     return [
-        _check("should", "TRAY-6", f"The rim is {rim:.0f} mm; {listed(young)} tilts a tray: take a rimmed one.", number)
+        _check("should", "TRAY-6", say("The rim is {rim} mm; {young} tilts a tray: take a rimmed one.",
+                                       rim=decimal(rim, 0), young=listed(young)), number)
     ]
 
 
@@ -292,22 +313,25 @@ def _beginning(
     named = design.area in ("language", "mathematics") and level.number == 1
     if not named or made.pieces <= most * 2:
         return []
-    text = f"{counted(made.pieces, 'piece')} for a new idea; begin with {most}" + (
-        f", {listed(young)} with 2 or 3." if young else "."
+    text = say("{pieces} for a new idea; begin with {most}",
+               pieces=say("{n, plural, one {# piece} other {# pieces}}", n=made.pieces), most=most) + (
+        say(", {young} with 2 or 3.", young=listed(young)) if young else "."
     )
-    return [_check("note", "TRAY-3", text, Quantity("pieces", made.pieces, ""))]
+    return [_check("note", "TRAY-3", text, Quantity(say("pieces"), made.pieces, ""))]
 
 
 def _allergens(made: Assembled, children: Sequence[Child]) -> list[Check]:
     there = sorted({a for c in made.contents for a in c.component.allergens})
     if not there or any(set(child.allergies) & set(there) for child in children):
         return []
-    return [_check("kept", "TRAY-10", f"It holds {listed(there)}; no child of the house is entered as allergic to it.",
-                   source="EU Regulation 1169/2011, Annex II, from memory")]  # fmt: skip
+    return [_check("kept", "TRAY-10", say("It holds {there}; no child of the house is entered as allergic to it.",
+                                          there=listed(there)),
+                   source=say("EU Regulation 1169/2011, Annex II, from memory"))]  # fmt: skip
 
 
 def _morning(design: Design) -> list[Check]:
-    return [_check("note", "TRAY-11", f"Each day, before work, an adult: {design.morning}")] if design.morning else []
+    return [_check("note", "TRAY-11", say("Each day, before work, an adult: {morning}",
+        morning=design.morning))] if design.morning else []
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,6 +8,7 @@ from typing import Literal
 
 from zither_awl.core.errors import Gathering
 from zither_awl.core.safety.nature import DECLARED
+from zither_awl.core.saying import say, together
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import SUBJECTS
 from zither_awl.core.values import AREAS, MOST_MONTHS, TAGS, Rung
@@ -72,16 +73,20 @@ class Role:
     def __post_init__(self) -> None:
         wrong = Gathering()
         unknown = [word for word in (*self.accepts, *(word for word, _ in self.instead)) if word not in ABILITIES]
-        wrong.check(bool(self.name), "role.name", "is empty.")
+        wrong.check(bool(self.name), "role.name", say("is empty."))
         wrong.check(
             bool(self.accepts) and not unknown,
-            f"role {self.name}: accepts",
-            f"has {', '.join(unknown) or 'nothing'}, which no kind of thing can be.",
+            say("role {self}: accepts", self=self.name),
+            say("has {unknown}, which no kind of thing can be.", unknown=together(unknown, ', ') or say("nothing")),
         )
-        wrong.check(self.use in USES, f"role {self.name}: use", f"is {self.use!r}; expected one of {', '.join(USES)}.")
+        wrong.check(self.use in USES, say("role {self}: use", self=self.name), say("is {use}; expected one of {uses}.",
+                                                                    use=repr(self.use), uses=together(USES, ', ')))
         known = not self.subject or self.subject in SUBJECTS
-        wrong.check(known, f"role {self.name}: subject", f"is {self.subject!r}, which nothing can show.")
-        wrong.check(1 <= self.count <= 200, f"role {self.name}: count", f"is {self.count}; expected 1 to 200.")
+        wrong.check(known, say("role {self}: subject", self=self.name), say("is {subject}, which nothing can show.",
+                                                             subject=repr(self.subject)))
+        wrong.check(1 <= self.count <= 200, say("role {self}: count", self=self.name),
+            say("is {count}; expected 1 to 200.",
+                                                            count=self.count))
         wrong.finish()
 
 
@@ -190,22 +195,28 @@ class Design:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(bool(self.key), "key", "is empty.")
-        wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", "must have 1 to 80 characters.")
-        wrong.check(self.area in AREAS, "area", f"is {self.area!r}; expected one of {', '.join(AREAS)}.")
+        wrong.check(bool(self.key), "key", say("is empty."))
+        wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", say("must have 1 to 80 characters."))
+        wrong.check(self.area in AREAS, "area", say("is {area}; expected one of {areas}.", area=repr(self.area),
+                                                    areas=together(AREAS, ', ')))
         wrong.check(
             0 <= self.from_months < self.to_months <= MOST_MONTHS,
             "from_months",
-            f"to to_months is {self.from_months} to {self.to_months}; expected 0 to {MOST_MONTHS}, rising.",
+            say("to to_months is {from_months} to {to_months}; expected 0 to {most_months}, rising.",
+                from_months=self.from_months, to_months=self.to_months, most_months=MOST_MONTHS),
         )
-        wrong.check(bool(self.aim.strip()), "aim", "is empty; say what it is for.")
+        wrong.check(bool(self.aim.strip()), "aim", say("is empty; say what it is for."))
         unknown = [kind for kind in (*self.minds, *self.adults_part) if kind not in DECLARED]
-        wrong.check(not unknown, "minds", f"has {', '.join(unknown)}, which is no known hazard.")
-        wrong.check(self.cost in ("", *COSTS), "cost", f"is {self.cost!r}; expected one of {', '.join(COSTS)}.")
-        wrong.check(self.sort in SORTS, "sort", f"is {self.sort!r}; expected one of {', '.join(SORTS)}.")
+        wrong.check(not unknown, "minds", say("has {unknown}, which is no known hazard.",
+                                              unknown=together(unknown, ', ')))
+        wrong.check(self.cost in ("", *COSTS), "cost", say("is {cost}; expected one of {costs}.",
+                                                           cost=repr(self.cost), costs=together(COSTS, ', ')))
+        wrong.check(self.sort in SORTS, "sort", say("is {sort}; expected one of {sorts}.", sort=repr(self.sort),
+                                                    sorts=together(SORTS, ', ')))
         strange = [tag for tag in self.tags if tag not in TAGS]
-        wrong.check(not strange, "tags", f"has {', '.join(strange)}, which no shelf counts.")
-        wrong.check(bool(self.levels), "levels", "is empty; a card has at least one level.")
+        wrong.check(not strange, "tags", say("has {strange}, which no shelf counts.",
+                                             strange=together(strange, ', ')))
+        wrong.check(bool(self.levels), "levels", say("is empty; a card has at least one level."))
         for level in self.levels:
             _check_links(wrong, level)
         wrong.finish()
@@ -216,7 +227,8 @@ class Design:
 
     def titled(self, level: Level) -> str:
         """What a tray at a level is called: the card's name, with the level's where there is more than one."""
-        return self.name if len(self.levels) == 1 else f"{self.name}: {level.name[:1].lower()}{level.name[1:]}"
+        return self.name if len(self.levels) == 1 else say("{self}: {level}{level2}", self=self.name,
+                                                           level=level.name[:1].lower(), level2=level.name[1:])
 
     def opens_at(self, level: Level) -> int:
         """From which month a level's window is open: inside the card's own."""
@@ -242,12 +254,16 @@ def _check_links(wrong: Gathering, level: Level) -> None:
         for link, named in links:
             wrong.check(
                 not named or named in names - {role.name},
-                f"level {level.number}: {link}",
-                f"of {role.name} names {named!r}, which is no other role.",
+                say("level {number}: {link}", number=level.number, link=link),
+                say("of {role} names {named}, which is no other role.", role=role.name, named=repr(named)),
             )
     if level.pour:
         for named in (level.pour.from_, level.pour.into):
-            wrong.check(named in names, f"level {level.number}: pour", f"names {named!r}, which is no role.")
+            wrong.check(named in names, say("level {number}: pour", number=level.number),
+                say("names {named}, which is no role.",
+                                                            named=repr(named)))
         wrong.check(
-            0 < level.pour.share <= 1, f"level {level.number}: share", f"is {level.pour.share}; expected 0 to 1."
+            0 < level.pour.share <= 1, say("level {number}: share", number=level.number),
+                say("is {share}; expected 0 to 1.",
+                                                            share=level.pour.share)
         )

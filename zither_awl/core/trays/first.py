@@ -16,6 +16,7 @@ from zither_awl.core.mastery import KNOWN
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import endangers, hazards
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.trays.assemble import tray_of
@@ -258,17 +259,17 @@ def _why(made: Made, need: Need, tray: Tray) -> Reason:
     below = need.states.get((design.key, level.number - 1)) in KNOWN
     aim = f"{design.aim[:1].lower()}{design.aim[1:].rstrip('.')}"
     if loved:
-        text = f"{child} loves this now: {loved}."
+        text = say("{child} loves this now: {loved}.", child=child, loved=loved)
     elif state in KNOWN:
-        text = f"{child} knows it: something familiar to begin with."
+        text = say("{child} knows it: something familiar to begin with.", child=child)
     elif state == "working":
-        text = f"{child} does it with help: here to be done alone."
+        text = say("{child} does it with help: here to be done alone.", child=child)
     elif below:
-        text = f"The next step for {child}, who knows the one before it."
+        text = say("The next step for {child}, who knows the one before it.", child=child)
     elif before:
-        text = f"The next step for {child} after {before[0]}."
+        text = say("The next step for {child} after {before}.", child=child, before=before[0])
     else:
-        text = f"For {child}, {aim}."
+        text = say("For {child}, {aim}.", child=child, aim=aim)
     return Reason("FIRST", text, (), (f"card:{design.key}",))
 
 

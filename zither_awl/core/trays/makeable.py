@@ -13,6 +13,7 @@ from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rules import rule
+from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.trays.assemble import CONTAINER, Assembled, assemble
@@ -24,7 +25,7 @@ from zither_awl.core.trays.pack import NoRoom, Packing
 from zither_awl.core.trays.search import Candidate
 from zither_awl.core.trays.stock import Stock
 from zither_awl.core.values import Child, PermissionKind
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import listed
 
 AREA_MISSING, EFFORT_BIN, EFFORT_MORNING, EFFORT_THING, HELD_BACK = 15.0, 2.0, 5.0, 0.5, 100.0
 EFFORT_ADULT, STANDS_IN = 6.0, 5.0
@@ -286,14 +287,16 @@ def _reasons(
     design: Design, need: Need, suited: Readiness, follows: str, lacking: bool, effort: float, bins: int,
 ) -> Iterable[Reason]:  # fmt: skip
     if follows:
-        yield Reason("SEQ-1", f"{need.child.name}'s next single step, after {follows}.")
+        yield Reason("SEQ-1", say("{child}'s next single step, after {follows}.", child=need.child.name,
+                                  follows=follows))
     yield from suited.reasons
     if lacking:
-        yield Reason("ROT-6", f"Nothing of {design.area} stands out for {need.child.name} now.")
-    said = [f"from {counted(bins, 'bin')}"] if bins else []
+        yield Reason("ROT-6", say("Nothing of {area} stands out for {child} now.", area=design.area,
+                                  child=need.child.name))
+    said = [say("from {bins}", bins=say("{n, plural, one {# bin} other {# bins}}", n=bins))] if bins else []
     said += ["prepared each morning"] if design.morning else []
-    yield Reason("EFFORT", f"Things to fetch {listed(said)}." if said else "Everything is at hand.",
-                 (Quantity("effort", round(effort, 1), ""),))  # fmt: skip
+    yield Reason("EFFORT", say("Things to fetch {said}.", said=listed(said)) if said else say("Everything is at hand."),
+                 (Quantity(say("effort"), round(effort, 1), ""),))  # fmt: skip
 
 
 def _unlocks(tried: Iterable[Made], stock: Stock) -> tuple[Unlock, ...]:

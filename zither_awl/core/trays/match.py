@@ -14,6 +14,7 @@ from zither_awl.core.practice import Practice
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.nature import Hazard, component_hazards
 from zither_awl.core.safety.permissions import may_be_allowed
+from zither_awl.core.saying import figure, say, together
 from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import KINDS, kind_of, kinds_that_do
 from zither_awl.core.things.shapes import largest_mm
@@ -21,7 +22,6 @@ from zither_awl.core.trays.design import Level, Role
 from zither_awl.core.trays.search import Answer, Candidate, Search
 from zither_awl.core.trays.stock import Stock
 from zither_awl.core.values import Child
-from zither_awl.core.words import counted
 
 LATER_CHOICE, STAND_IN, WARY, BREAKS = 10, 60, 200, 40
 USED_AS, UNKNOWN, NEARER, APART, MOST_APART = 2, 25, 4, 60, 0.25
@@ -85,7 +85,8 @@ def _with_chosen(
     thing = next((c for c in stock.all if c.id == by_hand), None)
     if thing is None or any(c.component.id == by_hand for c in found):
         return found
-    why = f"Another kind than the card asks for: {thing.kind} for {', or '.join(role.accepts[:3])}."
+    why = say("Another kind than the card asks for: {kind} for {accepts}.", kind=thing.kind,
+              accepts=', or '.join(role.accepts[:3]))
     against = _stock_problems(role, thing, stock)
     return (Candidate(thing, "does not" if against else "would do", STAND_IN, (why, *against)), *found)
 
@@ -127,13 +128,13 @@ def _judge(role: Role, each: Component, stock: Stock, wary: Wary | None, practic
         return None
     cost = (STAND_IN if changes else LATER_CHOICE * role.accepts.index(use)) + _bulk(role, each)
     cost += USED_AS if use != kind.name and use in KINDS else 0
-    why = [f"Stands in: {changes}"] if changes else []
+    why = [say("Stands in: {changes}", changes=changes)] if changes else []
     advice, apart = _size_advice(role, each, wary)
     shown, unknown = _shown(role, each)
     why, cost = [*why, *advice, *unknown], cost + apart + (UNKNOWN if unknown else 0)
     against = [*_size_problems(role, each, wary), *shown, *_stock_problems(role, each, stock)]
     if each.breakable and practice.unbreakable_first and role.use == "vessel":
-        against.append("It breaks, and this house pours with unbreakable things first.")
+        against.append(say("It breaks, and this house pours with unbreakable things first."))
     elif each.breakable:
         cost += BREAKS if role.use != "vessel" else 0
     danger, younger = _dangers(each, wary, practice)
@@ -165,9 +166,11 @@ def _beyond(role: Role, each: Component) -> tuple[str, float]:
     """Which limit of size a thing is beyond, as a sentence, and by which share of it."""
     size = largest_mm(each.shape)
     if role.at_most_mm is not None and size > role.at_most_mm:
-        return f"Larger than advised: {size:g} mm, at most {role.at_most_mm:g} mm.", size / role.at_most_mm - 1
+        return say("Larger than advised: {size} mm, at most {at_most_mm} mm.", size=figure(size),
+                   at_most_mm=figure(role.at_most_mm)), size / role.at_most_mm - 1
     if role.at_least_mm is not None and size < role.at_least_mm:
-        return f"Smaller than advised: {size:g} mm, at least {role.at_least_mm:g} mm.", 1 - size / role.at_least_mm
+        return say("Smaller than advised: {size} mm, at least {at_least_mm} mm.", size=figure(size),
+                   at_least_mm=figure(role.at_least_mm)), 1 - size / role.at_least_mm
     return "", 0.0
 
 
@@ -196,25 +199,29 @@ def _shown(role: Role, each: Component) -> tuple[list[str], list[str]]:
     if role.subject and kind_of(each).bears:
         wanted = role.shows or role.subject
         if not each.subject:
-            unknown.append(f"What it shows is not said; it is to be {wanted}.")
+            unknown.append(say("What it shows is not said; it is to be {wanted}.", wanted=wanted))
         elif each.subject != role.subject:
-            against.append(f"It shows {each.subject}; wanted is {wanted}.")
+            against.append(say("It shows {subject}; wanted is {wanted}.", subject=each.subject, wanted=wanted))
     told = len(each.colours)
     if role.colours and not told:
-        unknown.append(f"Its colours are not said; {role.colours} are wanted.")
+        unknown.append(say("Its colours are not said; {colours} are wanted.", colours=role.colours))
     elif role.colours and told < role.colours and "mixed" not in each.colours:
-        against.append(f"It is in {counted(told, 'colour')}; {role.colours} are wanted.")
+        against.append(say("It is in {colours}; {colours2} are wanted.",
+                           colours=say("{n, plural, one {# colour} other {# colours}}", n=told),
+                           colours2=role.colours))
     return against, unknown
 
 
 def _stock_problems(role: Role, each: Component, stock: Stock) -> list[str]:
     if each.count < role.count:
-        return [f"Too few: {each.count}, and {role.count} are needed."]
+        return [say("Too few: {count}, and {count2} are needed.", count=each.count, count2=role.count)]
     free = stock.free(each)
     if free >= role.count or role.beside:
         return []
-    on = ", ".join(f"{n} on {tray.name}" if n > 1 else f"on {tray.name}" for tray, n in stock.on_trays(each))
-    return [f"In use: {on}." if not free else f"Only {counted(free, 'is', 'are')} free: {on}."]
+    on = together((say("{n} on {tray}", n=n, tray=tray.name) if n > 1 else say("on {tray}", tray=tray.name) for tray,
+        n in stock.on_trays(each)), ", ")
+    return [say("In use: {on}.", on=on) if not free else say("Only {iss} free: {on}.",
+                                                  iss=say("{n, plural, one {# is} other {# are}}", n=free), on=on)]
 
 
 def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[list[str], list[str]]:
@@ -224,10 +231,11 @@ def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[li
     known = component_hazards(each, practice)
     musts = [h for h in known if h.severity == "must"]
     mine = [h for h in known if h.severity_for(own=True) == "must" and endangers(h, wary.of, wary.on)]
-    own = [f"Not for {wary.of.name}: {h.text}{_age(h)}." for h in mine if not may_be_allowed(h, wary.of, wary.on)]
-    watched = [f"With an adult at the table only: {h.text}{_age(h)}." for h in mine]
+    own = [say("Not for {of}: {h}{age}.", of=wary.of.name, h=h.text, age=_age(h)) for h in mine
+        if not may_be_allowed(h, wary.of, wary.on)]
+    watched = [say("With an adult at the table only: {h}{age}.", h=h.text, age=_age(h)) for h in mine]
     others = [
-        f"{child.name} must not get at it: {h.text}{_age(h)}."
+        say("{child} must not get at it: {h}{age}.", child=child.name, h=h.text, age=_age(h))
         for child in wary.children if child.id != wary.of.id
         for h in musts[:1] if endangers(h, child, wary.on)
     ]  # fmt: skip
@@ -235,4 +243,5 @@ def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[li
 
 
 def _age(hazard: Hazard) -> str:
-    return f"; limit {hazard.minimum_age_months} months" if hazard.minimum_age_months else ""
+    return say("; limit {minimum_age_months} months",
+        minimum_age_months=hazard.minimum_age_months) if hazard.minimum_age_months else ""

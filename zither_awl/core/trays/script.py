@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from zither_awl.core.saying import say
 from zither_awl.core.trays.design import Design, Level
 
 FETCHING = re.compile(
@@ -14,14 +15,14 @@ BACK = re.compile(
     r"|(to|in) (its|their|the same) (own )?places?)\b", re.I,
 )  # fmt: skip
 OPENS = {
-    "whole": "Invite the child, and fetch the tray from the shelf together, both hands on its short sides.",
-    "one by one": "Invite the child, and fetch the things from the shelf together, one by one.",
-    "not": "Invite the child, and go together to where the work stands.",
+    "whole": say("Invite the child, and fetch the tray from the shelf together, both hands on its short sides."),
+    "one by one": say("Invite the child, and fetch the things from the shelf together, one by one."),
+    "not": say("Invite the child, and go together to where the work stands."),
 }
 ENDS = {
-    "whole": "Put everything back as it lay, and carry the tray to its own place on the shelf.",
-    "one by one": "Carry the things back one by one, each to its own place.",
-    "not": "Put it back as the next one will want to find it.",
+    "whole": say("Put everything back as it lay, and carry the tray to its own place on the shelf."),
+    "one by one": say("Carry the things back one by one, each to its own place."),
+    "not": say("Put it back as the next one will want to find it."),
 }
 """Common practice, no source."""
 

@@ -6,6 +6,7 @@ from collections.abc import Collection, Mapping
 from dataclasses import replace
 
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import capital, say, together
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays.check import Check
 from zither_awl.core.trays.complete import SAID
@@ -34,15 +35,16 @@ def _untied(role: Role, left_out: Collection[str]) -> Role:
 def notes(level: Level, left_out: Collection[str], added: Collection[str]) -> tuple[Check, ...]:
     """What is told of each change: what goes with a role, and that the card does not know a thing that was added."""
     gone = [_gone(role, level) for role in level.roles if role.name in left_out]
-    new = [f"{name.capitalize()} was added: the card does not name it; what it changes is yours to see."
+    new = [say("{name} was added: the card does not name it; what it changes is yours to see.", name=capital(name))
            for name in added if level.role(name) is None]  # fmt: skip
     return tuple(Check("note", Reason("TRAY-1", text)) for text in (*gone, *new))
 
 
 def _gone(role: Role, level: Level) -> str:
-    with_it = [f"{SAID.get(role.care, role.care)} is wanted for this work"] if role.care else []
+    with_it = [say("{get} is wanted for this work", get=SAID.get(role.care, role.care))] if role.care else []
     lying = [other.name for other in level.roles if other.lies_in == role.name]
-    with_it += [f"{', '.join(lying)} lay in it"] if lying else []
+    with_it += [say("{lying} lay in it", lying=together(lying, ', '))] if lying else []
     if level.pour and role.name in (level.pour.from_, level.pour.into):
         with_it.append("the pouring goes with it")
-    return f"{role.name.capitalize()} is left out{': ' + '; '.join(with_it) if with_it else ''}."
+    return say("{role} is left out{part}.", role=capital(role.name),
+               part=': ' + together(with_it, '; ') if with_it else '')

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from math import pi
 
+from zither_awl.core.saying import decimal, say
 from zither_awl.core.things.component import Component, passage_mm
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.things.shapes import Softness, volume_ml
@@ -23,25 +24,29 @@ def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[st
         return []
     problems = []
     if role.same_as and (twin := get(role.same_as)) is not None and twin.id != mine.id:
-        problems.append(f"{role.name} and {role.same_as} are to be the very same thing.")
+        problems.append(say("{role} and {same_as} are to be the very same thing.", role=role.name,
+                            same_as=role.same_as))
     problems += [
-        f"{role.name} and {other} are to be different things."
+        say("{role} and {other} are to be different things.", role=role.name, other=other)
         for other in role.unlike if (twin := get(other)) is not None and too_alike(mine, twin)
     ]  # fmt: skip
     problems += [
-        f"{role.name} and {other} are to share a colour."
+        say("{role} and {other} are to share a colour.", role=role.name, other=other)
         for other in role.coloured_as if (twin := get(other)) is not None and not share_a_colour(mine, twin)
     ]  # fmt: skip
     if role.fits_in and (hole := get(role.fits_in)) is not None and not goes_through(mine, hole):
         opening = hole.inside.opening_mm if hole.inside else 0
         problems.append(
-            f"{mine.name} ({passage_mm(mine.shape):.0f} mm) does not go through {hole.name} ({opening:.0f} mm)."
+            say("{mine} ({passage_mm} mm) does not go through {hole} ({opening} mm).", mine=mine.name,
+                passage_mm=decimal(passage_mm(mine.shape), 0), hole=hole.name, opening=decimal(opening, 0))
         )
     if role.lies_in and not mine.medium and (dish := get(role.lies_in)) is not None:
         room = bulk_ml(mine, role.count)
         if dish.inside is not None and room > heaped_ml(dish, mine):
-            holds = f"{dish.name} holds {heaped_ml(dish, mine):.0f} ml heaped"
-            problems.append(f"{holds}; {role.count} {mine.name} take {room:.0f} ml.")
+            holds = say("{dish} holds {heaped_ml} ml heaped", dish=dish.name,
+                        heaped_ml=decimal(heaped_ml(dish, mine), 0))
+            problems.append(say("{holds}; {count} {mine} take {room} ml.", holds=holds, count=role.count,
+                                mine=mine.name, room=decimal(room, 0)))
     return problems
 
 
@@ -53,7 +58,8 @@ def pour_problems(level: Level, get: Callable[[str], Component | None]) -> list[
         return []
     poured = pour.share * source.capacity_ml
     if poured > target.capacity_ml:
-        return [f"{target.name} holds {target.capacity_ml:.0f} ml; {poured:.0f} ml are poured."]
+        return [say("{target} holds {capacity_ml} ml; {poured} ml are poured.", target=target.name,
+                    capacity_ml=decimal(target.capacity_ml, 0), poured=decimal(poured, 0))]
     return []
 
 

@@ -8,6 +8,7 @@ from typing import Literal
 
 from zither_awl.core.days import UNSAID, written_day
 from zither_awl.core.errors import Gathering
+from zither_awl.core.saying import say, together
 from zither_awl.core.values.cupboard import Rung
 
 SetKind = Literal["words", "numerals", "colours", "sounds", "shapes", "quantities"]
@@ -56,14 +57,17 @@ class WordSet:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", "must have 1 to 80 characters.")
-        wrong.check(self.kind in SET_KINDS, "kind", f"is {self.kind!r}; expected one of {', '.join(SET_KINDS)}.")
+        wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", say("must have 1 to 80 characters."))
+        wrong.check(self.kind in SET_KINDS, "kind", say("is {kind}; expected one of {set_kinds}.",
+                                                        kind=repr(self.kind), set_kinds=together(SET_KINDS, ', ')))
         keys = [w.key for w in self.words]
-        wrong.check(2 <= len(keys) <= 60, "words", f"are {len(keys)}; a set has 2 to 60.", "One word a line.")
-        wrong.check(len(set(keys)) == len(keys), "words", "name one twice.")
-        wrong.check(all(w.labels for w in self.words), "words", "have one without a label.")
+        wrong.check(2 <= len(keys) <= 60, "words", say("are {keys}; a set has 2 to 60.", keys=len(keys)),
+            say("One word a line."))
+        wrong.check(len(set(keys)) == len(keys), "words", say("name one twice."))
+        wrong.check(all(w.labels for w in self.words), "words", say("have one without a label."))
         strange = {k for pair in self.apart for k in pair} - set(keys)
-        wrong.check(not strange, "apart", f"names {', '.join(sorted(strange))}, which is no word of the set.")
+        wrong.check(not strange, "apart", say("names {strange}, which is no word of the set.",
+                                              strange=together(sorted(strange), ', ')))
         wrong.finish()
 
     def word(self, key: str) -> Word | None:

@@ -11,6 +11,7 @@ from typing import Literal
 from zither_awl.core.days import UNSAID, written_day
 from zither_awl.core.errors import Gathering
 from zither_awl.core.happenings.sweep import SWEEP_STATES
+from zither_awl.core.saying import say, together
 from zither_awl.core.values.cupboard import Tray
 from zither_awl.core.values.room import Spot
 
@@ -108,11 +109,12 @@ class Episode:
         wrong = Gathering()
         ended = self.ended
         wrong.check((self.tray_id is None) == bool(self.activity), "activity",
-                    "and a tray cannot both be said, and one of them must be.")
+                    say("and a tray cannot both be said, and one of them must be."))
         wrong.check(ended is None or ended > self.began, "ended",
-                    f"{ended:%H:%M:%S} is not after the beginning at {self.began:%H:%M:%S} (UTC)." if ended else "")
+                    say("{ended} is not after the beginning at {began} (UTC).", ended=format(ended, "%H:%M:%S"),
+                        began=format(self.began, "%H:%M:%S")) if ended else "")
         wrong.check(ended is None or ended - self.began <= timedelta(hours=8), "ended",
-                    "is more than 8 hours after the beginning.", "Check the date.")
+                    say("is more than 8 hours after the beginning."), say("Check the date."))
         wrong.finish()
 
     @property
@@ -235,11 +237,13 @@ class Sweep:
         if self.local_day is UNSAID:
             object.__setattr__(self, "local_day", written_day(self.at))
         wrong = Gathering()
-        wrong.check(bool(self.states), "states", "names no child; tap what each is at.")
+        wrong.check(bool(self.states), "states", say("names no child; tap what each is at."))
         for _, state in self.states:
-            wrong.check(state in SWEEP_STATES, "states", f"has {state!r}; expected one of {', '.join(SWEEP_STATES)}.")
+            wrong.check(state in SWEEP_STATES, "states", say("has {state}; expected one of {sweep_states}.",
+                                                             state=repr(state),
+                                                             sweep_states=together(SWEEP_STATES, ', ')))
         children = [child for child, _ in self.states]
-        wrong.check(len(set(children)) == len(children), "states", "names a child twice.")
+        wrong.check(len(set(children)) == len(children), "states", say("names a child twice."))
         wrong.finish()
 
 

@@ -10,6 +10,7 @@ from typing import Any, Literal, get_args
 
 from zither_awl.core.errors import Gathering, InvalidValue
 from zither_awl.core.practice import practice_of
+from zither_awl.core.saying import figure, say, together
 from zither_awl.core.values.checks import named
 from zither_awl.core.values.telling import SHOWN, Shown
 
@@ -61,22 +62,30 @@ class Household:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.lengths in ("cm", "in"), "lengths", f"is {self.lengths!r}; expected cm or in.")
+        wrong.check(self.lengths in ("cm", "in"), "lengths", say("is {lengths}; expected cm or in.",
+                                                                 lengths=repr(self.lengths)))
         schools = ("by age", "shown first", "free")
-        wrong.check(self.showing in schools, "showing", f"is {self.showing!r}; expected one of {', '.join(schools)}.")
+        wrong.check(self.showing in schools, "showing", say("is {showing}; expected one of {schools}.",
+                                                            showing=repr(self.showing),
+                                                            schools=together(schools, ', ')))
         try:
             practice_of(self.practice)
         except InvalidValue as problem:
             wrong.add(*problem.problems)
-        wrong.check(self.takes in ("whole", "picked"), "takes", f"is {self.takes!r}; expected whole or picked.")
-        wrong.check(self.paper in ("A4", "Letter"), "paper", f"is {self.paper!r}; expected A4 or Letter.")
+        wrong.check(self.takes in ("whole", "picked"), "takes", say("is {takes}; expected whole or picked.",
+                                                                    takes=repr(self.takes)))
+        wrong.check(self.paper in ("A4", "Letter"), "paper", say("is {paper}; expected A4 or Letter.",
+                                                                 paper=repr(self.paper)))
         most = self.most_bins
-        wrong.check(most is None or 1 <= most <= 200, "most_bins", f"is {most}; expected 1 to 200 bins.")
+        wrong.check(most is None or 1 <= most <= 200, "most_bins", say("is {most}; expected 1 to 200 bins.",
+                                                                       most=most))
         for name in ("counter_mm", "basin_mm"):
             high = getattr(self, name)
-            wrong.check(high is None or 300 <= high <= 1300, name, f"is {high or 0:g} mm; expected 300 to 1300 mm.")
+            wrong.check(high is None or 300 <= high <= 1300, name, say("is {high} mm; expected 300 to 1300 mm.",
+                                                                       high=figure(high or 0)))
         for name in ("rather_new", "rather_by_area", "rather_full"):
-            wrong.check(getattr(self, name) in (-1, 0, 1), name, f"is {getattr(self, name)}; expected -1, 0 or 1.")
+            wrong.check(getattr(self, name) in (-1, 0, 1), name, say("is {value}; expected -1, 0 or 1.",
+                                                                     value=getattr(self, name)))
         wrong.finish()
 
 
@@ -88,12 +97,17 @@ class Adult:
     name: str
     minutes: tuple[int, ...] = ()
     """Minutes to make and prepare on each day of the week, Monday first; empty while nobody said."""
+    language: str = ""
+    """The language of the pages, of messages and prints for whoever this is; "" for the household's."""
 
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(len(self.minutes) in (0, 7), "minutes", f"are for {len(self.minutes)} days; expected 7.")
-        wrong.check(all(0 <= m <= 600 for m in self.minutes), "minutes", "are 0 to 600 a day.")
+        wrong.check(len(self.minutes) in (0, 7), "minutes", say("are for {minutes} days; expected 7.",
+                                                                minutes=len(self.minutes)))
+        wrong.check(all(0 <= m <= 600 for m in self.minutes), "minutes", say("are 0 to 600 a day."))
+        wrong.check(len(self.language) <= 8, "language", say("is {language}; expected a code like es.",
+                                                             language=repr(self.language)))
         wrong.finish()
 
 
@@ -109,9 +123,11 @@ class Measurement:
         wrong = Gathering()
         tall, heavy = self.stature_mm, self.mass_g
         wrong.check(tall is None or 300 <= tall <= 1500, "stature_mm",
-                    f"is {tall or 0:g} mm; expected 300 to 1500 mm.", "Height is in centimetres or inches?")
+                    say("is {tall} mm; expected 300 to 1500 mm.", tall=figure(tall or 0)),
+                        say("Height is in centimetres or inches?"))
         wrong.check(heavy is None or 1500 <= heavy <= 50000, "mass_g",
-                    f"is {heavy or 0:g} g; expected 1500 to 50000 g.", "Mass is in kilograms?")
+                    say("is {heavy} g; expected 1500 to 50000 g.", heavy=figure(heavy or 0)),
+                        say("Mass is in kilograms?"))
         wrong.finish()
 
 
@@ -139,9 +155,11 @@ class Said:
     def __post_init__(self) -> None:
         wrong = Gathering()
         wrong.check(self.answer in SAID_ANSWERS, "answer",
-                    f"is {self.answer!r}; expected one of {', '.join(SAID_ANSWERS)}.")
-        wrong.check(bool(self.key), "key", "is empty.")
-        wrong.check((self.level > 0) != bool(self.word), "level", f"is {self.level}; expected 1 or more, 0 for a word.")
+                    say("is {answer}; expected one of {said_answers}.", answer=repr(self.answer),
+                        said_answers=together(SAID_ANSWERS, ', ')))
+        wrong.check(bool(self.key), "key", say("is empty."))
+        wrong.check((self.level > 0) != bool(self.word), "level", say("is {level}; expected 1 or more, 0 for a "
+                                                                      "word.", level=self.level))
         wrong.finish()
 
 
@@ -164,9 +182,11 @@ class Permission:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        kinds = ", ".join(PERMISSION_KINDS)
-        wrong.check(self.kind in PERMISSION_KINDS, "kind", f"is {self.kind!r}; expected one of {kinds}.")
-        wrong.check(len(self.note) <= 200, "note", f"has {len(self.note)} characters; the limit is 200.")
+        kinds = together(PERMISSION_KINDS, ", ")
+        wrong.check(self.kind in PERMISSION_KINDS, "kind", say("is {kind}; expected one of {kinds}.",
+                                                               kind=repr(self.kind), kinds=kinds))
+        wrong.check(len(self.note) <= 200, "note", say("has {note} characters; the limit is 200.",
+                                                       note=len(self.note)))
         wrong.finish()
 
 
@@ -204,15 +224,22 @@ class Child:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.pattern in PATTERNS, "pattern", f"is {self.pattern!r}; expected one of {', '.join(PATTERNS)}.")
+        wrong.check(self.pattern in PATTERNS, "pattern", say("is {pattern}; expected one of {patterns}.",
+                                                             pattern=repr(self.pattern),
+                                                             patterns=together(PATTERNS, ', ')))
         weeks = self.gestation_weeks
-        wrong.check(weeks is None or 22 <= weeks <= 44, "gestation_weeks", f"is {weeks}; expected 22 to 44 weeks.")
+        wrong.check(weeks is None or 22 <= weeks <= 44, "gestation_weeks", say("is {weeks}; expected 22 to 44 weeks.",
+                                                            weeks=weeks))
         many = len(self.passions)
-        wrong.check(many <= MOST_PASSIONS, "passions", f"has {many} words; the limit is {MOST_PASSIONS}.")
-        wrong.check(all(0 < len(word) <= 40 for word in self.passions), "passions", "are words of 1 to 40 letters.")
-        wrong.check(all(0 <= day <= 6 for day in self.comes), "comes", "has days that are not 0 for Monday to 6.")
-        wrong.check(self.shown in SHOWN, "shown", f"is {self.shown!r}; expected one of {', '.join(SHOWN)}.")
-        wrong.check(len(self.language) <= 8, "language", f"is {self.language!r}; expected a code like es.")
+        wrong.check(many <= MOST_PASSIONS, "passions", say("has {many} words; the limit is {most_passions}.",
+                                                           many=many, most_passions=MOST_PASSIONS))
+        wrong.check(all(0 < len(word) <= 40 for word in self.passions), "passions",
+            say("are words of 1 to 40 letters."))
+        wrong.check(all(0 <= day <= 6 for day in self.comes), "comes", say("has days that are not 0 for Monday to 6."))
+        wrong.check(self.shown in SHOWN, "shown", say("is {shown}; expected one of {shown2}.",
+                                                      shown=repr(self.shown), shown2=together(SHOWN, ', ')))
+        wrong.check(len(self.language) <= 8, "language", say("is {language}; expected a code like es.",
+                                                             language=repr(self.language)))
         wrong.finish()
 
     def here_on(self, day: date) -> bool:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
+from zither_awl.core.saying import figure, say, together
 from zither_awl.core.values.checks import named, sized
 
 UNIT_KINDS = ("shelf", "sill", "table", "floor", "wall", "rail", "ledge")
@@ -62,42 +63,52 @@ class Unit:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.kind in UNIT_KINDS, "kind", f"is {self.kind!r}; expected one of {', '.join(UNIT_KINDS)}.")
+        wrong.check(self.kind in UNIT_KINDS, "kind", say("is {kind}; expected one of {unit_kinds}.",
+                                                         kind=repr(self.kind),
+                                                         unit_kinds=together(UNIT_KINDS, ', ')))
         sized(wrong, width_mm=self.width_mm, depth_mm=self.depth_mm, height_mm=self.height_mm)
-        wrong.check(1 <= len(self.boards) <= 10, "boards", f"has {len(self.boards)}; expected 1 to 10 boards.")
+        wrong.check(1 <= len(self.boards) <= 10, "boards", say("has {boards}; expected 1 to 10 boards.",
+                                                               boards=len(self.boards)))
         wrong.check(self.mass_g is None or 100 <= self.mass_g <= 300_000, "mass_g",
-                    f"is {self.mass_g or 0:g} g; expected 0.1 to 300 kg.")
-        wrong.check(self.most is None or 1 <= self.most <= 60, "most", f"is {self.most}; expected 1 to 60 trays.")
+                    say("is {mass_g} g; expected 0.1 to 300 kg.", mass_g=figure(self.mass_g or 0)))
+        wrong.check(self.most is None or 1 <= self.most <= 60, "most", say("is {most}; expected 1 to 60 trays.",
+                                                            most=self.most))
         self._check_boards(wrong)
         wrong.finish()
 
     def _check_boards(self, wrong: Gathering) -> None:
         for at, board in enumerate(self.boards):
             name = f"boards.{at}.height_mm"
-            wrong.check(board.height_mm >= 0, name, f"is {board.height_mm:g} mm; a board cannot be below the floor.")
+            wrong.check(board.height_mm >= 0, name, say("is {height_mm} mm; a board cannot be below the floor.",
+                                                        height_mm=figure(board.height_mm)))
             wrong.check(board.height_mm <= self.height_mm, name,
-                        f"is {board.height_mm:g} mm, above the top at {self.height_mm:g} mm.",
-                        "Lower the board or raise the outer height.")
-            wrong.check(1 <= board.places <= 12, f"boards.{at}.places", f"is {board.places}; expected 1 to 12.")
+                        say("is {height_mm} mm, above the top at {height_mm2} mm.",
+                            height_mm=figure(board.height_mm), height_mm2=figure(self.height_mm)),
+                        say("Lower the board or raise the outer height."))
+            wrong.check(1 <= board.places <= 12, f"boards.{at}.places", say("is {places}; expected 1 to 12.",
+                                                            places=board.places))
             if at:
                 above = self.boards[at - 1].height_mm
                 wrong.check(board.height_mm < above, name,
-                            f"is {board.height_mm:g} mm, not below the board above it at {above:g} mm.")
+                            say("is {height_mm} mm, not below the board above it at {above} mm.",
+                                height_mm=figure(board.height_mm), above=figure(above)))
             self._check_widths(wrong, at, board)
 
     def _check_widths(self, wrong: Gathering, at: int, board: Board) -> None:
         name, widths = f"boards.{at}.widths_mm", board.widths_mm
         if not widths:
             return
-        wrong.check(board.divided, name, "need dividers between the places.")
-        wrong.check(len(widths) == board.places, name, f"has {len(widths)} widths for {board.places} places.")
-        wrong.check(min(widths) > 0, name, "must all be more than 0 mm.")
+        wrong.check(board.divided, name, say("need dividers between the places."))
+        wrong.check(len(widths) == board.places, name, say("has {widths} widths for {places} places.",
+                                                           widths=len(widths), places=board.places))
+        wrong.check(min(widths) > 0, name, say("must all be more than 0 mm."))
         total = sum(widths) + BOARD_MM * (len(widths) - 1)
         short = self.width_mm - total
         wrong.check(abs(short) <= MEASURED_WITHIN_MM, name,
-                    f"with their dividers make {total:g} mm; the unit is {self.width_mm:g} mm wide inside: "
-                    f"{abs(short):g} mm {'are missing' if short > 0 else 'too much'}.",
-                    "Measure each place between its dividers, and the unit between its sides.")  # fmt: skip
+                    say("with their dividers make {total} mm; the unit is {width_mm} mm wide inside: {short} mm "
+                        "{part}.", total=figure(total), width_mm=figure(self.width_mm), short=figure(abs(short)),
+                        part=say("are missing") if short > 0 else say("too much")),
+                    say("Measure each place between its dividers, and the unit between its sides."))  # fmt: skip
 
     def place_width_mm(self, board: int, place: int = 0) -> float:
         """The width of one place of a board, its dividers taken off where there are any."""
@@ -126,14 +137,18 @@ class Spot:
     def words(self, unit: Unit) -> str:
         """The spot as it is said: "second board, first place"."""
         boards = len(unit.boards)
-        named = "top board" if self.board == 0 and boards > 1 else f"{_ORDINALS[self.board]} board"
-        return (f"{named}, " if boards > 1 else "") + f"{_ORDINALS[self.place]} place"
+        named = "top board" if self.board == 0 and boards > 1 else say("{ordinals} board",
+                                                                       ordinals=_ORDINALS[self.board])
+        return (say("{named}, ", named=named) if boards > 1 else "") + say("{ordinals} place",
+            ordinals=_ORDINALS[self.place])
 
     def counted(self, unit: Unit) -> str:
         """The spot as it is read out: "top board, second of four"."""
         before, _, place = self.words(unit).rpartition(", ")
         places = unit.boards[self.board].places
-        return f"{before}, " * bool(before) + f"{place.removesuffix(' place')} of {_CARDINALS[places - 1]}"
+        return say("{before}, ", before=before) * bool(before) + say("{removesuffix} of {cardinals}",
+                                                  removesuffix=place.removesuffix(' place'),
+                                                  cardinals=_CARDINALS[places - 1])
 
 _ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth",
              "eleventh", "twelfth")  # fmt: skip

@@ -7,6 +7,7 @@ from datetime import datetime
 
 from zither_awl.core.errors import Gathering
 from zither_awl.core.happenings import KINDS
+from zither_awl.core.saying import say, together
 from zither_awl.core.values.log import EpisodeEventKind, Place, Work
 
 EVENT_SCHEMA = 2
@@ -45,11 +46,13 @@ class Sent:
         """
         wrong, kind = Gathering(), KINDS[self.kind]
         fits = self.cause in kind.causes or not kind.causes or (kind.cause_open and not self.cause)
-        wrong.check(fits, "cause", f"is {self.cause!r}; expected one of: {', '.join(kind.causes)}.")
+        wrong.check(fits, "cause", say("is {cause}; expected one of: {causes}.", cause=repr(self.cause),
+                                       causes=together(kind.causes, ', ')))
         for name in kind.needed:
-            wrong.check(bool(getattr(self, name)), name, f"is missing; it must be said: {kind.words}.")
+            wrong.check(bool(getattr(self, name)), name, say("is missing; it must be said: {kind}.",
+                                                             kind=kind.words))
         wrong.check(self.kind != "start" or (self.tray_id is None) == bool(self.activity), "activity",
-                    "and a tray cannot both be said, and a start must say one of them.")
+                    say("and a tray cannot both be said, and a start must say one of them."))
         wrong.finish()
 
     @property

@@ -10,10 +10,11 @@ from typing import Literal
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.errors import Gathering
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.stock import leaving
 from zither_awl.core.values import Child, Tray
 from zither_awl.core.values.checks import named
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import listed
 
 LeaveBy = Literal["give away", "lend", "mend", "recycle"]
 DISUSED_DAYS = 180
@@ -39,9 +40,10 @@ class Arrival:
         named(wrong, self.name)
         every = self.every_days
         wrong.check(every is None or 1 <= every <= MOST_EVERY_DAYS, "every_days",
-                    f"is {every}; expected 1 to {MOST_EVERY_DAYS} days.")
+                    say("is {every}; expected 1 to {most_every_days} days.", every=every,
+                        most_every_days=MOST_EVERY_DAYS))
         for name, most in (("giver", 80), ("note", 200)):
-            wrong.check(len(getattr(self, name)) <= most, name, f"has more than {most} characters.")
+            wrong.check(len(getattr(self, name)) <= most, name, say("has more than {most} characters.", most=most))
         wrong.finish()
 
 
@@ -92,15 +94,16 @@ def may_leave(resting: Iterable[tuple[Tray, date | None, str]], children: Sequen
         grows = [c.name for c, m in zip(children, months, strict=True) if m < tray.card.from_months]
         rested = (on - last).days if last is not None else None
         if mark == "worn":
-            text = f"{tray.name} is worn: mend it, or recycle it."
+            text = say("{tray} is worn: mend it, or recycle it.", tray=tray.name)
             found.append((0, MayLeave(tray, "mend", Reason("ROOM-12", text))))
         elif outgrown := leaving([tray], children, on):
             found.append((1, MayLeave(tray, "give away", outgrown[0][1])))
         elif grows and all(m > tray.card.to_months or c.name in grows for c, m in zip(children, months, strict=True)):
-            text = f"Nobody is of its age now; {listed(grows)} will grow into it."
+            text = say("Nobody is of its age now; {grows} will grow into it.", grows=listed(grows))
             found.append((2, MayLeave(tray, "lend", Reason("ROOM-12", text))))
         elif rested is not None and rested >= DISUSED_DAYS:
-            number = Quantity("rested", rested, "days", DISUSED_DAYS)
-            text = f"It was not out for {counted(rested, 'day')}, and nobody missed it."
+            number = Quantity(say("rested"), rested, "days", DISUSED_DAYS)
+            text = say("It was not out for {days}, and nobody missed it.",
+                       days=say("{n, plural, one {# day} other {# days}}", n=rested))
             found.append((3, MayLeave(tray, "lend", Reason("ROOM-12", text, (number,)))))
     return tuple(each for _, each in sorted(found, key=lambda f: (f[0], f[1].tray.name)))

@@ -12,8 +12,8 @@ from datetime import date
 
 from zither_awl.core.errors import Gathering
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import figure, say
 from zither_awl.core.wishes import words_of
-from zither_awl.core.words import counted
 
 COVER_MM = 200.0
 """The cover of a book nobody measured. Common practice, no source."""
@@ -45,14 +45,19 @@ class Book:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(bool(self.title.strip()) and len(self.title) <= 80, "title", "must have 1 to 80 characters.")
-        wrong.check(20 <= self.cover_mm <= 600, "cover_mm", f"is {self.cover_mm:g} mm; expected 20 to 600 mm.")
+        wrong.check(bool(self.title.strip()) and len(self.title) <= 80, "title", say("must have 1 to 80 characters."))
+        wrong.check(20 <= self.cover_mm <= 600, "cover_mm", say("is {cover_mm} mm; expected 20 to 600 mm.",
+                                                                cover_mm=figure(self.cover_mm)))
         wrong.check(0 <= self.from_months < self.to_months <= 96, "from_months",
-                    f"to to_months is {self.from_months} to {self.to_months}; expected 0 to 96, rising.")
-        wrong.check(2 <= len(self.language) <= 8, "language", f"is {self.language!r}; expected such as en or es.")
+                    say("to to_months is {from_months} to {to_months}; expected 0 to 96, rising.",
+                        from_months=self.from_months, to_months=self.to_months))
+        wrong.check(2 <= len(self.language) <= 8, "language", say("is {language}; expected such as en or es.",
+                                                                  language=repr(self.language)))
         long = [t for t in self.themes if not t.strip() or len(t) > 40]
-        wrong.check(len(self.themes) <= 12 and not long, "themes", "are at most 12, of 1 to 40 characters each.")
-        wrong.check(len(self.lent_by) <= 80, "lent_by", f"has {len(self.lent_by)} characters; the limit is 80.")
+        wrong.check(len(self.themes) <= 12 and not long, "themes", say("are at most 12, of 1 to 40 characters "
+                                                                       "each."))
+        wrong.check(len(self.lent_by) <= 80, "lent_by", say("has {lent_by} characters; the limit is 80.",
+                                                            lent_by=len(self.lent_by)))
         wrong.finish()
 
 
@@ -118,18 +123,20 @@ def _sorted_out(standing: Sequence[Standing], words: set[str], on: date) -> tupl
     stays, goes = [], []
     for each in standing:
         last, back = max(each.asked, default=None), each.book.back_on
-        days = Quantity("stood", (on - each.since).days, "days")
+        days = Quantity(say("stood"), (on - each.since).days, "days")
         if back is not None and back <= on:
-            text = f"It goes back to {each.book.lent_by or 'where it came from'}."
+            text = say("It goes back to {lent_by}.", lent_by=each.book.lent_by or say("where it came from"))
             goes.append((each, Reason("BOOKS", text, (days,))))
         elif last is not None and (on - last).days <= ASKED_DAYS:
-            ago = counted((on - last).days, "day")
-            text = f"Asked for {counted(len(each.asked), 'time')}, the last time {ago} ago."
+            ago = say("{n, plural, one {# day} other {# days}}", n=(on - last).days)
+            text = say("Asked for {times}, the last time {ago} ago.",
+                       times=say("{n, plural, one {# time} other {# times}}", n=len(each.asked)), ago=ago)
             stays.append((each, Reason("BOOKS", text, (days,))))
         elif found := of_theme(each.book, words):
-            stays.append((each, Reason("BOOKS", f"It goes with these weeks: {found}.", (days,))))
+            stays.append((each, Reason("BOOKS", say("It goes with these weeks: {found}.", found=found), (days,))))
         else:
-            text = f"It has stood {counted((on - each.since).days, 'day')} and was not asked for this week."
+            text = say("It has stood {days} and was not asked for this week.",
+                       days=say("{n, plural, one {# day} other {# days}}", n=(on - each.since).days))
             goes.append((each, Reason("BOOKS", text, (days,))))
     return stays, goes
 
@@ -145,7 +152,7 @@ def _kept_for_room(stays: list[tuple[Standing, Reason]], goes: list[tuple[Standi
         mm, places = room.get(unit, (0.0, 0))
         if (book.back_on is None or book.back_on > on) and places and book.cover_mm + GAP_MM <= mm:
             room[unit] = (mm - book.cover_mm - GAP_MM, places - 1)
-            kept.append((each[0], Reason("BOOKS", "Nothing new takes its place.", each[1].numbers)))
+            kept.append((each[0], Reason("BOOKS", say("Nothing new takes its place."), each[1].numbers)))
     gone = [g for g in goes if all(g[0] is not k for k, _ in kept)]
     return [*stays, *kept], gone
 
@@ -175,16 +182,18 @@ def _pressing(book: Book, left: date | None, words: set[str], there: set[str],
 def _why_comes(book: Book, left: date | None, words: set[str], there: set[str], spoken: tuple[str, ...],
                on: date) -> Reason:  # fmt: skip
     if found := of_theme(book, words):
-        return Reason("BOOKS", f"It goes with these weeks: {found}.")
+        return Reason("BOOKS", say("It goes with these weeks: {found}.", found=found))
     if book.language in spoken and book.language not in there:
         named = LANGUAGES.get(book.language, book.language)
-        return Reason("BOOKS", f"Nothing in {named} stands.")
+        return Reason("BOOKS", say("Nothing in {named} stands.", named=named))
     if book.back_on is not None:
-        return Reason("BOOKS", f"It is borrowed, and stays for {counted((book.back_on - on).days, 'day')} more.")
+        return Reason("BOOKS", say("It is borrowed, and stays for {days} more.",
+                                   days=say("{n, plural, one {# day} other {# days}}", n=(book.back_on - on).days)))
     if left is None:
-        return Reason("BOOKS", "It has not stood yet.")
+        return Reason("BOOKS", say("It has not stood yet."))
     days = (on - left).days
-    return Reason("BOOKS", f"It has rested {counted(days, 'day')}.", (Quantity("rested", days, "days"),))
+    return Reason("BOOKS", say("It has rested {days}.", days=say("{n, plural, one {# day} other {# days}}", n=days)),
+        (Quantity(say("rested"), days, "days"),))
 
 
 def to_return(books: Iterable[Book], on: date) -> tuple[tuple[Book, int], ...]:

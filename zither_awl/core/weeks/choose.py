@@ -16,6 +16,7 @@ from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, Any
 
 from zither_awl.core.errors import Gathering, StoppedEarly
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.plan import ENDED_EARLY
 from zither_awl.core.shelf.select import Begun, solver
 
@@ -71,9 +72,10 @@ class Choosing:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(bool(self.minutes), "days", "are none; expected one or more.")
+        wrong.check(bool(self.minutes), "days", say("are none; expected one or more."))
         same = len(self.minutes) == len(self.changes)
-        wrong.check(same, "changes", f"are for {len(self.changes)} days, minutes for {len(self.minutes)}.")
+        wrong.check(same, "changes", say("are for {changes} days, minutes for {minutes}.",
+                                         changes=len(self.changes), minutes=len(self.minutes)))
         wrong.finish()
 
     @property

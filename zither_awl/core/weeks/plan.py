@@ -14,6 +14,7 @@ from zither_awl.core.judgement import Judgements
 from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.change import new_trouble
 from zither_awl.core.rules import rule
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.shelf.check import found_in
 from zither_awl.core.shelf.plan import Progress
@@ -24,7 +25,6 @@ from zither_awl.core.shelf.select import Begun
 from zither_awl.core.values import Placement, Spot, Tray
 from zither_awl.core.values.cupboard import one_chain
 from zither_awl.core.weeks.choose import Choosing, Chosen, Coming, Offer, Sum, Tell, choose
-from zither_awl.core.words import counted
 
 LOVED_RATE = 1 / 3
 """What a child takes in so large a share of its work cycles now, the newest weighing most, does not leave for a theme.
@@ -177,9 +177,11 @@ class _Table:
                 self.why_not.setdefault(tray.id, against.reasons[0])
                 self.hazard |= {tray.id} if rule(against.rule).hazard else set()
             elif not by_hand and not self._seen_by(placement):
-                self.why_not.setdefault(tray.id, Reason("ROOM-6", f"No place for {tray.name} is within reach."))
+                self.why_not.setdefault(tray.id, Reason("ROOM-6", say("No place for {tray} is within reach.",
+                                                                      tray=tray.name)))
             elif self._chained(tray, there):
-                self.why_not.setdefault(tray.id, Reason("ROT-4", f"Another form of {tray.name} stands already."))
+                self.why_not.setdefault(tray.id, Reason("ROT-4", say("Another form of {tray} stands already.",
+                                                                     tray=tray.name)))
             else:
                 found.add(at)
         return frozenset(found)
@@ -253,7 +255,7 @@ class _Table:
                     of[at, place] = 1
             out = len(self.scene.out_for(body.child))
             spare = max(0, self.shelf.practice.trays_out_at(body.months) - out)
-            yield Sum(f"room for {body.child.name}", of, spare)
+            yield Sum(say("room for {child}", child=body.child.name), of, spare)
 
     def _owned(self) -> Iterator[Sum]:
         """TRAY-9: a thing on one tray is not on another."""
@@ -269,7 +271,7 @@ class _Table:
         for key, of in held.items():
             owned = self.shelf.owned.get(key)
             if owned is not None:
-                yield Sum(f"things owned: {key}", of, max(0, owned - standing.get(key, 0)))
+                yield Sum(say("things owned: {key}", key=key), of, max(0, owned - standing.get(key, 0)))
 
     def _always_out(self) -> Iterator[Sum]:
         """ROT-7: of what is always out something stays; what comes in its place may be it."""
@@ -279,7 +281,7 @@ class _Table:
                 continue
             of = {(at, place): 1 for at, tray, place, _, there in self._pairs()
                   if there is not None and there.tray.id in holders and not _is(tray, what)}  # fmt: skip
-            yield Sum(f"something of {what} stays", of, len(holders) - 1)
+            yield Sum(say("something of {what} stays", what=what), of, len(holders) - 1)
 
     def _apart(self) -> Iterator[Sum]:
         """Two forms of one thing take turns, and of one concept one comes."""
@@ -290,7 +292,8 @@ class _Table:
                 if same and tray.for_children & next_.for_children:
                     of = {(n, p): 1 for n in (at, other) for p in self.allowed.get(self.trays[n].id, ())}
                     standing = sum(self.trays[n].id in self.out for n in (at, other))
-                    yield Sum(f"{tray.name} and {next_.name}{TURNS}", of, max(0, 1 - standing))
+                    yield Sum(say("{tray} and {next}{turns}", tray=tray.name, next=next_.name, turns=TURNS), of,
+                        max(0, 1 - standing))
 
     def broken(self, coming: tuple[Coming, ...]) -> set[tuple[int, int]]:
         """The pairs of a tray and a place that would break a rule of the shelf on the day it comes."""
@@ -331,8 +334,8 @@ class _Table:
         going = there.tray if there else None
         if going is not None:
             lost = sum(self.shelf.fit(c, going.id) for c in going.for_children)
-            why = Reason("THEME", f"{going.name} goes for it, to rest: it is taken seldom now.",
-                         (Quantity("fit of what goes", lost, "of 100"),), (f"tray:{going.id}",))  # fmt: skip
+            why = Reason("THEME", say("{going} goes for it, to rest: it is taken seldom now.", going=going.name),
+                         (Quantity(say("fit of what goes"), lost, "of 100"),), (f"tray:{going.id}",))  # fmt: skip
             told = (*told, why)
         away = tray.id in self.away
         if away and tray.id in self.why_not:
@@ -343,24 +346,29 @@ class _Table:
         offer = asked.offers[at]
         if not self.allowed.get(tray.id):
             return self.why_not.get(tray.id) or Reason(
-                "THEME", f"No place for {tray.name} may change: what stands is loved, or always out.")
+                "THEME", say("No place for {tray} may change: what stands is loved, or always out.", tray=tray.name))
         if offer.day is not None and not self.ask.changes[offer.day]:
-            text = f"No change can be made on the day that was asked for {tray.name}: the house is away."
+            text = say("No change can be made on the day that was asked for {tray}: the house is away.",
+                       tray=tray.name)
             return Reason("THEME", text)
         last = max((d for d, most in enumerate(self.ask.changes) if most), default=-1)
         if offer.ready > last:
-            text = f"{tray.name} could be there on day {offer.ready + 1} at the earliest, after the last change."
+            text = say("{tray} could be there on day {ready} at the earliest, after the last change.",
+                       tray=tray.name, ready=offer.ready + 1)
             return Reason("THEME", text)
         minutes = self.ask.before + sum(self.ask.minutes)
         if offer.make_min > minutes:
-            text = f"{tray.name} takes {counted(offer.make_min, 'minute')} to make; there are {minutes} until then."
-            return Reason("THEME", text, (Quantity("minutes", offer.make_min, "min", minutes),))
+            text = say("{tray} takes {minutes} to make; there are {minutes2} until then.", tray=tray.name,
+                       minutes=say("{n, plural, one {# minute} other {# minutes}}", n=offer.make_min),
+                       minutes2=minutes)
+            return Reason("THEME", text, (Quantity(say("minutes"), offer.make_min, "min", minutes),))
         twins = {n for each in asked.sums if each.words.endswith(TURNS) for n in {a for a, _ in each.of}
                  if at in {a for a, _ in each.of}} & chosen  # fmt: skip
         if twins:
             name = self.trays[min(twins)].name
-            return Reason("ROT-4", f"{name} comes in its stead: of one thing one form is out.")
-        return Reason("THEME", f"There was no room left for {tray.name}: what fits more took the places and the days.")
+            return Reason("ROT-4", say("{name} comes in its stead: of one thing one form is out.", name=name))
+        return Reason("THEME", say("There was no room left for {tray}: what fits more took the places and the "
+                                   "days.", tray=tray.name))
 
     def teller(self, tell: Callable[[Progress], None]) -> Tell:
         """Passes on which trays the best choice so far holds."""

@@ -11,8 +11,9 @@ from zither_awl.core.attendance import ended_cycles, fell_in
 from zither_awl.core.days import written_day
 from zither_awl.core.judgement import State
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import ChangeRecord, Tray
-from zither_awl.core.words import counted, listed
+from zither_awl.core.words import listed, share_text
 
 Taking = Literal["taken", "left alone", "too early"]
 LOOKED_AT = 5
@@ -74,20 +75,24 @@ def _says(found: Sequence[Reviewed]) -> list[Reason]:
     """What the changes say for the next: how many were taken, and whether few or many at once were."""
     judged = [t for each in found for t in each.came if t.how != "too early"]
     if len(found) < ENOUGH or not judged:
-        return [Reason("ROT-9", "Too few changes were watched yet to say anything for the next.")]
+        return [Reason("ROT-9", say("Too few changes were watched yet to say anything for the next."))]
     taken = sum(t.how == "taken" for t in judged)
-    number = Quantity("taken", taken, "trays", len(judged))
-    says = [Reason("ROT-9", f"{taken} of {counted(len(judged), 'new tray')} were taken within their first "
-                            f"{counted(LOOKED_AT, 'work cycle')}.", (number,))]  # fmt: skip
+    number = Quantity(say("taken"), taken, "trays", len(judged))
+    says = [Reason("ROT-9", say("{taken} of {trays} were taken within their first {cycles}.", taken=taken,
+                                trays=say("{n, plural, one {# new tray} other {# new trays}}", n=len(judged)),
+                                cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=LOOKED_AT)),
+                                    (number,))]  # fmt: skip
     few = [t for each in found if len(each.came) <= 2 for t in each.came if t.how != "too early"]
     many = [t for each in found if len(each.came) > 2 for t in each.came if t.how != "too early"]
     if few and many:
         one, other = _share(few), _share(many)
-        text = f"Where at most two came at once {one:.0%} were taken, where more came {other:.0%}."
+        text = say("Where at most two came at once {one} were taken, where more came {other}.",
+                   one=share_text(one), other=share_text(other))
         says.append(Reason("ROT-2", text))
     alone = [t.tray.name for t in judged if t.how == "left alone"]
     if alone:
-        says.append(Reason("ROT-9", f"Left alone at first: {listed(alone[:3])}. Show such trays on the day they come."))
+        says.append(Reason("ROT-9", say("Left alone at first: {alone}. Show such trays on the day they come.",
+                                        alone=listed(alone[:3]))))
     return says
 
 

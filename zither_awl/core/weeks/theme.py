@@ -8,6 +8,7 @@ from datetime import date, timedelta
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
+from zither_awl.core.saying import say, together
 from zither_awl.core.trays.design import Design, Level
 from zither_awl.core.values import Spot, Tray
 from zither_awl.core.values.checks import named
@@ -78,9 +79,13 @@ class ByThen:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.kind in BY_THEN_KINDS, "kind", f"is {self.kind!r}; expected {', '.join(BY_THEN_KINDS)}.")
-        wrong.check(0 <= self.minutes <= 600, "minutes", f"is {self.minutes}; expected 0 to 600.")
-        wrong.check(len(self.amount) <= 120, "amount", f"has {len(self.amount)} characters; the limit is 120.")
+        wrong.check(self.kind in BY_THEN_KINDS, "kind", say("is {kind}; expected {by_then_kinds}.",
+                                                            kind=repr(self.kind),
+                                                            by_then_kinds=together(BY_THEN_KINDS, ', ')))
+        wrong.check(0 <= self.minutes <= 600, "minutes", say("is {minutes}; expected 0 to 600.",
+                                                             minutes=self.minutes))
+        wrong.check(len(self.amount) <= 120, "amount", say("has {amount} characters; the limit is 120.",
+                                                           amount=len(self.amount)))
         wrong.finish()
 
 
@@ -105,12 +110,13 @@ class Theme:
         wrong = Gathering()
         named(wrong, self.name)
         days = (self.until_day - self.from_day).days + 1
-        wrong.check(1 <= days <= MOST_DAYS, "until_day", f"makes {days} days; expected 1 to {MOST_DAYS}.",
-                    "Let it end on its first day or later.")
-        wrong.check(len(self.words) <= 24, "words", f"are {len(self.words)}; the limit is 24.")
+        wrong.check(1 <= days <= MOST_DAYS, "until_day", say("makes {days} days; expected 1 to {most_days}.",
+                                                             days=days, most_days=MOST_DAYS),
+                    say("Let it end on its first day or later."))
+        wrong.check(len(self.words) <= 24, "words", say("are {self}; the limit is 24.", self=len(self.words)))
         for name, most in (("question", 200), ("song", 120), ("outing", 200), ("keep", 1000)):
             long = len(getattr(self, name))
-            wrong.check(long <= most, name, f"has {long} characters; the limit is {most}.")
+            wrong.check(long <= most, name, say("has {long} characters; the limit is {most}.", long=long, most=most))
         wrong.finish()
 
     @property

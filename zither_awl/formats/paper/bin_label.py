@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from zither_awl.core.saying import say
 from zither_awl.formats.paper.sheet import MARGIN_MM, Paper, Sheets, Style, wrapped
 
 WIDE_MM, HIGH_MM, ACROSS, GAP_MM = 90.0, 62.0, 2, 6.0
@@ -26,7 +27,7 @@ class BinLabel:
 
 def bin_labels_pdf(labels: Sequence[BinLabel], paper: Paper) -> bytes:
     """Eight labels to a sheet, with cut marks; on the label printer's roll each is a page of its own, without."""
-    sheets = Sheets("Bin labels", paper)
+    sheets = Sheets(say("Bin labels"), paper)
     if paper == "label":
         for at, label in enumerate(labels):
             if at:
@@ -61,14 +62,14 @@ def _label(sheets: Sheets, label: BinLabel, x: float, y: float) -> None:
 
 def _contents(sheets: Sheets, label: BinLabel, x: float, y: float, low: float) -> None:
     """As many lines as there is room for; what is left is counted."""
-    lines = list(label.contents) or ["Empty."]
+    lines = list(label.contents) or [say("Empty.")]
     code_low = low - HIGH_MM + 8 + CODE_MM + 2 if label.url else 0.0
     for at, text in enumerate(lines):
         width = WIDE_MM - 8 - (CODE_MM + 3 if y < code_low else 0)
         needs = len(wrapped(text, LINE.face, LINE.size, width)) * LINE.step_mm
         left = len(lines) - at
         if y + needs + (LINE.step_mm if left > 1 else 0) > low:
-            sheets.column(x, y, width, f"and {left} more", LINE)
+            sheets.column(x, y, width, say("and {left} more", left=left), LINE)
             return
         y = sheets.column(x, y, width, text, LINE)
 

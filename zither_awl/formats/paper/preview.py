@@ -8,6 +8,8 @@ from contextlib import contextmanager
 from threading import Lock
 from typing import Any
 
+from zither_awl.core.saying import say
+
 _PDFIUM = Lock()
 """PDFium is not made for several threads at once."""
 PER_MM = 4.0
@@ -18,7 +20,8 @@ def page_png(pdf: bytes, number: int, per_mm: float = PER_MM) -> bytes:
     """Page `number` (from 1) as PNG. Raises: IndexError for a page there is not."""
     with _opened(pdf) as document:
         if not 1 <= number <= len(document):
-            raise IndexError(f"There is no page {number}; there are {len(document)}.")
+            raise IndexError(say("There is no page {number}; there are {document}.", number=number,
+                                 document=len(document)))
         page = document[number - 1]
         picture = page.render(scale=per_mm * 25.4 / 72, grayscale=True).to_pil()
         out = io.BytesIO()

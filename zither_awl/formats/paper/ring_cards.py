@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from zither_awl.core.saying import say
 from zither_awl.formats.paper.sheet import MARGIN_MM, Paper, Sheets, Style, width_mm
 from zither_awl.formats.paper.word_cards import WORD_SIZES, WordCard, WordSheet, draw_picture
 
@@ -12,7 +13,7 @@ NAME = Style("serif", 30, 1.2)
 
 def ring_cards_pdf(sheet: WordSheet, paper: Paper) -> bytes:
     """Cards with a hole at the upper left for a ring: the picture, and the word under it."""
-    sheets = Sheets(f"Cards on a ring: {sheet.name}", paper)
+    sheets = Sheets(say("Cards on a ring: {sheet}", sheet=sheet.name), paper)
     down = int((sheets.height - 2 * MARGIN_MM - 4 + GAP_MM) // (CARD_HIGH_MM + GAP_MM))
     left = (sheets.width - ACROSS * CARD_WIDE_MM - (ACROSS - 1) * GAP_MM) / 2
     for at, card in enumerate(sheet.cards):
@@ -36,7 +37,7 @@ def _word(sheets: Sheets, card: WordCard, x: float, y: float, wide: float) -> No
 
 def pictures_pdf(sheet: WordSheet, paper: Paper) -> bytes:
     """One picture a page, as large as it can be, for a group to look at; its word small at the foot."""
-    sheets = Sheets(f"Pictures: {sheet.name}", paper)
+    sheets = Sheets(say("Pictures: {sheet}", sheet=sheet.name), paper)
     wide, high = sheets.width - 2 * MARGIN_MM, sheets.height - 2 * MARGIN_MM - 24
     for at, card in enumerate(sheet.cards):
         if at:

@@ -9,6 +9,7 @@ from importlib.resources import as_file, files
 from typing import Any, Literal
 
 from zither_awl.formats.paper.drawings import Command, forms, pictures
+from zither_awl.languages import told
 
 Paper = Literal["A4", "Letter", "label"]
 PAPERS: dict[str, tuple[float, float]] = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4), "label": (90.0, 62.0)}
@@ -52,13 +53,13 @@ def width_mm(text: str, face: Face, size: float) -> float:
     from reportlab.pdfbase.pdfmetrics import stringWidth
 
     faces()
-    return float(stringWidth(text, face, size)) * POINT_MM
+    return float(stringWidth(told(text), face, size)) * POINT_MM
 
 
 def wrapped(text: str, face: Face, size: float, width: float) -> list[str]:
     """The lines of a text in a column; a word longer than the column is cut."""
     lines: list[str] = []
-    for part in text.split("\n"):
+    for part in told(text).split("\n"):
         line = ""
         for word in part.split():
             wider = f"{line} {word}".strip()
@@ -103,7 +104,7 @@ class Sheets:
         # Without a time or a random id the same page is the same bytes.
         faces()
         self._canvas: Any = Canvas(self._out, pagesize=size, invariant=True, initialFontName="sans")
-        self._canvas.setTitle(title)
+        self._canvas.setTitle(told(title))
         self._canvas.setProducer("Zither Awl")
 
     def pdf(self) -> bytes:
@@ -120,7 +121,7 @@ class Sheets:
         self._canvas.setFont(style.face, style.size)
         at, up = x / POINT_MM, (self.height - y) / POINT_MM
         draw = self._canvas.drawString if align == "left" else self._canvas.drawCentredString
-        draw(at, up, writable(text, style.face))
+        draw(at, up, writable(told(text), style.face))
 
     def column(self, x: float, y: float, width: float, text: str, style: Style) -> float:
         """A text from y downwards in a column. Returns where the next line would begin."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from zither_awl.core.saying import say
 from zither_awl.formats.paper.sheet import MARGIN_MM, Paper, Sheets, Style
 
 HEAD, TEXT, SMALL = Style("sans-bold", 17, 1.3), Style("sans", 13, 1.25), Style("sans", 9, 1.25)
@@ -40,7 +41,7 @@ def steps_pdf(sheet: StepSheet, paper: Paper, form: Literal["fields", "strip"] =
 
 
 def _fields(sheet: StepSheet, paper: Paper) -> bytes:
-    sheets = Sheets(f"{sheet.name}: steps in pictures", paper)
+    sheets = Sheets(say("{sheet}: steps in pictures", sheet=sheet.name), paper)
     wide = (sheets.width - 2 * MARGIN_MM - 8 - GAP_MM) / ACROSS
     down = int((sheets.height - 2 * MARGIN_MM - 4 + GAP_MM) // (HIGH_MM + GAP_MM))
     for at, step in enumerate(sheet.steps):
@@ -75,17 +76,17 @@ def _shown(sheets: Sheets, step: SheetStep, x: float, y: float, side: float) -> 
 def _adults_page(sheets: Sheets, sheet: StepSheet) -> None:
     """What an adult minds, on a page of its own: it does not hang with the child's."""
     x, wide = MARGIN_MM + 4, sheets.width - 2 * MARGIN_MM - 8
-    y = sheets.column(x, MARGIN_MM + 4, wide, f"{sheet.name}: for the adult", HEAD)
-    y = sheets.column(x, y, wide, "What to mind; local codes and makers’ instructions stand above it.", SMALL) + 3
+    y = sheets.column(x, MARGIN_MM + 4, wide, say("{sheet}: for the adult", sheet=sheet.name), HEAD)
+    y = sheets.column(x, y, wide, say("What to mind; local codes and makers’ instructions stand above it."), SMALL) + 3
     for number, step in enumerate(sheet.steps, start=1):
         if step.caution:
-            y = sheets.column(x, y, wide, f"{number}  {step.text}", TEXT)
+            y = sheets.column(x, y, wide, say("{number}  {step}", number=number, step=step.text), TEXT)
             y = sheets.column(x + 8, y, wide - 8, step.caution, SMALL) + 2
 
 
 def _strip(sheet: StepSheet, paper: Paper) -> bytes:
     """Rows of fields on a lying sheet: cut along the rows, and tape them end to end."""
-    sheets = Sheets(f"{sheet.name}: a strip for the wall", paper, lying=True)
+    sheets = Sheets(say("{sheet}: a strip for the wall", sheet=sheet.name), paper, lying=True)
     across = int((sheets.width - 2 * MARGIN_MM) // STRIP_MM)
     down = int((sheets.height - 2 * MARGIN_MM) // (STRIP_HIGH_MM + 2))
     left = (sheets.width - across * STRIP_MM) / 2

@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from zither_awl.formats.paper.sheet import Paper, Sheets
+from zither_awl.languages import reading, told
 
 Role = Literal["H1", "H2", "P", "Figure", "LI"]
 
@@ -27,16 +28,16 @@ class _Element:
 class TaggedSheets(Sheets):
     """Sheets whose content is tagged."""
 
-    def __init__(self, title: str, paper: Paper, language: str) -> None:
+    def __init__(self, title: str, paper: Paper) -> None:
         super().__init__(title, paper)
-        self._language = language
+        self._language = reading.get()
         self._elements: list[_Element] = []
         self._page, self._marks_here = 0, 0
 
     @contextmanager
     def element(self, role: Role, alt: str = "") -> Iterator[None]:
         """What is drawn in the block is one element; it may run over pages."""
-        self._elements.append(_Element(role, alt))
+        self._elements.append(_Element(role, told(alt)))
         self._open()
         try:
             yield
@@ -78,7 +79,7 @@ class TaggedSheets(Sheets):
         """A bookmark to a height of this page."""
         key = f"b{len(self._elements)}-{self._page}"
         self._canvas.bookmarkPage(key, fit="XYZ", top=(self.height - y) * 72 / 25.4)
-        self._canvas.addOutlineEntry(title, key, level=0)
+        self._canvas.addOutlineEntry(told(title), key, level=0)
 
     def pdf(self) -> bytes:
         """The document; nothing can be drawn afterwards."""

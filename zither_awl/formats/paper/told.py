@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from html import escape
 
+from zither_awl import languages
 from zither_awl.formats.paper.sheet import MARGIN_MM, POINT_MM, Paper, Style, wrapped
 from zither_awl.formats.paper.tagged import Role, TaggedSheets
 
@@ -42,7 +43,6 @@ class Told:
     under: str
     parts: tuple[ToldPart, ...]
     pictures: tuple[ToldPicture, ...] = ()
-    language: str = "en"
     foot: str = ""
     small: bool = False
 
@@ -57,7 +57,7 @@ class _Pages:
 
     def __init__(self, told: Told, paper: Paper) -> None:
         self._told = told
-        self._sheets = sheets = TaggedSheets(told.title, paper, told.language)
+        self._sheets = sheets = TaggedSheets(told.title, paper)
         self._x, self._y = MARGIN_MM + SIDE_MM, MARGIN_MM + 4
         self._wide = sheets.width - 2 * self._x
         self._low = sheets.height - MARGIN_MM - 8
@@ -126,29 +126,33 @@ class _Pages:
 
 def told_html(told: Told) -> bytes:
     """One HTML file: its style and photographs in it, nothing asked from anywhere."""
-    parts = "".join(f"<h2>{escape(part.heading)}</h2>{_lines(part)}" for part in told.parts)
+    parts = "".join(f"<h2>{_text(part.heading)}</h2>{_lines(part)}" for part in told.parts)
     pictures = "".join(_figure(picture) for picture in told.pictures)
-    foot = f"<footer>{escape(told.foot)}</footer>" if told.foot else ""
+    foot = f"<footer>{_text(told.foot)}</footer>" if told.foot else ""
     return (
-        f'<!doctype html><html lang="{escape(told.language)}"><meta charset="utf-8">'
-        f'<meta name="viewport" content="width=device-width,initial-scale=1"><title>{escape(told.title)}</title>'
-        f"<style>{CSS}</style><main><h1>{escape(told.title)}</h1><p class=u>{escape(told.under)}</p>{parts}{pictures}"
+        f'<!doctype html><html lang="{languages.reading.get()}"><meta charset="utf-8">'
+        f'<meta name="viewport" content="width=device-width,initial-scale=1"><title>{_text(told.title)}</title>'
+        f"<style>{CSS}</style><main><h1>{_text(told.title)}</h1><p class=u>{_text(told.under)}</p>{parts}{pictures}"
         f"{foot}</main></html>\n"
     ).encode()
 
 
+def _text(text: str) -> str:
+    return escape(languages.told(text))
+
+
 def _lines(part: ToldPart) -> str:
     if part.listed:
-        return "<ul>" + "".join(f"<li>{escape(line)}</li>" for line in part.lines) + "</ul>"
-    return "".join(f"<p>{escape(line)}</p>" for line in part.lines)
+        return "<ul>" + "".join(f"<li>{_text(line)}</li>" for line in part.lines) + "</ul>"
+    return "".join(f"<p>{_text(line)}</p>" for line in part.lines)
 
 
 def _figure(picture: ToldPicture) -> str:
     if picture.jpeg is None:
-        return f"<p>{escape(picture.below)}</p>"
+        return f"<p>{_text(picture.below)}</p>"
     data = b64encode(picture.jpeg).decode()
-    return (f'<figure><img alt="{escape(picture.seen)}" src="data:image/jpeg;base64,{data}">'
-            f"<figcaption>{escape(picture.below)}</figcaption></figure>")  # fmt: skip
+    return (f'<figure><img alt="{_text(picture.seen)}" src="data:image/jpeg;base64,{data}">'
+            f"<figcaption>{_text(picture.below)}</figcaption></figure>")  # fmt: skip
 
 
 CSS = """

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from zither_awl.core.saying import say, together
 from zither_awl.formats.paper.sheet import MARGIN_MM, Paper, Sheets, Style, wrapped
 
 TITLE, SMALL = Style("serif", 23, 1.12), Style("sans", 9.5, 1.25)
@@ -53,7 +54,7 @@ class TrayCard:
 
 def tray_cards_pdf(cards: Sequence[TrayCard], paper: Paper) -> bytes:
     """One sheet for each tray, lying: two halves to fold."""
-    sheets = Sheets("Tray cards", paper, lying=True)
+    sheets = Sheets(say("Tray cards"), paper, lying=True)
     for card in cards:
         _sheet(sheets, card)
         sheets.new_page()
@@ -81,8 +82,8 @@ def _front(sheets: Sheets, card: TrayCard, x: float, y: float, width: float) -> 
     y = sheets.column(x, y + 2, width, _belongs(card), BOLD)
     numbers = {each: at for at, each in enumerate(on, start=1)}
     for each in card.things:
-        many = f"{each.count} × " if each.count > 1 else ""
-        where = f" ({each.where})" if each.where else ""
+        many = say("{count} × ", count=each.count) if each.count > 1 else ""
+        where = say(" ({where})", where=each.where) if each.where else ""
         sheets.text(x, y + BODY.step_mm * 0.72, str(numbers.get(each, "·")), BODY)
         y = sheets.column(x + 6, y, width - 6, f"{many}{each.name}{where}", BODY)
     for label, said in _said(card):
@@ -92,16 +93,18 @@ def _front(sheets: Sheets, card: TrayCard, x: float, y: float, width: float) -> 
 
 
 def _belongs(card: TrayCard) -> str:
-    return f"What belongs on it, on {card.container}" if card.container else "What belongs to it"
+    return say("What belongs on it, on {container}",
+        container=card.container) if card.container else say("What belongs to it")
 
 
 def _said(card: TrayCard) -> list[tuple[str, str]]:
-    parts = [("How full", card.fill), ("Before work", card.morning), ("Watch out", " ".join(card.mind))]
+    parts = [(say("How full"), card.fill), (say("Before work"), card.morning), (say("Watch out"), together(card.mind))]
     return [(label, said) for label, said in parts if said]
 
 
 def _foot(card: TrayCard) -> str:
-    return " · ".join(each for each in (card.for_whom, f"rests in {card.bin_name}" if card.bin_name else "") if each)
+    return together((each for each in (card.for_whom, say("rests in {bin_name}", bin_name=card.bin_name)
+        if card.bin_name else "") if each), " · ")
 
 
 def _list_mm(card: TrayCard, width: float) -> float:
@@ -148,13 +151,13 @@ def _script(sheets: Sheets | None, card: TrayCard, x: float, y: float, width: fl
 
     said, small = Style("serif", size, 1.26), Style("serif-italic", size * 0.82, 1.26)
     label = Style("sans-bold", max(size * 0.62, 8), 1.3)
-    y = column(x, y, width, "Showing it" if card.steps else "This card has no script yet.", label)
+    y = column(x, y, width, say("Showing it") if card.steps else say("This card has no script yet."), label)
     for number, step in enumerate(card.steps, start=1):
         if sheets is not None:
             sheets.text(x, y + 0.9 + said.step_mm * 0.72, f"{number}", Style("sans-bold", size * 0.7))
         y = column(x + 7, y + 0.9, width - 7, step, said)
-    rest = (("Worth slowing down for", "; ".join(card.interest)), ("Expected now", card.expects),
-            ("Putting it right", card.clean_up))  # fmt: skip
+    rest = ((say("Worth slowing down for"), together(card.interest, "; ")), (say("Expected now"), card.expects),
+            (say("Putting it right"), card.clean_up))  # fmt: skip
     for name, text in rest:
         if text:
             y = column(x, y + 2, width, name, label)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from zither_awl.core.saying import say
 from zither_awl.formats.paper.sheet import MARGIN_MM, Paper, Sheets, Style, width_mm
 
 WIDE_MM, PICTURE_MM, WORD_MM, GAP_MM, ACROSS = 84.0, 84.0, 30.0, 8.0, 2
@@ -33,7 +34,7 @@ class WordSheet:
 
 def word_cards_pdf(sheet: WordSheet, paper: Paper) -> bytes:
     """Picture and word cards, four to a sheet, then the control sheet."""
-    sheets = Sheets(f"Word cards: {sheet.name}", paper)
+    sheets = Sheets(say("Word cards: {sheet}", sheet=sheet.name), paper)
     high = PICTURE_MM + WORD_MM
     down = int((sheets.height - 2 * MARGIN_MM + GAP_MM) // (high + GAP_MM))
     left = (sheets.width - ACROSS * WIDE_MM - GAP_MM) / 2
@@ -65,7 +66,8 @@ def draw_picture(sheets: Sheets, card: WordCard, x: float, y: float, width: floa
     if card.drawn and sheets.picture(card.drawn, left, top, side, wide=max(0.35, side / 160)):
         return
     sheets.box(x, y, width, height, wide=0.2, dash=1)
-    said = f"Draw or stick on: {card.word}{f' ({card.by})' if card.by.strip() else ''}"
+    said = say("Draw or stick on: {word}{part}", word=card.word,
+               part=say(" ({by})", by=card.by) if card.by.strip() else '')
     sheets.column(x + 3, y + height - 3 * HINT.step_mm, width - 6, said, HINT)
 
 
@@ -88,8 +90,8 @@ def _fitting(text: str, width: float, share: float) -> Style:
 def _control(sheets: Sheets, sheet: WordSheet) -> None:
     """Every picture beside its word, small, to check by; it is not cut."""
     x, y, wide = MARGIN_MM + 4, MARGIN_MM + 2, sheets.width - 2 * MARGIN_MM - 8
-    y = sheets.column(x, y, wide, f"{sheet.name}: the control sheet", HEAD)
-    y = sheets.column(x, y, wide, "It stays whole. Whoever has finished looks here.", HINT) + 3
+    y = sheets.column(x, y, wide, say("{sheet}: the control sheet", sheet=sheet.name), HEAD)
+    y = sheets.column(x, y, wide, say("It stays whole. Whoever has finished looks here."), HINT) + 3
     cell_wide, cell_high = wide / 2, 30.0
     down = int((sheets.height - MARGIN_MM - y) // (cell_high + 2))
     for at, card in enumerate(sheet.cards):

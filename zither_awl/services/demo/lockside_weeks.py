@@ -58,7 +58,7 @@ def furnish(desk: Desk) -> None:
     house = desk.house()
     with desk.write_untracked() as work:
         for adult in house.adults:
-            work.people.save_minutes(replace(adult, minutes=MINUTES[adult.name]))
+            work.people.save_adult(replace(adult, minutes=MINUTES[adult.name]))
         for title, cover, language, about, first, last in BOOKS:
             key = work.cupboard.save_component(_book(title, cover))
             back = BORROWED.get(title)

@@ -39,6 +39,7 @@ class AdultRow(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     name: Mapped[str] = mapped_column(Name, unique=True)
     minutes: Mapped[list[int]] = mapped_column(JSON)
+    language: Mapped[str] = mapped_column(String(8))
 
 
 class ChildRow(Base):

@@ -9,7 +9,7 @@ from sqlalchemy import JSON, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column
 
 from zither_awl.store.models.base import Base, Name
-from zither_awl.store.types import Instant
+from zither_awl.store.types import Instant, SaidText
 
 
 class PhraseRow(Base):
@@ -74,7 +74,7 @@ class ChangeSetRow(Base):
     at: Mapped[datetime] = mapped_column(Instant)
     adult_id: Mapped[int | None]
     device: Mapped[str] = mapped_column(Name)
-    label: Mapped[str] = mapped_column(String(200))
+    label: Mapped[str] = mapped_column(SaidText)
     undone: Mapped[bool]
 
 
@@ -98,7 +98,7 @@ class TraceRow(Base):
     change_set_id: Mapped[int | None]
     adult_id: Mapped[int | None]
     device: Mapped[str] = mapped_column(Name)
-    label: Mapped[str] = mapped_column(String(200))
+    label: Mapped[str] = mapped_column(SaidText)
     before: Mapped[dict[str, Any]] = mapped_column(JSON)
     after: Mapped[dict[str, Any]] = mapped_column(JSON)
 

@@ -8,7 +8,7 @@ from sqlalchemy import JSON, ForeignKey, String, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column
 
 from zither_awl.store.models.base import Base, Name, child_key
-from zither_awl.store.types import Instant
+from zither_awl.store.types import Instant, SaidText
 
 
 class PlacementRow(Base):
@@ -124,8 +124,8 @@ class ByThenRow(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     theme_id: Mapped[int | None] = mapped_column(ForeignKey("theme.id", ondelete="CASCADE"), index=True)
     kind: Mapped[str] = mapped_column(String(8))
-    name: Mapped[str] = mapped_column(Name)
-    amount: Mapped[str] = mapped_column(String(120))
+    name: Mapped[str] = mapped_column(SaidText)
+    amount: Mapped[str] = mapped_column(SaidText)
     due: Mapped[date]
     minutes: Mapped[int]
     done_on: Mapped[date | None]

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -20,7 +21,7 @@ export function Page() {
   const first = child ?? (Number(search.get('child')) || people[0]?.id)
   if (!children) return <Waiting error={null} />
   if (first === undefined)
-    return <div className="p-5"><Heading title="Make" /><p className="mt-2 text-ink-2">Add a child first, under Children: a tray is made for somebody.</p></div>
+    return <div className="p-5"><Heading title={say('Make')} /><p className="mt-2 text-ink-2">{say('Add a child first, under Children: a tray is made for somebody.')}</p></div>
   if (trayId !== null && !made) return <Waiting error={error} />
   const card = search.get('card')
   const start: Wish | null = made ? { ...made, share: null, instead_of: trayId } : card ? { ...wished(card, Number(search.get('level')) || 1, first), ...wishIn(search.get('wish')) } : null

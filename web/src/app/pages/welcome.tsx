@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { DndContext } from '@dnd-kit/core'
 import { useState } from 'react'
@@ -17,7 +18,6 @@ import { Waiting } from '@/ui/Notice'
 import { PatternMark } from '@/ui/PatternMark'
 import { answer, client, type Schemas } from '@/lib/http'
 import { childrenQuery, refresh, shelfQuery, thingsQuery, todayQuery, welcomeQuery } from '@/lib/queries'
-import { counted } from '@/lib/words'
 import { useHouse, useSession } from '../session'
 
 const ORDER: readonly StepName[] = ['house', 'children', 'know', 'places', 'things', 'first']
@@ -42,26 +42,26 @@ export function Page() {
   }
   const people = all.children
   const steps: Step[] = [
-    { name: 'house', says: 'House', title: 'Who is looking?', why: 'Everything you write stays on this machine.', state: state('house'),
-      body: session.household ? <Known says={`${session.household.name}. Its name, units and clock are changed in House.`} onNext={() => after('house')} /> : <BeginForm onSaved={() => go('children')} /> },
-    { name: 'children', says: 'Children', title: 'Who lives here?', why: 'Every child, also one nothing is meant for yet: the youngest sets what may stand open. Only a name, a mark and the birth date are needed.',
+    { name: 'house', says: say('House'), title: say('Who is looking?'), why: say('Everything you write stays on this machine.'), state: state('house'),
+      body: session.household ? <Known says={say('{household}. Its name, units and clock are changed in House.', { household: session.household.name })} onNext={() => after('house')} /> : <BeginForm onSaved={() => go('children')} /> },
+    { name: 'children', says: say('Children'), title: say('Who lives here?'), why: say('Every child, also one nothing is meant for yet: the youngest sets what may stand open. Only a name, a mark and the birth date are needed.'),
       state: state('children'), body: <Children people={people} onNext={() => after('children')} /> },
-    { name: 'know', says: 'What they know', title: 'What do they know already?', why: 'At most twelve taps a child. It is your word, and kept apart from what is seen.', state: state('know'),
-      ...(people.length > 0 ? { later: 'Skip this step, we shall see' } : {}),
-      body: people.length ? <KnowStep people={people} onDone={() => { void keep('know', 'done'); after('know') }} /> : <Known says="There is no child yet." onNext={() => go('children')} next="To the children" /> },
-    { name: 'places', says: 'Places', title: 'Where can things stand?', why: 'Tap what there is; a usual size will do. The main shelf is filled first.', state: state('places'),
+    { name: 'know', says: say('What they know'), title: say('What do they know already?'), why: say('At most twelve taps a child. It is your word, and kept apart from what is seen.'), state: state('know'),
+      ...(people.length > 0 ? { later: say('Skip this step, we shall see') } : {}),
+      body: people.length ? <KnowStep people={people} onDone={() => { void keep('know', 'done'); after('know') }} /> : <Known says={say('There is no child yet.')} onNext={() => go('children')} next={say('To the children')} /> },
+    { name: 'places', says: say('Places'), title: say('Where can things stand?'), why: say('Tap what there is; a usual size will do. The main shelf is filled first.'), state: state('places'),
       body: <PlacesStep places={welcome.places} units={shelf.units} people={people} lengths={session.household?.lengths ?? 'cm'} onDone={() => after('places')} /> },
-    { name: 'things', says: 'Things', title: 'What is there?', why: 'A walk through the house: tap what you have. Thirty things make a good first shelf.', state: state('things'),
+    { name: 'things', says: say('Things'), title: say('What is there?'), why: say('A walk through the house: tap what you have. Thirty things make a good first shelf.'), state: state('things'),
       body: <Things count={welcome.things} onNext={() => after('things')} /> },
-    { name: 'first', says: 'First shelf', title: shelf.placements.length ? 'The first shelf stands' : 'The first shelf', why: shelf.placements.length ? '' : 'Composed for each child from what there is, and drawn to scale where it would stand.', state: state('first'),
+    { name: 'first', says: say('First shelf'), title: shelf.placements.length ? say('The first shelf stands') : say('The first shelf'), why: shelf.placements.length ? '' : say('Composed for each child from what there is, and drawn to scale where it would stand.'), state: state('first'),
       body: shelf.placements.length ? <Taken /> : <FirstStep people={people} draw={(first, chosen, choose) => <Elevations first={first} shelf={shelf} chosen={chosen} choose={choose} />} onTaken={() => go('first')} />,
-      ...(shelf.placements.length ? {} : { later: 'Later; I set out my own' }) },
+      ...(shelf.placements.length ? {} : { later: say('Later; I set out my own') }) },
   ]
   const later = (name: StepName) => void keep(name, 'later').then(() => { if (name === 'first') void leave('/today'); else after(name) })
   return <WelcomeView steps={steps} at={at} go={go} onLater={later} before={session.household ? undefined : <Hello onLeft={() => void leave('/today')} />} />
 }
 
-function Known({ says, onNext, next = 'Go on' }: { says: string; onNext: () => void; next?: string }) {
+function Known({ says, onNext, next = say('Go on') }: { says: string; onNext: () => void; next?: string }) {
   return <><p>{says}</p><Button look="main" size="touch" className="self-start" onClick={onNext}>{next}</Button></>
 }
 
@@ -71,9 +71,9 @@ function Children({ people, onNext }: { people: readonly Schemas['ChildOut'][]; 
   const form = more || people.length === 0
   return (
     <>
-      {people.length > 0 && <ul aria-label="Children so far" className="flex flex-wrap gap-2">{people.map((each) => <li key={each.id} className="inline-flex min-h-touch items-center gap-2 rounded-full border border-woad bg-woad-2 px-4"><PatternMark pattern={each.pattern} /><strong>{each.name}</strong> {each.age}</li>)}</ul>}
-      {form && <ChildForm key={people.length} child={null} used={people.map((each) => each.pattern)} lengths={lengths} today={today} label="Add the child" onSaved={() => setMore(false)} />}
-      {!form && <div className="flex flex-wrap gap-2"><Button look="main" size="touch" onClick={onNext}>Go on</Button><Button size="touch" onClick={() => setMore(true)}>Another child</Button></div>}
+      {people.length > 0 && <ul aria-label={say('Children so far')} className="flex flex-wrap gap-2">{people.map((each) => <li key={each.id} className="inline-flex min-h-touch items-center gap-2 rounded-full border border-woad bg-woad-2 px-4"><PatternMark pattern={each.pattern} /><strong>{each.name}</strong> {each.age}</li>)}</ul>}
+      {form && <ChildForm key={people.length} child={null} used={people.map((each) => each.pattern)} lengths={lengths} today={today} label={say('Add the child')} onSaved={() => setMore(false)} />}
+      {!form && <div className="flex flex-wrap gap-2"><Button look="main" size="touch" onClick={onNext}>{say('Go on')}</Button><Button size="touch" onClick={() => setMore(true)}>{say('Another child')}</Button></div>}
     </>
   )
 }
@@ -83,9 +83,9 @@ function Things({ count, onNext }: { count: number; onNext: () => void }) {
   const leave = useNavigate()
   return (
     <>
-      {count > 0 && <div className="flex flex-wrap items-center gap-3"><p><strong>{counted(count, 'thing')}</strong> in the cupboard.</p><Button look="main" size="touch" onClick={onNext}>Go on to the first shelf</Button></div>}
+      {count > 0 && <div className="flex flex-wrap items-center gap-3"><p><strong>{say('{n, plural, one {# thing} other {# things}}', { n: count })}</strong>{' '}{say('in the cupboard.')}</p><Button look="main" size="touch" onClick={onNext}>{say('Go on to the first shelf')}</Button></div>}
       <Walk onDone={onNext} />
-      {data && <details><summary className="min-h-touch py-3 font-semibold text-woad">Something else? Type it, or photograph it in Cupboard</summary><SayIt kinds={data.kinds} subjects={data.subjects} bins={data.bins} onMend={(id) => void leave(`/cupboard?part=things&thing=${id}`)} /></details>}
+      {data && <details><summary className="min-h-touch py-3 font-semibold text-woad">{say('Something else? Type it, or photograph it in Cupboard')}</summary><SayIt kinds={data.kinds} subjects={data.subjects} bins={data.bins} onMend={(id) => void leave(`/cupboard?part=things&thing=${id}`)} /></details>}
     </>
   )
 }
@@ -108,6 +108,6 @@ function Elevations({ first, shelf, chosen, choose }: ElevationsProps) {
 
 function Taken() {
   const { data: today } = useQuery(todayQuery())
-  const found = today?.to_show.map((each) => ({ child_id: each.child_id, tray_id: each.tray_id, says: `${each.tray}, to ${each.child}` })) ?? []
+  const found = today?.to_show.map((each) => ({ child_id: each.child_id, tray_id: each.tray_id, says: say('{tray}, to {child}', { tray: each.tray, child: each.child }) })) ?? []
   return <After toShow={found.slice(0, 2)} />
 }

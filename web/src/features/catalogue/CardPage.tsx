@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { Link } from 'react-router'
 import type { ReactNode } from 'react'
 import { Button } from '@/ui/Button'
@@ -29,45 +31,45 @@ export function CardPage({ card, onGo }: { card: Card; onGo: Go }) {
       <header className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h2 className="text-2xl">{card.name}</h2>
-          {card.also.length > 0 && <p className="text-ink-2">Also called: {card.also.join(', ')}</p>}
-          <p className="text-ink-2">{SORTS[card.sort]}{card.area} · {card.from_months} to {card.to_months} months, a window and no gate · {card.cost && `costs ${card.cost}`}</p>
+          {card.also.length > 0 && <p className="text-ink-2">{say('Also called: {also}', { also: card.also.join(', ') })}</p>}
+          <p className="text-ink-2">{say('{SORTS}{area} · {from_months} to {to_months} months, a window and no gate · {cost}', { SORTS: SORTS[card.sort], area: card.area, from_months: card.from_months, to_months: card.to_months, cost: card.cost && say('costs {cost}', { cost: card.cost }) })}</p>
         </div>
         <div className="flex flex-wrap gap-2">
-          <Link className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" to={`/make?card=${key}`}>Make it</Link>
-          {card.origin !== 'own' && <Button disabled={take.busy} onClick={() => void take.run()}>{card.taken ? 'Leave it out' : 'Take it'}</Button>}
-          <Button onClick={() => onGo(key, 'edit')}>Change</Button>
-          <Button onClick={() => onGo(key, 'copy')}>Copy</Button>
-          {card.words.length > 0 && <Link className={link} to={`/paper?kind=word-cards&key=card:${key}`}>Word cards</Link>}
+          <Link className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" to={`/make?card=${key}`}>{say('Make it')}</Link>
+          {card.origin !== 'own' && <Button disabled={take.busy} onClick={() => void take.run()}>{card.taken ? say('Leave it out') : say('Take it')}</Button>}
+          <Button onClick={() => onGo(key, 'edit')}>{say('Change')}</Button>
+          <Button onClick={() => onGo(key, 'copy')}>{say('Copy')}</Button>
+          {card.words.length > 0 && <Link className={link} to={`/paper?kind=word-cards&key=card:${key}`}>{say('Word cards')}</Link>}
         </div>
       </header>
       {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
       <Ours card={card} busy={drop.busy} onDrop={() => void drop.run()} />
       <div className="grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] gap-4 max-[1180px]:grid-cols-1">
         <div className="flex flex-col gap-4">
-          <Part title="Showing it">
-            {card.steps.length === 0 ? <p className="text-ink-2">It has no script yet. Change it, and write one.</p>
+          <Part title={say('Showing it')}>
+            {card.steps.length === 0 ? <p className="text-ink-2">{say('It has no script yet. Change it, and write one.')}</p>
               : <ol className="said list-decimal pl-6 text-[1.0625rem]">{card.steps.map((step) => <li key={step} className="py-0.5">{step}</li>)}</ol>}
-            {card.interest.length > 0 && <p className="mt-2"><strong>Worth slowing down for:</strong> <span className="said">{card.interest.join('; ')}</span></p>}
-            {card.clean_up && <p className="mt-2"><strong>Putting it right.</strong> {card.clean_up}</p>}
-            {card.morning && <p className="mt-2"><strong>Each day, before work.</strong> {card.morning}</p>}
-            {card.grid.length > 0 && <p className="mt-2"><strong>Asked of each thing.</strong> {card.grid.join(' · ')}</p>}
-            {card.then.length > 0 && <p className="mt-2"><strong>Then, perhaps:</strong> {card.then.join('; ')}</p>}
+            {card.interest.length > 0 && <p className="mt-2"><strong>{say('Worth slowing down for:')}</strong> <span className="said">{card.interest.join('; ')}</span></p>}
+            {card.clean_up && <p className="mt-2"><strong>{say('Putting it right.')}</strong> {card.clean_up}</p>}
+            {card.morning && <p className="mt-2"><strong>{say('Each day, before work.')}</strong> {card.morning}</p>}
+            {card.grid.length > 0 && <p className="mt-2"><strong>{say('Asked of each thing.')}</strong> {card.grid.join(' · ')}</p>}
+            {card.then.length > 0 && <p className="mt-2"><strong>{say('Then, perhaps:')}</strong> {card.then.join('; ')}</p>}
           </Part>
           <Levels card={card} />
         </div>
         <div className="flex flex-col gap-4">
-          <Part title="What it is for">
+          <Part title={say('What it is for')}>
             <p>{card.aim}</p>
-            {card.prepares.length > 0 && <p className="mt-1.5"><strong>It prepares</strong> {card.prepares.join(', ')}.</p>}
-            {card.control && <p className="mt-1.5"><strong>Control of error.</strong> {card.control}</p>}
+            {card.prepares.length > 0 && <p className="mt-1.5"><strong>{say('It prepares')}</strong> {card.prepares.join(', ')}.</p>}
+            {card.control && <p className="mt-1.5"><strong>{say('Control of error.')}</strong> {card.control}</p>}
           </Part>
-          <Part title="Watch out">
-            <p><strong>An adult:</strong> {SUPERVISION[card.supervision] ?? card.supervision}.</p>
+          <Part title={say('Watch out')}>
+            <p><strong>{say('An adult:')}</strong> {SUPERVISION[card.supervision] ?? card.supervision}.</p>
             <ul className="mt-1.5 flex flex-col gap-1">{card.cautions.map((each) => <li key={each.text}>{each.text} <span className="text-sm text-ink-3">{each.source}</span></li>)}</ul>
-            <p className="mt-1.5 text-sm text-ink-2">What lies on a tray in the end is checked there, thing by thing. Supervision, local codes and the makers’ instructions stand above it.</p>
+            <p className="mt-1.5 text-sm text-ink-2">{say('What lies on a tray in the end is checked there, thing by thing. Supervision, local codes and the makers’ instructions stand above it.')}</p>
           </Part>
-          <Part title="Words"><p>{card.words.map((each) => `${each.word}, ${each.other}`).join(' · ') || 'None yet.'}</p>{card.themes.length > 0 && <p className="mt-1.5 text-ink-2">Themes: {card.themes.join(', ')}</p>}</Part>
-          <Part title="Before and after it">{card.ladder && <p className="mb-1.5">On the ladder <Link className="text-woad underline underline-offset-4" to={`/ladders?step=${key}:1`}>{card.ladder.name}</Link>: {card.ladder.first === card.ladder.last ? `step ${card.ladder.first}` : `steps ${card.ladder.first} to ${card.ladder.last}`} of {card.ladder.of}.</p>}<Rungs label="It follows" rungs={card.follows} onGo={onGo} none="Nothing has to come before it." /><Rungs label="It leads to" rungs={card.leads_to} onGo={onGo} none="" /></Part>
+          <Part title={say('Words')}><p>{card.words.map((each) => `${each.word}, ${each.other}`).join(' · ') || say('None yet.')}</p>{card.themes.length > 0 && <p className="mt-1.5 text-ink-2">{say('Themes: {themes}', { themes: card.themes.join(', ') })}</p>}</Part>
+          <Part title={say('Before and after it')}>{card.ladder && <p className="mb-1.5">{sayRich('On the ladder <a>{ladder}</a>: {part} of {of}.', { ladder: card.ladder.name, a: (inner) => <Link className="text-woad underline underline-offset-4" to={`/ladders?step=${key}:1`}>{inner}</Link>, part: card.ladder.first === card.ladder.last ? say('step {first}', { first: card.ladder.first }) : say('steps {first} to {last}', { first: card.ladder.first, last: card.ladder.last }), of: card.ladder.of })}</p>}<Rungs label={say('It follows')} rungs={card.follows} onGo={onGo} none={say('Nothing has to come before it.')} /><Rungs label={say('It leads to')} rungs={card.leads_to} onGo={onGo} none="" /></Part>
         </div>
       </div>
     </article>
@@ -80,22 +82,22 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
 
 function Levels({ card }: { card: Card }) {
   return (
-    <Part title="Levels">
+    <Part title={say('Levels')}>
       <ol className="flex flex-col gap-3 border-l-2 border-ink-2 pl-4">
         {card.levels.map((level) => (
           <li key={level.number} className="relative">
             <span aria-hidden className="absolute top-1.5 -left-[1.44rem] size-3 rounded-full border-2 border-ink-2 bg-paper" />
-            <p><strong>{level.name}</strong> <span className="text-ink-2">from {level.from_months} months</span></p>
+            <p><strong>{level.name}</strong> <span className="text-ink-2">{say('from {from_months} months', { from_months: level.from_months })}</span></p>
             {level.showing && <p className="said">{level.showing}</p>}
-            {level.changes && <p className="text-sm text-ink-2">Than the level before: {level.changes}.</p>}
-            <p>Expected: {level.expects} <span className="text-ink-2">Not yet: {level.not_yet}</span></p>
-            {level.roles.length > 0 && <details className="text-sm"><summary className="text-woad">What it asks for{level.container.length === 0 && '; no container'}</summary>
+            {level.changes && <p className="text-sm text-ink-2">{say('Than the level before: {changes}.', { changes: level.changes })}</p>}
+            <p>{say('Expected: {expects}', { expects: level.expects })} <span className="text-ink-2">{say('Not yet: {not_yet}', { not_yet: level.not_yet })}</span></p>
+            {level.roles.length > 0 && <details className="text-sm"><summary className="text-woad">{say('What it asks for{container}', { container: level.container.length === 0 && say('; no container') })}</summary>
               <ul className="mt-1">{level.roles.map((role) => (
-                <li key={role.role}><strong>{role.role}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && ' if there is one'}: {role.needs.join(', or ')}{role.shows && ` (${role.shows})`}{role.instead.map((each) => `; ${each.word} would do: ${each.other}`)}</li>))}</ul></details>}
+                <li key={role.role}><strong>{role.role}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.join(', or ')}{role.shows && ` (${role.shows})`}{role.instead.map((each) => `; ${each.word} would do: ${each.other}`)}</li>))}</ul></details>}
           </li>
         ))}
       </ol>
-      {card.one_level_because && <p className="mt-2 text-sm text-ink-2">One level: {card.one_level_because}</p>}
+      {card.one_level_because && <p className="mt-2 text-sm text-ink-2">{say('One level: {one_level_because}', { one_level_because: card.one_level_because })}</p>}
     </Part>
   )
 }
@@ -112,19 +114,19 @@ function Ours({ card, busy, onDrop }: { card: Card; busy: boolean; onDrop: () =>
   })
   if (card.origin === 'catalogue') return null
   return (
-    <section aria-label="Ours" className="panel flex flex-col gap-2 p-4">
+    <section aria-label={say('Ours')} className="panel flex flex-col gap-2 p-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <p>{card.origin === 'own' ? 'A card of your own.' : card.changed.length ? `You changed its ${card.changed.map(said).join(', ')}; that stays through updates.` : 'You changed this card.'}
-          {card.taken_over.length > 0 && ` An update of the catalogue brought its ${card.taken_over.map(said).join(', ')}.`}</p>
-        <Button disabled={busy} onClick={onDrop}>{card.origin === 'own' ? 'Drop this card' : 'As it ships again'}</Button>
+        <p>{card.origin === 'own' ? say('A card of your own.') : card.changed.length ? say('You changed its {changed}; that stays through updates.', { changed: card.changed.map(said).join(', ') }) : say('You changed this card.')}
+          {card.taken_over.length > 0 && say(' An update of the catalogue brought its {taken_over}.', { taken_over: card.taken_over.map(said).join(', ') })}</p>
+        <Button disabled={busy} onClick={onDrop}>{card.origin === 'own' ? say('Drop this card') : say('As it ships again')}</Button>
       </div>
       {card.news.map((each) => (
         <div key={each.field} className="rounded-control border border-saffron bg-saffron-2 p-3">
-          <p><strong>The catalogue has changed its {said(each.field)} too.</strong> Yours counts until you say otherwise.</p>
-          <p className="mt-1">Yours: <span className="said">{each.ours}</span></p><p>The catalogue’s: <span className="said">{each.theirs}</span></p>
+          <p><strong>{say('The catalogue has changed its {said} too.', { said: said(each.field) })}</strong>{' '}{say('Yours counts until you say otherwise.')}</p>
+          <p className="mt-1">{say('Yours:')}{' '}<span className="said">{each.ours}</span></p><p>{say('The catalogue’s:')}{' '}<span className="said">{each.theirs}</span></p>
           <div className="mt-2 flex gap-2">
-            <Button disabled={settle.busy} onClick={() => void settle.run(each.field, false)}>Keep ours</Button>
-            <Button disabled={settle.busy} onClick={() => void settle.run(each.field, true)}>Take the catalogue’s</Button>
+            <Button disabled={settle.busy} onClick={() => void settle.run(each.field, false)}>{say('Keep ours')}</Button>
+            <Button disabled={settle.busy} onClick={() => void settle.run(each.field, true)}>{say('Take the catalogue’s')}</Button>
           </div>
         </div>
       ))}

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Heading } from '@/ui/Heading'
@@ -7,7 +8,7 @@ import { SelectField, Field } from '@/ui/Field'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { cardQuery, catalogueQuery, childrenQuery, makeableQuery } from '@/lib/queries'
-import { counted, sentence } from '@/lib/words'
+import { sentence } from '@/lib/words'
 import { CardEditor } from './CardEditor'
 import { CardPage } from './CardPage'
 import { Taking } from './Taking'
@@ -45,26 +46,26 @@ function Choosing({ cards, people, chosen, onGo }: { cards: readonly Card[]; peo
   const themes = [...new Set(cards.flatMap((each) => each.themes))].sort()
   const tell = (told: Partial<Filter>) => setFilter({ ...filter, ...told })
   return (
-    <section aria-label="Cards" className="sticky top-0 flex h-screen flex-col gap-2 border-r border-line bg-paper px-4 py-4 max-[1000px]:static max-[1000px]:h-auto">
-      <Heading title="Make" aside={<MakeParts />}>{counted(found.length, 'card')}</Heading>
+    <section aria-label={say('Cards')} className="sticky top-0 flex h-screen flex-col gap-2 border-r border-line bg-paper px-4 py-4 max-[1000px]:static max-[1000px]:h-auto">
+      <Heading title={say('Make')} aside={<MakeParts />}>{say('{n, plural, one {# card} other {# cards}}', { n: found.length })}</Heading>
       <div className="grid grid-cols-2 gap-2">
-        <Field label="Find" type="search" value={filter.words} onChange={(event) => tell({ words: event.target.value })} className="col-span-2" placeholder="pour, five, autumn…" />
-        <SelectField label="Area" value={filter.area} onChange={(event) => tell({ area: event.target.value })}>
-          <option value="">every area</option>{areasOf(cards).map((each) => <option key={each}>{each}</option>)}
+        <Field label={say('Find')} type="search" value={filter.words} onChange={(event) => tell({ words: event.target.value })} className="col-span-2" placeholder={say('pour, five, autumn…')} />
+        <SelectField label={say('Area')} value={filter.area} onChange={(event) => tell({ area: event.target.value })}>
+          <option value="">{say('every area')}</option>{areasOf(cards).map((each) => <option key={each}>{each}</option>)}
         </SelectField>
-        <SelectField label="Theme" value={filter.theme} onChange={(event) => tell({ theme: event.target.value })}>
-          <option value="">any</option>{themes.map((each) => <option key={each}>{each}</option>)}
+        <SelectField label={say('Theme')} value={filter.theme} onChange={(event) => tell({ theme: event.target.value })}>
+          <option value="">{say('any')}</option>{themes.map((each) => <option key={each}>{each}</option>)}
         </SelectField>
-        <SelectField label="Near the age of" value={filter.child} onChange={(event) => tell({ child: event.target.value, ...(event.target.value ? {} : { which: filter.which === 'makeable' ? 'taken' : filter.which }) })}>
-          <option value="">anybody</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <SelectField label={say('Near the age of')} value={filter.child} onChange={(event) => tell({ child: event.target.value, ...(event.target.value ? {} : { which: filter.which === 'makeable' ? 'taken' : filter.which }) })}>
+          <option value="">{say('anybody')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
         </SelectField>
-        <SelectField label="Which" value={filter.which} onChange={(event) => tell({ which: event.target.value as Filter['which'] })}>
-          <option value="taken">those we take</option><option value="left">left out</option><option value="ours">changed or our own</option>
-          {filter.child && <option value="makeable">those I can make now</option>}<option value="all">all</option>
+        <SelectField label={say('Which')} value={filter.which} onChange={(event) => tell({ which: event.target.value as Filter['which'] })}>
+          <option value="taken">{say('those we take')}</option><option value="left">{say('left out')}</option><option value="ours">{say('changed or our own')}</option>
+          {filter.child && <option value="makeable">{say('those I can make now')}</option>}<option value="all">{say('all')}</option>
         </SelectField>
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto max-[1000px]:max-h-[26rem]" role="region" aria-label="Found" tabIndex={-1}>
-        {found.length === 0 && <p className="py-3 text-ink-2">No card is like that. Take a filter away.</p>}
+      <div className="min-h-0 flex-1 overflow-y-auto max-[1000px]:max-h-[26rem]" role="region" aria-label={say('Found')} tabIndex={-1}>
+        {found.length === 0 && <p className="py-3 text-ink-2">{say('No card is like that. Take a filter away.')}</p>}
         {areasOf(found).map((area) => <Area key={area} area={area} cards={found.filter((each) => each.area === area)} chosen={chosen} onGo={onGo} />)}
       </div>
     </section>
@@ -81,8 +82,8 @@ function Area({ area, cards, chosen, onGo }: { area: string; cards: readonly Car
             className={cx('grid w-full grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 rounded-control px-2 py-1.5 text-left hover:bg-woad-2 aria-[current]:bg-woad-2', !each.taken && 'text-ink-3')}>
             <span className="font-semibold">{each.name}</span>
             <Rungs count={each.levels} />
-            <span className="text-sm text-ink-2">{each.from_months} to {each.to_months} months{marks(each)}</span>
-            <span className="text-sm text-ink-3">{counted(each.levels, 'level')}</span>
+            <span className="text-sm text-ink-2">{say('{from_months} to {to_months} months{marks}', { from_months: each.from_months, to_months: each.to_months, marks: marks(each) })}</span>
+            <span className="text-sm text-ink-3">{say('{n, plural, one {# level} other {# levels}}', { n: each.levels })}</span>
           </button>
         </li>
       ))}</ul>

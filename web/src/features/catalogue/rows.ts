@@ -1,4 +1,5 @@
 /** A card in the editor: the cells of its CSV, one row a level, with several values of a cell on lines of their own. */
+import { say } from '@/lib/say'
 export type Row = Record<string, string>
 export type Draft = { whole: Row; levels: readonly Row[] }
 
@@ -13,7 +14,7 @@ const mapped = (row: Row, how: (name: string, cell: string) => string): Row => O
 /** A card that holds nothing yet but one level. */
 export const EMPTY: Draft = {
   whole: { key: '', name: '', area: 'practical life', from_months: '24', to_months: '60', aim: '', prepares: '', control: '', interest: '', steps: '', clean_up: '', nature: '', follows: '', words: '', morning: '', supervision: 'none', minds: '', cost: 'nothing', themes: '', one_level_because: '' },
-  levels: [{ level_name: 'As it is', level_months: '24', moves: '4', stated: '', container: 'tray\nbasket', pour: '', roles: '', expects: '', not_yet: '', changes: '' }],
+  levels: [{ level_name: say('As it is'), level_months: '24', moves: '4', stated: '', container: 'tray\nbasket', pour: '', roles: '', expects: '', not_yet: '', changes: '' }],
 }
 
 /** The rows of a card as a draft to write in. */

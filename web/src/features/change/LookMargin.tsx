@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -9,7 +11,7 @@ import { Why } from '@/ui/Why'
 import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { changeQuery, refresh, whyNotQuery } from '@/lib/queries'
-import { counted, dayOf, sentence } from '@/lib/words'
+import { dayOf, sentence } from '@/lib/words'
 
 type Change = Schemas['ChangeOut']
 type Swap = Schemas['SwapOut']
@@ -26,21 +28,21 @@ export function LookMargin({ picture, today }: { picture: Picture; today: string
   return (
     <div className="flex flex-col gap-4">
       <div>
-        <h2 className="text-xl">{change.swaps.length ? `${counted(change.swaps.length, 'change')}, gently` : 'Nothing should change yet'}</h2>
+        <h2 className="text-xl">{change.swaps.length ? say('{changes}, gently', { changes: say('{n, plural, one {# change} other {# changes}}', { n: change.swaps.length }) }) : say('Nothing should change yet')}</h2>
         <Look on={change.look_on} today={today} waits={change.swaps.length > 0} />
       </div>
       {change.swaps.length === 0 && (
-        <section aria-label="Nothing should change yet">
+        <section aria-label={say('Nothing should change yet')}>
           <Why reasons={change.reasons} folded />
-          {change.let_in.length > 0 && <p className="mt-3 font-semibold">What the shelf may take now:</p>}
+          {change.let_in.length > 0 && <p className="mt-3 font-semibold">{say('What the shelf may take now:')}</p>}
         </section>
       )}
       {(swaps.length > 0 || change.by_hand.length > 0) && <Proposal key={swaps.map((s) => `${s.out?.id ?? 0}-${s.in_?.id ?? 0}`).join()} change={change} swaps={swaps} picture={picture} />}
       <Unmarked lines={change.unmarked} />
       <Own change={change} />
       <WhyNot change={change} />
-      <Staying title="Next, after these" lines={change.later} />
-      <Staying title="What stays, and why" lines={change.keep} />
+      <Staying title={say('Next, after these')} lines={change.later} />
+      <Staying title={say('What stays, and why')} lines={change.keep} />
     </div>
   )
 }
@@ -64,17 +66,17 @@ function Proposal({ change, swaps, picture }: { change: Change; swaps: readonly 
   const set = (at: number, choice: Choice) => setChoices(choices.map((each, n) => (n === at ? choice : each)))
   const empty = body.length === 0 && byHand.length === 0
   return (
-    <section aria-label="Proposal" className="flex flex-col gap-4">
+    <section aria-label={say('Proposal')} className="flex flex-col gap-4">
       {swaps.map((swap, at) => <SwapCard key={at} swap={swap} picture={picture} choice={choices[at] ?? { taken: true, in_: null }} onChoice={(choice) => set(at, choice)} />)}
       {change.by_hand.length > 0 && (
-        <Notice tone="must">With it {change.by_hand.map((each) => each.name).join(', ')} {change.by_hand.length === 1 ? 'is' : 'are'} kept away, because a child could get at {change.by_hand.length === 1 ? 'it' : 'them'}; you bring {change.by_hand.length === 1 ? 'it' : 'them'}.</Notice>
+        <Notice tone="must">{say('With it {by_hand} {part} kept away, because a child could get at {part2}; you bring {part2}.', { by_hand: change.by_hand.map((each) => each.name).join(', '), part: change.by_hand.length === 1 ? say('is') : say('are'), part2: change.by_hand.length === 1 ? say('it') : say('them') })}</Notice>
       )}
       {accept.failed && <Notice tone="must" role="alert">{accept.failed.message}</Notice>}
       <div className="flex flex-wrap gap-2">
         <Button look="main" size="touch" disabled={accept.busy || empty} onClick={() => void accept.run(body, byHand)}>
-          {body.length === swaps.length ? 'Accept' : body.length ? `Accept ${body.length} of ${swaps.length}` : 'Keep away only'}
+          {body.length === swaps.length ? say('Accept') : body.length ? say('Accept {body} of {swaps}', { body: body.length, swaps: swaps.length }) : say('Keep away only')}
         </Button>
-        {swaps.length > 0 && <Button size="touch" aria-expanded={declining} onClick={() => setDeclining(!declining)}>Decline…</Button>}
+        {swaps.length > 0 && <Button size="touch" aria-expanded={declining} onClick={() => setDeclining(!declining)}>{say('Decline…')}</Button>}
       </div>
       {declining && <Decline swaps={swaps} onDone={() => setDeclining(false)} />}
     </section>
@@ -94,15 +96,15 @@ function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
       <div className="grid grid-cols-1 gap-4">
         <div className="flex items-end justify-between gap-3">
           <div>
-            <p className="text-sm text-ink-2">Out, to rest</p>
-            <h2 className="text-lg">{swap.out?.name ?? 'nothing'}</h2>
+            <p className="text-sm text-ink-2">{say('Out, to rest')}</p>
+            <h2 className="text-lg">{swap.out?.name ?? say('nothing')}</h2>
           </div>
           {swap.out && picture(swap.out.id)}
         </div>
         <div className="flex items-end justify-between gap-3">
           <div>
-          <p className="text-sm text-ink-2">In{swap.bin && chosen?.id === swap.in_?.id && `, from ${swap.bin}`}</p>
-          <h2 className="text-lg">{chosen?.name ?? 'nothing, the place stays free'}</h2>
+          <p className="text-sm text-ink-2">{say('In{bin}', { bin: swap.bin && chosen?.id === swap.in_?.id && say(', from {bin}', { bin: swap.bin }) })}</p>
+          <h2 className="text-lg">{chosen?.name ?? say('nothing, the place stays free')}</h2>
           {swap.where && choice.in_ !== null && <p className="text-ink-2">{sentence(swap.where)}</p>}
           </div>
           {choice.in_ !== null && picture(choice.in_)}
@@ -111,12 +113,12 @@ function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
       <div className="mt-4 border-t border-line pt-3"><Why reasons={swap.reasons} folded /></div>
       <div className="mt-4 flex flex-wrap items-end gap-3">
         {offered.length > 0 && (
-          <SelectField label="Come in" value={choice.in_ ?? ''} onChange={(event) => onChoice({ ...choice, in_: Number(event.target.value) || null })}>
-            {offered.map((each, at) => <option key={each.id} value={each.id}>{each.name}{at === 0 ? ' (proposed)' : ''}</option>)}
-            {swap.out && <option value="">Nothing</option>}
+          <SelectField label={say('Come in')} value={choice.in_ ?? ''} onChange={(event) => onChoice({ ...choice, in_: Number(event.target.value) || null })}>
+            {offered.map((each, at) => <option key={each.id} value={each.id}>{each.name}{at === 0 ? say(' (proposed)') : ''}</option>)}
+            {swap.out && <option value="">{say('Nothing')}</option>}
           </SelectField>
         )}
-        <Button aria-pressed={!choice.taken} onClick={() => onChoice({ ...choice, taken: !choice.taken })}>{choice.taken ? 'Leave this one out of it' : 'Take it in again'}</Button>
+        <Button aria-pressed={!choice.taken} onClick={() => onChoice({ ...choice, taken: !choice.taken })}>{choice.taken ? say('Leave this one out of it') : say('Take it in again')}</Button>
       </div>
     </article>
   )
@@ -131,8 +133,8 @@ function Decline({ swaps, onDone }: { swaps: readonly Swap[]; onDone: () => void
   })
   return (
     <form className="panel flex flex-wrap items-end gap-2 p-4" onSubmit={(event) => { event.preventDefault(); void decline.run() }}>
-      <Field className="min-w-64 flex-1" label="Why not now?" value={reason} onChange={(event) => setReason(event.target.value)} error={decline.failed?.message} hint="A few words; they are kept with the date." />
-      <Button type="submit" disabled={decline.busy}>Decline it</Button>
+      <Field className="min-w-64 flex-1" label={say('Why not now?')} value={reason} onChange={(event) => setReason(event.target.value)} error={decline.failed?.message} hint={say('A few words; they are kept with the date.')} />
+      <Button type="submit" disabled={decline.busy}>{say('Decline it')}</Button>
     </form>
   )
 }
@@ -145,15 +147,15 @@ function Own({ change }: { change: Change }) {
   if (change.out_now.length === 0) return null
   return (
     <details className="panel p-4">
-      <summary className="font-semibold">Choose another change</summary>
+      <summary className="font-semibold">{say('Choose another change')}</summary>
       <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={(event) => { event.preventDefault(); void accept.run([{ out: Number(out), in_: Number(in_) || null }], []) }}>
-        <SelectField label="Out" value={out} onChange={(event) => setOut(event.target.value)}>
-          <option value="">Choose a tray</option>{change.out_now.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <SelectField label={say('Out')} value={out} onChange={(event) => setOut(event.target.value)}>
+          <option value="">{say('Choose a tray')}</option>{change.out_now.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
         </SelectField>
-        <SelectField label="In, on its place" value={in_} onChange={(event) => setIn(event.target.value)}>
-          <option value="">Nothing</option>{change.resting.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <SelectField label={say('In, on its place')} value={in_} onChange={(event) => setIn(event.target.value)}>
+          <option value="">{say('Nothing')}</option>{change.resting.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
         </SelectField>
-        <Button type="submit" look="main" disabled={!out || accept.busy}>Make this change</Button>
+        <Button type="submit" look="main" disabled={!out || accept.busy}>{say('Make this change')}</Button>
       </form>
       {accept.failed && <div className="mt-3"><Notice tone="must" role="alert">{accept.failed.message}</Notice></div>}
     </details>
@@ -164,11 +166,11 @@ function WhyNot({ change }: { change: Change }) {
   const [tray, setTray] = useState<number | null>(null)
   const { data } = useQuery({ ...whyNotQuery(tray ?? 0), enabled: tray !== null })
   const all = [...change.resting, ...change.out_now].sort((a, b) => a.name.localeCompare(b.name))
-  if (all.length === 0) return <p className="text-ink-2">The cupboard is empty. <Link className="text-woad underline" to="/cupboard">Bring in your trays</Link>.</p>
+  if (all.length === 0) return <p className="text-ink-2">{sayRich('The cupboard is empty. <a>Bring in your trays</a>.', { a: (inner) => <Link className="text-woad underline" to="/cupboard">{inner}</Link> })}</p>
   return (
-    <section aria-label="Why not this one?" className="flex flex-col gap-2">
-      <SelectField label="Why not this one?" value={tray ?? ''} onChange={(event) => setTray(Number(event.target.value) || null)}>
-        <option value="">Choose any tray</option>{all.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+    <section aria-label={say('Why not this one?')} className="flex flex-col gap-2">
+      <SelectField label={say('Why not this one?')} value={tray ?? ''} onChange={(event) => setTray(Number(event.target.value) || null)}>
+        <option value="">{say('Choose any tray')}</option>{all.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
       </SelectField>
       {tray !== null && data && <div role="status"><Why reasons={data.reasons} folded /></div>}
     </section>
@@ -186,7 +188,7 @@ function Staying({ title, lines }: { title: string; lines: Change['keep'] }) {
           <li key={each.tray.id} className="border-t border-line py-2">
             <details>
               <summary className="font-semibold">{each.tray.name}</summary>
-              <div className="mt-1.5 text-[0.9375rem]">{each.reasons.length ? <Why reasons={each.reasons} folded /> : <p className="text-ink-2">It is for nobody yet.</p>}</div>
+              <div className="mt-1.5 text-[0.9375rem]">{each.reasons.length ? <Why reasons={each.reasons} folded /> : <p className="text-ink-2">{say('It is for nobody yet.')}</p>}</div>
             </details>
           </li>
         ))}
@@ -198,21 +200,21 @@ function Staying({ title, lines }: { title: string; lines: Change['keep'] }) {
 /** When the house next looks at its shelves; before that day it is only told what would be proposed. */
 function Look({ on, today, waits }: { on: string; today: string; waits: boolean }) {
   if (on === today) return null
-  return <p className="text-ink-2">The next look is {dayOf(`${on}T12:00:00Z`, 'UTC')}. {waits ? 'This is what it would propose, as things stand; you may do it now all the same.' : ''}</p>
+  return <p className="text-ink-2">{say('The next look is {day}. {waits}', { day: dayOf(`${on}T12:00:00Z`, 'UTC'), waits: waits ? say('This is what it would propose, as things stand; you may do it now all the same.') : '' })}</p>
 }
 
 /** Trays nobody said were shown: until somebody does, their work cycles tell nothing about them. */
 function Unmarked({ lines }: { lines: Change['unmarked'] }) {
   if (lines.length === 0) return null
   return (
-    <section aria-label="Not marked as shown" className="panel flex flex-col gap-2 p-4">
-      <h2>Not marked as shown</h2>
-      <p className="text-[0.9375rem] text-ink-2">Until it is said that they were shown, their work cycles tell nothing about them.</p>
+    <section aria-label={say('Not marked as shown')} className="panel flex flex-col gap-2 p-4">
+      <h2>{say('Not marked as shown')}</h2>
+      <p className="text-[0.9375rem] text-ink-2">{say('Until it is said that they were shown, their work cycles tell nothing about them.')}</p>
       <ul>
         {lines.map((each) => (
           <li key={`${each.child_id}:${each.tray_id}`} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-1">
-            <span><strong>{each.tray}</strong> to {each.child}</span>
-            <Button aria-label={`Mark as shown: ${each.tray} to ${each.child}`} onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>Mark as shown</Button>
+            <span><strong>{each.tray}</strong>{' '}{say('to {child}', { child: each.child })}</span>
+            <Button aria-label={say('Mark as shown: {tray} to {child}', { tray: each.tray, child: each.child })} onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>{say('Mark as shown')}</Button>
           </li>
         ))}
       </ul>

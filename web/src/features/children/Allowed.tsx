@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
@@ -17,7 +18,7 @@ export function Allowed({ child }: { child: Child }) {
   const given = child.permissions.filter((each) => each.withdrawn_on === null)
   return (
     <details className="panel p-4">
-      <summary className="font-semibold">With an adult at the table: <span className="font-normal text-ink-2">{given.map((each) => each.work).join(', ') || `nothing is allowed for ${child.name} yet`}</span></summary>
+      <summary className="font-semibold">{say('With an adult at the table:')}{' '}<span className="font-normal text-ink-2">{given.map((each) => each.work).join(', ') || say('nothing is allowed for {child} yet', { child: child.name })}</span></summary>
       <ul className="mt-3 grid grid-cols-3 gap-4 max-[900px]:grid-cols-1">
         {child.allowances.map((each) => (
           <li key={each.kind} className="flex flex-col items-start gap-1.5">
@@ -26,7 +27,7 @@ export function Allowed({ child }: { child: Child }) {
             <p className="text-[0.9375rem] text-ink-2">{each.then}</p>
             {each.given ? given.filter((own) => own.kind === each.kind).map((own) => <Given key={own.id} child={child} given={own} />)
               : each.why_not ? <p className="text-sm text-ink-2">{each.why_not}</p>
-                : <Button disabled={allow.busy} onClick={() => void allow.run(each.kind)}>Allow it for {child.name}</Button>}
+                : <Button disabled={allow.busy} onClick={() => void allow.run(each.kind)}>{say('Allow it for {child}', { child: child.name })}</Button>}
           </li>
         ))}
       </ul>
@@ -43,8 +44,8 @@ export function Given({ child, given }: { child: Child; given: Schemas['Permissi
   })
   return (
     <div className="flex flex-wrap items-center gap-2 text-[0.9375rem]">
-      <span>Allowed{given.adult && ` by ${given.adult}`}{given.given_on && `, ${calendarDay(given.given_on)}`}.{given.note && <span className="said"> {given.note}</span>}</span>
-      <Button disabled={withdraw.busy} onClick={() => void withdraw.run()}>Withdraw<span className="sr-only">: {given.work} for {child.name}</span></Button>
+      <span>{say('Allowed{adult}{given_on}.', { adult: given.adult && say(' by {adult}', { adult: given.adult }), given_on: given.given_on && `, ${calendarDay(given.given_on)}` })}{given.note && <span className="said"> {given.note}</span>}</span>
+      <Button disabled={withdraw.busy} onClick={() => void withdraw.run()}>{say('Withdraw')}<span className="sr-only">{say(': {work} for {child}', { work: given.work, child: child.name })}</span></Button>
       {withdraw.failed && <Notice tone="must" role="alert">{withdraw.failed.message}</Notice>}
     </div>
   )

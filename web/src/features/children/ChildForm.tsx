@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { MovesMark } from '@/ui/drawing/Moves'
@@ -67,20 +68,20 @@ export function ChildForm({ child, used, lengths, today, onSaved, label }: Child
   return (
     <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-2 gap-3 max-[500px]:grid-cols-1">
-        <Field label="Name" value={draft.name} maxLength={120} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
-        <Field label="Born" type="date" value={draft.born} error={problem?.of('born')} onChange={(event) => set({ born: event.target.value })} />
+        <Field label={say('Name')} value={draft.name} maxLength={120} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+        <Field label={say('Born')} type="date" value={draft.born} error={problem?.of('born')} onChange={(event) => set({ born: event.target.value })} />
       </div>
       <Marks draft={draft} set={set} />
       <Moves draft={draft} set={set} />
       <div className="flex flex-wrap gap-x-6">
-        <Tick label="Still puts things in the mouth" checked={draft.mouths} onChange={(event) => set({ mouths: event.target.checked })} />
-        <Tick label="Born before 37 weeks" checked={draft.early} onChange={(event) => set({ early: event.target.checked })} />
+        <Tick label={say('Still puts things in the mouth')} checked={draft.mouths} onChange={(event) => set({ mouths: event.target.checked })} />
+        <Tick label={say('Born before 37 weeks')} checked={draft.early} onChange={(event) => set({ early: event.target.checked })} />
       </div>
-      {draft.early && <Field label="Weeks at birth" inputMode="numeric" value={draft.weeks} error={problem?.of('gestation_weeks')} hint="Ages are corrected by it until 24 months." onChange={(event) => set({ weeks: event.target.value })} />}
+      {draft.early && <Field label={say('Weeks at birth')} inputMode="numeric" value={draft.weeks} error={problem?.of('gestation_weeks')} hint={say('Ages are corrected by it until 24 months.')} onChange={(event) => set({ weeks: event.target.value })} />}
       <Measured draft={draft} set={set} lengths={lengths} problem={problem} />
       <More draft={draft} set={set} />
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{label ?? (child ? 'Save' : 'Add the child')}</Button>
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{label ?? (child ? say('Save') : say('Add the child'))}</Button>
     </form>
   )
 }
@@ -90,7 +91,7 @@ type Part = { draft: Draft; set: (part: Partial<Draft>) => void }
 function Marks({ draft, set }: Part) {
   return (
     <fieldset>
-      <legend className="text-sm font-semibold">Mark</legend>
+      <legend className="text-sm font-semibold">{say('Mark')}</legend>
       <div className="flex flex-wrap gap-2">
         {PATTERNS.map((pattern) => (
           <label key={pattern} className="inline-flex min-h-control items-center gap-2 rounded-control border border-edge px-3 has-checked:border-woad has-checked:bg-woad-2 has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
@@ -106,7 +107,7 @@ function Marks({ draft, set }: Part) {
 function Moves({ draft, set }: Part) {
   return (
     <fieldset>
-      <legend className="text-sm font-semibold">Moves by</legend>
+      <legend className="text-sm font-semibold">{say('Moves by')}</legend>
       <div className="flex flex-wrap gap-2">
         {MOBILITY.map((mobility) => (
           <label key={mobility} className="inline-flex min-h-touch min-w-19 flex-1 flex-col items-center justify-end gap-1 rounded-control border border-edge px-2 py-1.5 text-center text-sm has-checked:border-woad has-checked:bg-woad-2 has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
@@ -122,12 +123,12 @@ function Moves({ draft, set }: Part) {
 function Measured({ draft, set, lengths, problem }: Part & { lengths: Lengths; problem: Problem | null }) {
   return (
     <details>
-      <summary className="py-1 font-semibold text-woad">Measured height and weight (optional)</summary>
-      <p className="mb-2 text-sm text-ink-2">Without it the median for the age is taken, and for hazards a taller one. A default for reach, never a judgement of growth.</p>
+      <summary className="py-1 font-semibold text-woad">{say('Measured height and weight (optional)')}</summary>
+      <p className="mb-2 text-sm text-ink-2">{say('Without it the median for the age is taken, and for hazards a taller one. A default for reach, never a judgement of growth.')}</p>
       <div className="grid grid-cols-3 gap-3 max-[500px]:grid-cols-1">
-        <Field label="Height" unit={lengths} inputMode="decimal" value={draft.tall} error={problem?.of('stature_mm')} onChange={(event) => set({ tall: event.target.value })} />
-        <Field label="Weight" unit={lengths === 'cm' ? 'kg' : 'lb'} inputMode="decimal" value={draft.heavy} error={problem?.of('mass_g')} onChange={(event) => set({ heavy: event.target.value })} />
-        <Field label="Measured on" type="date" value={draft.measuredOn} error={problem?.of('measured_on')} onChange={(event) => set({ measuredOn: event.target.value })} />
+        <Field label={say('Height')} unit={lengths} inputMode="decimal" value={draft.tall} error={problem?.of('stature_mm')} onChange={(event) => set({ tall: event.target.value })} />
+        <Field label={say('Weight')} unit={lengths === 'cm' ? 'kg' : 'lb'} inputMode="decimal" value={draft.heavy} error={problem?.of('mass_g')} onChange={(event) => set({ heavy: event.target.value })} />
+        <Field label={say('Measured on')} type="date" value={draft.measuredOn} error={problem?.of('measured_on')} onChange={(event) => set({ measuredOn: event.target.value })} />
       </div>
     </details>
   )
@@ -136,17 +137,17 @@ function Measured({ draft, set, lengths, problem }: Part & { lengths: Lengths; p
 function More({ draft, set }: Part) {
   return (
     <details>
-      <summary className="py-1 font-semibold text-woad">Allergies, what the child loves now, language, days (optional)</summary>
+      <summary className="py-1 font-semibold text-woad">{say('Allergies, what the child loves now, language, days (optional)')}</summary>
       <div className="flex flex-col gap-3 pt-1">
-        <SelectField label="Growth table" value={draft.sex} hint="Only to estimate height and weight when nobody measured; left open, both are averaged." onChange={(event) => set({ sex: event.target.value as Draft['sex'] })}>
-          <option value="">not said</option><option value="female">girls</option><option value="male">boys</option>
+        <SelectField label={say('Growth table')} value={draft.sex} hint={say('Only to estimate height and weight when nobody measured; left open, both are averaged.')} onChange={(event) => set({ sex: event.target.value as Draft['sex'] })}>
+          <option value="">{say('not said')}</option><option value="female">{say('girls')}</option><option value="male">{say('boys')}</option>
         </SelectField>
-        <Field label="Allergies" value={draft.allergies} hint="With commas between: sesame, milk" onChange={(event) => set({ allergies: event.target.value })} />
-        <Field label="Loves now" value={draft.loves} hint="With commas between: pouring, dogs, opening and closing. Trays that have to do with it are proposed sooner." onChange={(event) => set({ loves: event.target.value })} />
-        <SelectField label="Spoken to first in" value={draft.language} hint="Words and lessons begin with it." onChange={(event) => set({ language: event.target.value })}><option value="">the household’s language</option><option value="en">English</option><option value="es">Spanish</option></SelectField>
-        <SelectField label="May be seen and named" value={draft.shown} hint="In photographs of the work and in stories that are handed out." onChange={(event) => set({ shown: event.target.value as Draft['shown'] })}><option value="own">in its own story only</option><option value="all">in other children’s stories too</option><option value="no">in no picture and no story</option></SelectField>
+        <Field label={say('Allergies')} value={draft.allergies} hint={say('With commas between: sesame, milk')} onChange={(event) => set({ allergies: event.target.value })} />
+        <Field label={say('Loves now')} value={draft.loves} hint={say('With commas between: pouring, dogs, opening and closing. Trays that have to do with it are proposed sooner.')} onChange={(event) => set({ loves: event.target.value })} />
+        <SelectField label={say('Spoken to first in')} value={draft.language} hint={say('Words and lessons begin with it.')} onChange={(event) => set({ language: event.target.value })}><option value="">{say('the household’s language')}</option><option value="en">{say('English')}</option><option value="es">{say('Spanish')}</option></SelectField>
+        <SelectField label={say('May be seen and named')} value={draft.shown} hint={say('In photographs of the work and in stories that are handed out.')} onChange={(event) => set({ shown: event.target.value as Draft['shown'] })}><option value="own">{say('in its own story only')}</option><option value="all">{say('in other children’s stories too')}</option><option value="no">{say('in no picture and no story')}</option></SelectField>
         <fieldset className="flex flex-wrap gap-x-4">
-          <legend className="text-sm font-semibold">Comes on (none: every day)</legend>
+          <legend className="text-sm font-semibold">{say('Comes on (none: every day)')}</legend>
           {WEEKDAYS.map((day, at) => <Tick key={day} label={day} checked={draft.comes.includes(at)} onChange={() => set({ comes: draft.comes.includes(at) ? draft.comes.filter((each) => each !== at) : [...draft.comes, at].sort() })} />)}
         </fieldset>
       </div>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -33,8 +34,8 @@ export function ChildrenView({ lengths, zone, today, adults }: ChildrenViewProps
   const used = data.children.map((each) => each.pattern)
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Children" aside={<Button onClick={() => setForm('new')}>Add a child</Button>} />
-      <nav aria-label="Which child" className="flex flex-wrap gap-2">
+      <Heading title={say('Children')} aside={<Button onClick={() => setForm('new')}>{say('Add a child')}</Button>} />
+      <nav aria-label={say('Which child')} className="flex flex-wrap gap-2">
         {data.children.map((each) => (
           <button key={each.id} type="button" aria-current={each.id === child?.id} onClick={() => setParams({ child: String(each.id) })}
             className={cx('inline-flex min-h-control items-center gap-2 rounded-full border px-4', each.id === child?.id ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
@@ -43,11 +44,11 @@ export function ChildrenView({ lengths, zone, today, adults }: ChildrenViewProps
         ))}
       </nav>
       {child ? <><About child={child} lengths={lengths} onEdit={() => setForm(child)} /><Said child={child} /><Allowed child={child} /><Record key={child.id} child={child} zone={zone} /></>
-        : <p className="panel max-w-md p-5 text-ink-2">No child yet. The youngest of the house sets what may stand open: add every child, also the one who only crawls past.</p>}
+        : <p className="panel max-w-md p-5 text-ink-2">{say('No child yet. The youngest of the house sets what may stand open: add every child, also the one who only crawls past.')}</p>}
       <Groups people={data.children} adults={adults} />
       <Archived gone={data.archived} />
       {form && (
-        <Dialog title={form === 'new' ? 'Add a child' : `Change ${form.name}`} open onClose={() => setForm(null)}>
+        <Dialog title={form === 'new' ? say('Add a child') : say('Change {form}', { form: form.name })} open onClose={() => setForm(null)}>
           <ChildForm child={form === 'new' ? null : form} used={used} lengths={lengths} today={today} onSaved={(id) => { setForm(null); setParams({ child: String(id) }) }} />
           {form !== 'new' && <Leaving child={form} onDone={() => setForm(null)} />}
         </Dialog>
@@ -58,12 +59,12 @@ export function ChildrenView({ lengths, zone, today, adults }: ChildrenViewProps
 
 function About({ child, lengths, onEdit }: { child: Child; lengths: Lengths; onEdit: () => void }) {
   const facts = [
-    child.age, child.mobility, child.still_mouths ? 'still mouths' : '', child.reach && `lifts to ${length(child.reach.comfort_high, lengths)}`,
-    child.reach && `could get at things to ${length(child.reach.climb, lengths)}`, child.carry_g === null ? 'works where things stand' : `carries to ${mass(child.carry_g)}`,
-    child.allergies.length ? `allergic to ${child.allergies.join(', ')}` : '', child.passions.length ? `loves ${child.passions.join(', ')}` : '', child.comes.length ? `comes on ${child.comes.map((day) => WEEKDAYS[day]).join(', ')}` : '',
+    child.age, child.mobility, child.still_mouths ? 'still mouths' : '', child.reach && say('lifts to {comfort_high}', { comfort_high: length(child.reach.comfort_high, lengths) }),
+    child.reach && say('could get at things to {climb}', { climb: length(child.reach.climb, lengths) }), child.carry_g === null ? 'works where things stand' : say('carries to {mass}', { mass: mass(child.carry_g) }),
+    child.allergies.length ? say('allergic to {allergies}', { allergies: child.allergies.join(', ') }) : '', child.passions.length ? say('loves {passions}', { passions: child.passions.join(', ') }) : '', child.comes.length ? say('comes on {comes}', { comes: child.comes.map((day) => WEEKDAYS[day]).join(', ') }) : '',
     child.months > 96 ? 'recorded only: windows and judgements end at eight years' : '',
   ].filter(Boolean)
-  return <p className="flex flex-wrap items-center gap-3 text-ink-2">{facts.join(' · ')}<Button onClick={onEdit}>Change {child.name}</Button><Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to={`/telling?child=${child.id}`}>{`${child.name}’s story`}</Link></p>
+  return <p className="flex flex-wrap items-center gap-3 text-ink-2">{facts.join(' · ')}<Button onClick={onEdit}>{say('Change {child}', { child: child.name })}</Button><Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to={`/telling?child=${child.id}`}>{say('{child}’s story', { child: child.name })}</Link></p>
 }
 
 function Leaving({ child, onDone }: { child: Child; onDone: () => void }) {
@@ -78,13 +79,13 @@ function Leaving({ child, onDone }: { child: Child; onDone: () => void }) {
   })
   return (
     <div className="mt-5 flex flex-col gap-3 border-t border-line pt-4">
-      <Button className="self-start" onClick={() => void archive.run()}>Archive {child.name}, with the record</Button>
+      <Button className="self-start" onClick={() => void archive.run()}>{say('Archive {child}, with the record', { child: child.name })}</Button>
       <details>
-        <summary className="py-1 text-madder">Delete for good</summary>
-        <p className="my-2 text-sm text-ink-2">Everything written about {child.name} is deleted, and the undo list with it. This cannot be undone. Pictures of the work {child.name} is in go too. Copies of the house made before still hold {child.name}; the last of them is let go of in two months, here and in the second folder. Copies you made yourself, and files you saved, are yours to delete.</p>
+        <summary className="py-1 text-madder">{say('Delete for good')}</summary>
+        <p className="my-2 text-sm text-ink-2">{say('Everything written about {child} is deleted, and the undo list with it. This cannot be undone. Pictures of the work {child} is in go too. Copies of the house made before still hold {child}; the last of them is let go of in two months, here and in the second folder. Copies you made yourself, and files you saved, are yours to delete.', { child: child.name })}</p>
         <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void remove.run() }}>
-          <Field label={`Write ${child.name} to delete`} value={name} error={remove.failed?.message} onChange={(event) => setName(event.target.value)} />
-          <Button type="submit" look="warn" disabled={name !== child.name}>Delete for good</Button>
+          <Field label={say('Write {child} to delete', { child: child.name })} value={name} error={remove.failed?.message} onChange={(event) => setName(event.target.value)} />
+          <Button type="submit" look="warn" disabled={name !== child.name}>{say('Delete for good')}</Button>
         </form>
       </details>
       {archive.failed && <Notice tone="must" role="alert">{archive.failed.message}</Notice>}
@@ -99,9 +100,9 @@ function Archived({ gone }: { gone: readonly Child[] }) {
   })
   if (gone.length === 0) return null
   return (
-    <section aria-label="Archived children" className="flex flex-wrap items-center gap-2">
-      <h2>Archived</h2>
-      {gone.map((each) => <Button key={each.id} onClick={() => void back.run(each.id)}>Bring back {each.name}</Button>)}
+    <section aria-label={say('Archived children')} className="flex flex-wrap items-center gap-2">
+      <h2>{say('Archived')}</h2>
+      {gone.map((each) => <Button key={each.id} onClick={() => void back.run(each.id)}>{say('Bring back {each}', { each: each.name })}</Button>)}
     </section>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -18,15 +19,15 @@ export function Groups({ people, adults }: GroupsProps) {
   if (!data || people.length < 2) return null
   const names = (ids: readonly number[], all: readonly Person[]) => ids.map((id) => all.find((each) => each.id === id)?.name).filter(Boolean).join(', ')
   return (
-    <section aria-label="Groups" className="panel flex flex-col gap-3 p-4">
-      <div className="flex flex-wrap items-center justify-between gap-2"><h2>Groups</h2><Button aria-expanded={form !== null} onClick={() => setForm({ id: 0, name: '', children: [], adults: [] })}>Make a group</Button></div>
-      {data.groups.length === 0 && !form && <p className="text-ink-2">For a co-op or two families: who is together on a day, with the adults who know them. A home needs none.</p>}
+    <section aria-label={say('Groups')} className="panel flex flex-col gap-3 p-4">
+      <div className="flex flex-wrap items-center justify-between gap-2"><h2>{say('Groups')}</h2><Button aria-expanded={form !== null} onClick={() => setForm({ id: 0, name: '', children: [], adults: [] })}>{say('Make a group')}</Button></div>
+      {data.groups.length === 0 && !form && <p className="text-ink-2">{say('For a co-op or two families: who is together on a day, with the adults who know them. A home needs none.')}</p>}
       {form && <GroupForm key={form.id} group={form} people={people} adults={adults} onClose={() => setForm(null)} />}
       <ul className="flex flex-col">
         {data.groups.map((each) => (
           <li key={each.id} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-1.5 first:border-0">
-            <span><strong>{each.name}</strong>: {names(each.children, people) || 'nobody yet'}{each.adults.length > 0 && <span className="text-ink-2"> · with {names(each.adults, adults)}</span>}</span>
-            <Button look="quiet" onClick={() => setForm(each)}>Change {each.name}</Button>
+            <span><strong>{each.name}</strong>: {names(each.children, people) || say('nobody yet')}{each.adults.length > 0 && <span className="text-ink-2">{' '}{say('· with {names}', { names: names(each.adults, adults) })}</span>}</span>
+            <Button look="quiet" onClick={() => setForm(each)}>{say('Change {each}', { each: each.name })}</Button>
           </li>
         ))}
       </ul>
@@ -50,14 +51,14 @@ function GroupForm({ group, people, adults, onClose }: GroupsProps & { group: Gr
     onClose()
   })
   return (
-    <form aria-label={group.id ? `Change ${group.name}` : 'A group'} className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
-      <Field label="Name of the group" value={name} maxLength={80} error={save.failed?.message} onChange={(event) => setName(event.target.value)} />
-      <fieldset className="flex flex-wrap gap-x-4"><legend className="text-sm font-semibold">Its children</legend>{people.map((each) => <Tick key={each.id} label={each.name} checked={children.includes(each.id)} onChange={() => setChildren(turn(children, each.id))} />)}</fieldset>
-      {adults.length > 0 && <fieldset className="flex flex-wrap gap-x-4"><legend className="text-sm font-semibold">Who knows them</legend>{adults.map((each) => <Tick key={each.id} label={each.name} checked={know.includes(each.id)} onChange={() => setKnow(turn(know, each.id))} />)}</fieldset>}
+    <form aria-label={group.id ? say('Change {group}', { group: group.name }) : say('A group')} className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+      <Field label={say('Name of the group')} value={name} maxLength={80} error={save.failed?.message} onChange={(event) => setName(event.target.value)} />
+      <fieldset className="flex flex-wrap gap-x-4"><legend className="text-sm font-semibold">{say('Its children')}</legend>{people.map((each) => <Tick key={each.id} label={each.name} checked={children.includes(each.id)} onChange={() => setChildren(turn(children, each.id))} />)}</fieldset>
+      {adults.length > 0 && <fieldset className="flex flex-wrap gap-x-4"><legend className="text-sm font-semibold">{say('Who knows them')}</legend>{adults.map((each) => <Tick key={each.id} label={each.name} checked={know.includes(each.id)} onChange={() => setKnow(turn(know, each.id))} />)}</fieldset>}
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" look="main" disabled={save.busy || !name.trim()}>Keep the group</Button>
-        <Button onClick={onClose}>Leave it</Button>
-        {group.id > 0 && <Button look="warn" disabled={drop.busy} onClick={() => void drop.run()}>Take the group away</Button>}
+        <Button type="submit" look="main" disabled={save.busy || !name.trim()}>{say('Keep the group')}</Button>
+        <Button onClick={onClose}>{say('Leave it')}</Button>
+        {group.id > 0 && <Button look="warn" disabled={drop.busy} onClick={() => void drop.run()}>{say('Take the group away')}</Button>}
       </div>
       {drop.failed && <Notice tone="must" role="alert">{drop.failed.message}</Notice>}
     </form>

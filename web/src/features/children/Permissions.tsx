@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { childrenQuery } from '@/lib/queries'
@@ -11,16 +13,16 @@ export function Permissions() {
   const now = all.filter(({ given }) => given.withdrawn_on === null)
   const gone = all.filter(({ given }) => given.withdrawn_on !== null)
   return (
-    <section className="panel p-4" aria-label="Allowed with an adult at the table">
-      <h2>Allowed with an adult at the table</h2>
-      {now.length === 0 && <p className="mt-2 text-ink-2">Nothing. Where a rule could give way it asks at the tray; all of it stands under <Link className="text-woad underline" to="/children">Children</Link>.</p>}
+    <section className="panel p-4" aria-label={say('Allowed with an adult at the table')}>
+      <h2>{say('Allowed with an adult at the table')}</h2>
+      {now.length === 0 && <p className="mt-2 text-ink-2">{sayRich('Nothing. Where a rule could give way it asks at the tray; all of it stands under <a>Children</a>.', { a: (inner) => <Link className="text-woad underline" to="/children">{inner}</Link> })}</p>}
       <ul className="mt-2 flex flex-col gap-2">
         {now.map(({ child, given }) => <li key={given.id}><p className="font-semibold">{child.name}: {given.work}</p><Given child={child} given={given} /></li>)}
       </ul>
       {gone.length > 0 && (
         <details className="mt-2">
-          <summary className="py-1 text-woad">Withdrawn</summary>
-          <ul className="text-[0.9375rem] text-ink-2">{gone.map(({ child, given }) => <li key={given.id}>{child.name}: {sentence(given.work)}, withdrawn {given.withdrawn_on && calendarDay(given.withdrawn_on)}</li>)}</ul>
+          <summary className="py-1 text-woad">{say('Withdrawn')}</summary>
+          <ul className="text-[0.9375rem] text-ink-2">{gone.map(({ child, given }) => <li key={given.id}>{say('{child}: {work}, withdrawn {withdrawn_on}', { child: child.name, work: sentence(given.work), withdrawn_on: given.withdrawn_on && calendarDay(given.withdrawn_on) })}</li>)}</ul>
         </details>
       )}
     </section>

@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -6,13 +8,13 @@ import { Why } from '@/ui/Why'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { recordQuery } from '@/lib/queries'
-import { counted, dayOf, plain, sentence, timeOfDay } from '@/lib/words'
+import { dayOf, plain, sentence, timeOfDay } from '@/lib/words'
 
 type Row = Schemas['RecordRowOut']
 type RecordProps = { child: Schemas['ChildOut']; zone: string }
 
 const STATE_WORDS: Record<string, string> = {
-  'not shown': 'not shown', shown: 'shown', said: 'said to be known', working: 'working', alone: 'alone', mastered: 'mastered', fading: 'known, may be slipping',
+  'not shown': 'not shown', shown: 'shown', said: say('said to be known'), working: 'working', alone: 'alone', mastered: 'mastered', fading: 'known, may be slipping',
 }
 
 /** What is known about one child: mastery, interest and concentration in three columns that are never added up. */
@@ -26,11 +28,11 @@ export function Record({ child, zone }: RecordProps) {
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(18rem,22rem)] items-start gap-5 max-[1000px]:grid-cols-1">
       <div className="flex min-w-0 flex-col gap-4">
         <Weeks weeks={record.weeks} verdict={record.span_verdict} low={record.span_low} high={record.span_high} />
-        {known.length === 0 ? <p className="panel p-5 text-ink-2">Nothing seen yet. Watch a work cycle, or bring in past work from a file in the <Link className="text-woad underline" to="/cupboard">Cupboard</Link>.</p>
+        {known.length === 0 ? <p className="panel p-5 text-ink-2">{sayRich('Nothing seen yet. Watch a work cycle, or bring in past work from a file in the <a>Cupboard</a>.', { a: (inner) => <Link className="text-woad underline" to="/cupboard">{inner}</Link> })}</p>
           : <Table rows={known} chosen={row?.tray_id ?? null} choose={setChosen} />}
       </div>
       {(row ?? record.notes.length > 0) && (
-        <aside aria-label="Why" className="panel flex flex-col gap-4 p-4">
+        <aside aria-label={say('Why')} className="panel flex flex-col gap-4 p-4">
           {row && <RowWhy row={row} child={child} />}
           <Notes notes={record.notes} zone={zone} />
         </aside>
@@ -44,19 +46,19 @@ function Table({ rows, chosen, choose }: { rows: readonly Row[]; chosen: number 
     <div className="panel overflow-x-auto">
       <table className="w-full text-left text-[0.9375rem]">
         <thead className="text-sm text-ink-2">
-          <tr className="border-b border-line">{['Tray', 'Mastery', 'Interest', 'Longest unbroken', 'Repetitions at once'].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
+          <tr className="border-b border-line">{['Tray', 'Mastery', 'Interest', say('Longest unbroken'), say('Repetitions at once')].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
         </thead>
         <tbody>
           {rows.map((row) => (
             <tr key={row.tray_id} className={cx('border-b border-line last:border-0', row.tray_id === chosen && 'bg-woad-2')}>
               <th scope="row" className="p-1 font-semibold">
                 <button type="button" aria-pressed={row.tray_id === chosen} className="min-h-control px-1.5 text-left" onClick={() => choose(row.tray_id)}>
-                  {row.tray}<span className="block text-xs font-normal text-ink-2">{row.area}{row.stands ? '' : ' · resting'}</span>
+                  {row.tray}<span className="block text-xs font-normal text-ink-2">{row.area}{row.stands ? '' : say(' · resting')}</span>
                 </button>
               </th>
               <td className="p-2.5"><Holes row={row} /></td>
-              <td className="p-2.5">{row.chosen} of {counted(row.available, 'work cycle')}<span className="block text-xs text-ink-2">{row.sign}</span></td>
-              <td className="p-2.5 tabular-nums">{row.longest_min === null ? '' : `${plain(row.longest_min, 0)} min`}</td>
+              <td className="p-2.5">{say('{chosen} of {cycles}', { chosen: row.chosen, cycles: say('{n, plural, one {# work cycle} other {# work cycles}}', { n: row.available }) })}<span className="block text-xs text-ink-2">{row.sign}</span></td>
+              <td className="p-2.5 tabular-nums">{row.longest_min === null ? '' : say('{longest_min} min', { longest_min: plain(row.longest_min, 0) })}</td>
               <td className="p-2.5 tabular-nums">{row.repetitions || ''}</td>
             </tr>
           ))}
@@ -86,15 +88,15 @@ function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
   return (
     <>
       <div><p className="text-sm text-ink-2">{row.area}</p><h2 className="text-lg">{row.tray}</h2></div>
-      <section><h3 className="mb-1">Mastery</h3><Why reasons={row.mastery} folded />
-        {row.parts.length > 0 && <p className="mt-1">Part by part: {row.parts.map((part) => `${part.name} ${part.done ? 'known' : 'not yet'}`).join(', ')}.</p>}
-        <p className="mt-1 text-sm text-ink-2">By tracing instead: {plain(row.probability * 100, 0)} in 100 (from {plain(row.probability_low * 100, 0)} with careful assumptions to {plain(row.probability_high * 100, 0)} with generous ones).</p>
+      <section><h3 className="mb-1">{say('Mastery')}</h3><Why reasons={row.mastery} folded />
+        {row.parts.length > 0 && <p className="mt-1">{say('Part by part: {parts}.', { parts: row.parts.map((part) => `${part.name} ${part.done ? 'known' : 'not yet'}`).join(', ') })}</p>}
+        <p className="mt-1 text-sm text-ink-2">{say('By tracing instead: {probability} in 100 (from {probability_low} with careful assumptions to {probability_high} with generous ones).', { probability: plain(row.probability * 100, 0), probability_low: plain(row.probability_low * 100, 0), probability_high: plain(row.probability_high * 100, 0) })}</p>
       </section>
-      <section><h3 className="mb-1">Interest</h3><Why reasons={row.interest} folded />
-        <p className="mt-1 text-sm text-ink-2">Discounted rate {plain(row.rate, 2)}, the last seven work cycles weighing half of it.</p>
+      <section><h3 className="mb-1">{say('Interest')}</h3><Why reasons={row.interest} folded />
+        <p className="mt-1 text-sm text-ink-2">{say('Discounted rate {rate}, the last seven work cycles weighing half of it.', { rate: plain(row.rate, 2) })}</p>
       </section>
-      {row.key && <Link className="text-woad underline underline-offset-4" to={`/ladders?child=${child.id}&step=${row.key}:${row.level}`}>Its place on the ladder</Link>}
-      <Link className="text-woad underline underline-offset-4" to={`/work?child=${child.id}&tray=${row.tray_id}`}>Every piece of work: {row.visits}</Link>
+      {row.key && <Link className="text-woad underline underline-offset-4" to={`/ladders?child=${child.id}&step=${row.key}:${row.level}`}>{say('Its place on the ladder')}</Link>}
+      <Link className="text-woad underline underline-offset-4" to={`/work?child=${child.id}&tray=${row.tray_id}`}>{say('Every piece of work: {visits}', { visits: row.visits })}</Link>
     </>
   )
 }
@@ -103,10 +105,10 @@ function Weeks({ weeks, verdict, low, high }: { weeks: readonly Schemas['WeekOut
   if (weeks.length === 0) return null
   const most = Math.max(...weeks.map((each) => each.median_min), 1)
   const x = (at: number) => 12 + (at * 560) / Math.max(weeks.length - 1, 1)
-  const said = weeks.map((each) => `week of ${each.week}: ${plain(each.median_min, 0)} min`).join(', ')
+  const said = weeks.map((each) => say('week of {week}: {median_min} min', { week: each.week, median_min: plain(each.median_min, 0) })).join(', ')
   return (
-    <section className="panel p-4" aria-label="Concentration">
-      <h2>Longest unbroken stretch, median by week</h2>
+    <section className="panel p-4" aria-label={say('Concentration')}>
+      <h2>{say('Longest unbroken stretch, median by week')}</h2>
       <svg viewBox="0 0 620 84" className="my-2 w-full max-w-3xl" role="img" aria-label={said}>
         <path d="M12 66H572" stroke="var(--color-ink-2)" strokeWidth="1.5" />
         {weeks.map((each, at) => {
@@ -115,7 +117,7 @@ function Weeks({ weeks, verdict, low, high }: { weeks: readonly Schemas['WeekOut
         })}
         <text x="12" y="81" fontSize="11" fill="var(--color-ink-2)">{weeks[0]?.week}</text><text x="572" y="81" fontSize="11" textAnchor="end" fill="var(--color-ink-2)">{weeks.at(-1)?.week}</text>
       </svg>
-      <p className="text-ink-2">{sentence(verdict)}{low !== null && high !== null && `: between ${plain(low, 2)} and ${plain(high, 2)} minutes a week (95 % interval)`}. Only work somebody wrote down is in it; freely chosen work has no norm.</p>
+      <p className="text-ink-2">{say('{verdict}{low}. Only work somebody wrote down is in it; freely chosen work has no norm.', { verdict: sentence(verdict), low: low !== null && high !== null && say(': between {low} and {high} minutes a week (95 % interval)', { low: plain(low, 2), high: plain(high, 2) }) })}</p>
     </section>
   )
 }
@@ -124,12 +126,12 @@ function Notes({ notes, zone }: { notes: readonly Schemas['EpisodeOut'][]; zone:
   const lines = notes.flatMap((each) => each.events.filter((event) => event.kind === 'note').map((event) => ({ each, event })))
   if (lines.length === 0) return null
   return (
-    <section aria-label="Words written"><h3 className="mb-2">Words written</h3>
+    <section aria-label={say('Words written')}><h3 className="mb-2">{say('Words written')}</h3>
       <ul className="flex flex-col gap-3">
         {lines.slice(0, 6).map(({ each, event }) => (
           <li key={each.id + event.at} className="border-l-2 border-line pl-3">
             <p className="said">{event.text}</p>
-            <p className="text-sm text-ink-3">{each.tray}, {dayOf(each.began, zone)} {timeOfDay(each.began, zone)}{each.adult && `, seen by ${each.adult}`}</p>
+            <p className="text-sm text-ink-3">{each.tray}, {dayOf(each.began, zone)} {timeOfDay(each.began, zone)}{each.adult && say(', seen by {adult}', { adult: each.adult })}</p>
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Popover } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
@@ -19,42 +20,42 @@ export function Chips({ thing, told, kinds, subjects, onChange, onKind }: ChipsP
       <ThingPicture thing={thing} size={52} />
       <p className="said font-semibold">{thing.name}</p>
       <div className="col-span-2 flex min-w-0 flex-col gap-1.5 min-[700px]:col-span-1 min-[700px]:col-start-2">
-        <ul aria-label={`${thing.name}, as it is understood`} className="flex flex-wrap gap-1.5">
-          <Chip label="Kind" value={thing.kind}><KindSearch kinds={kinds} value={thing.kind} onKind={onKind} /></Chip>
-          {!medium && <Chip label="How many" value={String(thing.count)} assumed={assumed('count')}><Amount label="How many" value={thing.count} whole onChange={(count) => onChange(said(thing, 'count', { count }))} /></Chip>}
+        <ul aria-label={say('{thing}, as it is understood', { thing: thing.name })} className="flex flex-wrap gap-1.5">
+          <Chip label={say('Kind')} value={thing.kind}><KindSearch kinds={kinds} value={thing.kind} onKind={onKind} /></Chip>
+          {!medium && <Chip label={say('How many')} value={String(thing.count)} assumed={assumed('count')}><Amount label={say('How many')} value={thing.count} whole onChange={(count) => onChange(said(thing, 'count', { count }))} /></Chip>}
           {!medium && (
-            <Chip label="Size of one" value={sides(thing.shape.sizes_mm)} assumed={assumed('shape')}>
-              <Amount label={`Longest side (${unitOf('mm')})`} value={shownIn('mm', largest(thing))} onChange={(size) => onChange(resized(thing, keptFrom('mm', size)))} />
+            <Chip label={say('Size of one')} value={sides(thing.shape.sizes_mm)} assumed={assumed('shape')}>
+              <Amount label={say('Longest side ({unitOf})', { unitOf: unitOf('mm') })} value={shownIn('mm', largest(thing))} onChange={(size) => onChange(resized(thing, keptFrom('mm', size)))} />
             </Chip>
           )}
           {(medium || thing.stock_ml !== null) && (
-            <Chip label="Amount" value={thing.stock_ml === null ? 'not said' : volume(thing.stock_ml)} assumed={thing.stock_ml === null}>
-              <Amount label={`How much (${unitOf('ml')})`} value={shownIn('ml', thing.stock_ml ?? 0)} onChange={(ml) => onChange(said(thing, 'stock_ml', { stock_ml: keptFrom('ml', ml) }))} />
+            <Chip label={say('Amount')} value={thing.stock_ml === null ? 'not said' : volume(thing.stock_ml)} assumed={thing.stock_ml === null}>
+              <Amount label={say('How much ({unitOf})', { unitOf: unitOf('ml') })} value={shownIn('ml', thing.stock_ml ?? 0)} onChange={(ml) => onChange(said(thing, 'stock_ml', { stock_ml: keptFrom('ml', ml) }))} />
             </Chip>
           )}
-          {thing.capacity_ml > 0 && <Chip label="Holds" value={volume(thing.capacity_ml)} assumed={assumed('inside')} />}
+          {thing.capacity_ml > 0 && <Chip label={say('Holds')} value={volume(thing.capacity_ml)} assumed={assumed('inside')} />}
           {!medium && thing.mass_g > 0 && (
-            <Chip label="Mass of one" value={mass(thing.mass_g)} assumed={assumed('mass_g')}>
-              <Amount label={`Mass of one (${unitOf('g')})`} value={shownIn('g', thing.mass_g)} onChange={(g) => onChange(said(thing, 'mass_g', { mass_g: keptFrom('g', g) }))} />
+            <Chip label={say('Mass of one')} value={mass(thing.mass_g)} assumed={assumed('mass_g')}>
+              <Amount label={say('Mass of one ({unitOf})', { unitOf: unitOf('g') })} value={shownIn('g', thing.mass_g)} onChange={(g) => onChange(said(thing, 'mass_g', { mass_g: keptFrom('g', g) }))} />
             </Chip>
           )}
-          <Chip label="Colours" value={thing.colours.join(', ') || 'none said'} faint={thing.colours.length === 0}>
-            <fieldset className="grid grid-cols-3 gap-x-3"><legend className="mb-1 text-sm font-semibold">Colours</legend>
+          <Chip label={say('Colours')} value={thing.colours.join(', ') || 'none said'} faint={thing.colours.length === 0}>
+            <fieldset className="grid grid-cols-3 gap-x-3"><legend className="mb-1 text-sm font-semibold">{say('Colours')}</legend>
               {COLOURS.map((each) => <Tick key={each} label={each} checked={thing.colours.includes(each)} onChange={(event) => onChange(said(thing, 'colours', { colours: event.target.checked ? [...thing.colours, each] : thing.colours.filter((other) => other !== each) }))} />)}
             </fieldset>
           </Chip>
-          <Chip label="Made of" value={thing.material || 'not said'} faint={!thing.material} assumed={assumed('material')}>
-            <SelectField label="Made of" value={thing.material} onChange={(event) => onChange(said(thing, 'material', { material: event.target.value, breakable: ['glass', 'china'].includes(event.target.value) }))}>
-              {[...new Set(['', thing.material, ...MATERIALS])].map((each) => <option key={each} value={each}>{each || 'not said'}</option>)}
+          <Chip label={say('Made of')} value={thing.material || 'not said'} faint={!thing.material} assumed={assumed('material')}>
+            <SelectField label={say('Made of')} value={thing.material} onChange={(event) => onChange(said(thing, 'material', { material: event.target.value, breakable: ['glass', 'china'].includes(event.target.value) }))}>
+              {[...new Set(['', thing.material, ...MATERIALS])].map((each) => <option key={each} value={each}>{each || say('not said')}</option>)}
             </SelectField>
           </Chip>
-          <Chip label="Shows" value={thing.subject || 'nothing said'} faint={!thing.subject}>
-            <SelectField label="What it shows" value={thing.subject} onChange={(event) => onChange(said(thing, 'subject', { subject: event.target.value }))}>
-              {['', ...subjects].map((each) => <option key={each} value={each}>{each || 'nothing said'}</option>)}
+          <Chip label={say('Shows')} value={thing.subject || 'nothing said'} faint={!thing.subject}>
+            <SelectField label={say('What it shows')} value={thing.subject} onChange={(event) => onChange(said(thing, 'subject', { subject: event.target.value }))}>
+              {['', ...subjects].map((each) => <option key={each} value={each}>{each || say('nothing said')}</option>)}
             </SelectField>
           </Chip>
         </ul>
-        {thing.hazards.length > 0 && <p className="text-sm text-ink-2"><span className="font-semibold text-madder">Watch out: </span>{thing.hazards.slice(0, 3).map((each) => each.text).join('; ')}</p>}
+        {thing.hazards.length > 0 && <p className="text-sm text-ink-2"><span className="font-semibold text-madder">{say('Watch out:')}{' '}</span>{thing.hazards.slice(0, 3).map((each) => each.text).join('; ')}</p>}
       </div>
     </div>
   )
@@ -67,8 +68,8 @@ function resized(thing: Thing, mm: number): Thing {
 }
 
 function Chip({ label, value, assumed = false, faint = false, children }: { label: string; value: string; assumed?: boolean; faint?: boolean; children?: ReactNode }) {
-  const look = `inline-flex min-h-control items-center gap-1 rounded-full border px-3 text-[0.9375rem] whitespace-nowrap max-[480px]:px-2.5 max-[480px]:text-sm ${faint ? 'border-line text-ink-3' : 'border-edge bg-paper'}`
-  const text = <><span className="text-sm text-ink-3">{label}</span> <span className={faint ? '' : 'font-semibold'}>{value}</span>{assumed && <span className="text-sm text-ink-3"> assumed</span>}</>
+  const look = say('inline-flex min-h-control items-center gap-1 rounded-full border px-3 text-[0.9375rem] whitespace-nowrap max-[480px]:px-2.5 max-[480px]:text-sm {faint}', { faint: faint ? say('border-line text-ink-3') : say('border-edge bg-paper') })
+  const text = <><span className="text-sm text-ink-3">{label}</span> <span className={faint ? '' : 'font-semibold'}>{value}</span>{assumed && <span className="text-sm text-ink-3">{' '}{say('assumed')}</span>}</>
   if (!children) return <li className={look}>{text}</li>
   return (
     <li>
@@ -77,7 +78,7 @@ function Chip({ label, value, assumed = false, faint = false, children }: { labe
         <Popover.Portal>
           <Popover.Content sideOffset={6} collisionPadding={12} className="z-50 w-80 max-w-[92vw] rounded-panel border border-line bg-paper p-4 shadow-lg" aria-label={label}>
             {children}
-            <Popover.Close asChild><Button className="mt-3">Done</Button></Popover.Close>
+            <Popover.Close asChild><Button className="mt-3">{say('Done')}</Button></Popover.Close>
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
@@ -101,9 +102,9 @@ export function KindSearch({ kinds, value, onKind }: { kinds: readonly string[];
   const found = kinds.filter((each) => each.includes(letters)).sort((a, b) => Number(b.startsWith(letters)) - Number(a.startsWith(letters))).slice(0, 8)
   return (
     <div className="flex flex-col gap-2">
-      <Field label="Another kind, by its letters" type="search" value={text} placeholder={value || 'spoon, ball, card'} onChange={(event) => setText(event.target.value)} />
+      <Field label={say('Another kind, by its letters')} type="search" value={text} placeholder={value || say('spoon, ball, card')} onChange={(event) => setText(event.target.value)} />
       {letters && <ul className="flex flex-wrap gap-1.5">{found.map((each) => <li key={each}><Button onClick={() => onKind(each)}>{each}</Button></li>)}</ul>}
-      {letters && found.length === 0 && <p className="text-sm text-ink-3">No kind has these letters. “thing” will do: measure it then.</p>}
+      {letters && found.length === 0 && <p className="text-sm text-ink-3">{say('No kind has these letters. “thing” will do: measure it then.')}</p>}
     </div>
   )
 }

@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
@@ -10,7 +12,7 @@ import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { cupboardQuery, refresh } from '@/lib/queries'
 import { mass } from '@/lib/measure'
-import { counted, length, type Lengths } from '@/lib/words'
+import { length, type Lengths } from '@/lib/words'
 import { Bins } from './Bins'
 import { Importer } from './Importer'
 import { Making, Marks } from './Making'
@@ -35,13 +37,13 @@ export function CupboardView({ people, lengths, part, onPart, thing, tray, bin, 
   const pane = 'flex flex-col gap-4 outline-none'
   return (
     <Tabs.Root value={part} onValueChange={(next) => onPart(next as Part)} className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Cupboard" aside={
-        <Tabs.List aria-label="Parts of the cupboard" className="flex flex-wrap gap-2">
+      <Heading title={say('Cupboard')} aside={
+        <Tabs.List aria-label={say('Parts of the cupboard')} className="flex flex-wrap gap-2">
           {PARTS.map((each) => <Tabs.Trigger key={each} value={each} className="min-h-control rounded-full border border-edge bg-paper px-4 data-[state=active]:border-woad data-[state=active]:bg-woad-2 data-[state=active]:font-semibold">{LABELS[each]}</Tabs.Trigger>)}
-        </Tabs.List>}>{counted(cupboard.trays.length, 'tray')}</Heading>
+        </Tabs.List>}>{say('{n, plural, one {# tray} other {# trays}}', { n: cupboard.trays.length })}</Heading>
       <Tabs.Content value="things" className={pane}><Things key={thing} start={thing} weigh={weigh} /></Tabs.Content>
       <Tabs.Content value="trays" className={pane}><TraysPart key={tray} cupboard={cupboard} people={people} lengths={lengths} start={tray} /></Tabs.Content>
-      <Tabs.Content value="bins" className={pane}>{cupboard.bins.length ? <Bins bins={cupboard.bins} lengths={lengths} start={bin} /> : <p className="text-ink-2">No bin yet: name one beside a thing or a tray.</p>}</Tabs.Content>
+      <Tabs.Content value="bins" className={pane}>{cupboard.bins.length ? <Bins bins={cupboard.bins} lengths={lengths} start={bin} /> : <p className="text-ink-2">{say('No bin yet: name one beside a thing or a tray.')}</p>}</Tabs.Content>
       <Tabs.Content value="making" className={pane}><Making /></Tabs.Content>
       <Tabs.Content value="files" className={pane}><Files /></Tabs.Content>
     </Tabs.Root>
@@ -59,15 +61,15 @@ function TraysPart({ cupboard, people, lengths, start }: { cupboard: Schemas['Cu
     <>
       <div className="flex flex-wrap items-center justify-between gap-3">
         {cupboard.trays.length > 0 && (
-          <label className="flex w-sm max-w-full items-center gap-2"><span className="text-sm font-semibold">Find</span>
+          <label className="flex w-sm max-w-full items-center gap-2"><span className="text-sm font-semibold">{say('Find')}</span>
             <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3" /></label>
         )}
-        <span className="flex flex-wrap gap-2"><Link to="/make" className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 font-semibold text-paper">Make one</Link><Button onClick={() => setForm('new')}>Add a tray</Button></span>
+        <span className="flex flex-wrap gap-2"><Link to="/make" className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 font-semibold text-paper">{say('Make one')}</Link><Button onClick={() => setForm('new')}>{say('Add a tray')}</Button></span>
       </div>
       {cupboard.trays.length === 0 ? <Empty /> : <Trays trays={found} people={people} lengths={lengths} onOpen={(each) => setForm(each.id)} />}
       <Archived trays={cupboard.archived} />
       {(form === 'new' || tray) && (
-        <Dialog title={tray?.name ?? 'Add a tray'} open onClose={close} wide>
+        <Dialog title={tray?.name ?? say('Add a tray')} open onClose={close} wide>
           <TrayForm tray={tray} cupboard={cupboard} people={people} lengths={lengths} onSaved={close} />
           {tray && <Photo what="trays" id={tray.id} name={tray.name} photo={tray.photo} />}
           {tray && <div className="mt-4"><Marks tray_id={tray.id} /></div>}
@@ -82,8 +84,8 @@ function Files() {
   return (
     <>
       <div className="flex flex-wrap gap-2">
-        <Save href="/api/export/things.csv">Save things as CSV</Save><Save href="/api/export/trays.csv">Save trays as CSV</Save>
-        <Save href="/api/export/cards.csv">Save cards as CSV</Save><Save href="/api/export/episodes.csv">Save the work as CSV</Save>
+        <Save href="/api/export/things.csv">{say('Save things as CSV')}</Save><Save href="/api/export/trays.csv">{say('Save trays as CSV')}</Save>
+        <Save href="/api/export/cards.csv">{say('Save cards as CSV')}</Save><Save href="/api/export/episodes.csv">{say('Save the work as CSV')}</Save>
       </div>
       <div className="grid grid-cols-2 items-start gap-4 max-[900px]:grid-cols-1"><Importer kind="things" /><Importer kind="trays" /><Importer kind="cards" /><Importer kind="episodes" /></div>
     </>
@@ -97,8 +99,8 @@ const Save = ({ href, children }: { href: string; children: string }) => (
 function Empty() {
   return (
     <section className="panel max-w-2xl p-5">
-      <h2>The cupboard is empty</h2>
-      <p className="mt-2 text-ink-2">Say under Things what you own, and make a tray of it under Make. Or bring trays in from a file, under Files; every row is checked first. Or enter one by its measures: its size, its weight, and its smallest piece are enough. Without an idea? <Link className="text-woad underline" to="/make/catalogue">The catalogue</Link> is full of them.</p>
+      <h2>{say('The cupboard is empty')}</h2>
+      <p className="mt-2 text-ink-2">{sayRich('Say under Things what you own, and make a tray of it under Make. Or bring trays in from a file, under Files; every row is checked first. Or enter one by its measures: its size, its weight, and its smallest piece are enough. Without an idea? <a>The catalogue</a> is full of them.', { a: (inner) => <Link className="text-woad underline" to="/make/catalogue">{inner}</Link> })}</p>
     </section>
   )
 }
@@ -118,8 +120,8 @@ function Trays({ trays, people, lengths, onOpen }: TraysProps) {
             <tr key={tray.id} className="border-b border-line last:border-0">
               <th scope="row" className="p-1"><button type="button" className="min-h-control px-1.5 text-left font-semibold text-woad underline-offset-4 hover:underline" onClick={() => onOpen(tray)}>{tray.name}</button></th>
               <td className="p-2.5">{tray.card.area}</td>
-              <td className="p-2.5 whitespace-nowrap tabular-nums">{tray.card.from_months} to {tray.card.to_months} m</td>
-              <td className="p-2.5">{names(tray.for_children) || 'nobody yet'}</td>
+              <td className="p-2.5 whitespace-nowrap tabular-nums">{say('{from_months} to {to_months} m', { from_months: tray.card.from_months, to_months: tray.card.to_months })}</td>
+              <td className="p-2.5">{names(tray.for_children) || say('nobody yet')}</td>
               <td className="p-2.5">{tray.stands ? <Link className="text-woad underline underline-offset-2" to={`/shelf?tray=${tray.id}`}>{tray.stands}</Link> : tray.bin || 'no bin'}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{length(tray.width_mm, lengths).replace(/ \w+$/, '')} × {length(tray.depth_mm, lengths)}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{mass(tray.mass_g)}</td>
@@ -127,7 +129,7 @@ function Trays({ trays, people, lengths, onOpen }: TraysProps) {
           ))}
         </tbody>
       </table>
-      {trays.length === 0 && <p className="p-4 text-ink-2">No tray with these letters.</p>}
+      {trays.length === 0 && <p className="p-4 text-ink-2">{say('No tray with these letters.')}</p>}
     </div>
   )
 }
@@ -143,12 +145,12 @@ function Leave({ tray, onDone }: { tray: Tray; onDone: () => void }) {
   const unpack = useWrite(async () => { await answer(client.POST('/api/trays/{tray_id}/unpack', { params: { path: { tray_id: tray.id } } })); await refresh(); onDone() })
   return (
     <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-4">
-      {tray.made && <Link to={`/make?tray=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper">Open it in Make</Link>}
-      <Link to={`/paper?kind=tray-cards&ids=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2">Its card on paper</Link>
-      {tray.made && <Button disabled={next.busy} onClick={() => void next.run()}>Next level, on this same tray</Button>}
-      {tray.made && <Button onClick={() => void unpack.run()}>Unpack it: its things are free</Button>}
-      <Button onClick={() => void away.run()}>Archive it, with its history</Button>
-      {[next.failed, unpack.failed, away.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message} <Link className="underline" to={`/make?tray=${tray.id}`}>Look at it in Make</Link></Notice>)}
+      {tray.made && <Link to={`/make?tray=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper">{say('Open it in Make')}</Link>}
+      <Link to={`/paper?kind=tray-cards&ids=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2">{say('Its card on paper')}</Link>
+      {tray.made && <Button disabled={next.busy} onClick={() => void next.run()}>{say('Next level, on this same tray')}</Button>}
+      {tray.made && <Button onClick={() => void unpack.run()}>{say('Unpack it: its things are free')}</Button>}
+      <Button onClick={() => void away.run()}>{say('Archive it, with its history')}</Button>
+      {[next.failed, unpack.failed, away.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message} <Link className="underline" to={`/make?tray=${tray.id}`}>{say('Look at it in Make')}</Link></Notice>)}
     </div>
   )
 }
@@ -157,8 +159,8 @@ function Archived({ trays }: { trays: readonly Tray[] }) {
   const back = useWrite((id: number) => setArchived(id, false))
   if (trays.length === 0) return null
   return (
-    <section aria-label="Archived trays" className="flex flex-wrap items-center gap-2">
-      <h2>Archived</h2>{trays.map((tray) => <Button key={tray.id} onClick={() => void back.run(tray.id)}>Bring back {tray.name}</Button>)}
+    <section aria-label={say('Archived trays')} className="flex flex-wrap items-center gap-2">
+      <h2>{say('Archived')}</h2>{trays.map((tray) => <Button key={tray.id} onClick={() => void back.run(tray.id)}>{say('Bring back {tray}', { tray: tray.name })}</Button>)}
     </section>
   )
 }

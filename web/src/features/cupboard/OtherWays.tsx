@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Camera, Footprints } from 'lucide-react'
 import { useState, type ChangeEvent } from 'react'
 import { Button } from '@/ui/Button'
@@ -19,14 +20,14 @@ export function OtherWays({ onMend }: { onMend: (id: number) => void }) {
   const chosen = (event: ChangeEvent<HTMLInputElement>) => { const file = event.target.files?.[0]; if (file) void shot.run(file) }
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <Button onClick={() => setWalking(true)}><Footprints size={18} aria-hidden /> Walk through the house</Button>
+      <Button onClick={() => setWalking(true)}><Footprints size={18} aria-hidden />{' '}{say('Walk through the house')}</Button>
       <label className="inline-flex min-h-control cursor-pointer items-center gap-2 rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2 has-focus-visible:outline-3 has-focus-visible:outline-woad">
-        <Camera size={18} aria-hidden /> Photograph first, describe later
+        <Camera size={18} aria-hidden />{' '}{say('Photograph first, describe later')}
         <input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" className="sr-only" onChange={chosen} />
       </label>
-      {shot.busy && <p role="status" className="text-ink-3">Making it small…</p>}
+      {shot.busy && <p role="status" className="text-ink-3">{say('Making it small…')}</p>}
       {shot.failed && <Notice tone="must" role="alert">{shot.failed.message}</Notice>}
-      {walking && <Dialog title="What is in the house" open onClose={() => setWalking(false)} wide note="Room by room: tick what there is, and mend the number. A minute a room."><Walk onDone={() => setWalking(false)} /></Dialog>}
+      {walking && <Dialog title={say('What is in the house')} open onClose={() => setWalking(false)} wide note={say('Room by room: tick what there is, and mend the number. A minute a room.')}><Walk onDone={() => setWalking(false)} /></Dialog>}
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import type { ChangeEvent } from 'react'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -16,14 +17,14 @@ export function Photo({ what, id, name, photo }: { what: 'trays' | 'things'; id:
   })
   const chosen = (event: ChangeEvent<HTMLInputElement>) => { const file = event.target.files?.[0]; if (file) void add.run(file) }
   return (
-    <section aria-label="Photograph" className="mt-4 flex flex-wrap items-center gap-3 border-t border-line pt-4">
-      {photo !== null && <img src={`${path}.jpg?v=${photo}`} alt={what === 'trays' ? `${name}, as it is set out` : name} className="max-h-52 rounded-control border border-line" />}
+    <section aria-label={say('Photograph')} className="mt-4 flex flex-wrap items-center gap-3 border-t border-line pt-4">
+      {photo !== null && <img src={`${path}.jpg?v=${photo}`} alt={what === 'trays' ? say('{name}, as it is set out', { name }) : name} className="max-h-52 rounded-control border border-line" />}
       <label className="inline-flex min-h-control cursor-pointer items-center rounded-control border border-edge px-3.5 text-[0.9375rem] font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
-        {photo === null ? 'Add a photograph' : 'Another photograph'}
+        {photo === null ? say('Add a photograph') : say('Another photograph')}
         <input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" className="sr-only" onChange={chosen} />
       </label>
-      {photo !== null && <Button onClick={() => void drop.run()}>Take it off</Button>}
-      {add.busy && <p role="status" className="text-ink-3">Making it small…</p>}
+      {photo !== null && <Button onClick={() => void drop.run()}>{say('Take it off')}</Button>}
+      {add.busy && <p role="status" className="text-ink-3">{say('Making it small…')}</p>}
       {add.failed && <Notice tone="must" role="alert">{add.failed.message}</Notice>}
     </section>
   )

@@ -1,8 +1,8 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import type { Schemas } from '@/lib/http'
-import { counted } from '@/lib/words'
 
 type ReportData = Schemas['ReportOut']
 type Row = Schemas['ReportRowOut']
@@ -19,16 +19,16 @@ export function Report({ report, busy, onCheck, onTake }: ReportProps) {
   const mend = (number: number, field: string, value: string) => setMended({ ...mended, [number]: { ...mended[number], [field]: value } })
   if (report.rows.length === 0) return null
   return (
-    <div className="flex flex-col gap-3" role="region" aria-label="Report">
+    <div className="flex flex-col gap-3" role="region" aria-label={say('Report')}>
       <p className="font-semibold">
-        {[good.length && `${counted(good.length, 'row')} to take`, same && `${same} the same as here`, bad.length && `${counted(bad.length, 'row')} to mend`].filter(Boolean).join(', ')}
+        {[good.length && say('{rows} to take', { rows: say('{n, plural, one {# row} other {# rows}}', { n: good.length }) }), same && say('{same} the same as here', { same }), bad.length && say('{rows} to mend', { rows: say('{n, plural, one {# row} other {# rows}}', { n: bad.length }) })].filter(Boolean).join(', ')}
       </p>
       {bad.map((row) => <BadRow key={row.number} row={row} mended={mended[row.number] ?? {}} onMend={(field, value) => mend(row.number, field, value)} />)}
       <Changed rows={report.rows.filter((row) => row.status === 'changed')} />
       <div className="flex flex-wrap gap-2">
-        {good.length > 0 && <Button look="main" disabled={busy} onClick={() => onTake(rows)}>{busy ? 'Taking them…' : `Take ${bad.length ? 'the good rows' : counted(good.length, 'row')}`}</Button>}
-        {bad.length > 0 && <Button disabled={Object.keys(mended).length === 0} onClick={() => onCheck(rows)}>Check again</Button>}
-        {bad.length > 0 && <a className="inline-flex min-h-control items-center rounded-control border border-edge px-4 font-semibold" href={`data:text/csv;charset=utf-8,${encodeURIComponent(report.problem_csv)}`} download="rows-to-mend.csv">Save the bad rows with their problems</a>}
+        {good.length > 0 && <Button look="main" disabled={busy} onClick={() => onTake(rows)}>{busy ? say('Taking them…') : say('Take {part}', { part: bad.length ? say('the good rows') : say('{n, plural, one {# row} other {# rows}}', { n: good.length }) })}</Button>}
+        {bad.length > 0 && <Button disabled={Object.keys(mended).length === 0} onClick={() => onCheck(rows)}>{say('Check again')}</Button>}
+        {bad.length > 0 && <a className="inline-flex min-h-control items-center rounded-control border border-edge px-4 font-semibold" href={`data:text/csv;charset=utf-8,${encodeURIComponent(report.problem_csv)}`} download="rows-to-mend.csv">{say('Save the bad rows with their problems')}</a>}
       </div>
       {good.length > 0 && <Good rows={good} />}
     </div>
@@ -38,7 +38,7 @@ export function Report({ report, busy, onCheck, onTake }: ReportProps) {
 function BadRow({ row, mended, onMend }: { row: Row; mended: Cells; onMend: (field: string, value: string) => void }) {
   return (
     <Notice tone="should">
-      <p className="font-semibold">Row {row.number}{row.cells.name && `: ${row.cells.name}`}{row.cells.tray && `: ${row.cells.child ?? ''}, ${row.cells.tray}`}</p>
+      <p className="font-semibold">{say('Row {number}{cells}{tray}', { number: row.number, cells: row.cells.name && `: ${row.cells.name}`, tray: row.cells.tray && `: ${row.cells.child ?? ''}, ${row.cells.tray}` })}</p>
       {row.problems.map((problem, at) => {
         const id = `mend-${row.number}-${at}`
         const first = row.problems.findIndex((each) => each.field === problem.field) === at
@@ -48,7 +48,7 @@ function BadRow({ row, mended, onMend }: { row: Row; mended: Cells; onMend: (fie
             <p><label htmlFor={first ? id : undefined} className="font-semibold">{problem.field}</label>: {problem.message} <span className="text-ink-2">{problem.hint}</span></p>
             {first && (
               <span className="flex gap-2">
-                <input id={id} aria-label={`Row ${row.number}, ${problem.field}`} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3" value={mended[problem.field] ?? row.cells[problem.field] ?? ''} onChange={(event) => onMend(problem.field, event.target.value)} />
+                <input id={id} aria-label={say('Row {number}, {field}', { number: row.number, field: problem.field })} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3" value={mended[problem.field] ?? row.cells[problem.field] ?? ''} onChange={(event) => onMend(problem.field, event.target.value)} />
                 {meant && <Button onClick={() => onMend(problem.field, meant)}>{meant}</Button>}
               </span>
             )}
@@ -63,7 +63,7 @@ function Changed({ rows }: { rows: readonly Row[] }) {
   if (rows.length === 0) return null
   return (
     <details>
-      <summary className="py-1 font-semibold text-woad">What would change in {counted(rows.length, 'tray')}</summary>
+      <summary className="py-1 font-semibold text-woad">{say('What would change in {trays}', { trays: say('{n, plural, one {# tray} other {# trays}}', { n: rows.length }) })}</summary>
       <ul className="text-[0.9375rem]">
         {rows.map((row) => <li key={row.number}>{row.cells.name}: {row.changes.map((each) => `${each.field} ${each.before || 'empty'} → ${each.after || 'empty'}`).join('; ')}</li>)}
       </ul>
@@ -74,7 +74,7 @@ function Changed({ rows }: { rows: readonly Row[] }) {
 function Good({ rows }: { rows: readonly Row[] }) {
   return (
     <details>
-      <summary className="py-1 font-semibold text-woad">The good rows</summary>
+      <summary className="py-1 font-semibold text-woad">{say('The good rows')}</summary>
       <ul className="columns-2 text-[0.9375rem] max-[600px]:columns-1">
         {rows.map((row) => <li key={row.number}>{row.cells.name ?? [row.cells.child, row.cells.tray, row.cells.day, row.cells.began].join(', ')}</li>)}
       </ul>

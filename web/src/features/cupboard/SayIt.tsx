@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useId, useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -59,14 +60,14 @@ export function SayIt({ kinds, subjects, bins, onMend }: SayItProps) {
   })
   const input = 'min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal'
   return (
-    <form aria-label="Add a thing" className="panel flex flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); if (clear) void add.run(); else if (typed.trim() && lines.length === 0) void quick.run() }}>
+    <form aria-label={say('Add a thing')} className="panel flex flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); if (clear) void add.run(); else if (typed.trim() && lines.length === 0) void quick.run() }}>
       <div className="flex flex-wrap items-end gap-3">
-        <label className="flex min-w-56 flex-1 flex-col gap-1 text-sm font-semibold">A thing, as you would say it
-          <input value={typed} maxLength={200} placeholder="6 red felt balls of 6 cm · 2 jugs and 3 bowls · 1 kg of rice" onChange={(event) => { setTyped(event.target.value); setAdded(null) }} className={input} /></label>
-        <label className="flex w-40 flex-col gap-1 text-sm font-semibold">Bin
+        <label className="flex min-w-56 flex-1 flex-col gap-1 text-sm font-semibold">{say('A thing, as you would say it')}
+          <input value={typed} maxLength={200} placeholder={say('6 red felt balls of 6 cm · 2 jugs and 3 bowls · 1 kg of rice')} onChange={(event) => { setTyped(event.target.value); setAdded(null) }} className={input} /></label>
+        <label className="flex w-40 flex-col gap-1 text-sm font-semibold">{say('Bin')}
           <input list={listId} value={bin} onChange={(event) => setBin(event.target.value)} className={input} /></label>
         <datalist id={listId}>{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
-        <Button type="submit" look="main" disabled={add.busy || quick.busy || (!clear && lines.length > 0) || !typed.trim()}>{lines.length > 1 ? `Add ${lines.length}` : 'Add'}</Button>
+        <Button type="submit" look="main" disabled={add.busy || quick.busy || (!clear && lines.length > 0) || !typed.trim()}>{lines.length > 1 ? say('Add {lines}', { lines: lines.length }) : say('Add')}</Button>
       </div>
       {lines.map((line, at) => {
         const mine = kept[at]
@@ -77,7 +78,7 @@ export function SayIt({ kinds, subjects, bins, onMend }: SayItProps) {
       })}
       {[add.failed, asked ? null : quick.failed, choose.failed, error].map((each, at) => each && <Notice key={at} tone="should" role="alert">{each.message}</Notice>)}
       {added && !add.failed && !typed && (
-        <p role="status" className="text-[0.9375rem] text-ink-2">Added: {added.names.join(', ')}. What nobody said is assumed of its kind. <button type="button" className="min-h-control font-semibold text-woad underline underline-offset-4" onClick={() => onMend(added.id)}>Measure it</button></p>
+        <p role="status" className="text-[0.9375rem] text-ink-2">{say('Added: {names}. What nobody said is assumed of its kind.', { names: added.names.join(', ') })}{' '}<button type="button" className="min-h-control font-semibold text-woad underline underline-offset-4" onClick={() => onMend(added.id)}>{say('Measure it')}</button></p>
       )}
     </form>
   )
@@ -85,8 +86,8 @@ export function SayIt({ kinds, subjects, bins, onMend }: SayItProps) {
 
 function Which({ line, kinds, onThing, onKind }: { line: Line; kinds: readonly string[]; onThing: (thing: Thing) => void; onKind: (kind: string) => void }) {
   return (
-    <section aria-label={`What kind of thing is ${line.name}?`} className="flex flex-col gap-2">
-      <p><span className="said font-semibold">{line.name}</span>: what kind of thing is it? What you said of number and size is kept.</p>
+    <section aria-label={say('What kind of thing is {line}?', { line: line.name })} className="flex flex-col gap-2">
+      <p><span className="said font-semibold">{line.name}</span>{say(': what kind of thing is it? What you said of number and size is kept.')}</p>
       <ul className="flex flex-wrap gap-2">
         {line.likely.map((each) => (
           <li key={each.kind}><Button onClick={() => onThing(each)} className="flex-col gap-1 py-2"><ThingPicture thing={each} size={48} />{each.kind}</Button></li>

@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Field, SelectField, Tick } from '@/ui/Field'
@@ -14,9 +16,9 @@ type Thing = Schemas['ComponentOut']
 type Texts = { [K in keyof Draft]: Draft[K] extends string ? K : never }[keyof Draft]
 type Row = readonly [Texts, string, string?]
 
-const SIZES: readonly Row[] = [['sizes', 'Size of one', 'mm'], ['mass_g', 'Mass of one', 'g'], ['material', 'Material'], ['colours', 'Colours'], ['subject', 'What it shows'], ['cord_mm', 'Longest cord', 'mm'], ['box_months', 'Age on its box', 'months']]
-const INSIDE: readonly Row[] = [['inside_depth', 'Depth inside', 'mm'], ['inside_top', 'Width at the top', 'mm'], ['inside_bottom', 'At the bottom, if narrower', 'mm'], ['inside_across', 'Other side, if not round', 'mm'], ['marks', 'Marks made with water', 'ml:mm']]
-const STOCK: readonly Row[] = [['density_g_ml', 'Loose weight of a medium', 'g/ml'], ['stock_ml', 'How much is there', 'ml'], ['per_use', 'Used each time', 'ml or pieces'], ['cost', 'Cost of one'], ['came_from', 'Where it came from']]
+const SIZES: readonly Row[] = [['sizes', say('Size of one'), 'mm'], ['mass_g', say('Mass of one'), 'g'], ['material', 'Material'], ['colours', 'Colours'], ['subject', say('What it shows')], ['cord_mm', say('Longest cord'), 'mm'], ['box_months', say('Age on its box'), 'months']]
+const INSIDE: readonly Row[] = [['inside_depth', say('Depth inside'), 'mm'], ['inside_top', say('Width at the top'), 'mm'], ['inside_bottom', say('At the bottom, if narrower'), 'mm'], ['inside_across', say('Other side, if not round'), 'mm'], ['marks', say('Marks made with water'), 'ml:mm']]
+const STOCK: readonly Row[] = [['density_g_ml', say('Loose weight of a medium'), 'g/ml'], ['stock_ml', say('How much is there'), 'ml'], ['per_use', say('Used each time'), 'ml or pieces'], ['cost', say('Cost of one')], ['came_from', say('Where it came from')]]
 
 const inOurs = (unit: string): string => unit.replace(/^(mm|g|ml)$/, (each) => unitOf(each as 'mm')).replace('ml:mm', `${unitOf('ml')}:${unitOf('mm')}`)
 
@@ -28,7 +30,7 @@ export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: S
   const save = useWrite(async (body: Schemas['ComponentIn']) => { await answer(client.PUT('/api/things/{component_id}', { ...path, body })); await refresh(); onSaved() })
   const away = useWrite(async () => { await answer(client.POST('/api/things/{component_id}/archive', { ...path, body: { archived: !thing.archived } })); await refresh(); onSaved() })
   const problem = save.failed instanceof Problem ? save.failed : null
-  const assumed = (name: string) => (thing.assumed.includes(name) ? { hint: 'assumed from its kind' } : {})
+  const assumed = (name: string) => (thing.assumed.includes(name) ? { hint: say('assumed from its kind') } : {})
   const field = ([name, label, unit]: Row) => (
     <Field key={name} label={label} {...(unit ? { unit: inOurs(unit) } : {})} value={draft[name]} error={problem?.of(name)} {...assumed(name === 'sizes' ? 'shape' : name.startsWith('inside') ? 'inside' : name)} onChange={(event) => put(name, event.target.value)} />
   )
@@ -36,37 +38,37 @@ export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: S
   return (
     <form className="flex flex-col gap-4" noValidate onSubmit={(event) => { event.preventDefault(); void save.run(bodyOf(draft, thing)) }}>
       <div className={grid}>
-        <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => put('name', event.target.value)} />
-        <SelectField label="Kind" value={draft.kind} error={problem?.of('kind')} onChange={(event) => put('kind', event.target.value)}>{all.kinds.map((each) => <option key={each}>{each}</option>)}</SelectField>
-        <Field label="How many" inputMode="numeric" value={draft.count} error={problem?.of('count')} onChange={(event) => put('count', event.target.value)} />
-        <Field label="Bin" list="form-bins" value={draft.bin} error={problem?.of('bin')} onChange={(event) => put('bin', event.target.value)} />
+        <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => put('name', event.target.value)} />
+        <SelectField label={say('Kind')} value={draft.kind} error={problem?.of('kind')} onChange={(event) => put('kind', event.target.value)}>{all.kinds.map((each) => <option key={each}>{each}</option>)}</SelectField>
+        <Field label={say('How many')} inputMode="numeric" value={draft.count} error={problem?.of('count')} onChange={(event) => put('count', event.target.value)} />
+        <Field label={say('Bin')} list="form-bins" value={draft.bin} error={problem?.of('bin')} onChange={(event) => put('bin', event.target.value)} />
         <datalist id="form-bins">{all.bins.map((each) => <option key={each}>{each}</option>)}</datalist>
-        <SelectField label="Shape of one" value={draft.shape} onChange={(event) => put('shape', event.target.value)}>{['ball', 'cylinder', 'brick', 'irregular'].map((each) => <option key={each}>{each}</option>)}</SelectField>
+        <SelectField label={say('Shape of one')} value={draft.shape} onChange={(event) => put('shape', event.target.value)}>{['ball', 'cylinder', 'brick', 'irregular'].map((each) => <option key={each}>{each}</option>)}</SelectField>
         {SIZES.map(field)}
       </div>
-      <fieldset className={grid}><legend className="mb-1 font-semibold">If it holds something</legend>{INSIDE.map(field)}</fieldset>
-      <fieldset className={grid}><legend className="mb-1 font-semibold">Stock and cost</legend>{STOCK.map(field)}</fieldset>
-      <fieldset className="flex flex-col gap-2"><legend className="mb-1 font-semibold">What it is made of, for safety</legend>
+      <fieldset className={grid}><legend className="mb-1 font-semibold">{say('If it holds something')}</legend>{INSIDE.map(field)}</fieldset>
+      <fieldset className={grid}><legend className="mb-1 font-semibold">{say('Stock and cost')}</legend>{STOCK.map(field)}</fieldset>
+      <fieldset className="flex flex-col gap-2"><legend className="mb-1 font-semibold">{say('What it is made of, for safety')}</legend>
         <div className={grid}>
-          <SelectField label="Firm, soft or cloth" value={draft.softness} onChange={(event) => put('softness', event.target.value)}>{['firm', 'soft', 'cloth'].map((each) => <option key={each}>{each}</option>)}</SelectField>
-          <SelectField label="A magnet or cell is" value={draft.sealed} onChange={(event) => put('sealed', event.target.value)}>{['', 'screwed', 'glued', 'sewn'].map((each) => <option key={each} value={each}>{each ? `${each} in` : 'loose'}</option>)}</SelectField>
-          <Field label="Allergens" value={draft.allergens} error={problem?.of('allergens')} onChange={(event) => put('allergens', event.target.value)} />
-          <Field label="Other hazards" value={draft.dangers} error={problem?.of('dangers')} hint={`Known: ${all.dangers.slice(0, 6).join(', ')}…`} onChange={(event) => put('dangers', event.target.value)} />
+          <SelectField label={say('Firm, soft or cloth')} value={draft.softness} onChange={(event) => put('softness', event.target.value)}>{['firm', 'soft', 'cloth'].map((each) => <option key={each}>{each}</option>)}</SelectField>
+          <SelectField label={say('A magnet or cell is')} value={draft.sealed} onChange={(event) => put('sealed', event.target.value)}>{['', 'screwed', 'glued', 'sewn'].map((each) => <option key={each} value={each}>{each ? say('{each} in', { each }) : say('loose')}</option>)}</SelectField>
+          <Field label={say('Allergens')} value={draft.allergens} error={problem?.of('allergens')} onChange={(event) => put('allergens', event.target.value)} />
+          <Field label={say('Other hazards')} value={draft.dangers} error={problem?.of('dangers')} hint={say('Known: {slice}…', { slice: all.dangers.slice(0, 6).join(', ') })} onChange={(event) => put('dangers', event.target.value)} />
         </div>
         <div className="flex flex-wrap gap-x-6">
-          <Tick label="It can break" checked={draft.breakable} onChange={(event) => put('breakable', event.target.checked)} />
-          <Tick label="It is or holds a magnet" checked={draft.magnet} onChange={(event) => put('magnet', event.target.checked)} />
-          <Tick label="It holds a button cell" checked={draft.cell} onChange={(event) => put('cell', event.target.checked)} />
+          <Tick label={say('It can break')} checked={draft.breakable} onChange={(event) => put('breakable', event.target.checked)} />
+          <Tick label={say('It is or holds a magnet')} checked={draft.magnet} onChange={(event) => put('magnet', event.target.checked)} />
+          <Tick label={say('It holds a button cell')} checked={draft.cell} onChange={(event) => put('cell', event.target.checked)} />
         </div>
       </fieldset>
       {thing.hazards.length > 0 && <Notice tone="should"><Why reasons={thing.hazards} numbers={false} />{thing.emergency && <p className="mt-2 font-semibold text-madder">{thing.emergency}</p>}</Notice>}
-      <p className="text-sm text-ink-2">Not sure whether it is a small part? Print the paper gauge: <a className="text-woad underline" href="/api/gauge.pdf" target="_blank" rel="noreferrer">A4</a>, <a className="text-woad underline" href="/api/gauge.pdf?paper=letter" target="_blank" rel="noreferrer">Letter</a>.</p>
+      <p className="text-sm text-ink-2">{sayRich('Not sure whether it is a small part? Print the paper gauge: <a>A4</a>, <b>Letter</b>.', { a: (inner) => <a className="text-woad underline" href="/api/gauge.pdf" target="_blank" rel="noreferrer">{inner}</a>, b: (inner) => <a className="text-woad underline" href="/api/gauge.pdf?paper=letter" target="_blank" rel="noreferrer">{inner}</a> })}</p>
       {(save.failed ?? away.failed) && <Notice tone="must" role="alert">{(save.failed ?? away.failed)?.message}</Notice>}
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" look="main" disabled={save.busy}>Save</Button>
-        {thing.assumed.length > 0 && <Button onClick={() => void save.run({ ...bodyOf(draft, thing), assumed: [] })}>It is as assumed</Button>}
+        <Button type="submit" look="main" disabled={save.busy}>{say('Save')}</Button>
+        {thing.assumed.length > 0 && <Button onClick={() => void save.run({ ...bodyOf(draft, thing), assumed: [] })}>{say('It is as assumed')}</Button>}
         {weigh({ id: thing.id, name: thing.name, medium: thing.density_g_ml !== null }, (entered) => put(thing.density_g_ml === null ? 'mass_g' : 'density_g_ml', String(entered)))}
-        <Button onClick={() => void away.run()}>{thing.archived ? 'Bring it back' : 'Put it away'}</Button>
+        <Button onClick={() => void away.run()}>{thing.archived ? say('Bring it back') : say('Put it away')}</Button>
       </div>
     </form>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Field, SelectField, Tick } from '@/ui/Field'
@@ -57,19 +58,19 @@ export function TrayForm({ tray, cupboard, people, lengths, onSaved }: TrayFormP
   return (
     <form className="flex flex-col gap-4" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-2 gap-3 max-[600px]:grid-cols-1">
-        <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
-        <SelectField label="Area" value={draft.area} error={problem?.of('area')} onChange={(event) => set({ area: event.target.value })}>
+        <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+        <SelectField label={say('Area')} value={draft.area} error={problem?.of('area')} onChange={(event) => set({ area: event.target.value })}>
           {cupboard.areas.map((area) => <option key={area}>{area}</option>)}
         </SelectField>
-        <Field label="From" unit="months" inputMode="numeric" value={draft.from} error={problem?.of('from_months')} onChange={(event) => set({ from: event.target.value })} />
-        <Field label="To" unit="months" inputMode="numeric" value={draft.to} error={problem?.of('to_months')} onChange={(event) => set({ to: event.target.value })} />
+        <Field label={say('From')} unit="months" inputMode="numeric" value={draft.from} error={problem?.of('from_months')} onChange={(event) => set({ from: event.target.value })} />
+        <Field label={say('To')} unit="months" inputMode="numeric" value={draft.to} error={problem?.of('to_months')} onChange={(event) => set({ to: event.target.value })} />
       </div>
       <Sizes draft={draft} set={set} problem={problem} lengths={lengths} />
       <Piece draft={draft} set={set} problem={problem} />
-      <Picks legend="For" all={people.map((each) => [each.id, each.name] as const)} picked={draft.children} onPick={(children) => set({ children })} />
+      <Picks legend={say('For')} all={people.map((each) => [each.id, each.name] as const)} picked={draft.children} onPick={(children) => set({ children })} />
       <Links draft={draft} set={set} cupboard={cupboard} tray={tray} problem={problem} />
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{tray ? 'Save the tray' : 'Add the tray'}</Button>
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{tray ? say('Save the tray') : say('Add the tray')}</Button>
     </form>
   )
 }
@@ -79,10 +80,10 @@ type Part = { draft: Draft; set: (part: Partial<Draft>) => void; problem: Proble
 function Sizes({ draft, set, problem, lengths }: Part & { lengths: Lengths }) {
   return (
     <div className="grid grid-cols-4 gap-3 max-[600px]:grid-cols-2">
-      <Field label="Width" unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
-      <Field label="Depth" unit={lengths} inputMode="decimal" value={draft.depth} error={problem?.of('depth_mm')} onChange={(event) => set({ depth: event.target.value })} />
-      <Field label="Height" unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
-      <Field label="Loaded" unit="g" inputMode="decimal" value={draft.mass} error={problem?.of('mass_g')} hint="with everything on it" onChange={(event) => set({ mass: event.target.value })} />
+      <Field label={say('Width')} unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
+      <Field label={say('Depth')} unit={lengths} inputMode="decimal" value={draft.depth} error={problem?.of('depth_mm')} onChange={(event) => set({ depth: event.target.value })} />
+      <Field label={say('Height')} unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
+      <Field label={say('Loaded')} unit="g" inputMode="decimal" value={draft.mass} error={problem?.of('mass_g')} hint={say('with everything on it')} onChange={(event) => set({ mass: event.target.value })} />
     </div>
   )
 }
@@ -92,20 +93,20 @@ const SIZE_HINTS: Record<Shape, string> = { ball: '9', cylinder: '8 x 60', brick
 function Piece({ draft, set, problem }: Part) {
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="font-semibold">The smallest piece</legend>
+      <legend className="font-semibold">{say('The smallest piece')}</legend>
       <div className="grid grid-cols-4 gap-3 max-[600px]:grid-cols-2">
-        <Field label="Pieces" inputMode="numeric" value={draft.pieces} error={problem?.of('pieces')} onChange={(event) => set({ pieces: event.target.value })} />
-        <SelectField label="Shape" value={draft.shape} onChange={(event) => set({ shape: event.target.value as Draft['shape'] })}>
-          <option value="">no loose piece</option><option>ball</option><option>cylinder</option><option>brick</option><option>irregular</option>
+        <Field label={say('Pieces')} inputMode="numeric" value={draft.pieces} error={problem?.of('pieces')} onChange={(event) => set({ pieces: event.target.value })} />
+        <SelectField label={say('Shape')} value={draft.shape} onChange={(event) => set({ shape: event.target.value as Draft['shape'] })}>
+          <option value="">{say('no loose piece')}</option><option>{say('ball')}</option><option>{say('cylinder')}</option><option>{say('brick')}</option><option>{say('irregular')}</option>
         </SelectField>
-        <Field label="Size" unit="mm" value={draft.sizes} disabled={!draft.shape} error={problem?.of('piece') ?? problem?.of('diameter_mm')} hint={draft.shape ? `as ${SIZE_HINTS[draft.shape]}` : undefined} onChange={(event) => set({ sizes: event.target.value })} />
-        <SelectField label="Made" value={draft.softness} onChange={(event) => set({ softness: event.target.value as Draft['softness'] })}>
-          <option>firm</option><option>soft</option><option>cloth</option>
+        <Field label={say('Size')} unit="mm" value={draft.sizes} disabled={!draft.shape} error={problem?.of('piece') ?? problem?.of('diameter_mm')} hint={draft.shape ? say('as {SIZE_HINTS}', { SIZE_HINTS: SIZE_HINTS[draft.shape] }) : undefined} onChange={(event) => set({ sizes: event.target.value })} />
+        <SelectField label={say('Made')} value={draft.softness} onChange={(event) => set({ softness: event.target.value as Draft['softness'] })}>
+          <option>{say('firm')}</option><option>{say('soft')}</option><option>{say('cloth')}</option>
         </SelectField>
       </div>
       <div className="flex flex-wrap items-center gap-x-5">
-        <Tick label="Breakable" checked={draft.breakable} onChange={(event) => set({ breakable: event.target.checked })} />
-        <Field label="Longest cord or loop" unit="mm" inputMode="decimal" className="w-48" value={draft.cord} error={problem?.of('cord_mm')} onChange={(event) => set({ cord: event.target.value })} />
+        <Tick label={say('Breakable')} checked={draft.breakable} onChange={(event) => set({ breakable: event.target.checked })} />
+        <Field label={say('Longest cord or loop')} unit="mm" inputMode="decimal" className="w-48" value={draft.cord} error={problem?.of('cord_mm')} onChange={(event) => set({ cord: event.target.value })} />
       </div>
     </fieldset>
   )
@@ -115,13 +116,13 @@ function Links({ draft, set, cupboard, tray, problem }: Part & { cupboard: Cupbo
   const others = cupboard.trays.filter((each) => each.id !== tray?.id)
   return (
     <details>
-      <summary className="py-1 font-semibold text-woad">What makes it unsafe, what it follows from, tags and bin</summary>
+      <summary className="py-1 font-semibold text-woad">{say('What makes it unsafe, what it follows from, tags and bin')}</summary>
       <div className="flex flex-col gap-3 pt-2">
-        <Picks legend="Unsafe because of" all={cupboard.hazards.map((each) => [each, each.replace('allergen:', 'allergen: ')] as const)} picked={draft.hazards} onPick={(hazards) => set({ hazards })} />
-        <Picks legend="Tags" all={cupboard.tags.map((each) => [each, each] as const)} picked={draft.tags} onPick={(tags) => set({ tags })} />
-        <Field label="Bin" value={draft.bin} error={problem?.of('bin')} onChange={(event) => set({ bin: event.target.value })} />
-        <SelectField label="Follows from" value={draft.follows[0] ?? ''} error={problem?.of('follows')} onChange={(event) => set({ follows: event.target.value ? [Number(event.target.value)] : [] })}>
-          <option value="">nothing</option>{others.map((each) => <option key={each.id} value={each.card.id}>{each.name}</option>)}
+        <Picks legend={say('Unsafe because of')} all={cupboard.hazards.map((each) => [each, each.replace('allergen:', 'allergen: ')] as const)} picked={draft.hazards} onPick={(hazards) => set({ hazards })} />
+        <Picks legend={say('Tags')} all={cupboard.tags.map((each) => [each, each] as const)} picked={draft.tags} onPick={(tags) => set({ tags })} />
+        <Field label={say('Bin')} value={draft.bin} error={problem?.of('bin')} onChange={(event) => set({ bin: event.target.value })} />
+        <SelectField label={say('Follows from')} value={draft.follows[0] ?? ''} error={problem?.of('follows')} onChange={(event) => set({ follows: event.target.value ? [Number(event.target.value)] : [] })}>
+          <option value="">{say('nothing')}</option>{others.map((each) => <option key={each.id} value={each.card.id}>{each.name}</option>)}
         </SelectField>
       </div>
     </details>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Field } from '@/ui/Field'
@@ -15,12 +16,12 @@ export function Phrases({ phrases }: { phrases: readonly string[] }) {
     await refresh()
   })
   return (
-    <section aria-label="Phrases" className="panel flex flex-col gap-3 p-4">
-      <div><h2>Phrases of this house</h2><p className="text-sm text-ink-2">What you write often is one tap under Note in Watch; twelve at most.</p></div>
-      <ul className="flex flex-wrap gap-2">{phrases.map((each) => <li key={each} className="flex items-center rounded-control border border-line pl-3"><span className="said">{each}</span><Button look="quiet" size="touch" aria-label={`Take away ${each}`} onClick={() => void keep.run(phrases.filter((other) => other !== each))}>Take away</Button></li>)}</ul>
+    <section aria-label={say('Phrases')} className="panel flex flex-col gap-3 p-4">
+      <div><h2>{say('Phrases of this house')}</h2><p className="text-sm text-ink-2">{say('What you write often is one tap under Note in Watch; twelve at most.')}</p></div>
+      <ul className="flex flex-wrap gap-2">{phrases.map((each) => <li key={each} className="flex items-center rounded-control border border-line pl-3"><span className="said">{each}</span><Button look="quiet" size="touch" aria-label={say('Take away {each}', { each })} onClick={() => void keep.run(phrases.filter((other) => other !== each))}>{say('Take away')}</Button></li>)}</ul>
       <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void keep.run([...phrases, text.trim()]) }}>
-        <Field label="Another phrase" maxLength={80} value={text} onChange={(event) => setText(event.target.value)} />
-        <Button type="submit" disabled={!text.trim() || phrases.length >= 12}>Add</Button>
+        <Field label={say('Another phrase')} maxLength={80} value={text} onChange={(event) => setText(event.target.value)} />
+        <Button type="submit" disabled={!text.trim() || phrases.length >= 12}>{say('Add')}</Button>
       </form>
       {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}
     </section>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
@@ -6,7 +7,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
-import { counted, fromLocalField, localField, timeOfDay } from '@/lib/words'
+import { fromLocalField, localField, timeOfDay } from '@/lib/words'
 
 type Episode = Schemas['EpisodeOut']
 type QuestionsProps = { questions: readonly Episode[]; people: readonly { id: number; name: string }[]; zone: string; most?: number }
@@ -15,14 +16,14 @@ type QuestionsProps = { questions: readonly Episode[]; people: readonly { id: nu
 export function Questions({ questions, people, zone, most = Infinity }: QuestionsProps) {
   if (questions.length === 0) return null
   return (
-    <section aria-label="To be answered" className="panel flex flex-col gap-3 p-4">
-      <h2>To be answered</h2>
+    <section aria-label={say('To be answered')} className="panel flex flex-col gap-3 p-4">
+      <h2>{say('To be answered')}</h2>
       <ul className="flex flex-col gap-4">
         {questions.slice(0, most).map((each) => (
           <li key={each.id}><Question episode={each} name={people.find((child) => child.id === each.child_id)?.name ?? ''} zone={zone} /></li>
         ))}
       </ul>
-      {questions.length > most && <Link className="text-woad underline underline-offset-4" to="/evening">{counted(questions.length - most, 'question')} more, in the evening</Link>}
+      {questions.length > most && <Link className="text-woad underline underline-offset-4" to="/evening">{say('{questions} more, in the evening', { questions: say('{n, plural, one {# question} other {# questions}}', { n: questions.length - most }) })}</Link>}
     </section>
   )
 }
@@ -43,16 +44,16 @@ function Question({ episode, name, zone }: { episode: Episode; name: string; zon
   const failed = end.failed ?? strike.failed
   return (
     <div className="flex flex-col gap-2">
-      <p><strong>{name}</strong> took {episode.tray} at {timeOfDay(episode.began, zone)}{episode.ended ? `, and something else overlaps it.` : ', and nobody saw the end.'}</p>
+      <p><strong>{name}</strong>{' '}{say('took {tray} at {time}{part}', { tray: episode.tray, time: timeOfDay(episode.began, zone), part: episode.ended ? say(', and something else overlaps it.') : say(', and nobody saw the end.') })}</p>
       <div className="flex flex-wrap items-end gap-2">
-        <Button look="main" size="touch" disabled={end.busy} onClick={() => void end.run(likely)}>It ended about {timeOfDay(likely, zone)}</Button>
-        <Button size="touch" onClick={() => setOther(other === null ? localField(likely, zone) : null)}>Another time</Button>
-        <Button size="touch" look="warn" onClick={() => void strike.run()}>Remove</Button>
+        <Button look="main" size="touch" disabled={end.busy} onClick={() => void end.run(likely)}>{say('It ended about {time}', { time: timeOfDay(likely, zone) })}</Button>
+        <Button size="touch" onClick={() => setOther(other === null ? localField(likely, zone) : null)}>{say('Another time')}</Button>
+        <Button size="touch" look="warn" onClick={() => void strike.run()}>{say('Remove')}</Button>
       </div>
       {other !== null && (
         <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); const at = fromLocalField(other, zone); if (at) void end.run(at) }}>
-          <Field label="It ended" type="datetime-local" step="1" value={other} onChange={(event) => setOther(event.target.value)} />
-          <Button type="submit">Write it down</Button>
+          <Field label={say('It ended')} type="datetime-local" step="1" value={other} onChange={(event) => setOther(event.target.value)} />
+          <Button type="submit">{say('Write it down')}</Button>
         </form>
       )}
       {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}

@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Button } from '@/ui/Button'
@@ -14,7 +16,7 @@ import { EFFORTS, named, add, change, drop, lasts, type Piece, type Effort } fro
 type Watch = Schemas['WatchOut']
 type TellMorningProps = { watch: Watch; today: string; zone: string }
 const WORKS = ['done right', 'done, mended by the child', 'done with a mistake left', 'not finished'] as const
-const SEEN = [{ value: 'all', label: 'all seen' }, { value: 'part', label: 'partly seen' }] as const
+const SEEN = [{ value: 'all', label: say('all seen') }, { value: 'part', label: say('partly seen') }] as const
 
 /** A whole morning on one screen, for who did not log it: tap what each child did, in its order; mend times where you know better. */
 export function TellMorning({ watch, today, zone }: TellMorningProps) {
@@ -41,10 +43,10 @@ export function TellMorning({ watch, today, zone }: TellMorningProps) {
     void go('/cycle')
   })
   return (
-    <section aria-label="Log a past work cycle" className="panel flex flex-col gap-4 p-4">
+    <section aria-label={say('Log a past work cycle')} className="panel flex flex-col gap-4 p-4">
       <div className="flex flex-wrap items-end gap-3">
-        <Field label="Day" type="date" max={today} value={day} onChange={(event) => setDay(event.target.value)} />
-        <Field label="It began" type="time" value={clock} onChange={(event) => setClock(event.target.value)} />
+        <Field label={say('Day')} type="date" max={today} value={day} onChange={(event) => setDay(event.target.value)} />
+        <Field label={say('It began')} type="time" value={clock} onChange={(event) => setClock(event.target.value)} />
         <div className="flex flex-wrap gap-x-4">
           {watch.children.map((child) => <Tick key={child.id} label={child.name} checked={!away.includes(child.id)} onChange={(event) => setAway(event.target.checked ? away.filter((id) => id !== child.id) : [...away, child.id])} />)}
         </div>
@@ -53,11 +55,11 @@ export function TellMorning({ watch, today, zone }: TellMorningProps) {
         <ChildTold key={child.id} child={child} watch={watch} pieces={pieces} setPieces={setPieces} clock={(minutes) => (began ? timeOfDay(at(minutes), zone) : '')} />
       ))}
       <div className="flex flex-wrap items-end gap-4">
-        <ChoiceRow label="The work cycle was" wrap choices={SEEN} value={seen} onChange={setSeen} />
-        <Button look="main" size="touch" disabled={keep.busy || pieces.length === 0 || !began} onClick={() => void keep.run()}>Write it all down</Button>
+        <ChoiceRow label={say('The work cycle was')} wrap choices={SEEN} value={seen} onChange={setSeen} />
+        <Button look="main" size="touch" disabled={keep.busy || pieces.length === 0 || !began} onClick={() => void keep.run()}>{say('Write it all down')}</Button>
       </div>
       {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}
-      <p className="text-sm text-ink-2">Times told afterwards are about right, not to the minute. One piece with more to it: <Link className="text-woad underline" to="/work?new=1">enter it by itself</Link>.</p>
+      <p className="text-sm text-ink-2">{sayRich('Times told afterwards are about right, not to the minute. One piece with more to it: <a>enter it by itself</a>.', { a: (inner) => <Link className="text-woad underline" to="/work?new=1">{inner}</Link> })}</p>
     </section>
   )
 }
@@ -71,28 +73,28 @@ function ChildTold({ child, watch, pieces, setPieces, clock }: ChildToldProps) {
   return (
     <section aria-label={child.name} className="flex flex-col gap-2 border-t border-line pt-3">
       <h2 className="flex items-center gap-1.5"><PatternMark pattern={child.pattern} />{child.name}</h2>
-      <div role="group" aria-label={`${child.name} took`} className="flex flex-wrap gap-2">
+      <div role="group" aria-label={say('{child} took', { child: child.name })} className="flex flex-wrap gap-2">
         {own.map((each) => <Button key={each.tray_id} size="touch" onClick={() => take({ tray: each.tray_id, activity: '', name: each.name })}>{each.name}</Button>)}
         {watch.activities.map((each) => <Button key={each} size="touch" look="quiet" onClick={() => take({ tray: null, activity: each, name: each })}>{each}</Button>)}
       </div>
       <ol className="flex flex-col gap-2">
         {pieces.map((each, n) => each.child === child.id && (
           <li key={n} className="flex flex-wrap items-end gap-2 rounded-control bg-ground px-3 py-2">
-            <span className="min-w-44 flex-1 self-center"><strong>{each.name}</strong> {clock(each.from)} to {clock(each.from + each.minutes)}</span>
-            <Button size="touch" aria-label={`− 5 min, ${each.name}`} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes - 5 }))}>− 5 min</Button>
-            <Button size="touch" aria-label={`+ 5 min, ${each.name}`} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes + 5 }))}>+ 5 min</Button>
-            <Button size="touch" aria-label={`later, ${each.name}`} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>later</Button>
-            <SelectField label={`${each.name} ended`} hideLabel value={each.work} onChange={(event) => setPieces(change(pieces, n, { work: event.target.value }))}>{WORKS.map((work) => <option key={work}>{work}</option>)}</SelectField>
-            <Field label={`A line about ${each.name}`} hideLabel placeholder="a line of words" value={each.note} onChange={(event) => setPieces(change(pieces, n, { note: event.target.value }))} />
+            <span className="min-w-44 flex-1 self-center"><strong>{each.name}</strong> {say('{from} to {from2}', { from: clock(each.from), from2: clock(each.from + each.minutes) })}</span>
+            <Button size="touch" aria-label={say('− 5 min, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes - 5 }))}>{say('− 5 min')}</Button>
+            <Button size="touch" aria-label={say('+ 5 min, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes + 5 }))}>{say('+ 5 min')}</Button>
+            <Button size="touch" aria-label={say('later, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>{say('later')}</Button>
+            <SelectField label={say('{each} ended', { each: each.name })} hideLabel value={each.work} onChange={(event) => setPieces(change(pieces, n, { work: event.target.value }))}>{WORKS.map((work) => <option key={work}>{work}</option>)}</SelectField>
+            <Field label={say('A line about {each}', { each: each.name })} hideLabel placeholder={say('a line of words')} value={each.note} onChange={(event) => setPieces(change(pieces, n, { note: event.target.value }))} />
             <details className="w-full">
-              <summary className="min-h-6 text-sm text-woad">Effort and parts<span className="sr-only"> of {each.name}</span></summary>
+              <summary className="min-h-6 text-sm text-woad">{say('Effort and parts')}<span className="sr-only">{' '}{say('of {each}', { each: each.name })}</span></summary>
               <div className="grid grid-cols-3 gap-2 pt-1 max-[600px]:grid-cols-1">
-                <SelectField label={`Effort with ${each.name}`} hideLabel value={each.effort} onChange={(event) => setPieces(change(pieces, n, { effort: event.target.value as Effort }))}>{EFFORTS.map((one) => <option key={one} value={one}>{one || 'effort not said'}</option>)}</SelectField>
-                <Field label={`Parts that went, ${each.name}`} hideLabel placeholder="parts that went" value={each.parts} onChange={(event) => setPieces(change(pieces, n, { parts: event.target.value }))} />
-                <Field label={`Parts not yet, ${each.name}`} hideLabel placeholder="parts not yet" value={each.notYet} onChange={(event) => setPieces(change(pieces, n, { notYet: event.target.value }))} />
+                <SelectField label={say('Effort with {each}', { each: each.name })} hideLabel value={each.effort} onChange={(event) => setPieces(change(pieces, n, { effort: event.target.value as Effort }))}>{EFFORTS.map((one) => <option key={one} value={one}>{one || say('effort not said')}</option>)}</SelectField>
+                <Field label={say('Parts that went, {each}', { each: each.name })} hideLabel placeholder={say('parts that went')} value={each.parts} onChange={(event) => setPieces(change(pieces, n, { parts: event.target.value }))} />
+                <Field label={say('Parts not yet, {each}', { each: each.name })} hideLabel placeholder={say('parts not yet')} value={each.notYet} onChange={(event) => setPieces(change(pieces, n, { notYet: event.target.value }))} />
               </div>
             </details>
-            <Button size="touch" look="quiet" aria-label={`Leave out ${each.name}`} onClick={() => setPieces(drop(pieces, n))}>Leave out</Button>
+            <Button size="touch" look="quiet" aria-label={say('Leave out {each}', { each: each.name })} onClick={() => setPieces(drop(pieces, n))}>{say('Leave out')}</Button>
           </li>
         ))}
       </ol>

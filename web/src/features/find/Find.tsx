@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Search } from 'lucide-react'
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react'
@@ -28,8 +29,8 @@ export function Find() {
   }, [])
   return (
     <>
-      <button type="button" aria-label="Look for anything, or do it" aria-keyshortcuts="/" onClick={() => setOpen(true)} className="grid size-control place-items-center rounded-control border border-edge bg-paper hover:bg-woad-2"><Search size={18} aria-hidden /></button>
-      <Dialog title="Find" open={open} onClose={() => setOpen(false)}>{open && <Looking onDone={() => setOpen(false)} />}</Dialog>
+      <button type="button" aria-label={say('Look for anything, or do it')} aria-keyshortcuts="/" onClick={() => setOpen(true)} className="grid size-control place-items-center rounded-control border border-edge bg-paper hover:bg-woad-2"><Search size={18} aria-hidden /></button>
+      <Dialog title={say('Find')} open={open} onClose={() => setOpen(false)}>{open && <Looking onDone={() => setOpen(false)} />}</Dialog>
     </>
   )
 }
@@ -58,11 +59,11 @@ function Looking({ onDone }: { onDone: () => void }) {
   const chosen = Math.min(at, Math.max(found.length - 1, 0))
   return (
     <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); const each = found[chosen]; if (each) open(each) }}>
-      <label className="flex flex-col gap-1 text-sm font-semibold">A few letters, or what to do: “show the globe to …”, “make tongs”, “print …”
+      <label className="flex flex-col gap-1 text-sm font-semibold">{say('A few letters, or what to do: “show the globe to …”, “make tongs”, “print …”')}
         <input ref={field} type="search" role="combobox" aria-expanded={found.length > 0} aria-controls={list} aria-activedescendant={found.length ? `${list}-${chosen}` : undefined} aria-autocomplete="list"
           value={letters} onKeyDown={keys} onChange={(event) => { setLetters(event.target.value); setAt(0) }} className="min-h-touch rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
-      {!letters.trim() && recent.length > 0 && <p className="text-sm text-ink-2">Lately</p>}
-      <div id={list} role="listbox" aria-label="Found" tabIndex={-1} className="flex flex-col gap-1">
+      {!letters.trim() && recent.length > 0 && <p className="text-sm text-ink-2">{say('Lately')}</p>}
+      <div id={list} role="listbox" aria-label={say('Found')} tabIndex={-1} className="flex flex-col gap-1">
         {found.map((each, n) => (
           // The field keeps the focus; the arrows move what is chosen.
           // eslint-disable-next-line jsx-a11y/click-events-have-key-events
@@ -72,7 +73,7 @@ function Looking({ onDone }: { onDone: () => void }) {
           </div>
         ))}
       </div>
-      {letters.trim() && data && found.length === 0 && <p role="status" className="text-ink-2">Nothing with these letters. Things are entered under Cupboard.</p>}
+      {letters.trim() && data && found.length === 0 && <p role="status" className="text-ink-2">{say('Nothing with these letters. Things are entered under Cupboard.')}</p>}
     </form>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -24,18 +25,17 @@ export function HeightsView({ lengths }: { lengths: Lengths }) {
   if (!each) return <Nobody />
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="House heights" aside={<Button className="no-print" onClick={() => window.print()}>Print for every child</Button>}>
-        now, and on {calendarDay(data.later)}
+      <Heading title={say('House heights')} aside={<Button className="no-print" onClick={() => window.print()}>{say('Print for every child')}</Button>}>
+        {say('now, and on {day}', { day: calendarDay(data.later) })}
       </Heading>
       <div className="no-print grid grid-cols-[minmax(0,1fr)_minmax(18rem,24rem)] gap-5 max-[900px]:grid-cols-1">
         <div className="flex min-w-0 flex-col gap-4">
-          <ChoiceRow label="For" wrap choices={data.children.map((one) => ({ value: String(one.child), label: one.name }))} value={String(each.child)} onChange={(value) => setChosen(Number(value))} />
+          <ChoiceRow label={say('For')} wrap choices={data.children.map((one) => ({ value: String(one.child), label: one.name }))} value={String(each.child)} onChange={(value) => setChosen(Number(value))} />
           <Wall aids={each.aids} name={each.name} counterMm={data.counter_mm} basinMm={data.basin_mm} lengths={lengths} />
           <Surfaces counterMm={data.counter_mm} basinMm={data.basin_mm} lengths={lengths} key={`${data.counter_mm}:${data.basin_mm}`} />
           <OwnAid lengths={lengths} />
           <p className="text-sm text-ink-3">
-            Seat and table by EN 1729-1:2015 (from memory) from 80 cm of height, the rest by shares of the child&rsquo;s height, common practice. A stool or step
-            is used with an adult near. Fix what could fall; local codes and the makers&rsquo; instructions stand above this.
+            {say('Seat and table by EN 1729-1:2015 (from memory) from 80 cm of height, the rest by shares of the child’s height, common practice. A stool or step is used with an adult near. Fix what could fall; local codes and the makers’ instructions stand above this.')}
           </p>
         </div>
         <Rooms each={each} lengths={lengths} />
@@ -48,10 +48,10 @@ export function HeightsView({ lengths }: { lengths: Lengths }) {
 function Nobody() {
   return (
     <div className="panel mx-auto my-8 max-w-md p-6">
-      <h1 className="mb-2">House heights</h1>
-      <h2>No child yet</h2>
-      <p className="my-3 text-ink-2">Add a child, and measure how tall it is: every height here follows from that.</p>
-      <Link className="text-woad underline underline-offset-4" to="/children">Add a child</Link>
+      <h1 className="mb-2">{say('House heights')}</h1>
+      <h2>{say('No child yet')}</h2>
+      <p className="my-3 text-ink-2">{say('Add a child, and measure how tall it is: every height here follows from that.')}</p>
+      <Link className="text-woad underline underline-offset-4" to="/children">{say('Add a child')}</Link>
     </div>
   )
 }
@@ -65,7 +65,7 @@ export const roomsOf = (aids: readonly Aid[]): [string, Aid[]][] => {
 /** A height or a span of heights in the household's unit; "not yet" for none. */
 export function spanText(span: Aid['now'], lengths: Lengths): string {
   if (!span) return 'not yet'
-  return span.low === span.high ? (span.low === 0 ? 'on the floor' : length(span.low, lengths)) : `${length(span.low, lengths)} to ${length(span.high, lengths)}`
+  return span.low === span.high ? (span.low === 0 ? 'on the floor' : length(span.low, lengths)) : say('{low} to {high}', { low: length(span.low, lengths), high: length(span.high, lengths) })
 }
 
 function Rooms({ each, lengths }: { each: ForChild; lengths: Lengths }) {
@@ -75,8 +75,8 @@ function Rooms({ each, lengths }: { each: ForChild; lengths: Lengths }) {
   })
   const done = each.aids.filter((aid) => aid.done).length
   return (
-    <section aria-label={`Room by room for ${each.name}`} className="panel flex flex-col gap-3 p-4">
-      <h2>{done} of {each.aids.length} made for {each.name}</h2>
+    <section aria-label={say('Room by room for {each}', { each: each.name })} className="panel flex flex-col gap-3 p-4">
+      <h2>{say('{done} of {aids} made for {each}', { done, aids: each.aids.length, each: each.name })}</h2>
       {tick.failed && <Notice tone="must" role="alert">{tick.failed.message}</Notice>}
       <First each={each} lengths={lengths} />
       {roomsOf(each.aids).map(([room, aids]) => (
@@ -87,7 +87,7 @@ function Rooms({ each, lengths }: { each: ForChild; lengths: Lengths }) {
               <li key={aid.key} className="border-t border-line py-1">
                 <Tick label={aid.name} checked={aid.done} onChange={(event) => void tick.run(aid.key, event.target.checked)} />
                 <p className="pl-7 text-[0.9375rem]">
-                  <strong>{spanText(aid.now, lengths)}</strong>{aid.now && aid.later && spanText(aid.now, lengths) !== spanText(aid.later, lengths) && <span className="text-ink-2">; then {spanText(aid.later, lengths)}</span>}
+                  <strong>{spanText(aid.now, lengths)}</strong>{aid.now && aid.later && spanText(aid.now, lengths) !== spanText(aid.later, lengths) && <span className="text-ink-2">{say('; then {spanText}', { spanText: spanText(aid.later, lengths) })}</span>}
                   <span className="block text-sm text-ink-2">{aid.note}</span>
                 </p>
                 {aid.key.startsWith('own-') && <DropAid aid={aid} />}
@@ -106,8 +106,8 @@ function First({ each, lengths }: { each: ForChild; lengths: Lengths }) {
   if (first.length === 0) return null
   return (
     <div className="rounded-control bg-woad-2 p-3">
-      <h3>Would give {each.name} most now</h3>
-      <ol className="list-decimal pl-5">{first.map((aid) => <li key={aid.key}><strong>{aid.name}</strong>, {spanText(aid.now, lengths)}<span className="text-ink-2">; wanted about {aid.daily} times a day, and done without today</span></li>)}</ol>
+      <h3>{say('Would give {each} most now', { each: each.name })}</h3>
+      <ol className="list-decimal pl-5">{first.map((aid) => <li key={aid.key}><strong>{aid.name}</strong>, {spanText(aid.now, lengths)}<span className="text-ink-2">{say('; wanted about {daily} times a day, and done without today', { daily: aid.daily })}</span></li>)}</ol>
     </div>
   )
 }
@@ -117,7 +117,7 @@ function DropAid({ aid }: { aid: ForChild['aids'][number] }) {
     await answer(client.DELETE('/api/heights/aids/{aid_id}', { params: { path: { aid_id: Number(aid.key.slice(4)) } } }))
     await refresh()
   })
-  return <Button look="quiet" disabled={drop.busy} onClick={() => void drop.run()}>Take {aid.name} off the list</Button>
+  return <Button look="quiet" disabled={drop.busy} onClick={() => void drop.run()}>{say('Take {aid} off the list', { aid: aid.name })}</Button>
 }
 
 const AT = [['floor', 'on the floor'], ['knee', 'at the knee'], ['seat', 'to sit on'], ['elbow', 'at the elbow'], ['shoulder', 'at the shoulder'], ['eye', 'at the eyes'], ['head', 'at the top of the head']] as const
@@ -137,14 +137,14 @@ function OwnAid({ lengths }: { lengths: Lengths }) {
   })
   return (
     <details className="no-print">
-      <summary className="py-1 font-semibold text-woad">A thing of your own</summary>
+      <summary className="py-1 font-semibold text-woad">{say('A thing of your own')}</summary>
       <form className="mt-2 flex flex-wrap items-end gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void add.run() }}>
-        <Field label="What" value={name} maxLength={80} placeholder="folding step" onChange={(event) => setName(event.target.value)} />
-        <Field label="Room" value={room} maxLength={40} onChange={(event) => setRoom(event.target.value)} />
-        <SelectField label="How high" value={at} onChange={(event) => setAt(event.target.value as typeof at)}>{AT.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
-        <Field label="or at one height" unit={lengths} inputMode="decimal" value={high} onChange={(event) => setHigh(event.target.value)} />
-        <Field label="Times a day" inputMode="numeric" value={daily} onChange={(event) => setDaily(event.target.value)} />
-        <Button type="submit" disabled={add.busy || !name.trim() || !room.trim()}>Add it</Button>
+        <Field label={say('What')} value={name} maxLength={80} placeholder={say('folding step')} onChange={(event) => setName(event.target.value)} />
+        <Field label={say('Room')} value={room} maxLength={40} onChange={(event) => setRoom(event.target.value)} />
+        <SelectField label={say('How high')} value={at} onChange={(event) => setAt(event.target.value as typeof at)}>{AT.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
+        <Field label={say('or at one height')} unit={lengths} inputMode="decimal" value={high} onChange={(event) => setHigh(event.target.value)} />
+        <Field label={say('Times a day')} inputMode="numeric" value={daily} onChange={(event) => setDaily(event.target.value)} />
+        <Button type="submit" disabled={add.busy || !name.trim() || !room.trim()}>{say('Add it')}</Button>
       </form>
       {add.failed && <Notice tone="must" role="alert">{add.failed.message}</Notice>}
     </details>
@@ -163,9 +163,9 @@ function Surfaces({ counterMm, basinMm, lengths }: { counterMm: number | null; b
   const problem = save.failed instanceof Problem ? save.failed : null
   return (
     <form className="flex flex-wrap items-end gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
-      <Field label="Kitchen counter" unit={lengths} inputMode="decimal" value={counter} error={problem?.of('counter_mm')} onChange={(event) => setCounter(event.target.value)} />
-      <Field label="Wash basin" unit={lengths} inputMode="decimal" value={basin} error={problem?.of('basin_mm')} onChange={(event) => setBasin(event.target.value)} />
-      <Button type="submit" disabled={save.busy}>Save the heights</Button>
+      <Field label={say('Kitchen counter')} unit={lengths} inputMode="decimal" value={counter} error={problem?.of('counter_mm')} onChange={(event) => setCounter(event.target.value)} />
+      <Field label={say('Wash basin')} unit={lengths} inputMode="decimal" value={basin} error={problem?.of('basin_mm')} onChange={(event) => setBasin(event.target.value)} />
+      <Button type="submit" disabled={save.busy}>{say('Save the heights')}</Button>
     </form>
   )
 }
@@ -178,7 +178,7 @@ function Printed({ people, later, lengths }: { people: readonly ForChild[]; late
   if (!first) return null
   return (
     <table className="hidden w-full text-left text-[9pt] print:table" aria-hidden="true">
-      <thead><tr><th>Now; then on {calendarDay(later)}</th>{people.map((each) => <th key={each.child}>{each.name}</th>)}</tr></thead>
+      <thead><tr><th>{say('Now; then on {day}', { day: calendarDay(later) })}</th>{people.map((each) => <th key={each.child}>{each.name}</th>)}</tr></thead>
       <tbody>
         {first.aids.map((aid, at) => (
           <tr key={aid.key} className="border-t border-line align-top">

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { length, type Lengths } from '@/lib/words'
 import type { Aid } from './HeightsView'
 
@@ -17,7 +18,7 @@ export function Wall({ aids, name, counterMm, basinMm, lengths }: WallProps) {
   const at = (key: string) => aids.find((aid) => aid.key === key)?.now ?? null
   const step = lengths === 'cm' ? 100 : 152.4
   return (
-    <svg viewBox={`0 ${-TOP_MM} ${LEFT + WIDTH} ${TOP_MM + 70}`} role="img" aria-label={`A wall to scale with a hook, a mirror, a table and more at ${name}'s heights; the list beside it says the same`} className="w-full rounded-control bg-paper">
+    <svg viewBox={`0 ${-TOP_MM} ${LEFT + WIDTH} ${TOP_MM + 70}`} role="img" aria-label={say("A wall to scale with a hook, a mirror, a table and more at {name}'s heights; the list beside it says the same", { name })} className="w-full rounded-control bg-paper">
       <g stroke="var(--color-edge)" strokeWidth="2.5" fill="var(--color-ink-3)" fontSize="34">
         <path d={`M${LEFT - 30} 0V${-TOP_MM + 40}`} />
         {Array.from({ length: Math.floor((TOP_MM - 60) / step) + 1 }, (_, n) => (
@@ -25,13 +26,13 @@ export function Wall({ aids, name, counterMm, basinMm, lengths }: WallProps) {
         ))}
       </g>
       <g transform={`translate(${LEFT} 0)`}>
-        <Hook x={120} mm={at('hook')?.high} label="hook" lengths={lengths} />
-        <Bench x={40} w={300} mm={at('bench')?.high} label="bench" lengths={lengths} />
+        <Hook x={120} mm={at('hook')?.high} label={say('hook')} lengths={lengths} />
+        <Bench x={40} w={300} mm={at('bench')?.high} label={say('bench')} lengths={lengths} />
         <Mirror x={420} span={at('mirror')} lengths={lengths} />
-        <Hook x={732} mm={at('cloth')?.high} label="cloth" lengths={lengths} cloth />
-        <Surface x={850} w={300} top={basinMm ?? BASIN_MM} stool={at('basin')?.high} label="basin" lengths={lengths} />
+        <Hook x={732} mm={at('cloth')?.high} label={say('cloth')} lengths={lengths} cloth />
+        <Surface x={850} w={300} top={basinMm ?? BASIN_MM} stool={at('basin')?.high} label={say('basin')} lengths={lengths} />
         <Table x={1180} table={at('table')?.high} chair={at('chair')?.high} lengths={lengths} />
-        <Surface x={1640} w={420} top={counterMm ?? COUNTER_MM} stool={at('counter')?.high} label="counter" lengths={lengths} />
+        <Surface x={1640} w={420} top={counterMm ?? COUNTER_MM} stool={at('counter')?.high} label={say('counter')} lengths={lengths} />
         <Rail x={2120} w={330} mm={at('rail')?.high} lengths={lengths} />
       </g>
       <path d={`M0 0H${LEFT + WIDTH}`} stroke="var(--color-ink)" strokeWidth="5" />
@@ -74,7 +75,7 @@ function Mirror({ x, span, lengths }: { x: number; span: Aid['now']; lengths: Le
     <g>
       <rect x={x} y={-span.high} width="200" height={span.high - span.low} rx="10" fill="#e3eff4" stroke={LINE} strokeWidth="8" />
       <path d={`M${x + 40} ${-span.low - 90}l110 -110M${x + 90} ${-span.low - 80}l70 -70`} stroke="#b9cfd8" strokeWidth="6" />
-      <Label x={x + 100} y={-span.high - 18}>{`mirror to ${length(span.high, lengths)}`}</Label>
+      <Label x={x + 100} y={-span.high - 18}>{say('mirror to {high}', { high: length(span.high, lengths) })}</Label>
     </g>
   )
 }
@@ -90,7 +91,7 @@ function Surface({ x, w, top, stool, label, lengths }: { x: number; w: number; t
           <path d={`M${x + 20} 0L${x + 34} ${-stool + 20}M${x + 200} 0L${x + 186} ${-stool + 20}`} stroke={LINE} strokeWidth="14" />
           <rect x={x + 14} y={-stool} width="192" height="24" rx="6" {...LOOK} />
           <path d={`M${x + 30} ${-stool}v-330q0 -40 40 -40h40`} fill="none" stroke={LINE} strokeWidth="12" strokeLinecap="round" />
-          <Label x={x + 140} y={-stool - 18}>{`step ${length(stool, lengths)}`}</Label>
+          <Label x={x + 140} y={-stool - 18}>{say('step {stool}', { stool: length(stool, lengths) })}</Label>
         </>
       )}
       <Label x={x + w / 2} y={-top - 20}>{`${label} ${length(top, lengths)}`}</Label>
@@ -105,14 +106,14 @@ function Table({ x, table, chair, lengths }: { x: number; table: number | undefi
         <g>
           <path d={`M${x + 14} 0V${-chair - 220}M${x + 150} 0V${-chair + 18}`} stroke={LINE} strokeWidth="16" strokeLinecap="round" />
           <rect x={x} y={-chair} width="166" height="22" rx="5" {...LOOK} />
-          <Label x={x + 70} y={-chair - 240}>{`chair ${length(chair, lengths)}`}</Label>
+          <Label x={x + 70} y={-chair - 240}>{say('chair {chair}', { chair: length(chair, lengths) })}</Label>
         </g>
       )}
       {table !== undefined && (
         <g>
           <path d={`M${x + 200} 0V${-table + 20}M${x + 395} 0V${-table + 20}`} stroke={LINE} strokeWidth="16" />
           <rect x={x + 180} y={-table} width="236" height="26" rx="5" {...LOOK} />
-          <Label x={x + 300} y={-table - 18}>{`table ${length(table, lengths)}`}</Label>
+          <Label x={x + 300} y={-table - 18}>{say('table {table}', { table: length(table, lengths) })}</Label>
         </g>
       )}
     </g>
@@ -126,7 +127,7 @@ function Rail({ x, w, mm, lengths }: { x: number; w: number; mm: number | undefi
       <path d={`M${x + 12} 0V${-mm - 40}M${x + w - 12} 0V${-mm - 40}`} stroke={LINE} strokeWidth="18" />
       <path d={`M${x} ${-mm}H${x + w}`} stroke={LINE} strokeWidth="14" strokeLinecap="round" />
       <path d={`M${x + 60} ${-mm + 16}h90l20 220h-130ZM${x + 190} ${-mm + 16}h80l16 190h-112Z`} fill="#91a9ba" stroke={LINE} strokeWidth="3" />
-      <Label x={x + w / 2} y={-mm - 62}>{`rail ${length(mm, lengths)}`}</Label>
+      <Label x={x + w / 2} y={-mm - 62}>{say('rail {mm}', { mm: length(mm, lengths) })}</Label>
     </g>
   )
 }

@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -15,11 +17,11 @@ const here = () => {
 /** Where lengths are told in inches. */
 const IN_INCHES = ['US', 'LR', 'MM']
 const guessedLengths = () => (IN_INCHES.some((region) => navigator.language.endsWith(`-${region}`)) ? 'in' : 'cm')
-export const LENGTHS = [{ value: 'cm', label: 'cm and kg' }, { value: 'in', label: 'inches and lb' }] as const
+export const LENGTHS = [{ value: 'cm', label: say('cm and kg') }, { value: 'in', label: say('inches and lb') }] as const
 
 /** A house begins: who is writing, and how it measures; what the browser says is shown, and can be changed. */
 export function BeginForm({ onSaved }: { onSaved: () => void }) {
-  const [name, setName] = useState('Our house')
+  const [name, setName] = useState(say('Our house'))
   const [keeper, setKeeper] = useState('')
   const [lengths, setLengths] = useState<'cm' | 'in'>(guessedLengths)
   const [zone, setZone] = useState(here)
@@ -35,17 +37,17 @@ export function BeginForm({ onSaved }: { onSaved: () => void }) {
   const problem = save.failed instanceof Problem ? save.failed : null
   return (
     <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
-      <Field label="Your name" value={keeper} autoComplete="given-name" hint="You are the one who is looking: it is written beside what you see." onChange={(event) => setKeeper(event.target.value)} />
+      <Field label={say('Your name')} value={keeper} autoComplete="given-name" hint={say('You are the one who is looking: it is written beside what you see.')} onChange={(event) => setKeeper(event.target.value)} />
       <details>
-        <summary className="min-h-control py-2 text-ink-2">It is called <strong className="text-ink">{name}</strong>, measures in <strong className="text-ink">{lengths === 'cm' ? 'cm and kg' : 'inches and lb'}</strong>, and its clock is <strong className="text-ink">{zone}</strong>. <span className="font-semibold text-woad underline underline-offset-4">Change</span></summary>
+        <summary className="min-h-control py-2 text-ink-2">{sayRich('It is called <a>{name}</a>, measures in <b>{part}</b>, and its clock is <c>{zone}</c>.', { name, a: (inner) => <strong className="text-ink">{inner}</strong>, part: lengths === 'cm' ? say('cm and kg') : say('inches and lb'), b: (inner) => <strong className="text-ink">{inner}</strong>, zone, c: (inner) => <strong className="text-ink">{inner}</strong> })}{' '}<span className="font-semibold text-woad underline underline-offset-4">{say('Change')}</span></summary>
         <div className="flex flex-col gap-3 pt-2">
-          <Field label="Name of the house" value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
-          <ChoiceRow label="Measures in" choices={LENGTHS} value={lengths} onChange={setLengths} />
-          <SelectField label="Time zone" value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
+          <Field label={say('Name of the house')} value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
+          <ChoiceRow label={say('Measures in')} choices={LENGTHS} value={lengths} onChange={setLengths} />
+          <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
         </div>
       </details>
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-      <Button type="submit" look="main" size="touch" className="self-start" disabled={save.busy}>Go on</Button>
+      <Button type="submit" look="main" size="touch" className="self-start" disabled={save.busy}>{say('Go on')}</Button>
     </form>
   )
 }

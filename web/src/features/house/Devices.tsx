@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -23,26 +25,26 @@ export function Devices({ zone }: { zone: string }) {
   if (!home) return null
   const failed = give.failed ?? bar.failed ?? raise.failed
   return (
-    <section className="panel p-4" aria-label="Devices">
-      <h2>Devices of the house</h2>
-      {!home.serving && <p className="mt-2 text-ink-2">Tablets and telephones cannot come in now: the program listens on this machine only. Start it with <code>zither-awl serve --home</code> to let them in over the home network.</p>}
+    <section className="panel p-4" aria-label={say('Devices')}>
+      <h2>{say('Devices of the house')}</h2>
+      {!home.serving && <p className="mt-2 text-ink-2">{sayRich('Tablets and telephones cannot come in now: the program listens on this machine only. Start it with <a>zither-awl serve --home</a> to let them in over the home network.', { a: (inner) => <code>{inner}</code> })}</p>}
       {home.serving && (
         <>
-          <p className="mt-2">On the device, open <strong className="break-all">{home.addresses[0]}</strong></p>
-          <p className="mt-1 text-[0.9375rem] text-ink-2">It comes to trust the program at <span className="break-all">{home.addresses[0]}/trust</span>, by this fingerprint:</p>
+          <p className="mt-2">{say('On the device, open')}{' '}<strong className="break-all">{home.addresses[0]}</strong></p>
+          <p className="mt-1 text-[0.9375rem] text-ink-2">{sayRich('It comes to trust the program at <a>{addresses}/trust</a>, by this fingerprint:', { addresses: home.addresses[0], a: (inner) => <span className="break-all">{inner}</span> })}</p>
           <p className="mt-1 text-sm break-all">{home.fingerprint}</p>
-          {home.here && <Button className="mt-3" onClick={() => void give.run()}>Pair a device</Button>}
-          {code && <p className="mt-3" role="status">The code for one device, until {timeOfDay(code.until, zone)}: <strong className="text-2xl tracking-widest tabular-nums">{code.digits.slice(0, 4)} {code.digits.slice(4)}</strong></p>}
+          {home.here && <Button className="mt-3" onClick={() => void give.run()}>{say('Pair a device')}</Button>}
+          {code && <p className="mt-3" role="status">{say('The code for one device, until {time}:', { time: timeOfDay(code.until, zone) })}{' '}<strong className="text-2xl tracking-widest tabular-nums">{code.digits.slice(0, 4)} {code.digits.slice(4)}</strong></p>}
         </>
       )}
       <ul className="mt-3 flex flex-col gap-2">
         {home.devices.map((each) => (
           <li key={each.id} className="flex flex-wrap items-center justify-between gap-2">
-            <span>{each.name} <span className="text-sm text-ink-2">since {dayOf(each.paired_at, zone)}{each.barred ? ', barred' : each.keeper ? ', a keeper’s: it may change the house' : ', watches: it records, and changes nothing else'}</span></span>
+            <span>{each.name} <span className="text-sm text-ink-2">{say('since {day}{part}', { day: dayOf(each.paired_at, zone), part: each.barred ? say(', barred') : each.keeper ? say(', a keeper’s: it may change the house') : say(', watches: it records, and changes nothing else') })}</span></span>
             {home.here && (
               <span className="flex flex-wrap gap-2">
-                {!each.barred && <Button aria-label={`${each.keeper ? 'Let only watch' : 'Make it a keeper’s'}: ${each.name}`} onClick={() => void raise.run(each.id, !each.keeper)}>{each.keeper ? 'Let it only watch' : 'Make it a keeper’s'}</Button>}
-                <Button aria-label={`${each.barred ? 'Let in again' : 'Bar'}: ${each.name}`} onClick={() => void bar.run(each.id, !each.barred)}>{each.barred ? 'Let in again' : 'Bar'}</Button>
+                {!each.barred && <Button aria-label={`${each.keeper ? say('Let only watch') : say('Make it a keeper’s')}: ${each.name}`} onClick={() => void raise.run(each.id, !each.keeper)}>{each.keeper ? say('Let it only watch') : say('Make it a keeper’s')}</Button>}
+                <Button aria-label={`${each.barred ? say('Let in again') : 'Bar'}: ${each.name}`} onClick={() => void bar.run(each.id, !each.barred)}>{each.barred ? say('Let in again') : say('Bar')}</Button>
               </span>
             )}
           </li>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -11,9 +12,9 @@ import { PracticeFields, type PracticeValues } from './PracticeFields'
 
 const zones = Intl.supportedValuesOf('timeZone')
 
-const SCHOOLS = [{ value: 'real', label: 'Real glass and china' }, { value: 'unbreakable', label: 'Unbreakable first' }] as const
-const SHOWING = [{ value: 'by age', label: 'Shown first from 30 months' }, { value: 'shown first', label: 'Always shown first' }, { value: 'free', label: 'Free to explore' }] as const
-const PAPERS = [{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter' }] as const
+const SCHOOLS = [{ value: 'real', label: say('Real glass and china') }, { value: 'unbreakable', label: say('Unbreakable first') }] as const
+const SHOWING = [{ value: 'by age', label: say('Shown first from 30 months') }, { value: 'shown first', label: say('Always shown first') }, { value: 'free', label: say('Free to explore') }] as const
+const PAPERS = [{ value: 'A4', label: say('A4') }, { value: 'Letter', label: say('Letter') }] as const
 type Showing = (typeof SHOWING)[number]['value']
 type School = (typeof SCHOOLS)[number]['value']
 
@@ -41,20 +42,20 @@ export function HouseForm({ household, usual }: { household: Schemas['HouseholdO
   const problem = save.failed instanceof Problem ? save.failed : null
   return (
     <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
-      <Field label="Name of the house" value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
-      <ChoiceRow label="Measures in" choices={LENGTHS} value={lengths} onChange={setLengths} />
-      <SelectField label="Time zone" value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
+      <Field label={say('Name of the house')} value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
+      <ChoiceRow label={say('Measures in')} choices={LENGTHS} value={lengths} onChange={setLengths} />
+      <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Emergency number" value={emergency} error={problem?.of('emergency_number')} onChange={(event) => setEmergency(event.target.value)} />
-        <Field label="Poison centre" value={poison} error={problem?.of('poison_centre')} hint="Shown with magnets, cells and poisons." onChange={(event) => setPoison(event.target.value)} />
-        <Field label="At most so many bins" inputMode="numeric" value={bins} error={problem?.of('most_bins')} hint="Empty for no cap." onChange={(event) => setBins(event.target.value)} />
+        <Field label={say('Emergency number')} value={emergency} error={problem?.of('emergency_number')} onChange={(event) => setEmergency(event.target.value)} />
+        <Field label={say('Poison centre')} value={poison} error={problem?.of('poison_centre')} hint={say('Shown with magnets, cells and poisons.')} onChange={(event) => setPoison(event.target.value)} />
+        <Field label={say('At most so many bins')} inputMode="numeric" value={bins} error={problem?.of('most_bins')} hint={say('Empty for no cap.')} onChange={(event) => setBins(event.target.value)} />
       </div>
-      <ChoiceRow label="A new tray is" choices={SHOWING} value={showing} onChange={setShowing} wrap />
-      <ChoiceRow label="Vessels to pour from" choices={SCHOOLS} value={school} onChange={setSchool} />
-      <ChoiceRow label="Prints on" choices={PAPERS} value={paper} onChange={setPaper} />
+      <ChoiceRow label={say('A new tray is')} choices={SHOWING} value={showing} onChange={setShowing} wrap />
+      <ChoiceRow label={say('Vessels to pour from')} choices={SCHOOLS} value={school} onChange={setSchool} />
+      <ChoiceRow label={say('Prints on')} choices={PAPERS} value={paper} onChange={setPaper} />
       <PracticeFields told={practice} usual={usual} onTell={setPractice} problem={problem} />
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-      <Button type="submit" look="main" className="self-start" disabled={save.busy}>Save</Button>
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{say('Save')}</Button>
     </form>
   )
 }

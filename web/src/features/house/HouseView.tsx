@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -20,9 +22,9 @@ export function HouseView({ session, permissions, kept }: { session: Schemas['Se
   const zone = session.household?.zone ?? 'UTC'
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="House" aside={<Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to="/heights">House heights</Link>}>{session.household?.name}{session.demo && ' · the invented household of the demo'}</Heading>
+      <Heading title={say('House')} aside={<Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to="/heights">{say('House heights')}</Link>}>{session.household?.name}{session.demo && say(' · the invented household of the demo')}</Heading>
       <div className="columns-2 gap-4 max-[900px]:columns-1 [&>section]:mb-4 [&>section]:break-inside-avoid">
-        <section className="panel p-4" aria-label="Settings"><h2 className="mb-3">Settings</h2>{session.household && <HouseForm household={session.household} usual={session.usual_practice} />}</section>
+        <section className="panel p-4" aria-label={say('Settings')}><h2 className="mb-3">{say('Settings')}</h2>{session.household && <HouseForm household={session.household} usual={session.usual_practice} />}</section>
         {permissions}
         <Adults adults={session.adults} here={session.right === 'here'} />
         {kept}
@@ -33,7 +35,7 @@ export function HouseView({ session, permissions, kept }: { session: Schemas['Se
         <ArchivedUnits />
         <Done zone={zone} />
       </div>
-      <p className="text-sm text-ink-3">Zither Awl {session.version}. Everything stays on this machine. <a className="text-woad underline" href="/apidoc/index.html">The API</a></p>
+      <p className="text-sm text-ink-3">{say('Zither Awl {version}. Everything stays on this machine.', { version: session.version })}{' '}<a className="text-woad underline" href="/apidoc/index.html">{say('The API')}</a></p>
     </div>
   )
 }
@@ -42,16 +44,16 @@ function Adults({ adults, here }: { adults: Schemas['AdultOut'][]; here: boolean
   const [name, setName] = useState('')
   const add = useWrite(async () => { await answer(client.POST('/api/adults', { body: { name } })); setName(''); await refresh() })
   return (
-    <section className="panel p-4" aria-label="Adults">
-      <h2>Adults</h2>
-      <p className="my-2">{adults.map((each) => each.name).join(', ') || 'Nobody yet: whoever watches is written beside what was seen.'}</p>
+    <section className="panel p-4" aria-label={say('Adults')}>
+      <h2>{say('Adults')}</h2>
+      <p className="my-2">{adults.map((each) => each.name).join(', ') || say('Nobody yet: whoever watches is written beside what was seen.')}</p>
       {adults.map((each) => <Minutes key={each.id} adult={each} />)}
       <form className="mt-3 flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
-        <Field label="Add an adult" value={name} error={add.failed?.message} onChange={(event) => setName(event.target.value)} />
-        <Button type="submit" disabled={!name.trim()}>Add</Button>
+        <Field label={say('Add an adult')} value={name} error={add.failed?.message} onChange={(event) => setName(event.target.value)} />
+        <Button type="submit" disabled={!name.trim()}>{say('Add')}</Button>
       </form>
       {here && adults.length > 0 && <Pins adults={adults} />}
-      <p className="mt-3 text-sm text-ink-2">Children are added and changed under <Link className="text-woad underline" to="/children">Children</Link>.</p>
+      <p className="mt-3 text-sm text-ink-2">{sayRich('Children are added and changed under <a>Children</a>.', { a: (inner) => <Link className="text-woad underline" to="/children">{inner}</Link> })}</p>
     </section>
   )
 }
@@ -69,10 +71,10 @@ function Minutes({ adult }: { adult: Schemas['AdultOut'] }) {
   const sum = adult.minutes.reduce((a, b) => a + b, 0)
   return (
     <details className="border-t border-line py-1">
-      <summary className="text-[0.9375rem]"><strong>{adult.name}</strong> <span className="text-ink-2">{sum ? `${sum} min a week to make and prepare` : 'minutes to make and prepare: not said'}</span></summary>
+      <summary className="text-[0.9375rem]"><strong>{adult.name}</strong> <span className="text-ink-2">{sum ? say('{sum} min a week to make and prepare', { sum }) : say('minutes to make and prepare: not said')}</span></summary>
       <form className="flex flex-wrap items-end gap-2 py-2" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
         {WEEK.map((day, at) => <Field key={day} className="w-14" label={day} inputMode="numeric" value={told[at] ?? ''} onChange={(event) => setTold(told.map((each, n) => (n === at ? event.target.value : each)))} />)}
-        <Button type="submit" disabled={save.busy}>Keep</Button>
+        <Button type="submit" disabled={save.busy}>{say('Keep')}</Button>
         {save.failed && <p role="alert" className="w-full text-sm font-semibold text-madder">{save.failed.message}</p>}
       </form>
     </details>
@@ -81,12 +83,10 @@ function Minutes({ adult }: { adult: Schemas['AdultOut'] }) {
 
 function Care() {
   return (
-    <section className="panel p-4" aria-label="What it checks">
-      <h2>What it checks, and what it does not</h2>
+    <section className="panel p-4" aria-label={say('What it checks')}>
+      <h2>{say('What it checks, and what it does not')}</h2>
       <p className="mt-2 text-ink-2">
-        Known hazards of what you entered, against how high each child could get; never more than that. Supervision, your local codes, the
-        makers&rsquo; instructions and licensed practice stand above it. It does not diagnose: where something worries you, ask your
-        paediatrician or health visitor. A swallowed magnet or button cell is an emergency.
+        {say('Known hazards of what you entered, against how high each child could get; never more than that. Supervision, your local codes, the makers’ instructions and licensed practice stand above it. It does not diagnose: where something worries you, ask your paediatrician or health visitor. A swallowed magnet or button cell is an emergency.')}
       </p>
     </section>
   )
@@ -100,9 +100,9 @@ function ArchivedUnits() {
   })
   if (!shelf || shelf.archived_units.length === 0) return null
   return (
-    <section className="panel p-4" aria-label="Archived units">
-      <h2 className="mb-2">Archived units</h2>
-      <div className="flex flex-wrap gap-2">{shelf.archived_units.map((unit) => <Button key={unit.id} onClick={() => void back.run(unit.id)}>Bring back {unit.name}</Button>)}</div>
+    <section className="panel p-4" aria-label={say('Archived units')}>
+      <h2 className="mb-2">{say('Archived units')}</h2>
+      <div className="flex flex-wrap gap-2">{shelf.archived_units.map((unit) => <Button key={unit.id} onClick={() => void back.run(unit.id)}>{say('Bring back {unit}', { unit: unit.name })}</Button>)}</div>
       {back.failed && <Notice tone="must" role="alert">{back.failed.message}</Notice>}
     </section>
   )
@@ -111,13 +111,13 @@ function ArchivedUnits() {
 function Done({ zone }: { zone: string }) {
   const { data: history } = useQuery(historyQuery)
   return (
-    <section className="panel p-4" aria-label="Done last">
-      <h2>Done last</h2>
-      {history?.sets.length === 0 && <p className="mt-2 text-ink-2">Nothing yet. The last fifty writes can be undone, also after a reload.</p>}
+    <section className="panel p-4" aria-label={say('Done last')}>
+      <h2>{say('Done last')}</h2>
+      {history?.sets.length === 0 && <p className="mt-2 text-ink-2">{say('Nothing yet. The last fifty writes can be undone, also after a reload.')}</p>}
       <ol className="mt-2 max-h-72 overflow-y-auto text-[0.9375rem]">
         {history?.sets.slice(0, 20).map((set) => (
           <li key={set.id} className="border-t border-line py-1 first:border-0">
-            <span className={set.undone ? 'text-ink-3 line-through' : ''}>{set.label}</span> <span className="text-sm text-ink-3">{dayOf(set.at, zone)} {timeOfDay(set.at, zone)}{set.device && `, by ${set.device}`}{set.undone && ', undone'}</span>
+            <span className={set.undone ? 'text-ink-3 line-through' : ''}>{set.label}</span> <span className="text-sm text-ink-3">{dayOf(set.at, zone)} {timeOfDay(set.at, zone)}{set.device && say(', by {device}', { device: set.device })}{set.undone && say(', undone')}</span>
           </li>
         ))}
       </ol>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -6,7 +7,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { copiesQuery, queryClient, refresh, restoringQuery } from '@/lib/queries'
-import { counted, dayOf, calendarDay, timeOfDay } from '@/lib/words'
+import { dayOf, calendarDay, timeOfDay } from '@/lib/words'
 
 type Copy = Schemas['CopyOut']
 type Contents = Schemas['ContentsOut']
@@ -21,18 +22,18 @@ export function Copies({ zone }: { zone: string }) {
   if (!data) return null
   const shown = all ? data.copies : data.copies.slice(0, FIRST)
   return (
-    <section className="panel flex flex-col gap-3 p-4" aria-label="Going back to a copy">
-      <h2>Going back to a copy</h2>
-      {data.copies.length === 0 && <p className="text-ink-2">There is no copy yet. The first is made today.</p>}
+    <section className="panel flex flex-col gap-3 p-4" aria-label={say('Going back to a copy')}>
+      <h2>{say('Going back to a copy')}</h2>
+      {data.copies.length === 0 && <p className="text-ink-2">{say('There is no copy yet. The first is made today.')}</p>}
       <ul className="flex flex-col">
         {shown.map((copy) => (
           <li key={copy.key} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-1.5 first:border-0">
-            <span>{dayOf(copy.at, zone)}, {timeOfDay(copy.at, zone)} <span className="text-sm text-ink-2">{why(copy)}{Math.max(copy.mb, 0.1).toFixed(1)} MB</span></span>
-            <Button aria-label={`What it would change: ${copy.key}`} onClick={() => setChosen(copy)}>What it would change</Button>
+            <span>{dayOf(copy.at, zone)}, {timeOfDay(copy.at, zone)} <span className="text-sm text-ink-2">{say('{why}{max} MB', { why: why(copy), max: Math.max(copy.mb, 0.1).toFixed(1) })}</span></span>
+            <Button aria-label={say('What it would change: {part}', { part: copy.key })} onClick={() => setChosen(copy)}>{say('What it would change')}</Button>
           </li>
         ))}
       </ul>
-      {data.copies.length > FIRST && <Button look="quiet" className="self-start" aria-expanded={all} onClick={() => setAll(!all)}>{all ? 'Only the newest' : `All ${data.copies.length}`}</Button>}
+      {data.copies.length > FIRST && <Button look="quiet" className="self-start" aria-expanded={all} onClick={() => setAll(!all)}>{all ? say('Only the newest') : say('All {copies}', { copies: data.copies.length })}</Button>}
       {chosen && <Chosen key={chosen.key} copy={chosen} onClose={() => setChosen(null)} />}
       <Restoring />
     </section>
@@ -61,17 +62,17 @@ function Chosen({ copy, onClose }: { copy: Copy; onClose: () => void }) {
     <Notice tone="should">
       {copy.sealed && !found && (
         <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void look.run() }}>
-          <Field label="Its passphrase" type="password" value={words} onChange={(event) => setWords(event.target.value)} />
-          <Button type="submit" disabled={look.busy}>Open it</Button>
+          <Field label={say('Its passphrase')} type="password" value={words} onChange={(event) => setWords(event.target.value)} />
+          <Button type="submit" disabled={look.busy}>{say('Open it')}</Button>
         </form>
       )}
-      {look.busy && <p role="status">Looking into it…</p>}
+      {look.busy && <p role="status">{say('Looking into it…')}</p>}
       {look.failed && <p role="alert">{look.failed.message}</p>}
       {found && (
         <>
           <Compared then={found.then} now={found.now} />
-          <p className="mt-2">Everything written down since would be gone from here. What is here now is kept as a copy first.</p>
-          <div className="mt-2 flex flex-wrap gap-2"><Button look="warn" disabled={back.busy} onClick={() => void back.run()}>Go back to it</Button><Button onClick={onClose}>Leave all as it is</Button></div>
+          <p className="mt-2">{say('Everything written down since would be gone from here. What is here now is kept as a copy first.')}</p>
+          <div className="mt-2 flex flex-wrap gap-2"><Button look="warn" disabled={back.busy} onClick={() => void back.run()}>{say('Go back to it')}</Button><Button onClick={onClose}>{say('Leave all as it is')}</Button></div>
         </>
       )}
       {back.failed && <p role="alert">{back.failed.message}</p>}
@@ -82,13 +83,13 @@ function Chosen({ copy, onClose }: { copy: Copy; onClose: () => void }) {
 function Compared({ then, now }: { then: Contents; now: Contents | null }) {
   const rows: [string, (each: Contents) => string][] = [
     ['House', (each) => each.name || 'none yet'], ['Children', (each) => String(each.children)], ['Trays', (each) => String(each.trays)],
-    ['Things', (each) => String(each.things)], ['Pieces of work', (each) => String(each.works)], ['The newest', (each) => (each.newest ? calendarDay(each.newest) : 'none')],
+    ['Things', (each) => String(each.things)], [say('Pieces of work'), (each) => String(each.works)], [say('The newest'), (each) => (each.newest ? calendarDay(each.newest) : 'none')],
   ]
   return (
     <table className="w-full text-left text-[0.9375rem]">
-      <caption className="sr-only">What the copy holds, and what is here now</caption>
-      <thead><tr><td /><th scope="col">In the copy</th><th scope="col">Here now</th></tr></thead>
-      <tbody>{rows.map(([name, told]) => <tr key={name}><th scope="row" className="pr-3 font-normal text-ink-2">{name}</th><td className={now && told(then) !== told(now) ? 'font-bold' : ''}>{told(then)}</td><td>{now ? told(now) : 'cannot be read'}</td></tr>)}</tbody>
+      <caption className="sr-only">{say('What the copy holds, and what is here now')}</caption>
+      <thead><tr><td /><th scope="col">{say('In the copy')}</th><th scope="col">{say('Here now')}</th></tr></thead>
+      <tbody>{rows.map(([name, told]) => <tr key={name}><th scope="row" className="pr-3 font-normal text-ink-2">{name}</th><td className={now && told(then) !== told(now) ? 'font-bold' : ''}>{told(then)}</td><td>{now ? told(now) : say('cannot be read')}</td></tr>)}</tbody>
     </table>
   )
 }
@@ -101,9 +102,9 @@ function Restoring() {
   if (!data || state === 'none') return null
   if (state === 'running') {
     const share = Math.round(data.share * 100)
-    return <p role="status" className="flex flex-col gap-1">Going back: {data.step}<progress max={100} value={share} className="h-3 w-full accent-woad" aria-label={`Going back, ${counted(share, 'percent', 'percent')}`} /></p>
+    return <p role="status" className="flex flex-col gap-1">{say('Going back: {step}', { step: data.step })}<progress max={100} value={share} className="h-3 w-full accent-woad" aria-label={say('Going back, {percents}', { percents: say('{n, plural, one {# percent} other {# percent}}', { n: share }) })} /></p>
   }
   return state === 'done'
-    ? <Notice tone="note" role="status">Done. What was here before is kept as {data.kept}.</Notice>
+    ? <Notice tone="note" role="status">{say('Done. What was here before is kept as {kept}.', { kept: data.kept })}</Notice>
     : <Notice tone="must" role="alert">{data.message}</Notice>
 }

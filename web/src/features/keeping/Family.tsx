@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState, type ChangeEvent } from 'react'
 import { Button } from '@/ui/Button'
@@ -6,7 +7,6 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { saveFile, sendFile, type Schemas } from '@/lib/http'
 import { childrenQuery, refresh } from '@/lib/queries'
-import { counted } from '@/lib/words'
 
 type Found = Schemas['FamilyFileOut']
 
@@ -21,28 +21,28 @@ export function Family() {
   const look = useWrite(async (one: File) => { setFound(await sendFile<Found>('POST', '/api/import/family/check', one)); setFile(one) })
   const take = useWrite(async () => { if (file) { setDone(await sendFile<Found>('POST', '/api/import/family', file)); setFound(null); await refresh() } })
   const picked = (event: ChangeEvent<HTMLInputElement>) => { const one = event.target.files?.[0]; event.target.value = ''; setFound(null); setDone(null); if (one) void look.run(one) }
-  const holds = (each: Found) => `${each.children.join(', ')}, from ${each.house}: ${counted(each.works, 'piece', 'pieces')} of work with ${counted(each.trays, 'tray')}, ${counted(each.photos, 'photograph')}`
+  const holds = (each: Found) => say('{part}, from {house}: {pieces} of work with {trays}, {photographs}', { part: each.children.join(', '), house: each.house, pieces: say('{n, plural, one {# piece} other {# pieces}}', { n: each.works }), trays: say('{n, plural, one {# tray} other {# trays}}', { n: each.trays }), photographs: say('{n, plural, one {# photograph} other {# photographs}}', { n: each.photos }) })
   const toggle = (id: number) => setChosen(chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id])
   return (
-    <section className="panel flex flex-col gap-3 p-4" aria-label="A family">
-      <h2>A family that leaves, or comes</h2>
-      <p className="text-[0.9375rem] text-ink-2">Its children as one file of their own: everything that was seen of them, and the trays they worked with. Nobody else is in it; other children&rsquo;s names are taken out of notes.</p>
+    <section className="panel flex flex-col gap-3 p-4" aria-label={say('A family')}>
+      <h2>{say('A family that leaves, or comes')}</h2>
+      <p className="text-[0.9375rem] text-ink-2">{say('Its children as one file of their own: everything that was seen of them, and the trays they worked with. Nobody else is in it; other children’s names are taken out of notes.')}</p>
       <fieldset className="flex flex-wrap gap-x-4">
-        <legend className="sr-only">Whose file</legend>
+        <legend className="sr-only">{say('Whose file')}</legend>
         {[...(data?.children ?? []), ...(data?.archived ?? [])].map((child) => <Tick key={child.id} label={child.name} checked={chosen.includes(child.id)} onChange={() => toggle(child.id)} />)}
       </fieldset>
-      <Button className="self-start" disabled={save.busy || chosen.length === 0} onClick={() => void save.run()}>Save their file</Button>
+      <Button className="self-start" disabled={save.busy || chosen.length === 0} onClick={() => void save.run()}>{say('Save their file')}</Button>
       <label className="inline-flex min-h-control cursor-pointer items-center self-start rounded-control border border-edge px-3.5 text-[0.9375rem] font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
-        Take a family in<input type="file" accept=".zip,application/zip" className="sr-only" onChange={picked} />
+        {say('Take a family in')}<input type="file" accept=".zip,application/zip" className="sr-only" onChange={picked} />
       </label>
-      {look.busy && <p role="status" className="text-ink-3">Checking the whole file…</p>}
+      {look.busy && <p role="status" className="text-ink-3">{say('Checking the whole file…')}</p>}
       {found && (
         <Notice tone="should">
-          <p>{holds(found)}. They would be added to the children of this house; trays come as a record, put away.</p>
-          <div className="mt-2 flex gap-2"><Button disabled={take.busy} onClick={() => void take.run()}>Take them in</Button><Button onClick={() => setFound(null)}>Leave it</Button></div>
+          <p>{say('{holds}. They would be added to the children of this house; trays come as a record, put away.', { holds: holds(found) })}</p>
+          <div className="mt-2 flex gap-2"><Button disabled={take.busy} onClick={() => void take.run()}>{say('Take them in')}</Button><Button onClick={() => setFound(null)}>{say('Leave it')}</Button></div>
         </Notice>
       )}
-      {done && <Notice tone="note" role="status">{holds(done)}. They are here now. As it was before is kept as {done.kept_copy}.</Notice>}
+      {done && <Notice tone="note" role="status">{say('{holds}. They are here now. As it was before is kept as {kept_copy}.', { holds: holds(done), kept_copy: done.kept_copy })}</Notice>}
       {(save.failed ?? look.failed ?? take.failed) && <Notice tone="must" role="alert">{(save.failed ?? look.failed ?? take.failed)?.message}</Notice>}
     </section>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Check, Info } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -9,8 +10,8 @@ export function HowKept({ children }: { children?: ReactNode }) {
   const { data } = useQuery(keepingQuery)
   if (!data) return null
   return (
-    <section className="panel p-4" aria-label="How it is kept">
-      <h2>How it is kept</h2>
+    <section className="panel p-4" aria-label={say('How it is kept')}>
+      <h2>{say('How it is kept')}</h2>
       <ul className="mt-2 flex flex-col gap-2">
         {data.lines.map((line) => (
           <li key={line.key}>

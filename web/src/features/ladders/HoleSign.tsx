@@ -1,10 +1,11 @@
+import { say } from '@/lib/say'
 import type { Hole } from './geometry'
 
 type State = Hole['state']
 type SignProps = { state: State; next?: boolean; implied?: boolean; almost?: boolean; stuck?: boolean; size?: number }
 
 export const STATE_WORDS: Record<State, string> = {
-  'not shown': 'not shown', shown: 'shown', said: 'said to be known', working: 'at work', alone: 'done alone', mastered: 'known', fading: 'known, may be slipping',
+  'not shown': 'not shown', shown: 'shown', said: say('said to be known'), working: 'at work', alone: 'done alone', mastered: 'known', fading: 'known, may be slipping',
 }
 
 /** A hole on a string: its state by form and colour. */
@@ -33,13 +34,13 @@ export function Legend() {
     ['almost ready', { state: 'not shown', next: true, almost: true }], ['not yet', { state: 'not shown' }], ['passed over: something harder is known', { state: 'not shown', implied: true }],
   ]
   return (
-    <ul aria-label="What the signs mean" className="flex flex-wrap gap-x-5 gap-y-1.5 text-sm text-ink-2">
+    <ul aria-label={say('What the signs mean')} className="flex flex-wrap gap-x-5 gap-y-1.5 text-sm text-ink-2">
       {signs.map(([word, sign]) => <li key={word} className="inline-flex items-center gap-1.5"><HoleSign {...sign} size={18} />{word}</li>)}
       <li className="inline-flex items-center gap-1.5">
-        <svg viewBox="0 0 40 18" width="40" height="18" aria-hidden="true"><path d="M2 15Q20 0 38 15" fill="none" stroke="var(--color-saffron)" strokeWidth="2" strokeDasharray="4 3" /></svg>a jump of two notches or more
+        <svg viewBox="0 0 40 18" width="40" height="18" aria-hidden="true"><path d="M2 15Q20 0 38 15" fill="none" stroke="var(--color-saffron)" strokeWidth="2" strokeDasharray="4 3" /></svg>{say('a jump of two notches or more')}
       </li>
       <li className="inline-flex items-center gap-1.5">
-        <svg viewBox="-8 -8 16 16" width="16" height="16" aria-hidden="true" stroke="var(--color-saffron)" strokeWidth="2"><circle r="6.5" fill="var(--color-paper)" /><path d="M-3 0H3M0 -3V3" /></svg>a step between can be made
+        <svg viewBox="-8 -8 16 16" width="16" height="16" aria-hidden="true" stroke="var(--color-saffron)" strokeWidth="2"><circle r="6.5" fill="var(--color-paper)" /><path d="M-3 0H3M0 -3V3" /></svg>{say('a step between can be made')}
       </li>
     </ul>
   )

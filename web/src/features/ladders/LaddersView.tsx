@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Slider } from 'radix-ui'
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
@@ -11,7 +12,7 @@ import { useNarrow } from '@/ui/useNarrow'
 import { useWidth } from '@/ui/useWidth'
 import type { Schemas } from '@/lib/http'
 import { growthQuery, laddersQuery, makeableStepsQuery } from '@/lib/queries'
-import { calendarDay, counted } from '@/lib/words'
+import { calendarDay } from '@/lib/words'
 import { Covered } from './Covered'
 import { Grew } from './Grew'
 import { Legend } from './HoleSign'
@@ -24,7 +25,7 @@ import { keyOf, restOf, type Hole, type StepKey, type Strung } from './geometry'
 type Person = Schemas['ChildOut']
 type Shown = 'all' | 'next' | 'out' | 'makeable'
 const SHOWN: readonly { value: Shown; label: string }[] = [
-  { value: 'all', label: 'Everything' }, { value: 'next', label: 'Only what is next' }, { value: 'out', label: 'Only what stands out' }, { value: 'makeable', label: 'Can be made now' },
+  { value: 'all', label: say('Everything') }, { value: 'next', label: say('Only what is next') }, { value: 'out', label: say('Only what stands out') }, { value: 'makeable', label: say('Can be made now') },
 ]
 const DAY = 86_400_000
 const dayBefore = (day: string, days: number) => new Date(Date.parse(`${day}T00:00:00Z`) - days * DAY).toISOString().slice(0, 10)
@@ -57,28 +58,28 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_21.5rem] items-start max-[1100px]:grid-cols-1 print:block">
       <div className="flex min-w-0 flex-col gap-4 px-5 py-4 max-[500px]:px-3 print:hidden">
-        <Heading title="Ladders" aside={<Button onClick={() => window.print()}>Print</Button>}>
-          {child.name}, {map.age} · {map.known} known, {map.at_work} at work, a next step on {map.next} of {counted(map.strings.length, 'ladder')}
+        <Heading title={say('Ladders')} aside={<Button onClick={() => window.print()}>{say('Print')}</Button>}>
+          {say('{child}, {age} · {known} known, {at_work} at work, a next step on {next} of {ladders}', { child: child.name, age: map.age, known: map.known, at_work: map.at_work, next: map.next, ladders: say('{n, plural, one {# ladder} other {# ladders}}', { n: map.strings.length }) })}
         </Heading>
         {map.problems.map((text) => <Notice key={text} tone="should">{text}</Notice>)}
         <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-          <ChoiceRow label="Child" wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => { setAgo(0); setSearch({ child: id }, { replace: true }) }} />
-          <SelectField label="Area" value={area} onChange={(event) => setArea(event.target.value)}>
-            <option value="">every area</option>
+          <ChoiceRow label={say('Child')} wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => { setAgo(0); setSearch({ child: id }, { replace: true }) }} />
+          <SelectField label={say('Area')} value={area} onChange={(event) => setArea(event.target.value)}>
+            <option value="">{say('every area')}</option>
             {[...new Set(map.strings.map((each) => each.area))].sort().map((each) => <option key={each}>{each}</option>)}
           </SelectField>
-          <SelectField label="Show" value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
+          <SelectField label={say('Show')} value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
             {SHOWN.map((each) => <option key={each.value} value={each.value}>{each.label.toLowerCase()}</option>)}
           </SelectField>
-          <Field label="A thread" className="w-30" placeholder="five, orange" value={thread} maxLength={80} onChange={(event) => setThread(event.target.value)} />
+          <Field label={say('A thread')} className="w-30" placeholder={say('five, orange')} value={thread} maxLength={80} onChange={(event) => setThread(event.target.value)} />
           {span > 7 && <Then span={span} ago={ago} since={since} onAgo={setAgo} />}
         </div>
         {ago > 0 && grew && <Grew grew={grew} name={child.name} onPick={pick} />}
         <Strings strings={asThen} bridged={ago > 0 ? NONE : bridged} chosen={chosen} onPick={pick} ties={tied ? map.ties : []} empty={shown === 'all' && !area && !thread} name={child.name} />
         <div className="flex flex-wrap gap-3">
-          {map.further.length > 0 && <Button onClick={() => setAll(true)}>{counted(map.further.length, 'ladder')} more, not near yet</Button>}
-          {all && <Button onClick={() => setAll(false)}>Only what is near</Button>}
-          {map.ties.length > 0 && <Button aria-pressed={tied} onClick={() => setTied(!tied)}>{tied ? 'Hide' : 'Show'} what waits for another ladder</Button>}
+          {map.further.length > 0 && <Button onClick={() => setAll(true)}>{say('{ladders} more, not near yet', { ladders: say('{n, plural, one {# ladder} other {# ladders}}', { n: map.further.length }) })}</Button>}
+          {all && <Button onClick={() => setAll(false)}>{say('Only what is near')}</Button>}
+          {map.ties.length > 0 && <Button aria-pressed={tied} onClick={() => setTied(!tied)}>{say('{tied} what waits for another ladder', { tied: tied ? say('Hide') : say('Show') })}</Button>}
         </div>
         <Legend />
         <Covered coverage={map.coverage} name={child.name} />
@@ -93,10 +94,10 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
 function Then({ span, ago, since, onAgo }: { span: number; ago: number; since: string; onAgo: (days: number) => void }) {
   return (
     <div className="flex min-w-40 flex-1 flex-col gap-1">
-      <span className="text-sm"><span className="font-semibold">Then and now</span> <span className="text-ink-2">{ago === 0 ? 'today' : calendarDay(since)}</span></span>
+      <span className="text-sm"><span className="font-semibold">{say('Then and now')}</span> <span className="text-ink-2">{ago === 0 ? say('today') : calendarDay(since)}</span></span>
       <Slider.Root min={-span} max={0} step={7} value={[-ago]} onValueChange={([value]) => onAgo(-(value ?? 0))} className="relative flex h-control touch-none items-center select-none">
         <Slider.Track className="relative h-1 flex-1 rounded-full bg-edge"><Slider.Range className="absolute h-full rounded-full bg-woad" /></Slider.Track>
-        <Slider.Thumb aria-label="The day it is drawn for" aria-valuetext={ago === 0 ? 'today' : `${ago} days ago, ${since}`} className="block size-5 rounded-full border-2 border-woad bg-paper aria-[valuenow='0']:bg-woad" />
+        <Slider.Thumb aria-label={say('The day it is drawn for')} aria-valuetext={ago === 0 ? 'today' : say('{ago} days ago, {since}', { ago, since })} className="block size-5 rounded-full border-2 border-woad bg-paper aria-[valuenow='0']:bg-woad" />
       </Slider.Root>
     </div>
   )
@@ -121,9 +122,9 @@ function Strings({ strings, chosen, bridged, onPick, ties, empty, name }: String
     if (wide) onPick(keyOf(hole))
     list.current?.querySelector<HTMLElement>(`[data-step="${keyOf(hole)}"]`)?.focus()
   }, [strings, onPick, wide])
-  const groups = [['Begun', strings.filter(begun)], ['Could begin', strings.filter((each) => !begun(each))]] as const
+  const groups = [['Begun', strings.filter(begun)], [say('Could begin'), strings.filter((each) => !begun(each))]] as const
   if (strings.length === 0)
-    return <p ref={ref} className="panel p-5 text-ink-2">{empty ? `No ladder is near ${name} yet. Take cards of the catalogue under Make, or say what ${name} knows under Children.` : 'Nothing fits these filters. Show everything, or choose another area.'}</p>
+    return <p ref={ref} className="panel p-5 text-ink-2">{empty ? say('No ladder is near {name} yet. Take cards of the catalogue under Make, or say what {name} knows under Children.', { name }) : say('Nothing fits these filters. Show everything, or choose another area.')}</p>
   return (
     <div ref={ref} className="relative">
       <div ref={list} className="relative flex flex-col gap-2">

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQueries } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Schemas } from '@/lib/http'
@@ -15,7 +16,7 @@ export function PrintedLadders({ map, people, chosen }: { map: Schemas['LaddersO
   const ladder = map.strings.find((each) => each.holes.some((hole) => keyOf(hole) === chosen))
   return (
     <>
-      {ladder && people.length > 1 && <p className="col-span-full px-5 pb-4 print:hidden"><label className="inline-flex min-h-control items-center gap-2"><input type="checkbox" className="size-5" checked={forAll} onChange={(event) => setForAll(event.target.checked)} />Print the ladder “{ladder.name}” for all children, names as marks only</label></p>}
+      {ladder && people.length > 1 && <p className="col-span-full px-5 pb-4 print:hidden"><label className="inline-flex min-h-control items-center gap-2"><input type="checkbox" className="size-5" checked={forAll} onChange={(event) => setForAll(event.target.checked)} />{say('Print the ladder “{ladder}” for all children, names as marks only', { ladder: ladder.name })}</label></p>}
       <section className="hidden print:block" aria-hidden="true">
         {forAll && ladder ? <ForAll ladder={ladder} people={people} /> : <ForOne map={map} />}
       </section>
@@ -27,8 +28,8 @@ function ForOne({ map }: { map: Schemas['LaddersOut'] }) {
   const begun = map.strings.filter((each) => each.holes.some((hole) => hole.state !== 'not shown'))
   return (
     <>
-      <h1>{map.child}, {map.age}: the ladders begun</h1>
-      <p className="mb-2">{calendarDay(map.on)}. {map.known} known, {map.at_work} at work.</p>
+      <h1>{say('{child}, {age}: the ladders begun', { child: map.child, age: map.age })}</h1>
+      <p className="mb-2">{say('{day}. {known} known, {at_work} at work.', { day: calendarDay(map.on), known: map.known, at_work: map.at_work })}</p>
       {begun.map((each) => (
         <div key={each.name} className="mb-2 break-inside-avoid border-t border-line pt-1">
           <p><strong>{each.name}</strong> <span className="text-ink-2">{each.area}</span></p>
@@ -48,7 +49,7 @@ function ForAll({ ladder, people }: { ladder: Strung; people: readonly Person[] 
     <>
       <h1>{ladder.name}</h1>
       <table className="w-full text-[9pt]">
-        <thead><tr><th scope="col" className="text-left">Step</th>{people.map((each) => <th key={each.id} scope="col"><PatternMark pattern={each.pattern} size={16} /></th>)}</tr></thead>
+        <thead><tr><th scope="col" className="text-left">{say('Step')}</th>{people.map((each) => <th key={each.id} scope="col"><PatternMark pattern={each.pattern} size={16} /></th>)}</tr></thead>
         <tbody>
           {ladder.holes.map((hole) => (
             <tr key={keyOf(hole)} className="border-t border-line">

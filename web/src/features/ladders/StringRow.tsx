@@ -1,6 +1,6 @@
+import { say } from '@/lib/say'
 import { memo, useLayoutEffect, useRef, type KeyboardEvent } from 'react'
 import { cx } from '@/lib/cx'
-import { counted } from '@/lib/words'
 import { HoleSign, STATE_WORDS } from './HoleSign'
 import { keyOf, KNOWN, labelled, places, restOf, swing, widthOf, type Hole, type StepKey, type Strung } from './geometry'
 
@@ -26,7 +26,7 @@ export const StringRow = memo(function StringRow({ string, width: room, chosen, 
   }
   return (
     <div ref={box} className={cx('max-w-full', width > room && 'overflow-x-auto overflow-y-hidden')} style={{ width: room }}>
-      <div role="group" aria-label={resting && bridged.has(keyOf(resting)) ? `${string.said}, a step between can be made` : string.said} className="relative h-24" style={{ width }}>
+      <div role="group" aria-label={resting && bridged.has(keyOf(resting)) ? say('{said}, a step between can be made', { said: string.said }) : string.said} className="relative h-24" style={{ width }}>
         <svg width={width} height="96" aria-hidden="true" className="absolute inset-0 overflow-visible">
           {string.holes.map((hole, n) => <Stretch key={keyOf(hole)} holes={string.holes} at={n} xs={xs} bridged={bridged.has(keyOf(hole))} />)}
         </svg>
@@ -57,8 +57,8 @@ const gapBeside = (xs: readonly number[], at: number) => Math.min(...[at - 1, at
 
 function spoken(hole: Hole, at: number, of: number, bridged: boolean): string {
   const state = hole.state === 'not shown' ? (hole.implied ? 'passed over, something harder is known' : hole.next ? (hole.verdict === 'almost' ? 'almost ready' : 'could be next') : hole.verdict === 'past' ? 'past its age' : 'not yet') : STATE_WORDS[hole.state]
-  const more = [hole.stuck && 'stuck', hole.easy && 'too easy', hole.below !== null && hole.notches >= 2 && `${counted(hole.notches, 'notch', 'notches')} above the step below`, hole.out && 'stands out now', hole.carries && 'carries the thread', hole.between > 0 ? 'a step between is made' : bridged && 'a step between can be made']
-  return [`Step ${at + 1} of ${of}, ${hole.card}: ${hole.name}`, state, ...more.filter(Boolean)].join(', ')
+  const more = [hole.stuck && 'stuck', hole.easy && 'too easy', hole.below !== null && hole.notches >= 2 && say('{notchs} above the step below', { notchs: say('{n, plural, one {# notch} other {# notches}}', { n: hole.notches }) }), hole.out && 'stands out now', hole.carries && 'carries the thread', hole.between > 0 ? 'a step between is made' : bridged && 'a step between can be made']
+  return [say('Step {at} of {of}, {card}: {hole}', { at: at + 1, of, card: hole.card, hole: hole.name }), state, ...more.filter(Boolean)].join(', ')
 }
 
 /** What ties a hole to the one below it: the string, or an arch where it is a jump; nothing where it begins anew. */

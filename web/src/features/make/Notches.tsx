@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 
@@ -7,19 +9,19 @@ const drawn = (each: Dimension) => each.step > 0 || (each.nearest ?? 0) > 0
 /** How hard it is, as a row of notches for every dimension that matters here, beside the nearest mastered tray. Never one number. */
 export function Notches({ difficulty, nearest, compared }: { difficulty: readonly Dimension[]; nearest: string; compared: string }) {
   return (
-    <section aria-label="Difficulty" className="panel p-4">
-      <h2>Difficulty</h2>
+    <section aria-label={say('Difficulty')} className="panel p-4">
+      <h2>{say('Difficulty')}</h2>
       <p className="mb-2 text-[0.9375rem] text-ink-2">
-        {nearest ? <>Beside the nearest mastered tray, {nearest}: <strong className="text-ink">{compared}</strong>.</> : 'No tray with known contents is mastered yet, so there is nothing to compare with.'}
+        {nearest ? <>{sayRich('Beside the nearest mastered tray, {nearest}: <a>{compared}</a>.', { nearest, compared, a: (inner) => <strong className="text-ink">{inner}</strong> })}</> : say('No tray with known contents is mastered yet, so there is nothing to compare with.')}
       </p>
       <table className="w-full text-[0.9375rem]">
-        <caption className="sr-only">Steps of difficulty{nearest && `, beside ${nearest}`}</caption>
+        <caption className="sr-only">{say('Steps of difficulty{nearest}', { nearest: nearest && say(', beside {nearest}', { nearest }) })}</caption>
         <tbody>
           {difficulty.filter(drawn).map((each) => (
             <tr key={each.name}>
               <th scope="row" className="w-24 py-0.5 text-left font-semibold">{each.name}</th>
               <td className="w-32"><String step={each.step} most={each.most} nearest={each.nearest} /></td>
-              <td className="pl-3 text-ink-2">{each.text}<span className="sr-only">, step {each.step} of {each.most}{each.nearest === null ? '' : `; ${nearest}: step ${each.nearest}`}</span></td>
+              <td className="pl-3 text-ink-2">{each.text}<span className="sr-only">{say(', step {step} of {most}{part}', { step: each.step, most: each.most, part: each.nearest === null ? '' : say('; {nearest}: step {nearest2}', { nearest, nearest2: each.nearest }) })}</span></td>
             </tr>
           ))}
         </tbody>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Minus, Plus } from 'lucide-react'
 import { Button } from '@/ui/Button'
 import type { WeighButton } from '@/ui/weighing'
@@ -11,7 +12,7 @@ type Role = Schemas['RoleOut']
 type Candidate = Schemas['CandidateOut']
 type Thing = Schemas['ComponentOut']
 type Send = (change: Change) => void
-const GROUPS = [['does', 'Does'], ['would do', 'Would do'], ['does not', 'Does not']] as const
+const GROUPS = [['does', 'Does'], ['would do', say('Would do')], ['does not', say('Does not')]] as const
 const box = 'min-h-control w-full rounded-control border border-edge bg-paper px-2.5 text-[0.9375rem]'
 
 /** Every role with what fills it; each can be changed by hand, and says what else was considered and why not. */
@@ -19,18 +20,18 @@ export function Roles({ composed, leftOut, send, weigh }: { composed: Schemas['C
   const { data: all } = useQuery(thingsQuery)
   const things = all?.things ?? []
   return (
-    <section aria-label="Roles" className="panel p-4">
-      <h2 className="mb-1">What lies on it</h2>
+    <section aria-label={say('Roles')} className="panel p-4">
+      <h2 className="mb-1">{say('What lies on it')}</h2>
       <ul className="divide-y divide-line">
         {composed.roles.map((role) => <li key={role.name}><Line role={role} things={things} send={send} weigh={weigh} /></li>)}
         {composed.containers.length > 0 && (
           <li className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3 py-2">
-            <label htmlFor="role-container" className="font-semibold">Container</label>
+            <label htmlFor="role-container" className="font-semibold">{say('Container')}</label>
             <Choice id="role-container" value={composed.container} byHand={composed.container_by_hand} considered={composed.containers} onChange={(container) => send({ type: 'contained', container })} />
           </li>
         )}
       </ul>
-      {leftOut.length > 0 && <p className="mt-2 flex flex-wrap items-center gap-2 text-sm">Left out: {leftOut.map((each) => <Button key={each} onClick={() => send({ type: 'put back', role: each })}>{each}: put it back</Button>)}</p>}
+      {leftOut.length > 0 && <p className="mt-2 flex flex-wrap items-center gap-2 text-sm">{say('Left out:')}{' '}{leftOut.map((each) => <Button key={each} onClick={() => send({ type: 'put back', role: each })}>{say('{each}: put it back', { each })}</Button>)}</p>}
       <Extra things={things} taken={composed.roles.map((role) => role.name)} send={send} />
     </section>
   )
@@ -42,12 +43,12 @@ function Extra({ things, taken, send }: { things: readonly Thing[]; taken: reado
   if (free.length === 0) return null
   return (
     <div className="mt-2 border-t border-line pt-2">
-      <label htmlFor="role-extra" className="text-sm font-semibold">Add something the card does not name</label>
+      <label htmlFor="role-extra" className="text-sm font-semibold">{say('Add something the card does not name')}</label>
       <select id="role-extra" className={box} value="" onChange={(event) => {
         const thing = free.find((each) => each.id === Number(event.target.value))
         if (thing) send({ type: 'added', role: thing.name, thing: thing.id })
       }}>
-        <option value="">nothing more</option>{free.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <option value="">{say('nothing more')}</option>{free.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
       </select>
     </div>
   )
@@ -61,19 +62,19 @@ function Line({ role, things, send, weigh }: { role: Role; things: readonly Thin
   return (
     <div className="flow-root py-2">
       <div className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-center gap-3">
-        <label htmlFor={id} className="font-semibold">{sentence(role.name)}{role.optional && <span className="font-normal text-ink-3"> if there is one</span>}</label>
+        <label htmlFor={id} className="font-semibold">{sentence(role.name)}{role.optional && <span className="font-normal text-ink-3">{' '}{say('if there is one')}</span>}</label>
         <Choice id={id} value={role.chosen} byHand={role.by_hand} considered={role.considered} things={things} onChange={(thing) => send({ type: 'chosen', role: role.name, thing })} />
         {counts && <Stepper role={role} send={send} />}
       </div>
-      {role.shows && <p className="mt-0.5 text-sm text-ink-2">It is to be: {role.shows}.</p>}
-      <button type="button" className="float-right min-h-6 text-sm text-woad underline underline-offset-4" onClick={() => send({ type: 'left out', role: role.name })} aria-label={`${role.added ? 'Take it off' : 'Leave it out'}: ${role.name}`}>{role.added ? 'Take it off' : 'Leave it out'}</button>
+      {role.shows && <p className="mt-0.5 text-sm text-ink-2">{say('It is to be: {shows}.', { shows: role.shows })}</p>}
+      <button type="button" className="float-right min-h-6 text-sm text-woad underline underline-offset-4" onClick={() => send({ type: 'left out', role: role.name })} aria-label={`${role.added ? say('Take it off') : say('Leave it out')}: ${role.name}`}>{role.added ? say('Take it off') : say('Leave it out')}</button>
       {role.chosen === null && !role.optional && (
-        <p className="mt-1 text-sm text-madder">{role.considered.length ? 'Nothing that would do is free.' : `Nothing in the cupboard is ${role.needs.slice(0, 3).join(', or ')}.`}</p>
+        <p className="mt-1 text-sm text-madder">{role.considered.length ? say('Nothing that would do is free.') : say('Nothing in the cupboard is {slice}.', { slice: role.needs.slice(0, 3).join(', or ') })}</p>
       )}
       {thing && !role.beside && <div className="float-right mt-1 ml-2">{weigh({ id: thing.id, name: thing.name, medium: role.use === 'medium' })}</div>}
       {refused.length > 0 && (
         <details className="mt-1 min-h-control text-sm">
-          <summary className="text-woad">Considered: {role.considered.length}</summary>
+          <summary className="text-woad">{say('Considered: {considered}', { considered: role.considered.length })}</summary>
           <ul className="mt-1 flex flex-col gap-0.5 text-ink-2">{refused.map((each) => <li key={each.id}><span className="font-semibold text-ink">{each.name}</span>: {each.why.join(' ')}</li>)}</ul>
         </details>
       )}
@@ -86,16 +87,16 @@ function Choice({ id, value, byHand, considered, things = [], onChange }: { id: 
   const others = things.filter((each) => each.free > 0 && !considered.some((other) => other.id === each.id))
   return (
     <select id={id} className={box} value={byHand && value !== null ? String(value) : 'best'} onChange={(event) => onChange(event.target.value === 'best' ? null : Number(event.target.value))}>
-      <option value="best">{best && !byHand ? `${best.name} · ${best.answer === 'does not' ? 'in use' : 'the best that is free'}` : byHand ? 'the best that is free' : 'nothing yet'}</option>
+      <option value="best">{best && !byHand ? `${best.name} · ${best.answer === 'does not' ? 'in use' : 'the best that is free'}` : byHand ? say('the best that is free') : say('nothing yet')}</option>
       {GROUPS.map(([answer, label]) => {
         const group = considered.filter((each) => each.answer === answer)
         return group.length > 0 && (
           <optgroup key={answer} label={label}>
-            {group.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.free} of {each.count} free{each.why[0] ? ` · ${each.why[0]}` : ''}</option>)}
+            {group.map((each) => <option key={each.id} value={each.id}>{say('{each}, {free} of {count} free{part}', { each: each.name, free: each.free, count: each.count, part: each.why[0] ? ` · ${each.why[0]}` : '' })}</option>)}
           </optgroup>
         )
       })}
-      {others.length > 0 && <optgroup label="Another kind, all the same">{others.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</optgroup>}
+      {others.length > 0 && <optgroup label={say('Another kind, all the same')}>{others.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</optgroup>}
     </select>
   )
 }
@@ -104,10 +105,10 @@ function Stepper({ role, send }: { role: Role; send: Send }) {
   const button = 'grid size-control place-items-center rounded-control border border-edge bg-paper hover:bg-woad-2 disabled:opacity-60'
   const count = (by: number) => send({ type: 'counted', role: role.name, count: role.count + by })
   return (
-    <span role="group" aria-label={`How many: ${role.name}`} className="flex items-center gap-1.5">
-      <button type="button" className={button} aria-label={`One less: ${role.name}`} disabled={role.count <= 1} onClick={() => count(-1)}><Minus size={16} aria-hidden /></button>
+    <span role="group" aria-label={say('How many: {role}', { role: role.name })} className="flex items-center gap-1.5">
+      <button type="button" className={button} aria-label={say('One less: {role}', { role: role.name })} disabled={role.count <= 1} onClick={() => count(-1)}><Minus size={16} aria-hidden /></button>
       <output className="w-7 text-center font-semibold tabular-nums">{role.count}</output>
-      <button type="button" className={button} aria-label={`One more: ${role.name}`} onClick={() => count(1)}><Plus size={16} aria-hidden /></button>
+      <button type="button" className={button} aria-label={say('One more: {role}', { role: role.name })} onClick={() => count(1)}><Plus size={16} aria-hidden /></button>
     </span>
   )
 }

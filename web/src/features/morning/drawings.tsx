@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import type { Schemas } from '@/lib/http'
 
 type Childs = Schemas['ChildsMorningOut']
@@ -13,11 +14,11 @@ export function CurveDrawing({ each, length, clock }: { each: Childs; length: nu
   const parts = [
     ...(each.settling_min !== null && each.settling_min > 1 ? [{ name: 'settling', from: 0, to: each.settling_min }] : []),
     ...(each.dip ? [{ name: 'restless', from: each.dip.from_min, to: each.dip.to_min }] : []),
-    ...(each.great ? [{ name: 'great work', from: each.great.from_min, to: each.great.to_min }] : []),
+    ...(each.great ? [{ name: say('great work'), from: each.great.from_min, to: each.great.to_min }] : []),
   ]
-  const said = each.work.map((one) => `${clock(one.from_min)} to ${clock(one.to_min)}`).join(', ')
+  const said = each.work.map((one) => say('{from_min} to {to_min}', { from_min: clock(one.from_min), to_min: clock(one.to_min) })).join(', ')
   return (
-    <svg viewBox={`0 0 ${WIDTH} 104`} role="img" aria-label={`At work ${said}`} className="block w-full">
+    <svg viewBox={`0 0 ${WIDTH} 104`} role="img" aria-label={say('At work {said}', { said })} className="block w-full">
       <path d={`M${LEFT} 70${path}L${WIDTH - LEFT} 70`} fill="var(--color-woad-2)" stroke="var(--color-woad)" strokeWidth="1.5" />
       {[LEFT, WIDTH - LEFT].map((end) => <circle key={end} cx={end} cy="70" r="3.5" fill="var(--color-paper)" stroke="var(--color-ink-2)" strokeWidth="1.5" />)}
       {parts.map((part, at) => (
@@ -34,9 +35,9 @@ export function CurveDrawing({ each, length, clock }: { each: Childs; length: nu
 export function TypicalDrawing({ bins, name, clock }: { bins: readonly Schemas['QuarterOut'][]; name: string; clock: (minutes: number) => string }) {
   const step = (WIDTH - 40) / bins.length
   const y = (share: number) => 76 - 66 * share
-  const told = bins.map((bin) => `from ${clock(bin.from_min)} ${bin.at_work} of ${bin.mornings}`).join('; ')
+  const told = bins.map((bin) => say('from {from_min} {at_work} of {mornings}', { from_min: clock(bin.from_min), at_work: bin.at_work, mornings: bin.mornings })).join('; ')
   return (
-    <svg viewBox={`0 0 ${WIDTH} 98`} role="img" aria-label={`${name} at work ${told}`} className="block w-full">
+    <svg viewBox={`0 0 ${WIDTH} 98`} role="img" aria-label={say('{name} at work {told}', { name, told })} className="block w-full">
       {[0, 0.5, 1].map((share) => (
         <g key={share}>
           <path d={`M32 ${y(share)}H${WIDTH - 4}`} stroke="var(--color-line)" />

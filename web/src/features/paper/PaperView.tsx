@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -14,9 +15,9 @@ export const KINDS = ['tray-cards', 'bin-labels', 'word-cards', 'ring-cards', 'p
 export type Kind = (typeof KINDS)[number]
 /** What is printed, and the forms it comes in. */
 const SHEETS = [
-  { label: 'Trays', kinds: [['tray-cards', 'cards']] }, { label: 'Bins', kinds: [['bin-labels', 'labels']] },
-  { label: 'Words', kinds: [['word-cards', 'cards and a control sheet'], ['ring-cards', 'on a ring'], ['pictures', 'one picture a page']] },
-  { label: 'Routines', kinds: [['routine', 'a field a step'], ['routine-strip', 'a strip for the wall']] }, { label: 'Today', kinds: [['set-up-list', 'the list']] },
+  { label: say('Trays'), kinds: [['tray-cards', 'cards']] }, { label: say('Bins'), kinds: [['bin-labels', 'labels']] },
+  { label: say('Words'), kinds: [['word-cards', 'cards and a control sheet'], ['ring-cards', 'on a ring'], ['pictures', 'one picture a page']] },
+  { label: say('Routines'), kinds: [['routine', 'a field a step'], ['routine-strip', 'a strip for the wall']] }, { label: say('Today'), kinds: [['set-up-list', 'the list']] },
 ] as const satisfies readonly { label: string; kinds: readonly (readonly [Kind, string])[] }[]
 const ofWords = (kind: Kind) => kind === 'word-cards' || kind === 'ring-cards' || kind === 'pictures'
 const ofRoutines = (kind: Kind) => kind === 'routine' || kind === 'routine-strip'
@@ -37,30 +38,30 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
   const sheet = SHEETS.find((each) => each.kinds.some(([one]) => one === kind)) ?? SHEETS[0]
   return (
     <div className="grid flex-1 grid-cols-[25rem_minmax(0,1fr)] items-start max-[1000px]:grid-cols-1">
-      <section aria-label="What to print" className="flex flex-col gap-3 border-r border-line bg-paper px-4 py-4">
-        <Heading title="Paper">for the shelf, the bins and the fridge</Heading>
-        <ChoiceRow label="Cards, labels and lists for" wrap choices={SHEETS.map((each) => ({ value: each.label, label: each.label }))} value={sheet.label} onChange={(label) => onChoose({ kind: SHEETS.find((each) => each.label === label)?.kinds[0][0] ?? 'tray-cards', ids: [], key: '' })} />
-        {sheet.kinds.length > 1 && <ChoiceRow label="As" wrap choices={sheet.kinds.map(([value, label]) => ({ value, label }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: chosen })} />}
-        <ChoiceRow label="On" choices={[{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter' }]} value={order.paper} onChange={setPaper} />
-        {kind === 'set-up-list' && (groups?.groups.length ?? 0) > 0 && <ChoiceRow label="For" wrap choices={[{ value: '0', label: 'everybody' }, ...(groups?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group)} onChange={(id) => setGroup(Number(id))} />}
+      <section aria-label={say('What to print')} className="flex flex-col gap-3 border-r border-line bg-paper px-4 py-4">
+        <Heading title={say('Paper')}>{say('for the shelf, the bins and the fridge')}</Heading>
+        <ChoiceRow label={say('Cards, labels and lists for')} wrap choices={SHEETS.map((each) => ({ value: each.label, label: each.label }))} value={sheet.label} onChange={(label) => onChoose({ kind: SHEETS.find((each) => each.label === label)?.kinds[0][0] ?? 'tray-cards', ids: [], key: '' })} />
+        {sheet.kinds.length > 1 && <ChoiceRow label={say('As')} wrap choices={sheet.kinds.map(([value, label]) => ({ value, label }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: chosen })} />}
+        <ChoiceRow label={say('On')} choices={[{ value: 'A4', label: say('A4') }, { value: 'Letter', label: say('Letter') }]} value={order.paper} onChange={setPaper} />
+        {kind === 'set-up-list' && (groups?.groups.length ?? 0) > 0 && <ChoiceRow label={say('For')} wrap choices={[{ value: '0', label: 'everybody' }, ...(groups?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group)} onChange={(id) => setGroup(Number(id))} />}
         {ofRoutines(kind) && (
-          <SelectField label="Routine" value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
-            <option value="">choose a routine</option>
+          <SelectField label={say('Routine')} value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
+            <option value="">{say('choose a routine')}</option>
             {choices.routines.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.detail}</option>)}
           </SelectField>
         )}
         {ofWords(kind) && <>
-          <SelectField label="Words" value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
-            <option value="">choose a set or a card</option>
-            <optgroup label="Sets of words">{choices.words.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.detail}</option>)}</optgroup>
-            <optgroup label="Words of a card">{choices.cards.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</optgroup>
+          <SelectField label={say('Words')} value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
+            <option value="">{say('choose a set or a card')}</option>
+            <optgroup label={say('Sets of words')}>{choices.words.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.detail}</option>)}</optgroup>
+            <optgroup label={say('Words of a card')}>{choices.cards.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</optgroup>
           </SelectField>
-          <ChoiceRow label="Languages" choices={[{ value: 'both', label: 'Both' }, { value: 'first', label: 'First' }, { value: 'second', label: 'Second' }]} value={languages} onChange={setLanguages} />
+          <ChoiceRow label={say('Languages')} choices={[{ value: 'both', label: say('Both') }, { value: 'first', label: say('First') }, { value: 'second', label: say('Second') }]} value={languages} onChange={setLanguages} />
         </>}
-        {kind === 'tray-cards' && <Ticks key={kind} what="tray" choices={choices.trays} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
-        {kind === 'bin-labels' && <Ticks key={kind} what="bin" choices={choices.bins} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
+        {kind === 'tray-cards' && <Ticks key={kind} what={say('tray')} choices={choices.trays} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
+        {kind === 'bin-labels' && <Ticks key={kind} what={say('bin')} choices={choices.bins} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
       </section>
-      {ready ? <Preview order={order} /> : <p className="p-5 text-ink-2">Choose on the left what to print: it is shown here as it will come out of the printer.</p>}
+      {ready ? <Preview order={order} /> : <p className="p-5 text-ink-2">{say('Choose on the left what to print: it is shown here as it will come out of the printer.')}</p>}
     </div>
   )
 }
@@ -68,14 +69,14 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
 function Ticks({ what, choices, ids, onIds }: { what: string; choices: readonly Schemas['ChoiceOut'][]; ids: readonly string[]; onIds: (ids: readonly string[]) => void }) {
   const [typed, setTyped] = useState('')
   const found = choices.filter((each) => `${each.name} ${each.detail}`.toLowerCase().includes(typed.trim().toLowerCase()))
-  if (choices.length === 0) return <p className="text-ink-2">There is no {what} yet{what === 'tray' ? ': make one under Make' : ': name one beside a thing or a tray, in the cupboard'}.</p>
+  if (choices.length === 0) return <p className="text-ink-2">{say('There is no {what} yet{part}.', { what, part: what === 'tray' ? say(': make one under Make') : say(': name one beside a thing or a tray, in the cupboard') })}</p>
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="text-sm font-semibold">{counted(ids.length, what)} chosen</legend>
-      {choices.length > 8 && <Field label={`Find a ${what}`} hideLabel type="search" placeholder="Find" value={typed} onChange={(event) => setTyped(event.target.value)} />}
+      <legend className="text-sm font-semibold">{say('{counted} chosen', { counted: counted(ids.length, what) })}</legend>
+      {choices.length > 8 && <Field label={say('Find a {what}', { what })} hideLabel type="search" placeholder={say('Find')} value={typed} onChange={(event) => setTyped(event.target.value)} />}
       <div className="flex gap-2">
-        <Button onClick={() => onIds([...new Set([...ids, ...found.map((each) => each.id)])].slice(0, MOST))}>Choose {typed ? 'these' : 'all'}</Button>
-        <Button disabled={ids.length === 0} onClick={() => onIds([])}>None</Button>
+        <Button onClick={() => onIds([...new Set([...ids, ...found.map((each) => each.id)])].slice(0, MOST))}>{say('Choose {typed}', { typed: typed ? say('these') : say('all') })}</Button>
+        <Button disabled={ids.length === 0} onClick={() => onIds([])}>{say('None')}</Button>
       </div>
       <ul className="max-h-[24rem] overflow-y-auto">
         {found.map((each) => (
@@ -101,22 +102,22 @@ function Preview({ order }: { order: PaperOrder }) {
   const asked = new URLSearchParams({ ...rest, ...(group ? { group: String(group) } : {}) }).toString()
   const wide = made.width_mm > made.height_mm
   return (
-    <section aria-label="Preview" className="flex min-w-0 flex-col gap-3 px-5 py-4" aria-busy={isPlaceholderData}>
+    <section aria-label={say('Preview')} className="flex min-w-0 flex-col gap-3 px-5 py-4" aria-busy={isPlaceholderData}>
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <p role="status" className="text-ink-2">{counted(made.pages.length, 'page')}, {order.paper}{wide && ', landscape'}. Print at 100 %, not fitted to the page.</p>
+        <p role="status" className="text-ink-2">{say('{pages}, {paper}{wide}. Print at 100 %, not fitted to the page.', { pages: say('{n, plural, one {# page} other {# pages}}', { n: made.pages.length }), paper: order.paper, wide: wide && say(', landscape') })}</p>
         <div className="flex flex-wrap gap-2">
-          <a className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" href={`/api/paper/file.pdf?${asked}`} target="_blank" rel="noreferrer">Open the PDF to print</a>
-          {order.kind === 'bin-labels' && <Button disabled={print.busy} onClick={() => { setSent(false); void print.run().then(setSent) }}>Send to the label printer</Button>}
+          <a className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper hover:bg-ink" href={`/api/paper/file.pdf?${asked}`} target="_blank" rel="noreferrer">{say('Open the PDF to print')}</a>
+          {order.kind === 'bin-labels' && <Button disabled={print.busy} onClick={() => { setSent(false); void print.run().then(setSent) }}>{say('Send to the label printer')}</Button>}
         </div>
       </div>
       {print.failed && <Notice tone="must" role="alert">{print.failed.message}</Notice>}
-      {sent && <Notice tone="note" role="status">Sent. The label printer is a stand-in: its jobs are kept as PDF, under House.</Notice>}
+      {sent && <Notice tone="note" role="status">{say('Sent. The label printer is a stand-in: its jobs are kept as PDF, under House.')}</Notice>}
       {made.notes.map((note) => <Notice key={note} tone="note">{note}</Notice>)}
       <ol className={`grid gap-4 ${wide ? 'grid-cols-1' : 'grid-cols-2 max-[1150px]:grid-cols-1'}`}>
         {made.pages.map((text, at) => (
           <li key={at}>
-            <img loading="lazy" src={`/api/paper/page.png?${asked}&page=${at + 1}`} alt={`Page ${at + 1} of ${made.pages.length}`} style={{ aspectRatio: `${made.width_mm} / ${made.height_mm}` }} className="w-full border border-line bg-paper shadow-sm" />
-            <details className="mt-1 text-sm"><summary className="text-woad">What is written on page {at + 1}</summary><p className="mt-1 whitespace-pre-line text-ink-2">{text}</p></details>
+            <img loading="lazy" src={`/api/paper/page.png?${asked}&page=${at + 1}`} alt={say('Page {at} of {pages}', { at: at + 1, pages: made.pages.length })} style={{ aspectRatio: `${made.width_mm} / ${made.height_mm}` }} className="w-full border border-line bg-paper shadow-sm" />
+            <details className="mt-1 text-sm"><summary className="text-woad">{say('What is written on page {at}', { at: at + 1 })}</summary><p className="mt-1 whitespace-pre-line text-ink-2">{text}</p></details>
           </li>
         ))}
       </ol>

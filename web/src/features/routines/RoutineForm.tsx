@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -55,19 +56,19 @@ export function RoutineForm({ routine, pictures, adults, onClose }: RoutineFormP
   }
   const turn = (list: readonly number[], each: number) => (list.includes(each) ? list.filter((one) => one !== each) : [...list, each].sort())
   return (
-    <form aria-label={routine ? `Change ${routine.name}` : 'A routine of your own'} className="panel no-print flex flex-col gap-4 p-4" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+    <form aria-label={routine ? say('Change {routine}', { routine: routine.name }) : say('A routine of your own')} className="panel no-print flex flex-col gap-4 p-4" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-[1fr_2fr_9rem] gap-3 max-[700px]:grid-cols-1">
-        <Field label="Name" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
-        <Field label="The invitation" hint="As you would say it. It may be declined." value={invitation} maxLength={200} onChange={(event) => setInvitation(event.target.value)} />
-        <Field label="From about" unit="months" inputMode="numeric" value={months} onChange={(event) => setMonths(event.target.value)} />
+        <Field label={say('Name')} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
+        <Field label={say('The invitation')} hint={say('As you would say it. It may be declined.')} value={invitation} maxLength={200} onChange={(event) => setInvitation(event.target.value)} />
+        <Field label={say('From about')} unit="months" inputMode="numeric" value={months} onChange={(event) => setMonths(event.target.value)} />
       </div>
       <fieldset className="flex flex-wrap gap-x-4">
-        <legend className="text-sm font-semibold">It comes round on</legend>
+        <legend className="text-sm font-semibold">{say('It comes round on')}</legend>
         {DAYS.map((day, at) => <Tick key={day} label={day} checked={weekdays.includes(at)} onChange={() => setWeekdays(turn(weekdays, at))} />)}
       </fieldset>
       {adults.length > 0 && (
         <fieldset className="flex flex-wrap gap-x-4">
-          <legend className="text-sm font-semibold">Who of the adults sees to it</legend>
+          <legend className="text-sm font-semibold">{say('Who of the adults sees to it')}</legend>
           {adults.map((each) => <Tick key={each.id} label={each.name} checked={who.includes(each.id)} onChange={() => setWho(turn(who, each.id))} />)}
         </fieldset>
       )}
@@ -76,21 +77,21 @@ export function RoutineForm({ routine, pictures, adults, onClose }: RoutineFormP
           <li key={step.id} className="rounded-panel border border-line p-3">
             <StepFields step={step} number={at + 1} pictures={pictures} routine={routine?.key ?? ''} onSet={(part) => set(step.id, part)} />
             <div className="mt-2 flex gap-2">
-              <Button aria-label={`Step ${at + 1} earlier`} disabled={at === 0} onClick={() => move(at, -1)}><ArrowUp size={16} aria-hidden /></Button>
-              <Button aria-label={`Step ${at + 1} later`} disabled={at === steps.length - 1} onClick={() => move(at, 1)}><ArrowDown size={16} aria-hidden /></Button>
-              <Button look="quiet" aria-label={`Take step ${at + 1} out`} onClick={() => setSteps(steps.filter((each) => each.id !== step.id))}><X size={16} aria-hidden /></Button>
+              <Button aria-label={say('Step {at} earlier', { at: at + 1 })} disabled={at === 0} onClick={() => move(at, -1)}><ArrowUp size={16} aria-hidden /></Button>
+              <Button aria-label={say('Step {at} later', { at: at + 1 })} disabled={at === steps.length - 1} onClick={() => move(at, 1)}><ArrowDown size={16} aria-hidden /></Button>
+              <Button look="quiet" aria-label={say('Take step {at} out', { at: at + 1 })} onClick={() => setSteps(steps.filter((each) => each.id !== step.id))}><X size={16} aria-hidden /></Button>
             </div>
           </li>
         ))}
       </ol>
-      <Button className="self-start" onClick={() => setSteps([...steps, fresh()])}>One more step</Button>
+      <Button className="self-start" onClick={() => setSteps([...steps, fresh()])}>{say('One more step')}</Button>
       {save.failed && <Notice tone="must" role="alert">{told(save.failed)}</Notice>}
       {drop.failed && <Notice tone="must" role="alert">{drop.failed.message}</Notice>}
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" look="main" disabled={save.busy || !name.trim() || !steps.some((step) => step.text.trim())}>Keep the routine</Button>
-        <Button onClick={onClose}>Leave it</Button>
-        {routine?.changed && <Button look="quiet" disabled={drop.busy} onClick={() => void drop.run()}>As it ships again</Button>}
-        {routine?.own && <Button look="warn" disabled={drop.busy} onClick={() => void drop.run()}>Take it away</Button>}
+        <Button type="submit" look="main" disabled={save.busy || !name.trim() || !steps.some((step) => step.text.trim())}>{say('Keep the routine')}</Button>
+        <Button onClick={onClose}>{say('Leave it')}</Button>
+        {routine?.changed && <Button look="quiet" disabled={drop.busy} onClick={() => void drop.run()}>{say('As it ships again')}</Button>}
+        {routine?.own && <Button look="warn" disabled={drop.busy} onClick={() => void drop.run()}>{say('Take it away')}</Button>}
       </div>
     </form>
   )
@@ -107,18 +108,18 @@ function StepFields({ step, number, pictures, routine, onSet }: StepFieldsProps)
       <span className="w-6 pt-7 text-right text-ink-3 tabular-nums">{number}</span>
       <span className="grid size-16 place-items-center self-center rounded-control border border-line">{step.photo ? <img src={`${photoPath(routine, step.key)}.jpg`} alt="" className="size-14 rounded object-cover" /> : <Picture name={step.picture} size={52} />}</span>
       <div className="grid min-w-64 flex-1 grid-cols-[2fr_1fr_7rem_6rem] gap-2 max-[900px]:grid-cols-2">
-        <Field label={`Step ${number}`} value={step.text} maxLength={200} onChange={(event) => onSet({ text: event.target.value })} />
-        <Field label="How much" value={step.amount} maxLength={60} onChange={(event) => onSet({ amount: event.target.value })} />
-        <SelectField label="By" value={step.who} onChange={(event) => onSet({ who: event.target.value as Draft['who'] })}>{DOERS.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
-        <Field label="Timer" unit="min" inputMode="decimal" value={step.timer} onChange={(event) => onSet({ timer: event.target.value })} />
+        <Field label={say('Step {number}', { number })} value={step.text} maxLength={200} onChange={(event) => onSet({ text: event.target.value })} />
+        <Field label={say('How much')} value={step.amount} maxLength={60} onChange={(event) => onSet({ amount: event.target.value })} />
+        <SelectField label={say('By')} value={step.who} onChange={(event) => onSet({ who: event.target.value as Draft['who'] })}>{DOERS.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
+        <Field label={say('Timer')} unit="min" inputMode="decimal" value={step.timer} onChange={(event) => onSet({ timer: event.target.value })} />
         <details className="col-span-full">
-          <summary className="min-h-6 text-[0.9375rem] text-woad">Its picture, what it hangs on, piles, what to mind<span className="sr-only">, of step {number}</span></summary>
+          <summary className="min-h-6 text-[0.9375rem] text-woad">{say('Its picture, what it hangs on, piles, what to mind')}<span className="sr-only">{say(', of step {number}', { number })}</span></summary>
           <div className="grid grid-cols-2 gap-2 pt-2 max-[600px]:grid-cols-1">
-            <SelectField label="Picture" value={step.picture} onChange={(event) => onSet({ picture: event.target.value })}><option value="">none</option>{pictures.map((each) => <option key={each}>{each}</option>)}</SelectField>
-            <Field label="Only if" hint="For example: it is wet" value={step.onlyIf} maxLength={60} onChange={(event) => onSet({ onlyIf: event.target.value })} />
-            <SelectField label="Piles" value={step.piles} onChange={(event) => onSet({ piles: event.target.value as Draft['piles'] })}>{PILES.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
-            {step.piles === 'by kind' && <Field label="Which kinds" hint="With commas between" value={step.kinds} onChange={(event) => onSet({ kinds: event.target.value })} />}
-            <AreaField label="Caution" className="col-span-full" value={step.caution} maxLength={300} onChange={(event) => onSet({ caution: event.target.value })} />
+            <SelectField label={say('Picture')} value={step.picture} onChange={(event) => onSet({ picture: event.target.value })}><option value="">{say('none')}</option>{pictures.map((each) => <option key={each}>{each}</option>)}</SelectField>
+            <Field label={say('Only if')} hint={say('For example: it is wet')} value={step.onlyIf} maxLength={60} onChange={(event) => onSet({ onlyIf: event.target.value })} />
+            <SelectField label={say('Piles')} value={step.piles} onChange={(event) => onSet({ piles: event.target.value as Draft['piles'] })}>{PILES.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
+            {step.piles === 'by kind' && <Field label={say('Which kinds')} hint={say('With commas between')} value={step.kinds} onChange={(event) => onSet({ kinds: event.target.value })} />}
+            <AreaField label={say('Caution')} className="col-span-full" value={step.caution} maxLength={300} onChange={(event) => onSet({ caution: event.target.value })} />
             {routine && step.key && <Photo routine={routine} step={step} number={number} onSet={onSet} />}
           </div>
         </details>
@@ -135,10 +136,10 @@ function Photo({ routine, step, number, onSet }: { routine: string; step: Draft;
   return (
     <div className="col-span-full flex flex-wrap items-center gap-2">
       <label className="inline-flex min-h-control cursor-pointer items-center rounded-control border border-edge px-3 text-sm has-focus-visible:outline-3 has-focus-visible:outline-woad">
-        {step.photo ? 'Another photograph' : 'A photograph in its place'}<span className="sr-only"> of step {number}</span>
+        {step.photo ? say('Another photograph') : say('A photograph in its place')}<span className="sr-only">{' '}{say('of step {number}', { number })}</span>
         <input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" className="sr-only" onChange={(event) => { const file = event.target.files?.[0]; if (file) void add.run(file) }} />
       </label>
-      {step.photo && <Button onClick={() => void drop.run()}>The drawing again</Button>}
+      {step.photo && <Button onClick={() => void drop.run()}>{say('The drawing again')}</Button>}
       {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
     </div>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
@@ -9,7 +10,7 @@ import type { Schemas } from '@/lib/http'
 import { outbox, subscribe, write } from '@/lib/outbox'
 import { routinesQuery } from '@/lib/queries'
 import { foldRuns } from '@/lib/runs'
-import { counted, dayOf, plain } from '@/lib/words'
+import { dayOf, plain } from '@/lib/words'
 import { RoutineForm } from './RoutineForm'
 import { Run } from './Run'
 import { StepPicture } from './StepPicture'
@@ -32,7 +33,7 @@ export function RoutinesView({ people, adults, zone }: RoutinesViewProps) {
   const first = [...data.routines].sort((a, b) => Number(data.today.includes(b.key)) - Number(data.today.includes(a.key)))
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Routines" aside={<><Link className={paperLink} to="/table">The snack table</Link><Button aria-expanded={writing === 'new'} onClick={() => setWriting('new')}>One of your own</Button></>}>real work, by invitation</Heading>
+      <Heading title={say('Routines')} aside={<><Link className={paperLink} to="/table">{say('The snack table')}</Link><Button aria-expanded={writing === 'new'} onClick={() => setWriting('new')}>{say('One of your own')}</Button></>}>{say('real work, by invitation')}</Heading>
       {writing && <RoutineForm routine={writing === 'new' ? null : writing} pictures={data.pictures} adults={adults} onClose={() => setWriting(null)} />}
       {open.map((run) => {
         const known = routine(run.routine)
@@ -41,23 +42,23 @@ export function RoutinesView({ people, adults, zone }: RoutinesViewProps) {
       <div className="no-print grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-4">
         {first.map((each) => (
           <section key={each.key} aria-label={each.name} className="panel flex flex-col gap-2 p-4">
-            <h2 className="flex flex-wrap items-baseline justify-between gap-2">{each.name}{data.today.includes(each.key) && <span className="text-sm font-semibold text-woad">today</span>}</h2>
+            <h2 className="flex flex-wrap items-baseline justify-between gap-2">{each.name}{data.today.includes(each.key) && <span className="text-sm font-semibold text-woad">{say('today')}</span>}</h2>
             <Strip routine={each} />
             {each.invitation && <p className="said text-lg text-ink">{each.invitation}</p>}
             <p className="text-[0.9375rem] text-ink-2">{told(each, adults)}</p>
             <div className="mt-auto flex flex-wrap gap-2">
-              <Button look="main" size="touch" onClick={() => begin(each.key)}>Begin<span className="sr-only"> {each.name}</span></Button>
-              <Link className={paperLink} to={`/paper?kind=routine&key=${each.key}`}>On paper<span className="sr-only">: {each.name}</span></Link>
-              <Button size="touch" look="quiet" onClick={() => setWriting(each)}>Change<span className="sr-only"> {each.name}</span></Button>
+              <Button look="main" size="touch" onClick={() => begin(each.key)}>{say('Begin')}<span className="sr-only"> {each.name}</span></Button>
+              <Link className={paperLink} to={`/paper?kind=routine&key=${each.key}`}>{say('On paper')}<span className="sr-only">: {each.name}</span></Link>
+              <Button size="touch" look="quiet" onClick={() => setWriting(each)}>{say('Change')}<span className="sr-only"> {each.name}</span></Button>
             </div>
           </section>
         ))}
       </div>
       {data.past.length > 0 && (
-        <section aria-label="Done lately" className="panel no-print p-4">
-          <h2>Done lately</h2>
+        <section aria-label={say('Done lately')} className="panel no-print p-4">
+          <h2>{say('Done lately')}</h2>
           <ul className="mt-2 text-[0.9375rem]">
-            {data.past.map((run) => <li key={run.key} className="border-t border-line py-1 first:border-0">{dayOf(run.began, zone)}: {routine(run.routine)?.name}, {counted(run.done.length, 'step')}; {run.invited.map((each) => `${people.find((one) => one.id === each.child_id)?.name ?? 'a child'} ${each.answer === 'came' ? 'came' : 'would rather not'}`).join(', ') || 'nobody was invited'}</li>)}
+            {data.past.map((run) => <li key={run.key} className="border-t border-line py-1 first:border-0">{dayOf(run.began, zone)}: {routine(run.routine)?.name}, {say('{n, plural, one {# step} other {# steps}}', { n: run.done.length })}; {run.invited.map((each) => `${people.find((one) => one.id === each.child_id)?.name ?? 'a child'} ${each.answer === 'came' ? 'came' : 'would rather not'}`).join(', ') || say('nobody was invited')}</li>)}
           </ul>
         </section>
       )}
@@ -82,8 +83,8 @@ function told(routine: Routine, adults: readonly Person[]): string {
   const minutes = routine.steps.flatMap((each) => (each.timer_min === null ? [] : [plain(each.timer_min)]))
   const who = routine.adults.map((id) => adults.find((each) => each.id === id)?.name).filter(Boolean).join(', ')
   return [
-    counted(routine.steps.length, 'step'), minutes.length ? `${counted(minutes.length, 'timer')} (${minutes.join(' and ')} min)` : '',
-    `from about ${plain(routine.from_months, 0)} months`, routine.weekdays.map((day) => DAYS[day]).join(', '), who && `with ${who}`,
+    say('{n, plural, one {# step} other {# steps}}', { n: routine.steps.length }), minutes.length ? say('{timers} ({minutes} min)', { timers: say('{n, plural, one {# timer} other {# timers}}', { n: minutes.length }), minutes: minutes.join(' and ') }) : '',
+    say('from about {from_months} months', { from_months: plain(routine.from_months, 0) }), routine.weekdays.map((day) => DAYS[day]).join(', '), who && say('with {who}', { who }),
     routine.own ? 'your own' : routine.changed ? 'written anew' : '',
   ].filter(Boolean).join('; ')
 }

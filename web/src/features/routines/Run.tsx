@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useCallback, useState } from 'react'
 import { Check } from 'lucide-react'
 import { Button } from '@/ui/Button'
@@ -29,15 +30,15 @@ export function Run({ run, routine, people, adults, zone }: RunProps) {
   const nameOf = (id: number | null) => people.find((each) => each.id === id)?.name ?? 'an adult'
   const tick = (key: string, done: boolean) => write(done ? { ...work, run: 'unstep', word: key } : { ...work, run: 'step', word: key, child_id: by || null })
   return (
-    <section ref={show} aria-label={`${routine.name}, under way`} className="panel no-print flex flex-col gap-4 border-2 border-woad p-4">
+    <section ref={show} aria-label={say('{routine}, under way', { routine: routine.name })} className="panel no-print flex flex-col gap-4 border-2 border-woad p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h2 className="text-lg">{routine.name} <span className="font-normal text-ink-2">since {timeOfDay(run.began, zone)}</span></h2>
-        <Button size="touch" onClick={() => write({ ...work, run: 'end' })}>It is done</Button>
+        <h2 className="text-lg">{routine.name} <span className="font-normal text-ink-2">{say('since {time}', { time: timeOfDay(run.began, zone) })}</span></h2>
+        <Button size="touch" onClick={() => write({ ...work, run: 'end' })}>{say('It is done')}</Button>
       </div>
       {routine.invitation && <p className="said text-xl text-ink">{routine.invitation}</p>}
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(24rem,100%),1fr))] gap-2">
         {people.map((child) => (
-          <div key={child.id} role="group" aria-label={`${child.name} was invited`} className="flex flex-wrap items-center gap-2">
+          <div key={child.id} role="group" aria-label={say('{child} was invited', { child: child.name })} className="flex flex-wrap items-center gap-2">
             <span className="w-24 font-semibold">{child.name}</span>
             {ANSWERS.map(([outcome, label]) => {
               const on = run.invited.some((each) => each.child_id === child.id && each.answer === outcome)
@@ -47,9 +48,9 @@ export function Run({ run, routine, people, adults, zone }: RunProps) {
         ))}
       </div>
       {came.length > 1 && (
-        <div role="group" aria-label="Who does the next step" className="flex flex-wrap items-center gap-2">
-          <span className="text-ink-2">the next step by</span>
-          {[...came, 0].map((id) => <Button key={id} size="touch" aria-pressed={(by ?? 0) === id} look={(by ?? 0) === id ? 'main' : 'plain'} onClick={() => setDoer(id)}>{id === 0 ? 'an adult' : nameOf(id)}</Button>)}
+        <div role="group" aria-label={say('Who does the next step')} className="flex flex-wrap items-center gap-2">
+          <span className="text-ink-2">{say('the next step by')}</span>
+          {[...came, 0].map((id) => <Button key={id} size="touch" aria-pressed={(by ?? 0) === id} look={(by ?? 0) === id ? 'main' : 'plain'} onClick={() => setDoer(id)}>{id === 0 ? say('an adult') : nameOf(id)}</Button>)}
         </div>
       )}
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(24rem,100%),1fr))] gap-2"><Branches run={run} routine={routine} onFound={(word, right) => write({ ...work, run: 'branch', word, right })} /></div>
@@ -69,7 +70,7 @@ export function Run({ run, routine, people, adults, zone }: RunProps) {
                   {step.caution && <span className="block text-[0.9375rem] text-saffron">{step.caution} {step.source && <span className="text-ink-3">({step.source})</span>}</span>}
                 </span>
               </button>
-              {step.timer_min !== null && <Button size="touch" onClick={() => start(run.key, step.key, `${routine.name}: ${step.text.toLowerCase()}`, step.timer_min ?? 0, programNow())}>Start {plain(step.timer_min)} min</Button>}
+              {step.timer_min !== null && <Button size="touch" onClick={() => start(run.key, step.key, `${routine.name}: ${step.text.toLowerCase()}`, step.timer_min ?? 0, programNow())}>{say('Start {timer_min} min', { timer_min: plain(step.timer_min) })}</Button>}
               {step.piles && <Piles step={step} run={run} people={people} adults={adults} onTick={tick} />}
             </li>
           )
@@ -85,9 +86,9 @@ function Branches({ run, routine, onFound }: { run: Going; routine: Schemas['Rou
   return asked.map((branch) => {
     const found = run.branches.find((each) => each.branch === branch)
     return (
-      <div key={branch} role="group" aria-label={`Whether ${branch}`} className="flex flex-wrap items-center gap-2">
-        <span className="min-w-40">If {branch}:</span>
-        {[true, false].map((yes) => <Button key={String(yes)} size="touch" look={found?.holds === yes ? 'main' : 'plain'} aria-pressed={found?.holds === yes} onClick={() => onFound(branch, yes)}>{yes ? 'it is so' : 'not today'}</Button>)}
+      <div key={branch} role="group" aria-label={say('Whether {branch}', { branch })} className="flex flex-wrap items-center gap-2">
+        <span className="min-w-40">{say('If {branch}:', { branch })}</span>
+        {[true, false].map((yes) => <Button key={String(yes)} size="touch" look={found?.holds === yes ? 'main' : 'plain'} aria-pressed={found?.holds === yes} onClick={() => onFound(branch, yes)}>{yes ? say('it is so') : say('not today')}</Button>)}
       </div>
     )
   })
@@ -100,7 +101,7 @@ function Piles({ step, run, people, adults, onTick }: PilesProps) {
   const named = step.piles === 'by kind' ? step.kinds.map((name, at) => ({ key: `kind-${at + 1}`, name }))
     : [...people.map((each) => ({ key: `child-${each.id}`, name: each.name })), ...adults.map((each) => ({ key: `adult-${each.id}`, name: each.name }))]
   return (
-    <div role="group" aria-label={`Piles: ${step.text}`} className="flex w-full flex-wrap gap-2 pl-10">
+    <div role="group" aria-label={say('Piles: {step}', { step: step.text })} className="flex w-full flex-wrap gap-2 pl-10">
       {named.map((pile) => {
         const key = `${step.key}/${pile.key}`
         const done = run.done.some((each) => each.step === key)

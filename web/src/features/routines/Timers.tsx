@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { Button } from '@/ui/Button'
 import { programNow } from '@/lib/time'
@@ -33,15 +34,15 @@ export function Timers() {
   }, [all.length])
   if (all.length === 0) return null
   return (
-    <section aria-label="Timers" className="no-print flex flex-wrap items-center gap-2 px-5 pt-3">
+    <section aria-label={say('Timers')} className="no-print flex flex-wrap items-center gap-2 px-5 pt-3">
       {all.map((each) => (
         <span key={each.id} className={each.rangAt === null ? 'inline-flex items-center gap-2 rounded-control border border-line bg-paper pl-3' : 'inline-flex items-center gap-2 rounded-control border-2 border-saffron bg-saffron-2 pl-3'}>
           {each.name}
-          {each.rangAt === null ? <strong className="tabular-nums" role="timer">{clock(each.endsAt - now)}</strong> : <strong role="alert">done{lateness(each) && `, ${lateness(each)}`}</strong>}
-          <Button size="touch" look="quiet" aria-label={`${each.rangAt === null ? 'Stop' : 'Put away'} the timer ${each.name}`} onClick={() => stop(each.id)}>{each.rangAt === null ? 'Stop' : 'Put away'}</Button>
+          {each.rangAt === null ? <strong className="tabular-nums" role="timer">{clock(each.endsAt - now)}</strong> : <strong role="alert">{say('done{lateness}', { lateness: lateness(each) && `, ${lateness(each)}` })}</strong>}
+          <Button size="touch" look="quiet" aria-label={say('{part} the timer {each}', { part: each.rangAt === null ? say('Stop') : say('Put away'), each: each.name })} onClick={() => stop(each.id)}>{each.rangAt === null ? say('Stop') : say('Put away')}</Button>
         </span>
       ))}
-      <span className="text-sm text-ink-2">A timer rings only while this page is open and awake, on this device.</span>
+      <span className="text-sm text-ink-2">{say('A timer rings only while this page is open and awake, on this device.')}</span>
     </section>
   )
 }

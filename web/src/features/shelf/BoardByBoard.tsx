@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { ChevronDown, ChevronUp, Hand, Info, TriangleAlert } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { BOARD_MM, clearance, placeRect, type Rect } from './drawing/geometry'
@@ -24,9 +25,9 @@ export function BoardByBoard({ shelf, unit, lengths, pick, marks }: BoardsProps)
   return (
     <div className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
-        <button type="button" aria-label="The board above" className={step} disabled={at === 0} onClick={() => go(at - 1)}><ChevronUp size={20} aria-hidden /></button>
-        <p aria-live="polite" className="font-semibold">{unit.boards.length > 1 ? `${COUNTED[at] ?? at + 1} board of ${unit.boards.length}` : 'Its one board'}, {length(unit.boards[at]?.height_mm ?? 0, lengths)} high</p>
-        <button type="button" aria-label="The board below" className={step} disabled={at >= unit.boards.length - 1} onClick={() => go(at + 1)}><ChevronDown size={20} aria-hidden /></button>
+        <button type="button" aria-label={say('The board above')} className={step} disabled={at === 0} onClick={() => go(at - 1)}><ChevronUp size={20} aria-hidden /></button>
+        <p aria-live="polite" className="font-semibold">{say('{part}, {height_mm} high', { part: unit.boards.length > 1 ? say('{COUNTED} board of {boards}', { COUNTED: COUNTED[at] ?? at + 1, boards: unit.boards.length }) : say('Its one board'), height_mm: length(unit.boards[at]?.height_mm ?? 0, lengths) })}</p>
+        <button type="button" aria-label={say('The board below')} className={step} disabled={at >= unit.boards.length - 1} onClick={() => go(at + 1)}><ChevronDown size={20} aria-hidden /></button>
       </div>
       <div ref={strip} className="flex snap-x snap-mandatory overflow-x-auto" onScroll={(event) => setAt(Math.round(event.currentTarget.scrollLeft / Math.max(event.currentTarget.clientWidth, 1)))}>
         {unit.boards.map((_, board) => <Board key={board} shelf={shelf} unit={unit} board={board} hidden={board !== at} pick={pick} {...(marks ? { marks } : {})} />)}
@@ -45,7 +46,7 @@ function Board({ shelf, unit, board, hidden, pick, marks }: Omit<BoardsProps, 'l
   })
   const places = Array.from({ length: each.places }, (_, place) => ({ place, here: standing(place) }))
   return (
-    <section aria-label={`${COUNTED[board] ?? board + 1} board`} inert={hidden} className="w-full shrink-0 snap-start">
+    <section aria-label={say('{COUNTED} board', { COUNTED: COUNTED[board] ?? board + 1 })} inert={hidden} className="w-full shrink-0 snap-start">
       <div className="relative [&_.tray-name]:hidden" style={{ aspectRatio: view.width / view.height }}>
         <svg viewBox={`${view.x} ${-view.y - view.height} ${view.width} ${view.height}`} className="absolute inset-0 size-full" aria-hidden="true">
           <rect x="0" y={-each.height_mm - clearance(unit, board)} width={unit.width_mm} height={clearance(unit, board)} fill="var(--color-inside)" />
@@ -64,14 +65,14 @@ function Board({ shelf, unit, board, hidden, pick, marks }: Omit<BoardsProps, 'l
             <li key={tray.id} className="border-t border-line">
               <button type="button" aria-pressed={pick.chosen === tray.id} onClick={() => pick.choose(tray.id)} className={cx('flex min-h-touch w-full items-center gap-2 px-1 text-left', pick.chosen === tray.id && 'bg-woad-2')}>
                 <span className="w-5 text-sm text-ink-2 tabular-nums">{place + 1}</span><span className="min-w-0 flex-1 font-semibold">{tray.name}</span>
-                {placement.by_hand && <span className="inline-flex items-center gap-1 text-sm"><Hand size={14} aria-hidden />kept away</span>}
+                {placement.by_hand && <span className="inline-flex items-center gap-1 text-sm"><Hand size={14} aria-hidden />{say('kept away')}</span>}
                 {marks?.get(tray.id) && <span className="rounded bg-woad px-1.5 text-xs font-semibold text-paper">{marks.get(tray.id)}</span>}
                 {worst && <><Icon size={18} aria-hidden className={worst.severity === 'must' ? 'text-madder' : worst.severity === 'should' ? 'text-saffron' : 'text-ink-2'} /><span className="sr-only">{worst.severity}: {worst.reasons[0]?.text}</span></>}
               </button>
             </li>
           )
         }))}
-        {places.every(({ here }) => here.length === 0) && <li className="border-t border-line py-3 text-ink-2">Nothing stands on it.</li>}
+        {places.every(({ here }) => here.length === 0) && <li className="border-t border-line py-3 text-ink-2">{say('Nothing stands on it.')}</li>}
       </ul>
     </section>
   )

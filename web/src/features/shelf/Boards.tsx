@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Field, SelectField, Tick } from '@/ui/Field'
 import type { Problem } from '@/lib/http'
 import type { Lengths } from '@/lib/words'
@@ -11,23 +12,23 @@ export function Boards({ draft, set, setDraft, lengths, problem }: BoardsProps) 
   const divided = draft.boards[0]?.divided ?? true
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="sr-only">Boards</legend>
+      <legend className="sr-only">{say('Boards')}</legend>
       <div className="flex items-end gap-4">
-        <SelectField label="Boards" value={draft.boards.length} onChange={(event) => setDraft(withBoards(draft, Number(event.target.value), lengths))} error={problem?.of('boards')}>
+        <SelectField label={say('Boards')} value={draft.boards.length} onChange={(event) => setDraft(withBoards(draft, Number(event.target.value), lengths))} error={problem?.of('boards')}>
           {Array.from({ length: 10 }, (_, n) => <option key={n} value={n + 1}>{n + 1}</option>)}
         </SelectField>
-        <Tick label="Dividers between places" checked={divided} onChange={(event) => set({ boards: draft.boards.map((board) => ({ ...board, divided: event.target.checked })) })} />
+        <Tick label={say('Dividers between places')} checked={divided} onChange={(event) => set({ boards: draft.boards.map((board) => ({ ...board, divided: event.target.checked })) })} />
       </div>
       {draft.boards.map((board, at) => (
         <div key={at} className="grid grid-cols-2 items-end gap-2 border-t border-line pt-1">
-          <Field label={`Board ${at + 1}${at === 0 && draft.boards.length > 1 ? ' (top)' : ''}, above the floor`} unit={lengths} inputMode="decimal" value={board.height} error={problem?.of(`boards.${at}.height_mm`)} onChange={(event) => change(at, { height: event.target.value })} />
-          <Field label={`Places on board ${at + 1}`} inputMode="numeric" value={board.places} disabled={board.widths.trim() !== '' && divided} error={problem?.of(`boards.${at}.places`)} onChange={(event) => change(at, { places: event.target.value })} />
+          <Field label={say('Board {at}{part}, above the floor', { at: at + 1, part: at === 0 && draft.boards.length > 1 ? say(' (top)') : '' })} unit={lengths} inputMode="decimal" value={board.height} error={problem?.of(`boards.${at}.height_mm`)} onChange={(event) => change(at, { height: event.target.value })} />
+          <Field label={say('Places on board {at}', { at: at + 1 })} inputMode="numeric" value={board.places} disabled={board.widths.trim() !== '' && divided} error={problem?.of(`boards.${at}.places`)} onChange={(event) => change(at, { places: event.target.value })} />
           {divided && (
-            <Field label={`Uneven places on board ${at + 1}`} unit={lengths} className="col-span-2" placeholder={lengths === 'cm' ? '30 25.5 40' : '12 10 16'} inputMode="text"
-              hint={at === 0 ? 'The width of each place from the left, with spaces between; empty when all are alike.' : ''} value={board.widths}
+            <Field label={say('Uneven places on board {at}', { at: at + 1 })} unit={lengths} className="col-span-2" placeholder={lengths === 'cm' ? '30 25.5 40' : '12 10 16'} inputMode="text"
+              hint={at === 0 ? say('The width of each place from the left, with spaces between; empty when all are alike.') : ''} value={board.widths}
               error={problem?.of(`boards.${at}.widths_mm`)} onChange={(event) => change(at, { widths: event.target.value })} />
           )}
-          {draft.kind === 'shelf' && <Tick label={`Board ${at + 1} is a drawer`} checked={board.drawer} onChange={(event) => change(at, { drawer: event.target.checked })} />}
+          {draft.kind === 'shelf' && <Tick label={say('Board {at} is a drawer', { at: at + 1 })} checked={board.drawer} onChange={(event) => change(at, { drawer: event.target.checked })} />}
         </div>
       ))}
     </fieldset>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { spotId } from './spots'
@@ -15,15 +16,15 @@ function theirChanges({ mine, theirs }: Clash): string[] {
     const before = mine.placements.find((each) => each.tray_id === id)
     const after = theirs.placements.find((each) => each.tray_id === id)
     const same = before && after ? spotId(before.spot) === spotId(after.spot) && before.by_hand === after.by_hand : before === after
-    return same ? [] : [`${nameIn(theirs, id)}: ${place(after)} (was ${place(before)})`]
+    return same ? [] : [say('{nameIn}: {place} (was {place2})', { nameIn: nameIn(theirs, id), place: place(after), place2: place(before) })]
   })
 }
 
 function mineSaid({ ask, mine }: Clash): string {
   if (ask.kind === 'move') {
     const to = ask.to && mine.units.find((each) => each.id === ask.to?.unit_id)
-    const where = ask.to && to ? `${to.name}, board ${ask.to.board + 1} from the top, place ${ask.to.place + 1}` : 'into its bin'
-    return `${nameIn(mine, ask.tray)} to: ${where}`
+    const where = ask.to && to ? say('{to}, board {board} from the top, place {place}', { to: to.name, board: ask.to.board + 1, place: ask.to.place + 1 }) : 'into its bin'
+    return say('{nameIn} to: {where}', { nameIn: nameIn(mine, ask.tray), where })
   }
   return ask.kind === 'act' ? ask.action.text : 'your change'
 }
@@ -33,12 +34,12 @@ export function ClashNotice({ clash, onKeep, onAgain }: { clash: Clash; onKeep: 
   const theirs = theirChanges(clash)
   return (
     <Notice tone="should" role="alert">
-      <p className="font-semibold">{clash.message} Nothing was overwritten.</p>
-      <p className="mt-1">There: {theirs.length ? theirs.join('; ') : 'the unit itself was changed'}.</p>
-      <p>Here: {mineSaid(clash)}.</p>
+      <p className="font-semibold">{say('{message} Nothing was overwritten.', { message: clash.message })}</p>
+      <p className="mt-1">{say('There: {part}.', { part: theirs.length ? theirs.join('; ') : say('the unit itself was changed') })}</p>
+      <p>{say('Here: {mineSaid}.', { mineSaid: mineSaid(clash) })}</p>
       <div className="mt-2 flex flex-wrap gap-2">
-        <Button look="main" onClick={onKeep}>Keep what stands there</Button>
-        <Button onClick={onAgain}>Do mine on top of it</Button>
+        <Button look="main" onClick={onKeep}>{say('Keep what stands there')}</Button>
+        <Button onClick={onAgain}>{say('Do mine on top of it')}</Button>
       </div>
     </Notice>
   )

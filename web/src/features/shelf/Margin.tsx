@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -7,7 +8,7 @@ import { Decide } from '@/ui/Decide'
 import { Why } from '@/ui/Why'
 import { whyNotQuery } from '@/lib/queries'
 import { mass, sides } from '@/lib/measure'
-import { counted, length, plain, sentence, type Lengths } from '@/lib/words'
+import { length, plain, sentence, type Lengths } from '@/lib/words'
 import { spotId, spotOf, spotsIn } from './spots'
 import type { Finding, Placement, Shelf, Tray, Unit } from './types'
 import type { Ask } from './useShelf'
@@ -23,15 +24,15 @@ export function Margin({ shelf, unit, chosen, ask, lengths, choose }: MarginProp
 
 /** How a free-standing shelf with its load takes the heaviest child who comes to it. */
 function Stands({ unit, stability }: { unit: Unit; stability: NonNullable<Unit['stability']> }) {
-  const margin = stability.margin === null ? 'nothing pulls it forwards' : `${plain(stability.margin, 2)} times what tips it`
+  const margin = stability.margin === null ? 'nothing pulls it forwards' : say('{margin} times what tips it', { margin: plain(stability.margin, 2) })
   return (
-    <section aria-label="Does it stand firm?" className="border-t border-line pt-3">
-      <h2>Does it stand firm?</h2>
+    <section aria-label={say('Does it stand firm?')} className="border-t border-line pt-3">
+      <h2>{say('Does it stand firm?')}</h2>
       <Notice tone={stability.tips ? 'should' : 'note'}>
         <p className="font-semibold">{stability.advice}</p>
-        <p className="text-[0.9375rem]">The {unit.name} holds {margin}, at worst with {stability.worst_case}. {stability.assumed}</p>
+        <p className="text-[0.9375rem]">{say('The {unit} holds {margin}, at worst with {worst_case}. {assumed}', { unit: unit.name, margin, worst_case: stability.worst_case, assumed: stability.assumed })}</p>
       </Notice>
-      <p className="mt-1 text-sm text-ink-3">Plain statics about its front feet: no swing, no soft floor. Local codes and the maker&rsquo;s instructions stand above it. Source: {stability.source}.</p>
+      <p className="mt-1 text-sm text-ink-3">{say('Plain statics about its front feet: no swing, no soft floor. Local codes and the maker’s instructions stand above it. Source: {source}.', { source: stability.source })}</p>
     </section>
   )
 }
@@ -40,19 +41,18 @@ function Overview({ shelf, choose }: { shelf: Shelf; choose: (id: number) => voi
   if (shelf.placements.length === 0)
     return (
       <>
-        <h2>Nothing stands here yet</h2>
+        <h2>{say('Nothing stands here yet')}</h2>
         <p className="text-ink-2">
-          Drag a tray from the bins to a place, or choose one and say where it goes. With the keyboard: space picks it up, the arrows carry it, space puts it down.
+          {say('Drag a tray from the bins to a place, or choose one and say where it goes. With the keyboard: space picks it up, the arrows carry it, space puts it down.')}
         </p>
-        <p className="text-ink-2">Begin with few. A shelf that is nearly empty is easier to choose from and easier to keep.</p>
+        <p className="text-ink-2">{say('Begin with few. A shelf that is nearly empty is easier to choose from and easier to keep.')}</p>
       </>
     )
   return (
     <>
-      <h2>{shelf.findings.length ? counted(shelf.findings.length, 'finding') : 'No finding'}</h2>
+      <h2>{shelf.findings.length ? say('{n, plural, one {# finding} other {# findings}}', { n: shelf.findings.length }) : say('No finding')}</h2>
       <p className="text-sm text-ink-2">
-        Checked: known hazards against each child&rsquo;s reach, fit, load, height, and how much is out. Supervision, local codes and the
-        makers&rsquo; instructions stand above it.
+        {say('Checked: known hazards against each child’s reach, fit, load, height, and how much is out. Supervision, local codes and the makers’ instructions stand above it.')}
       </p>
       <ul className="flex flex-col gap-2">
         {shelf.findings.map((finding, at) => (
@@ -94,7 +94,7 @@ function Chosen({ tray, shelf, ask, lengths }: ChosenProps) {
 
 function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise<void> }) {
   return (
-    <section aria-label={`Finding: ${finding.reasons[0]?.text ?? finding.rule}`} className="flex flex-col gap-2">
+    <section aria-label={say('Finding: {reasons}', { reasons: finding.reasons[0]?.text ?? finding.rule })} className="flex flex-col gap-2">
       <Notice tone={finding.severity}>
         <p className="font-semibold">{finding.reasons[0]?.text}</p>
         {finding.asks.map((ask) => <Decide key={ask.kind} ask={ask} />)}
@@ -107,7 +107,7 @@ function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise
         </div>
       )}
       {finding.actions.length + finding.asks.length === 0 && finding.severity !== 'note' && (
-        <p className="text-sm text-ink-2">No single step cures this without another finding. Change who it is for, let it rest, or put it onto something else under Make.</p>
+        <p className="text-sm text-ink-2">{say('No single step cures this without another finding. Change who it is for, let it rest, or put it onto something else under Make.')}</p>
       )}
       <Why reasons={finding.reasons.map((reason, at) => (at === 0 ? { ...reason, text: '' } : reason))} />
     </section>
@@ -116,13 +116,13 @@ function Found({ finding, ask }: { finding: Finding; ask: (what: Ask) => Promise
 
 function Facts({ tray, shelf, lengths }: { tray: Tray; shelf: Shelf; lengths: Lengths }) {
   const mine = shelf.children.filter((child) => tray.for_children.includes(child.id))
-  const carriers = mine.filter((child) => child.carry_g !== null).map((child) => `${child.name} carries to ${mass(child.carry_g ?? 0)}`)
+  const carriers = mine.filter((child) => child.carry_g !== null).map((child) => say('{child} carries to {mass}', { child: child.name, mass: mass(child.carry_g ?? 0) }))
   const facts = [
     ['Area', tray.card.area],
-    ['Ages', `${tray.card.from_months} to ${tray.card.to_months} months`],
-    ['Tray', `${length(tray.width_mm, lengths)} wide, ${length(tray.depth_mm, lengths)} deep, ${length(tray.height_mm, lengths)} high`],
+    ['Ages', say('{from_months} to {to_months} months', { from_months: tray.card.from_months, to_months: tray.card.to_months })],
+    ['Tray', say('{width_mm} wide, {depth_mm} deep, {height_mm} high', { width_mm: length(tray.width_mm, lengths), depth_mm: length(tray.depth_mm, lengths), height_mm: length(tray.height_mm, lengths) })],
     ['Loaded', [mass(tray.mass_g), ...carriers].join('; ')],
-    ['Pieces', `${tray.pieces}${tray.piece ? `, the smallest a ${tray.piece.shape} of ${sides(tray.piece.sizes_mm)}` : ''}`],
+    ['Pieces', `${tray.pieces}${tray.piece ? say(', the smallest a {shape} of {sides}', { shape: tray.piece.shape, sides: sides(tray.piece.sizes_mm) }) : ''}`],
   ]
   return (
     <dl className="text-[0.9375rem]">
@@ -140,7 +140,7 @@ function ForWhom({ tray, shelf, ask }: Omit<ChosenProps, 'lengths'>) {
     ask({ kind: 'for', tray: tray.id, children: on ? [...tray.for_children, child] : tray.for_children.filter((id) => id !== child) })
   return (
     <fieldset>
-      <legend className="font-bold">For</legend>
+      <legend className="font-bold">{say('For')}</legend>
       <div className="flex flex-wrap gap-x-4">
         {shelf.children.map((child) => (
           <Tick key={child.id} label={child.name} checked={tray.for_children.includes(child.id)} onChange={(event) => void set(child.id, event.target.checked)} />
@@ -157,8 +157,8 @@ function Shown({ tray, shelf, ask }: Omit<ChosenProps, 'lengths'>) {
   return (
     <div className="flex flex-wrap items-center gap-2">
       {mine.map((child) => (
-        <Button key={child.id} onClick={() => void ask({ kind: 'shown', tray: tray.id, child: child.id }).then(() => setSaid(`Written down: shown to ${child.name}.`))}>
-          I showed {child.name} this
+        <Button key={child.id} onClick={() => void ask({ kind: 'shown', tray: tray.id, child: child.id }).then(() => setSaid(say('Written down: shown to {child}.', { child: child.name })))}>
+          {say('I showed {child} this', { child: child.name })}
         </Button>
       ))}
       <p role="status" className="text-sm text-ink-2">{said}</p>
@@ -173,17 +173,17 @@ function MoveTo({ tray, shelf, standing, ask }: Omit<ChosenProps, 'lengths'> & {
   return (
     <div className="flex flex-col gap-2 border-t border-line pt-3">
       {standing && (
-        <Tick label="Kept away; you bring it" checked={standing.by_hand}
+        <Tick label={say('Kept away; you bring it')} checked={standing.by_hand}
           onChange={(event) => void ask({ kind: 'move', tray: tray.id, to: standing.spot, byHand: event.target.checked })} />
       )}
       <div className="flex items-end gap-2">
-        <SelectField label="Move to" value={to} className="flex-1" onChange={(event) => setTo(event.target.value)}>
-          <option value="">Choose a place (boards from the top)</option>
+        <SelectField label={say('Move to')} value={to} className="flex-1" onChange={(event) => setTo(event.target.value)}>
+          <option value="">{say('Choose a place (boards from the top)')}</option>
           {spots.filter((each) => !taken.has(each.id)).map((each) => <option key={each.id} value={each.id}>{each.text}</option>)}
         </SelectField>
-        <Button disabled={!to} onClick={() => { void ask({ kind: 'move', tray: tray.id, to: spotOf(to), byHand: standing?.by_hand ?? false }); setTo('') }}>Move</Button>
+        <Button disabled={!to} onClick={() => { void ask({ kind: 'move', tray: tray.id, to: spotOf(to), byHand: standing?.by_hand ?? false }); setTo('') }}>{say('Move')}</Button>
       </div>
-      {standing && <Button className="self-start" onClick={() => void ask({ kind: 'move', tray: tray.id, to: null, byHand: false })}>Let it rest</Button>}
+      {standing && <Button className="self-start" onClick={() => void ask({ kind: 'move', tray: tray.id, to: null, byHand: false })}>{say('Let it rest')}</Button>}
     </div>
   )
 }
@@ -193,7 +193,7 @@ function WhyNot({ tray, out }: { tray: Tray; out: boolean }) {
   if (!data) return null
   return (
     <section className="border-t border-line pt-3">
-      <h3 className="mb-1">{out ? 'Why it stays, or goes' : 'Why not this one?'}</h3>
+      <h3 className="mb-1">{out ? say('Why it stays, or goes') : say('Why not this one?')}</h3>
       <div className="text-[0.9375rem]"><Why reasons={data.reasons} folded /></div>
     </section>
   )

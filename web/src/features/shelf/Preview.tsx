@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { length, type Lengths } from '@/lib/words'
 import { shapeOf, type UnitDraft } from './draft'
@@ -11,7 +12,7 @@ type PreviewProps = { draft: UnitDraft; people: readonly Child[]; lengths: Lengt
 export function Preview({ draft, people, lengths, onBoard }: PreviewProps) {
   const frame = useRef<HTMLDivElement>(null)
   const shape = shapeOf(draft, lengths)
-  if (!shape) return <p className="panel grid min-h-48 place-items-center p-4 text-ink-3">These numbers make no unit yet: every board lies at or below the top.</p>
+  if (!shape) return <p className="panel grid min-h-48 place-items-center p-4 text-ink-3">{say('These numbers make no unit yet: every board lies at or below the top.')}</p>
   const view = viewOf(shape, people.flatMap((child) => (child.reach ? [child.reach] : [])))
   const toMm = (event: PointerEvent) => {
     const box = frame.current?.getBoundingClientRect()
@@ -19,7 +20,7 @@ export function Preview({ draft, people, lengths, onBoard }: PreviewProps) {
   }
   return (
     <div ref={frame} className="relative w-full rounded-control bg-ground" style={{ aspectRatio: view.width / view.height }}>
-      <Elevation unit={shape} people={people} lengths={lengths} title="The unit as it is measured so far, from the front, to scale" />
+      <Elevation unit={shape} people={people} lengths={lengths} title={say('The unit as it is measured so far, from the front, to scale')} />
       {shape.boards.map((board, at) => (
         <Handle key={at} at={at} heightMm={board.height_mm} most={shape.height_mm} view={view} right={shape.width_mm} lengths={lengths} toMm={toMm} onBoard={onBoard} />
       ))}
@@ -38,7 +39,7 @@ function Handle({ at, heightMm, most, view, right, lengths, toMm, onBoard }: Han
   }
   const place = over(view, { x: right + 4, y: heightMm - 9, width: 50, height: 18 })
   return (
-    <span role="slider" tabIndex={0} aria-label={`Height of board ${at + 1}`} aria-orientation="vertical" aria-valuemin={0} aria-valuemax={Math.round(most)}
+    <span role="slider" tabIndex={0} aria-label={say('Height of board {at}', { at: at + 1 })} aria-orientation="vertical" aria-valuemin={0} aria-valuemax={Math.round(most)}
       aria-valuenow={Math.round(heightMm)} aria-valuetext={length(heightMm, lengths)} onKeyDown={keys}
       className="absolute flex min-h-6 min-w-6 -translate-y-1/4 cursor-ns-resize touch-none items-center justify-center rounded border border-edge bg-paper text-xs leading-none select-none"
       style={{ left: place.left, top: place.top }}

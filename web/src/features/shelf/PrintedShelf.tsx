@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import type { Lengths } from '@/lib/words'
 import { Elevation } from './drawing/Elevation'
 import { over, placeRect, viewOf } from './drawing/geometry'
@@ -13,7 +14,7 @@ export function PrintedShelf({ shelf, unit, lengths }: { shelf: Shelf; unit: Uni
   const trayOf = (id: number) => shelf.trays.find((each) => each.id === id)
   return (
     <section className="hidden print:block" aria-hidden="true">
-      <h2 className="text-xl">The {unit.name}</h2>
+      <h2 className="text-xl">{say('The {unit}', { unit: unit.name })}</h2>
       <div className="relative my-3" style={{ aspectRatio: view.width / view.height, maxHeight: '11cm', maxWidth: `calc(11cm * ${view.width / view.height})` }}>
         <Elevation unit={unit} people={shelf.children} lengths={lengths} title="" />
         {here.map(({ tray_id, spot }) => {
@@ -32,7 +33,7 @@ export function PrintedShelf({ shelf, unit, lengths }: { shelf: Shelf; unit: Uni
       <ol className="columns-2 text-[9.5pt]">
         {sorted.map(({ tray_id, spot, spot_words, by_hand }) => (
           <li key={spotId(spot) + String(tray_id)} className="break-inside-avoid py-0.5">
-            <strong>{trayOf(tray_id)?.name}</strong>: {spot_words}{by_hand && ' (kept away; you bring it)'}
+            <strong>{trayOf(tray_id)?.name}</strong>: {spot_words}{by_hand && say(' (kept away; you bring it)')}
           </li>
         ))}
       </ol>

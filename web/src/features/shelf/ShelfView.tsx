@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { closestCenter, DndContext, DragOverlay, KeyboardSensor, MouseSensor, pointerWithin, TouchSensor, useSensor, useSensors,
   type Announcements, type CollisionDetection, type DragEndEvent } from '@dnd-kit/core'
 import { useMemo, useState, type ReactNode } from 'react'
@@ -6,7 +7,7 @@ import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { cx } from '@/lib/cx'
-import { counted, type Lengths } from '@/lib/words'
+import { type Lengths } from '@/lib/words'
 import { ClashNotice } from './ClashNotice'
 import { Ahead, useAhead } from './Ahead'
 import { Drawn } from './Drawn'
@@ -36,21 +37,21 @@ function useHands() {
   )
 }
 
-const HOW = 'Press space to pick the tray up, the arrows to carry it from place to place, space to put it down, escape to leave it where it was. Press enter to see why.'
+const HOW = say('Press space to pick the tray up, the arrows to carry it from place to place, space to put it down, escape to leave it where it was. Press enter to see why.')
 
 function spoken(shelf: Shelf): Announcements {
-  const name = (id: string | number) => shelf.trays.find((each) => each.id === trayOf(id))?.name ?? 'The tray'
+  const name = (id: string | number) => shelf.trays.find((each) => each.id === trayOf(id))?.name ?? say('The tray')
   const where = (id: string | number) => {
     const spot = spotOf(String(id))
     if (!spot) return 'the bins'
     const unit = shelf.units.find((each) => each.id === spot.unit_id)
-    return `${unit?.name ?? ''}, board ${spot.board + 1} from the top, place ${spot.place + 1}`
+    return say('{unit}, board {board} from the top, place {place}', { unit: unit?.name ?? '', board: spot.board + 1, place: spot.place + 1 })
   }
   return {
-    onDragStart: ({ active }) => `${name(active.id)} picked up.`,
-    onDragOver: ({ active, over }) => (over ? `${name(active.id)} over ${where(over.id)}.` : undefined),
-    onDragEnd: ({ active, over }) => (over ? `${name(active.id)} put down: ${where(over.id)}.` : `${name(active.id)} stays where it was.`),
-    onDragCancel: ({ active }) => `${name(active.id)} stays where it was.`,
+    onDragStart: ({ active }) => say('{name} picked up.', { name: name(active.id) }),
+    onDragOver: ({ active, over }) => (over ? say('{name} over {where}.', { name: name(active.id), where: where(over.id) }) : undefined),
+    onDragEnd: ({ active, over }) => (over ? say('{name} put down: {where}.', { name: name(active.id), where: where(over.id) }) : say('{name} stays where it was.', { name: name(active.id) })),
+    onDragCancel: ({ active }) => say('{name} stays where it was.', { name: name(active.id) }),
   }
 }
 
@@ -101,7 +102,7 @@ function Loaded({ shelf: now, lengths, asking: { ask, clash, failed, settle } }:
       <div className="no-print grid flex-1 grid-cols-[minmax(0,1fr)_minmax(18rem,22.5rem)] max-[900px]:grid-cols-1">
         <div className="flex min-w-0 flex-col">
           <div className="flex flex-1 flex-col gap-3 px-5 pt-4">
-            <Heading title={unit ? unit.name.charAt(0).toUpperCase() + unit.name.slice(1) : 'Shelf'}
+            <Heading title={unit ? unit.name.charAt(0).toUpperCase() + unit.name.slice(1) : say('Shelf')}
               aside={<Actions unit={unit} arranging={arranging} onArrange={(id) => setParams({ arrange: '1', unit: String(id) })} onForm={setForm} />}>
               {unit && <Count shelf={shelf} unit={unit} />}
             </Heading>
@@ -113,7 +114,7 @@ function Loaded({ shelf: now, lengths, asking: { ask, clash, failed, settle } }:
           </div>
           <Bins trays={shelf.trays.filter((each) => !out.has(each.id))} pick={pick} />
         </div>
-        <Aside label={arranging ? 'The plan and why' : 'Why'}>
+        <Aside label={arranging ? say('The plan and why') : say('Why')}>
           {arranging
             ? <PlanMargin shelf={now} planning={planning} chosen={chosen} choose={pick.choose} onLeave={() => { planning.forget(); setParams(unit ? { unit: String(unit.id) } : {}) }} />
             : <Margin key={chosen} shelf={shelf} unit={unit} chosen={chosen} ask={ask} lengths={lengths} choose={pick.choose} />}
@@ -131,10 +132,10 @@ type ActionsProps = { unit: Unit | undefined; arranging: boolean; onArrange: (id
 function Actions({ unit, arranging, onArrange, onForm }: ActionsProps) {
   return (
     <>
-      {unit && !arranging && <Button look="main" onClick={() => onArrange(unit.id)}>Arrange for me</Button>}
-      {unit && <Button onClick={() => onForm(unit)}>Measure and change</Button>}
-      <Button onClick={() => onForm('new')}>Add a unit</Button>
-      <Button onClick={() => window.print()}>Print</Button>
+      {unit && !arranging && <Button look="main" onClick={() => onArrange(unit.id)}>{say('Arrange for me')}</Button>}
+      {unit && <Button onClick={() => onForm(unit)}>{say('Measure and change')}</Button>}
+      <Button onClick={() => onForm('new')}>{say('Add a unit')}</Button>
+      <Button onClick={() => window.print()}>{say('Print')}</Button>
     </>
   )
 }
@@ -160,14 +161,14 @@ function Count({ shelf, unit }: { shelf: Shelf; unit: Unit }) {
   const places = unit.boards.reduce((sum, board) => sum + board.places, 0)
   const taken = new Set(shelf.placements.filter((each) => each.spot.unit_id === unit.id).map((each) => spotId(each.spot))).size
   const coming = shelf.children.filter((child) => unit.comes.includes(child.id)).map((child) => child.name)
-  return <>{taken} of {counted(places, 'place')}; {coming.length ? `${coming.join(', ')} ${coming.length === 1 ? 'comes' : 'come'} here` : 'no child comes here'}{unit.barrier !== 'none' && ` (${unit.barrier})`}</>
+  return <>{say('{taken} of {places}; {part}{barrier}', { taken, places: say('{n, plural, one {# place} other {# places}}', { n: places }), part: coming.length ? say('{coming} {part} here', { coming: coming.join(', '), part: coming.length === 1 ? say('comes') : say('come') }) : say('no child comes here'), barrier: unit.barrier !== 'none' && ` (${unit.barrier})` })}</>
 }
 
 function UnitTabs({ shelf, unit, plan, onGo }: { shelf: Shelf; unit: Unit | undefined; plan: Arranged | null; onGo: (id: number) => void }) {
   if (shelf.units.length < 2) return null
   const rooms = [...new Set(shelf.units.map((each) => each.room))]
   return (
-    <nav aria-label="Units" className="flex flex-wrap items-center gap-x-4 gap-y-2">
+    <nav aria-label={say('Units')} className="flex flex-wrap items-center gap-x-4 gap-y-2">
       {rooms.map((room) => (
         <div key={room} className="flex flex-wrap items-center gap-2">
           {room && rooms.length > 1 && <span className="text-sm text-ink-2">{room}</span>}
@@ -184,8 +185,8 @@ function UnitTab({ each, here, shelf, plan, onGo }: { each: Unit; here: boolean;
   return (
     <button type="button" aria-current={here} onClick={() => onGo(each.id)}
       className={cx('min-h-9 rounded-full border px-3.5 text-[0.9375rem]', here ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
-      {each.name}{musts > 0 && <span className="ml-1.5 font-semibold text-madder">{counted(musts, 'finding')}</span>}
-      {different > 0 && <span className="ml-1.5 font-semibold text-woad">{counted(different, 'difference')}</span>}
+      {each.name}{musts > 0 && <span className="ml-1.5 font-semibold text-madder">{say('{n, plural, one {# finding} other {# findings}}', { n: musts })}</span>}
+      {different > 0 && <span className="ml-1.5 font-semibold text-woad">{say('{n, plural, one {# difference} other {# differences}}', { n: different })}</span>}
     </button>
   )
 }
@@ -193,9 +194,9 @@ function UnitTab({ each, here, shelf, plan, onGo }: { each: Unit; here: boolean;
 function NoUnit({ onAdd }: { onAdd: () => void }) {
   return (
     <div className="panel mx-auto my-8 max-w-md p-6">
-      <h2>No shelf yet</h2>
-      <p className="my-3 text-ink-2">Measure a shelf, a windowsill or a place on the floor. It is drawn to scale as you type, with each child&rsquo;s reach beside it.</p>
-      <Button look="main" onClick={onAdd}>Add a unit</Button>
+      <h2>{say('No shelf yet')}</h2>
+      <p className="my-3 text-ink-2">{say('Measure a shelf, a windowsill or a place on the floor. It is drawn to scale as you type, with each child’s reach beside it.')}</p>
+      <Button look="main" onClick={onAdd}>{say('Add a unit')}</Button>
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -18,13 +19,13 @@ type UnitFormProps = { unit: Unit | null; shelf: Pick<Shelf, 'children'>; length
 /** A unit by its numbers, drawn to scale as they are typed. */
 export function UnitForm({ unit, shelf, lengths, onClose, onSaved }: UnitFormProps) {
   return (
-    <Dialog title={unit ? `Measure and change: ${unit.name}` : 'Add a unit'} open onClose={onClose} wide>
+    <Dialog title={unit ? say('Measure and change: {unit}', { unit: unit.name }) : say('Add a unit')} open onClose={onClose} wide>
       <UnitFields unit={unit} people={shelf.children} lengths={lengths} onSaved={onSaved} />
     </Dialog>
   )
 }
 
-const BARRIERS = [{ value: 'none', label: 'Nothing between' }, { value: 'gate', label: 'A gate' }, { value: 'door', label: 'A door' }] as const
+const BARRIERS = [{ value: 'none', label: say('Nothing between') }, { value: 'gate', label: say('A gate') }, { value: 'door', label: say('A door') }] as const
 
 type UnitFieldsProps = { unit: Unit | null; people: readonly Child[]; lengths: Lengths; onSaved: (id: number) => void }
 
@@ -52,7 +53,7 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
     <form className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-5 max-[700px]:grid-cols-1" onSubmit={(event) => { event.preventDefault(); void save.run() }} noValidate>
       <div className="flex flex-col gap-3">
         {!unit && (
-          <SelectField label="What is it?" value={draft.kind} onChange={(event) => {
+          <SelectField label={say('What is it?')} value={draft.kind} onChange={(event) => {
             const kind = KINDS.find((each) => each.value === event.target.value)
             if (kind) setDraft(draftOf(kind, draft.comes, lengths))
           }}>{KINDS.map((kind) => <option key={kind.value} value={kind.value}>{kind.label}</option>)}</SelectField>
@@ -60,7 +61,7 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
         <Called draft={draft} set={set} lengths={lengths} problem={problem} />
         <Boards draft={draft} set={set} setDraft={setDraft} lengths={lengths} problem={problem} />
         <fieldset>
-          <legend className="text-sm font-semibold">Which children come to it?</legend>
+          <legend className="text-sm font-semibold">{say('Which children come to it?')}</legend>
           <div className="flex flex-wrap gap-x-4">
             {people.map((child) => (
               <Tick key={child.id} label={child.name} checked={draft.comes.includes(child.id)}
@@ -68,19 +69,19 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
             ))}
           </div>
         </fieldset>
-        <ChoiceRow label="What keeps the others away?" choices={BARRIERS} value={draft.barrier} onChange={(barrier) => set({ barrier })} />
+        <ChoiceRow label={say('What keeps the others away?')} choices={BARRIERS} value={draft.barrier} onChange={(barrier) => set({ barrier })} />
         <Standing draft={draft} set={set} lengths={lengths} problem={problem} />
-        <Field label="Highest thing to climb on in the room" unit={lengths} hint="A chair, if left empty. Only counts for a child who climbs." inputMode="decimal" value={draft.climbOn} error={problem?.of('climb_on_mm')} onChange={(event) => set({ climbOn: event.target.value })} />
+        <Field label={say('Highest thing to climb on in the room')} unit={lengths} hint={say('A chair, if left empty. Only counts for a child who climbs.')} inputMode="decimal" value={draft.climbOn} error={problem?.of('climb_on_mm')} onChange={(event) => set({ climbOn: event.target.value })} />
       </div>
       <div className="flex flex-col gap-4">
         <Preview draft={draft} people={people} lengths={lengths} onBoard={(at, mm) => setDraft(boardTo(draft, at, mm, lengths))} />
-        <p className="text-sm text-ink-2">Drag a board by its handle, or move it with the arrow keys: it settles on whole {lengths === 'cm' ? 'centimetres' : 'half inches'}.</p>
-        <Button className="self-start" disabled={!undo} onClick={() => undo?.()}>Undo the last change here</Button>
+        <p className="text-sm text-ink-2">{say('Drag a board by its handle, or move it with the arrow keys: it settles on whole {part}.', { part: lengths === 'cm' ? say('centimetres') : say('half inches') })}</p>
+        <Button className="self-start" disabled={!undo} onClick={() => undo?.()}>{say('Undo the last change here')}</Button>
         {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-        <p className="text-sm text-ink-2">Anchor every unit to the wall, whatever it holds; follow the maker&rsquo;s instructions.</p>
+        <p className="text-sm text-ink-2">{say('Anchor every unit to the wall, whatever it holds; follow the maker’s instructions.')}</p>
         <div className="flex flex-wrap gap-2">
-          <Button type="submit" look="main" disabled={save.busy}>{unit ? 'Save the unit' : 'Add the unit'}</Button>
-          {unit && <Button look="warn" onClick={() => void away.run()}>Archive it</Button>}
+          <Button type="submit" look="main" disabled={save.busy}>{unit ? say('Save the unit') : say('Add the unit')}</Button>
+          {unit && <Button look="warn" onClick={() => void away.run()}>{say('Archive it')}</Button>}
         </div>
       </div>
     </form>
@@ -94,13 +95,13 @@ function Called({ draft, set, lengths, problem }: PartProps) {
   return (
     <>
       <div className="grid grid-cols-2 gap-2">
-        <Field label="Name" value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
-        <Field label="In which room" value={draft.room} error={problem?.of('room')} onChange={(event) => set({ room: event.target.value })} />
+        <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
+        <Field label={say('In which room')} value={draft.room} error={problem?.of('room')} onChange={(event) => set({ room: event.target.value })} />
       </div>
       <div className="grid grid-cols-3 gap-2">
-        <Field label="Width" unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
-        <Field label="Height" unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
-        <Field label="Depth" unit={lengths} inputMode="decimal" value={draft.depth} error={problem?.of('depth_mm')} onChange={(event) => set({ depth: event.target.value })} />
+        <Field label={say('Width')} unit={lengths} inputMode="decimal" value={draft.width} error={problem?.of('width_mm')} onChange={(event) => set({ width: event.target.value })} />
+        <Field label={say('Height')} unit={lengths} inputMode="decimal" value={draft.height} error={problem?.of('height_mm')} onChange={(event) => set({ height: event.target.value })} />
+        <Field label={say('Depth')} unit={lengths} inputMode="decimal" value={draft.depth} error={problem?.of('depth_mm')} onChange={(event) => set({ depth: event.target.value })} />
       </div>
     </>
   )
@@ -122,15 +123,15 @@ type StandingProps = { draft: UnitDraft; set: (part: Partial<UnitDraft>) => void
 function Standing({ draft, set, lengths, problem }: StandingProps) {
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="text-sm font-semibold">How it stands</legend>
+      <legend className="text-sm font-semibold">{say('How it stands')}</legend>
       <div className="grid grid-cols-2 items-start gap-2">
-        <Field label="Weighs, empty" unit={lengths === 'cm' ? 'kg' : 'lb'} hint="Reckoned from its boards, if left empty." inputMode="decimal" value={draft.weighs} error={problem?.of('mass_g')} onChange={(event) => set({ weighs: event.target.value })} />
-        <Field label="Takes at most so many trays" hint="As many as it has places, if left empty." inputMode="numeric" value={draft.most} error={problem?.of('most')} onChange={(event) => set({ most: event.target.value })} />
+        <Field label={say('Weighs, empty')} unit={lengths === 'cm' ? 'kg' : 'lb'} hint={say('Reckoned from its boards, if left empty.')} inputMode="decimal" value={draft.weighs} error={problem?.of('mass_g')} onChange={(event) => set({ weighs: event.target.value })} />
+        <Field label={say('Takes at most so many trays')} hint={say('As many as it has places, if left empty.')} inputMode="numeric" value={draft.most} error={problem?.of('most')} onChange={(event) => set({ most: event.target.value })} />
       </div>
       <div className="flex flex-wrap gap-x-4">
-        <Tick label="Anchored to the wall" checked={draft.anchored} onChange={(event) => set({ anchored: event.target.checked })} />
-        <Tick label="The main shelf: a plan fills it first" checked={draft.main} onChange={(event) => set({ main: event.target.checked })} />
-        <Tick label="In a bedroom: four quiet trays at most" checked={draft.bedroom} onChange={(event) => set({ bedroom: event.target.checked })} />
+        <Tick label={say('Anchored to the wall')} checked={draft.anchored} onChange={(event) => set({ anchored: event.target.checked })} />
+        <Tick label={say('The main shelf: a plan fills it first')} checked={draft.main} onChange={(event) => set({ main: event.target.checked })} />
+        <Tick label={say('In a bedroom: four quiet trays at most')} checked={draft.bedroom} onChange={(event) => set({ bedroom: event.target.checked })} />
       </div>
     </fieldset>
   )

@@ -1,4 +1,5 @@
 /** A unit as it is typed, in the household's unit of length. Pure: next draft from this one and what was typed. */
+import { say } from '@/lib/say'
 import { fromMm, toMm, type Lengths } from '@/lib/words'
 import type { UnitShape } from './drawing/geometry'
 import type { Unit } from './types'
@@ -12,13 +13,13 @@ export type Kind = { value: string; label: string; name: string; mm: [width: num
 
 /** Kinds of unit with sizes to begin from. */
 export const KINDS: readonly Kind[] = [
-  { value: 'shelf', label: 'Shelf', name: 'low shelf', mm: [1240, 830, 300], boards: [[610, 4], [340, 4], [70, 4]], divided: true },
-  { value: 'sill', label: 'Windowsill', name: 'windowsill', mm: [1200, 800, 240], boards: [[800, 3]], divided: false },
-  { value: 'floor', label: 'Place on the floor', name: 'floor place', mm: [1000, 300, 600], boards: [[0, 2]], divided: false },
-  { value: 'table', label: 'Low table', name: 'low table', mm: [900, 460, 600], boards: [[460, 2]], divided: false },
-  { value: 'wall', label: 'Places along a wall', name: 'places along the wall', mm: [1000, 300, 350], boards: [[0, 2]], divided: false },
-  { value: 'ledge', label: 'Book ledge', name: 'book ledge', mm: [900, 400, 160], boards: [[400, 3]], divided: false },
-  { value: 'rail', label: 'Hook rail', name: 'hook rail', mm: [900, 760, 260], boards: [[760, 2]], divided: false },
+  { value: 'shelf', label: say('Shelf'), name: say('low shelf'), mm: [1240, 830, 300], boards: [[610, 4], [340, 4], [70, 4]], divided: true },
+  { value: 'sill', label: say('Windowsill'), name: 'windowsill', mm: [1200, 800, 240], boards: [[800, 3]], divided: false },
+  { value: 'floor', label: say('Place on the floor'), name: say('floor place'), mm: [1000, 300, 600], boards: [[0, 2]], divided: false },
+  { value: 'table', label: say('Low table'), name: say('low table'), mm: [900, 460, 600], boards: [[460, 2]], divided: false },
+  { value: 'wall', label: say('Places along a wall'), name: say('places along the wall'), mm: [1000, 300, 350], boards: [[0, 2]], divided: false },
+  { value: 'ledge', label: say('Book ledge'), name: say('book ledge'), mm: [900, 400, 160], boards: [[400, 3]], divided: false },
+  { value: 'rail', label: say('Hook rail'), name: say('hook rail'), mm: [900, 760, 260], boards: [[760, 2]], divided: false },
 ]
 
 const text = (mm: number, unit: Lengths) => String(fromMm(mm, unit))

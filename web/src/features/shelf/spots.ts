@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import type { KeyboardCoordinateGetter } from '@dnd-kit/core'
 import type { Spot, Unit } from './types'
 
@@ -12,7 +13,7 @@ export function spotOf(id: string): Spot | null {
 
 /** Every spot of the units, with its words: boards counted from the top. */
 export const spotsIn = (units: readonly Unit[]): { id: string; text: string }[] => units.flatMap((unit) => unit.boards.flatMap((board, at) =>
-  Array.from({ length: board.places }, (_, place) => ({ id: spotId({ unit_id: unit.id, board: at, place }), text: `${unit.name}, board ${at + 1}, place ${place + 1}` }))))
+  Array.from({ length: board.places }, (_, place) => ({ id: spotId({ unit_id: unit.id, board: at, place }), text: say('{unit}, board {at}, place {place}', { unit: unit.name, at: at + 1, place: place + 1 }) }))))
 
 const STEP: Record<string, { x: number; y: number }> = {
   ArrowLeft: { x: -1, y: 0 }, ArrowRight: { x: 1, y: 0 }, ArrowUp: { x: 0, y: -1 }, ArrowDown: { x: 0, y: 1 },

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
@@ -15,29 +16,29 @@ export function Several({ script, tray }: { script: Schemas['ScriptOut']; tray: 
   const keep = () => {
     const named = here.filter((each) => told.get(each.id)?.outcome)
     for (const each of named) write({ kind: 'showed', child_id: each.id, tray_id: tray, outcome: told.get(each.id)?.outcome ?? '', manner: told.get(each.id)?.manner ?? '' })
-    setSaid(`Written down: ${named.map((each) => `${each.name} ${told.get(each.id)?.outcome ?? ''}`).join(', ')}.`)
+    setSaid(say('Written down: {named}.', { named: named.map((each) => `${each.name} ${told.get(each.id)?.outcome ?? ''}`).join(', ') }))
     setTold(new Map())
   }
   return (
     <details className="no-print">
-      <summary className="min-h-touch py-3 font-semibold text-woad">Shown to several at once</summary>
+      <summary className="min-h-touch py-3 font-semibold text-woad">{say('Shown to several at once')}</summary>
       <div className="flex flex-col gap-3">
         {here.map((child) => (
           <div key={child.id} className="flex flex-col gap-1 border-t border-line pt-2">
             <p className="inline-flex items-center gap-1.5 font-semibold">{child.pattern && <PatternMark pattern={child.pattern} />}{child.name}</p>
-            <div role="group" aria-label={`How ${child.name} met it`} className="flex flex-wrap gap-2">
+            <div role="group" aria-label={say('How {child} met it', { child: child.name })} className="flex flex-wrap gap-2">
               {script.outcomes.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.outcome === each ? 'main' : 'plain'} aria-pressed={told.get(child.id)?.outcome === each} onClick={() => set(child.id, { outcome: each })}>{each}</Button>)}
             </div>
             {told.get(child.id)?.outcome && (
-              <div role="group" aria-label={`How ${child.name} went about it`} className="flex flex-wrap gap-2">
+              <div role="group" aria-label={say('How {child} went about it', { child: child.name })} className="flex flex-wrap gap-2">
                 {script.ways.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.manner === each ? 'main' : 'plain'} aria-pressed={told.get(child.id)?.manner === each} onClick={() => set(child.id, { manner: told.get(child.id)?.manner === each ? '' : each })}>{each}</Button>)}
               </div>
             )}
           </div>
         ))}
-        <Button look="main" size="touch" className="self-start" disabled={![...told.values()].some((each) => each.outcome)} onClick={keep}>Write it down</Button>
+        <Button look="main" size="touch" className="self-start" disabled={![...told.values()].some((each) => each.outcome)} onClick={keep}>{say('Write it down')}</Button>
         <p role="status" className="text-ink-2">{said}</p>
-        <p className="text-sm text-ink-2">Who only watched, or left it, is shown it once more on another day; nothing is counted against a child.</p>
+        <p className="text-sm text-ink-2">{say('Who only watched, or left it, is shown it once more on another day; nothing is counted against a child.')}</p>
       </div>
     </details>
   )

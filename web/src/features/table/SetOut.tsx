@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -35,30 +36,30 @@ export function SetOut({ table, people, rest, today }: SetOutProps) {
   })
   const [listed, setListed] = useState('')
   return (
-    <section aria-label="Set it" className="panel flex flex-col gap-3 p-4">
-      <h2>Set it</h2>
-      {table.stage === 'water alone' && <p className="text-ink-2">Water alone now. A food can be set all the same: you know the child.</p>}
+    <section aria-label={say('Set it')} className="panel flex flex-col gap-3 p-4">
+      <h2>{say('Set it')}</h2>
+      {table.stage === 'water alone' && <p className="text-ink-2">{say('Water alone now. A food can be set all the same: you know the child.')}</p>}
       <div className="grid grid-cols-2 gap-3 max-[500px]:grid-cols-1">
-        <SelectField label="Food" value={food} onChange={(event) => choose(event.target.value)}>
-          <option value="">water alone</option>
-          <optgroup label="Nothing known against it, cut so">{may.map((each) => <option key={each.key} value={each.key}>{each.name}, {data?.cuts[each.cut ?? '']}</option>)}</optgroup>
-          <optgroup label="Not for everybody who eats today">{not.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</optgroup>
+        <SelectField label={say('Food')} value={food} onChange={(event) => choose(event.target.value)}>
+          <option value="">{say('water alone')}</option>
+          <optgroup label={say('Nothing known against it, cut so')}>{may.map((each) => <option key={each.key} value={each.key}>{each.name}, {data?.cuts[each.cut ?? '']}</option>)}</optgroup>
+          <optgroup label={say('Not for everybody who eats today')}>{not.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</optgroup>
         </SelectField>
-        <label className="flex flex-col gap-1 text-sm font-semibold">or another one<input value={typed} maxLength={40} onChange={(event) => { setTyped(event.target.value); setCut('') }} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
+        <label className="flex flex-col gap-1 text-sm font-semibold">{say('or another one')}<input value={typed} maxLength={40} onChange={(event) => { setTyped(event.target.value); setCut('') }} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
         {asked && checked && (
-          <SelectField label="Cut" value={cut || checked.cut || ''} onChange={(event) => setCut(event.target.value)}>
-            {!checked.cut && !cut && <option value="">choose how</option>}
+          <SelectField label={say('Cut')} value={cut || checked.cut || ''} onChange={(event) => setCut(event.target.value)}>
+            {!checked.cut && !cut && <option value="">{say('choose how')}</option>}
             {checked.cuts.map((each) => <option key={each} value={each}>{data?.cuts[each] ?? each}</option>)}
           </SelectField>
         )}
-        <SelectField label="Set by" value={by} onChange={(event) => setBy(event.target.value)}><option value="">an adult</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        <SelectField label={say('Set by')} value={by} onChange={(event) => setBy(event.target.value)}><option value="">{say('an adult')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
       </div>
-      {asked && checked && <div aria-live="polite" className="flex flex-col gap-2"><Found found={checked.found} />{checked.found.length === 0 && <p className="text-ink-2">Checked for everybody who eats today: shape, age, and what you told of allergies. Nothing known against it; the label and your own eyes stand above this.</p>}</div>}
+      {asked && checked && <div aria-live="polite" className="flex flex-col gap-2"><Found found={checked.found} />{checked.found.length === 0 && <p className="text-ink-2">{say('Checked for everybody who eats today: shape, age, and what you told of allergies. Nothing known against it; the label and your own eyes stand above this.')}</p>}</div>}
       <div className="flex flex-wrap gap-2">
-        <Button look={forbidden ? 'warn' : 'main'} size="touch" disabled={rest || (asked !== '' && !checked)} onClick={set}>{forbidden ? 'Set it all the same: not for them' : asked ? 'Set out' : 'Set the water'}</Button>
-        {asked && <Button size="touch" disabled={list.busy} onClick={() => void list.run().then((done) => { if (done) setListed(checked?.name ?? asked) })}>Buy it: on Weeks</Button>}
+        <Button look={forbidden ? 'warn' : 'main'} size="touch" disabled={rest || (asked !== '' && !checked)} onClick={set}>{forbidden ? say('Set it all the same: not for them') : asked ? say('Set out') : say('Set the water')}</Button>
+        {asked && <Button size="touch" disabled={list.busy} onClick={() => void list.run().then((done) => { if (done) setListed(checked?.name ?? asked) })}>{say('Buy it: on Weeks')}</Button>}
       </div>
-      {listed && <p role="status" className="text-ink-2">{listed} is to be bought by tomorrow; it stands on Weeks.</p>}
+      {listed && <p role="status" className="text-ink-2">{say('{listed} is to be bought by tomorrow; it stands on Weeks.', { listed })}</p>}
       {list.failed && <Notice tone="must" role="alert">{list.failed.message}</Notice>}
     </section>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
@@ -12,7 +13,7 @@ import { sendFile, type Schemas } from '@/lib/http'
 import { outbox, subscribe, write } from '@/lib/outbox'
 import { refresh, talksQuery } from '@/lib/queries'
 import { foldTalk, type Said } from '@/lib/talks'
-import { counted, dayOf, timeOfDay } from '@/lib/words'
+import { dayOf, timeOfDay } from '@/lib/words'
 import { SeriesList } from './Series'
 
 type Talk = Schemas['TalkOut']
@@ -32,7 +33,7 @@ export function TalksView({ people, zone, today }: TalksViewProps) {
   const set = open && (data.open?.key === open.key ? data.open.set : data.sets.find((each) => each.key === open.set_key))
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Talks" aside={<Link className="self-center text-woad underline underline-offset-4" to="/words">Words</Link>}>with, not at: ask, listen, fill the gaps</Heading>
+      <Heading title={say('Talks')} aside={<Link className="self-center text-woad underline underline-offset-4" to="/words">{say('Words')}</Link>}>{say('with, not at: ask, listen, fill the gaps')}</Heading>
       {open && plan && set ? <Circle key={open.key} talk={open} plan={plan} set={set} people={people} zone={zone} /> : (
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-4">
           {data.plans.map((each) => <li key={each.key} className="panel flex flex-col gap-2 p-4"><Begin plan={each} sets={data.sets} /></li>)}
@@ -51,10 +52,10 @@ function Begin({ plan, sets }: { plan: Plan; sets: readonly Schemas['WordSetOut'
     <>
       <h2>{plan.name}</h2>
       <p className="said">{chosen?.words.slice(0, 8).map((word) => word.key).join(', ')}</p>
-      <p className="text-[0.9375rem] text-ink-2">asked of each: {plan.questions.join(' · ')}</p>
+      <p className="text-[0.9375rem] text-ink-2">{say('asked of each: {questions}', { questions: plan.questions.join(' · ') })}</p>
       {plan.caution && <p className="text-[0.9375rem] text-saffron">{plan.caution}</p>}
-      <SelectField label="The things are" value={words} onChange={(event) => setWords(event.target.value)}>{sets.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</SelectField>
-      <Button look="main" size="touch" className="mt-auto self-start" onClick={() => write({ kind: 'talk', run: 'begin', episode_id: crypto.randomUUID(), set_key: plan.key, words })}>Begin<span className="sr-only"> {plan.name}</span></Button>
+      <SelectField label={say('The things are')} value={words} onChange={(event) => setWords(event.target.value)}>{sets.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</SelectField>
+      <Button look="main" size="touch" className="mt-auto self-start" onClick={() => write({ kind: 'talk', run: 'begin', episode_id: crypto.randomUUID(), set_key: plan.key, words })}>{say('Begin')}<span className="sr-only"> {plan.name}</span></Button>
     </>
   )
 }
@@ -73,20 +74,20 @@ function Circle({ talk, plan, set, people, zone }: CircleProps) {
     write({ ...work, run: was ? 'unsay' : 'say', word: thing, text: question, child_id: who })
   }
   return (
-    <section aria-label={`${plan.name}, under way`} className="panel flex flex-col gap-4 border-2 border-woad p-4">
+    <section aria-label={say('{plan}, under way', { plan: plan.name })} className="panel flex flex-col gap-4 border-2 border-woad p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h2 className="text-lg">{plan.name} <span className="font-normal text-ink-2">since {timeOfDay(talk.began, zone)}</span></h2>
-        <Button size="touch" onClick={() => write({ ...work, run: 'end' })}>It is over</Button>
+        <h2 className="text-lg">{plan.name} <span className="font-normal text-ink-2">{say('since {time}', { time: timeOfDay(talk.began, zone) })}</span></h2>
+        <Button size="touch" onClick={() => write({ ...work, run: 'end' })}>{say('It is over')}</Button>
       </div>
       {plan.caution && <Notice tone="should">{plan.caution}</Notice>}
-      <div role="group" aria-label="Who speaks" className="flex flex-wrap items-center gap-2">
-        <span className="text-ink-2">now speaks</span>
+      <div role="group" aria-label={say('Who speaks')} className="flex flex-wrap items-center gap-2">
+        <span className="text-ink-2">{say('now speaks')}</span>
         {people.map((each) => <Button key={each.id} size="touch" look={speaker === each.id ? 'main' : 'plain'} aria-pressed={speaker === each.id} onClick={() => setSpeaker(each.id)}><span className="text-ink"><PatternMark pattern={each.pattern} /></span>{each.name}</Button>)}
-        <Button size="touch" look={speaker === ADULT ? 'main' : 'plain'} aria-pressed={speaker === ADULT} onClick={() => setSpeaker(ADULT)}>you fill the gap</Button>
+        <Button size="touch" look={speaker === ADULT ? 'main' : 'plain'} aria-pressed={speaker === ADULT} onClick={() => setSpeaker(ADULT)}>{say('you fill the gap')}</Button>
       </div>
       <div className="overflow-x-auto">
         <table className="w-full text-[0.9375rem]">
-          <thead><tr><th scope="col" className="pr-2 text-left">thing</th>{plan.questions.map((each) => <th key={each} scope="col" className="px-1 text-left font-normal">{each}</th>)}</tr></thead>
+          <thead><tr><th scope="col" className="pr-2 text-left">{say('thing')}</th>{plan.questions.map((each) => <th key={each} scope="col" className="px-1 text-left font-normal">{each}</th>)}</tr></thead>
           <tbody>
             {things.map((thing) => (
               <tr key={thing} className="border-t border-line">
@@ -102,7 +103,7 @@ function Circle({ talk, plan, set, people, zone }: CircleProps) {
         </table>
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <span className="text-sm text-ink-2">also in the circle</span>
+        <span className="text-sm text-ink-2">{say('also in the circle')}</span>
         {set.words.filter((word) => !things.includes(word.key)).map((word) => <Button key={word.key} onClick={() => setThings([...things, word.key])}>{word.key}</Button>)}
       </div>
       <Photograph talk={talk.key} />
@@ -114,9 +115,9 @@ function Photograph({ talk, has = false }: { talk: string; has?: boolean }) {
   const add = useWrite(async (file: File) => { await sendFile('PUT', `/api/talks/${encodeURIComponent(talk)}/photo`, file); await refresh() })
   return (
     <div className="flex flex-wrap items-center gap-2">
-      {has && <img src={`/api/talks/${encodeURIComponent(talk)}/photo.jpg`} alt="The talk" className="h-24 rounded border border-line object-cover" />}
+      {has && <img src={`/api/talks/${encodeURIComponent(talk)}/photo.jpg`} alt={say('The talk')} className="h-24 rounded border border-line object-cover" />}
       <label className="inline-flex min-h-control cursor-pointer items-center rounded-control border border-edge px-3 text-sm has-focus-visible:outline-3 has-focus-visible:outline-woad">
-        {has ? 'Another photograph' : 'A photograph'}<input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" className="sr-only" onChange={(event) => { const file = event.target.files?.[0]; if (file) void add.run(file) }} />
+        {has ? say('Another photograph') : say('A photograph')}<input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" className="sr-only" onChange={(event) => { const file = event.target.files?.[0]; if (file) void add.run(file) }} />
       </label>
       {add.failed && <Notice tone="must" role="alert">{add.failed.message}</Notice>}
     </div>
@@ -129,23 +130,23 @@ const next = 'inline-flex min-h-control items-center rounded-control border bord
 function Had({ talk, plan, people, zone }: { talk: Talk; plan: Plan | undefined; people: readonly Person[]; zone: string }) {
   const spoke = people.filter((each) => talk.said.some((one) => one.child_id === each.id))
   return (
-    <section aria-label={`${plan?.name ?? 'A talk'}, ${dayOf(talk.began, zone)}`} className="panel flex flex-col gap-3 p-4">
-      <h2>{plan?.name ?? 'A talk'} <span className="font-normal text-ink-2">{dayOf(talk.began, zone)}{talk.adult && `, with ${talk.adult}`}</span></h2>
+    <section aria-label={`${plan?.name ?? say('A talk')}, ${dayOf(talk.began, zone)}`} className="panel flex flex-col gap-3 p-4">
+      <h2>{plan?.name ?? say('A talk')} <span className="font-normal text-ink-2">{dayOf(talk.began, zone)}{talk.adult && say(', with {adult}', { adult: talk.adult })}</span></h2>
       <ul className="text-[0.9375rem]">
         {spoke.map((child) => <li key={child.id} className="border-t border-line py-1 first:border-0"><strong>{child.name}</strong>: {talk.said.filter((each) => each.child_id === child.id).map((each) => `${each.thing}, ${each.question}`).join('; ')}</li>)}
-        {talk.said.some((each) => each.child_id === null) && <li className="border-t border-line py-1 text-ink-2">filled in by you: {talk.said.filter((each) => each.child_id === null).map((each) => `${each.thing}, ${each.question}`).join('; ')}</li>}
+        {talk.said.some((each) => each.child_id === null) && <li className="border-t border-line py-1 text-ink-2">{say('filled in by you: {said}', { said: talk.said.filter((each) => each.child_id === null).map((each) => `${each.thing}, ${each.question}`).join('; ') })}</li>}
       </ul>
-      <h3 className="font-bold">Another day</h3>
+      <h3 className="font-bold">{say('Another day')}</h3>
       <ul className="flex flex-col gap-2">
         {talk.next.map((each) => (
           <li key={each.child_id} className="flex flex-wrap items-center gap-2">
             <span className="min-w-24 font-semibold">{each.child}</span>
-            {each.words.length > 0 ? <Link className={next} to={`/lesson?child=${each.child_id}&set=${talk.set.key}`}>{counted(each.words.length, 'word')} in three periods<span className="sr-only"> for {each.child}</span></Link> : <span className="text-ink-2">knows every word of it</span>}
-            {each.labels && <Link className={next} to={`/paper?kind=word-cards&key=set:${talk.set.key}`}>labels to read<span className="sr-only"> for {each.child}</span></Link>}
+            {each.words.length > 0 ? <Link className={next} to={`/lesson?child=${each.child_id}&set=${talk.set.key}`}>{say('{words} in three periods', { words: say('{n, plural, one {# word} other {# words}}', { n: each.words.length }) })}<span className="sr-only">{' '}{say('for {child}', { child: each.child })}</span></Link> : <span className="text-ink-2">{say('knows every word of it')}</span>}
+            {each.labels && <Link className={next} to={`/paper?kind=word-cards&key=set:${talk.set.key}`}>{say('labels to read')}<span className="sr-only">{' '}{say('for {child}', { child: each.child })}</span></Link>}
           </li>
         ))}
       </ul>
-      {plan && plan.then.length > 0 && <p className="text-ink-2">It may lead on: {plan.then.join('; ')}.</p>}
+      {plan && plan.then.length > 0 && <p className="text-ink-2">{say('It may lead on: {then}.', { then: plan.then.join('; ') })}</p>}
       <Photograph talk={talk.key} has={talk.photo} />
     </section>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -31,26 +32,26 @@ export function TellingView({ child, people, today, paper: usual, onChild }: Tel
   const { data: story, error } = useQuery({ ...storyQuery(child.id, from, until), enabled: whole })
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Telling">what was seen, for those who were not there</Heading>
+      <Heading title={say('Telling')}>{say('what was seen, for those who were not there')}</Heading>
       <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] items-start gap-4 max-[900px]:grid-cols-1">
-        <section className="panel flex flex-col gap-4 p-4" aria-label="The story of a child">
+        <section className="panel flex flex-col gap-4 p-4" aria-label={say('The story of a child')}>
           <div className="flex flex-wrap items-end gap-3">
-            <ChoiceRow label="The story of" wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => onChild(Number(id))} />
-            <Field label="From" type="date" value={from} max={until} onChange={(event) => setFrom(event.target.value)} />
-            <Field label="Until" type="date" value={until} max={today} onChange={(event) => setUntil(event.target.value)} />
-            <ChoiceRow label="On" choices={[{ value: 'A4', label: 'A4' }, { value: 'Letter', label: 'Letter' }]} value={paper} onChange={setPaper} />
+            <ChoiceRow label={say('The story of')} wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => onChild(Number(id))} />
+            <Field label={say('From')} type="date" value={from} max={until} onChange={(event) => setFrom(event.target.value)} />
+            <Field label={say('Until')} type="date" value={until} max={today} onChange={(event) => setUntil(event.target.value)} />
+            <ChoiceRow label={say('On')} choices={[{ value: 'A4', label: say('A4') }, { value: 'Letter', label: say('Letter') }]} value={paper} onChange={setPaper} />
           </div>
           {error && <Notice tone="must" role="alert">{error.message}</Notice>}
           {!story && !error && <Waiting error={null} />}
           {story && <StoryForm key={`${child.id} ${from} ${until}`} story={story} paper={paper} />}
         </section>
         <div className="flex flex-col gap-4">
-          <section className="panel flex flex-col gap-3 p-4" aria-label="On one page">
-            <h2>On one page</h2>
-            <p className="text-[0.9375rem] text-ink-2">For the fridge: what each child did this week, and what is planned. For the other adults: what to mind, whom with, what stands where.</p>
+          <section className="panel flex flex-col gap-3 p-4" aria-label={say('On one page')}>
+            <h2>{say('On one page')}</h2>
+            <p className="text-[0.9375rem] text-ink-2">{say('For the fridge: what each child did this week, and what is planned. For the other adults: what to mind, whom with, what stands where.')}</p>
             <div className="flex flex-wrap gap-2">
-              <a className={link} href={`/api/telling/week.pdf?paper=${paper}`} target="_blank" rel="noreferrer">The week</a>
-              <a className={link} href={`/api/telling/standing.pdf?paper=${paper}`} target="_blank" rel="noreferrer">How it stands, what to mind</a>
+              <a className={link} href={`/api/telling/week.pdf?paper=${paper}`} target="_blank" rel="noreferrer">{say('The week')}</a>
+              <a className={link} href={`/api/telling/standing.pdf?paper=${paper}`} target="_blank" rel="noreferrer">{say('How it stands, what to mind')}</a>
             </div>
           </section>
           <Pictures people={people} child={child} />

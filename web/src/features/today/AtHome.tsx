@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -17,17 +18,17 @@ export function AtHome({ at_home }: { at_home: AtHomeOut }) {
   const byChild = [...new Set(words.map((each) => each.child))].map((child) => [child, words.filter((each) => each.child === child)] as const)
   const on = table?.on_it.length ? table.on_it.join(', ') : 'not set yet'
   return (
-    <section aria-label="At home" className="panel p-4">
-      <h2>At home</h2>
+    <section aria-label={say('At home')} className="panel p-4">
+      <h2>{say('At home')}</h2>
       <ul className="mt-1 flex flex-col">
-        {table && <li><Link className={row} to="/table"><span><strong>The snack table</strong>: {table.stage}{table.in_the_bowl > 0 && `, ${table.in_the_bowl} in the bowl`}</span><span className="text-ink-2">{on}</span></Link></li>}
-        {routines.map((each) => <li key={each.key} className="border-t border-line"><Link className={row} to="/routines"><span><strong>{sentence(each.name)}</strong> comes round</span><span className="text-ink-2">{each.adults.join(', ')}</span></Link></li>)}
+        {table && <li><Link className={row} to="/table"><span><strong>{say('The snack table')}</strong>: {table.stage}{table.in_the_bowl > 0 && say(', {in_the_bowl} in the bowl', { in_the_bowl: table.in_the_bowl })}</span><span className="text-ink-2">{on}</span></Link></li>}
+        {routines.map((each) => <li key={each.key} className="border-t border-line"><Link className={row} to="/routines"><span><strong>{sentence(each.name)}</strong>{' '}{say('comes round')}</span><span className="text-ink-2">{each.adults.join(', ')}</span></Link></li>)}
         {byChild.map(([child, waiting]) => (
           <li key={child} className="flex flex-wrap items-center gap-x-3 border-t border-line py-1 print:py-0 print:text-[0.8125rem]">
-            <span className="font-semibold">Words for {child}</span>
+            <span className="font-semibold">{say('Words for {child}', { child })}</span>
             <span className="hidden print:inline">{waiting.slice(0, MOST).map((each) => each.name).join(', ')}</span>
-            {waiting.slice(0, MOST).map((each) => <Link key={each.set_key} className="inline-flex min-h-touch items-center text-woad underline underline-offset-4 print:hidden" to={`/lesson?child=${each.child_id}&set=${each.set_key}`}>{each.name}<span className="sr-only"> for {each.child}</span><span className="pl-1 text-sm text-ink-2 print:hidden">{each.talked_on ? 'talked of' : `${each.due} due`}</span></Link>)}
-            {waiting.length > MOST && <Link className="text-sm text-ink-2 underline print:hidden" to={`/words?child=${waiting[0]?.child_id ?? 0}`}>and {waiting.length - MOST} more</Link>}
+            {waiting.slice(0, MOST).map((each) => <Link key={each.set_key} className="inline-flex min-h-touch items-center text-woad underline underline-offset-4 print:hidden" to={`/lesson?child=${each.child_id}&set=${each.set_key}`}>{each.name}<span className="sr-only">{' '}{say('for {child}', { child: each.child })}</span><span className="pl-1 text-sm text-ink-2 print:hidden">{each.talked_on ? say('talked of') : say('{due} due', { due: each.due })}</span></Link>)}
+            {waiting.length > MOST && <Link className="text-sm text-ink-2 underline print:hidden" to={`/words?child=${waiting[0]?.child_id ?? 0}`}>{say('and {waiting} more', { waiting: waiting.length - MOST })}</Link>}
           </li>
         ))}
       </ul>
@@ -41,5 +42,5 @@ export function Groups({ today, group, onGroup }: { today: Schemas['TodayOut']; 
   const groups = group === null ? today.groups : data?.groups ?? []
   if (groups.length === 0) return null
   const choices = [{ value: '0', label: 'everybody' }, ...groups.map((each) => ({ value: String(each.id), label: each.name }))]
-  return <div className="no-print"><ChoiceRow label="Today for" wrap choices={choices} value={String(group ?? 0)} onChange={(id) => onGroup(Number(id) || null)} /></div>
+  return <div className="no-print"><ChoiceRow label={say('Today for')} wrap choices={choices} value={String(group ?? 0)} onChange={(id) => onGroup(Number(id) || null)} /></div>
 }

@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -11,7 +13,7 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { refresh, todayQuery } from '@/lib/queries'
 import { AtHome, Groups } from './AtHome'
-import { calendarDay, counted, dayOf, sentence, timeOfDay } from '@/lib/words'
+import { calendarDay, dayOf, sentence, timeOfDay } from '@/lib/words'
 
 type Today = Schemas['TodayOut']
 type Task = Schemas['TaskOut']
@@ -23,7 +25,7 @@ export function TodayView({ questions, zone, before, group, onGroup }: { group: 
   const bare = today.tasks.length + today.by_hand.length + today.mind.length + today.to_show.length + today.complete.length + today.out.length + today.weeks.length + today.at_home.routines.length + today.at_home.words.length === 0
   return (
     <div className="by-thumb flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Today" aside={<><Link className={aside} to="/routines">Routines</Link><Link className={aside} to="/words">Words</Link><Link className={aside} to="/evening">Evening</Link><Link className={aside} to="/paper?kind=set-up-list">On paper</Link><Button onClick={() => window.print()}>Print</Button></>}>{calendarDay(today.day)}</Heading>
+      <Heading title={say('Today')} aside={<><Link className={aside} to="/routines">{say('Routines')}</Link><Link className={aside} to="/words">{say('Words')}</Link><Link className={aside} to="/evening">{say('Evening')}</Link><Link className={aside} to="/paper?kind=set-up-list">{say('On paper')}</Link><Button onClick={() => window.print()}>{say('Print')}</Button></>}>{calendarDay(today.day)}</Heading>
       <Groups today={today} group={group} onGroup={onGroup} />
       {group === null && before}
       <ChangeLine today={today} />
@@ -32,8 +34,8 @@ export function TodayView({ questions, zone, before, group, onGroup }: { group: 
         <div className="flex flex-col gap-4">
           <div className="contents print:hidden"><FromWeeks lines={today.weeks} /></div>
           <SetUp tasks={today.tasks} />
-          <Listed title="Kept away; you bring it" lines={today.by_hand} />
-          <Listed title="Prepare" lines={today.prepare} />
+          <Listed title={say('Kept away; you bring it')} lines={today.by_hand} />
+          <Listed title={say('Prepare')} lines={today.prepare} />
           <Complete today={today} zone={zone} />
           <ToShow today={today} />
           <OutNow out={today.out} />
@@ -41,7 +43,7 @@ export function TodayView({ questions, zone, before, group, onGroup }: { group: 
         <div className="flex flex-col gap-4">
           <Mind today={today} />
           <div className="hidden print:contents"><FromWeeks lines={today.weeks} /></div>
-          <Listed title="New on the shelf" note="The first reaction says most." lines={today.new} />
+          <Listed title={say('New on the shelf')} note={say('The first reaction says most.')} lines={today.new} />
           <AtHome at_home={today.at_home} />
           <div className="no-print">{questions(today)}</div>
         </div>
@@ -56,9 +58,9 @@ function ChangeLine({ today }: { today: Today }) {
   return (
     <div className="flex flex-col gap-1 text-ink-2">
       {now && today.would_change
-        ? <p><Link className={link} to="/weeks">{counted(today.change_waits, 'change')} proposed</Link>, by the signs of {counted(today.seen_mornings, 'whole work cycle')}. {today.would_change}</p>
-        : <p>The next look at the shelves: {dayOf(`${today.look_on}T12:00:00Z`, 'UTC')}. {today.would_change ? <>As things stand: {today.would_change} <Link className={link} to="/weeks">Look now</Link></> : <>Nothing should change as things stand. <Link className={link} to="/weeks">Why not?</Link></>}</p>}
-      <p className="no-print"><Link className={link} to="/watch">Begin a work cycle in Watch</Link></p>
+        ? <p><Link className={link} to="/weeks">{say('{changes} proposed', { changes: say('{n, plural, one {# change} other {# changes}}', { n: today.change_waits }) })}</Link>{say(', by the signs of {cycles}. {would_change}', { cycles: say('{n, plural, one {# whole work cycle} other {# whole work cycles}}', { n: today.seen_mornings }), would_change: today.would_change })}</p>
+        : <p>{say('The next look at the shelves: {day}.', { day: dayOf(`${today.look_on}T12:00:00Z`, 'UTC') })}{' '}{today.would_change ? <>{say('As things stand: {would_change}', { would_change: today.would_change })} <Link className={link} to="/weeks">{say('Look now')}</Link></> : <>{say('Nothing should change as things stand.')}{' '}<Link className={link} to="/weeks">{say('Why not?')}</Link></>}</p>}
+      <p className="no-print"><Link className={link} to="/watch">{say('Begin a work cycle in Watch')}</Link></p>
     </div>
   )
 }
@@ -66,10 +68,9 @@ function ChangeLine({ today }: { today: Today }) {
 function Nothing() {
   return (
     <section className="panel max-w-2xl p-5">
-      <h2>Nothing to set out</h2>
+      <h2>{say('Nothing to set out')}</h2>
       <p className="mt-2 text-ink-2">
-        When a change is accepted, what to pull from which bin and where to put it stands here, to be ticked off as it is done. Begin on
-        the <Link className="text-woad underline" to="/shelf">Shelf</Link> with a few trays, then watch a work cycle.
+        {sayRich('When a change is accepted, what to pull from which bin and where to put it stands here, to be ticked off as it is done. Begin on the <a>Shelf</a> with a few trays, then watch a work cycle.', { a: (inner) => <Link className="text-woad underline" to="/shelf">{inner}</Link> })}
       </p>
     </section>
   )
@@ -82,8 +83,8 @@ function SetUp({ tasks }: { tasks: readonly Task[] }) {
   if (tasks.length === 0) return null
   const left = tasks.filter((task) => !task.done).length
   return (
-    <section aria-label="Set out" className={panel}>
-      <h2 className="flex justify-between gap-2">Set out <span className="font-normal text-ink-2">{left === 0 ? 'all done' : `${left} to do`}</span></h2>
+    <section aria-label={say('Set out')} className={panel}>
+      <h2 className="flex justify-between gap-2">{say('Set out')}{' '}<span className="font-normal text-ink-2">{left === 0 ? say('all done') : say('{left} to do', { left })}</span></h2>
       <ul className="mt-2 flex flex-col">{tasks.map((task) => <li key={task.id} className="border-t border-line first:border-0"><Line task={task} /></li>)}</ul>
     </section>
   )
@@ -101,7 +102,7 @@ function Line({ task }: { task: Task }) {
         <span className={cx('mt-0.5 grid size-6 shrink-0 place-items-center rounded-md border-2', task.done ? 'border-moss bg-moss text-paper' : 'border-edge')}>{task.done && <Check size={16} aria-hidden />}</span>
         <span>
           <span className={cx('block font-semibold', task.done && 'text-ink-2 line-through')}>{task.text}</span>
-          {task.where && <span className="block text-ink-2">{task.kind === 'put' && 'to the '}{task.where}</span>}
+          {task.where && <span className="block text-ink-2">{task.kind === 'put' && say('to the ')}{task.where}</span>}
           {task.condition && <span className="block text-[0.9375rem] text-saffron">{task.condition}</span>}
         </span>
       </button>
@@ -114,8 +115,8 @@ function Line({ task }: { task: Task }) {
 function FromWeeks({ lines }: { lines: Today['weeks'] }) {
   if (lines.length === 0) return null
   return (
-    <section aria-label="From the weeks" className={panel}>
-      <h2>From the weeks</h2>
+    <section aria-label={say('From the weeks')} className={panel}>
+      <h2>{say('From the weeks')}</h2>
       <ul className="mt-1 flex flex-col">
         {lines.map((line) => (
           <li key={line.text} className="border-t border-line first:border-0">
@@ -145,9 +146,9 @@ function Listed({ title, note, lines }: { title: string; note?: string; lines: r
 function OutNow({ out }: { out: Today['out'] }) {
   if (out.length === 0) return null
   return (
-    <section aria-label="Stands out" className={panel}>
-      <h2>Stands out</h2>
-      <p className="text-sm text-ink-2">From the top left, for whoever sets to rights.</p>
+    <section aria-label={say('Stands out')} className={panel}>
+      <h2>{say('Stands out')}</h2>
+      <p className="text-sm text-ink-2">{say('From the top left, for whoever sets to rights.')}</p>
       <dl className="mt-2 flex flex-col gap-2">
         {out.map((each) => <div key={each.unit}><dt className="font-semibold">{sentence(each.unit)}</dt><dd className="text-[0.9375rem] text-ink-2">{each.trays.join(' · ')}</dd></div>)}
       </dl>
@@ -158,24 +159,24 @@ function OutNow({ out }: { out: Today['out'] }) {
 function ToShow({ today }: { today: Today }) {
   if (today.to_show.length + today.showings.length === 0) return null
   return (
-    <section aria-label="To show" className={panel}>
-      <h2>To show</h2>
-      <p className="text-sm text-ink-2">Few a day, and not to a tired child.</p>
+    <section aria-label={say('To show')} className={panel}>
+      <h2>{say('To show')}</h2>
+      <p className="text-sm text-ink-2">{say('Few a day, and not to a tired child.')}</p>
       <ul className="mt-2 flex flex-col gap-3 print:gap-1">
         {today.to_show.map((each) => (
           <li key={`${each.child_id}:${each.tray_id}`} className="flex flex-wrap items-center justify-between gap-2">
-            <span className="min-w-56 flex-1"><strong>{each.tray}</strong> to {each.child}{each.again && ', again'}<span className="block text-sm text-ink-2 print:hidden">{each.reasons[0]?.text}</span></span>
+            <span className="min-w-56 flex-1"><strong>{each.tray}</strong>{' '}{say('to {child}{again}', { child: each.child, again: each.again && say(', again') })}<span className="block text-sm text-ink-2 print:hidden">{each.reasons[0]?.text}</span></span>
             <span className="no-print flex flex-wrap gap-2">
-              <Link className="inline-flex min-h-touch items-center rounded-control border border-edge bg-paper px-3 font-semibold hover:bg-woad-2" to={`/show?child=${each.child_id}&tray=${each.tray_id}`}>Script<span className="sr-only"> of {each.tray}</span></Link>
-              <Button size="touch" onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>I showed this</Button>
+              <Link className="inline-flex min-h-touch items-center rounded-control border border-edge bg-paper px-3 font-semibold hover:bg-woad-2" to={`/show?child=${each.child_id}&tray=${each.tray_id}`}>{say('Script')}<span className="sr-only">{' '}{say('of {tray}', { tray: each.tray })}</span></Link>
+              <Button size="touch" onClick={() => write({ kind: 'showed', child_id: each.child_id, tray_id: each.tray_id })}>{say('I showed this')}</Button>
             </span>
           </li>
         ))}
       </ul>
       {today.showings.map((each) => (
         <div key={each.child} className="no-print mt-2 text-sm text-ink-2">
-          {each.waiting.length > 0 && <p>For {each.child} also wait for a showing: {each.waiting.join(', ')}.</p>}
-          {each.open.length > 0 && <p>Open for {each.child} to find without a showing: {each.open.join(', ')}.</p>}
+          {each.waiting.length > 0 && <p>{say('For {child} also wait for a showing: {waiting}.', { child: each.child, waiting: each.waiting.join(', ') })}</p>}
+          {each.open.length > 0 && <p>{say('Open for {child} to find without a showing: {open}.', { child: each.child, open: each.open.join(', ') })}</p>}
         </div>
       ))}
     </section>
@@ -190,14 +191,14 @@ function Complete({ today, zone }: { today: Today; zone: string }) {
   })
   if (today.complete.length === 0) return null
   return (
-    <section aria-label="Complete" className={panel}>
-      <h2>Complete</h2>
-      <p className="text-sm text-ink-2">Something was missing, and the work broke off.</p>
+    <section aria-label={say('Complete')} className={panel}>
+      <h2>{say('Complete')}</h2>
+      <p className="text-sm text-ink-2">{say('Something was missing, and the work broke off.')}</p>
       <ul className="mt-2 flex flex-col gap-2">
         {today.complete.map((each) => (
           <li key={each.tray_id} className="flex flex-wrap items-center justify-between gap-2">
             <span className="min-w-56 flex-1"><strong>{each.tray}</strong><span className="block text-sm text-ink-2">{each.child}, {dayOf(each.at, zone)} {timeOfDay(each.at, zone)}</span>{each.note && <span className="said block">{each.note}</span>}</span>
-            <span className="no-print"><Button size="touch" onClick={() => void done.run(each.tray_id)}>It is complete<span className="sr-only">: {each.tray}</span></Button></span>
+            <span className="no-print"><Button size="touch" onClick={() => void done.run(each.tray_id)}>{say('It is complete')}<span className="sr-only">: {each.tray}</span></Button></span>
           </li>
         ))}
       </ul>
@@ -208,17 +209,17 @@ function Complete({ today, zone }: { today: Today; zone: string }) {
 
 function Mind({ today }: { today: Today }) {
   return (
-    <section aria-label="Watch out" className={panel}>
-      <h2>Watch out</h2>
+    <section aria-label={say('Watch out')} className={panel}>
+      <h2>{say('Watch out')}</h2>
       {today.mind.length === 0 && (
-        <p className="mt-1 text-ink-2">No finding on the shelves. Checked: known hazards against each child&rsquo;s reach, fit, load and height; it does not replace your eyes.</p>
+        <p className="mt-1 text-ink-2">{say('No finding on the shelves. Checked: known hazards against each child’s reach, fit, load and height; it does not replace your eyes.')}</p>
       )}
       <ul className="mt-2 flex flex-col gap-2 print:gap-1">
         {today.mind.map((line, at) => (
           <li key={at}><Notice tone={line.severity as 'must' | 'should' | 'note'}>{line.tray !== today.mind[at - 1]?.tray && <span className="block font-semibold">{sentence(line.tray)}</span>}<span className="block text-[0.9375rem]">{line.text}</span></Notice></li>
         ))}
       </ul>
-      {today.mind.length > 0 && <p className="no-print mt-3"><Link className="text-woad underline underline-offset-4" to="/shelf">See what cures it on the Shelf</Link></p>}
+      {today.mind.length > 0 && <p className="no-print mt-3"><Link className="text-woad underline underline-offset-4" to="/shelf">{say('See what cures it on the Shelf')}</Link></p>}
     </section>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { memo, useRef } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
@@ -46,35 +47,35 @@ function AtWork(props: LaneProps & { episode: Episode }) {
         <div className="min-w-0">
           <h2 className="flex flex-wrap items-baseline gap-x-2 text-lg">
             <span className="inline-flex items-center gap-1.5"><PatternMark pattern={child.pattern} />{child.name}</span>
-            <span className="font-normal">{episode.tray}{beside.length > 0 && `, beside ${beside.join(' and ')}`}</span>
+            <span className="font-normal">{episode.tray}{beside.length > 0 && say(', beside {beside}', { beside: beside.join(' and ') })}</span>
           </h2>
-          <p className="text-ink-2">{broken ? `interrupted ${timeOfDay(broken.at, zone)}${broken.cause && `, ${broken.cause}`}` : `unbroken since ${timeOfDay(since ?? now, zone)}`}{deep !== null && `; ${DEPTHS[deep] ?? ''}`}</p>
+          <p className="text-ink-2">{broken ? say('interrupted {time}{cause}', { time: timeOfDay(broken.at, zone), cause: broken.cause && `, ${broken.cause}` }) : say('unbroken since {time}', { time: timeOfDay(since ?? now, zone) })}{deep !== null && `; ${DEPTHS[deep] ?? ''}`}</p>
         </div>
-        <span className="text-3xl font-bold tabular-nums" role="timer" aria-label={`At it for ${clock(now - Date.parse(episode.began))}`}>{clock(now - Date.parse(episode.began))}</span>
+        <span className="text-3xl font-bold tabular-nums" role="timer" aria-label={say('At it for {now}', { now: clock(now - Date.parse(episode.began)) })}>{clock(now - Date.parse(episode.began))}</span>
       </div>
       {condition && <p className="rounded-control border border-saffron bg-saffron-2 px-3 py-1.5 text-[0.9375rem]">{condition}</p>}
       <div className="grid grid-cols-[minmax(0,0.92fr)_minmax(0,1.03fr)_minmax(0,1.12fr)] gap-2">
-        <Button look="main" size="thumb" className="col-span-3" aria-keyshortcuts="Space" onClick={() => write({ kind: 'round', ...work })}>
-          Repetition <span className="text-2xl tabular-nums">{rounds(episode)}</span>
+        <Button look="main" size="thumb" className="col-span-3" aria-keyshortcuts={say('Space')} onClick={() => write({ kind: 'round', ...work })}>
+          {say('Repetition')}{' '}<span className="text-2xl tabular-nums">{rounds(episode)}</span>
         </Button>
         {broken
-          ? <Button size="touch" className={third} onClick={() => write({ kind: 'back', ...work })} keyName="I">Returned</Button>
+          ? <Button size="touch" className={third} onClick={() => write({ kind: 'back', ...work })} keyName="I">{say('Returned')}</Button>
           : opens('broken', 'Interrupted', 'I')}
         {opens('helped', 'Helped', 'H')}
-        <Button size="touch" className={third} onClick={() => write({ kind: 'mended', ...work })} keyName="M">Self-corrected{mended > 0 && <span className="tabular-nums">{mended}</span>}</Button>
-        {opens('part', 'A part', 'T')}
+        <Button size="touch" className={third} onClick={() => write({ kind: 'mended', ...work })} keyName="M">{say('Self-corrected')}{mended > 0 && <span className="tabular-nums">{mended}</span>}</Button>
+        {opens('part', say('A part'), 'T')}
         {opens('depth', 'Concentration', 'D')}
         {opens('note', 'Note', 'N')}
       </div>
       <Under {...props} episode={episode} />
       <div className="grid grid-cols-2 gap-2">
         <DoneButton episode={episode} onRest={onRest} />
-        <Button size="touch" className="gap-1 px-1 text-[0.9375rem]" onClick={() => onRest(episode)} keyName="E">Ended another way…</Button>
+        <Button size="touch" className="gap-1 px-1 text-[0.9375rem]" onClick={() => onRest(episode)} keyName="E">{say('Ended another way…')}</Button>
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => toggle('showed')}>I showed…</Button>
-        <Button size="touch" look="quiet" aria-expanded={open === 'effort'} onClick={() => toggle('effort')}>Effort…</Button>
-        <Button size="touch" look="quiet" aria-expanded={open === 'another'} onClick={() => toggle('another')}>Takes another…</Button>
+        <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => toggle('showed')}>{say('I showed…')}</Button>
+        <Button size="touch" look="quiet" aria-expanded={open === 'effort'} onClick={() => toggle('effort')}>{say('Effort…')}</Button>
+        <Button size="touch" look="quiet" aria-expanded={open === 'another'} onClick={() => toggle('another')}>{say('Takes another…')}</Button>
       </div>
     </>
   )
@@ -93,7 +94,7 @@ function DoneButton({ episode, onRest }: { episode: Episode } & Pick<LaneProps, 
     <Button size="touch" keyName="P" onPointerDown={() => { held.current = false; timer.current = setTimeout(() => { held.current = true; onRest(episode) }, LONG_PRESS_MS) }}
       onPointerUp={release} onPointerLeave={release} onPointerCancel={release}
       onClick={() => { if (!held.current) write({ kind: 'finish', ...workOf(episode), work: 'done right', place: 'put back' }) }}>
-      Done, put back
+      {say('Done, put back')}
     </Button>
   )
 }
@@ -105,18 +106,18 @@ function Free(props: LaneProps) {
       <div className="flex items-center justify-between gap-2">
         <div>
           <h2 className="flex items-center gap-1.5 text-lg"><PatternMark pattern={child.pattern} />{child.name}</h2>
-          {state && <p className="text-ink-2">{state.state} since {timeOfDay(state.began, zone)}</p>}
+          {state && <p className="text-ink-2">{say('{state} since {time}', { state: state.state, time: timeOfDay(state.began, zone) })}</p>}
         </div>
-        <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => setOpen(open === 'showed' ? null : 'showed')}>I showed…</Button>
+        <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => setOpen(open === 'showed' ? null : 'showed')}>{say('I showed…')}</Button>
       </div>
       {open === 'showed'
-        ? <Offers label={`Shown to ${child.name}`} offers={offers} child={child} onPick={(id) => { onShowed(id); setOpen(null) }} />
+        ? <Offers label={say('Shown to {child}', { child: child.name })} offers={offers} child={child} onPick={(id) => { onShowed(id); setOpen(null) }} />
         : (
           <>
-            <Offers label={`${child.name} takes`} offers={offers} child={child} users={users} onPick={(tray_id) => onTake({ tray_id })} keys={active} />
+            <Offers label={say('{child} takes', { child: child.name })} offers={offers} child={child} users={users} onPick={(tray_id) => onTake({ tray_id })} keys={active} />
             <Elsewhere name={child.name} activities={activities} onPick={(activity) => onTake({ activity })} />
-            <div role="group" aria-label={`${child.name} is`} className="flex flex-wrap items-center gap-2">
-              <span className="text-sm text-ink-2">{child.name} is</span>
+            <div role="group" aria-label={say('{child} is', { child: child.name })} className="flex flex-wrap items-center gap-2">
+              <span className="text-sm text-ink-2">{say('{child} is', { child: child.name })}</span>
               {STATES.map((each) => <Button key={each} size="touch" aria-pressed={state?.state === each} onClick={() => write({ kind: 'state', child_id: child.id, cause: each })}>{each}</Button>)}
             </div>
           </>

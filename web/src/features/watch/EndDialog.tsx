@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -18,11 +19,11 @@ export function EndDialog({ episode, onClose, onEnd }: EndDialogProps) {
   const [work, setWork] = useState<Work>('done right')
   const [place, setPlace] = useState<Place>('put back')
   return (
-    <Dialog title={`How ${episode.tray} ended`} open onClose={onClose}>
+    <Dialog title={say('How {tray} ended', { tray: episode.tray })} open onClose={onClose}>
       <div className="flex flex-col gap-4">
-        <ChoiceRow label="The work" choices={choices(WORKS)} value={work} onChange={setWork} wrap />
-        <ChoiceRow label="Its things" choices={choices(PLACES)} value={place} onChange={setPlace} />
-        <Button look="main" size="touch" onClick={() => onEnd(work, place)}>Write it down</Button>
+        <ChoiceRow label={say('The work')} choices={choices(WORKS)} value={work} onChange={setWork} wrap />
+        <ChoiceRow label={say('Its things')} choices={choices(PLACES)} value={place} onChange={setPlace} />
+        <Button look="main" size="touch" onClick={() => onEnd(work, place)}>{say('Write it down')}</Button>
       </div>
     </Dialog>
   )

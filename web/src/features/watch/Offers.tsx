@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { write } from '@/lib/outbox'
@@ -14,7 +15,7 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
   const chip = (each: Offer, at: number) => {
     const user = users?.get(each.tray_id)?.[0]
     const waits = each.waits.find((one) => one.child_id === child.id)
-    const said = user ? `with ${user.name}` : [each.by_hand && 'kept away', waits?.word].filter(Boolean).join(', ')
+    const said = user ? say('with {user}', { user: user.name }) : [each.by_hand && 'kept away', waits?.word].filter(Boolean).join(', ')
     return (
       <Button key={each.tray_id} size="touch" onClick={() => pick(each.tray_id)} title={waits?.why ?? each.condition}
         {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}>
@@ -26,17 +27,17 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
   return (
     <div role="group" aria-label={label} className="flex flex-col gap-2">
       <p className="text-sm text-ink-2">{label}</p>
-      <div className="flex flex-wrap gap-2">{own.map(chip)}{own.length === 0 && <p className="text-ink-2">Nothing on the shelves is for {child.name}.</p>}</div>
+      <div className="flex flex-wrap gap-2">{own.map(chip)}{own.length === 0 && <p className="text-ink-2">{say('Nothing on the shelves is for {child}.', { child: child.name })}</p>}</div>
       {shared !== null && user && (
-        <div role="group" aria-label={`${user.name} is at it`} className="flex flex-wrap items-center gap-2">
-          <span className="text-ink-2">{user.name} is at it.</span>
-          <Button size="touch" onClick={() => { onPick(shared); setShared(null) }}>Side by side</Button>
-          <Button size="touch" onClick={() => { write({ kind: 'finish', ...workOf(user.episode), work: 'done right', place: 'left out' }); onPick(shared); setShared(null) }}>{user.name} passed it on</Button>
+        <div role="group" aria-label={say('{user} is at it', { user: user.name })} className="flex flex-wrap items-center gap-2">
+          <span className="text-ink-2">{say('{user} is at it.', { user: user.name })}</span>
+          <Button size="touch" onClick={() => { onPick(shared); setShared(null) }}>{say('Side by side')}</Button>
+          <Button size="touch" onClick={() => { write({ kind: 'finish', ...workOf(user.episode), work: 'done right', place: 'left out' }); onPick(shared); setShared(null) }}>{say('{user} passed it on', { user: user.name })}</Button>
         </div>
       )}
       {rest.length > 0 && (
         <details>
-          <summary className="min-h-touch py-3 text-woad underline underline-offset-4">Another child’s work</summary>
+          <summary className="min-h-touch py-3 text-woad underline underline-offset-4">{say('Another child’s work')}</summary>
           <div className="flex flex-wrap gap-2">{rest.map((each) => chip(each, 99))}</div>
         </details>
       )}
@@ -49,18 +50,18 @@ export function Elsewhere({ name, activities, onPick }: { name: string; activiti
   const [other, setOther] = useState('')
   const [typing, setTyping] = useState(false)
   return (
-    <div role="group" aria-label={`${name} is elsewhere`} className="flex flex-wrap items-center gap-2">
-      <span className="text-sm text-ink-2">off the shelf</span>
+    <div role="group" aria-label={say('{name} is elsewhere', { name })} className="flex flex-wrap items-center gap-2">
+      <span className="text-sm text-ink-2">{say('off the shelf')}</span>
       {activities.map((each) => <Button key={each} size="touch" onClick={() => onPick(each)}>{each}</Button>)}
       {typing
         ? (
           <form className="flex gap-2" onSubmit={(event) => { event.preventDefault(); if (other.trim()) onPick(other.trim()) }}>
-            <input aria-label={`What ${name} is at`} autoComplete="off" maxLength={80} value={other} onChange={(event) => setOther(event.target.value)}
+            <input aria-label={say('What {name} is at', { name })} autoComplete="off" maxLength={80} value={other} onChange={(event) => setOther(event.target.value)}
               className="said min-h-touch w-40 rounded-control border border-edge bg-paper px-3" />
-            <Button type="submit" size="touch" look="main">Takes it up</Button>
+            <Button type="submit" size="touch" look="main">{say('Takes it up')}</Button>
           </form>
         )
-        : <Button size="touch" look="quiet" onClick={() => setTyping(true)}>Something else…</Button>}
+        : <Button size="touch" look="quiet" onClick={() => setTyping(true)}>{say('Something else…')}</Button>}
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Fragment, memo, useEffect, useRef, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
@@ -26,7 +27,7 @@ export function Rows({ people, now, zone, opened, episodeOf, stateOf, lastOf, on
   const sorted = [...people].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id))
   // Dense: what is opened takes a whole row under its line, and the next line fills the gap. Nothing above it moves.
   return (
-    <ul aria-label="Everybody here" className="grid grid-flow-row-dense grid-cols-2 gap-x-4 gap-y-1 max-[700px]:grid-cols-1">
+    <ul aria-label={say('Everybody here')} className="grid grid-flow-row-dense grid-cols-2 gap-x-4 gap-y-1 max-[700px]:grid-cols-1">
       {sorted.map((child) => {
         const each = found.get(child.id)
         return each && (
@@ -64,16 +65,16 @@ function Line({ child, episode, state, wants, minute, zone, open, onOpen }: RowP
   const broken = episode && brokenBy(episode)
   const began = episode?.began ?? state?.began
   const times = episode ? rounds(episode) : 0
-  const what = episode ? `${episode.tray}${broken ? `, interrupted${broken.cause ? `: ${broken.cause}` : ''}` : ''}` : state?.state ?? 'free'
+  const what = episode ? `${episode.tray}${broken ? say(', interrupted{part}', { part: broken.cause ? `: ${broken.cause}` : '' }) : ''}` : state?.state ?? 'free'
   return (
     <li className={cx('flex items-stretch gap-1.5 rounded-control border bg-paper', open ? 'border-woad' : wants ? 'border-saffron' : 'border-line')}>
       <button type="button" aria-expanded={open} onClick={() => onOpen(open ? null : child.id)} className="flex min-h-touch min-w-0 flex-1 items-center gap-2 px-2.5 text-left">
         <PatternMark pattern={child.pattern} />
         <span className="w-20 shrink-0 truncate font-semibold">{child.name}</span>
         <span className={cx('min-w-0 flex-1 truncate text-[0.9375rem]', !episode && 'text-ink-2')}>{what}</span>
-        <span className="shrink-0 text-sm text-ink-2 tabular-nums">{times > 0 && `${times}× `}{began && <><span className="sr-only">since {timeOfDay(began, zone)}, </span>{span(Math.max(0, minute - Math.floor(Date.parse(began) / 60_000)))}</>}</span>
+        <span className="shrink-0 text-sm text-ink-2 tabular-nums">{times > 0 && `${times}× `}{began && <><span className="sr-only">{say('since {time},', { time: timeOfDay(began, zone) })}{' '}</span>{span(Math.max(0, minute - Math.floor(Date.parse(began) / 60_000)))}</>}</span>
       </button>
-      {episode && <Button size="touch" look="quiet" aria-label={`Done, put back: ${child.name}`} className="shrink-0 px-2.5 text-sm" onClick={() => write({ kind: 'finish', ...workOf(episode), work: 'done right', place: 'put back' })}>Done</Button>}
+      {episode && <Button size="touch" look="quiet" aria-label={say('Done, put back: {child}', { child: child.name })} className="shrink-0 px-2.5 text-sm" onClick={() => write({ kind: 'finish', ...workOf(episode), work: 'done right', place: 'put back' })}>{say('Done')}</Button>}
     </li>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useEffect, useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Tick } from '@/ui/Field'
@@ -8,7 +9,7 @@ import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { refresh } from '@/lib/queries'
-import { counted, plain, timeOfDay } from '@/lib/words'
+import { plain, timeOfDay } from '@/lib/words'
 
 type Child = Schemas['ChildOut']
 type Swept = Schemas['SweptOut']
@@ -37,19 +38,19 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
     setOpen(false)
   }
   return (
-    <section aria-label="Look round" className="panel flex flex-col gap-2 px-4 py-2">
+    <section aria-label={say('Look round')} className="panel flex flex-col gap-2 px-4 py-2">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className={cx('text-[0.9375rem]', isDue && 'font-semibold')}>
-          {isDue ? 'Time to look round.' : swept.count > 0 ? `Look round again at ${timeOfDay(due, zone)}.` : `A look round every ${plain(swept.every_min)} minutes tells how much of the work cycle is work.`}
-          {swept.count > 0 && <span className="font-normal text-ink-2"> {counted(swept.count, 'look')} so far.</span>}
+          {isDue ? say('Time to look round.') : swept.count > 0 ? say('Look round again at {time}.', { time: timeOfDay(due, zone) }) : say('A look round every {every_min} minutes tells how much of the work cycle is work.', { every_min: plain(swept.every_min) })}
+          {swept.count > 0 && <span className="font-normal text-ink-2"> {say('{looks} so far.', { looks: say('{n, plural, one {# look} other {# looks}}', { n: swept.count }) })}</span>}
         </p>
         <div className="flex flex-wrap items-center gap-3">
-          <Tick label="Buzz when due" checked={buzz} onChange={(event) => { switchBuzz(event.target.checked); setBuzz(event.target.checked) }} />
-          <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>Look round</Button>
+          <Tick label={say('Buzz when due')} checked={buzz} onChange={(event) => { switchBuzz(event.target.checked); setBuzz(event.target.checked) }} />
+          <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>{say('Look round')}</Button>
         </div>
       </div>
       {open && people.map((child) => (
-        <div key={child.id} role="group" aria-label={`${child.name} is`} className="flex flex-wrap items-center gap-2">
+        <div key={child.id} role="group" aria-label={say('{child} is', { child: child.name })} className="flex flex-wrap items-center gap-2">
           <span className="inline-flex w-28 items-center gap-1.5 font-semibold"><PatternMark pattern={child.pattern} />{child.name}</span>
           {swept.states.map((state) => <Button key={state} size="touch" look={states[child.id] === state ? 'main' : 'plain'} aria-pressed={states[child.id] === state} onClick={() => look(child.id, state)}>{state}</Button>)}
         </div>
@@ -68,7 +69,7 @@ function TakeBack() {
   })
   return (
     <>
-      <Button look="quiet" size="touch" className="self-start" disabled={busy} onClick={() => void run()}>Take back the last look</Button>
+      <Button look="quiet" size="touch" className="self-start" disabled={busy} onClick={() => void run()}>{say('Take back the last look')}</Button>
       {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
     </>
   )
@@ -84,14 +85,13 @@ function Shares({ people, swept }: { people: readonly Child[]; swept: Swept }) {
       {swept.shares.length > 0 && (
         <ul className="flex flex-wrap gap-x-6 gap-y-1 text-[0.9375rem]">
           {swept.shares.map((each) => (
-            <li key={each.child}>{people.find((child) => child.id === each.child)?.name ?? 'A child'}: at work at {each.at_work} of {counted(each.looks, 'look')}{each.low !== null && each.high !== null && `; of the time ${percent(each.low)} to ${percent(each.high)}, nine times in ten`}</li>
+            <li key={each.child}>{say('{find}: at work at {at_work} of {looks}{low}', { find: people.find((child) => child.id === each.child)?.name ?? say('A child'), at_work: each.at_work, looks: say('{n, plural, one {# look} other {# looks}}', { n: each.looks }), low: each.low !== null && each.high !== null && say('; of the time {percent} to {percent2}, nine times in ten', { percent: percent(each.low), percent2: percent(each.high) }) })}</li>
           ))}
         </ul>
       )}
       {agreement && (
         <p className="text-sm text-ink-2">
-          Two observers said the same at {agreement.alike} of {counted(agreement.looks, 'look')} they both made
-          {agreement.kappa === null ? '; beyond chance that cannot be told yet.' : `; beyond chance ${plain(agreement.kappa, 2)} of 1 (Cohen’s kappa).`}
+          {say('Two observers said the same at {alike} of {looks} they both made{part}', { alike: agreement.alike, looks: say('{n, plural, one {# look} other {# looks}}', { n: agreement.looks }), part: agreement.kappa === null ? say('; beyond chance that cannot be told yet.') : say('; beyond chance {kappa} of 1 (Cohen’s kappa).', { kappa: plain(agreement.kappa, 2) }) })}
         </p>
       )}
     </>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { startTransition, useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -64,7 +65,7 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
   const take = useMemo(() => (child_id: number, what: { tray_id: number } | { activity: string }) => write({ kind: 'start', episode_id: crypto.randomUUID(), child_id, ...what }), [])
   const showed = (child_id: number, tray_id: number) => {
     write({ kind: 'showed', child_id, tray_id })
-    setSaid(`Written down: ${watch.offers.find((each) => each.tray_id === tray_id)?.name ?? 'it'} shown to ${nameOf(child_id)}.`)
+    setSaid(say('Written down: {find} shown to {nameOf}.', { find: watch.offers.find((each) => each.tray_id === tray_id)?.name ?? say('it'), nameOf: nameOf(child_id) }))
   }
   useKeys({ on: keys, child: active, episode: active === null ? undefined : openOf(active), offers: watch.offers,
     take: (tray_id) => { if (active !== null) take(active, { tray_id }) }, rest: setEnding, setOpen: (what) => { if (active !== null) setOpen({ child: active, what }) } })
@@ -80,15 +81,15 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
   const strings = <Strings people={present} episodes={drawn} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
   return (
     <>
-      <Heading title={`${dayOf(morning.began, zone).split(' ')[0] ?? ''}’s work cycle`} aside={
+      <Heading title={say('{split}’s work cycle', { split: dayOf(morning.began, zone).split(' ')[0] ?? '' })} aside={
         <>
-          <Tick label="Single keys" checked={keys} onChange={(event) => { switchKeys(event.target.checked); setKeys(event.target.checked) }} />
-          <Button onClick={() => setClosing(true)}>End the work cycle</Button>
+          <Tick label={say('Single keys')} checked={keys} onChange={(event) => { switchKeys(event.target.checked); setKeys(event.target.checked) }} />
+          <Button onClick={() => setClosing(true)}>{say('End the work cycle')}</Button>
         </>}>
-        began {timeOfDay(began, zone)}, {span((now - began) / 60_000)}{morning.adult && ` · ${morning.adult} watches`}
+        {say('began {time}, {time2}{adult}', { time: timeOfDay(began, zone), time2: span((now - began) / 60_000), adult: morning.adult && say(' · {adult} watches', { adult: morning.adult }) })}
       </Heading>
       {folded ? <Folded>{strings}</Folded> : strings}
-      {watch.groups.length > 0 && folded && <ChoiceRow label="Shown" wrap choices={[{ value: '0', label: 'everybody' }, ...watch.groups.map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} />}
+      {watch.groups.length > 0 && folded && <ChoiceRow label={say('Shown')} wrap choices={[{ value: '0', label: 'everybody' }, ...watch.groups.map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} />}
       {said && <p role="status" className="text-ink-2">{said}</p>}
       <Sweep people={present} swept={watch.swept} now={now} zone={zone} />
       {folded
@@ -107,7 +108,7 @@ function Folded({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState(false)
   return (
     <div className="-my-3">
-      <Button look="quiet" className="-ml-3.5" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'Fold the strings' : 'Show the strings'}</Button>
+      <Button look="quiet" className="-ml-3.5" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? say('Fold the strings') : say('Show the strings')}</Button>
       {open && children}
     </div>
   )
@@ -118,8 +119,8 @@ function AlsoHere({ watch, morning }: { watch: Watch; morning: MorningOf }) {
   const away = watch.children.filter((child) => !morning.present.includes(child.id))
   if (away.length === 0) return null
   return (
-    <div role="group" aria-label="Came later" className="flex flex-wrap items-center gap-2">
-      <span className="text-sm text-ink-2">came later</span>
+    <div role="group" aria-label={say('Came later')} className="flex flex-wrap items-center gap-2">
+      <span className="text-sm text-ink-2">{say('came later')}</span>
       {away.map((child) => <Button key={child.id} size="touch" onClick={() => write({ kind: 'begin', present: [child.id] })}>{child.name}</Button>)}
     </div>
   )
@@ -128,10 +129,10 @@ function AlsoHere({ watch, morning }: { watch: Watch; morning: MorningOf }) {
 function Closing({ onClose }: { onClose: () => void }) {
   const end = (seen: 'all' | 'part') => { write({ kind: 'end', seen }); onClose() }
   return (
-    <Dialog title="End the work cycle" open onClose={onClose} note="Only a work cycle that was all seen counts when it is asked whether a tray was left untouched.">
+    <Dialog title={say('End the work cycle')} open onClose={onClose} note={say('Only a work cycle that was all seen counts when it is asked whether a tray was left untouched.')}>
       <div className="grid grid-cols-2 gap-3">
-        <Button size="thumb" look="main" onClick={() => end('all')}>All seen</Button>
-        <Button size="thumb" onClick={() => end('part')}>Partly seen</Button>
+        <Button size="thumb" look="main" onClick={() => end('all')}>{say('All seen')}</Button>
+        <Button size="thumb" onClick={() => end('part')}>{say('Partly seen')}</Button>
       </div>
     </Dialog>
   )

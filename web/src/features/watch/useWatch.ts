@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { outbox, subscribe } from '@/lib/outbox'
@@ -23,7 +24,7 @@ export function useWatch() {
   const box = useSyncExternalStore(subscribe, outbox)
   const now = useNow(dataUpdatedAt)
   const told = useMemo(() => {
-    const name = (id: number) => watch?.offers.find((each) => each.tray_id === id)?.name ?? 'A tray'
+    const name = (id: number) => watch?.offers.find((each) => each.tray_id === id)?.name ?? say('A tray')
     const unsent = [...box.sent, ...box.waiting]
     const { morning, last } = foldMorning(watch?.morning ?? null, watch?.last ?? null, unsent)
     // What is known of an older day, kept for when the program is away, is not of the morning begun since.

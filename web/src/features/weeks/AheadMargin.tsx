@@ -1,9 +1,9 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { shortDay, weekDay } from '@/lib/days'
 import { answer, client, type Schemas } from '@/lib/http'
 import { lookAheadQuery, reviewQuery } from '@/lib/queries'
-import { counted } from '@/lib/words'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { Progress } from '@/ui/Progress'
@@ -21,11 +21,11 @@ export function AheadMargin() {
   const working = start.busy || (id !== null && (!data || data.status === 'working'))
   return (
     <div className="flex flex-col gap-4">
-      <h2 className="text-xl">Look ahead</h2>
-      <p className="text-[0.9375rem] text-ink-2">This house, lived on for eight weeks two hundred times in a model: when levels are likely mastered, when a place on the shelf wants a change, and what runs out. Ranges hold about four in five. A model, never a claim about a child.</p>
+      <h2 className="text-xl">{say('Look ahead')}</h2>
+      <p className="text-[0.9375rem] text-ink-2">{say('This house, lived on for eight weeks two hundred times in a model: when levels are likely mastered, when a place on the shelf wants a change, and what runs out. Ranges hold about four in five. A model, never a claim about a child.')}</p>
       {start.failed && <Notice tone="must" role="alert">{start.failed.message}</Notice>}
-      {working ? <div className="flex flex-col gap-2"><Progress label="Living it through" {...(data?.of ? { share: data.done / data.of } : { usualS: 4 })} /><Button onClick={() => void stop.run()}>Stop, and tell what there is</Button></div>
-        : <Button look="main" onClick={() => void start.run()}>{data?.runs ? 'Look again' : 'Look ahead'}</Button>}
+      {working ? <div className="flex flex-col gap-2"><Progress label={say('Living it through')} {...(data?.of ? { share: data.done / data.of } : { usualS: 4 })} /><Button onClick={() => void stop.run()}>{say('Stop, and tell what there is')}</Button></div>
+        : <Button look="main" onClick={() => void start.run()}>{data?.runs ? say('Look again') : say('Look ahead')}</Button>}
       {data && data.status === 'failed' && <Notice tone="should" role="status">{data.message}</Notice>}
       {data && data.runs > 0 && !working && <Told ahead={data} />}
       <Review />
@@ -33,22 +33,22 @@ export function AheadMargin() {
   )
 }
 
-const range = ({ low, middle, high }: Range) => (low === null ? 'later than eight weeks' : low === high ? shortDay(low) : `${shortDay(low)} to ${high ? shortDay(high) : 'later'}${middle ? `, half by ${shortDay(middle)}` : ''}`)
+const range = ({ low, middle, high }: Range) => (low === null ? 'later than eight weeks' : low === high ? shortDay(low) : say('{day} to {high}{middle}', { day: shortDay(low), high: high ? shortDay(high) : say('later'), middle: middle ? say(', half by {day}', { day: shortDay(middle) }) : '' }))
 
 function Told({ ahead }: { ahead: Ahead }) {
   const lines = (title: string, each: readonly { name: string; range: Range }[]) => each.length > 0 && (
     <section aria-label={title}><h3>{title}</h3><ul className="text-[0.9375rem]">{each.map((one) => <li key={one.name} className="border-t border-line py-1"><span className="font-semibold">{one.name}</span><span className="block text-ink-2">{range(one.range)}</span></li>)}</ul></section>
   )
   return (
-    <div role="region" aria-label="What the model says" className="flex flex-col gap-4">
-      <p className="text-sm text-ink-2">{counted(ahead.runs, 'run')}, {ahead.seconds.toFixed(1)} s.</p>
-      {lines('A place wants a change', ahead.changes.map((each) => ({ name: each.tray, range: each.range })))}
-      {lines('Likely mastered', ahead.mastered.map((each) => ({ name: `${each.child}: ${each.tray}`, range: each.range })))}
-      {lines('Runs out', ahead.out_of.map((each) => ({ name: each.tray, range: each.range })))}
+    <div role="region" aria-label={say('What the model says')} className="flex flex-col gap-4">
+      <p className="text-sm text-ink-2">{say('{runs}, {seconds} s.', { runs: say('{n, plural, one {# run} other {# runs}}', { n: ahead.runs }), seconds: ahead.seconds.toFixed(1) })}</p>
+      {lines(say('A place wants a change'), ahead.changes.map((each) => ({ name: each.tray, range: each.range })))}
+      {lines(say('Likely mastered'), ahead.mastered.map((each) => ({ name: `${each.child}: ${each.tray}`, range: each.range })))}
+      {lines(say('Runs out'), ahead.out_of.map((each) => ({ name: each.tray, range: each.range })))}
       {ahead.policies.length > 0 && (
-        <section aria-label="Ways to change the shelf, compared">
-          <h3>Ways to change the shelf, in this model</h3>
-          <table className="w-full text-sm"><thead><tr className="text-left text-ink-2"><th className="font-normal">eight weeks</th><th className="font-normal">newly mastered</th><th className="font-normal">work a cycle</th><th className="font-normal">trays changed</th></tr></thead>
+        <section aria-label={say('Ways to change the shelf, compared')}>
+          <h3>{say('Ways to change the shelf, in this model')}</h3>
+          <table className="w-full text-sm"><thead><tr className="text-left text-ink-2"><th className="font-normal">{say('eight weeks')}</th><th className="font-normal">{say('newly mastered')}</th><th className="font-normal">{say('work a cycle')}</th><th className="font-normal">{say('trays changed')}</th></tr></thead>
             <tbody>{ahead.policies.map((each) => <tr key={each.policy} className="border-t border-line align-top"><th className="py-1 pr-2 text-left font-semibold">{each.policy}</th><td>{spread(each.mastered, 0)}</td><td>{spread(each.picks, 1)}</td><td>{spread(each.swapped, 0)}</td></tr>)}</tbody></table>
         </section>
       )}
@@ -56,7 +56,7 @@ function Told({ ahead }: { ahead: Ahead }) {
   )
 }
 
-const spread = (values: readonly number[], decimals: number) => `${(values[1] ?? 0).toFixed(decimals)} (${(values[0] ?? 0).toFixed(decimals)} to ${(values[2] ?? 0).toFixed(decimals)})`
+const spread = (values: readonly number[], decimals: number) => say('{values} ({values2} to {values3})', { values: (values[1] ?? 0).toFixed(decimals), values2: (values[0] ?? 0).toFixed(decimals), values3: (values[2] ?? 0).toFixed(decimals) })
 const HOW: Record<Schemas['CameTakenOut']['how'], string> = { taken: 'taken', 'left alone': 'left alone', 'too early': 'too early to say' }
 
 /** How the last changes were taken, and what that says for the next. */
@@ -64,12 +64,12 @@ export function Review() {
   const { data } = useQuery(reviewQuery)
   if (!data || data.changes.length === 0) return null
   return (
-    <section aria-label="How the last changes were taken">
-      <h3>How the last changes were taken</h3>
+    <section aria-label={say('How the last changes were taken')}>
+      <h3>{say('How the last changes were taken')}</h3>
       {data.reasons.map((each) => <p key={each.text} className="text-[0.9375rem]">{each.text}</p>)}
       <ul className="mt-1 text-[0.9375rem]">{data.changes.map((each, at) => (
-        <li key={at} className="border-t border-line py-1.5"><span className="font-semibold">{weekDay(each.day)}</span>{each.out.length > 0 && <span className="block text-ink-2">{each.out.join(', ')} out</span>}
-          {each.came.map((one) => <span key={one.tray} className="block">{one.tray}: {HOW[one.how]}{one.of > 0 && `, in ${one.chosen} of its first ${counted(one.of, 'work cycle')}`}</span>)}</li>
+        <li key={at} className="border-t border-line py-1.5"><span className="font-semibold">{weekDay(each.day)}</span>{each.out.length > 0 && <span className="block text-ink-2">{say('{out} out', { out: each.out.join(', ') })}</span>}
+          {each.came.map((one) => <span key={one.tray} className="block">{one.tray}: {HOW[one.how]}{one.of > 0 && say(', in {chosen} of its first {cycles}', { chosen: one.chosen, cycles: say('{n, plural, one {# work cycle} other {# work cycles}}', { n: one.of }) })}</span>)}</li>
       ))}</ul>
     </section>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -26,21 +27,21 @@ export function AimsMargin({ aims, chosen, today }: { aims: readonly Schemas['Ai
   const aim = aims.find((each) => each.id === chosen)
   return (
     <div className="flex flex-col gap-4">
-      <h2 className="text-xl">What these weeks are about</h2>
+      <h2 className="text-xl">{say('What these weeks are about')}</h2>
       {aim && <Thread words={aim.words} />}
-      <section aria-label="Aims">
+      <section aria-label={say('Aims')}>
         <ul>
           {aims.map((each) => (
             <li key={each.id} className="flex items-center justify-between gap-2 border-t border-line py-1 first:border-0">
-              <span><strong>{each.words}</strong>{each.until_day && <span className="text-ink-2"> until {shortDay(each.until_day)}</span>}</span>
-              <Button aria-label={`Drop the aim: ${each.words}`} onClick={() => void drop.run(each.id)}>Drop</Button>
+              <span><strong>{each.words}</strong>{each.until_day && <span className="text-ink-2">{' '}{say('until {day}', { day: shortDay(each.until_day) })}</span>}</span>
+              <Button aria-label={say('Drop the aim: {each}', { each: each.words })} onClick={() => void drop.run(each.id)}>{say('Drop')}</Button>
             </li>
           ))}
         </ul>
         <form className="flex flex-col items-start gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
-          <Field className="self-stretch" label="An aim" value={words} maxLength={120} hint="In a word or two: seven, orange, pouring. Trays that have to do with it are proposed sooner." error={problem?.of('words')} onChange={(event) => setWords(event.target.value)} />
-          <Field className="self-stretch" label="Until" type="date" min={today} value={until} error={problem?.of('until_day')} onChange={(event) => setUntil(event.target.value)} />
-          <Button type="submit" disabled={add.busy || !words.trim()}>Add the aim</Button>
+          <Field className="self-stretch" label={say('An aim')} value={words} maxLength={120} hint={say('In a word or two: seven, orange, pouring. Trays that have to do with it are proposed sooner.')} error={problem?.of('words')} onChange={(event) => setWords(event.target.value)} />
+          <Field className="self-stretch" label={say('Until')} type="date" min={today} value={until} error={problem?.of('until_day')} onChange={(event) => setUntil(event.target.value)} />
+          <Button type="submit" disabled={add.busy || !words.trim()}>{say('Add the aim')}</Button>
         </form>
       </section>
       {!aim && words.trim().length > 2 && <Thread words={words.trim()} />}
@@ -55,14 +56,14 @@ function Thread({ words }: { words: string }) {
   const none = data.out.length + data.resting.length + data.sets.length + data.books.length === 0
   const row = (name: string, each: readonly string[]) => each.length > 0 && <div className="flex justify-between gap-4 border-t border-line py-1"><dt className="shrink-0 text-ink-2">{name}</dt><dd className="text-right">{each.join(', ')}</dd></div>
   return (
-    <section aria-label={`What carries ${words}`}>
-      <h3>{words}, through the house</h3>
-      {none ? <p className="text-[0.9375rem] text-ink-2">Nothing of yours bears it yet.</p> : (
+    <section aria-label={say('What carries {words}', { words })}>
+      <h3>{say('{words}, through the house', { words })}</h3>
+      {none ? <p className="text-[0.9375rem] text-ink-2">{say('Nothing of yours bears it yet.')}</p> : (
         <dl className="text-[0.9375rem]">
           {row('out now', data.out.map((each) => each.name))}{row('in the bins', data.resting.map((each) => each.name))}{row('words', data.sets)}{row('books', data.books)}
         </dl>
       )}
-      {data.proposals.length > 0 && <p className="mt-1 text-[0.9375rem]">So that it runs through more areas: {data.proposals.map((each, at) => <span key={each.id}>{at > 0 && ', '}<Link className="text-woad underline" to={`/shelf?tray=${each.id}`}>{each.name}</Link> ({each.area})</span>)}.</p>}
+      {data.proposals.length > 0 && <p className="mt-1 text-[0.9375rem]">{say('So that it runs through more areas:')}{' '}{data.proposals.map((each, at) => <span key={each.id}>{at > 0 && ', '}<Link className="text-woad underline" to={`/shelf?tray=${each.id}`}>{each.name}</Link> ({each.area})</span>)}.</p>}
     </section>
   )
 }

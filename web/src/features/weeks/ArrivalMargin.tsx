@@ -1,10 +1,11 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { weekDay } from '@/lib/days'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { leaveQuery, refresh, thingsQuery } from '@/lib/queries'
-import { counted } from '@/lib/words'
 import { Button } from '@/ui/Button'
 import { Field, SelectField } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
@@ -19,7 +20,7 @@ const AGAIN = [['', 'once'], ['30', 'every month'], ['61', 'every two months'], 
 export function ArrivalMargin({ arrives, people, today, onGone }: { arrives: Arrives | undefined; people: readonly Person[]; today: string; onGone: (at: string) => void }) {
   return (
     <div className="flex flex-col gap-4">
-      <h2 className="text-xl">{arrives ? arrives.name : 'Something arrives'}</h2>
+      <h2 className="text-xl">{arrives ? arrives.name : say('Something arrives')}</h2>
       {arrives?.arrived ? <Waits arrives={arrives} /> : <Told key={arrives?.id ?? 0} arrives={arrives} people={people} today={today} onGone={onGone} />}
       {arrives && !arrives.arrived && <Receive arrives={arrives} />}
       {arrives && <LeaveFirst />}
@@ -42,16 +43,16 @@ function Told({ arrives, people, today, onGone }: { arrives: Arrives | undefined
   const problem = save.failed instanceof Problem ? save.failed : null
   return (
     <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
-      {arrives && <p className="text-ink-2">Comes {weekDay(arrives.day)}{arrives.giver ? `, from ${arrives.giver}` : ''}.</p>}
-      <Field label="What" value={name} maxLength={80} hint="A birthday parcel, a box that comes every two months." error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
-      <Field label="When" type="date" value={day} error={problem?.of('day')} onChange={(event) => setDay(event.target.value)} />
-      <SelectField label="How often" value={every} onChange={(event) => setEvery(event.target.value)}>{AGAIN.map(([value, words]) => <option key={value} value={value}>{words}</option>)}{every && !AGAIN.some(([value]) => value === every) && <option value={every}>every {every} days</option>}</SelectField>
-      <SelectField label="For" value={child} onChange={(event) => setChild(event.target.value)}><option value="">the house</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
-      <Field label="From whom" value={giver} maxLength={80} onChange={(event) => setGiver(event.target.value)} />
+      {arrives && <p className="text-ink-2">{say('Comes {day}{part}.', { day: weekDay(arrives.day), part: arrives.giver ? say(', from {giver}', { giver: arrives.giver }) : '' })}</p>}
+      <Field label={say('What')} value={name} maxLength={80} hint={say('A birthday parcel, a box that comes every two months.')} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
+      <Field label={say('When')} type="date" value={day} error={problem?.of('day')} onChange={(event) => setDay(event.target.value)} />
+      <SelectField label={say('How often')} value={every} onChange={(event) => setEvery(event.target.value)}>{AGAIN.map(([value, words]) => <option key={value} value={value}>{words}</option>)}{every && !AGAIN.some(([value]) => value === every) && <option value={every}>{say('every {every} days', { every })}</option>}</SelectField>
+      <SelectField label={say('For')} value={child} onChange={(event) => setChild(event.target.value)}><option value="">{say('the house')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+      <Field label={say('From whom')} value={giver} maxLength={80} onChange={(event) => setGiver(event.target.value)} />
       {save.failed && !problem?.errors.length && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" look={arrives ? 'plain' : 'main'} disabled={save.busy || !name.trim() || !day}>{arrives ? 'Keep it' : 'Put it on the string'}</Button>
-        {arrives && <Button look="warn" disabled={drop.busy} onClick={() => void drop.run()}>Take it off</Button>}
+        <Button type="submit" look={arrives ? 'plain' : 'main'} disabled={save.busy || !name.trim() || !day}>{arrives ? say('Keep it') : say('Put it on the string')}</Button>
+        {arrives && <Button look="warn" disabled={drop.busy} onClick={() => void drop.run()}>{say('Take it off')}</Button>}
       </div>
     </form>
   )
@@ -72,19 +73,19 @@ function Receive({ arrives }: { arrives: Arrives }) {
   const add = () => { setCame([...came, { name, kind, count: 1, box_months: years ? Math.round(Number(years) * 12) : null }]); setName(''); setYears('') }
   return (
     <details>
-      <summary className="font-semibold">It has arrived</summary>
+      <summary className="font-semibold">{say('It has arrived')}</summary>
       <div className="mt-2 flex flex-col gap-3">
-        <ul>{came.map((each, at) => <li key={at} className="flex items-center justify-between gap-2 border-t border-line py-1"><span><strong>{each.name}</strong> <span className="text-ink-2">{each.kind}{each.box_months ? `, from ${each.box_months} months by its box` : ''}</span></span><Button aria-label={`Without ${each.name}`} onClick={() => setCame(came.filter((_, n) => n !== at))}>Without</Button></li>)}</ul>
+        <ul>{came.map((each, at) => <li key={at} className="flex items-center justify-between gap-2 border-t border-line py-1"><span><strong>{each.name}</strong> <span className="text-ink-2">{each.kind}{each.box_months ? say(', from {box_months} months by its box', { box_months: each.box_months }) : ''}</span></span><Button aria-label={say('Without {each}', { each: each.name })} onClick={() => setCame(came.filter((_, n) => n !== at))}>{say('Without')}</Button></li>)}</ul>
         <form className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); add() }}>
-          <Field label="What came" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
-          <SelectField label="What kind of thing" value={kind} onChange={(event) => setKind(event.target.value)}><option value="">choose</option>{(things?.kinds ?? []).map((each) => <option key={each}>{each}</option>)}</SelectField>
-          <Field label="Age on its box" unit="years" inputMode="decimal" value={years} onChange={(event) => setYears(event.target.value)} hint="Nothing, if there is none." />
-          <Button type="submit" disabled={!name.trim() || !kind}>Add it to what came</Button>
+          <Field label={say('What came')} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
+          <SelectField label={say('What kind of thing')} value={kind} onChange={(event) => setKind(event.target.value)}><option value="">{say('choose')}</option>{(things?.kinds ?? []).map((each) => <option key={each}>{each}</option>)}</SelectField>
+          <Field label={say('Age on its box')} unit="years" inputMode="decimal" value={years} onChange={(event) => setYears(event.target.value)} hint={say('Nothing, if there is none.')} />
+          <Button type="submit" disabled={!name.trim() || !kind}>{say('Add it to what came')}</Button>
         </form>
-        <Field label="Waits in" value={bin} maxLength={80} placeholder="Bin 5" list="bins-of-arrivals" onChange={(event) => setBin(event.target.value)} />
+        <Field label={say('Waits in')} value={bin} maxLength={80} placeholder={say('Bin 5')} list="bins-of-arrivals" onChange={(event) => setBin(event.target.value)} />
         <datalist id="bins-of-arrivals">{(things?.bins ?? []).map((each) => <option key={each} value={each} />)}</datalist>
         {receive.failed && <Notice tone="must" role="alert">{receive.failed.message}</Notice>}
-        <Button look="main" disabled={receive.busy || came.length === 0} onClick={() => void receive.run()}>It is here</Button>
+        <Button look="main" disabled={receive.busy || came.length === 0} onClick={() => void receive.run()}>{say('It is here')}</Button>
       </div>
     </details>
   )
@@ -92,7 +93,7 @@ function Receive({ arrives }: { arrives: Arrives }) {
 
 function Waits({ arrives }: { arrives: Arrives }) {
   return (
-    <p>Arrived {weekDay(arrives.day)}. {arrives.waiting === 0 ? 'Everything of it lies on a tray, or left the house.' : `${counted(arrives.waiting, 'thing')} of it ${arrives.waiting === 1 ? 'waits' : 'wait'} in a bin until it suits somebody and a place is free.`} <Link className="text-woad underline" to="/cupboard?part=things">Photograph and measure it in the Cupboard</Link>, and <Link className="text-woad underline" to="/make">make something of it</Link>.</p>
+    <p>{sayRich('Arrived {day}. {part} <a>Photograph and measure it in the Cupboard</a>, and <b>make something of it</b>.', { day: weekDay(arrives.day), part: arrives.waiting === 0 ? say('Everything of it lies on a tray, or left the house.') : say('{things} of it {part} in a bin until it suits somebody and a place is free.', { things: say('{n, plural, one {# thing} other {# things}}', { n: arrives.waiting }), part: arrives.waiting === 1 ? say('waits') : say('wait') }), a: (inner) => <Link className="text-woad underline" to="/cupboard?part=things">{inner}</Link>, b: (inner) => <Link className="text-woad underline" to="/make">{inner}</Link> })}</p>
   )
 }
 
@@ -102,10 +103,10 @@ function LeaveFirst() {
   if (!data) return null
   const full = data.bins.filter((each) => each.most !== null && each.holds >= each.most)
   return (
-    <section aria-label="One in, one out">
-      <h3>One in, one out</h3>
-      <p className="text-[0.9375rem] text-ink-2">{full.length ? `Full: ${full.map((each) => `${each.name} (${each.holds} of ${each.most ?? ''})`).join(', ')}.` : 'The bins have room.'}</p>
-      {data.leave.length === 0 ? <p className="text-[0.9375rem] text-ink-2">Nothing is outgrown, worn or long unused.</p> : (
+    <section aria-label={say('One in, one out')}>
+      <h3>{say('One in, one out')}</h3>
+      <p className="text-[0.9375rem] text-ink-2">{full.length ? say('Full: {full}.', { full: full.map((each) => `${each.name} (${each.holds} of ${each.most ?? ''})`).join(', ') }) : say('The bins have room.')}</p>
+      {data.leave.length === 0 ? <p className="text-[0.9375rem] text-ink-2">{say('Nothing is outgrown, worn or long unused.')}</p> : (
         <ul>{data.leave.slice(0, 6).map((each) => <li key={each.tray_id} className="border-t border-line py-1.5 text-[0.9375rem]"><Link className="font-semibold underline-offset-4 hover:underline" to={`/cupboard?part=trays&tray=${each.tray_id}`}>{each.name}</Link> <span className="rounded border border-edge px-1.5 text-sm">{each.how}</span><span className="block text-ink-2">{each.reason.text}</span></li>)}</ul>
       )}
     </section>

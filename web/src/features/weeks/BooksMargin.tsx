@@ -1,10 +1,10 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { daysBetween, shortDay, weekDay } from '@/lib/days'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { keptFrom, shownIn, small, unitOf } from '@/lib/measure'
 import { booksQuery, refresh } from '@/lib/queries'
-import { counted } from '@/lib/words'
 import { Button } from '@/ui/Button'
 import { Field, Tick } from '@/ui/Field'
 import { Notice, Waiting } from '@/ui/Notice'
@@ -20,9 +20,9 @@ export function BooksMargin({ today }: { today: string }) {
   if (!data) return <Waiting error={error} />
   return (
     <div className="flex flex-col gap-4">
-      <div className="flex items-start justify-between gap-2"><h2 className="text-xl">Books</h2><Button onClick={() => setForm(form === 'new' ? null : 'new')}>A book</Button></div>
+      <div className="flex items-start justify-between gap-2"><h2 className="text-xl">{say('Books')}</h2><Button onClick={() => setForm(form === 'new' ? null : 'new')}>{say('A book')}</Button></div>
       {form && <BookForm key={form === 'new' ? 0 : form.id} book={form === 'new' ? null : form} onDone={() => setForm(null)} />}
-      {data.books.length === 0 && !form && <p className="text-ink-2">No single titles yet. Enter a few: title, language, what they are about, and when a borrowed one goes back.</p>}
+      {data.books.length === 0 && !form && <p className="text-ink-2">{say('No single titles yet. Enter a few: title, language, what they are about, and when a borrowed one goes back.')}</p>}
       {data.books.length > 0 && <Turn key={`${data.turn_on}:${data.comes.map((each) => each.id).join()}:${data.goes.map((each) => each.id).join()}`} books={data} today={today} />}
       <Shelved books={data} today={today} onForm={setForm} />
     </div>
@@ -43,13 +43,13 @@ function Turn({ books, today }: { books: Books; today: string }) {
     <li key={each.id} className="border-t border-line py-1"><Tick label={<><strong>{each.title}</strong> {word}</>} checked={!not.has(each.id)} onChange={() => flip(each.id)} /><p className="pl-7 text-sm text-ink-2">{each.reason.text}</p></li>
   )
   return (
-    <section aria-label="The turn of the books">
-      <h3>The turn of {books.turn_on === today ? 'today' : weekDay(books.turn_on)}</h3>
-      {books.goes.length + books.comes.length === 0 ? <p className="text-[0.9375rem] text-ink-2">Nothing should change on the ledge.</p> : (
+    <section aria-label={say('The turn of the books')}>
+      <h3>{say('The turn of {part}', { part: books.turn_on === today ? say('today') : weekDay(books.turn_on) })}</h3>
+      {books.goes.length + books.comes.length === 0 ? <p className="text-[0.9375rem] text-ink-2">{say('Nothing should change on the ledge.')}</p> : (
         <>
           <ul>{books.comes.map((each) => line(each, 'comes'))}{books.goes.map((each) => line(each, 'rests'))}</ul>
           {turn.failed && <Notice tone="must" role="alert">{turn.failed.message}</Notice>}
-          <Button className="mt-2" look="main" disabled={turn.busy || out.length + in_.length === 0} onClick={() => void turn.run()}>Turn them now</Button>
+          <Button className="mt-2" look="main" disabled={turn.busy || out.length + in_.length === 0} onClick={() => void turn.run()}>{say('Turn them now')}</Button>
         </>
       )}
     </section>
@@ -61,13 +61,13 @@ function Shelved({ books, today, onForm }: { books: Books; today: string; onForm
   const back = useWrite(async (book_id: number) => { await answer(client.POST('/api/books/{book_id}/back', { params: { path: { book_id } } })); await refresh() })
   const here = books.books.filter((each) => each.unit_id !== null)
   const resting = books.books.filter((each) => each.unit_id === null)
-  const due = (book: Book) => (book.back_on ? <span className={daysBetween(today, book.back_on) <= 3 ? 'font-semibold text-madder' : 'text-ink-2'}> · back {shortDay(book.back_on)}{book.lent_by && ` to ${book.lent_by}`}</span> : null)
+  const due = (book: Book) => (book.back_on ? <span className={daysBetween(today, book.back_on) <= 3 ? 'font-semibold text-madder' : 'text-ink-2'}>{' '}{say('· back {day}{lent_by}', { day: shortDay(book.back_on), lent_by: book.lent_by && say(' to {lent_by}', { lent_by: book.lent_by }) })}</span> : null)
   const one = (book: Book) => (
     <li key={book.id} className="flex items-start justify-between gap-2 border-t border-line py-1.5">
-      <span className="min-w-0"><button type="button" className="text-left font-semibold underline-offset-4 hover:underline" onClick={() => onForm(book)}>{book.title}</button><span className="block text-sm text-ink-2">{[book.language, ...book.themes].join(', ')}{book.asked > 0 && ` · asked for ${counted(book.asked, 'time')}`}{due(book)}</span></span>
+      <span className="min-w-0"><button type="button" className="text-left font-semibold underline-offset-4 hover:underline" onClick={() => onForm(book)}>{book.title}</button><span className="block text-sm text-ink-2">{[book.language, ...book.themes].join(', ')}{book.asked > 0 && say(' · asked for {times}', { times: say('{n, plural, one {# time} other {# times}}', { n: book.asked }) })}{due(book)}</span></span>
       <span className="flex shrink-0 gap-1">
-        {book.unit_id !== null && <Button aria-label={`Asked for again: ${book.title}`} disabled={asked.busy} onClick={() => void asked.run(book.id)}>Again</Button>}
-        {book.back_on && <Button aria-label={`Gave back ${book.title}`} disabled={back.busy} onClick={() => void back.run(book.id)}>Back</Button>}
+        {book.unit_id !== null && <Button aria-label={say('Asked for again: {book}', { book: book.title })} disabled={asked.busy} onClick={() => void asked.run(book.id)}>{say('Again')}</Button>}
+        {book.back_on && <Button aria-label={say('Gave back {book}', { book: book.title })} disabled={back.busy} onClick={() => void back.run(book.id)}>{say('Back')}</Button>}
       </span>
     </li>
   )
@@ -75,10 +75,10 @@ function Shelved({ books, today, onForm }: { books: Books; today: string; onForm
   return (
     <>
       {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
-      {books.ledges.map((ledge) => <p key={ledge.unit_id} className="text-sm text-ink-2">{ledge.name}: {small(ledge.free_mm)} of {small(ledge.width_mm)} free</p>)}
-      {books.ledges.length === 0 && books.books.length > 0 && <p className="text-[0.9375rem] text-ink-2">No ledge yet: add a unit of the kind ledge on the Shelf, and books stand there with their covers to the front.</p>}
-      {here.length > 0 && <section aria-label="On the ledge"><h3>On the ledge</h3><ul>{here.map(one)}</ul></section>}
-      {resting.length > 0 && <section aria-label="Resting"><h3>Resting</h3><ul>{resting.map(one)}</ul></section>}
+      {books.ledges.map((ledge) => <p key={ledge.unit_id} className="text-sm text-ink-2">{say('{ledge}: {small} of {small2} free', { ledge: ledge.name, small: small(ledge.free_mm), small2: small(ledge.width_mm) })}</p>)}
+      {books.ledges.length === 0 && books.books.length > 0 && <p className="text-[0.9375rem] text-ink-2">{say('No ledge yet: add a unit of the kind ledge on the Shelf, and books stand there with their covers to the front.')}</p>}
+      {here.length > 0 && <section aria-label={say('On the ledge')}><h3>{say('On the ledge')}</h3><ul>{here.map(one)}</ul></section>}
+      {resting.length > 0 && <section aria-label={say('Resting')}><h3>{say('Resting')}</h3><ul>{resting.map(one)}</ul></section>}
     </>
   )
 }
@@ -96,14 +96,14 @@ function BookForm({ book, onDone }: { book: Book | null; onDone: () => void }) {
   const problem = save.failed instanceof Problem ? save.failed : null
   const field = (name: keyof typeof told, label: string, more: object = {}) => <Field label={label} value={told[name]} onChange={(event) => setTold({ ...told, [name]: event.target.value })} {...more} />
   return (
-    <form className="panel flex flex-col gap-2 p-3" aria-label="A book" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+    <form className="panel flex flex-col gap-2 p-3" aria-label={say('A book')} onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       {field('title', 'Title', { maxLength: 80, error: problem?.of('title') })}
-      {field('themes', 'About', { hint: 'With commas between: bread, baking.', error: problem?.of('themes') })}
-      <div className="grid grid-cols-2 gap-2">{field('language', 'Language', { maxLength: 8, error: problem?.of('language') })}{field('cover', 'Cover', { unit: `${unitOf('mm')} wide`, inputMode: 'decimal', error: problem?.of('cover_mm') })}</div>
+      {field('themes', 'About', { hint: say('With commas between: bread, baking.'), error: problem?.of('themes') })}
+      <div className="grid grid-cols-2 gap-2">{field('language', 'Language', { maxLength: 8, error: problem?.of('language') })}{field('cover', 'Cover', { unit: say('{unitOf} wide', { unitOf: unitOf('mm') }), inputMode: 'decimal', error: problem?.of('cover_mm') })}</div>
       <div className="grid grid-cols-2 gap-2">{field('from', 'From', { unit: 'months', inputMode: 'numeric', error: problem?.of('from_months') })}{field('to', 'To', { unit: 'months', inputMode: 'numeric', error: problem?.of('to_months') })}</div>
-      <div className="grid grid-cols-2 gap-2">{field('lent', 'Borrowed from', { maxLength: 80 })}{field('back', 'Goes back on', { type: 'date', error: problem?.of('back_on') })}</div>
+      <div className="grid grid-cols-2 gap-2">{field('lent', say('Borrowed from'), { maxLength: 80 })}{field('back', say('Goes back on'), { type: 'date', error: problem?.of('back_on') })}</div>
       {save.failed && !problem?.errors.length && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-      <div className="flex gap-2"><Button type="submit" look="main" disabled={save.busy || !told.title.trim()}>Keep it</Button><Button look="quiet" onClick={onDone}>Leave it</Button></div>
+      <div className="flex gap-2"><Button type="submit" look="main" disabled={save.busy || !told.title.trim()}>{say('Keep it')}</Button><Button look="quiet" onClick={onDone}>{say('Leave it')}</Button></div>
     </form>
   )
 }

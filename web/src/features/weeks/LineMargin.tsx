@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -5,7 +6,7 @@ import { daysBetween, weekDay } from '@/lib/days'
 import { answer, client } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { cx } from '@/lib/cx'
-import { counted, sentence } from '@/lib/words'
+import { sentence } from '@/lib/words'
 import { Button } from '@/ui/Button'
 import { Field, SelectField } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
@@ -18,7 +19,7 @@ export function LineList({ title, lines, today }: { title: string; lines: readon
   const minutes = left.reduce((sum, line) => sum + line.minutes, 0)
   return (
     <section aria-label={title}>
-      <h3 className="flex justify-between gap-2">{title}<span className="font-normal text-ink-2">{left.length === 0 ? 'all done' : `${left.length} to do${minutes ? `, ${minutes} min` : ''}`}</span></h3>
+      <h3 className="flex justify-between gap-2">{title}<span className="font-normal text-ink-2">{left.length === 0 ? say('all done') : say('{left} to do{minutes}', { left: left.length, minutes: minutes ? say(', {minutes} min', { minutes }) : '' })}</span></h3>
       <ul className="flex flex-col">{lines.map((line) => <li key={line.id} className="border-t border-line"><OneLine line={line} today={today} /></li>)}</ul>
     </section>
   )
@@ -30,14 +31,14 @@ function OneLine({ line, today }: { line: Line; today: string }) {
     await refresh()
   })
   const days = daysBetween(today, line.due)
-  const when = line.done ? 'done' : days < 0 ? `${counted(-days, 'day')} late` : days === 0 ? 'today' : days === 1 ? 'tomorrow' : `by ${weekDay(line.due)}`
+  const when = line.done ? 'done' : days < 0 ? say('{days} late', { days: say('{n, plural, one {# day} other {# days}}', { n: -days }) }) : days === 0 ? 'today' : days === 1 ? 'tomorrow' : say('by {day}', { day: weekDay(line.due) })
   return (
     <>
       <button type="button" role="checkbox" aria-checked={line.done} disabled={tick.busy} onClick={() => void tick.run(!line.done)} className="flex min-h-touch w-full items-start gap-3 py-2 text-left">
         <span className={cx('mt-0.5 grid size-6 shrink-0 place-items-center rounded-md border-2', line.done ? 'border-moss bg-moss text-paper' : 'border-edge')}>{line.done && <Check size={16} aria-hidden />}</span>
         <span className="min-w-0 flex-1">
           <span className={cx('flex justify-between gap-2 font-semibold', line.done && 'text-ink-2 line-through')}><span>{sentence(line.kind)}: {line.name}</span><span className={cx('shrink-0 text-sm', !line.done && days <= 2 ? 'text-madder' : 'text-ink-2')}>{when}</span></span>
-          <span className="block text-sm text-ink-2">{[line.amount, line.minutes ? `${line.minutes} min` : ''].filter(Boolean).join(' · ')}</span>
+          <span className="block text-sm text-ink-2">{[line.amount, line.minutes ? say('{minutes} min', { minutes: line.minutes }) : ''].filter(Boolean).join(' · ')}</span>
         </span>
       </button>
       {tick.failed && <Notice tone="must" role="alert">{tick.failed.message}</Notice>}
@@ -51,10 +52,10 @@ export function LineMargin({ line, lines, today, onGone }: { line: Line | undefi
   const to = line && placeOf(line.ref)
   return (
     <div className="flex flex-col gap-4">
-      <h2 className="text-xl">By then</h2>
+      <h2 className="text-xl">{say('By then')}</h2>
       {line && <LineList title={line.name} lines={[line]} today={today} />}
-      {line && <div className="flex flex-wrap gap-2">{to && <Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to={to.path}>{to.words}</Link>}<Button look="warn" disabled={drop.busy} onClick={() => void drop.run()}>Take it off</Button></div>}
-      <LineList title="Everything to do" lines={lines.filter((each) => each.id !== line?.id)} today={today} />
+      {line && <div className="flex flex-wrap gap-2">{to && <Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to={to.path}>{to.words}</Link>}<Button look="warn" disabled={drop.busy} onClick={() => void drop.run()}>{say('Take it off')}</Button></div>}
+      <LineList title={say('Everything to do')} lines={lines.filter((each) => each.id !== line?.id)} today={today} />
       <AddLine today={today} />
     </div>
   )
@@ -63,11 +64,11 @@ export function LineMargin({ line, lines, today, onGone }: { line: Line | undefi
 /** Where a line is seen to. */
 function placeOf(ref: string): { path: string; words: string } | null {
   const [what, key, level] = ref.split(':')
-  if (what === 'step') return { path: `/make?card=${key ?? ''}&level=${level ?? ''}`, words: 'Make it' }
-  if (what === 'series') return { path: '/talks', words: 'The series' }
-  if (what === 'books') return { path: '/weeks?at=books', words: 'The books' }
-  if (what === 'recipe' || what === 'mark') return { path: '/cupboard?part=making', words: 'How it is made' }
-  return what === 'thing' || what === 'kind' ? { path: '/cupboard', words: 'In the cupboard' } : null
+  if (what === 'step') return { path: `/make?card=${key ?? ''}&level=${level ?? ''}`, words: say('Make it') }
+  if (what === 'series') return { path: '/talks', words: say('The series') }
+  if (what === 'books') return { path: '/weeks?at=books', words: say('The books') }
+  if (what === 'recipe' || what === 'mark') return { path: '/cupboard?part=making', words: say('How it is made') }
+  return what === 'thing' || what === 'kind' ? { path: '/cupboard', words: say('In the cupboard') } : null
 }
 
 function AddLine({ today }: { today: string }) {
@@ -81,12 +82,12 @@ function AddLine({ today }: { today: string }) {
   })
   return (
     <details>
-      <summary className="font-semibold">Something else to do by a day</summary>
+      <summary className="font-semibold">{say('Something else to do by a day')}</summary>
       <form className="mt-2 flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
-        <SelectField label="What" value={kind} onChange={(event) => setKind(event.target.value as Line['kind'])}>{(['make', 'buy', 'print', 'wash', 'fetch', 'show'] as const).map((each) => <option key={each}>{each}</option>)}</SelectField>
-        <Field label="Name" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} error={add.failed?.message} />
-        <Field label="By" type="date" min={today} value={due} onChange={(event) => setDue(event.target.value)} />
-        <Button type="submit" disabled={!name.trim() || !due || add.busy}>Add it</Button>
+        <SelectField label={say('What')} value={kind} onChange={(event) => setKind(event.target.value as Line['kind'])}>{(['make', 'buy', 'print', 'wash', 'fetch', 'show'] as const).map((each) => <option key={each}>{each}</option>)}</SelectField>
+        <Field label={say('Name')} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} error={add.failed?.message} />
+        <Field label={say('By')} type="date" min={today} value={due} onChange={(event) => setDue(event.target.value)} />
+        <Button type="submit" disabled={!name.trim() || !due || add.busy}>{say('Add it')}</Button>
       </form>
     </details>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useDraggable } from '@dnd-kit/core'
 import type { CSSProperties, ReactNode } from 'react'
 import { cx } from '@/lib/cx'
@@ -27,7 +28,7 @@ function Still({ at, chosen, onPick, label, style, className, children }: Omit<M
 function Moving({ at, chosen, onPick, label, style, className, carried, children }: MarkProps & { carried: Carried }) {
   const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({ id: `${carried.kind}:${carried.id}:${carried.day}`, data: carried })
   return (
-    <button type="button" ref={setNodeRef} {...listeners} {...attributes} aria-roledescription="thing on the string" aria-label={label} aria-pressed={at === chosen} title={label}
+    <button type="button" ref={setNodeRef} {...listeners} {...attributes} aria-roledescription={say('thing on the string')} aria-label={label} aria-pressed={at === chosen} title={label}
       onClick={() => onPick(at)} style={{ ...style, ...(transform ? { transform: `translateX(${transform.x}px)` } : {}) }}
       className={cx(looks, 'cursor-grab touch-manipulation select-none', isDragging && 'z-30 cursor-grabbing opacity-80', at === chosen && 'outline-2 outline-offset-2 outline-woad', className)}>{children}</button>
   )

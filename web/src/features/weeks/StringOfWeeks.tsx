@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { DndContext, KeyboardSensor, MouseSensor, TouchSensor, useSensor, useSensors, type Announcements, type DragEndEvent, type KeyboardCoordinateGetter, type Modifier } from '@dnd-kit/core'
 import { useLayoutEffect, useMemo, useRef, type ReactNode } from 'react'
 import { cx } from '@/lib/cx'
@@ -29,16 +30,16 @@ export function StringOfWeeks({ weeks, chosen, onPick, onMove }: StringProps) {
   return (
     <div ref={ref} className="min-w-0">
       <DndContext {...useHands(scale, onMove)}>
-        <div ref={box} className={cx('relative', scrolls && 'overflow-x-auto')} role="group" aria-label="The string of weeks">
+        <div ref={box} className={cx('relative', scrolls && 'overflow-x-auto')} role="group" aria-label={say('The string of weeks')}>
           <div className="relative" style={{ width: wide + (stacked ? 0 : LABELS) }}>
             <Rules scale={scale} today={weeks.today} left={stacked ? 0 : LABELS} />
-            <Lane title="Theme" says="trays, books, songs" stacked={stacked} wide={wide}><ThemeLane {...lane} /></Lane>
-            <Lane title="Shelf" says="what went and came" stacked={stacked} wide={wide}><ShelfLane {...lane} /></Lane>
-            <Lane title="Books" says="turned weekly" stacked={stacked} wide={wide}><BooksLane {...lane} /></Lane>
-            <Lane title="Ready soon" says="range, 8 in 10" stacked={stacked} wide={wide}><SoonLane {...lane} /></Lane>
-            <Lane title="Arrives" says="waits in a bin" stacked={stacked} wide={wide}><ArrivesLane {...lane} /></Lane>
-            <Lane title="By then" says="make, buy, print" stacked={stacked} wide={wide}><ByThenLane {...lane} /></Lane>
-            <Lane title="Minutes" says="to make and prepare" stacked={stacked} wide={wide}><MinutesLane {...lane} /></Lane>
+            <Lane title={say('Theme')} says={say('trays, books, songs')} stacked={stacked} wide={wide}><ThemeLane {...lane} /></Lane>
+            <Lane title={say('Shelf')} says={say('what went and came')} stacked={stacked} wide={wide}><ShelfLane {...lane} /></Lane>
+            <Lane title={say('Books')} says={say('turned weekly')} stacked={stacked} wide={wide}><BooksLane {...lane} /></Lane>
+            <Lane title={say('Ready soon')} says={say('range, 8 in 10')} stacked={stacked} wide={wide}><SoonLane {...lane} /></Lane>
+            <Lane title={say('Arrives')} says={say('waits in a bin')} stacked={stacked} wide={wide}><ArrivesLane {...lane} /></Lane>
+            <Lane title={say('By then')} says={say('make, buy, print')} stacked={stacked} wide={wide}><ByThenLane {...lane} /></Lane>
+            <Lane title={say('Minutes')} says={say('to make and prepare')} stacked={stacked} wide={wide}><MinutesLane {...lane} /></Lane>
           </div>
         </div>
       </DndContext>
@@ -66,7 +67,7 @@ function Rules({ scale, today, left }: { scale: Scale; today: string; left: numb
     <>
       <div className="relative h-9 text-xs text-ink-2" style={{ marginLeft: left }} aria-hidden="true">
         {mondays.map((day) => <span key={day} className={cx('absolute top-0 whitespace-nowrap', near(day) && 'font-bold text-ink')} style={{ left: xOf(scale, day) }}>{shortDay(day)}</span>)}
-        <span className="absolute top-4 -translate-x-1/2 rounded bg-paper px-1 font-bold text-madder" style={{ left: xOf(scale, today) + scale.perDay / 2 }}>today</span>
+        <span className="absolute top-4 -translate-x-1/2 rounded bg-paper px-1 font-bold text-madder" style={{ left: xOf(scale, today) + scale.perDay / 2 }}>{say('today')}</span>
       </div>
       <div aria-hidden="true" className="pointer-events-none absolute inset-y-0" style={{ left }}>
         {mondays.map((day) => <span key={day} className="absolute top-6 bottom-0 w-px bg-line" style={{ left: xOf(scale, day) }} />)}
@@ -78,7 +79,7 @@ function Rules({ scale, today, left }: { scale: Scale; today: string; left: numb
 
 /** The keyboard picks up with space, so that enter chooses, as a tap does. */
 const KEYS = { start: ['Space'], end: ['Space', 'Enter'], cancel: ['Escape'] }
-const HOW = 'Press enter to open it. Press space to pick it up, the left and right arrows to carry it by days, up and down by weeks, space to put it down, escape to leave it where it was.'
+const HOW = say('Press enter to open it. Press space to pick it up, the left and right arrows to carry it by days, up and down by weeks, space to put it down, escape to leave it where it was.')
 const STEPS: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1, ArrowUp: -7, ArrowDown: 7 }
 
 /** How things are carried along the string: day by day, with mouse, finger and keys. */
@@ -98,11 +99,11 @@ function useHands(scale: Scale, onMove: (what: Carried, day: string) => void) {
   const alongTheLine: Modifier = ({ transform }) => ({ ...transform, x: Math.round(transform.x / perDay) * perDay, y: 0 })
   const dayAfter = (what: Carried, dx: number) => addDays(what.day, Math.round(dx / perDay))
   const announcements: Announcements = {
-    onDragStart: ({ active }) => `${(active.data.current as Carried).name} picked up, ${weekDay((active.data.current as Carried).day)}.`,
+    onDragStart: ({ active }) => say('{current} picked up, {day}.', { current: (active.data.current as Carried).name, day: weekDay((active.data.current as Carried).day) }),
     onDragMove: ({ active: { data, rect: { current: { initial, translated } } } }) => (initial && translated ? weekDay(dayAfter(data.current as Carried, translated.left - initial.left)) : undefined),
     onDragOver: () => undefined,
-    onDragEnd: ({ active }) => `${(active.data.current as Carried).name} put down.`,
-    onDragCancel: ({ active }) => `${(active.data.current as Carried).name} stays where it was.`,
+    onDragEnd: ({ active }) => say('{current} put down.', { current: (active.data.current as Carried).name }),
+    onDragCancel: ({ active }) => say('{current} stays where it was.', { current: (active.data.current as Carried).name }),
   }
   return {
     sensors, modifiers: [alongTheLine], accessibility: { announcements, screenReaderInstructions: { draggable: HOW } },

@@ -1,10 +1,10 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { addDays, daysText, shortDay } from '@/lib/days'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh, themeQuery } from '@/lib/queries'
-import { counted } from '@/lib/words'
 import { Button } from '@/ui/Button'
 import { AreaField, Field } from '@/ui/Field'
 import { Notice, Waiting } from '@/ui/Notice'
@@ -34,37 +34,37 @@ function Shown({ of, today, onPlan, onGone, onTaken }: { of: Theme; today: strin
   const bring = useWrite(async (tray: number) => { await answer(client.POST('/api/themes/{theme_id}/trays/{tray_id}/bring', { params: { path: { theme_id: theme.id, tray_id: tray } } })); await refresh() })
   const failed = move.failed ?? forget.failed ?? bring.failed ?? again.failed
   return (
-    <section aria-label={`Theme: ${theme.name}`} className="flex flex-col gap-4">
+    <section aria-label={say('Theme: {theme}', { theme: theme.name })} className="flex flex-col gap-4">
       <div>
-        <p className="text-sm text-ink-2">Theme, {daysText(theme.from_day, theme.until_day)}</p>
+        <p className="text-sm text-ink-2">{say('Theme, {daysText}', { daysText: daysText(theme.from_day, theme.until_day) })}</p>
         <h2 className="text-xl">{theme.name}</h2>
         {theme.question && <p className="said">“{theme.question}”</p>}
       </div>
       {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
       <div className="flex flex-wrap gap-2">
-        <Button disabled={move.busy} onClick={() => void move.run(-7)}>A week earlier</Button>
-        <Button disabled={move.busy} onClick={() => void move.run(7)}>A week later</Button>
-        {!of.over && <Button look={theme.taken ? 'plain' : 'main'} onClick={onPlan}>{theme.taken ? 'Plan it again' : 'Plan it'}</Button>}
+        <Button disabled={move.busy} onClick={() => void move.run(-7)}>{say('A week earlier')}</Button>
+        <Button disabled={move.busy} onClick={() => void move.run(7)}>{say('A week later')}</Button>
+        {!of.over && <Button look={theme.taken ? 'plain' : 'main'} onClick={onPlan}>{theme.taken ? say('Plan it again') : say('Plan it')}</Button>}
       </div>
       {theme.trays.length > 0 && (
-        <section aria-label="Trays of the theme">
-          <h3>{counted(theme.trays.length, 'tray')}, {theme.at_hand} at hand</h3>
+        <section aria-label={say('Trays of the theme')}>
+          <h3>{say('{trays}, {at_hand} at hand', { trays: say('{n, plural, one {# tray} other {# trays}}', { n: theme.trays.length }), at_hand: theme.at_hand })}</h3>
           <ul className="flex flex-col">{theme.trays.map((tray) => <li key={tray.id} className="border-t border-line py-1.5"><Tray tray={tray} today={today} busy={bring.busy} onBring={() => void bring.run(tray.id)} /></li>)}</ul>
         </section>
       )}
-      {theme.trays.length === 0 && <p className="text-ink-2">No trays yet. Plan it, and they stand here with their days.</p>}
-      {of.lines.length > 0 && <LineList title="To do for it" lines={of.lines} today={today} />}
+      {theme.trays.length === 0 && <p className="text-ink-2">{say('No trays yet. Plan it, and they stand here with their days.')}</p>}
+      {of.lines.length > 0 && <LineList title={say('To do for it')} lines={of.lines} today={today} />}
       <Words of={of} />
       {of.over && of.loved.length > 0 && (
-        <section aria-label="What was loved">
-          <h3>What was loved</h3>
-          <ul className="text-[0.9375rem]">{of.loved.map((each) => <li key={each.name} className="flex justify-between gap-3 border-t border-line py-1"><span>{each.name}</span><span className="text-ink-2">on {each.chosen} of {counted(each.of, 'day')}</span></li>)}</ul>
+        <section aria-label={say('What was loved')}>
+          <h3>{say('What was loved')}</h3>
+          <ul className="text-[0.9375rem]">{of.loved.map((each) => <li key={each.name} className="flex justify-between gap-3 border-t border-line py-1"><span>{each.name}</span><span className="text-ink-2">{say('on {chosen} of {days}', { chosen: each.chosen, days: say('{n, plural, one {# day} other {# days}}', { n: each.of }) })}</span></li>)}</ul>
         </section>
       )}
       <Notes of={of} />
       <div className="flex flex-wrap gap-2 border-t border-line pt-3">
-        <Button disabled={again.busy} onClick={() => void again.run()}>Once more, in two weeks</Button>
-        <Button look="warn" disabled={forget.busy} onClick={() => void forget.run()}>Take it off the string</Button>
+        <Button disabled={again.busy} onClick={() => void again.run()}>{say('Once more, in two weeks')}</Button>
+        <Button look="warn" disabled={forget.busy} onClick={() => void forget.run()}>{say('Take it off the string')}</Button>
       </div>
     </section>
   )
@@ -75,10 +75,10 @@ function Tray({ tray, today, busy, onBring }: { tray: ThemeTray; today: string; 
   const [, key, level] = tray.ref.split(':')
   return (
     <>
-      <div className="flex items-baseline justify-between gap-2"><span className="font-semibold">{tray.name}</span><span className={`shrink-0 text-sm font-semibold ${tray.state === 'not made' ? 'text-saffron' : 'text-ink-2'}`}>{tray.state === 'rests' && tray.bin ? `in ${tray.bin}` : STATES[tray.state]}</span></div>
-      <p className="text-sm text-ink-2">{tray.children.join(', ')} · {tray.where ? `${shortDay(tray.day)}, ${tray.where}` : 'stands already'}{tray.goes ? `; ${tray.goes} rests` : ''}</p>
-      {tray.state === 'not made' && <Link className="text-[0.9375rem] text-woad underline" to={`/make?card=${key ?? ''}&level=${level ?? ''}&child=${tray.child_ids[0] ?? ''}`}>Make it</Link>}
-      {due && <Button className="mt-1" disabled={busy} onClick={onBring}>Bring it now</Button>}
+      <div className="flex items-baseline justify-between gap-2"><span className="font-semibold">{tray.name}</span><span className={`shrink-0 text-sm font-semibold ${tray.state === 'not made' ? 'text-saffron' : 'text-ink-2'}`}>{tray.state === 'rests' && tray.bin ? say('in {bin}', { bin: tray.bin }) : STATES[tray.state]}</span></div>
+      <p className="text-sm text-ink-2">{tray.children.join(', ')} · {tray.where ? `${shortDay(tray.day)}, ${tray.where}` : say('stands already')}{tray.goes ? say('; {goes} rests', { goes: tray.goes }) : ''}</p>
+      {tray.state === 'not made' && <Link className="text-[0.9375rem] text-woad underline" to={`/make?card=${key ?? ''}&level=${level ?? ''}&child=${tray.child_ids[0] ?? ''}`}>{say('Make it')}</Link>}
+      {due && <Button className="mt-1" disabled={busy} onClick={onBring}>{say('Bring it now')}</Button>}
     </>
   )
 }
@@ -98,9 +98,9 @@ function Notes({ of }: { of: Theme }) {
   })
   return (
     <form className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
-      <AreaField said label="To keep for next year" value={keep} maxLength={1000} onChange={(event) => setKeep(event.target.value)} />
-      <Field label="It ends on" type="date" min={of.theme.from_day} value={until} onChange={(event) => setUntil(event.target.value)} error={save.failed?.message} />
-      <Button type="submit" disabled={save.busy || (keep === of.keep && until === of.theme.until_day)}>Keep</Button>
+      <AreaField said label={say('To keep for next year')} value={keep} maxLength={1000} onChange={(event) => setKeep(event.target.value)} />
+      <Field label={say('It ends on')} type="date" min={of.theme.from_day} value={until} onChange={(event) => setUntil(event.target.value)} error={save.failed?.message} />
+      <Button type="submit" disabled={save.busy || (keep === of.keep && until === of.theme.until_day)}>{say('Keep')}</Button>
     </form>
   )
 }

@@ -1,10 +1,10 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useRef, useState, type ReactNode } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { addDays, daysBetween, weekDay } from '@/lib/days'
 import { answer, client } from '@/lib/http'
 import { refresh, weeksQuery } from '@/lib/queries'
-import { counted } from '@/lib/words'
 import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
 import { Menu } from '@/ui/Menu'
@@ -45,13 +45,13 @@ export function WeeksView({ people, today, look }: { people: readonly Person[]; 
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_22rem] items-stretch max-[1000px]:grid-cols-1 print:block">
       <div className="flex min-w-0 flex-col gap-4 px-5 py-4 max-[500px]:px-3 print:hidden">
-        <Heading title="Weeks">{LOOK_WORDS[weeks.look] ?? ''}</Heading>
+        <Heading title={say('Weeks')}>{LOOK_WORDS[weeks.look] ?? ''}</Heading>
         <Doing pick={pick} onCalendar={() => setCalendar(true)} />
         {move.failed && <Notice tone="must" role="alert">{move.failed.message}</Notice>}
         <StringOfWeeks weeks={weeks} chosen={at} onPick={pick} onMove={(what, day) => void move.run(what, day)} />
-        <p className="text-sm text-ink-3">What stands on the string can be carried to another day, with mouse, finger or the space key; Undo takes it back.</p>
+        <p className="text-sm text-ink-3">{say('What stands on the string can be carried to another day, with mouse, finger or the space key; Undo takes it back.')}</p>
       </div>
-      <aside ref={margin} aria-label="Why" className="scroll-mt-2 flex flex-col gap-4 border-l border-line bg-paper p-5 max-[1000px]:border-t max-[1000px]:border-l-0 max-[500px]:px-3 print:hidden">
+      <aside ref={margin} aria-label={say('Why')} className="scroll-mt-2 flex flex-col gap-4 border-l border-line bg-paper p-5 max-[1000px]:border-t max-[1000px]:border-l-0 max-[500px]:px-3 print:hidden">
         <Chosen weeks={weeks} at={at} people={people} today={today} look={look} onPick={pick} />
       </aside>
       <PrintedWeeks weeks={weeks} />
@@ -64,13 +64,13 @@ export function WeeksView({ people, today, look }: { people: readonly Person[]; 
 function Doing({ pick, onCalendar }: { pick: (at: At) => void; onCalendar: () => void }) {
   const narrow = useNarrow()
   const rest = [
-    { key: 'arrival', says: 'Something arrives', onSelect: () => pick('arrival:0') }, { key: 'away', says: 'Days away', onSelect: () => pick('away:0') }, { key: 'books', says: 'Books', onSelect: () => pick('books') },
-    { key: 'aims', says: 'Aims', onSelect: () => pick('aims') }, { key: 'ahead', says: 'Look ahead', onSelect: () => pick('ahead') }, { key: 'calendar', says: 'Calendar file', onSelect: onCalendar }, { key: 'print', says: 'Print', onSelect: () => window.print() },
+    { key: 'arrival', says: say('Something arrives'), onSelect: () => pick('arrival:0') }, { key: 'away', says: say('Days away'), onSelect: () => pick('away:0') }, { key: 'books', says: say('Books'), onSelect: () => pick('books') },
+    { key: 'aims', says: say('Aims'), onSelect: () => pick('aims') }, { key: 'ahead', says: say('Look ahead'), onSelect: () => pick('ahead') }, { key: 'calendar', says: say('Calendar file'), onSelect: onCalendar }, { key: 'print', says: say('Print'), onSelect: () => window.print() },
   ]
   return (
     <div className="flex flex-wrap gap-2">
-      <Button look="main" size={narrow ? 'touch' : 'control'} onClick={() => pick('plan')}>Plan a theme</Button>
-      {narrow ? <Menu label="More of the weeks" says="More" items={rest} /> : rest.map((each) => <Button key={each.key} onClick={each.onSelect}>{each.says}</Button>)}
+      <Button look="main" size={narrow ? 'touch' : 'control'} onClick={() => pick('plan')}>{say('Plan a theme')}</Button>
+      {narrow ? <Menu label={say('More of the weeks')} says={say('More')} items={rest} /> : rest.map((each) => <Button key={each.key} onClick={each.onSelect}>{each.says}</Button>)}
     </div>
   )
 }
@@ -91,7 +91,7 @@ function Chosen({ weeks, at, people, today, look, onPick }: ChosenProps) {
     case 'away': return <AwayMargin key={id} away={weeks.absences.find((each) => each.id === id)} people={people} today={today} onGone={onPick} />
     case 'line': return <LineMargin line={weeks.by_then.find((each) => each.id === id)} lines={weeks.by_then} today={today} onGone={home} />
     case 'ahead': return <AheadMargin />
-    case 'change': return <div className="flex flex-col gap-4"><h2 className="text-xl">Changes that were</h2><Review /><Button onClick={home}>The next look</Button></div>
+    case 'change': return <div className="flex flex-col gap-4"><h2 className="text-xl">{say('Changes that were')}</h2><Review /><Button onClick={home}>{say('The next look')}</Button></div>
     case 'look': return rest[0] ? <LaterLook day={rest[0]} weeks={weeks} onHome={home} /> : look
     case 'soon': return <Soon weeks={weeks} child={id} step={rest.slice(1).join(':')} />
     default: return look
@@ -104,15 +104,15 @@ function LaterLook({ day, weeks, onHome }: { day: string; weeks: Weeks; onHome: 
   const themes = weeks.themes.filter((each) => each.from_day <= day && day <= each.until_day)
   return (
     <div className="flex flex-col items-start gap-3">
-      <h2 className="text-xl">Look at the shelf, {weekDay(day)}</h2>
-      <p>What it proposes is reckoned from the signs of the work until then. {there?.let_in ? 'The shelf is nearly empty now: one or two trays may be let in, as they are shown.' : ''}{themes.length > 0 ? `It falls into ${themes.map((each) => each.name).join(', ')}.` : ''}</p>
-      <Button onClick={onHome}>The next look</Button>
+      <h2 className="text-xl">{say('Look at the shelf, {day}', { day: weekDay(day) })}</h2>
+      <p>{say('What it proposes is reckoned from the signs of the work until then. {part}{part2}', { part: there?.let_in ? say('The shelf is nearly empty now: one or two trays may be let in, as they are shown.') : '', part2: themes.length > 0 ? say('It falls into {themes}.', { themes: themes.map((each) => each.name).join(', ') }) : '' })}</p>
+      <Button onClick={onHome}>{say('The next look')}</Button>
     </div>
   )
 }
 
 function Gone({ onHome }: { onHome: () => void }) {
-  return <div className="flex flex-col items-start gap-3"><p className="text-ink-2">It stands on the string no more.</p><Button onClick={onHome}>The next look</Button></div>
+  return <div className="flex flex-col items-start gap-3"><p className="text-ink-2">{say('It stands on the string no more.')}</p><Button onClick={onHome}>{say('The next look')}</Button></div>
 }
 
 function Soon({ weeks, child, step }: { weeks: Weeks; child: number; step: string }) {
@@ -121,8 +121,8 @@ function Soon({ weeks, child, step }: { weeks: Weeks; child: number; step: strin
   return (
     <div className="flex flex-col gap-3">
       <h2 className="text-xl">{found.step}</h2>
-      <p>Likely ready for {found.child} between {weekDay(found.earliest)} and {found.latest ? weekDay(found.latest) : 'some day later'}; half of such levels are by {weekDay(found.median)}, in {counted(Math.max(0, daysBetween(weeks.today, found.median)), 'day')}. Four in five fall into the range.</p>
-      <Link className="text-woad underline" to={`/ladders?child=${child}&step=${step}`}>See it on its ladder</Link>
+      <p>{say('Likely ready for {child} between {day} and {part}; half of such levels are by {day2}, in {days}. Four in five fall into the range.', { child: found.child, day: weekDay(found.earliest), part: found.latest ? weekDay(found.latest) : say('some day later'), day2: weekDay(found.median), days: say('{n, plural, one {# day} other {# days}}', { n: Math.max(0, daysBetween(weeks.today, found.median)) }) })}</p>
+      <Link className="text-woad underline" to={`/ladders?child=${child}&step=${step}`}>{say('See it on its ladder')}</Link>
     </div>
   )
 }

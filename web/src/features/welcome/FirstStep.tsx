@@ -1,3 +1,5 @@
+import { say } from '@/lib/say'
+import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -9,7 +11,6 @@ import { Progress } from '@/ui/Progress'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { firstQuery, refresh } from '@/lib/queries'
-import { counted } from '@/lib/words'
 
 type First = Schemas['FirstTrayOut']
 type FirstShelf = Schemas['FirstShelfOut']
@@ -38,7 +39,7 @@ export function FirstStep({ people, draw, onTaken }: FirstProps) {
     void compose.run(null)
   })
   const working = compose.busy || (id !== null && !error && (!data || data.status === 'working'))
-  if (working) return <div className="flex flex-col gap-3"><Progress label="Composing trays and finding their places" usualS={USUAL_S} />{id !== null && <Button className="self-start" onClick={() => void stop.run()}>Stop</Button>}</div>
+  if (working) return <div className="flex flex-col gap-3"><Progress label={say('Composing trays and finding their places')} usualS={USUAL_S} />{id !== null && <Button className="self-start" onClick={() => void stop.run()}>{say('Stop')}</Button>}</div>
   const failed = compose.failed ?? error
   if (failed) return <Stuck message={failed.message} onAgain={() => void compose.run(null)} />
   if (!data) return null
@@ -48,9 +49,9 @@ export function FirstStep({ people, draw, onTaken }: FirstProps) {
   const pick = (each: First): Picked => ({ key: each.key, level: each.level, child_id: each.child_id })
   return (
     <>
-      <p>{counted(firsts.length, 'tray')} to begin with, from what you have. Few things, each in its place: more come as these are known.</p>
+      <p>{say('{trays} to begin with, from what you have. Few things, each in its place: more come as these are known.', { trays: say('{n, plural, one {# tray} other {# trays}}', { n: firsts.length }) })}</p>
       {draw(data, chosen, setChosen)}
-      <ul aria-label="The first shelf" className="flex flex-col">
+      <ul aria-label={say('The first shelf')} className="flex flex-col">
         {firsts.map((each) => (
           <Row key={each.tray_id} each={each} tray={data.trays.find((one) => one.id === each.tray_id)} where={data.placements.find((one) => one.tray_id === each.tray_id)} people={people} chosen={chosen === each.tray_id}
             onSwap={(other) => void compose.run(picks((one) => (one === each ? { ...pick(one), key: other.key, level: other.level } : pick(one))))}
@@ -61,15 +62,15 @@ export function FirstStep({ people, draw, onTaken }: FirstProps) {
       <Allowances found={data.to_allow} />
       {take.failed && <Notice tone="must" role="alert">{take.failed.message}</Notice>}
       <div className="sticky bottom-0 max-[860px]:bottom-14 flex flex-wrap gap-2 border-t border-line bg-paper py-3">
-        <Button look="main" size="touch" disabled={take.busy || firsts.length === 0} onClick={() => void take.run()}>Take this shelf</Button>
-        <Button size="touch" onClick={() => void compose.run(null)}>Compose it again</Button>
+        <Button look="main" size="touch" disabled={take.busy || firsts.length === 0} onClick={() => void take.run()}>{say('Take this shelf')}</Button>
+        <Button size="touch" onClick={() => void compose.run(null)}>{say('Compose it again')}</Button>
       </div>
     </>
   )
 }
 
 function Stuck({ message, onAgain }: { message: string; onAgain: () => void }) {
-  return <Notice tone="should" role="alert">{message}<div className="mt-2"><Button onClick={onAgain}>Compose it again</Button></div></Notice>
+  return <Notice tone="should" role="alert">{message}<div className="mt-2"><Button onClick={onAgain}>{say('Compose it again')}</Button></div></Notice>
 }
 
 type RowProps = {
@@ -83,13 +84,13 @@ function Row({ each, tray, where, people, chosen, onSwap, onLeave }: RowProps) {
   return (
     <li className={`flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-2 ${chosen ? 'bg-woad-2' : ''}`}>
       <div className="min-w-60 flex-1">
-        <p><strong>{tray.name}</strong>{people.length > 1 && <span className="text-ink-2">, for {names.join(' and ')}</span>}</p>
+        <p><strong>{tray.name}</strong>{people.length > 1 && <span className="text-ink-2">{say(', for {names}', { names: names.join(' and ') })}</span>}</p>
         <p>{each.why.text}</p>
-        <p className="text-sm text-ink-2">{each.things.join(', ')}{where?.by_hand && `. Kept away from ${each.away_from.join(' and ')}; you bring it`}</p>
+        <p className="text-sm text-ink-2">{each.things.join(', ')}{where?.by_hand && say('. Kept away from {away_from}; you bring it', { away_from: each.away_from.join(' and ') })}</p>
       </div>
       <div className="flex gap-2">
-        {each.others.length > 0 && <Menu label={`Swap ${tray.name}`} says="Swap" items={each.others.map((other) => ({ key: other.key, says: other.name, onSelect: () => onSwap(other) }))} />}
-        <Button size="touch" aria-label={`Leave out ${tray.name}`} onClick={onLeave}>Leave out</Button>
+        {each.others.length > 0 && <Menu label={say('Swap {tray}', { tray: tray.name })} says={say('Swap')} items={each.others.map((other) => ({ key: other.key, says: other.name, onSelect: () => onSwap(other) }))} />}
+        <Button size="touch" aria-label={say('Leave out {tray}', { tray: tray.name })} onClick={onLeave}>{say('Leave out')}</Button>
       </div>
     </li>
   )
@@ -99,9 +100,9 @@ function Allowances({ found }: { found: FirstShelf['to_allow'] }) {
   if (found.length === 0) return null
   return (
     <details>
-      <summary className="min-h-touch py-3 font-semibold text-woad">With you at the table, more could be done</summary>
-      {found.map((each) => <div key={`${each.ask.child_id} ${each.ask.kind}`} className="border-t border-line py-3"><p>{each.names.join(', ')}{each.names.length > 2 && ' and more'}</p><Decide ask={each.ask} /></div>)}
-      <p className="py-2 text-sm text-ink-2">What you allow counts when it is composed again.</p>
+      <summary className="min-h-touch py-3 font-semibold text-woad">{say('With you at the table, more could be done')}</summary>
+      {found.map((each) => <div key={`${each.ask.child_id} ${each.ask.kind}`} className="border-t border-line py-3"><p>{each.names.join(', ')}{each.names.length > 2 && say(' and more')}</p><Decide ask={each.ask} /></div>)}
+      <p className="py-2 text-sm text-ink-2">{say('What you allow counts when it is composed again.')}</p>
     </details>
   )
 }
@@ -111,19 +112,19 @@ export function After({ toShow }: { toShow: readonly { child_id: number; tray_id
   const link = 'inline-flex min-h-touch items-center rounded-control border border-edge bg-paper px-4 font-semibold hover:bg-woad-2'
   return (
     <div className="flex flex-col gap-4">
-      <p>The shelf is taken. It stands on Today as a list to set out; one undo gives it all back.</p>
+      <p>{say('The shelf is taken. It stands on Today as a list to set out; one undo gives it all back.')}</p>
       <div className="flex flex-wrap gap-2">
-        <Link className="inline-flex min-h-touch items-center rounded-control bg-woad px-4 font-semibold text-paper" to="/today">Set it out</Link>
-        <Link className={link} to="/paper?kind=set-up-list">Print the list</Link>
-        <Link className={link} to="/shelf">Look at the shelf</Link>
+        <Link className="inline-flex min-h-touch items-center rounded-control bg-woad px-4 font-semibold text-paper" to="/today">{say('Set it out')}</Link>
+        <Link className={link} to="/paper?kind=set-up-list">{say('Print the list')}</Link>
+        <Link className={link} to="/shelf">{say('Look at the shelf')}</Link>
       </div>
       {toShow.length > 0 && (
-        <section aria-label="Show the first two">
-          <h3>Show the first two</h3>
+        <section aria-label={say('Show the first two')}>
+          <h3>{say('Show the first two')}</h3>
           <ul className="flex flex-wrap gap-2 pt-2">{toShow.map((each) => <li key={`${each.child_id} ${each.tray_id}`}><Link className={link} to={`/show?child=${each.child_id}&tray=${each.tray_id}`}>{each.says}</Link></li>)}</ul>
         </section>
       )}
-      <p className="text-ink-2">Tomorrow: set it out before the child is up, and begin a work cycle in <Link className="font-semibold text-woad underline underline-offset-4" to="/watch">Watch</Link>.</p>
+      <p className="text-ink-2">{sayRich('Tomorrow: set it out before the child is up, and begin a work cycle in <a>Watch</a>.', { a: (inner) => <Link className="font-semibold text-woad underline underline-offset-4" to="/watch">{inner}</Link> })}</p>
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
@@ -15,8 +16,8 @@ export function GoOn() {
   if (!open) return null
   return (
     <Notice tone="note">
-      The first evening is not through: next is {SAYS[open.name]}.{' '}
-      <Link className="inline-flex min-h-control items-center font-semibold text-woad underline underline-offset-4" to={`/welcome?step=${open.name}`}>Go on with it</Link>
+      {say('The first evening is not through: next is {SAYS}.', { SAYS: SAYS[open.name] })}
+      <Link className="inline-flex min-h-control items-center font-semibold text-woad underline underline-offset-4" to={`/welcome?step=${open.name}`}>{say('Go on with it')}</Link>
     </Notice>
   )
 }
@@ -26,8 +27,8 @@ export function LeaveDemo() {
   const leave = useWrite(async () => { await answer(client.POST('/api/demo/leave')); await refresh() })
   return (
     <Notice tone="note">
-      <p>This is the demo house: an invented household, to try everything in.</p>
-      <Button disabled={leave.busy} onClick={() => void leave.run()}>Leave it for your own house</Button>
+      <p>{say('This is the demo house: an invented household, to try everything in.')}</p>
+      <Button disabled={leave.busy} onClick={() => void leave.run()}>{say('Leave it for your own house')}</Button>
       {leave.failed && <p role="alert">{leave.failed.message}</p>}
     </Notice>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState, type ChangeEvent } from 'react'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
@@ -5,7 +6,6 @@ import { Progress } from '@/ui/Progress'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, sendFile, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
-import { counted } from '@/lib/words'
 
 const DEMO_S = 8
 
@@ -16,17 +16,17 @@ export function Hello({ onLeft }: { onLeft: () => void }) {
   const take = useWrite(async () => { if (found) { await sendFile('POST', '/api/import/household', found.file); await refresh(); onLeft() } })
   const demo = useWrite(async () => { await answer(client.POST('/api/demo/look')); await refresh(); onLeft() })
   const chosen = (event: ChangeEvent<HTMLInputElement>) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void look.run(file) }
-  if (demo.busy) return <Progress label="Moving an invented household in, with sixteen weeks of work" usualS={DEMO_S} />
+  if (demo.busy) return <Progress label={say('Moving an invented household in, with sixteen weeks of work')} usualS={DEMO_S} />
   return (
     <div className="flex flex-col gap-2">
       <div className="flex flex-wrap items-center gap-2">
-        <Button size="touch" onClick={() => void demo.run()}>Look at a demo house first</Button>
+        <Button size="touch" onClick={() => void demo.run()}>{say('Look at a demo house first')}</Button>
         <label className="inline-flex min-h-touch cursor-pointer items-center rounded-control border border-edge bg-paper px-3.5 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
-          Bring a household in<input type="file" accept=".json,.zip,application/json,application/zip" className="sr-only" onChange={chosen} />
+          {say('Bring a household in')}<input type="file" accept=".json,.zip,application/json,application/zip" className="sr-only" onChange={chosen} />
         </label>
-        <span className="text-sm text-ink-2">Everything stays on this machine.</span>
+        <span className="text-sm text-ink-2">{say('Everything stays on this machine.')}</span>
       </div>
-      {found && <Notice tone="note"><p>{found.holds.name}: {counted(found.holds.children, 'child', 'children')}, {counted(found.holds.trays, 'tray')}.</p><Button look="main" disabled={take.busy} onClick={() => void take.run()}>Move in with it</Button></Notice>}
+      {found && <Notice tone="note"><p>{found.holds.name}: {say('{n, plural, one {# child} other {# children}}', { n: found.holds.children })}, {say('{n, plural, one {# tray} other {# trays}}', { n: found.holds.trays })}.</p><Button look="main" disabled={take.busy} onClick={() => void take.run()}>{say('Move in with it')}</Button></Notice>}
       {[look.failed, take.failed, demo.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message}</Notice>)}
     </div>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -12,7 +13,7 @@ import { askingQuery, refresh } from '@/lib/queries'
 type Answered = Schemas['LevelAnswerIn']
 type Child = { id: number; name: string; pattern: Pattern }
 const ANSWERS: readonly { value: Answered['answer']; says: string }[] = [
-  { value: 'yes', says: 'Yes' }, { value: 'with help', says: 'With help' }, { value: 'not yet', says: 'Not yet' }, { value: 'never tried', says: 'Never tried' },
+  { value: 'yes', says: say('Yes') }, { value: 'with help', says: say('With help') }, { value: 'not yet', says: say('Not yet') }, { value: 'never tried', says: say('Never tried') },
 ]
 
 /** What each child knows already: a few questions, each the one that tells most; then words, in one pass. */
@@ -24,7 +25,7 @@ export function KnowStep({ people, onDone }: { people: readonly Child[]; onDone:
   return (
     <>
       {people.length > 1 && (
-        <ol aria-label="Children" className="flex flex-wrap gap-2">
+        <ol aria-label={say('Children')} className="flex flex-wrap gap-2">
           {people.map((each, n) => <li key={each.id}><button type="button" aria-current={n === at ? 'step' : undefined} onClick={() => setAt(n)} className={cx('inline-flex min-h-touch items-center gap-2 rounded-full border px-4', n === at ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}><PatternMark pattern={each.pattern} />{each.name}</button></li>)}
         </ol>
       )}
@@ -44,33 +45,33 @@ function Asking({ child, onDone, last, alone }: { child: Child; onDone: () => vo
     onDone()
   })
   // What was answered yesterday may be of levels nobody asks of any more.
-  if (error && answers.length > 0) return <Notice tone="should" role="alert">{error.message}<div className="mt-2"><Button size="touch" onClick={drop}>Begin the questions again</Button></div></Notice>
+  if (error && answers.length > 0) return <Notice tone="should" role="alert">{error.message}<div className="mt-2"><Button size="touch" onClick={drop}>{say('Begin the questions again')}</Button></div></Notice>
   if (!data) return <Waiting error={error} />
   const question = data.question
-  const say = (value: Answered['answer']) => { if (question) setAnswers([...answers, { key: question.key, level: question.level, answer: value }]) }
+  const tell = (value: Answered['answer']) => { if (question) setAnswers([...answers, { key: question.key, level: question.level, answer: value }]) }
   return (
-    <section aria-label={`What ${child.name} knows`} className="flex flex-col gap-4">
+    <section aria-label={say('What {child} knows', { child: child.name })} className="flex flex-col gap-4">
       {question ? (
         <div className="flex flex-col gap-3">
-          <p className="text-sm text-ink-2">{data.number} of {data.most} at most · {question.area}</p>
-          <h3 className="text-lg" aria-live="polite">Does {child.name} do this alone?</h3>
+          <p className="text-sm text-ink-2">{say('{number} of {most} at most · {area}', { number: data.number, most: data.most, area: question.area })}</p>
+          <h3 className="text-lg" aria-live="polite">{say('Does {child} do this alone?', { child: child.name })}</h3>
           <p className="text-xl font-semibold">{question.name}: <span className="font-normal">{question.level_name}</span></p>
           {question.expects && <p className="text-ink-2">{question.expects}</p>}
           <div role="group" aria-label={`${question.name}: ${question.level_name}`} className="grid grid-cols-4 gap-2 max-[560px]:grid-cols-2">
-            {ANSWERS.map((each) => <Button key={each.value} size="touch" onClick={() => say(each.value)}>{each.says}</Button>)}
+            {ANSWERS.map((each) => <Button key={each.value} size="touch" onClick={() => tell(each.value)}>{each.says}</Button>)}
           </div>
         </div>
       ) : (
         <>
-          <p className="text-ink-2">{answers.length > 0 ? `That is enough: ${data.settled} of ${data.levels} kinds of work near ${child.name}’s age are settled by it. What you see later counts for more.` : `Nothing near ${child.name}’s age has to be asked.`}</p>
+          <p className="text-ink-2">{answers.length > 0 ? say('That is enough: {settled} of {levels} kinds of work near {child}’s age are settled by it. What you see later counts for more.', { settled: data.settled, levels: data.levels, child: child.name }) : say('Nothing near {child}’s age has to be asked.', { child: child.name })}</p>
           <Words sets={data.words} child={child} words={words} onWords={setWords} />
         </>
       )}
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
       <div className="flex flex-wrap gap-2">
-        {(!question || answers.length > 0) && <Button look={question ? 'plain' : 'main'} size="touch" disabled={save.busy} onClick={() => void save.run()}>{question ? 'Stop asking' : last ? 'Go on' : 'The next child'}</Button>}
-        {answers.length > 0 && <Button size="touch" onClick={() => setAnswers(answers.slice(0, -1))}>Back</Button>}
-        {answers.length === 0 && question && !alone && <Button look="quiet" size="touch" onClick={onDone}>Skip {child.name}</Button>}
+        {(!question || answers.length > 0) && <Button look={question ? 'plain' : 'main'} size="touch" disabled={save.busy} onClick={() => void save.run()}>{question ? say('Stop asking') : last ? say('Go on') : say('The next child')}</Button>}
+        {answers.length > 0 && <Button size="touch" onClick={() => setAnswers(answers.slice(0, -1))}>{say('Back')}</Button>}
+        {answers.length === 0 && question && !alone && <Button look="quiet" size="touch" onClick={onDone}>{say('Skip {child}', { child: child.name })}</Button>}
       </div>
     </section>
   )
@@ -86,7 +87,7 @@ function Words({ sets, child, words, onWords }: WordsProps) {
   }
   return (
     <details>
-      <summary className="min-h-touch py-3 font-semibold text-woad">Which of these does {child.name} say? Tap those known</summary>
+      <summary className="min-h-touch py-3 font-semibold text-woad">{say('Which of these does {child} say? Tap those known', { child: child.name })}</summary>
       <div className="flex flex-col gap-3">
         {sets.map((set) => (
           <fieldset key={set.key}>

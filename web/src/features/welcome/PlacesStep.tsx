@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Trash2 } from 'lucide-react'
 import { Button } from '@/ui/Button'
@@ -12,7 +13,7 @@ import { fromMm, type Lengths } from '@/lib/words'
 type Unit = Schemas['UnitOut']
 type Child = { id: number; name: string }
 type PlacesProps = { places: readonly Schemas['CommonPlaceOut'][]; units: readonly Unit[]; people: readonly Child[]; lengths: Lengths; onDone: () => void }
-const BARRIERS = [{ value: 'gate', label: 'A gate' }, { value: 'door', label: 'A door' }] as const
+const BARRIERS = [{ value: 'gate', label: say('A gate') }, { value: 'door', label: say('A door') }] as const
 
 const bodyOf = (unit: Unit): Schemas['UnitIn'] => ({
   name: unit.name, kind: unit.kind, room: unit.room, width_mm: unit.width_mm, height_mm: unit.height_mm, depth_mm: unit.depth_mm, comes: unit.comes,
@@ -51,7 +52,7 @@ export function PlacesStep({ places, units, people, lengths, onDone }: PlacesPro
         ))}
       </ul>
       {shown && (
-        <div role="group" aria-label={`Sizes: ${shown.says}`} className="flex flex-wrap gap-2">
+        <div role="group" aria-label={say('Sizes: {says}', { says: shown.says })} className="flex flex-wrap gap-2">
           {shown.sizes.map((size) => (
             <Button key={size.says} size="touch" className="flex-col gap-0" disabled={add.busy} onClick={() => void add.run(size.unit)}>
               {size.says} <span className="text-sm font-normal text-ink-2">{said(size.unit, lengths)}</span>
@@ -60,9 +61,9 @@ export function PlacesStep({ places, units, people, lengths, onDone }: PlacesPro
         </div>
       )}
       {add.failed && <Notice tone="must" role="alert">{add.failed.message}</Notice>}
-      <ul aria-label="Places so far" className="flex flex-col gap-2">{units.map((unit) => <Place key={unit.id} unit={unit} units={units} people={people} lengths={lengths} />)}</ul>
-      <p className="text-sm text-ink-2">Sizes are the usual ones: measure yours later, on Shelf. Anchor every shelf to the wall; follow the maker&rsquo;s instructions.</p>
-      <Button look="main" size="touch" className="self-start" disabled={units.length === 0} onClick={onDone}>Go on</Button>
+      <ul aria-label={say('Places so far')} className="flex flex-col gap-2">{units.map((unit) => <Place key={unit.id} unit={unit} units={units} people={people} lengths={lengths} />)}</ul>
+      <p className="text-sm text-ink-2">{say('Sizes are the usual ones: measure yours later, on Shelf. Anchor every shelf to the wall; follow the maker’s instructions.')}</p>
+      <Button look="main" size="touch" className="self-start" disabled={units.length === 0} onClick={onDone}>{say('Go on')}</Button>
     </>
   )
 }
@@ -85,16 +86,16 @@ function Place({ unit, units, people, lengths }: { unit: Unit; units: readonly U
       <div className="flex flex-wrap items-center gap-3">
         <PlacePicture unit={unit} size={44} />
         <span className="min-w-32 flex-1"><strong>{unit.name}</strong> <span className="text-sm text-ink-2">{said(unit, lengths)}</span></span>
-        <button type="button" aria-pressed={unit.main} disabled={write.busy} onClick={() => void write.run({ main: !unit.main })} className="min-h-touch rounded-full border border-edge px-4 aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold">The main one</button>
-        <button type="button" aria-label={`Take ${unit.name} away`} disabled={away.busy} onClick={() => void away.run()} className="grid size-12 place-items-center rounded-control border border-edge"><Trash2 size={18} aria-hidden /></button>
+        <button type="button" aria-pressed={unit.main} disabled={write.busy} onClick={() => void write.run({ main: !unit.main })} className="min-h-touch rounded-full border border-edge px-4 aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold">{say('The main one')}</button>
+        <button type="button" aria-label={say('Take {unit} away', { unit: unit.name })} disabled={away.busy} onClick={() => void away.run()} className="grid size-12 place-items-center rounded-control border border-edge"><Trash2 size={18} aria-hidden /></button>
       </div>
       {people.length > 1 && (
-        <div role="group" aria-label={`Who comes to the ${unit.name}`} className="flex flex-wrap items-center gap-2 text-sm">
-          <span>Who comes to it:</span>
+        <div role="group" aria-label={say('Who comes to the {unit}', { unit: unit.name })} className="flex flex-wrap items-center gap-2 text-sm">
+          <span>{say('Who comes to it:')}</span>
           {people.map((child) => <button key={child.id} type="button" aria-pressed={unit.comes.includes(child.id)} disabled={write.busy} onClick={() => toggle(child.id)} className="min-h-touch rounded-full border border-edge px-4 aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold">{child.name}</button>)}
         </div>
       )}
-      {kept.length > 0 && <ChoiceRow label={`What keeps ${kept.map((each) => each.name).join(' and ')} away?`} choices={BARRIERS} value={unit.barrier === 'none' ? null : unit.barrier} onChange={(barrier) => void write.run({ barrier })} />}
+      {kept.length > 0 && <ChoiceRow label={say('What keeps {kept} away?', { kept: kept.map((each) => each.name).join(' and ') })} choices={BARRIERS} value={unit.barrier === 'none' ? null : unit.barrier} onChange={(barrier) => void write.run({ barrier })} />}
       {write.failed && <Notice tone="must" role="alert">{write.failed.message}</Notice>}
     </li>
   )

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import type { ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
@@ -17,9 +18,9 @@ export function WelcomeView({ steps, at, go, onLater, before }: WelcomeProps) {
   if (!step) return null
   return (
     <div className="by-thumb mx-auto flex w-full max-w-5xl flex-1 flex-col gap-4 px-5 py-5 max-[500px]:px-3">
-      <Heading title="Welcome" />
+      <Heading title={say('Welcome')} />
       {before}
-      <nav aria-label="Steps" className="relative flex justify-between">
+      <nav aria-label={say('Steps')} className="relative flex justify-between">
         <span aria-hidden className="absolute inset-x-3 top-[15px] h-0.5 bg-ink-2" />
         {steps.map((each, n) => (
           <button key={each.name} type="button" disabled={n > 0 && steps[0]?.state !== 'done'} aria-current={n === here ? 'step' : undefined} onClick={() => go(each.name)}

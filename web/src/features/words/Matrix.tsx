@@ -1,5 +1,5 @@
+import { say } from '@/lib/say'
 import type { Schemas } from '@/lib/http'
-import { counted } from '@/lib/words'
 
 const CELL = 30
 const LEFT = 92
@@ -13,9 +13,9 @@ export function Matrix({ lesson }: { lesson: Schemas['LessonOut'] }) {
   const all = [...columns, { name: 'neither', at: lesson.words.words.length }]
   const most = Math.max(1, ...asked.flatMap(({ row }) => lesson.counts[row] ?? []))
   return (
-    <section aria-label="Mix-ups" className="panel flex flex-col gap-2 p-4">
-      <h2>Mix-ups</h2>
-      <p className="text-sm text-ink-2">Asked at the side, answered above.</p>
+    <section aria-label={say('Mix-ups')} className="panel flex flex-col gap-2 p-4">
+      <h2>{say('Mix-ups')}</h2>
+      <p className="text-sm text-ink-2">{say('Asked at the side, answered above.')}</p>
       <div className="overflow-x-auto">
         <table className="border-separate border-spacing-0.5 text-sm" style={{ minWidth: LEFT + CELL * all.length, paddingTop: TOP - 70 }}>
           <thead><tr><td />{all.map((column) => <th key={column.at} scope="col" className="h-20 w-8 align-bottom font-normal"><span className="inline-block rotate-180 [writing-mode:vertical-rl]">{column.name}</span></th>)}</tr></thead>
@@ -33,7 +33,7 @@ export function Matrix({ lesson }: { lesson: Schemas['LessonOut'] }) {
           </tbody>
         </table>
       </div>
-      {lesson.confused.map((pair) => <p key={`${pair.one}${pair.other}`} className="text-[0.9375rem]">{pair.one} and {pair.other} were taken for one another {counted(pair.times, 'time')}{lesson.mixed.some((each) => each.includes(pair.one) && each.includes(pair.other)) ? ': they do not meet in a lesson until each is firm, and are then laid side by side.' : '; both were told apart since.'}</p>)}
+      {lesson.confused.map((pair) => <p key={`${pair.one}${pair.other}`} className="text-[0.9375rem]">{say('{one} and {other} were taken for one another {times}{part}', { one: pair.one, other: pair.other, times: say('{n, plural, one {# time} other {# times}}', { n: pair.times }), part: lesson.mixed.some((each) => each.includes(pair.one) && each.includes(pair.other)) ? say(': they do not meet in a lesson until each is firm, and are then laid side by side.') : say('; both were told apart since.') })}</p>)}
     </section>
   )
 }

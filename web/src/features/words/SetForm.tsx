@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Field, SelectField, Tick } from '@/ui/Field'
@@ -25,17 +26,17 @@ export function SetForm({ onSaved }: { onSaved: () => void }) {
     onSaved()
   })
   return (
-    <form aria-label="A set of your own" className="panel flex max-w-3xl flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
+    <form aria-label={say('A set of your own')} className="panel flex max-w-3xl flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-2 gap-3 max-[700px]:grid-cols-1">
-        <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} />
-        <SelectField label="Kind" value={kind} onChange={(event) => setKind(event.target.value as Kind)}>{KINDS.map((each) => <option key={each}>{each}</option>)}</SelectField>
-        <Field label="Shown by" hint="Objects before pictures: the things themselves, a basket, cards." value={by} onChange={(event) => setBy(event.target.value)} />
-        <div className="self-end"><Tick label="Two at a time, the pair before again" checked={pairs} onChange={(event) => setPairs(event.target.checked)} /></div>
-        <label className="flex flex-col gap-1 text-sm font-semibold">Words, one a line, “jug = jarra”<textarea className={area} value={words} onChange={(event) => setWords(event.target.value)} /></label>
-        <label className="flex flex-col gap-1 text-sm font-semibold">Easily taken for one another, “pink / purple”<textarea className={area} value={apart} onChange={(event) => setApart(event.target.value)} /></label>
+        <Field label={say('Name')} value={name} onChange={(event) => setName(event.target.value)} />
+        <SelectField label={say('Kind')} value={kind} onChange={(event) => setKind(event.target.value as Kind)}>{KINDS.map((each) => <option key={each}>{each}</option>)}</SelectField>
+        <Field label={say('Shown by')} hint={say('Objects before pictures: the things themselves, a basket, cards.')} value={by} onChange={(event) => setBy(event.target.value)} />
+        <div className="self-end"><Tick label={say('Two at a time, the pair before again')} checked={pairs} onChange={(event) => setPairs(event.target.checked)} /></div>
+        <label className="flex flex-col gap-1 text-sm font-semibold">{say('Words, one a line, “jug = jarra”')}<textarea className={area} value={words} onChange={(event) => setWords(event.target.value)} /></label>
+        <label className="flex flex-col gap-1 text-sm font-semibold">{say('Easily taken for one another, “pink / purple”')}<textarea className={area} value={apart} onChange={(event) => setApart(event.target.value)} /></label>
       </div>
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-      <Button type="submit" look="main" className="self-start" disabled={save.busy || !name.trim() || lines(words).length < 2}>Keep the set</Button>
+      <Button type="submit" look="main" className="self-start" disabled={save.busy || !name.trim() || lines(words).length < 2}>{say('Keep the set')}</Button>
     </form>
   )
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -40,7 +41,7 @@ export function EpisodeForm({ episode, child, people, trays, zone, now, onSaved 
     const began = fromLocalField(draft.began, zone)
     const ended = fromLocalField(draft.ended, zone)
     if (!began || !ended || !draft.tray || !draft.child)
-      throw new Problem(422, 'A child, a tray, a beginning and an end are needed.', [])
+      throw new Problem(422, say('A child, a tray, a beginning and an end are needed.'), [])
     const body: Body = { child_id: Number(draft.child), tray_id: Number(draft.tray), began, ended, work: draft.work, place: draft.place, rounds: Number(draft.rounds) || 0, helped: draft.helped, effort: draft.effort, parts: [...named(draft.parts, true), ...named(draft.notYet, false)], note: draft.note }
     await (episode ? answer(client.PUT('/api/episodes/{episode_id}', { params: { path: { episode_id: episode.id } }, body })) : answer(client.POST('/api/episodes', { body })))
     await refresh()
@@ -50,25 +51,25 @@ export function EpisodeForm({ episode, child, people, trays, zone, now, onSaved 
   return (
     <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-2 gap-3">
-        <SelectField label="Child" value={draft.child} onChange={(event) => set({ child: event.target.value })}>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
-        <SelectField label="Tray" value={draft.tray} onChange={(event) => set({ tray: event.target.value })}>
-          <option value="">Choose a tray</option>{trays.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <SelectField label={say('Child')} value={draft.child} onChange={(event) => set({ child: event.target.value })}>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        <SelectField label={say('Tray')} value={draft.tray} onChange={(event) => set({ tray: event.target.value })}>
+          <option value="">{say('Choose a tray')}</option>{trays.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
         </SelectField>
-        <Field label="Began" type="datetime-local" step="1" value={draft.began} error={problem?.of('began')} onChange={(event) => set({ began: event.target.value })} />
-        <Field label="Ended" type="datetime-local" step="1" value={draft.ended} error={problem?.of('ended')} onChange={(event) => set({ ended: event.target.value })} />
-        <Field label="Repetitions" inputMode="numeric" value={draft.rounds} error={problem?.of('rounds')} onChange={(event) => set({ rounds: event.target.value })} />
-        <SelectField label="Helped" value={draft.helped} onChange={(event) => set({ helped: event.target.value as Draft['helped'] })}>{HELPS.map((each) => <option key={each} value={each}>{each || (episode ? 'no more than is written' : 'not at all')}</option>)}</SelectField>
+        <Field label={say('Began')} type="datetime-local" step="1" value={draft.began} error={problem?.of('began')} onChange={(event) => set({ began: event.target.value })} />
+        <Field label={say('Ended')} type="datetime-local" step="1" value={draft.ended} error={problem?.of('ended')} onChange={(event) => set({ ended: event.target.value })} />
+        <Field label={say('Repetitions')} inputMode="numeric" value={draft.rounds} error={problem?.of('rounds')} onChange={(event) => set({ rounds: event.target.value })} />
+        <SelectField label={say('Helped')} value={draft.helped} onChange={(event) => set({ helped: event.target.value as Draft['helped'] })}>{HELPS.map((each) => <option key={each} value={each}>{each || (episode ? say('no more than is written') : say('not at all'))}</option>)}</SelectField>
       </div>
-      <ChoiceRow label="The work" wrap choices={choices(WORKS)} value={draft.work} onChange={(work) => set({ work })} />
-      <ChoiceRow label="Its things" choices={choices(PLACES)} value={draft.place} onChange={(place) => set({ place })} />
+      <ChoiceRow label={say('The work')} wrap choices={choices(WORKS)} value={draft.work} onChange={(work) => set({ work })} />
+      <ChoiceRow label={say('Its things')} choices={choices(PLACES)} value={draft.place} onChange={(place) => set({ place })} />
       <div className="grid grid-cols-3 gap-3 max-[600px]:grid-cols-1">
-        <SelectField label="Effort" value={draft.effort} onChange={(event) => set({ effort: event.target.value as Draft['effort'] })}>{EFFORTS.map((each) => <option key={each} value={each}>{each || 'not said'}</option>)}</SelectField>
-        <Field label="Parts that went" placeholder="zip, buckle" value={draft.parts} onChange={(event) => set({ parts: event.target.value })} />
-        <Field label="Parts not yet" placeholder="bow" value={draft.notYet} onChange={(event) => set({ notYet: event.target.value })} />
+        <SelectField label={say('Effort')} value={draft.effort} onChange={(event) => set({ effort: event.target.value as Draft['effort'] })}>{EFFORTS.map((each) => <option key={each} value={each}>{each || say('not said')}</option>)}</SelectField>
+        <Field label={say('Parts that went')} placeholder={say('zip, buckle')} value={draft.parts} onChange={(event) => set({ parts: event.target.value })} />
+        <Field label={say('Parts not yet')} placeholder={say('bow')} value={draft.notYet} onChange={(event) => set({ notYet: event.target.value })} />
       </div>
-      <Field label="A line of words" value={draft.note} onChange={(event) => set({ note: event.target.value })} />
+      <Field label={say('A line of words')} value={draft.note} onChange={(event) => set({ note: event.target.value })} />
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
-      <Button type="submit" look="main" className="self-start" disabled={save.busy}>Write it down</Button>
+      <Button type="submit" look="main" className="self-start" disabled={save.busy}>{say('Write it down')}</Button>
     </form>
   )
 }

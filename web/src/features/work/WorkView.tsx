@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -10,7 +11,7 @@ import { useWrite } from '@/ui/useWrite'
 import { cx } from '@/lib/cx'
 import { answer, client, sendFile, type Schemas } from '@/lib/http'
 import { episodesQuery, refresh, traceQuery, type EpisodeFilter } from '@/lib/queries'
-import { counted, dayOf, plain, timeOfDay } from '@/lib/words'
+import { dayOf, plain, timeOfDay } from '@/lib/words'
 import { EpisodeForm } from './EpisodeForm'
 
 type Episode = Schemas['EpisodeOut']
@@ -39,19 +40,19 @@ export function WorkView({ people, trays, zone, now }: WorkViewProps) {
   const close = () => { setForm(null); set('new', '') }
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title="Work seen" aside={<Button look="main" onClick={() => set('new', '1')}>Enter past work</Button>}>{data && counted(data.episodes.length, 'piece')}</Heading>
+      <Heading title={say('Work seen')} aside={<Button look="main" onClick={() => set('new', '1')}>{say('Enter past work')}</Button>}>{data && say('{n, plural, one {# piece} other {# pieces}}', { n: data.episodes.length })}</Heading>
       <div className="flex flex-wrap items-end gap-3">
-        <SelectField label="Child" value={filter.child ?? ''} onChange={(event) => set('child', event.target.value)}><option value="">any</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
-        <SelectField label="Tray" value={filter.tray ?? ''} onChange={(event) => set('tray', event.target.value)}><option value="">any</option>{trays.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
-        {(filter.ids ?? filter.child ?? filter.tray) !== undefined && <Button onClick={() => setParams({})}>Show all</Button>}
+        <SelectField label={say('Child')} value={filter.child ?? ''} onChange={(event) => set('child', event.target.value)}><option value="">{say('any')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        <SelectField label={say('Tray')} value={filter.tray ?? ''} onChange={(event) => set('tray', event.target.value)}><option value="">{say('any')}</option>{trays.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        {(filter.ids ?? filter.child ?? filter.tray) !== undefined && <Button onClick={() => setParams({})}>{say('Show all')}</Button>}
       </div>
       {!data && <Waiting error={error} />}
-      {data?.episodes.length === 0 && <p className="panel max-w-lg p-5 text-ink-2">No work written down here. Log it live in Watch, enter it afterwards, or bring in a file in the Cupboard.</p>}
+      {data?.episodes.length === 0 && <p className="panel max-w-lg p-5 text-ink-2">{say('No work written down here. Log it live in Watch, enter it afterwards, or bring in a file in the Cupboard.')}</p>}
       {data && data.episodes.length > 0 && (
         <ul className="panel divide-y divide-line">{data.episodes.map((each) => <li key={each.id}><Line episode={each} people={people} zone={zone} onMend={() => setForm(each)} /></li>)}</ul>
       )}
       {(form ?? adding) && people.length > 0 && trays.length > 0 && (
-        <Dialog title={form ? 'Mend this piece of work' : 'Enter past work'} open onClose={close}>
+        <Dialog title={form ? say('Mend this piece of work') : say('Enter past work')} open onClose={close}>
           <EpisodeForm episode={form} child={filter.child ?? null} people={people} trays={trays} zone={zone} now={now} onSaved={close} />
         </Dialog>
       )}
@@ -71,24 +72,24 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
   const breaks = episode.events.filter((each) => each.kind === 'broken').map((each) => each.cause || 'something').join(', ')
   const mended = episode.events.filter((each) => each.kind === 'mended').length
   const deep = episode.events.filter((each) => each.kind === 'depth').map((each) => each.cause).join(', ')
-  const facts = [episode.work, episode.place, times && counted(times, 'repetition'), helped ? `helped: ${helped}` : 'alone', mended > 0 && `self-corrected ${counted(mended, 'time')}`, breaks && `interrupted by ${breaks}`, deep,
-    episode.longest_min !== null && `longest ${plain(episode.longest_min, 0)} min`, episode.adult && `seen by ${episode.adult}`].filter(Boolean)
+  const facts = [episode.work, episode.place, times && say('{n, plural, one {# repetition} other {# repetitions}}', { n: times }), helped ? say('helped: {helped}', { helped }) : 'alone', mended > 0 && say('self-corrected {times}', { times: say('{n, plural, one {# time} other {# times}}', { n: mended }) }), breaks && say('interrupted by {breaks}', { breaks }), deep,
+    episode.longest_min !== null && say('longest {longest_min} min', { longest_min: plain(episode.longest_min, 0) }), episode.adult && say('seen by {adult}', { adult: episode.adult })].filter(Boolean)
   return (
     <article className={cx('flex flex-wrap items-start justify-between gap-3 p-3', episode.struck && 'text-ink-3')}>
       <div className="min-w-0 flex-1">
-        <h2 className={cx('text-base', episode.struck && 'line-through')}>{people.find((each) => each.id === episode.child_id)?.name ?? 'A child'}: {episode.tray}</h2>
-        <p className="text-[0.9375rem] text-ink-2">{dayOf(episode.began, zone)}, {timeOfDay(episode.began, zone)} to {episode.ended ? timeOfDay(episode.ended, zone) : 'not said'} · {facts.join(' · ')}</p>
+        <h2 className={cx('text-base', episode.struck && 'line-through')}>{people.find((each) => each.id === episode.child_id)?.name ?? say('A child')}: {episode.tray}</h2>
+        <p className="text-[0.9375rem] text-ink-2">{say('{day}, {time} to {part} · {facts}', { day: dayOf(episode.began, zone), time: timeOfDay(episode.began, zone), part: episode.ended ? timeOfDay(episode.ended, zone) : say('not said'), facts: facts.join(' · ') })}</p>
         {episode.events.filter((each) => each.kind === 'note').map((each) => <p key={each.at + each.text} className="said mt-1">{each.text}</p>)}
         {events && <Events episode={episode} zone={zone} />}
         {open && <Trace id={episode.id} zone={zone} />}
         {strike.failed && <Notice tone="must" role="alert">{strike.failed.message}</Notice>}
       </div>
       <div className="flex flex-wrap gap-2">
-        {!episode.struck && <Button onClick={onMend}>Mend</Button>}
-        <Button onClick={() => void strike.run()}>{episode.struck ? 'Bring back' : 'Remove'}</Button>
-        <Button aria-expanded={events} onClick={() => setEvents(!events)}>Its events</Button>
+        {!episode.struck && <Button onClick={onMend}>{say('Mend')}</Button>}
+        <Button onClick={() => void strike.run()}>{episode.struck ? say('Bring back') : say('Remove')}</Button>
+        <Button aria-expanded={events} onClick={() => setEvents(!events)}>{say('Its events')}</Button>
         <Picture episode={episode} />
-        <Button aria-expanded={open} onClick={() => setOpen(!open)}>Trace</Button>
+        <Button aria-expanded={open} onClick={() => setOpen(!open)}>{say('Trace')}</Button>
       </div>
     </article>
   )
@@ -103,7 +104,7 @@ function Picture({ episode }: { episode: Episode }) {
   return (
     <>
       <label className="inline-flex min-h-control cursor-pointer items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2 has-focus-visible:outline-3 has-focus-visible:outline-woad">
-        {add.busy ? 'Keeping it…' : 'A picture'}<input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" aria-label={`A picture of ${episode.tray}`} className="sr-only" onChange={(event) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void add.run(file) }} />
+        {add.busy ? say('Keeping it…') : say('A picture')}<input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" aria-label={say('A picture of {tray}', { tray: episode.tray })} className="sr-only" onChange={(event) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void add.run(file) }} />
       </label>
       {add.failed && <p role="alert" className="text-sm font-semibold text-madder">{add.failed.message}</p>}
     </>
@@ -125,7 +126,7 @@ function Events({ episode, zone }: { episode: Episode; zone: string }) {
         {episode.events.map((each) => (
           <li key={each.id} className="flex flex-wrap items-center gap-x-2">
             {timeOfDay(each.at, zone)} {saidOf(each)}
-            {each.kind !== 'start' && each.kind !== 'finish' && <Button look="quiet" aria-label={`Take back ${saidOf(each)}, ${timeOfDay(each.at, zone)}`} onClick={() => void back.run(each.id)}>Take back</Button>}
+            {each.kind !== 'start' && each.kind !== 'finish' && <Button look="quiet" aria-label={say('Take back {saidOf}, {time}', { saidOf: saidOf(each), time: timeOfDay(each.at, zone) })} onClick={() => void back.run(each.id)}>{say('Take back')}</Button>}
           </li>
         ))}
       </ol>
@@ -139,9 +140,9 @@ const plainText = (value: unknown): string => (value === null || value === undef
 function Trace({ id, zone }: { id: string; zone: string }) {
   const { data, error } = useQuery(traceQuery(id))
   if (!data) return <Waiting error={error} />
-  if (data.lines.length === 0) return <p className="mt-2 text-sm text-ink-2">Nothing was changed since it came in.</p>
+  if (data.lines.length === 0) return <p className="mt-2 text-sm text-ink-2">{say('Nothing was changed since it came in.')}</p>
   const differs = (line: Schemas['TraceOut']) => Object.keys(line.after).filter((key) => key !== 'id' && Object.keys(line.before).length > 0 && line.before[key] !== line.after[key])
-    .map((key) => `${key} from ${plainText(line.before[key])} to ${plainText(line.after[key])}`).join('; ')
+    .map((key) => say('{part} from {plainText} to {plainText2}', { part: key, plainText: plainText(line.before[key]), plainText2: plainText(line.after[key]) })).join('; ')
   return (
     <ol className="mt-2 text-sm text-ink-2">
       {data.lines.map((line, at) => <li key={at}>{dayOf(line.at, zone)} {timeOfDay(line.at, zone)}{line.adult && `, ${line.adult}`}{line.device && `, ${line.device}`}: {line.label}. {differs(line)}</li>)}

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { memo } from 'react'
 import { useWidth } from '@/ui/useWidth'
 import { timeOfDay } from '@/lib/words'
@@ -106,7 +107,7 @@ function labelled(own: readonly Episode[], x: (at: number) => number, now: numbe
     const times = rounds(episode)
     const name = episode.tray.length > 20 ? `${episode.tray.slice(0, 19).trimEnd()}…` : episode.tray
     const at = (x(Date.parse(episode.began)) + x(episode.ended ? Date.parse(episode.ended) : now)) / 2
-    for (const label of times > 1 ? [`${name}, ${times} repetitions`, name] : [name]) {
+    for (const label of times > 1 ? [say('{name}, {times} repetitions', { name, times }), name] : [name]) {
       const half = (label.length * LETTER) / 2
       const middle = Math.max(at, LEFT + half - 20)
       for (const row of ['above', 'below'] as const) {
@@ -145,7 +146,7 @@ function Swing({ episode, label, row, middle, low, y, x, now, p90 }: SwingProps)
 /** The same in words, for whoever does not see the drawing. */
 function spokenMorning({ people, episodes, spells, zone }: StringsProps): string {
   const of = (child: Person) => episodes.filter((each) => each.child_id === child.id).map((each) =>
-    `${each.tray} from ${timeOfDay(each.began, zone)}${each.ended ? ` to ${timeOfDay(each.ended, zone)}` : ''}${rounds(each) ? `, ${rounds(each)} repetitions` : ''}`)
-  const still = (child: Person) => spells.filter((each) => each.child_id === child.id).map((each) => `${each.state} from ${timeOfDay(each.began, zone)}`)
+    say('{tray} from {time}{part}{part2}', { tray: each.tray, time: timeOfDay(each.began, zone), part: each.ended ? say(' to {time}', { time: timeOfDay(each.ended, zone) }) : '', part2: rounds(each) ? say(', {rounds} repetitions', { rounds: rounds(each) }) : '' }))
+  const still = (child: Person) => spells.filter((each) => each.child_id === child.id).map((each) => say('{state} from {time}', { state: each.state, time: timeOfDay(each.began, zone) }))
   return people.map((child) => `${child.name}: ${[...of(child), ...still(child)].join('; ') || 'nothing yet'}.`).join(' ')
 }

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import type { Schemas } from '@/lib/http'
 import { Form, Inside, shownOf, stands } from './forms'
 
@@ -26,7 +27,7 @@ export function TrayFromAbove({ plan, laid, title }: { plan: Schemas['PlanOut'];
   const rim = Math.max((plan.width_mm - plan.inner_width_mm) / 2, 4)
   const placed = laid.filter((each) => each.x_mm !== null && each.y_mm !== null)
   return (
-    <svg viewBox={`${-rim - 2} ${-rim - 2} ${plan.inner_width_mm + 2 * rim + 4} ${plan.inner_depth_mm + 2 * rim + 4}`} role="img" aria-label={`${title}, from above: ${placed.map((each) => (each.count > 1 ? `${each.count} ${each.name}` : each.name)).join(', ')}`} className="max-h-44 w-full">
+    <svg viewBox={`${-rim - 2} ${-rim - 2} ${plan.inner_width_mm + 2 * rim + 4} ${plan.inner_depth_mm + 2 * rim + 4}`} role="img" aria-label={say('{title}, from above: {placed}', { title, placed: placed.map((each) => (each.count > 1 ? `${each.count} ${each.name}` : each.name)).join(', ') })} className="max-h-44 w-full">
       <rect x={-rim} y={-rim} width={plan.inner_width_mm + 2 * rim} height={plan.inner_depth_mm + 2 * rim} rx="12" fill="var(--color-birch-2)" stroke="#6d5a3a" strokeWidth="1.4" />
       <rect width={plan.inner_width_mm} height={plan.inner_depth_mm} rx="7" fill="var(--color-birch)" stroke="#b99f68" strokeWidth="1" />
       {placed.map((each) => <g key={each.role} transform={`translate(${each.x_mm ?? 0} ${plan.inner_depth_mm - (each.y_mm ?? 0) - each.depth_mm})`}><Filled laid={each} all={laid} /></g>)}

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Schemas } from '@/lib/http'
 import { counted, length, type Lengths } from '@/lib/words'
@@ -21,7 +22,7 @@ export function Plan({ plan, laid, lengths, title, onLay }: { plan: PlanShape; l
     return box ? { x: ((event.clientX - box.left) / box.width) * view.w, y: ((event.clientY - box.top) / box.height) * view.h } : { x: 0, y: 0 }
   }
   return (
-    <svg ref={svg} viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`} role="group" aria-label={`${title}, from above`} className="max-h-[52vh] w-full touch-none select-none">
+    <svg ref={svg} viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`} role="group" aria-label={say('{title}, from above', { title })} className="max-h-[52vh] w-full touch-none select-none">
       <rect x={-rim} y={-rim} width={plan.inner_width_mm + 2 * rim} height={plan.inner_depth_mm + 2 * rim} rx="12" fill="var(--color-birch-2)" stroke="#6d5a3a" strokeWidth="1.4" />
       <rect width={plan.inner_width_mm} height={plan.inner_depth_mm} rx="7" fill="var(--color-birch)" stroke="#b99f68" strokeWidth="1" />
       <Ruler width={plan.inner_width_mm} depth={plan.inner_depth_mm} lengths={lengths} rim={rim} />
@@ -47,10 +48,10 @@ function Thing({ laid, all, depth, at, lengths, onLay }: ThingProps) {
     if (move) { event.preventDefault(); lay(...move) }
     if (event.key.toLowerCase() === 'r') lay(0, 0, !laid.turned)
   }
-  const words = [`${laid.role}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...within(laid.role, all).map((each) => `with ${each.medium ? `${Math.round(each.ml ?? 0)} ml of ` : each.count > 1 ? `${each.count} ` : ''}${each.name}`),
-    `${length(x, lengths)} from the left, ${length(y, lengths)} from the near rim`].join(', ')
+  const words = [`${laid.role}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...within(laid.role, all).map((each) => say('with {part}{each}', { part: each.medium ? say('{round} ml of ', { round: Math.round(each.ml ?? 0) }) : each.count > 1 ? `${each.count} ` : '', each: each.name })),
+    say('{x} from the left, {y} from the near rim', { x: length(x, lengths), y: length(y, lengths) })].join(', ')
   return (
-    <g role="button" tabIndex={0} aria-label={words} aria-keyshortcuts="ArrowLeft ArrowRight ArrowUp ArrowDown R" onKeyDown={keys}
+    <g role="button" tabIndex={0} aria-label={words} aria-keyshortcuts={say('ArrowLeft ArrowRight ArrowUp ArrowDown R')} onKeyDown={keys}
       transform={`translate(${x + (drag?.by.x ?? 0)} ${top + (drag?.by.y ?? 0)})`} className="cursor-grab focus-visible:[&>.frame]:opacity-100 outline-none"
       onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); setDrag({ from: at(event), by: { x: 0, y: 0 } }) }}
       onPointerMove={(event) => { if (drag) { const now = at(event); setDrag({ from: drag.from, by: { x: now.x - drag.from.x, y: now.y - drag.from.y } }) } }}
@@ -80,5 +81,5 @@ function Ruler({ width, depth, lengths, rim }: { width: number; depth: number; l
 export function Beside({ laid }: { laid: readonly Laid[] }) {
   const beside = laid.filter((each) => each.beside)
   if (beside.length === 0) return null
-  return <p className="text-[0.9375rem] text-ink-2">Beside it: {beside.map((each) => (each.count > 1 ? counted(each.count, each.name, each.name) : each.name)).join(', ')}</p>
+  return <p className="text-[0.9375rem] text-ink-2">{say('Beside it: {beside}', { beside: beside.map((each) => (each.count > 1 ? counted(each.count, each.name, each.name) : each.name)).join(', ') })}</p>
 }

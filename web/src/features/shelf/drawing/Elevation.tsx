@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useId } from 'react'
 import { PatternFill } from '@/ui/PatternMark'
 import { length, type Lengths } from '@/lib/words'
@@ -53,9 +54,9 @@ function Heights({ child, fill, x, view, lengths }: { child: Child; fill: string
   return (
     <g>
       <title>
-        {`${child.name}: lifts with comfort from ${length(low, lengths)} to ${length(high, lengths)}, sees to ${length(sight, lengths)}, `}
-        {`stretches to ${length(stretch, lengths)}, could get at things to ${length(climb, lengths)}`}
-        {child.later_mm === null ? '' : `; when walking, to ${length(child.later_mm, lengths)}`}
+        {say('{child}: lifts with comfort from {low} to {high}, sees to {sight}, ', { child: child.name, low: length(low, lengths), high: length(high, lengths), sight: length(sight, lengths) })}
+        {say('stretches to {stretch}, could get at things to {climb}', { stretch: length(stretch, lengths), climb: length(climb, lengths) })}
+        {child.later_mm === null ? '' : say('; when walking, to {later_mm}', { later_mm: length(child.later_mm, lengths) })}
       </title>
       <path d={`M${x} 0V${-shown}`} stroke="var(--color-edge)" strokeWidth="2.5" strokeDasharray="3 7" />
       <path d={`M${x - 30} ${-shown}h60`} stroke="var(--color-ink)" strokeWidth="3.5" />
@@ -76,7 +77,7 @@ function HazardLine({ child, x, view, above, lengths }: { child: Child; x: numbe
   return (
     <g>
       <path d={`M${x - 40} ${-y}H${right}`} stroke="var(--color-madder)" strokeWidth="2.5" strokeDasharray="4 9" />
-      <text x={right} y={-Math.max(y, above + 10) - 12} textAnchor="end" fontSize={24 * lettering(view)} fill="var(--color-madder)" stroke="var(--color-inside)" strokeWidth="6" paintOrder="stroke">{`${child.name.slice(0, 12)} gets at things to ${length(child.reach.climb, lengths)}${later}`}</text>
+      <text x={right} y={-Math.max(y, above + 10) - 12} textAnchor="end" fontSize={24 * lettering(view)} fill="var(--color-madder)" stroke="var(--color-inside)" strokeWidth="6" paintOrder="stroke">{say('{slice} gets at things to {climb}{later}', { slice: child.name.slice(0, 12), climb: length(child.reach.climb, lengths), later })}</text>
     </g>
   )
 }

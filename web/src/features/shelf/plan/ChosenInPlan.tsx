@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { SelectField } from '@/ui/Field'
@@ -16,9 +17,9 @@ export function ChosenInPlan({ tray, shelf, plan, planning }: ChosenProps) {
   const spot = stands?.spot ?? null
   const unit = shelf.units.find((each) => each.id === spot?.unit_id)
   return (
-    <section aria-label={`In the plan: ${tray.name}`} className="flex flex-col gap-3 rounded-control border border-woad bg-woad-2/40 p-3">
+    <section aria-label={say('In the plan: {tray}', { tray: tray.name })} className="flex flex-col gap-3 rounded-control border border-woad bg-woad-2/40 p-3">
       <div>
-        <p className="text-sm text-ink-2">{spot ? `${unit?.name ?? ''}, ${stands?.spot_words ?? ''}` : 'Not out in this plan'}</p>
+        <p className="text-sm text-ink-2">{spot ? `${unit?.name ?? ''}, ${stands?.spot_words ?? ''}` : say('Not out in this plan')}</p>
         <h3 className="text-lg">{tray.name}</h3>
       </div>
       {spot && stands && <Why reasons={stands.reasons} folded />}
@@ -38,18 +39,18 @@ function Overrule({ tray, shelf, plan, planning }: ChosenProps) {
   return (
     <div className="flex flex-col gap-2">
       <div className="flex flex-wrap gap-2">
-        {spot && !isPinned && <Button disabled={working} onClick={() => planning.setAsked(pinned(asked, tray.id, spot, stands.by_hand))}>Pin it here</Button>}
-        {isPinned && <Button disabled={working} onClick={() => planning.setAsked(unpinned(asked, tray.id))}>Take the pin out</Button>}
+        {spot && !isPinned && <Button disabled={working} onClick={() => planning.setAsked(pinned(asked, tray.id, spot, stands.by_hand))}>{say('Pin it here')}</Button>}
+        {isPinned && <Button disabled={working} onClick={() => planning.setAsked(unpinned(asked, tray.id))}>{say('Take the pin out')}</Button>}
         {asked.bans.includes(tray.id)
-          ? <Button disabled={working} onClick={() => void start.run(unbanned(asked, tray.id))}>Take it back in</Button>
-          : <Button disabled={working} onClick={() => void start.run(banned(asked, tray.id))}>Leave it out</Button>}
+          ? <Button disabled={working} onClick={() => void start.run(unbanned(asked, tray.id))}>{say('Take it back in')}</Button>
+          : <Button disabled={working} onClick={() => void start.run(banned(asked, tray.id))}>{say('Leave it out')}</Button>}
       </div>
       {spot && partners.length > 0 && (
-        <SelectField label="Swap with" value="" disabled={working} onChange={(event) => {
+        <SelectField label={say('Swap with')} value="" disabled={working} onChange={(event) => {
           const other = partners.find((each) => each.tray === Number(event.target.value))
           if (other) void start.run(swapped(asked, stands, other))
         }}>
-          <option value="">Choose a tray</option>
+          <option value="">{say('Choose a tray')}</option>
           {partners.map((each) => <option key={each.tray} value={each.tray}>{name(each.tray)}</option>)}
         </SelectField>
       )}
@@ -63,17 +64,17 @@ function WhyNotHere({ tray, shelf, planning, out }: { tray: Tray; shelf: Shelf; 
   return (
     <div className="flex flex-col gap-2">
       <div className="flex items-end gap-2">
-        <SelectField label={out ? 'Why not elsewhere?' : 'Why not this one?'} className="flex-1" value={to} onChange={(event) => setTo(event.target.value)}>
-          <option value="">{out ? 'Choose a place' : 'Anywhere'}</option>
+        <SelectField label={out ? say('Why not elsewhere?') : say('Why not this one?')} className="flex-1" value={to} onChange={(event) => setTo(event.target.value)}>
+          <option value="">{out ? say('Choose a place') : say('Anywhere')}</option>
           {spotsIn(shelf.units).map((each) => <option key={each.id} value={each.id}>{each.text}</option>)}
         </SelectField>
-        <Button disabled={why.working || (out && !to)} onClick={() => void why.ask.run(spotOf(to))}>Why not?</Button>
+        <Button disabled={why.working || (out && !to)} onClick={() => void why.ask.run(spotOf(to))}>{say('Why not?')}</Button>
       </div>
-      {to && <Button className="self-start" disabled={planning.working} onClick={() => { const spot = spotOf(to); if (spot) void planning.start.run(pinned(planning.asked, tray.id, spot)) }}>Pin it there all the same</Button>}
+      {to && <Button className="self-start" disabled={planning.working} onClick={() => { const spot = spotOf(to); if (spot) void planning.start.run(pinned(planning.asked, tray.id, spot)) }}>{say('Pin it there all the same')}</Button>}
       <div role="status" className="flex flex-col gap-2 text-[0.9375rem]">
         {why.ask.failed && <Notice tone="must">{why.ask.failed.message}</Notice>}
         {why.rules.length > 0 && <Why reasons={why.rules} />}
-        {why.working && <p className="text-ink-3">One moment…</p>}
+        {why.working && <p className="text-ink-3">{say('One moment…')}</p>}
         {why.solve && <Because solve={why.solve} />}
       </div>
     </div>
@@ -84,8 +85,8 @@ function Because({ solve }: { solve: Solve }) {
   const { runner, conflict, reasons, status, message } = solve
   if (status === 'failed' || status === 'stopped') return <Notice tone="should">{message}</Notice>
   if (reasons.length > 0) return <Why reasons={reasons} />
-  if (conflict) return <><p>With it out, these cannot hold together:</p><ul className="list-disc pl-5">{conflict.rules.map((rule) => <li key={rule.key}>{rule.words}</li>)}</ul></>
+  if (conflict) return <><p>{say('With it out, these cannot hold together:')}</p><ul className="list-disc pl-5">{conflict.rules.map((rule) => <li key={rule.key}>{rule.words}</li>)}</ul></>
   if (!runner) return null
   const gone = runner.instead_of.map((each) => each.name).join(' and ')
-  return <p>{`It could stand there: ${worthLess(runner.points)}.`}{gone && ` ${gone} would not be out then.`}</p>
+  return <p>{say('It could stand there: {worthLess}.', { worthLess: worthLess(runner.points) })}{gone && say(' {gone} would not be out then.', { gone })}</p>
 }

@@ -1,12 +1,13 @@
+import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { answer, client } from '@/lib/http'
 import { refresh, sessionQuery } from '@/lib/queries'
 
 const ROWS = [
-  { key: 'rather_new', label: 'Known or new', low: 'Rather familiar', high: 'Rather new' },
-  { key: 'rather_by_area', label: 'Areas', low: 'Rather mixed', high: 'Rather together' },
-  { key: 'rather_full', label: 'How much is out', low: 'Rather calm', high: 'Rather full' },
+  { key: 'rather_new', label: say('Known or new'), low: say('Rather familiar'), high: say('Rather new') },
+  { key: 'rather_by_area', label: say('Areas'), low: say('Rather mixed'), high: say('Rather together') },
+  { key: 'rather_full', label: say('How much is out'), low: say('Rather calm'), high: say('Rather full') },
 ] as const
 type Key = (typeof ROWS)[number]['key']
 
@@ -22,11 +23,11 @@ export function Leanings() {
   }
   return (
     <details className="rounded-control border border-line px-3 py-2">
-      <summary className="font-semibold">What this house prefers</summary>
+      <summary className="font-semibold">{say('What this house prefers')}</summary>
       <div className="mt-2 flex flex-col gap-3">
         {ROWS.map(({ key, label, low, high }) => (
           <ChoiceRow key={key} label={label} value={String(house[key])} onChange={(value) => void set(key, Number(value))}
-            choices={[{ value: '-1', label: low }, { value: '0', label: 'As it comes' }, { value: '1', label: high }]} />
+            choices={[{ value: '-1', label: low }, { value: '0', label: say('As it comes') }, { value: '1', label: high }]} />
         ))}
       </div>
     </details>

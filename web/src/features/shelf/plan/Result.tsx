@@ -1,10 +1,11 @@
+import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
-import { counted, sentence } from '@/lib/words'
+import { sentence } from '@/lib/words'
 import type { Shelf } from '../types'
 import { around, banned, pinned, worthLess, type Arranged, type Solve, type Stands } from './asked'
 import { proof } from './PlanMargin'
@@ -19,10 +20,10 @@ const WORDS: Record<Stands['what'], string> = { stays: 'stays', comes: 'in', goe
 export function Result({ shelf, solve, plan, planning, choose }: ResultProps) {
   const different = plan.stands.filter((each) => each.what !== 'stays')
   return (
-    <section aria-label="The plan" className="flex flex-col gap-3">
-      <p role="status" className="font-semibold">{different.length ? `${counted(different.length, 'difference')} from what stands now.` : 'Nothing would be better than what stands now.'}</p>
+    <section aria-label={say('The plan')} className="flex flex-col gap-3">
+      <p role="status" className="font-semibold">{different.length ? say('{differences} from what stands now.', { differences: say('{n, plural, one {# difference} other {# differences}}', { n: different.length }) }) : say('Nothing would be better than what stands now.')}</p>
       <p className="text-sm text-ink-2">{proof(plan, solve.seconds)}</p>
-      {solve.stale && <Notice tone="should">The shelf was changed since. Arrange again before you take this plan.</Notice>}
+      {solve.stale && <Notice tone="should">{say('The shelf was changed since. Arrange again before you take this plan.')}</Notice>}
       <Differences key={solve.id} different={different} shelf={shelf} plan={plan} planning={planning} choose={choose} stale={solve.stale} />
       <Unmet plan={plan} planning={planning} />
       <Runners plan={plan} planning={planning} choose={choose} />
@@ -47,10 +48,10 @@ function Differences({ different, shelf, plan, planning, choose, stale }: Differ
   }
   return (
     <>
-      <ul aria-label="What would change" className="flex flex-col">
+      <ul aria-label={say('What would change')} className="flex flex-col">
         {different.map((each) => (
           <li key={each.tray} className="flex items-center gap-2 border-t border-line py-0.5">
-            <Tick label={<span className="sr-only">{`Take: ${name(each.tray)} ${WORDS[each.what]}`}</span>} checked={!left.has(each.tray)} onChange={(event) => toggle(each.tray, event.target.checked)} />
+            <Tick label={<span className="sr-only">{say('Take: {name} {WORDS}', { name: name(each.tray), WORDS: WORDS[each.what] })}</span>} checked={!left.has(each.tray)} onChange={(event) => toggle(each.tray, event.target.checked)} />
             <button type="button" className="min-h-control flex-1 rounded-control text-left hover:bg-woad-2" onClick={() => choose(each.tray)}>
               <span className="font-semibold">{name(each.tray)}</span> <span className="text-ink-2">{WORDS[each.what]}{each.spot && `: ${unit(each)}, ${each.spot_words}`}</span>
             </button>
@@ -59,11 +60,11 @@ function Differences({ different, shelf, plan, planning, choose, stale }: Differ
       </ul>
       <div className="flex flex-wrap gap-2">
         <Button look="main" disabled={chosen.length === 0 || stale || planning.accept.busy} onClick={() => void planning.accept.run(left.size ? chosen.map((each) => each.tray) : null)}>
-          {left.size ? `Take ${counted(chosen.length, 'change')}` : 'Take the whole plan'}
+          {left.size ? say('Take {changes}', { changes: say('{n, plural, one {# change} other {# changes}}', { n: chosen.length }) }) : say('Take the whole plan')}
         </Button>
-        {left.size > 0 && <Button disabled={planning.working} onClick={again}>Keep these, plan the rest again</Button>}
+        {left.size > 0 && <Button disabled={planning.working} onClick={again}>{say('Keep these, plan the rest again')}</Button>}
       </div>
-      <p className="text-sm text-ink-3">What is taken stands on Today as a list to set out, and can be undone.</p>
+      <p className="text-sm text-ink-3">{say('What is taken stands on Today as a list to set out, and can be undone.')}</p>
     </>
   )
 }
@@ -72,13 +73,13 @@ function Differences({ different, shelf, plan, planning, choose, stale }: Differ
 function Unmet({ plan, planning }: { plan: Arranged; planning: Planning }) {
   if (plan.unmet.length === 0) return null
   return (
-    <section aria-label="Not to be had" className="flex flex-col gap-2">
-      <h3>What could not be had</h3>
+    <section aria-label={say('Not to be had')} className="flex flex-col gap-2">
+      <h3>{say('What could not be had')}</h3>
       {plan.unmet.map((each) => (
         <Notice key={each.text} tone="note">
           <p>{each.text}</p>
-          {each.reasons.length > 0 && <details><summary className="py-1 text-sm text-woad">Why</summary><Why reasons={each.reasons} numbers={false} /></details>}
-          <div className="mt-2"><Ways ways={each.ways} planning={planning} />{each.make_for !== null && <Link className="text-woad underline underline-offset-4" to={`/make?child=${each.make_for}`}>Make something of it</Link>}</div>
+          {each.reasons.length > 0 && <details><summary className="py-1 text-sm text-woad">{say('Why')}</summary><Why reasons={each.reasons} numbers={false} /></details>}
+          <div className="mt-2"><Ways ways={each.ways} planning={planning} />{each.make_for !== null && <Link className="text-woad underline underline-offset-4" to={`/make?child=${each.make_for}`}>{say('Make something of it')}</Link>}</div>
         </Notice>
       ))}
     </section>
@@ -89,12 +90,12 @@ function Runners({ plan, planning, choose }: { plan: Arranged; planning: Plannin
   if (plan.runners.length === 0) return null
   return (
     <div>
-      <h3>Close seconds</h3>
+      <h3>{say('Close seconds')}</h3>
       <ul className="text-[0.9375rem]">
         {plan.runners.map((runner) => (
             <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
-              <span><strong>{runner.tray.name}</strong>: {worthLess(runner.points)}{runner.instead_of.length > 0 && `, for ${runner.instead_of.map((each) => each.name).join(' and ')}`}{runner.with_.length > 0 && `; ${runner.with_.map((each) => each.name).join(' and ')} would come too`}.</span>
-              <Button aria-label={`Choose this instead: ${runner.tray.name}`} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>Choose this instead</Button>
+              <span><strong>{runner.tray.name}</strong>: {worthLess(runner.points)}{runner.instead_of.length > 0 && say(', for {instead_of}', { instead_of: runner.instead_of.map((each) => each.name).join(' and ') })}{runner.with_.length > 0 && say('; {with_} would come too', { with_: runner.with_.map((each) => each.name).join(' and ') })}.</span>
+              <Button aria-label={say('Choose this instead: {tray}', { tray: runner.tray.name })} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>{say('Choose this instead')}</Button>
             </li>
         ))}
       </ul>
@@ -109,7 +110,7 @@ function Terms({ plan }: { plan: Arranged }) {
   ]
   return (
     <details>
-      <summary className="font-semibold">How the points are made</summary>
+      <summary className="font-semibold">{say('How the points are made')}</summary>
       <dl className="mt-1 text-sm">
         {terms.map(([label, value]) => <div key={label} className="flex justify-between gap-4 border-t border-line py-1"><dt className="text-ink-2">{sentence(label)}</dt><dd className="tabular-nums">{value}</dd></div>)}
       </dl>

@@ -1,3 +1,4 @@
+import { say } from '@/lib/say'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { eased, type Way } from './asked'
@@ -20,5 +21,5 @@ export function Ways({ ways, planning, look = 'plain' }: { ways: readonly Way[];
 
 /** A tray that would fit if it were put onto something smaller. */
 export function Smaller({ tray }: { tray: { id: number; name: string } }) {
-  return <Link className="text-woad underline underline-offset-4" to={`/make?tray=${tray.id}`}>Make {tray.name} smaller</Link>
+  return <Link className="text-woad underline underline-offset-4" to={`/make?tray=${tray.id}`}>{say('Make {tray} smaller', { tray: tray.name })}</Link>
 }

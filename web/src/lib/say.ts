@@ -1,0 +1,71 @@
+/** What the page says, by message: English ICU messages, and a table of each other language from English to its own. */
+import { IntlMessageFormat } from 'intl-messageformat'
+
+export type Values = Record<string, string | number | null | undefined | false>
+
+export const LANGUAGES = { en: 'English', es: 'Español' } as const
+export type Language = keyof typeof LANGUAGES | 'en-XA'
+const LOCALES: Record<Language, string> = { en: 'en-GB', es: 'es-ES', 'en-XA': 'en-GB' }
+const KEPT = 'zither-awl-language'
+
+let now: Language = 'en'
+let messages: Readonly<Record<string, string>> = {}
+const formats = new Map<string, IntlMessageFormat>()
+
+/** The language of whoever looks at this device. */
+export const language = (): Language => now
+/** How its dates, times and numbers are written, and its words are put in order. */
+export const locale = (): string => LOCALES[now]
+
+/** Names in the order of this language. */
+export const inOrder = (a: string, b: string): number => a.localeCompare(b, locale(), { sensitivity: 'base', numeric: true })
+
+const known = (code: string): code is Language => code in LOCALES
+/** The first language of those wished that there is here. */
+export const bestOf = (wished: readonly string[]): Language =>
+  wished.flatMap((wish) => [wish, wish.split('-')[0] ?? '']).find(known) ?? 'en'
+
+const chosen = (): string => new RegExp(`(?:^|; )${KEPT}=([^;]+)`).exec(document.cookie)?.[1] ?? ''
+
+/** Learns the language before anything is shown: the one chosen on this device, else the browser's. */
+export async function learnLanguage(): Promise<void> {
+  now = bestOf([chosen(), ...navigator.languages])
+  if (now === 'es') messages = (await import('@languages/es/page.json')).default
+  document.documentElement.lang = now
+}
+
+/** From here on this device speaks another language: the page is loaded anew in it. */
+export async function speak(next: string): Promise<void> {
+  const code = bestOf([next])
+  document.cookie = `${KEPT}=${code}; path=/; max-age=31536000; samesite=strict`
+  if (code === now) return
+  // What was answered in the other language is not shown in this one.
+  if ('caches' in globalThis) await caches.delete('answers')
+  location.reload()
+}
+
+/** A message of the page in the language of whoever looks. */
+export function say(message: string, values?: Values): string {
+  if (!values) return inThisLanguage(message)
+  const kept = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value === null || value === undefined || value === false ? '' : value]))
+  return String(formatOf(message).format(kept))
+}
+
+/** A message of English as it is said now, ready to be filled. */
+export function formatOf(message: string): IntlMessageFormat {
+  const made = formats.get(message) ?? new IntlMessageFormat(inThisLanguage(message), locale())
+  formats.set(message, made)
+  return made
+}
+
+function inThisLanguage(message: string): string {
+  return now === 'en-XA' ? stretched(message) : messages[message] ?? message
+}
+
+const ACCENTS: Readonly<Record<string, string>> = { a: 'á', e: 'é', i: 'í', o: 'ó', u: 'ú', n: 'ñ', c: 'ç', y: 'ý' }
+/** No language: accents, a third longer, in brackets, to see what was never said by a message and what breaks. */
+function stretched(message: string): string {
+  if (/\{\w+, (plural|select)/.test(message)) return message.replace(/(one|other) \{([^{}]*)\}/g, (_all, which: string, words: string) => `${which} {⟦${accented(words)}⟧}`)
+  return `⟦${message.split(/(\{\w+\}|<\/?\w+>)/).map((part, at) => at % 2 ? part : accented(part)).join('')}${'~'.repeat(message.length / 3)}⟧`
+}
+const accented = (words: string): string => words.replace(/[aeiouncy]/g, (sign) => ACCENTS[sign] ?? sign)

@@ -1,0 +1,76 @@
+"""The languages the program speaks: one folder a language, each of its files a table from English to that language.
+
+`messages.json` is what the program says, `page.json` what stands on its pages, `cards.json` the words of the catalogue.
+English needs no folder: it is what the messages are written in. docs/languages.md tells how one more is added.
+"""
+
+from __future__ import annotations
+
+import json
+import re
+from collections.abc import Iterable, Mapping
+from contextvars import ContextVar
+from functools import cache
+from importlib.resources import files
+from typing import Any
+
+from zither_awl.core.saying import ENGLISH, Language
+
+CODES = (ENGLISH, "es")
+"""Every language, English first."""
+NAMES = {ENGLISH: "English", "es": "Español"}
+"""What each calls itself."""
+PSEUDO = "en-XA"
+"""No language: every message in brackets and with accents, to find what was never said by a message."""
+PARTS = ("messages", "cards")
+"""The files the program itself speaks by; page.json is the page's."""
+reading: ContextVar[str] = ContextVar("reading", default=ENGLISH)
+"""The language of whoever reads what is being answered now."""
+
+
+@cache
+def language_of(code: str) -> Language:
+    """A language with all its messages. Raises: KeyError for one there is none of."""
+    if code == ENGLISH:
+        return Language(ENGLISH, {})
+    if code == PSEUDO:
+        return Language(ENGLISH, {}, _stretched)
+    if code not in CODES:
+        raise KeyError(code)
+    return Language(code, {english: own for part in PARTS for english, own in table(code, part).items() if own})
+
+
+@cache
+def table(code: str, part: str) -> Mapping[str, str]:
+    """One file of a language: English to its own."""
+    file = files(__name__).joinpath(code, f"{part}.json")
+    read: dict[str, str] = json.loads(file.read_text("utf-8")) if file.is_file() else {}
+    return read
+
+
+def told(value: Any) -> Any:
+    """A text, or the texts in a list or table, for whoever reads now."""
+    code = reading.get()
+    return value if code == ENGLISH else language_of(code).told(value)
+
+
+def best_of(wished: Iterable[str]) -> str:
+    """The first wished language that is spoken here ("es-MX" is Spanish), else English."""
+    for wish in wished:
+        if wish == PSEUDO:
+            return PSEUDO
+        code = re.split("[-_.]", wish.strip().lower())[0]
+        if code in CODES:
+            return code
+    return ENGLISH
+
+
+_ACCENTS = str.maketrans("aeiouncyAEIOUNCY", "áéíóúñçýÁÉÍÓÚÑÇÝ")
+_PLACES = re.compile(r"(\{[^{}]*\}|\{\w+, (?:plural|select),|\b(?:one|other|=\d+) \{|[{}])")
+
+
+def _stretched(english: str) -> str:
+    """An English message as it would look in a longer language: accents, a third longer, in brackets."""
+    parts = _PLACES.split(english)
+    words = "".join(part if _PLACES.fullmatch(part) else part.translate(_ACCENTS) for part in parts)
+    return words if "plural," in english or "select," in english else f"⟦{words}{'~' * (len(english) // 3)}⟧"
