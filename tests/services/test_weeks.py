@@ -135,7 +135,7 @@ def test_the_whole_shelf_may_come_on_the_first_day_by_the_houses_school(demo: De
     people.change_household(demo, "School", None, practice={"theme_change": "whole shelf", "prepare_min": 200})
     with demo.write(None, "minutes") as work:
         for adult in demo.house().adults:
-            work.people.save_minutes(type(adult)(id=adult.id, name=adult.name))
+            work.people.save_adult(type(adult)(id=adult.id, name=adult.name))
     _, plan = planned(demo, "colours")
     moves = [c.day for c in plan.comes if c.spot is not None]
     assert len(moves) > 2

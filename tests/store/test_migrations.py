@@ -52,7 +52,7 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 def test_there_is_a_database_of_every_landed_version() -> None:
     landed = ("0.1.0", "0.2.0", "0.3.0", "0.4.0", "0.5.0", "0.6.0", "0.7.0", "0.8.0", "0.9.0", "0.10.0",
-              "0.11.0", "0.12.0", "0.13.0")
+              "0.11.0", "0.12.0", "0.13.0", "0.14.0")
     assert tuple(path.stem for path in OLD) == landed
 
 

@@ -103,19 +103,26 @@ def from_kept(kept: Any) -> Any:
 
 @dataclass(frozen=True, slots=True)
 class Language:
-    """A language by its code (BCP 47), with a message of its own for each English one; `others` for what it lacks."""
+    """A language by its code (BCP 47), with a message of its own for each English one, `others` for what it lacks, and
+    `words` for what is a key to the program: an area, a state, a kind of thing."""
 
     code: str
     messages: Mapping[str, str] = field(hash=False)
+    words: Mapping[str, str] = field(hash=False)
     others: Callable[[str], str] = field(default=str, hash=False)
 
     def tell(self, text: str) -> str:
         """A text in this language; what was not said by `say` is a name or a word of the household's, and stays."""
         if not isinstance(text, Said):
             return text
-        values = {name: self.tell(each) if isinstance(each, str) else each for name, each in text.values.items()}
+        values = {name: self._value(each) for name, each in text.values.items()}
         filled = _filled(self.message(text.message), self.code, values)
         return filled[:1].upper() + filled[1:] if text.capital else filled
+
+    def _value(self, value: object) -> object:
+        if not isinstance(value, str):
+            return value
+        return self.tell(value) if isinstance(value, Said) else self.words.get(value, value)
 
     def message(self, english: str) -> str:
         """Its own message for an English one."""

@@ -1,6 +1,7 @@
 """The languages the program speaks: one folder a language, each of its files a table from English to that language.
 
-`messages.json` is what the program says, `page.json` what stands on its pages, `cards.json` the words of the catalogue.
+`messages.json` is what the program says, `page.json` what stands on its pages, `cards.json` the words of the catalogue,
+`words.json` what its keys are called: areas, states, kinds of things.
 English needs no folder: it is what the messages are written in. docs/languages.md tells how one more is added.
 """
 
@@ -32,12 +33,13 @@ reading: ContextVar[str] = ContextVar("reading", default=ENGLISH)
 def language_of(code: str) -> Language:
     """A language with all its messages. Raises: KeyError for one there is none of."""
     if code == ENGLISH:
-        return Language(ENGLISH, {})
+        return Language(ENGLISH, {}, {})
     if code == PSEUDO:
-        return Language(ENGLISH, {}, _stretched)
+        return Language(ENGLISH, {}, {}, _stretched)
     if code not in CODES:
         raise KeyError(code)
-    return Language(code, {english: own for part in PARTS for english, own in table(code, part).items() if own})
+    return Language(code, {english: own for part in PARTS for english, own in table(code, part).items() if own},
+                    table(code, "words"))
 
 
 @cache

@@ -14,17 +14,24 @@ import { ThumbBar } from './ThumbBar'
 import { UndoButtons } from './UndoButtons'
 import { Unsent } from './Unsent'
 import { useSession } from './session'
+import { useTheirLanguage } from './useTheirLanguage'
 
-const VIEWS = ['Today', 'Watch', 'Shelf', 'Make', 'Ladders', 'Weeks', 'Cupboard', 'Children', 'House'] as const
+const VIEWS = [
+  { path: '/today', name: say('Today') }, { path: '/watch', name: say('Watch') }, { path: '/shelf', name: say('Shelf') },
+  { path: '/make', name: say('Make') }, { path: '/ladders', name: say('Ladders') }, { path: '/weeks', name: say('Weeks') },
+  { path: '/cupboard', name: say('Cupboard') }, { path: '/children', name: say('Children') }, { path: '/house', name: say('House') },
+] as const
+export type View = { readonly path: string; readonly name: string }
 /** What a device that watches sees. */
 const WATCHED = VIEWS.slice(0, 2)
-const KEPT = [...VIEWS.slice(2), 'Paper', 'Heights', 'Keeping', 'Telling'].map((name) => `/${name.toLowerCase()}`)
+const KEPT = [...VIEWS.slice(2).map((view) => view.path), '/paper', '/heights', '/keeping', '/telling']
 
 /** The frame of every view: the day's views on a string, who is looking, and undo. */
 export function Frame() {
   const { session, error } = useSession()
   const { pathname } = useLocation()
   useEffect(() => { window.scrollTo(0, 0) }, [pathname])
+  useTheirLanguage(session)
   if (!session && error instanceof Problem && error.status === 401) return <main><Unsent /><Pair said={error.message} /></main>
   if (!session) return <Waiting error={error} />
   const begun = session.household !== null
@@ -65,11 +72,11 @@ function OnlyWatches() {
   )
 }
 
-function Strung({ views }: { views: readonly string[] }) {
+function Strung({ views }: { views: readonly View[] }) {
   return (
     <nav aria-label={say('Views')} className="flex flex-1 flex-wrap gap-x-1 max-[860px]:hidden">
-      {views.map((name) => (
-        <NavLink key={name} to={`/${name.toLowerCase()}`} className={({ isActive }) => cx(
+      {views.map(({ path, name }) => (
+        <NavLink key={path} to={path} className={({ isActive }) => cx(
           'group relative px-2.5 pt-2 pb-4 font-semibold', isActive ? 'text-ink' : 'text-ink-2 hover:text-woad')}>
           {name}
           <span aria-hidden className={cx('absolute -bottom-[7px] left-1/2 size-3 -translate-x-1/2 rounded-full border-2 border-ink-2 bg-paper',

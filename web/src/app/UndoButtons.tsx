@@ -13,7 +13,7 @@ async function travel(way: Way): Promise<string> {
   await refresh()
   if (done.label === null) return way === 'undo' ? say('There is nothing to undo.') : say('There is nothing to redo.')
   const left = done.left.length ? say(' Not undone, because it was changed since: {left}.', { left: done.left.join(', ') }) : ''
-  return `${way === 'undo' ? 'Undone' : say('Done again')}: ${done.label}.${left}`
+  return `${way === 'undo' ? say('Undone') : say('Done again')}: ${done.label}.${left}`
 }
 
 const button = 'grid size-control place-items-center rounded-control border border-edge bg-paper disabled:opacity-40'

@@ -23,3 +23,10 @@ export function daysText(from: string, until: string): string {
   const same = from.slice(0, 7) === until.slice(0, 7)
   return say('{from} to {until}', { from: written(from, same ? { day: 'numeric' } : { day: 'numeric', month: 'long' }), until: written(until, { day: 'numeric', month: 'long' }) })
 }
+
+/** 2024 began on a Monday. */
+const weekdays = (weekday: 'short' | 'long') => [1, 2, 3, 4, 5, 6, 7].map((day) => new Intl.DateTimeFormat(locale(), { weekday, timeZone: 'UTC' }).format(Date.UTC(2024, 0, day)))
+/** The days of the week, Monday first: "Mon". */
+export const WEEKDAYS: readonly string[] = weekdays('short')
+/** The days of the week, Monday first: "Monday". */
+export const WEEKDAYS_LONG: readonly string[] = weekdays('long')

@@ -33,7 +33,7 @@ export function volume(ml: number): string {
 
 type Kind = 'mm' | 'g' | 'ml'
 const FACTOR: Record<Kind, { metric: string; imperial: string; each: number }> = {
-  mm: { metric: 'mm', imperial: 'in', each: 25.4 }, g: { metric: 'g', imperial: 'oz', each: OZ }, ml: { metric: 'ml', imperial: 'fl oz', each: FL_OZ },
+  mm: { metric: 'mm', imperial: 'in', each: 25.4 }, g: { metric: 'g', imperial: 'oz', each: OZ }, ml: { metric: 'ml', imperial: say('fl oz'), each: FL_OZ },
 }
 
 /** The unit a field is filled in with. */

@@ -10,6 +10,7 @@ const KEPT = 'zither-awl-language'
 
 let now: Language = 'en'
 let messages: Readonly<Record<string, string>> = {}
+let words: Readonly<Record<string, string>> = {}
 const formats = new Map<string, IntlMessageFormat>()
 
 /** The language of whoever looks at this device. */
@@ -30,13 +31,18 @@ const chosen = (): string => new RegExp(`(?:^|; )${KEPT}=([^;]+)`).exec(document
 /** Learns the language before anything is shown: the one chosen on this device, else the browser's. */
 export async function learnLanguage(): Promise<void> {
   now = bestOf([chosen(), ...navigator.languages])
-  if (now === 'es') messages = (await import('@languages/es/page.json')).default
+  if (now === 'es') {
+    const [told, called] = await Promise.all([import('@languages/es/page.json'), import('@languages/es/words.json')])
+    messages = told.default
+    words = called.default
+  }
   document.documentElement.lang = now
 }
 
 /** From here on this device speaks another language: the page is loaded anew in it. */
 export async function speak(next: string): Promise<void> {
   const code = bestOf([next])
+  if (now === 'en-XA') return
   document.cookie = `${KEPT}=${code}; path=/; max-age=31536000; samesite=strict`
   if (code === now) return
   // What was answered in the other language is not shown in this one.
@@ -44,10 +50,16 @@ export async function speak(next: string): Promise<void> {
   location.reload()
 }
 
+/** A word that is a key to the program (an area, a state, a kind of thing) as it is called in this language. */
+export function word<T>(key: T): T | string {
+  if (typeof key !== 'string') return key
+  return now === 'en-XA' ? `⟦${accented(key)}⟧` : words[key] ?? key
+}
+
 /** A message of the page in the language of whoever looks. */
 export function say(message: string, values?: Values): string {
   if (!values) return inThisLanguage(message)
-  const kept = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value === null || value === undefined || value === false ? '' : value]))
+  const kept = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value === null || value === undefined || value === false ? '' : typeof value === 'string' ? words[value] ?? value : value]))
   return String(formatOf(message).format(kept))
 }
 

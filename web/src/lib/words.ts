@@ -1,5 +1,5 @@
 /** How numbers, lengths and times are written, by the household's settings. */
-import { locale, say } from './say'
+import { locale, say, word } from './say'
 
 export type Lengths = 'cm' | 'in'
 
@@ -17,9 +17,6 @@ export const toMm = (value: number, unit: Lengths): number => Math.round(value *
 /** A number with at most so many decimals, and no more than it needs. */
 export const plain = (value: number, decimals = 1): string => String(Number(value.toFixed(decimals)))
 
-
-/** "1 morning", "2 mornings". */
-export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
 
 const two = (n: number): string => String(n).padStart(2, '0')
 
@@ -64,4 +61,4 @@ export function fromLocalField(field: string, zone: string): string | null {
 }
 
 /** First letter large, for the start of a line. */
-export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+export const sentence = (key: string): string => { const text = word(key); return text.charAt(0).toUpperCase() + text.slice(1) }

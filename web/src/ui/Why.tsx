@@ -5,7 +5,7 @@ import { plain } from '@/lib/words'
 type Quantity = { label: string; value: number; unit: string; limit: number | null; needed: boolean }
 type Reason = { rule: string; text: string; numbers: readonly Quantity[]; evidence: readonly string[]; source: string }
 
-const amount = (q: Quantity) => (q.value > 0 && q.value < 0.005 ? 'under 0.01' : plain(q.value, 2))
+const amount = (q: Quantity) => (q.value > 0 && q.value < 0.005 ? say('under 0.01') : plain(q.value, 2))
 const said = (q: Quantity) => `${amount(q)} ${q.unit}`.trim() + (q.limit === null ? '' : `; ${q.needed ? 'needed' : 'limit'} ${plain(q.limit, 2)}`)
 
 type WhyProps = { reasons: readonly Reason[]; numbers?: boolean; folded?: boolean }

@@ -10,9 +10,9 @@ import { refresh } from '@/lib/queries'
 
 type Card = Schemas['CatalogueEntryOut']
 type Go = (card: string, part?: 'read' | 'edit' | 'copy') => void
-const SUPERVISION: Record<string, string> = { none: 'no more than you always watch', near: 'stay near', touch: 'within arm’s reach' }
-const SORTS: Record<string, string> = { work: '', song: 'a song · ', talk: 'a talk · ', book: 'a book · ', demonstration: 'a demonstration by the adult · ' }
-const FIELDS: Record<string, string> = { levels: 'levels and roles', control: 'control of error', interest: 'points of interest', clean_up: 'clean-up', one_level_because: 'reason for one level' }
+const SUPERVISION: Record<string, string> = { none: say('no more than you always watch'), near: say('stay near'), touch: say('within arm’s reach') }
+const SORTS: Record<string, string> = { work: '', song: say('a song · '), talk: say('a talk · '), book: say('a book · '), demonstration: say('a demonstration by the adult · ') }
+const FIELDS: Record<string, string> = { levels: say('levels and roles'), control: say('control of error'), interest: say('points of interest'), clean_up: 'clean-up', one_level_because: say('reason for one level') }
 const said = (field: string) => FIELDS[field] ?? field.replaceAll('_', ' ')
 const link = 'inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2'
 
@@ -93,7 +93,7 @@ function Levels({ card }: { card: Card }) {
             <p>{say('Expected: {expects}', { expects: level.expects })} <span className="text-ink-2">{say('Not yet: {not_yet}', { not_yet: level.not_yet })}</span></p>
             {level.roles.length > 0 && <details className="text-sm"><summary className="text-woad">{say('What it asks for{container}', { container: level.container.length === 0 && say('; no container') })}</summary>
               <ul className="mt-1">{level.roles.map((role) => (
-                <li key={role.role}><strong>{role.role}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.join(', or ')}{role.shows && ` (${role.shows})`}{role.instead.map((each) => `; ${each.word} would do: ${each.other}`)}</li>))}</ul></details>}
+                <li key={role.role}><strong>{role.role}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.join(say(', or '))}{role.shows && ` (${role.shows})`}{role.instead.map((each) => `; ${each.word} would do: ${each.other}`)}</li>))}</ul></details>}
           </li>
         ))}
       </ol>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Heading } from '@/ui/Heading'
@@ -51,10 +51,10 @@ function Choosing({ cards, people, chosen, onGo }: { cards: readonly Card[]; peo
       <div className="grid grid-cols-2 gap-2">
         <Field label={say('Find')} type="search" value={filter.words} onChange={(event) => tell({ words: event.target.value })} className="col-span-2" placeholder={say('pour, five, autumn…')} />
         <SelectField label={say('Area')} value={filter.area} onChange={(event) => tell({ area: event.target.value })}>
-          <option value="">{say('every area')}</option>{areasOf(cards).map((each) => <option key={each}>{each}</option>)}
+          <option value="">{say('every area')}</option>{areasOf(cards).map((each) => <option key={each}>{word(each)}</option>)}
         </SelectField>
         <SelectField label={say('Theme')} value={filter.theme} onChange={(event) => tell({ theme: event.target.value })}>
-          <option value="">{say('any')}</option>{themes.map((each) => <option key={each}>{each}</option>)}
+          <option value="">{say('any')}</option>{themes.map((each) => <option key={each}>{word(each)}</option>)}
         </SelectField>
         <SelectField label={say('Near the age of')} value={filter.child} onChange={(event) => tell({ child: event.target.value, ...(event.target.value ? {} : { which: filter.which === 'makeable' ? 'taken' : filter.which }) })}>
           <option value="">{say('anybody')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
@@ -92,7 +92,7 @@ function Area({ area, cards, chosen, onGo }: { area: string; cards: readonly Car
 }
 
 function marks(card: Card): string {
-  const said = [card.origin === 'own' ? 'our own' : card.origin === 'changed' ? 'changed' : '', card.news ? 'news' : '', card.taken ? '' : 'left out', card.trays.length ? 'on a tray' : '']
+  const said = [card.origin === 'own' ? say('our own') : card.origin === 'changed' ? 'changed' : '', card.news ? 'news' : '', card.taken ? '' : say('left out'), card.trays.length ? say('on a tray') : '']
   return said.filter(Boolean).map((each) => ` · ${each}`).join('')
 }
 

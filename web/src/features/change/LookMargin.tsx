@@ -89,7 +89,7 @@ function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
   const offered = [swap.in_, ...swap.others].filter((each): each is Named => each !== null)
   const chosen = offered.find((each) => each.id === choice.in_)
   return (
-    <article className={`panel p-4 ${choice.taken ? '' : 'opacity-75'}`} aria-label={[swap.out?.name, swap.in_?.name].filter(Boolean).join(', then ')}>
+    <article className={`panel p-4 ${choice.taken ? '' : 'opacity-75'}`} aria-label={[swap.out?.name, swap.in_?.name].filter(Boolean).join(say(', then '))}>
       <div className="mb-4 flex items-center gap-3" aria-hidden="true">
         <span className="size-3.5 rounded-full border-2 border-ink-2 bg-paper" /><span className="h-0.5 flex-1 bg-ink-2" /><span className="size-3.5 rounded-full border-2 border-woad bg-woad" />
       </div>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
@@ -24,7 +24,7 @@ export function Allowed({ child }: { child: Child }) {
           <li key={each.kind} className="flex flex-col items-start gap-1.5">
             <p className="font-bold">{sentence(each.work)}</p>
             <p className="text-[0.9375rem]">{each.caution}</p>
-            <p className="text-[0.9375rem] text-ink-2">{each.then}</p>
+            <p className="text-[0.9375rem] text-ink-2">{word(each.then)}</p>
             {each.given ? given.filter((own) => own.kind === each.kind).map((own) => <Given key={own.id} child={child} given={own} />)
               : each.why_not ? <p className="text-sm text-ink-2">{each.why_not}</p>
                 : <Button disabled={allow.busy} onClick={() => void allow.run(each.kind)}>{say('Allow it for {child}', { child: child.name })}</Button>}

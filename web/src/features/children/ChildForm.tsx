@@ -1,4 +1,5 @@
-import { say } from '@/lib/say'
+import { WEEKDAYS } from '@/lib/days'
+import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { MovesMark } from '@/ui/drawing/Moves'
@@ -15,7 +16,6 @@ type Mobility = Child['mobility']
 const PATTERNS: readonly Pattern[] = ['ring', 'dot', 'stripe', 'cross', 'chevron']
 const MOBILITY: readonly Mobility[] = ['lies or sits', 'crawls', 'pulls up', 'walks', 'climbs']
 const POUND_G = 453.592
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 
 type Draft = {
   name: string; pattern: Pattern; born: string; early: boolean; weeks: string; sex: '' | 'female' | 'male'; mobility: Mobility; since: string
@@ -112,7 +112,7 @@ function Moves({ draft, set }: Part) {
         {MOBILITY.map((mobility) => (
           <label key={mobility} className="inline-flex min-h-touch min-w-19 flex-1 flex-col items-center justify-end gap-1 rounded-control border border-edge px-2 py-1.5 text-center text-sm has-checked:border-woad has-checked:bg-woad-2 has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
             <input type="radio" name="mobility" className="sr-only" checked={draft.mobility === mobility} onChange={() => set({ mobility })} />
-            <MovesMark moves={mobility} />{mobility}
+            <MovesMark moves={mobility} />{word(mobility)}
           </label>
         ))}
       </div>

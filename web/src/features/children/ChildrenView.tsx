@@ -1,3 +1,4 @@
+import { WEEKDAYS } from '@/lib/days'
 import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -21,7 +22,6 @@ import { Record } from './Record'
 import { Said } from './Said'
 
 type Child = Schemas['ChildOut']
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 type ChildrenViewProps = { lengths: Lengths; zone: string; today: string; adults: readonly { id: number; name: string }[] }
 
 /** Children: one child at a time, never beside another. */
@@ -59,10 +59,10 @@ export function ChildrenView({ lengths, zone, today, adults }: ChildrenViewProps
 
 function About({ child, lengths, onEdit }: { child: Child; lengths: Lengths; onEdit: () => void }) {
   const facts = [
-    child.age, child.mobility, child.still_mouths ? 'still mouths' : '', child.reach && say('lifts to {comfort_high}', { comfort_high: length(child.reach.comfort_high, lengths) }),
-    child.reach && say('could get at things to {climb}', { climb: length(child.reach.climb, lengths) }), child.carry_g === null ? 'works where things stand' : say('carries to {mass}', { mass: mass(child.carry_g) }),
+    child.age, child.mobility, child.still_mouths ? say('still mouths') : '', child.reach && say('lifts to {comfort_high}', { comfort_high: length(child.reach.comfort_high, lengths) }),
+    child.reach && say('could get at things to {climb}', { climb: length(child.reach.climb, lengths) }), child.carry_g === null ? say('works where things stand') : say('carries to {mass}', { mass: mass(child.carry_g) }),
     child.allergies.length ? say('allergic to {allergies}', { allergies: child.allergies.join(', ') }) : '', child.passions.length ? say('loves {passions}', { passions: child.passions.join(', ') }) : '', child.comes.length ? say('comes on {comes}', { comes: child.comes.map((day) => WEEKDAYS[day]).join(', ') }) : '',
-    child.months > 96 ? 'recorded only: windows and judgements end at eight years' : '',
+    child.months > 96 ? say('recorded only: windows and judgements end at eight years') : '',
   ].filter(Boolean)
   return <p className="flex flex-wrap items-center gap-3 text-ink-2">{facts.join(' · ')}<Button onClick={onEdit}>{say('Change {child}', { child: child.name })}</Button><Link className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" to={`/telling?child=${child.id}`}>{say('{child}’s story', { child: child.name })}</Link></p>
 }

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
@@ -17,7 +17,7 @@ export function Permissions() {
       <h2>{say('Allowed with an adult at the table')}</h2>
       {now.length === 0 && <p className="mt-2 text-ink-2">{sayRich('Nothing. Where a rule could give way it asks at the tray; all of it stands under <a>Children</a>.', { a: (inner) => <Link className="text-woad underline" to="/children">{inner}</Link> })}</p>}
       <ul className="mt-2 flex flex-col gap-2">
-        {now.map(({ child, given }) => <li key={given.id}><p className="font-semibold">{child.name}: {given.work}</p><Given child={child} given={given} /></li>)}
+        {now.map(({ child, given }) => <li key={given.id}><p className="font-semibold">{child.name}: {word(given.work)}</p><Given child={child} given={given} /></li>)}
       </ul>
       {gone.length > 0 && (
         <details className="mt-2">

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -14,7 +14,7 @@ type Row = Schemas['RecordRowOut']
 type RecordProps = { child: Schemas['ChildOut']; zone: string }
 
 const STATE_WORDS: Record<string, string> = {
-  'not shown': 'not shown', shown: 'shown', said: say('said to be known'), working: 'working', alone: 'alone', mastered: 'mastered', fading: 'known, may be slipping',
+  'not shown': say('not shown'), shown: 'shown', said: say('said to be known'), working: 'working', alone: 'alone', mastered: 'mastered', fading: say('known, may be slipping'),
 }
 
 /** What is known about one child: mastery, interest and concentration in three columns that are never added up. */
@@ -46,18 +46,18 @@ function Table({ rows, chosen, choose }: { rows: readonly Row[]; chosen: number 
     <div className="panel overflow-x-auto">
       <table className="w-full text-left text-[0.9375rem]">
         <thead className="text-sm text-ink-2">
-          <tr className="border-b border-line">{['Tray', 'Mastery', 'Interest', say('Longest unbroken'), say('Repetitions at once')].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
+          <tr className="border-b border-line">{[say('Tray'), say('Mastery'), say('Interest'), say('Longest unbroken'), say('Repetitions at once')].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
         </thead>
         <tbody>
           {rows.map((row) => (
             <tr key={row.tray_id} className={cx('border-b border-line last:border-0', row.tray_id === chosen && 'bg-woad-2')}>
               <th scope="row" className="p-1 font-semibold">
                 <button type="button" aria-pressed={row.tray_id === chosen} className="min-h-control px-1.5 text-left" onClick={() => choose(row.tray_id)}>
-                  {row.tray}<span className="block text-xs font-normal text-ink-2">{row.area}{row.stands ? '' : say(' · resting')}</span>
+                  {row.tray}<span className="block text-xs font-normal text-ink-2">{word(row.area)}{row.stands ? '' : say(' · resting')}</span>
                 </button>
               </th>
               <td className="p-2.5"><Holes row={row} /></td>
-              <td className="p-2.5">{say('{chosen} of {cycles}', { chosen: row.chosen, cycles: say('{n, plural, one {# work cycle} other {# work cycles}}', { n: row.available }) })}<span className="block text-xs text-ink-2">{row.sign}</span></td>
+              <td className="p-2.5">{say('{chosen} of {cycles}', { chosen: row.chosen, cycles: say('{n, plural, one {# work cycle} other {# work cycles}}', { n: row.available }) })}<span className="block text-xs text-ink-2">{word(row.sign)}</span></td>
               <td className="p-2.5 tabular-nums">{row.longest_min === null ? '' : say('{longest_min} min', { longest_min: plain(row.longest_min, 0) })}</td>
               <td className="p-2.5 tabular-nums">{row.repetitions || ''}</td>
             </tr>
@@ -87,9 +87,9 @@ function Holes({ row }: { row: Row }) {
 function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
   return (
     <>
-      <div><p className="text-sm text-ink-2">{row.area}</p><h2 className="text-lg">{row.tray}</h2></div>
+      <div><p className="text-sm text-ink-2">{word(row.area)}</p><h2 className="text-lg">{row.tray}</h2></div>
       <section><h3 className="mb-1">{say('Mastery')}</h3><Why reasons={row.mastery} folded />
-        {row.parts.length > 0 && <p className="mt-1">{say('Part by part: {parts}.', { parts: row.parts.map((part) => `${part.name} ${part.done ? 'known' : 'not yet'}`).join(', ') })}</p>}
+        {row.parts.length > 0 && <p className="mt-1">{say('Part by part: {parts}.', { parts: row.parts.map((part) => `${part.name} ${part.done ? 'known' : say('not yet')}`).join(', ') })}</p>}
         <p className="mt-1 text-sm text-ink-2">{say('By tracing instead: {probability} in 100 (from {probability_low} with careful assumptions to {probability_high} with generous ones).', { probability: plain(row.probability * 100, 0), probability_low: plain(row.probability_low * 100, 0), probability_high: plain(row.probability_high * 100, 0) })}</p>
       </section>
       <section><h3 className="mb-1">{say('Interest')}</h3><Why reasons={row.interest} folded />

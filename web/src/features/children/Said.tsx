@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
@@ -18,7 +18,7 @@ export function Said({ child }: { child: { id: number; name: string } }) {
       {asked.length === 0 ? <p className="mt-1 text-ink-2">{sayRich('Nothing was said yet. {link}', { link })}</p> : (
         <details>
           <summary className="min-h-control py-2 text-ink-2">{say('{answers} of yours, and {levels} taken as known from them. It counts until three tries say otherwise.', { answers: say('{n, plural, one {# answer} other {# answers}}', { n: asked.length }), levels: say('{n, plural, one {# level} other {# levels}}', { n: follows.length }) })}</summary>
-          <ul className="text-[0.9375rem]">{asked.map((each) => <li key={`${each.key} ${each.level} ${each.word}`} className="flex justify-between gap-3 border-t border-line py-1"><span>{each.name}</span><span className="text-ink-2">{each.answer}, {calendarDay(each.on)}{each.adult && `, ${each.adult}`}</span></li>)}</ul>
+          <ul className="text-[0.9375rem]">{asked.map((each) => <li key={`${each.key} ${each.level} ${each.word}`} className="flex justify-between gap-3 border-t border-line py-1"><span>{each.name}</span><span className="text-ink-2">{word(each.answer)}, {calendarDay(each.on)}{each.adult && `, ${each.adult}`}</span></li>)}</ul>
           {follows.length > 0 && <p className="mt-2 text-sm text-ink-2">{say('From these: {follows}.', { follows: follows.map((each) => each.name).join('; ') })}</p>}
           {link}
         </details>

@@ -29,7 +29,7 @@ export function Chips({ thing, told, kinds, subjects, onChange, onKind }: ChipsP
             </Chip>
           )}
           {(medium || thing.stock_ml !== null) && (
-            <Chip label={say('Amount')} value={thing.stock_ml === null ? 'not said' : volume(thing.stock_ml)} assumed={thing.stock_ml === null}>
+            <Chip label={say('Amount')} value={thing.stock_ml === null ? say('not said') : volume(thing.stock_ml)} assumed={thing.stock_ml === null}>
               <Amount label={say('How much ({unitOf})', { unitOf: unitOf('ml') })} value={shownIn('ml', thing.stock_ml ?? 0)} onChange={(ml) => onChange(said(thing, 'stock_ml', { stock_ml: keptFrom('ml', ml) }))} />
             </Chip>
           )}
@@ -39,17 +39,17 @@ export function Chips({ thing, told, kinds, subjects, onChange, onKind }: ChipsP
               <Amount label={say('Mass of one ({unitOf})', { unitOf: unitOf('g') })} value={shownIn('g', thing.mass_g)} onChange={(g) => onChange(said(thing, 'mass_g', { mass_g: keptFrom('g', g) }))} />
             </Chip>
           )}
-          <Chip label={say('Colours')} value={thing.colours.join(', ') || 'none said'} faint={thing.colours.length === 0}>
+          <Chip label={say('Colours')} value={thing.colours.join(', ') || say('none said')} faint={thing.colours.length === 0}>
             <fieldset className="grid grid-cols-3 gap-x-3"><legend className="mb-1 text-sm font-semibold">{say('Colours')}</legend>
               {COLOURS.map((each) => <Tick key={each} label={each} checked={thing.colours.includes(each)} onChange={(event) => onChange(said(thing, 'colours', { colours: event.target.checked ? [...thing.colours, each] : thing.colours.filter((other) => other !== each) }))} />)}
             </fieldset>
           </Chip>
-          <Chip label={say('Made of')} value={thing.material || 'not said'} faint={!thing.material} assumed={assumed('material')}>
+          <Chip label={say('Made of')} value={thing.material || say('not said')} faint={!thing.material} assumed={assumed('material')}>
             <SelectField label={say('Made of')} value={thing.material} onChange={(event) => onChange(said(thing, 'material', { material: event.target.value, breakable: ['glass', 'china'].includes(event.target.value) }))}>
               {[...new Set(['', thing.material, ...MATERIALS])].map((each) => <option key={each} value={each}>{each || say('not said')}</option>)}
             </SelectField>
           </Chip>
-          <Chip label={say('Shows')} value={thing.subject || 'nothing said'} faint={!thing.subject}>
+          <Chip label={say('Shows')} value={thing.subject || say('nothing said')} faint={!thing.subject}>
             <SelectField label={say('What it shows')} value={thing.subject} onChange={(event) => onChange(said(thing, 'subject', { subject: event.target.value }))}>
               {['', ...subjects].map((each) => <option key={each} value={each}>{each || say('nothing said')}</option>)}
             </SelectField>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
@@ -26,7 +26,7 @@ type Person = { id: number; name: string }
 
 const PARTS = ['things', 'trays', 'bins', 'making', 'files'] as const
 type Part = (typeof PARTS)[number]
-const LABELS: Record<Part, string> = { things: 'Things', trays: 'Trays', bins: 'Bins', making: 'Making', files: 'Files' }
+const LABELS: Record<Part, string> = { things: say('Things'), trays: say('Trays'), bins: say('Bins'), making: say('Making'), files: say('Files') }
 
 type CupboardProps = { people: readonly Person[]; lengths: Lengths; part: Part; onPart: (part: Part) => void; thing: number | null; tray: number | null; bin: number | null; weigh: WeighButton }
 
@@ -113,16 +113,16 @@ function Trays({ trays, people, lengths, onOpen }: TraysProps) {
     <div className="panel overflow-x-auto">
       <table className="w-full text-left text-[0.9375rem]">
         <thead className="text-sm text-ink-2">
-          <tr className="border-b border-line">{['Tray', 'Area', 'Ages', 'For', 'Where', 'Size', 'Loaded'].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
+          <tr className="border-b border-line">{[say('Tray'), say('Area'), say('Ages'), say('For'), say('Where'), say('Size'), say('Loaded')].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr>
         </thead>
         <tbody>
           {trays.map((tray) => (
             <tr key={tray.id} className="border-b border-line last:border-0">
               <th scope="row" className="p-1"><button type="button" className="min-h-control px-1.5 text-left font-semibold text-woad underline-offset-4 hover:underline" onClick={() => onOpen(tray)}>{tray.name}</button></th>
-              <td className="p-2.5">{tray.card.area}</td>
+              <td className="p-2.5">{word(tray.card.area)}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{say('{from_months} to {to_months} m', { from_months: tray.card.from_months, to_months: tray.card.to_months })}</td>
               <td className="p-2.5">{names(tray.for_children) || say('nobody yet')}</td>
-              <td className="p-2.5">{tray.stands ? <Link className="text-woad underline underline-offset-2" to={`/shelf?tray=${tray.id}`}>{tray.stands}</Link> : tray.bin || 'no bin'}</td>
+              <td className="p-2.5">{tray.stands ? <Link className="text-woad underline underline-offset-2" to={`/shelf?tray=${tray.id}`}>{word(tray.stands)}</Link> : tray.bin || say('no bin')}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{length(tray.width_mm, lengths).replace(/ \w+$/, '')} × {length(tray.depth_mm, lengths)}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{mass(tray.mass_g)}</td>
             </tr>

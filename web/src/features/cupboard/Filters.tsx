@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { SelectField } from '@/ui/Field'
 import type { Thing } from './thing'
 
@@ -14,12 +14,12 @@ const sorted = (words: readonly string[]): string[] => [...new Set(words.filter(
 /** Things by colour, by what they are made of, by what they show: only what there is can be chosen. */
 export function Filters({ things, filter, onFilter }: { things: readonly Thing[]; filter: Filter; onFilter: (filter: Filter) => void }) {
   const lists = [
-    ['colour', 'Colour', sorted(things.flatMap((each) => each.colours))], ['material', say('Made of'), sorted(things.map((each) => each.material))],
-    ['subject', 'Shows', sorted(things.map((each) => each.subject))],
+    ['colour', say('Colour'), sorted(things.flatMap((each) => each.colours))], ['material', say('Made of'), sorted(things.map((each) => each.material))],
+    ['subject', say('Shows'), sorted(things.map((each) => each.subject))],
   ] as const
   return lists.map(([key, label, words]) => words.length > 0 && (
     <SelectField key={key} label={label} className="w-36" value={filter[key]} onChange={(event) => onFilter({ ...filter, [key]: event.target.value })}>
-      <option value="">{say('any')}</option>{words.map((each) => <option key={each}>{each}</option>)}
+      <option value="">{say('any')}</option>{words.map((each) => <option key={each}>{word(each)}</option>)}
     </SelectField>
   ))
 }

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useId, useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -66,7 +66,7 @@ export function SayIt({ kinds, subjects, bins, onMend }: SayItProps) {
           <input value={typed} maxLength={200} placeholder={say('6 red felt balls of 6 cm · 2 jugs and 3 bowls · 1 kg of rice')} onChange={(event) => { setTyped(event.target.value); setAdded(null) }} className={input} /></label>
         <label className="flex w-40 flex-col gap-1 text-sm font-semibold">{say('Bin')}
           <input list={listId} value={bin} onChange={(event) => setBin(event.target.value)} className={input} /></label>
-        <datalist id={listId}>{bins.map((each) => <option key={each}>{each}</option>)}</datalist>
+        <datalist id={listId}>{bins.map((each) => <option key={each}>{word(each)}</option>)}</datalist>
         <Button type="submit" look="main" disabled={add.busy || quick.busy || (!clear && lines.length > 0) || !typed.trim()}>{lines.length > 1 ? say('Add {lines}', { lines: lines.length }) : say('Add')}</Button>
       </div>
       {lines.map((line, at) => {
@@ -90,7 +90,7 @@ function Which({ line, kinds, onThing, onKind }: { line: Line; kinds: readonly s
       <p><span className="said font-semibold">{line.name}</span>{say(': what kind of thing is it? What you said of number and size is kept.')}</p>
       <ul className="flex flex-wrap gap-2">
         {line.likely.map((each) => (
-          <li key={each.kind}><Button onClick={() => onThing(each)} className="flex-col gap-1 py-2"><ThingPicture thing={each} size={48} />{each.kind}</Button></li>
+          <li key={each.kind}><Button onClick={() => onThing(each)} className="flex-col gap-1 py-2"><ThingPicture thing={each} size={48} />{word(each.kind)}</Button></li>
         ))}
       </ul>
       <div className="max-w-sm"><KindSearch kinds={kinds} value="" onKind={onKind} /></div>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -79,7 +79,7 @@ const EmptyThings = () => (
 )
 
 function size(thing: Thing): string {
-  if (thing.density_g_ml !== null) return thing.stock_ml === null ? 'measured out' : volume(thing.stock_ml)
+  if (thing.density_g_ml !== null) return thing.stock_ml === null ? say('measured out') : volume(thing.stock_ml)
   return `${sides(thing.shape.sizes_mm)}${thing.capacity_ml > 0 ? say(', holds {volume}', { volume: volume(thing.capacity_ml) }) : ''}`
 }
 
@@ -87,12 +87,12 @@ function Table({ things, onOpen }: { things: readonly Thing[]; onOpen: (id: numb
   return (
     <div className="panel overflow-x-auto">
       <table className="w-full text-left text-[0.9375rem]">
-        <thead className="text-sm text-ink-2"><tr className="border-b border-line">{['Thing', 'Kind', 'Free', say('Size of one'), 'Bin', say('On trays')].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr></thead>
+        <thead className="text-sm text-ink-2"><tr className="border-b border-line">{[say('Thing'), say('Kind'), say('Free'), say('Size of one'), say('Bin'), say('On trays')].map((head) => <th key={head} scope="col" className="p-2.5 font-normal">{head}</th>)}</tr></thead>
         <tbody>
           {things.map((each) => (
             <tr key={each.id} className="border-b border-line last:border-0">
               <th scope="row" className="p-1"><button type="button" className="flex min-h-control items-center gap-2 px-1.5 text-left font-semibold text-woad underline-offset-4 hover:underline" onClick={() => onOpen(each.id)}><ThingPicture thing={each} size={32} />{each.name}</button></th>
-              <td className="p-2.5">{each.kind}</td>
+              <td className="p-2.5">{word(each.kind)}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{each.density_g_ml === null ? say('{free} of {count}', { free: each.free, count: each.count }) : ''}</td>
               <td className="p-2.5 whitespace-nowrap tabular-nums">{size(each)}{each.assumed.includes('shape') && <span className="text-ink-3">{' '}{say('assumed')}</span>}</td>
               <td className="p-2.5 whitespace-nowrap">{each.bin || say('no bin')}</td>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Field, SelectField, Tick } from '@/ui/Field'
@@ -60,7 +60,7 @@ export function TrayForm({ tray, cupboard, people, lengths, onSaved }: TrayFormP
       <div className="grid grid-cols-2 gap-3 max-[600px]:grid-cols-1">
         <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
         <SelectField label={say('Area')} value={draft.area} error={problem?.of('area')} onChange={(event) => set({ area: event.target.value })}>
-          {cupboard.areas.map((area) => <option key={area}>{area}</option>)}
+          {cupboard.areas.map((area) => <option key={area}>{word(area)}</option>)}
         </SelectField>
         <Field label={say('From')} unit="months" inputMode="numeric" value={draft.from} error={problem?.of('from_months')} onChange={(event) => set({ from: event.target.value })} />
         <Field label={say('To')} unit="months" inputMode="numeric" value={draft.to} error={problem?.of('to_months')} onChange={(event) => set({ to: event.target.value })} />

@@ -11,7 +11,7 @@ import { findQuery } from '@/lib/queries'
 type Found = { what: string; name: string; where: string; address: string }
 const RECENT = 'found'
 const MOST_RECENT = 6
-const SAYS: Record<string, string> = { do: 'do it', words: 'words' }
+const SAYS: Record<string, string> = { do: say('do it'), words: 'words' }
 
 const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 

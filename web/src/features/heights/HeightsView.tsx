@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -64,8 +64,8 @@ export const roomsOf = (aids: readonly Aid[]): [string, Aid[]][] => {
 
 /** A height or a span of heights in the household's unit; "not yet" for none. */
 export function spanText(span: Aid['now'], lengths: Lengths): string {
-  if (!span) return 'not yet'
-  return span.low === span.high ? (span.low === 0 ? 'on the floor' : length(span.low, lengths)) : say('{low} to {high}', { low: length(span.low, lengths), high: length(span.high, lengths) })
+  if (!span) return say('not yet')
+  return span.low === span.high ? (span.low === 0 ? say('on the floor') : length(span.low, lengths)) : say('{low} to {high}', { low: length(span.low, lengths), high: length(span.high, lengths) })
 }
 
 function Rooms({ each, lengths }: { each: ForChild; lengths: Lengths }) {
@@ -81,7 +81,7 @@ function Rooms({ each, lengths }: { each: ForChild; lengths: Lengths }) {
       <First each={each} lengths={lengths} />
       {roomsOf(each.aids).map(([room, aids]) => (
         <div key={room}>
-          <h3>{room}</h3>
+          <h3>{word(room)}</h3>
           <ul>
             {aids.map((aid) => (
               <li key={aid.key} className="border-t border-line py-1">
@@ -120,7 +120,7 @@ function DropAid({ aid }: { aid: ForChild['aids'][number] }) {
   return <Button look="quiet" disabled={drop.busy} onClick={() => void drop.run()}>{say('Take {aid} off the list', { aid: aid.name })}</Button>
 }
 
-const AT = [['floor', 'on the floor'], ['knee', 'at the knee'], ['seat', 'to sit on'], ['elbow', 'at the elbow'], ['shoulder', 'at the shoulder'], ['eye', 'at the eyes'], ['head', 'at the top of the head']] as const
+const AT = [['floor', say('on the floor')], ['knee', say('at the knee')], ['seat', say('to sit on')], ['elbow', say('at the elbow')], ['shoulder', say('at the shoulder')], ['eye', say('at the eyes')], ['head', say('at the top of the head')]] as const
 
 /** A thing the household thought of itself: a folding step, a rail of hooks, a shelf in the shower. */
 function OwnAid({ lengths }: { lengths: Lengths }) {
@@ -141,7 +141,7 @@ function OwnAid({ lengths }: { lengths: Lengths }) {
       <form className="mt-2 flex flex-wrap items-end gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void add.run() }}>
         <Field label={say('What')} value={name} maxLength={80} placeholder={say('folding step')} onChange={(event) => setName(event.target.value)} />
         <Field label={say('Room')} value={room} maxLength={40} onChange={(event) => setRoom(event.target.value)} />
-        <SelectField label={say('How high')} value={at} onChange={(event) => setAt(event.target.value as typeof at)}>{AT.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
+        <SelectField label={say('How high')} value={at} onChange={(event) => setAt(event.target.value as typeof at)}>{AT.map(([value, label]) => <option key={value} value={value}>{word(label)}</option>)}</SelectField>
         <Field label={say('or at one height')} unit={lengths} inputMode="decimal" value={high} onChange={(event) => setHigh(event.target.value)} />
         <Field label={say('Times a day')} inputMode="numeric" value={daily} onChange={(event) => setDaily(event.target.value)} />
         <Button type="submit" disabled={add.busy || !name.trim() || !room.trim()}>{say('Add it')}</Button>
@@ -182,7 +182,7 @@ function Printed({ people, later, lengths }: { people: readonly ForChild[]; late
       <tbody>
         {first.aids.map((aid, at) => (
           <tr key={aid.key} className="border-t border-line align-top">
-            <td className="py-0.5 pr-2">{aid.room}: {aid.name}</td>
+            <td className="py-0.5 pr-2">{word(aid.room)}: {aid.name}</td>
             {people.map((each) => {
               const own = each.aids[at]
               return <td key={each.child} className="py-0.5 pr-2">{own?.done ? '☑' : '☐'} {own && spanText(own.now, lengths)}{own?.now && own.later && `; ${spanText(own.later, lengths)}`}{own && STEPS.includes(own.key) && <span className="block">{own.note}</span>}</td>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { language, say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -27,7 +27,7 @@ export function BeginForm({ onSaved }: { onSaved: () => void }) {
   const [zone, setZone] = useState(here)
   const save = useWrite(async () => {
     await answer(client.PUT('/api/household', { body: {
-      name, lengths, zone, language: 'en', emergency_number: '', poison_centre: '', most_bins: null, unbreakable_first: false,
+      name, lengths, zone, language: language() === 'es' ? 'es' : 'en', emergency_number: '', poison_centre: '', most_bins: null, unbreakable_first: false,
       showing: 'by age', paper: lengths === 'in' ? 'Letter' : 'A4', practice: {}, version: null,
     } }))
     if (keeper.trim()) chooseAdult(Number((await answer(client.POST('/api/adults', { body: { name: keeper } }))).id))
@@ -43,7 +43,7 @@ export function BeginForm({ onSaved }: { onSaved: () => void }) {
         <div className="flex flex-col gap-3 pt-2">
           <Field label={say('Name of the house')} value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
           <ChoiceRow label={say('Measures in')} choices={LENGTHS} value={lengths} onChange={setLengths} />
-          <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
+          <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
         </div>
       </details>
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}

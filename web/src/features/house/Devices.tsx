@@ -44,7 +44,7 @@ export function Devices({ zone }: { zone: string }) {
             {home.here && (
               <span className="flex flex-wrap gap-2">
                 {!each.barred && <Button aria-label={`${each.keeper ? say('Let only watch') : say('Make it a keeper’s')}: ${each.name}`} onClick={() => void raise.run(each.id, !each.keeper)}>{each.keeper ? say('Let it only watch') : say('Make it a keeper’s')}</Button>}
-                <Button aria-label={`${each.barred ? say('Let in again') : 'Bar'}: ${each.name}`} onClick={() => void bar.run(each.id, !each.barred)}>{each.barred ? say('Let in again') : say('Bar')}</Button>
+                <Button aria-label={`${each.barred ? say('Let in again') : say('Bar')}: ${each.name}`} onClick={() => void bar.run(each.id, !each.barred)}>{each.barred ? say('Let in again') : say('Bar')}</Button>
               </span>
             )}
           </li>

@@ -1,4 +1,5 @@
-import { say } from '@/lib/say'
+import { LanguageField } from '@/ui/LanguageField'
+import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -28,12 +29,13 @@ export function HouseForm({ household, usual }: { household: Schemas['HouseholdO
   const [bins, setBins] = useState(household.most_bins ? String(household.most_bins) : '')
   const [showing, setShowing] = useState<Showing>(household.showing)
   const [school, setSchool] = useState<School>(household.unbreakable_first ? 'unbreakable' : 'real')
+  const [spoken, setSpoken] = useState(household.language)
   const [paper, setPaper] = useState<'A4' | 'Letter'>(household.paper)
   const [practice, setPractice] = useState<PracticeValues>(household.practice)
   const [version, setVersion] = useState(household.version)
   const save = useWrite(async () => {
     await answer(client.PUT('/api/household', { body: {
-      name, lengths, zone, language: household.language, emergency_number: emergency, poison_centre: poison,
+      name, lengths, zone, language: spoken, emergency_number: emergency, poison_centre: poison,
       most_bins: bins.trim() ? Number(bins) : null, unbreakable_first: school === 'unbreakable', showing, paper, practice, version,
     } }))
     setVersion(version + 1)
@@ -43,8 +45,9 @@ export function HouseForm({ household, usual }: { household: Schemas['HouseholdO
   return (
     <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <Field label={say('Name of the house')} value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
+      <LanguageField label={say('Language of the house')} value={spoken} onChange={setSpoken} />
       <ChoiceRow label={say('Measures in')} choices={LENGTHS} value={lengths} onChange={setLengths} />
-      <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{each}</option>)}</SelectField>
+      <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
       <div className="grid grid-cols-2 gap-3">
         <Field label={say('Emergency number')} value={emergency} error={problem?.of('emergency_number')} onChange={(event) => setEmergency(event.target.value)} />
         <Field label={say('Poison centre')} value={poison} error={problem?.of('poison_centre')} hint={say('Shown with magnets, cells and poisons.')} onChange={(event) => setPoison(event.target.value)} />

@@ -1,3 +1,5 @@
+import { LanguageField } from '@/ui/LanguageField'
+import { WEEKDAYS } from '@/lib/days'
 import { say } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
@@ -47,6 +49,7 @@ function Adults({ adults, here }: { adults: Schemas['AdultOut'][]; here: boolean
     <section className="panel p-4" aria-label={say('Adults')}>
       <h2>{say('Adults')}</h2>
       <p className="my-2">{adults.map((each) => each.name).join(', ') || say('Nobody yet: whoever watches is written beside what was seen.')}</p>
+      {adults.map((each) => <Speaks key={each.id} adult={each} />)}
       {adults.map((each) => <Minutes key={each.id} adult={each} />)}
       <form className="mt-3 flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
         <Field label={say('Add an adult')} value={name} error={add.failed?.message} onChange={(event) => setName(event.target.value)} />
@@ -58,11 +61,24 @@ function Adults({ adults, here }: { adults: Schemas['AdultOut'][]; here: boolean
   )
 }
 
-const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
+
+/** The language an adult reads: pages, messages and prints. */
+function Speaks({ adult }: { adult: Schemas['AdultOut'] }) {
+  const save = useWrite(async (language: string) => {
+    await answer(client.PUT('/api/adults/{who}/language', { params: { path: { who: adult.id } }, body: { language } }))
+    await refresh()
+  })
+  return (
+    <>
+      <LanguageField label={say('{adult} reads', { adult: adult.name })} value={adult.language} as={say('The language of the house')} onChange={(code) => void save.run(code)} />
+      {save.failed && <p role="alert" className="text-sm font-semibold text-madder">{save.failed.message}</p>}
+    </>
+  )
+}
 
 /** Minutes to make and prepare trays, by the day of the week: themes are planned within them. */
 function Minutes({ adult }: { adult: Schemas['AdultOut'] }) {
-  const [told, setTold] = useState<readonly string[]>(WEEK.map((_, at) => String(adult.minutes[at] ?? '')))
+  const [told, setTold] = useState<readonly string[]>(WEEKDAYS.map((_, at) => String(adult.minutes[at] ?? '')))
   const save = useWrite(async () => {
     const minutes = told.every((each) => each.trim() === '') ? [] : told.map((each) => Number(each) || 0)
     await answer(client.PUT('/api/adults/{who}/minutes', { params: { path: { who: adult.id } }, body: { minutes } }))
@@ -73,7 +89,7 @@ function Minutes({ adult }: { adult: Schemas['AdultOut'] }) {
     <details className="border-t border-line py-1">
       <summary className="text-[0.9375rem]"><strong>{adult.name}</strong> <span className="text-ink-2">{sum ? say('{sum} min a week to make and prepare', { sum }) : say('minutes to make and prepare: not said')}</span></summary>
       <form className="flex flex-wrap items-end gap-2 py-2" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
-        {WEEK.map((day, at) => <Field key={day} className="w-14" label={day} inputMode="numeric" value={told[at] ?? ''} onChange={(event) => setTold(told.map((each, n) => (n === at ? event.target.value : each)))} />)}
+        {WEEKDAYS.map((day, at) => <Field key={day} className="w-14" label={day} inputMode="numeric" value={told[at] ?? ''} onChange={(event) => setTold(told.map((each, n) => (n === at ? event.target.value : each)))} />)}
         <Button type="submit" disabled={save.busy}>{say('Keep')}</Button>
         {save.failed && <p role="alert" className="w-full text-sm font-semibold text-madder">{save.failed.message}</p>}
       </form>

@@ -1,4 +1,5 @@
-import { say } from '@/lib/say'
+import { WEEKDAYS_LONG } from '@/lib/days'
+import { say, word } from '@/lib/say'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Field, SelectField } from '@/ui/Field'
 import type { Problem } from '@/lib/http'
@@ -18,10 +19,9 @@ const SNACK = [
   { value: 'by pouring', label: say('By pouring that goes well') }, { value: 'water alone', label: say('Water alone') }, { value: 'one dry food', label: say('One dry food') }, { value: 'food to prepare', label: say('Food to prepare') },
 ] as const
 const REFILL = [{ value: 'not refilled', label: say('Not') }, { value: 'once', label: say('Once') }, { value: 'when empty', label: say('When empty') }] as const
-const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 const NUMBERS = [
-  ['changes_at_once', say('Changes at one look, at most'), ''], ['pause_cycles', say('A new tray settles for'), 'work cycles'], ['pause_days', 'or for', 'days'],
-  ['ignored_cycles', say('Never called ignored before'), 'work cycles'], ['rest_days', say('A rest lasts'), 'days'], ['rest_too_hard_days', 'after too hard', 'days'],
+  ['changes_at_once', say('Changes at one look, at most'), ''], ['pause_cycles', say('A new tray settles for'), say('work cycles')], ['pause_days', say('or for'), 'days'],
+  ['ignored_cycles', say('Never called ignored before'), say('work cycles')], ['rest_days', say('A rest lasts'), 'days'], ['rest_too_hard_days', say('after too hard'), 'days'],
   ['showings_a_day', say('Showings a day, at most'), ''], ['invitations', say('Invitations for a child a day, 3 to 6'), ''], ['near_window_months', say('Trays from so long before their age'), 'months'],
   ['snack_pouring_days', say('Snack: water alone until pouring went well on'), 'days'], ['snack_dry_days', say('Snack: one dry food for'), 'days'],
   ['snack_pieces_small', say('Snack: pieces for one under three'), ''], ['snack_pieces', say('Snack: pieces for one from three'), ''],
@@ -44,7 +44,7 @@ export function PracticeFields({ told, usual, onTell, problem }: PracticeFieldsP
         <SelectField label={say('The shelves change')} value={holds('look')} onChange={(event) => set('look', event.target.value)}>{LOOKS.map((each) => <option key={each.value} value={each.value}>{each.label}</option>)}</SelectField>
         {holds('look') === 'weekly' && (
           <SelectField label={say('On')} value={holds('look_day')} hint={say('On the other days Today says what that look would propose.')} onChange={(event) => set('look_day', Number(event.target.value))}>
-            {DAYS.map((day, at) => <option key={day} value={at}>{day}</option>)}
+            {WEEKDAYS_LONG.map((day, at) => <option key={day} value={at}>{word(day)}</option>)}
           </SelectField>
         )}
         {holds('look').startsWith('calendar') && <p className="text-sm text-ink-3">{say('By the calendar what stood longest and is taken least goes on its day, whatever the signs; what is loved stays all the same. With “changed by signs” the calendar only says when to look.')}</p>}

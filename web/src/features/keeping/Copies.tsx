@@ -42,8 +42,8 @@ export function Copies({ zone }: { zone: string }) {
 
 /** Where a copy lies, and why it was made if it was not for its day. */
 function why(copy: Copy): string {
-  const made = copy.key.includes('before-restore') ? 'before going back, ' : copy.key.includes('before-import') ? 'before a household came in, ' : copy.key.includes('before-family') ? 'before a family came in, ' : copy.key.includes('before-') ? 'before an update, ' : ''
-  return `${made}${copy.second ? 'second folder, ' : ''}${copy.sealed ? 'sealed, ' : ''}`
+  const made = copy.key.includes('before-restore') ? say('before going back, ') : copy.key.includes('before-import') ? say('before a household came in, ') : copy.key.includes('before-family') ? say('before a family came in, ') : copy.key.includes('before-') ? say('before an update, ') : ''
+  return `${made}${copy.second ? say('second folder, ') : ''}${copy.sealed ? say('sealed, ') : ''}`
 }
 
 function Chosen({ copy, onClose }: { copy: Copy; onClose: () => void }) {
@@ -82,8 +82,8 @@ function Chosen({ copy, onClose }: { copy: Copy; onClose: () => void }) {
 
 function Compared({ then, now }: { then: Contents; now: Contents | null }) {
   const rows: [string, (each: Contents) => string][] = [
-    ['House', (each) => each.name || 'none yet'], ['Children', (each) => String(each.children)], ['Trays', (each) => String(each.trays)],
-    ['Things', (each) => String(each.things)], [say('Pieces of work'), (each) => String(each.works)], [say('The newest'), (each) => (each.newest ? calendarDay(each.newest) : 'none')],
+    [say('House'), (each) => each.name || say('none yet')], [say('Children'), (each) => String(each.children)], [say('Trays'), (each) => String(each.trays)],
+    [say('Things'), (each) => String(each.things)], [say('Pieces of work'), (each) => String(each.works)], [say('The newest'), (each) => (each.newest ? calendarDay(each.newest) : 'none')],
   ]
   return (
     <table className="w-full text-left text-[0.9375rem]">

@@ -4,7 +4,7 @@ import { sentence } from '@/lib/words'
 
 /** Which areas and kinds of movement the work out now, and what is known, exercises; and which are missing. Never a score. */
 export function Covered({ coverage, name }: { coverage: Schemas['CoverageOut']; name: string }) {
-  const kinds = [['Areas', coverage.areas, coverage.missing_areas], [say('Kinds of movement'), coverage.moves, coverage.missing_moves]] as const
+  const kinds = [[say('Areas'), coverage.areas, coverage.missing_areas], [say('Kinds of movement'), coverage.moves, coverage.missing_moves]] as const
   return (
     <details className="panel p-4">
       <summary className="font-semibold">{say('What {name}’s work exercises, and what is missing', { name })}</summary>

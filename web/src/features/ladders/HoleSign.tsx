@@ -1,11 +1,11 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import type { Hole } from './geometry'
 
 type State = Hole['state']
 type SignProps = { state: State; next?: boolean; implied?: boolean; almost?: boolean; stuck?: boolean; size?: number }
 
 export const STATE_WORDS: Record<State, string> = {
-  'not shown': 'not shown', shown: 'shown', said: say('said to be known'), working: 'at work', alone: 'done alone', mastered: 'known', fading: 'known, may be slipping',
+  'not shown': say('not shown'), shown: 'shown', said: say('said to be known'), working: say('at work'), alone: say('done alone'), mastered: 'known', fading: say('known, may be slipping'),
 }
 
 /** A hole on a string: its state by form and colour. */
@@ -35,7 +35,7 @@ export function Legend() {
   ]
   return (
     <ul aria-label={say('What the signs mean')} className="flex flex-wrap gap-x-5 gap-y-1.5 text-sm text-ink-2">
-      {signs.map(([word, sign]) => <li key={word} className="inline-flex items-center gap-1.5"><HoleSign {...sign} size={18} />{word}</li>)}
+      {signs.map(([means, sign]) => <li key={means} className="inline-flex items-center gap-1.5"><HoleSign {...sign} size={18} />{word(means)}</li>)}
       <li className="inline-flex items-center gap-1.5">
         <svg viewBox="0 0 40 18" width="40" height="18" aria-hidden="true"><path d="M2 15Q20 0 38 15" fill="none" stroke="var(--color-saffron)" strokeWidth="2" strokeDasharray="4 3" /></svg>{say('a jump of two notches or more')}
       </li>

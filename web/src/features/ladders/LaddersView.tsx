@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Slider } from 'radix-ui'
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
@@ -66,7 +66,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
           <ChoiceRow label={say('Child')} wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => { setAgo(0); setSearch({ child: id }, { replace: true }) }} />
           <SelectField label={say('Area')} value={area} onChange={(event) => setArea(event.target.value)}>
             <option value="">{say('every area')}</option>
-            {[...new Set(map.strings.map((each) => each.area))].sort().map((each) => <option key={each}>{each}</option>)}
+            {[...new Set(map.strings.map((each) => each.area))].sort().map((each) => <option key={each}>{word(each)}</option>)}
           </SelectField>
           <SelectField label={say('Show')} value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
             {SHOWN.map((each) => <option key={each.value} value={each.value}>{each.label.toLowerCase()}</option>)}
@@ -122,7 +122,7 @@ function Strings({ strings, chosen, bridged, onPick, ties, empty, name }: String
     if (wide) onPick(keyOf(hole))
     list.current?.querySelector<HTMLElement>(`[data-step="${keyOf(hole)}"]`)?.focus()
   }, [strings, onPick, wide])
-  const groups = [['Begun', strings.filter(begun)], [say('Could begin'), strings.filter((each) => !begun(each))]] as const
+  const groups = [[say('Begun'), strings.filter(begun)], [say('Could begin'), strings.filter((each) => !begun(each))]] as const
   if (strings.length === 0)
     return <p ref={ref} className="panel p-5 text-ink-2">{empty ? say('No ladder is near {name} yet. Take cards of the catalogue under Make, or say what {name} knows under Children.', { name }) : say('Nothing fits these filters. Show everything, or choose another area.')}</p>
   return (
@@ -134,7 +134,7 @@ function Strings({ strings, chosen, bridged, onPick, ties, empty, name }: String
             <h2 className="mb-1 border-b border-line pb-1 text-ink-2">{title}</h2>
             {of.map((string) => (
               <div key={string.name} className="flex items-start gap-2 [content-visibility:auto] max-[700px]:flex-col max-[700px]:gap-0" style={{ containIntrinsicSize: `auto ${width < 700 ? 124 : 96}px` }}>
-                <div className="w-40 shrink-0 pt-3.5 max-[700px]:w-full max-[700px]:pt-1"><span className="block leading-tight font-semibold">{string.name}</span><span className="text-xs text-ink-2">{string.area}</span></div>
+                <div className="w-40 shrink-0 pt-3.5 max-[700px]:w-full max-[700px]:pt-1"><span className="block leading-tight font-semibold">{string.name}</span><span className="text-xs text-ink-2">{word(string.area)}</span></div>
                 <StringRow string={string} width={width < 700 ? width : width - 168} chosen={chosen} reach={reach} bridged={bridged} onPick={onPick} onMove={move} />
               </div>
             ))}

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQueries } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Schemas } from '@/lib/http'
@@ -32,7 +32,7 @@ function ForOne({ map }: { map: Schemas['LaddersOut'] }) {
       <p className="mb-2">{say('{day}. {known} known, {at_work} at work.', { day: calendarDay(map.on), known: map.known, at_work: map.at_work })}</p>
       {begun.map((each) => (
         <div key={each.name} className="mb-2 break-inside-avoid border-t border-line pt-1">
-          <p><strong>{each.name}</strong> <span className="text-ink-2">{each.area}</span></p>
+          <p><strong>{each.name}</strong> <span className="text-ink-2">{word(each.area)}</span></p>
           <ol className="flex flex-wrap gap-x-4 gap-y-0.5 text-[9pt]">
             {each.holes.map((hole) => <li key={keyOf(hole)} className="inline-flex items-center gap-1"><HoleSign state={hole.state} next={hole.next} implied={hole.implied} almost={hole.verdict === 'almost'} stuck={hole.stuck} size={14} />{hole.level === 1 ? `${hole.card}: ${hole.name}` : hole.name}</li>)}
           </ol>

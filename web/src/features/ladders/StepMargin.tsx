@@ -13,7 +13,7 @@ import { Why } from '@/ui/Why'
 import { cx } from '@/lib/cx'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { composeQuery, refresh, stepQuery } from '@/lib/queries'
-import { calendarDay, counted, sentence } from '@/lib/words'
+import { calendarDay, sentence } from '@/lib/words'
 import { TrayFromAbove } from '@/ui/drawing/TrayFromAbove'
 import { STATE_WORDS } from './HoleSign'
 import { TieSteps } from './TieSteps'
@@ -68,8 +68,8 @@ function AboutStep({ step, child, today, onPick }: { step: Step; child: Person; 
 
 function stateOf(step: Step): string {
   if (step.state !== 'not shown') return STATE_WORDS[step.state]
-  if (step.implied) return 'passed over: something harder is known'
-  return { ready: 'ready to be shown', almost: 'almost ready', later: 'not yet', past: 'past its age', known: 'known' }[step.verdict]
+  if (step.implied) return say('passed over: something harder is known')
+  return { ready: say('ready to be shown'), almost: say('almost ready'), later: say('not yet'), past: say('past its age'), known: 'known' }[step.verdict]
 }
 
 /** The tray as it would lie, and what stands against it for anybody in the house. */
@@ -80,7 +80,7 @@ function Tray({ child, step }: { child: Person; step: Step }) {
   return (
     <section aria-label={say('The tray')} className="flex flex-col gap-2">
       {made.plan && <TrayFromAbove plan={made.plan} laid={made.laid} title={step.title} />}
-      <p className="text-sm text-ink-2">{made.short.length > 0 ? say('Missing for it: {short}.', { short: made.short.map((role) => (role === 'container' ? 'something to lie on' : role)).join(', ') }) : step.trays.length > 0 ? say('As it lies on your tray.') : say('As it would lie, from what is free in the cupboard.')}</p>
+      <p className="text-sm text-ink-2">{made.short.length > 0 ? say('Missing for it: {short}.', { short: made.short.map((role) => (role === 'container' ? say('something to lie on') : role)).join(', ') }) : step.trays.length > 0 ? say('As it lies on your tray.') : say('As it would lie, from what is free in the cupboard.')}</p>
       {checks.length > 0 && <ul className="flex flex-col gap-1.5">{checks.map((each) => <li key={each.reason.text}><Notice tone={each.severity === 'must' ? 'must' : 'should'}>{each.reason.text}</Notice></li>)}</ul>}
     </section>
   )
@@ -91,7 +91,7 @@ function Changed({ step }: { step: Step }) {
   const rises = step.changes.filter((each) => each.notches > 0)
   return (
     <section aria-label={say('What changes')}>
-      <h3 className={cx(step.jump && 'text-saffron')}>{step.below ? `${rises.length === 0 ? 'No harder than' : `${sentence(counted(step.notches, 'notch', 'notches'))} above`} ${step.below.title}` : say('Here something begins anew')}</h3>
+      <h3 className={cx(step.jump && 'text-saffron')}>{step.below ? (rises.length === 0 ? say('No harder than {title}', { title: step.below.title }) : say('{n, plural, one {# notch} other {# notches}} above {title}', { n: step.notches, title: step.below.title })) : say('Here something begins anew')}</h3>
       <table className="mt-1 w-full text-[0.9375rem]">
         <caption className="sr-only">{say('Every difficulty, below and here')}</caption>
         <tbody>
@@ -118,8 +118,8 @@ const wishOf = (each: Bridge, step: Step) => encodeURIComponent(JSON.stringify({
 
 /** What is missing, and where it could come from. */
 function said(thing: Schemas['LackingThingOut']): string {
-  const what = thing.role === 'container' ? 'something to lie on' : `${thing.role} (${thing.kind})`
-  if (thing.on.length > 0) return say('{what}, which lies on {slice}', { what, slice: thing.on.slice(0, 2).join(' and ') })
+  const what = thing.role === 'container' ? say('something to lie on') : `${thing.role} (${thing.kind})`
+  if (thing.on.length > 0) return say('{what}, which lies on {slice}', { what, slice: thing.on.slice(0, 2).join(say(' and ')) })
   return thing.made_at_home ? say('{what}, which can be made at home: {made_at_home}', { what, made_at_home: thing.made_at_home }) : what
 }
 
@@ -170,7 +170,7 @@ function Actions({ step, child, today }: { step: Step; child: Person; today: str
   )
 }
 
-const ANSWERS: Record<Schemas['StepSaidOut']['answer'], string> = { yes: 'known', 'with help': 'with help', 'not yet': 'not yet', 'never tried': 'never tried' }
+const ANSWERS: Record<Schemas['StepSaidOut']['answer'], string> = { yes: 'known', 'with help': say('with help'), 'not yet': say('not yet'), 'never tried': say('never tried') }
 
 /** Put a step in weeks to come. */
 function InWeeks({ today, onChoose }: { today: string; onChoose: (day: string, weeks: number) => void }) {
@@ -198,7 +198,7 @@ function InWeeks({ today, onChoose }: { today: string; onChoose: (day: string, w
 function When({ step, name }: { step: Step; name: string }) {
   const likely = step.ready_by ?? step.known_by
   if (!likely && !step.again_on) return null
-  const from = step.own_spans >= 10 ? say('from {own_spans} levels of this house', { own_spans: step.own_spans }) : step.own_spans > 0 ? say('from {own_spans} levels of this house and the usual', { own_spans: step.own_spans }) : 'from the usual alone'
+  const from = step.own_spans >= 10 ? say('from {own_spans} levels of this house', { own_spans: step.own_spans }) : step.own_spans > 0 ? say('from {own_spans} levels of this house and the usual', { own_spans: step.own_spans }) : say('from the usual alone')
   return (
     <section><h3>{say('When')}</h3>
       {likely && <p>{step.ready_by ? say('Likely ready') : say('Likely known')} {calendarDay(likely.median)} <span className="text-ink-2">{say('({day} to {part}; four in five, {from})', { day: calendarDay(likely.earliest), part: likely.latest ? calendarDay(likely.latest) : say('much later'), from })}</span></p>}
@@ -212,7 +212,7 @@ function Others({ step, onPick }: { step: Step; onPick: (step: StepKey) => void 
   return <>{step.way.length > 0 && (
     <section><h3>{say('The way there')}</h3>
       <ol className="list-decimal pl-5">{step.way.map((each) => (
-        <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton>{each.by.length > 0 && <span className="text-sm text-saffron">{' '}{say('a jump: {by}', { by: each.by.map((rise) => `${rise.name}, ${counted(rise.notches, 'notch', 'notches')}`).join('; ') })}</span>}</li>
+        <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton>{each.by.length > 0 && <span className="text-sm text-saffron">{' '}{say('a jump: {by}', { by: each.by.map((rise) => `${rise.name}, ${say('{n, plural, one {# notch} other {# notches}}', { n: rise.notches })}`).join('; ') })}</span>}</li>
       ))}</ol>
     </section>
   )}{rows.map(([title, of]) => of.length > 0 && <section key={title}><h3>{title}</h3><ul>{of.map((each) => <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton> <span className="text-sm text-ink-2">{STATE_WORDS[each.state]}</span></li>)}</ul></section>)}</>

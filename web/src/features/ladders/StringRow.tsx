@@ -56,8 +56,8 @@ export const StringRow = memo(function StringRow({ string, width: room, chosen, 
 const gapBeside = (xs: readonly number[], at: number) => Math.min(...[at - 1, at + 1].filter((n) => xs[n] !== undefined).map((n) => Math.abs((xs[n] ?? 0) - (xs[at] ?? 0))), 44)
 
 function spoken(hole: Hole, at: number, of: number, bridged: boolean): string {
-  const state = hole.state === 'not shown' ? (hole.implied ? 'passed over, something harder is known' : hole.next ? (hole.verdict === 'almost' ? 'almost ready' : 'could be next') : hole.verdict === 'past' ? 'past its age' : 'not yet') : STATE_WORDS[hole.state]
-  const more = [hole.stuck && 'stuck', hole.easy && 'too easy', hole.below !== null && hole.notches >= 2 && say('{notchs} above the step below', { notchs: say('{n, plural, one {# notch} other {# notches}}', { n: hole.notches }) }), hole.out && 'stands out now', hole.carries && 'carries the thread', hole.between > 0 ? 'a step between is made' : bridged && 'a step between can be made']
+  const state = hole.state === 'not shown' ? (hole.implied ? say('passed over, something harder is known') : hole.next ? (hole.verdict === 'almost' ? say('almost ready') : say('could be next')) : hole.verdict === 'past' ? say('past its age') : say('not yet')) : STATE_WORDS[hole.state]
+  const more = [hole.stuck && 'stuck', hole.easy && say('too easy'), hole.below !== null && hole.notches >= 2 && say('{notchs} above the step below', { notchs: say('{n, plural, one {# notch} other {# notches}}', { n: hole.notches }) }), hole.out && say('stands out now'), hole.carries && say('carries the thread'), hole.between > 0 ? say('a step between is made') : bridged && say('a step between can be made')]
   return [say('Step {at} of {of}, {card}: {hole}', { at: at + 1, of, card: hole.card, hole: hole.name }), state, ...more.filter(Boolean)].join(', ')
 }
 

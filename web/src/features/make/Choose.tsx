@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -42,7 +42,7 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
         <section aria-label={say('One thing short')}>
           <h2>{say('One thing short')}</h2>
           <ul className="mt-1 flex flex-col gap-1 text-[0.9375rem]">
-            {can.unlocks.slice(0, 6).map((each) => <li key={each.kind}><strong>{each.kind}</strong>{each.owned && say(', all in use')}: <span className="text-ink-2">{each.cards.slice(0, 3).join(', ')}{each.cards.length > 3 && say(' and {cards} more', { cards: each.cards.length - 3 })}</span></li>)}
+            {can.unlocks.slice(0, 6).map((each) => <li key={each.kind}><strong>{word(each.kind)}</strong>{each.owned && say(', all in use')}: <span className="text-ink-2">{each.cards.slice(0, 3).join(', ')}{each.cards.length > 3 && say(' and {cards} more', { cards: each.cards.length - 3 })}</span></li>)}
           </ul>
         </section>
       )}
@@ -50,7 +50,7 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
         <label className="mt-1 mb-1.5 flex max-w-sm items-center gap-2 text-sm">{say('Find')}
           <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3 text-base" /></label>
         <ul className={lines}>{cards.map((card) => (
-          <li key={card.key}><button type="button" aria-pressed={card.key === chosen} onClick={() => onPick(card.key, 1)} className="min-h-control w-full rounded-control px-2 text-left text-[0.9375rem] hover:bg-woad-2 aria-pressed:bg-woad-2">{card.name} <span className="text-sm text-ink-3">{card.area}</span></button></li>
+          <li key={card.key}><button type="button" aria-pressed={card.key === chosen} onClick={() => onPick(card.key, 1)} className="min-h-control w-full rounded-control px-2 text-left text-[0.9375rem] hover:bg-woad-2 aria-pressed:bg-woad-2">{card.name} <span className="text-sm text-ink-3">{word(card.area)}</span></button></li>
         ))}</ul>
       </Every>
     </div>
@@ -68,7 +68,7 @@ function Every({ wide, count, children }: { wide: boolean; count: number; childr
 function toFetch(made: Made): string {
   const byBin = new Map<string, string[]>()
   for (const each of made.fetch) {
-    const bin = each.bin || 'at hand'
+    const bin = each.bin || say('at hand')
     byBin.set(bin, [...(byBin.get(bin) ?? []), each.count > 1 ? `${each.count} ${each.name}` : each.name])
   }
   return [...byBin].map(([bin, things]) => `${bin}: ${things.join(', ')}`).join('; ')
@@ -79,7 +79,7 @@ function MadeLine({ made, on, onPick }: { made: Made; on: boolean; onPick: Pick 
     <>
       <button type="button" aria-pressed={on} onClick={() => onPick(made.key, made.level)} className={cx('h-full w-full rounded-control border px-3 py-2 text-left hover:bg-woad-2', on ? 'border-woad bg-woad-2' : 'border-line bg-paper')}>
         <span className="block font-semibold">{made.card}</span>
-        <span className="block text-sm text-ink-2">{made.level_name} · {made.area}</span>
+        <span className="block text-sm text-ink-2">{made.level_name} · {word(made.area)}</span>
         {made.next_step && <span className="block text-sm font-semibold text-woad">{made.next_step}</span>}
         {made.fetch.length > 0 && <span className="block text-sm text-ink-3">{toFetch(made)}</span>}
       </button>

@@ -12,7 +12,7 @@ type Role = Schemas['RoleOut']
 type Candidate = Schemas['CandidateOut']
 type Thing = Schemas['ComponentOut']
 type Send = (change: Change) => void
-const GROUPS = [['does', 'Does'], ['would do', say('Would do')], ['does not', say('Does not')]] as const
+const GROUPS = [['does', say('Does')], ['would do', say('Would do')], ['does not', say('Does not')]] as const
 const box = 'min-h-control w-full rounded-control border border-edge bg-paper px-2.5 text-[0.9375rem]'
 
 /** Every role with what fills it; each can be changed by hand, and says what else was considered and why not. */
@@ -69,7 +69,7 @@ function Line({ role, things, send, weigh }: { role: Role; things: readonly Thin
       {role.shows && <p className="mt-0.5 text-sm text-ink-2">{say('It is to be: {shows}.', { shows: role.shows })}</p>}
       <button type="button" className="float-right min-h-6 text-sm text-woad underline underline-offset-4" onClick={() => send({ type: 'left out', role: role.name })} aria-label={`${role.added ? say('Take it off') : say('Leave it out')}: ${role.name}`}>{role.added ? say('Take it off') : say('Leave it out')}</button>
       {role.chosen === null && !role.optional && (
-        <p className="mt-1 text-sm text-madder">{role.considered.length ? say('Nothing that would do is free.') : say('Nothing in the cupboard is {slice}.', { slice: role.needs.slice(0, 3).join(', or ') })}</p>
+        <p className="mt-1 text-sm text-madder">{role.considered.length ? say('Nothing that would do is free.') : say('Nothing in the cupboard is {slice}.', { slice: role.needs.slice(0, 3).join(say(', or ')) })}</p>
       )}
       {thing && !role.beside && <div className="float-right mt-1 ml-2">{weigh({ id: thing.id, name: thing.name, medium: role.use === 'medium' })}</div>}
       {refused.length > 0 && (
@@ -87,7 +87,7 @@ function Choice({ id, value, byHand, considered, things = [], onChange }: { id: 
   const others = things.filter((each) => each.free > 0 && !considered.some((other) => other.id === each.id))
   return (
     <select id={id} className={box} value={byHand && value !== null ? String(value) : 'best'} onChange={(event) => onChange(event.target.value === 'best' ? null : Number(event.target.value))}>
-      <option value="best">{best && !byHand ? `${best.name} · ${best.answer === 'does not' ? 'in use' : 'the best that is free'}` : byHand ? say('the best that is free') : say('nothing yet')}</option>
+      <option value="best">{best && !byHand ? `${best.name} · ${best.answer === 'does not' ? say('in use') : say('the best that is free')}` : byHand ? say('the best that is free') : say('nothing yet')}</option>
       {GROUPS.map(([answer, label]) => {
         const group = considered.filter((each) => each.answer === answer)
         return group.length > 0 && (

@@ -9,15 +9,14 @@ import { Field, SelectField } from '@/ui/Field'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { groupsQuery, paperChoicesQuery, previewQuery, refresh, type PaperOrder } from '@/lib/queries'
-import { counted } from '@/lib/words'
 
 export const KINDS = ['tray-cards', 'bin-labels', 'word-cards', 'ring-cards', 'pictures', 'routine', 'routine-strip', 'set-up-list'] as const
 export type Kind = (typeof KINDS)[number]
 /** What is printed, and the forms it comes in. */
 const SHEETS = [
   { label: say('Trays'), kinds: [['tray-cards', 'cards']] }, { label: say('Bins'), kinds: [['bin-labels', 'labels']] },
-  { label: say('Words'), kinds: [['word-cards', 'cards and a control sheet'], ['ring-cards', 'on a ring'], ['pictures', 'one picture a page']] },
-  { label: say('Routines'), kinds: [['routine', 'a field a step'], ['routine-strip', 'a strip for the wall']] }, { label: say('Today'), kinds: [['set-up-list', 'the list']] },
+  { label: say('Words'), kinds: [['word-cards', say('cards and a control sheet')], ['ring-cards', say('on a ring')], ['pictures', say('one picture a page')]] },
+  { label: say('Routines'), kinds: [['routine', say('a field a step')], ['routine-strip', say('a strip for the wall')]] }, { label: say('Today'), kinds: [['set-up-list', say('the list')]] },
 ] as const satisfies readonly { label: string; kinds: readonly (readonly [Kind, string])[] }[]
 const ofWords = (kind: Kind) => kind === 'word-cards' || kind === 'ring-cards' || kind === 'pictures'
 const ofRoutines = (kind: Kind) => kind === 'routine' || kind === 'routine-strip'
@@ -58,22 +57,22 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
           </SelectField>
           <ChoiceRow label={say('Languages')} choices={[{ value: 'both', label: say('Both') }, { value: 'first', label: say('First') }, { value: 'second', label: say('Second') }]} value={languages} onChange={setLanguages} />
         </>}
-        {kind === 'tray-cards' && <Ticks key={kind} what={say('tray')} choices={choices.trays} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
-        {kind === 'bin-labels' && <Ticks key={kind} what={say('bin')} choices={choices.bins} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
+        {kind === 'tray-cards' && <Ticks key={kind} what="tray" choices={choices.trays} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
+        {kind === 'bin-labels' && <Ticks key={kind} what="bin" choices={choices.bins} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
       </section>
       {ready ? <Preview order={order} /> : <p className="p-5 text-ink-2">{say('Choose on the left what to print: it is shown here as it will come out of the printer.')}</p>}
     </div>
   )
 }
 
-function Ticks({ what, choices, ids, onIds }: { what: string; choices: readonly Schemas['ChoiceOut'][]; ids: readonly string[]; onIds: (ids: readonly string[]) => void }) {
+function Ticks({ what, choices, ids, onIds }: { what: 'tray' | 'bin'; choices: readonly Schemas['ChoiceOut'][]; ids: readonly string[]; onIds: (ids: readonly string[]) => void }) {
   const [typed, setTyped] = useState('')
   const found = choices.filter((each) => `${each.name} ${each.detail}`.toLowerCase().includes(typed.trim().toLowerCase()))
-  if (choices.length === 0) return <p className="text-ink-2">{say('There is no {what} yet{part}.', { what, part: what === 'tray' ? say(': make one under Make') : say(': name one beside a thing or a tray, in the cupboard') })}</p>
+  if (choices.length === 0) return <p className="text-ink-2">{what === 'tray' ? say('There is no tray yet: make one under Make.') : say('There is no bin yet: name one beside a thing or a tray, in the cupboard.')}</p>
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="text-sm font-semibold">{say('{counted} chosen', { counted: counted(ids.length, what) })}</legend>
-      {choices.length > 8 && <Field label={say('Find a {what}', { what })} hideLabel type="search" placeholder={say('Find')} value={typed} onChange={(event) => setTyped(event.target.value)} />}
+      <legend className="text-sm font-semibold">{what === 'tray' ? say('{n, plural, one {# tray chosen} other {# trays chosen}}', { n: ids.length }) : say('{n, plural, one {# bin chosen} other {# bins chosen}}', { n: ids.length })}</legend>
+      {choices.length > 8 && <Field label={what === 'tray' ? say('Find a tray') : say('Find a bin')} hideLabel type="search" placeholder={say('Find')} value={typed} onChange={(event) => setTyped(event.target.value)} />}
       <div className="flex gap-2">
         <Button onClick={() => onIds([...new Set([...ids, ...found.map((each) => each.id)])].slice(0, MOST))}>{say('Choose {typed}', { typed: typed ? say('these') : say('all') })}</Button>
         <Button disabled={ids.length === 0} onClick={() => onIds([])}>{say('None')}</Button>

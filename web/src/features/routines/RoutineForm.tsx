@@ -1,4 +1,5 @@
-import { say } from '@/lib/say'
+import { WEEKDAYS_LONG } from '@/lib/days'
+import { say, word } from '@/lib/say'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -13,9 +14,8 @@ import { photoPath } from './StepPicture'
 type Routine = Schemas['RoutineOut']
 type Person = { id: number; name: string }
 type Draft = { id: number; key: string; text: string; picture: string; who: Schemas['StepOut']['who']; timer: string; amount: string; caution: string; source: string; onlyIf: string; piles: Schemas['StepOut']['piles']; kinds: string; photo: boolean }
-const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
-const DOERS = [['child', 'the child'], ['together', 'together'], ['adult', 'the adult']] as const
-const PILES = [['', 'no piles'], ['by person', 'a pile for each person'], ['by kind', 'a pile for each kind']] as const
+const DOERS = [['child', say('the child')], ['together', 'together'], ['adult', say('the adult')]] as const
+const PILES = [['', say('no piles')], ['by person', say('a pile for each person')], ['by kind', say('a pile for each kind')]] as const
 let count = 0
 const fresh = (step?: Schemas['StepOut']): Draft => ({
   id: (count += 1), key: step?.key ?? '', text: step?.text ?? '', picture: step?.picture ?? '', who: step?.who ?? 'child', timer: step?.timer_min == null ? '' : String(step.timer_min),
@@ -64,7 +64,7 @@ export function RoutineForm({ routine, pictures, adults, onClose }: RoutineFormP
       </div>
       <fieldset className="flex flex-wrap gap-x-4">
         <legend className="text-sm font-semibold">{say('It comes round on')}</legend>
-        {DAYS.map((day, at) => <Tick key={day} label={day} checked={weekdays.includes(at)} onChange={() => setWeekdays(turn(weekdays, at))} />)}
+        {WEEKDAYS_LONG.map((day, at) => <Tick key={day} label={day} checked={weekdays.includes(at)} onChange={() => setWeekdays(turn(weekdays, at))} />)}
       </fieldset>
       {adults.length > 0 && (
         <fieldset className="flex flex-wrap gap-x-4">
@@ -110,14 +110,14 @@ function StepFields({ step, number, pictures, routine, onSet }: StepFieldsProps)
       <div className="grid min-w-64 flex-1 grid-cols-[2fr_1fr_7rem_6rem] gap-2 max-[900px]:grid-cols-2">
         <Field label={say('Step {number}', { number })} value={step.text} maxLength={200} onChange={(event) => onSet({ text: event.target.value })} />
         <Field label={say('How much')} value={step.amount} maxLength={60} onChange={(event) => onSet({ amount: event.target.value })} />
-        <SelectField label={say('By')} value={step.who} onChange={(event) => onSet({ who: event.target.value as Draft['who'] })}>{DOERS.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
+        <SelectField label={say('By')} value={step.who} onChange={(event) => onSet({ who: event.target.value as Draft['who'] })}>{DOERS.map(([value, label]) => <option key={value} value={value}>{word(label)}</option>)}</SelectField>
         <Field label={say('Timer')} unit="min" inputMode="decimal" value={step.timer} onChange={(event) => onSet({ timer: event.target.value })} />
         <details className="col-span-full">
           <summary className="min-h-6 text-[0.9375rem] text-woad">{say('Its picture, what it hangs on, piles, what to mind')}<span className="sr-only">{say(', of step {number}', { number })}</span></summary>
           <div className="grid grid-cols-2 gap-2 pt-2 max-[600px]:grid-cols-1">
-            <SelectField label={say('Picture')} value={step.picture} onChange={(event) => onSet({ picture: event.target.value })}><option value="">{say('none')}</option>{pictures.map((each) => <option key={each}>{each}</option>)}</SelectField>
+            <SelectField label={say('Picture')} value={step.picture} onChange={(event) => onSet({ picture: event.target.value })}><option value="">{say('none')}</option>{pictures.map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
             <Field label={say('Only if')} hint={say('For example: it is wet')} value={step.onlyIf} maxLength={60} onChange={(event) => onSet({ onlyIf: event.target.value })} />
-            <SelectField label={say('Piles')} value={step.piles} onChange={(event) => onSet({ piles: event.target.value as Draft['piles'] })}>{PILES.map(([value, label]) => <option key={value} value={value}>{label}</option>)}</SelectField>
+            <SelectField label={say('Piles')} value={step.piles} onChange={(event) => onSet({ piles: event.target.value as Draft['piles'] })}>{PILES.map(([value, label]) => <option key={value} value={value}>{word(label)}</option>)}</SelectField>
             {step.piles === 'by kind' && <Field label={say('Which kinds')} hint={say('With commas between')} value={step.kinds} onChange={(event) => onSet({ kinds: event.target.value })} />}
             <AreaField label={say('Caution')} className="col-span-full" value={step.caution} maxLength={300} onChange={(event) => onSet({ caution: event.target.value })} />
             {routine && step.key && <Photo routine={routine} step={step} number={number} onSet={onSet} />}

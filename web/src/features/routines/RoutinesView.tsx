@@ -1,3 +1,4 @@
+import { WEEKDAYS } from '@/lib/days'
 import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
@@ -19,7 +20,6 @@ type Routine = Schemas['RoutineOut']
 type Person = { id: number; name: string }
 type RoutinesViewProps = { people: readonly Person[]; adults: readonly Person[]; zone: string }
 const paperLink = 'inline-flex min-h-touch items-center rounded-control border border-edge bg-paper px-4 font-semibold hover:bg-woad-2'
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 
 /** Routines: real work without a tray. An invitation, its steps with pictures and real timers, and sheets for the wall. */
 export function RoutinesView({ people, adults, zone }: RoutinesViewProps) {
@@ -58,7 +58,7 @@ export function RoutinesView({ people, adults, zone }: RoutinesViewProps) {
         <section aria-label={say('Done lately')} className="panel no-print p-4">
           <h2>{say('Done lately')}</h2>
           <ul className="mt-2 text-[0.9375rem]">
-            {data.past.map((run) => <li key={run.key} className="border-t border-line py-1 first:border-0">{dayOf(run.began, zone)}: {routine(run.routine)?.name}, {say('{n, plural, one {# step} other {# steps}}', { n: run.done.length })}; {run.invited.map((each) => `${people.find((one) => one.id === each.child_id)?.name ?? 'a child'} ${each.answer === 'came' ? 'came' : 'would rather not'}`).join(', ') || say('nobody was invited')}</li>)}
+            {data.past.map((run) => <li key={run.key} className="border-t border-line py-1 first:border-0">{dayOf(run.began, zone)}: {routine(run.routine)?.name}, {say('{n, plural, one {# step} other {# steps}}', { n: run.done.length })}; {run.invited.map((each) => `${people.find((one) => one.id === each.child_id)?.name ?? say('a child')} ${each.answer === 'came' ? 'came' : say('would rather not')}`).join(', ') || say('nobody was invited')}</li>)}
           </ul>
         </section>
       )}
@@ -83,8 +83,8 @@ function told(routine: Routine, adults: readonly Person[]): string {
   const minutes = routine.steps.flatMap((each) => (each.timer_min === null ? [] : [plain(each.timer_min)]))
   const who = routine.adults.map((id) => adults.find((each) => each.id === id)?.name).filter(Boolean).join(', ')
   return [
-    say('{n, plural, one {# step} other {# steps}}', { n: routine.steps.length }), minutes.length ? say('{timers} ({minutes} min)', { timers: say('{n, plural, one {# timer} other {# timers}}', { n: minutes.length }), minutes: minutes.join(' and ') }) : '',
-    say('from about {from_months} months', { from_months: plain(routine.from_months, 0) }), routine.weekdays.map((day) => DAYS[day]).join(', '), who && say('with {who}', { who }),
-    routine.own ? 'your own' : routine.changed ? 'written anew' : '',
+    say('{n, plural, one {# step} other {# steps}}', { n: routine.steps.length }), minutes.length ? say('{timers} ({minutes} min)', { timers: say('{n, plural, one {# timer} other {# timers}}', { n: minutes.length }), minutes: minutes.join(say(' and ')) }) : '',
+    say('from about {from_months} months', { from_months: plain(routine.from_months, 0) }), routine.weekdays.map((day) => WEEKDAYS[day]).join(', '), who && say('with {who}', { who }),
+    routine.own ? say('your own') : routine.changed ? say('written anew') : '',
   ].filter(Boolean).join('; ')
 }

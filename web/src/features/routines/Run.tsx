@@ -14,8 +14,8 @@ import { StepPicture } from './StepPicture'
 type Person = { id: number; name: string }
 type RunProps = { run: Going; routine: Schemas['RoutineOut']; people: readonly Person[]; adults: readonly Person[]; zone: string }
 type Step = Schemas['StepOut']
-const ANSWERS = [['came', 'comes'], ['rather not', 'rather not']] as const
-const WHO = { together: 'together', adult: 'the adult', child: '' } as const
+const ANSWERS = [['came', 'comes'], ['rather not', say('rather not')]] as const
+const WHO = { together: 'together', adult: say('the adult'), child: '' } as const
 
 /** What was begun a moment ago is brought into view: it was begun from far down the page. */
 const justBegun = (began: string) => programNow() - Date.parse(began) < 3000
@@ -27,7 +27,7 @@ export function Run({ run, routine, people, adults, zone }: RunProps) {
   const show = useCallback((section: HTMLElement | null) => { if (section && justBegun(run.began)) section.scrollIntoView({ block: 'start' }) }, [run.began])
   const by = doer ?? came[0] ?? null
   const work = { kind: 'routine', set_key: routine.key, episode_id: run.key } as const
-  const nameOf = (id: number | null) => people.find((each) => each.id === id)?.name ?? 'an adult'
+  const nameOf = (id: number | null) => people.find((each) => each.id === id)?.name ?? say('an adult')
   const tick = (key: string, done: boolean) => write(done ? { ...work, run: 'unstep', word: key } : { ...work, run: 'step', word: key, child_id: by || null })
   return (
     <section ref={show} aria-label={say('{routine}, under way', { routine: routine.name })} className="panel no-print flex flex-col gap-4 border-2 border-woad p-4">

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { ChevronDown, ChevronUp, Hand, Info, TriangleAlert } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { BOARD_MM, clearance, placeRect, type Rect } from './drawing/geometry'
@@ -9,7 +9,7 @@ import { cx } from '@/lib/cx'
 import { length, type Lengths } from '@/lib/words'
 
 type BoardsProps = { shelf: Shelf; unit: Unit; lengths: Lengths; pick: Pick; marks?: Marks }
-const COUNTED = ['Top', 'Second', 'Third', 'Fourth', 'Fifth', 'Sixth', 'Seventh', 'Eighth', 'Ninth', 'Tenth']
+const COUNTED = [say('Top'), say('Second'), say('Third'), say('Fourth'), say('Fifth'), say('Sixth'), say('Seventh'), say('Eighth'), say('Ninth'), say('Tenth')]
 const AIR_MM = 14
 
 /** A unit on a phone: one board at a time, to scale, by swipe or by the buttons; what stands on it named beneath. */
@@ -67,7 +67,7 @@ function Board({ shelf, unit, board, hidden, pick, marks }: Omit<BoardsProps, 'l
                 <span className="w-5 text-sm text-ink-2 tabular-nums">{place + 1}</span><span className="min-w-0 flex-1 font-semibold">{tray.name}</span>
                 {placement.by_hand && <span className="inline-flex items-center gap-1 text-sm"><Hand size={14} aria-hidden />{say('kept away')}</span>}
                 {marks?.get(tray.id) && <span className="rounded bg-woad px-1.5 text-xs font-semibold text-paper">{marks.get(tray.id)}</span>}
-                {worst && <><Icon size={18} aria-hidden className={worst.severity === 'must' ? 'text-madder' : worst.severity === 'should' ? 'text-saffron' : 'text-ink-2'} /><span className="sr-only">{worst.severity}: {worst.reasons[0]?.text}</span></>}
+                {worst && <><Icon size={18} aria-hidden className={worst.severity === 'must' ? 'text-madder' : worst.severity === 'should' ? 'text-saffron' : 'text-ink-2'} /><span className="sr-only">{word(worst.severity)}: {worst.reasons[0]?.text}</span></>}
               </button>
             </li>
           )

@@ -5,9 +5,9 @@ import { spotId } from './spots'
 import type { Placement, Shelf } from './types'
 import type { Clash } from './useShelf'
 
-const nameIn = (shelf: Shelf, tray: number) => shelf.trays.find((each) => each.id === tray)?.name ?? 'a tray'
+const nameIn = (shelf: Shelf, tray: number) => shelf.trays.find((each) => each.id === tray)?.name ?? say('a tray')
 const place = (placement: Placement | undefined) =>
-  placement ? `${placement.spot_words}${placement.by_hand ? ', kept away' : ''}` : 'in its bin'
+  placement ? `${placement.spot_words}${placement.by_hand ? say(', kept away') : ''}` : say('in its bin')
 
 /** What the other window changed: each tray that stands elsewhere now. */
 function theirChanges({ mine, theirs }: Clash): string[] {
@@ -23,10 +23,10 @@ function theirChanges({ mine, theirs }: Clash): string[] {
 function mineSaid({ ask, mine }: Clash): string {
   if (ask.kind === 'move') {
     const to = ask.to && mine.units.find((each) => each.id === ask.to?.unit_id)
-    const where = ask.to && to ? say('{to}, board {board} from the top, place {place}', { to: to.name, board: ask.to.board + 1, place: ask.to.place + 1 }) : 'into its bin'
+    const where = ask.to && to ? say('{to}, board {board} from the top, place {place}', { to: to.name, board: ask.to.board + 1, place: ask.to.place + 1 }) : say('into its bin')
     return say('{nameIn} to: {where}', { nameIn: nameIn(mine, ask.tray), where })
   }
-  return ask.kind === 'act' ? ask.action.text : 'your change'
+  return ask.kind === 'act' ? ask.action.text : say('your change')
 }
 
 /** Two windows, one shelf: the later one is shown both and decides; nothing was overwritten. */

@@ -24,7 +24,7 @@ export function Margin({ shelf, unit, chosen, ask, lengths, choose }: MarginProp
 
 /** How a free-standing shelf with its load takes the heaviest child who comes to it. */
 function Stands({ unit, stability }: { unit: Unit; stability: NonNullable<Unit['stability']> }) {
-  const margin = stability.margin === null ? 'nothing pulls it forwards' : say('{margin} times what tips it', { margin: plain(stability.margin, 2) })
+  const margin = stability.margin === null ? say('nothing pulls it forwards') : say('{margin} times what tips it', { margin: plain(stability.margin, 2) })
   return (
     <section aria-label={say('Does it stand firm?')} className="border-t border-line pt-3">
       <h2>{say('Does it stand firm?')}</h2>
@@ -118,11 +118,11 @@ function Facts({ tray, shelf, lengths }: { tray: Tray; shelf: Shelf; lengths: Le
   const mine = shelf.children.filter((child) => tray.for_children.includes(child.id))
   const carriers = mine.filter((child) => child.carry_g !== null).map((child) => say('{child} carries to {mass}', { child: child.name, mass: mass(child.carry_g ?? 0) }))
   const facts = [
-    ['Area', tray.card.area],
-    ['Ages', say('{from_months} to {to_months} months', { from_months: tray.card.from_months, to_months: tray.card.to_months })],
-    ['Tray', say('{width_mm} wide, {depth_mm} deep, {height_mm} high', { width_mm: length(tray.width_mm, lengths), depth_mm: length(tray.depth_mm, lengths), height_mm: length(tray.height_mm, lengths) })],
-    ['Loaded', [mass(tray.mass_g), ...carriers].join('; ')],
-    ['Pieces', `${tray.pieces}${tray.piece ? say(', the smallest a {shape} of {sides}', { shape: tray.piece.shape, sides: sides(tray.piece.sizes_mm) }) : ''}`],
+    [say('Area'), tray.card.area],
+    [say('Ages'), say('{from_months} to {to_months} months', { from_months: tray.card.from_months, to_months: tray.card.to_months })],
+    [say('Tray'), say('{width_mm} wide, {depth_mm} deep, {height_mm} high', { width_mm: length(tray.width_mm, lengths), depth_mm: length(tray.depth_mm, lengths), height_mm: length(tray.height_mm, lengths) })],
+    [say('Loaded'), [mass(tray.mass_g), ...carriers].join('; ')],
+    [say('Pieces'), `${tray.pieces}${tray.piece ? say(', the smallest a {shape} of {sides}', { shape: tray.piece.shape, sides: sides(tray.piece.sizes_mm) }) : ''}`],
   ]
   return (
     <dl className="text-[0.9375rem]">

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { closestCenter, DndContext, DragOverlay, KeyboardSensor, MouseSensor, pointerWithin, TouchSensor, useSensor, useSensors,
   type Announcements, type CollisionDetection, type DragEndEvent } from '@dnd-kit/core'
 import { useMemo, useState, type ReactNode } from 'react'
@@ -43,7 +43,7 @@ function spoken(shelf: Shelf): Announcements {
   const name = (id: string | number) => shelf.trays.find((each) => each.id === trayOf(id))?.name ?? say('The tray')
   const where = (id: string | number) => {
     const spot = spotOf(String(id))
-    if (!spot) return 'the bins'
+    if (!spot) return say('the bins')
     const unit = shelf.units.find((each) => each.id === spot.unit_id)
     return say('{unit}, board {board} from the top, place {place}', { unit: unit?.name ?? '', board: spot.board + 1, place: spot.place + 1 })
   }
@@ -171,7 +171,7 @@ function UnitTabs({ shelf, unit, plan, onGo }: { shelf: Shelf; unit: Unit | unde
     <nav aria-label={say('Units')} className="flex flex-wrap items-center gap-x-4 gap-y-2">
       {rooms.map((room) => (
         <div key={room} className="flex flex-wrap items-center gap-2">
-          {room && rooms.length > 1 && <span className="text-sm text-ink-2">{room}</span>}
+          {room && rooms.length > 1 && <span className="text-sm text-ink-2">{word(room)}</span>}
           {shelf.units.filter((each) => each.room === room).map((each) => <UnitTab key={each.id} each={each} here={each.id === unit?.id} shelf={shelf} plan={plan} onGo={onGo} />)}
         </div>
       ))}

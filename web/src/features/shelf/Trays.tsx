@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { Hand, Info, TriangleAlert } from 'lucide-react'
 import { cx } from '@/lib/cx'
@@ -85,7 +85,7 @@ function Chip({ tray, pick }: { tray: Tray; pick: Pick }) {
       aria-pressed={pick.chosen === tray.id} className={cx('min-h-control touch-manipulation rounded-control border border-line bg-paper px-3 py-1 text-left select-none',
         pick.chosen === tray.id && 'border-woad bg-woad-2', isDragging && 'opacity-30')}>
       <span className="block text-[0.9375rem] leading-tight font-semibold">{tray.name}</span>
-      <span className="block text-xs text-ink-2">{tray.card.area}{tray.bin && ` · ${tray.bin}`}</span>
+      <span className="block text-xs text-ink-2">{word(tray.card.area)}{tray.bin && ` · ${tray.bin}`}</span>
     </button>
   )
 }

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -40,7 +40,7 @@ export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
       <div className="grid grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)] items-start gap-4 max-[860px]:grid-cols-1">
         <section aria-label={say('The script')} className="panel flex flex-col gap-4 p-5">
           <div className="no-print"><ChoiceRow label={say('How it is shown')} choices={STYLES} value={chosen} onChange={setStyle} /></div>
-          <p className="text-ink-2">{manner?.manner}</p>
+          <p className="text-ink-2">{word(manner?.manner)}</p>
           {script.waits.map((why) => <Notice key={why.text} tone="should">{say('{why} You may show it all the same.', { why: why.text })}</Notice>)}
           {script.condition && <Notice tone="should">{script.condition}</Notice>}
           {script.supervision !== 'none' && <Notice tone="should">{say('{part} Makers’ instructions and your own judgement stand above this.', { part: script.supervision === 'touch' ? say('Within arm’s reach all the time.') : say('Under your eyes.') })}</Notice>}
@@ -81,7 +81,7 @@ function Beside({ script, today, zone }: { script: Script; today: string; zone: 
       {(script.expects || script.not_yet) && <Told title={say('At this level')}><p>{script.expects && <>{say('Expected: {expects}', { expects: script.expects })}</>}</p><p className="text-ink-2">{script.not_yet && <>{say('Not yet: {not_yet}', { not_yet: script.not_yet })}</>}</p></Told>}
       <Told title={say('If it goes otherwise')}>
         {script.if_hard.length > 0 && <div className="mb-2"><p className="font-semibold">{say('It is too hard')}</p>{script.if_hard.map((each) => <p key={each} className="text-ink-2">{each}</p>)}</div>}
-        <dl className="flex flex-col gap-2">{script.what_if.map((each) => <div key={each.what}><dt className="font-semibold">{each.what}</dt><dd className="text-ink-2">{each.then}</dd></div>)}</dl>
+        <dl className="flex flex-col gap-2">{script.what_if.map((each) => <div key={each.what}><dt className="font-semibold">{word(each.what)}</dt><dd className="text-ink-2">{word(each.then)}</dd></div>)}</dl>
       </Told>
       {script.words.length > 1 && <Told title={say('Its words')}><p className="said text-lg">{script.words.join(' · ')}</p><Link className="self-start text-woad underline underline-offset-4" to={`/lesson?child=${script.child_id}&set=${script.lesson}`}>{say('In three periods, another time')}</Link></Told>}
       <Plan script={script} today={today} />

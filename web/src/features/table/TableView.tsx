@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
@@ -19,7 +19,7 @@ import { SetOut } from './SetOut'
 type Table = Schemas['TableOut']
 type Person = { id: number; name: string; pattern: Pattern }
 type TableViewProps = { people: readonly Person[]; zone: string; today: string }
-const SAID: Record<string, string> = { well: 'well', spilled: 'it spilled', together: 'hand in hand' }
+const SAID: Record<string, string> = { well: 'well', spilled: say('it spilled'), together: say('hand in hand') }
 
 /** The snack table: what stands on it today and for whom, who set it, how pouring goes, how a new food is met. */
 export function TableView({ people, zone, today }: TableViewProps) {
@@ -51,8 +51,8 @@ function Now({ table }: { table: Table }) {
   return (
     <section aria-label={say('Now')} className="panel flex flex-col gap-2 p-4">
       <div className="flex items-center gap-4">
-        <Picture name={table.stage === 'water alone' ? 'jug' : 'place mat'} size={72} />
-        <div><h2 className="text-xl">{sentence(table.stage)}</h2><p>{table.what}</p></div>
+        <Picture name={table.stage === 'water alone' ? 'jug' : say('place mat')} size={72} />
+        <div><h2 className="text-xl">{sentence(table.stage)}</h2><p>{word(table.what)}</p></div>
       </div>
       {table.for_each.length > 0 && <p className="flex flex-wrap gap-x-5 gap-y-1 text-lg">{table.for_each.map((each) => <span key={each.child_id}><strong>{each.child}</strong> {each.pieces}</span>)}<span className="text-ink-2">{say('{in_the_bowl} in the bowl', { in_the_bowl: table.in_the_bowl })}</span></p>}
       <Why reasons={table.reasons} />
@@ -126,7 +126,7 @@ function Tasting({ table, people, rest }: SeenProps) {
         return (
           <div key={`${food}${child.id}`} role="group" aria-label={say('{child} and {food}', { child: child.name, food })} className="flex flex-wrap items-center gap-2">
             <span className="w-40"><strong>{child.name}</strong>, {food}{before.length > 0 && <span className="block text-sm text-ink-2">{before.join(', ')}</span>}</span>
-            {table.tasted.map((outcome) => <Button key={outcome} size="touch" disabled={rest} onClick={() => write({ kind: 'table', run: 'tasted', child_id: child.id, food, outcome })}>{outcome}</Button>)}
+            {table.tasted.map((outcome) => <Button key={outcome} size="touch" disabled={rest} onClick={() => write({ kind: 'table', run: 'tasted', child_id: child.id, food, outcome })}>{word(outcome)}</Button>)}
           </div>
         )
       }))}

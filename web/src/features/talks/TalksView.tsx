@@ -66,7 +66,7 @@ type CircleProps = { talk: { key: string; talk: string; set_key: string; began: 
 function Circle({ talk, plan, set, people, zone }: CircleProps) {
   const [speaker, setSpeaker] = useState<number>(people[0]?.id ?? ADULT)
   const [things, setThings] = useState<readonly string[]>(set.words.slice(0, 5).map((word) => word.key))
-  const nameOf = (id: number | null) => people.find((each) => each.id === id)?.name ?? 'the adult'
+  const nameOf = (id: number | null) => people.find((each) => each.id === id)?.name ?? say('the adult')
   const work = { kind: 'talk', episode_id: talk.key, set_key: talk.talk, words: talk.set_key } as const
   const tap = (thing: string, question: string) => {
     const who = speaker || null

@@ -28,7 +28,7 @@ export function Pictures({ people, child }: { people: readonly Child[]; child: C
     await answer(client.DELETE('/api/pictures/{picture_id}', { params: { path: { picture_id } } }))
     await refresh()
   })
-  const named = (ids: readonly number[]) => ids.map((id) => people.find((each) => each.id === id)?.name ?? 'a child').join(', ')
+  const named = (ids: readonly number[]) => ids.map((id) => people.find((each) => each.id === id)?.name ?? say('a child')).join(', ')
   const toggle = (id: number) => setWho(who.includes(id) ? who.filter((each) => each !== id) : [...who, id])
   const failed = add.failed ?? drop.failed
   return (

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -16,12 +16,12 @@ export function AtHome({ at_home }: { at_home: AtHomeOut }) {
   const { routines, words, table } = at_home
   if (routines.length + words.length === 0 && !table) return null
   const byChild = [...new Set(words.map((each) => each.child))].map((child) => [child, words.filter((each) => each.child === child)] as const)
-  const on = table?.on_it.length ? table.on_it.join(', ') : 'not set yet'
+  const on = table?.on_it.length ? table.on_it.join(', ') : say('not set yet')
   return (
     <section aria-label={say('At home')} className="panel p-4">
       <h2>{say('At home')}</h2>
       <ul className="mt-1 flex flex-col">
-        {table && <li><Link className={row} to="/table"><span><strong>{say('The snack table')}</strong>: {table.stage}{table.in_the_bowl > 0 && say(', {in_the_bowl} in the bowl', { in_the_bowl: table.in_the_bowl })}</span><span className="text-ink-2">{on}</span></Link></li>}
+        {table && <li><Link className={row} to="/table"><span><strong>{say('The snack table')}</strong>: {word(table.stage)}{table.in_the_bowl > 0 && say(', {in_the_bowl} in the bowl', { in_the_bowl: table.in_the_bowl })}</span><span className="text-ink-2">{on}</span></Link></li>}
         {routines.map((each) => <li key={each.key} className="border-t border-line"><Link className={row} to="/routines"><span><strong>{sentence(each.name)}</strong>{' '}{say('comes round')}</span><span className="text-ink-2">{each.adults.join(', ')}</span></Link></li>)}
         {byChild.map(([child, waiting]) => (
           <li key={child} className="flex flex-wrap items-center gap-x-3 border-t border-line py-1 print:py-0 print:text-[0.8125rem]">

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
@@ -55,7 +55,7 @@ function Childs({ of, day }: { of: ChildsDay; day: string }) {
             <span className="w-5 pt-0.5 text-right text-ink-3 tabular-nums">{at + 1}</span>
             <div className="min-w-0 flex-1">
               <Link className="font-semibold underline-offset-4 hover:underline" to={placeOf(each.ref, of.child_id)}>{each.title}</Link>
-              <p className="text-sm text-ink-2">{KIND_WORDS[each.kind]} · {each.area}{each.minutes !== null && say(' · about {minutes} min', { minutes: each.minutes })}</p>
+              <p className="text-sm text-ink-2">{KIND_WORDS[each.kind]} · {word(each.area)}{each.minutes !== null && say(' · about {minutes} min', { minutes: each.minutes })}</p>
               <p className="text-[0.9375rem]">{each.reason.text}</p>
               {each.condition && <p className="text-[0.9375rem] text-saffron">{each.condition}</p>}
               {each.prepare && <p className="text-sm text-ink-2">{say('Beforehand: {prepare}', { prepare: each.prepare })}</p>}

@@ -1,4 +1,4 @@
-import { locale, say } from '@/lib/say'
+import { say } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -19,7 +19,7 @@ export function ToldLinks() {
 
 /** Whether a child comes on the weekday of an instant, in the household's zone. */
 function comesOn(child: Child, now: number, zone: string): boolean {
-  const name = new Intl.DateTimeFormat(locale(), { weekday: 'short', timeZone: zone }).format(now)
+  const name = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: zone }).format(now)
   return child.comes.length === 0 || child.comes.includes(['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].indexOf(name))
 }
 

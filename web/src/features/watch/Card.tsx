@@ -47,7 +47,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
         <div className="min-w-0">
           <h2 className="flex flex-wrap items-baseline gap-x-2 text-lg">
             <span className="inline-flex items-center gap-1.5"><PatternMark pattern={child.pattern} />{child.name}</span>
-            <span className="font-normal">{episode.tray}{beside.length > 0 && say(', beside {beside}', { beside: beside.join(' and ') })}</span>
+            <span className="font-normal">{episode.tray}{beside.length > 0 && say(', beside {beside}', { beside: beside.join(say(' and ')) })}</span>
           </h2>
           <p className="text-ink-2">{broken ? say('interrupted {time}{cause}', { time: timeOfDay(broken.at, zone), cause: broken.cause && `, ${broken.cause}` }) : say('unbroken since {time}', { time: timeOfDay(since ?? now, zone) })}{deep !== null && `; ${DEPTHS[deep] ?? ''}`}</p>
         </div>

@@ -15,7 +15,7 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
   const chip = (each: Offer, at: number) => {
     const user = users?.get(each.tray_id)?.[0]
     const waits = each.waits.find((one) => one.child_id === child.id)
-    const said = user ? say('with {user}', { user: user.name }) : [each.by_hand && 'kept away', waits?.word].filter(Boolean).join(', ')
+    const said = user ? say('with {user}', { user: user.name }) : [each.by_hand && say('kept away'), waits?.word].filter(Boolean).join(', ')
     return (
       <Button key={each.tray_id} size="touch" onClick={() => pick(each.tray_id)} title={waits?.why ?? each.condition}
         {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}>

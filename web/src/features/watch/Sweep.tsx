@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useEffect, useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Tick } from '@/ui/Field'
@@ -52,7 +52,7 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
       {open && people.map((child) => (
         <div key={child.id} role="group" aria-label={say('{child} is', { child: child.name })} className="flex flex-wrap items-center gap-2">
           <span className="inline-flex w-28 items-center gap-1.5 font-semibold"><PatternMark pattern={child.pattern} />{child.name}</span>
-          {swept.states.map((state) => <Button key={state} size="touch" look={states[child.id] === state ? 'main' : 'plain'} aria-pressed={states[child.id] === state} onClick={() => look(child.id, state)}>{state}</Button>)}
+          {swept.states.map((state) => <Button key={state} size="touch" look={states[child.id] === state ? 'main' : 'plain'} aria-pressed={states[child.id] === state} onClick={() => look(child.id, state)}>{word(state)}</Button>)}
         </div>
       ))}
       <Shares people={people} swept={swept} />

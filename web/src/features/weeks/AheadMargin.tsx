@@ -33,7 +33,7 @@ export function AheadMargin() {
   )
 }
 
-const range = ({ low, middle, high }: Range) => (low === null ? 'later than eight weeks' : low === high ? shortDay(low) : say('{day} to {high}{middle}', { day: shortDay(low), high: high ? shortDay(high) : say('later'), middle: middle ? say(', half by {day}', { day: shortDay(middle) }) : '' }))
+const range = ({ low, middle, high }: Range) => (low === null ? say('later than eight weeks') : low === high ? shortDay(low) : say('{day} to {high}{middle}', { day: shortDay(low), high: high ? shortDay(high) : say('later'), middle: middle ? say(', half by {day}', { day: shortDay(middle) }) : '' }))
 
 function Told({ ahead }: { ahead: Ahead }) {
   const lines = (title: string, each: readonly { name: string; range: Range }[]) => each.length > 0 && (
@@ -57,7 +57,7 @@ function Told({ ahead }: { ahead: Ahead }) {
 }
 
 const spread = (values: readonly number[], decimals: number) => say('{values} ({values2} to {values3})', { values: (values[1] ?? 0).toFixed(decimals), values2: (values[0] ?? 0).toFixed(decimals), values3: (values[2] ?? 0).toFixed(decimals) })
-const HOW: Record<Schemas['CameTakenOut']['how'], string> = { taken: 'taken', 'left alone': 'left alone', 'too early': 'too early to say' }
+const HOW: Record<Schemas['CameTakenOut']['how'], string> = { taken: 'taken', 'left alone': say('left alone'), 'too early': say('too early to say') }
 
 /** How the last changes were taken, and what that says for the next. */
 export function Review() {

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -63,7 +63,7 @@ function Thread({ words }: { words: string }) {
           {row('out now', data.out.map((each) => each.name))}{row('in the bins', data.resting.map((each) => each.name))}{row('words', data.sets)}{row('books', data.books)}
         </dl>
       )}
-      {data.proposals.length > 0 && <p className="mt-1 text-[0.9375rem]">{say('So that it runs through more areas:')}{' '}{data.proposals.map((each, at) => <span key={each.id}>{at > 0 && ', '}<Link className="text-woad underline" to={`/shelf?tray=${each.id}`}>{each.name}</Link> ({each.area})</span>)}.</p>}
+      {data.proposals.length > 0 && <p className="mt-1 text-[0.9375rem]">{say('So that it runs through more areas:')}{' '}{data.proposals.map((each, at) => <span key={each.id}>{at > 0 && ', '}<Link className="text-woad underline" to={`/shelf?tray=${each.id}`}>{each.name}</Link> ({word(each.area)})</span>)}.</p>}
     </section>
   )
 }

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -14,7 +14,7 @@ import type { Arrives } from './types'
 
 type Person = { id: number; name: string }
 type Came = Schemas['CameInIn']
-const AGAIN = [['', 'once'], ['30', 'every month'], ['61', 'every two months'], ['91', 'every three months']] as const
+const AGAIN = [['', 'once'], ['30', say('every month')], ['61', say('every two months')], ['91', say('every three months')]] as const
 
 /** Something that arrives: told of, or there; what came waits in a bin, and what could leave for it. */
 export function ArrivalMargin({ arrives, people, today, onGone }: { arrives: Arrives | undefined; people: readonly Person[]; today: string; onGone: (at: string) => void }) {
@@ -46,7 +46,7 @@ function Told({ arrives, people, today, onGone }: { arrives: Arrives | undefined
       {arrives && <p className="text-ink-2">{say('Comes {day}{part}.', { day: weekDay(arrives.day), part: arrives.giver ? say(', from {giver}', { giver: arrives.giver }) : '' })}</p>}
       <Field label={say('What')} value={name} maxLength={80} hint={say('A birthday parcel, a box that comes every two months.')} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
       <Field label={say('When')} type="date" value={day} error={problem?.of('day')} onChange={(event) => setDay(event.target.value)} />
-      <SelectField label={say('How often')} value={every} onChange={(event) => setEvery(event.target.value)}>{AGAIN.map(([value, words]) => <option key={value} value={value}>{words}</option>)}{every && !AGAIN.some(([value]) => value === every) && <option value={every}>{say('every {every} days', { every })}</option>}</SelectField>
+      <SelectField label={say('How often')} value={every} onChange={(event) => setEvery(event.target.value)}>{AGAIN.map(([value, words]) => <option key={value} value={value}>{word(words)}</option>)}{every && !AGAIN.some(([value]) => value === every) && <option value={every}>{say('every {every} days', { every })}</option>}</SelectField>
       <SelectField label={say('For')} value={child} onChange={(event) => setChild(event.target.value)}><option value="">{say('the house')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
       <Field label={say('From whom')} value={giver} maxLength={80} onChange={(event) => setGiver(event.target.value)} />
       {save.failed && !problem?.errors.length && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
@@ -75,10 +75,10 @@ function Receive({ arrives }: { arrives: Arrives }) {
     <details>
       <summary className="font-semibold">{say('It has arrived')}</summary>
       <div className="mt-2 flex flex-col gap-3">
-        <ul>{came.map((each, at) => <li key={at} className="flex items-center justify-between gap-2 border-t border-line py-1"><span><strong>{each.name}</strong> <span className="text-ink-2">{each.kind}{each.box_months ? say(', from {box_months} months by its box', { box_months: each.box_months }) : ''}</span></span><Button aria-label={say('Without {each}', { each: each.name })} onClick={() => setCame(came.filter((_, n) => n !== at))}>{say('Without')}</Button></li>)}</ul>
+        <ul>{came.map((each, at) => <li key={at} className="flex items-center justify-between gap-2 border-t border-line py-1"><span><strong>{each.name}</strong> <span className="text-ink-2">{word(each.kind)}{each.box_months ? say(', from {box_months} months by its box', { box_months: each.box_months }) : ''}</span></span><Button aria-label={say('Without {each}', { each: each.name })} onClick={() => setCame(came.filter((_, n) => n !== at))}>{say('Without')}</Button></li>)}</ul>
         <form className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); add() }}>
           <Field label={say('What came')} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
-          <SelectField label={say('What kind of thing')} value={kind} onChange={(event) => setKind(event.target.value)}><option value="">{say('choose')}</option>{(things?.kinds ?? []).map((each) => <option key={each}>{each}</option>)}</SelectField>
+          <SelectField label={say('What kind of thing')} value={kind} onChange={(event) => setKind(event.target.value)}><option value="">{say('choose')}</option>{(things?.kinds ?? []).map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
           <Field label={say('Age on its box')} unit="years" inputMode="decimal" value={years} onChange={(event) => setYears(event.target.value)} hint={say('Nothing, if there is none.')} />
           <Button type="submit" disabled={!name.trim() || !kind}>{say('Add it to what came')}</Button>
         </form>

@@ -94,7 +94,7 @@ function Planned({ plan, seconds, planning, onAsk, onTaken }: PlannedProps) {
                   <Tick label={<span className="font-semibold">{tray.name}</span>} checked={!left.has(tray.ref)} onChange={() => flip(tray.ref)} />
                   <span className={`pt-2 text-right text-sm font-semibold ${tray.to_do ? 'text-saffron' : 'text-ink-2'}`}>{tray.status}</span>
                 </div>
-                <p className="pl-7 text-sm text-ink-2">{tray.children.join(', ')} · {shortDay(tray.day)}{tray.where ? `, ${tray.by_hand ? 'kept away, you bring it' : tray.where}` : ''}{tray.goes ? say('; {goes} rests', { goes: tray.goes }) : ''}</p>
+                <p className="pl-7 text-sm text-ink-2">{tray.children.join(', ')} · {shortDay(tray.day)}{tray.where ? `, ${tray.by_hand ? say('kept away, you bring it') : tray.where}` : ''}{tray.goes ? say('; {goes} rests', { goes: tray.goes }) : ''}</p>
                 <details className="pl-7 text-sm"><summary className="text-ink-2">{say('Why')}</summary><Why reasons={tray.reasons} folded /></details>
               </li>
             ))}

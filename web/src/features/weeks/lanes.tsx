@@ -52,7 +52,7 @@ export function ThemeLane({ weeks, scale, chosen, onPick }: LaneProps) {
   )
 }
 
-const trays = (theme: ThemeOn) => (theme.trays.length === 0 ? 'not planned yet' : theme.at_hand === theme.trays.length ? say('{n, plural, one {# tray} other {# trays}}', { n: theme.trays.length }) : say('{at_hand} of {trays} trays at hand', { at_hand: theme.at_hand, trays: theme.trays.length }))
+const trays = (theme: ThemeOn) => (theme.trays.length === 0 ? say('not planned yet') : theme.at_hand === theme.trays.length ? say('{n, plural, one {# tray} other {# trays}}', { n: theme.trays.length }) : say('{at_hand} of {trays} trays at hand', { at_hand: theme.at_hand, trays: theme.trays.length }))
 
 /** Looks at the shelf as holes: filled where something changed; the next with what it would propose; trays of themes. */
 export function ShelfLane({ weeks, scale, chosen, onPick }: LaneProps) {
@@ -175,7 +175,7 @@ export function ArrivesLane({ weeks, scale, chosen, onPick }: LaneProps) {
         const first = weeks.arrives.findIndex((other) => other.id === each.id) === at
         return (
           <div key={`${each.id}:${each.day}`}>
-            <Mark at={`arrival:${each.id}`} chosen={chosen} onPick={onPick} label={`${each.arrived ? 'Arrived' : 'Arrives'} ${weekDay(each.day)}: ${texts[at]}`} carried={each.arrived || !first ? undefined : { kind: 'arrival', id: each.id, day: each.day, name: each.name }}
+            <Mark at={`arrival:${each.id}`} chosen={chosen} onPick={onPick} label={`${each.arrived ? say('Arrived') : say('Arrives')} ${weekDay(each.day)}: ${texts[at]}`} carried={each.arrived || !first ? undefined : { kind: 'arrival', id: each.id, day: each.day, name: each.name }}
               style={{ left: middle(scale, each.day) - 14, top: 12, width: 28, height: 28 }} className={cx('grid place-items-center border bg-paper', each.arrived ? 'border-birch-2 bg-birch text-ink' : 'border-edge text-ink-2')}><Icon size={18} aria-hidden /></Mark>
             {first && <span aria-hidden="true" className="pointer-events-none absolute text-xs whitespace-nowrap text-ink-2" style={{ left: middle(scale, each.day) - 14, top: 43 + 15 * (rows[at] ?? 0) }}>{texts[at]}</span>}
           </div>

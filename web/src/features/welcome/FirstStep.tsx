@@ -84,9 +84,9 @@ function Row({ each, tray, where, people, chosen, onSwap, onLeave }: RowProps) {
   return (
     <li className={`flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-2 ${chosen ? 'bg-woad-2' : ''}`}>
       <div className="min-w-60 flex-1">
-        <p><strong>{tray.name}</strong>{people.length > 1 && <span className="text-ink-2">{say(', for {names}', { names: names.join(' and ') })}</span>}</p>
+        <p><strong>{tray.name}</strong>{people.length > 1 && <span className="text-ink-2">{say(', for {names}', { names: names.join(say(' and ')) })}</span>}</p>
         <p>{each.why.text}</p>
-        <p className="text-sm text-ink-2">{each.things.join(', ')}{where?.by_hand && say('. Kept away from {away_from}; you bring it', { away_from: each.away_from.join(' and ') })}</p>
+        <p className="text-sm text-ink-2">{each.things.join(', ')}{where?.by_hand && say('. Kept away from {away_from}; you bring it', { away_from: each.away_from.join(say(' and ')) })}</p>
       </div>
       <div className="flex gap-2">
         {each.others.length > 0 && <Menu label={say('Swap {tray}', { tray: tray.name })} says={say('Swap')} items={each.others.map((other) => ({ key: other.key, says: other.name, onSelect: () => onSwap(other) }))} />}

@@ -7,7 +7,7 @@ import { useWrite } from '@/ui/useWrite'
 import { answer, client } from '@/lib/http'
 import { refresh, welcomeQuery } from '@/lib/queries'
 
-const SAYS: Record<string, string> = { house: 'the house', children: 'the children', know: 'what they know', places: 'where things can stand', things: 'what there is', first: 'the first shelf' }
+const SAYS: Record<string, string> = { house: say('the house'), children: say('the children'), know: say('what they know'), places: say('where things can stand'), things: say('what there is'), first: say('the first shelf') }
 
 /** On Today: the first evening to be taken up again, while it is not through. */
 export function GoOn() {

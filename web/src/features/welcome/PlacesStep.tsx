@@ -95,7 +95,7 @@ function Place({ unit, units, people, lengths }: { unit: Unit; units: readonly U
           {people.map((child) => <button key={child.id} type="button" aria-pressed={unit.comes.includes(child.id)} disabled={write.busy} onClick={() => toggle(child.id)} className="min-h-touch rounded-full border border-edge px-4 aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold">{child.name}</button>)}
         </div>
       )}
-      {kept.length > 0 && <ChoiceRow label={say('What keeps {kept} away?', { kept: kept.map((each) => each.name).join(' and ') })} choices={BARRIERS} value={unit.barrier === 'none' ? null : unit.barrier} onChange={(barrier) => void write.run({ barrier })} />}
+      {kept.length > 0 && <ChoiceRow label={say('What keeps {kept} away?', { kept: kept.map((each) => each.name).join(say(' and ')) })} choices={BARRIERS} value={unit.barrier === 'none' ? null : unit.barrier} onChange={(barrier) => void write.run({ barrier })} />}
       {write.failed && <Notice tone="must" role="alert">{write.failed.message}</Notice>}
     </li>
   )

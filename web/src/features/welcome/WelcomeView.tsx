@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import type { ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
@@ -31,7 +31,7 @@ export function WelcomeView({ steps, at, go, onLater, before }: WelcomeProps) {
         ))}
       </nav>
       <section aria-label={step.title} key={step.name} className="panel flex flex-col gap-4 p-6 max-[500px]:p-4">
-        <div><h2 className="text-xl">{step.title}</h2><p className="mt-1 text-ink-2">{step.why}</p></div>
+        <div><h2 className="text-xl">{step.title}</h2><p className="mt-1 text-ink-2">{word(step.why)}</p></div>
         {step.body}
         {step.later && <Button look="quiet" size="touch" className="self-start" onClick={() => onLater(step.name)}>{step.later}</Button>}
       </section>

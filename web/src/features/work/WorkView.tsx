@@ -111,7 +111,7 @@ function Picture({ episode }: { episode: Episode }) {
   )
 }
 
-const SAID: Record<string, string> = { start: 'taken', round: 'a repetition', broken: 'interrupted', back: 'returned', helped: 'helped', mended: 'self-corrected', finish: 'finished' }
+const SAID: Record<string, string> = { start: 'taken', round: say('a repetition'), broken: 'interrupted', back: 'returned', helped: 'helped', mended: 'self-corrected', finish: 'finished' }
 const saidOf = (each: Episode['events'][number]) => (each.kind === 'part' ? `${each.text}: ${each.cause}` : [SAID[each.kind] ?? '', each.cause, each.text].filter(Boolean).join(', '))
 
 /** Every event of a piece of work; each but the beginning and the end can be taken back, and undo brings it back. */

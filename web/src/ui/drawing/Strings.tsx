@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { memo } from 'react'
 import { useWidth } from '@/ui/useWidth'
 import { timeOfDay } from '@/lib/words'
@@ -92,7 +92,7 @@ function Rest({ spell, y, x, until }: { spell: Spell; y: number; x: (at: number)
   return (
     <g>
       <path d={`M${from} ${y}H${Math.max(to, from + 2)}`} stroke="var(--color-paper)" strokeWidth="3" strokeDasharray="2 4" />
-      {to - from > 46 && <text x={(from + to) / 2} y={y + 18} fontSize="12" textAnchor="middle" fill="var(--color-ink-3)">{spell.state}</text>}
+      {to - from > 46 && <text x={(from + to) / 2} y={y + 18} fontSize="12" textAnchor="middle" fill="var(--color-ink-3)">{word(spell.state)}</text>}
     </g>
   )
 }
@@ -148,5 +148,5 @@ function spokenMorning({ people, episodes, spells, zone }: StringsProps): string
   const of = (child: Person) => episodes.filter((each) => each.child_id === child.id).map((each) =>
     say('{tray} from {time}{part}{part2}', { tray: each.tray, time: timeOfDay(each.began, zone), part: each.ended ? say(' to {time}', { time: timeOfDay(each.ended, zone) }) : '', part2: rounds(each) ? say(', {rounds} repetitions', { rounds: rounds(each) }) : '' }))
   const still = (child: Person) => spells.filter((each) => each.child_id === child.id).map((each) => say('{state} from {time}', { state: each.state, time: timeOfDay(each.began, zone) }))
-  return people.map((child) => `${child.name}: ${[...of(child), ...still(child)].join('; ') || 'nothing yet'}.`).join(' ')
+  return people.map((child) => `${child.name}: ${[...of(child), ...still(child)].join('; ') || say('nothing yet')}.`).join(' ')
 }

@@ -1,7 +1,7 @@
 import { say } from '@/lib/say'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Schemas } from '@/lib/http'
-import { counted, length, type Lengths } from '@/lib/words'
+import { length, type Lengths } from '@/lib/words'
 import { Filled, within } from '@/ui/drawing/TrayFromAbove'
 
 type Laid = Schemas['LaidOut']
@@ -81,5 +81,5 @@ function Ruler({ width, depth, lengths, rim }: { width: number; depth: number; l
 export function Beside({ laid }: { laid: readonly Laid[] }) {
   const beside = laid.filter((each) => each.beside)
   if (beside.length === 0) return null
-  return <p className="text-[0.9375rem] text-ink-2">{say('Beside it: {beside}', { beside: beside.map((each) => (each.count > 1 ? counted(each.count, each.name, each.name) : each.name)).join(', ') })}</p>
+  return <p className="text-[0.9375rem] text-ink-2">{say('Beside it: {beside}', { beside: beside.map((each) => (each.count > 1 ? `${each.count} ${each.name}` : each.name)).join(', ') })}</p>
 }

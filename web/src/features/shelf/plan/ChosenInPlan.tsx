@@ -87,6 +87,6 @@ function Because({ solve }: { solve: Solve }) {
   if (reasons.length > 0) return <Why reasons={reasons} />
   if (conflict) return <><p>{say('With it out, these cannot hold together:')}</p><ul className="list-disc pl-5">{conflict.rules.map((rule) => <li key={rule.key}>{rule.words}</li>)}</ul></>
   if (!runner) return null
-  const gone = runner.instead_of.map((each) => each.name).join(' and ')
+  const gone = runner.instead_of.map((each) => each.name).join(say(' and '))
   return <p>{say('It could stand there: {worthLess}.', { worthLess: worthLess(runner.points) })}{gone && say(' {gone} would not be out then.', { gone })}</p>
 }

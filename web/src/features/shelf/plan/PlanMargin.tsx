@@ -63,7 +63,7 @@ function Question({ shelf, planning }: { shelf: Shelf; planning: Planning }) {
 
 /** What was pinned, left out or allowed so far; each can be taken back. */
 function Told({ shelf, asked, set }: { shelf: Shelf; asked: Asked; set: (next: Asked) => void }) {
-  const name = (id: number) => shelf.trays.find((each) => each.id === id)?.name ?? 'a tray'
+  const name = (id: number) => shelf.trays.find((each) => each.id === id)?.name ?? say('a tray')
   const lines: { text: string; without: Asked }[] = [
     ...asked.pins.map((pin) => ({ text: say('{name} pinned{part}', { name: name(pin.tray), part: pin.by_hand ? say(', kept away') : '' }), without: unpinned(asked, pin.tray) })),
     ...asked.bans.map((id) => ({ text: say('{name} left out', { name: name(id) }), without: unbanned(asked, id) })),

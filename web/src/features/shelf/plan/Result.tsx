@@ -14,7 +14,7 @@ import { Ways } from './Ways'
 
 type ResultProps = { shelf: Shelf; solve: Solve; plan: Arranged; planning: Planning; choose: (id: number, unit?: number) => void }
 
-const WORDS: Record<Stands['what'], string> = { stays: 'stays', comes: 'in', goes: 'to rest', moves: 'moves', 'by hand': 'kept away now', open: 'open again' }
+const WORDS: Record<Stands['what'], string> = { stays: 'stays', comes: 'in', goes: say('to rest'), moves: 'moves', 'by hand': say('kept away now'), open: say('open again') }
 
 /** A plan: how good it is, what is different, what is taken of it, what could not be had, and the close seconds. */
 export function Result({ shelf, solve, plan, planning, choose }: ResultProps) {
@@ -94,7 +94,7 @@ function Runners({ plan, planning, choose }: { plan: Arranged; planning: Plannin
       <ul className="text-[0.9375rem]">
         {plan.runners.map((runner) => (
             <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
-              <span><strong>{runner.tray.name}</strong>: {worthLess(runner.points)}{runner.instead_of.length > 0 && say(', for {instead_of}', { instead_of: runner.instead_of.map((each) => each.name).join(' and ') })}{runner.with_.length > 0 && say('; {with_} would come too', { with_: runner.with_.map((each) => each.name).join(' and ') })}.</span>
+              <span><strong>{runner.tray.name}</strong>: {worthLess(runner.points)}{runner.instead_of.length > 0 && say(', for {instead_of}', { instead_of: runner.instead_of.map((each) => each.name).join(say(' and ')) })}{runner.with_.length > 0 && say('; {with_} would come too', { with_: runner.with_.map((each) => each.name).join(say(' and ')) })}.</span>
               <Button aria-label={say('Choose this instead: {tray}', { tray: runner.tray.name })} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>{say('Choose this instead')}</Button>
             </li>
         ))}

@@ -15,7 +15,7 @@ export type Asked = {
 
 /** What a plan would be worth with a close second in it; it may be worth more points and keep a wish less. */
 export const worthLess = (points: number): string =>
-  points > 0 ? say('{points} less', { points: say('{n, plural, one {# point} other {# points}}', { n: points }) }) : points === 0 ? 'worth as much' : 'a wish less would be kept'
+  points > 0 ? say('{points} less', { points: say('{n, plural, one {# point} other {# points}}', { n: points }) }) : points === 0 ? say('worth as much') : say('a wish less would be kept')
 
 /** The first question: two changes where something stands, all afresh on an empty shelf. */
 export const firstAsked = (standing: number): Asked => ({ changes: standing ? 2 : null, pins: [], bans: [], by_hand: [], wanted: [], more: {}, without: [] })
