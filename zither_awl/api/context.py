@@ -7,7 +7,7 @@ from itsdangerous import BadSignature, URLSafeSerializer
 from werkzeug.exceptions import BadRequest, Forbidden, HTTPException, Unauthorized, UnsupportedMediaType
 
 from zither_awl.api.rights import HERE, Right, may, right_of
-from zither_awl.core.saying import say
+from zither_awl.core.saying import filled, say
 from zither_awl.core.words import CONTROL
 from zither_awl.devices import LabelPrinter
 from zither_awl.languages import best_of, reading
@@ -125,7 +125,7 @@ def admit() -> None:
         raise Unauthorized(say("This device is not paired. Ask for a code in House, on the machine the program "
                                "runs on."))
     if device.barred:
-        raise Unauthorized(BARRED.format(device.name))
+        raise Unauthorized(filled(BARRED, device=device.name))
     acting_device.set(device.name)
     of: Right = "keeper" if device.keeper else "watcher"
     g.right = of
@@ -134,8 +134,8 @@ def admit() -> None:
         raise Forbidden(say("This is done on the machine the program runs on only.") if here else WATCHES)
 
 
-BARRED = ("This device, {}, was barred in House. Nothing is taken from it; what it has not sent is kept on it. On the "
-          "machine the program runs on it can be let in again.")  # fmt: skip
+BARRED = say("This device, {device}, was barred in House. Nothing is taken from it; what it has not sent is kept on "
+             "it. On the machine the program runs on it can be let in again.")  # fmt: skip
 WATCHES = say("This device watches: it records. In House, on the machine the program runs on, it can be made a "
               "keeper’s.")
 

@@ -11,7 +11,7 @@ from zither_awl.core.ladders.bridge import Bridge, Lacking
 from zither_awl.core.ladders.growth import Change
 from zither_awl.core.ladders.likely import Likely
 from zither_awl.core.mastery import KNOWN
-from zither_awl.core.saying import say, together
+from zither_awl.core.saying import filled, say, together
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.values import Rung
 from zither_awl.services import ladders
@@ -189,9 +189,10 @@ def _lacking_out(each: Lacking) -> models.LackingOut:
 
 
 _GREW = {
-    "replaced": "{step} gave way to {by}.", "known": "{step}: learned.", "still loved": "{step}: still loved.",
-    "new": "{step}: new.", "slipped": "{step}: known then, not surely now.",
-    "left behind": "{step}: begun, and left.",
+    "replaced": say("{step} gave way to {by}."), "known": say("{step}: learned."),
+        "still loved": say("{step}: still loved."),
+    "new": say("{step}: new."), "slipped": say("{step}: known then, not surely now."),
+    "left behind": say("{step}: begun, and left."),
 }  # fmt: skip
 
 
@@ -207,7 +208,7 @@ def growth_out(house: House, grew: Grew) -> models.GrowthOut:
 
 def _grew_out(each: Change, names: dict[Rung, str]) -> models.GrewOut:
     by = _rung_out(each.by, names) if each.by else None
-    said = _GREW[each.kind].format(step=names[each.rung], by=by.title if by else "")
+    said = filled(_GREW[each.kind], step=names[each.rung], by=by.title if by else "")
     return models.GrewOut(kind=each.kind, step=_rung_out(each.rung, names), by=by, said=said)
 
 

@@ -18,7 +18,7 @@ from zither_awl.core.saying import say, together
 from zither_awl.core.values import Child, Episode, Log, Morning, Placement, Tray, Visit
 
 EVER = datetime.min.replace(tzinfo=UTC)
-UNMARKED = "not marked as shown yet"
+UNMARKED = say("not marked as shown yet")
 
 
 @dataclass(frozen=True, slots=True)

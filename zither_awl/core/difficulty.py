@@ -9,40 +9,48 @@ from zither_awl.core.errors import Gathering
 from zither_awl.core.saying import say, together
 
 TEXTS: dict[str, tuple[str, ...]] = {
-    "grip": ("palm", "whole hand", "three fingers", "pincer", "pencil"),
-    "tool": ("no tool", "scoop", "tongs", "tweezers or dropper", "cutting or turning"),
-    "size": ("60 mm and more", "about 40 mm", "about 25 mm", "about 12 mm", "under 12 mm"),
-    "pieces": ("1 or 2", "3 or 4", "5 or 6", "7 to 10", "11 or more"),
-    "flow": ("large solids", "small solids", "fine and dry", "liquid", "liquid to a line"),
-    "force": ("none", "light", "a press", "a pull or twist", "both hands' strength"),
-    "hands": ("one hand", "two hands alike", "two hands, each its own"),
-    "steps": ("1 or 2", "3 or 4", "5 to 7", "8 to 11", "12 or more"),
-    "attributes": ("nothing varies", "one thing varies", "two things vary", "three or more vary"),
-    "contrast": ("as unlike as can be", "clearly different", "a little different", "nearly alike", "a fine gradation"),
-    "abstraction": ("object", "object with picture", "picture with picture", "symbol", "word read or written"),
-    "memory": ("all in sight", "a name to keep in mind", "fetched from a distance"),
+    "grip": ("palm", say("whole hand"), say("three fingers"), "pincer", "pencil"),
+    "tool": (say("no tool"), "scoop", "tongs", say("tweezers or dropper"), say("cutting or turning")),
+    "size": (say("60 mm and more"), "about 40 mm", "about 25 mm", "about 12 mm", "under 12 mm"),
+    "pieces": ("1 or 2", "3 or 4", "5 or 6", "7 to 10", say("11 or more")),
+    "flow": (say("large solids"), say("small solids"), say("fine and dry"), "liquid", say("liquid to a line")),
+    "force": ("none", "light", "a press", say("a pull or twist"), say("both hands' strength")),
+    "hands": (say("one hand"), say("two hands alike"), say("two hands, each its own")),
+    "steps": ("1 or 2", "3 or 4", "5 to 7", "8 to 11", say("12 or more")),
+    "attributes": (say("nothing varies"), say("one thing varies"), say("two things vary"), say("three or more vary")),
+    "contrast": (say("as unlike as can be"), say("clearly different"), say("a little different"), say("nearly alike"),
+        say("a fine gradation")),
+    "abstraction": ("object", say("object with picture"), say("picture with picture"), "symbol",
+        say("word read or written")),
+    "memory": (say("all in sight"), say("a name to keep in mind"), say("fetched from a distance")),
 }
 """Every dimension with the words for its steps, simple to complex. Common practice, no source."""
 
 NAMES: dict[str, str] = {
-    "grip": "grip", "tool": "tool", "size": "size of the piece", "pieces": "how many pieces", "flow": "what runs",
-    "force": "strength", "hands": "hands", "steps": "length of the chain", "attributes": "what varies",
-    "contrast": "how like they are", "abstraction": "how far from the thing", "memory": "what is kept in mind",
+    "grip": "grip", "tool": "tool", "size": say("size of the piece"), "pieces": say("how many pieces"),
+        "flow": say("what runs"),
+    "force": "strength", "hands": "hands", "steps": say("length of the chain"), "attributes": say("what varies"),
+    "contrast": say("how like they are"), "abstraction": say("how far from the thing"),
+        "memory": say("what is kept in mind"),
 }  # fmt: skip
 """Every dimension as a person reads it."""
 
 HARDER: dict[str, str] = {
-    "grip": "a finer grip", "tool": "a finer tool", "size": "smaller pieces", "pieces": "more pieces",
-    "flow": "what runs faster", "force": "more strength", "hands": "two hands with two tasks",
-    "steps": "a longer chain",
-    "attributes": "more that varies", "contrast": "less to tell apart by", "abstraction": "one step less concrete",
-    "memory": "more to keep in mind",
+    "grip": say("a finer grip"), "tool": say("a finer tool"), "size": say("smaller pieces"),
+        "pieces": say("more pieces"),
+    "flow": say("what runs faster"), "force": say("more strength"), "hands": say("two hands with two tasks"),
+    "steps": say("a longer chain"),
+    "attributes": say("more that varies"), "contrast": say("less to tell apart by"),
+        "abstraction": say("one step less concrete"),
+    "memory": say("more to keep in mind"),
 }  # fmt: skip
 SIMPLER: dict[str, str] = {
-    "grip": "an easier grip", "tool": "an easier tool", "size": "larger pieces", "pieces": "fewer pieces",
-    "flow": "what runs slower", "force": "less strength", "hands": "simpler for the hands", "steps": "a shorter chain",
-    "attributes": "less that varies", "contrast": "easier to tell apart", "abstraction": "more concrete",
-    "memory": "less to keep in mind",
+    "grip": say("an easier grip"), "tool": say("an easier tool"), "size": say("larger pieces"),
+        "pieces": say("fewer pieces"),
+    "flow": say("what runs slower"), "force": say("less strength"), "hands": say("simpler for the hands"),
+        "steps": say("a shorter chain"),
+    "attributes": say("less that varies"), "contrast": say("easier to tell apart"), "abstraction": say("more concrete"),
+    "memory": say("less to keep in mind"),
 }  # fmt: skip
 
 
@@ -128,11 +136,11 @@ def compared(a: Difficulty, b: Difficulty) -> str:
     """How b differs from a, in words: "one notch harder: smaller pieces; easier: fewer pieces"."""
     higher, lower = rises(a, b), falls(a, b)
     if not higher and not lower:
-        return "as hard"
+        return say("as hard")
     said = []
     if higher:
         notches = sum(higher.values())
-        number = "one notch" if notches == 1 else say("{notches} notches", notches=notches)
+        number = say("one notch") if notches == 1 else say("{notches} notches", notches=notches)
         said.append(say("{number} harder: {higher}", number=number,
                         higher=together((HARDER[name] for name in higher), ', ')))
     if lower:

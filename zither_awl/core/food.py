@@ -15,13 +15,14 @@ from zither_awl.core import sources as src
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.reasons import Severity
 from zither_awl.core.safety.nature import ALLERGENS
-from zither_awl.core.saying import capital, say, together
+from zither_awl.core.saying import capital, filled, say, together
 from zither_awl.core.values import Child
 
 Cut = Literal["whole", "quarters", "thin", "small", "grated", "soft", "spread"]
 CUTS: dict[Cut, str] = {
-    "whole": "whole", "quarters": "in quarters, lengthwise", "thin": "in thin slices or sticks",
-    "small": "in pieces of at most 12 mm", "grated": "grated", "soft": "cooked soft", "spread": "spread thin",
+    "whole": "whole", "quarters": say("in quarters, lengthwise"), "thin": say("in thin slices or sticks"),
+    "small": say("in pieces of at most 12 mm"), "grated": "grated", "soft": say("cooked soft"),
+        "spread": say("spread thin"),
 }  # fmt: skip
 """How a food is prepared, and how that is said."""
 Nature = Literal["soft", "round", "hard", "nut", "sticky", "pops", "honey", "crumbles", "raw", "never", "unknown"]
@@ -49,7 +50,7 @@ class Food:
     """The kinds of things (core.things.kinds) that are this food."""
 
 
-UNKNOWN = Food(key="unknown", name="a food not known here", nature="unknown", cuts=tuple(CUTS))
+UNKNOWN = Food(key="unknown", name=say("a food not known here"), nature="unknown", cuts=tuple(CUTS))
 """What is not known is taken as the worst it may be."""
 
 
@@ -91,11 +92,11 @@ def _for(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding]:
     by_name = not found and any(_same(each, word) for each in child.allergies for word in (food.name, *food.words))
     if by_name:
         found.append(_told(child, "must", say("{child} must not have {food}.", child=child.name, food=food.name),
-            "what you told of the child"))
+            say("what you told of the child")))
     if food.nature == "unknown" and child.allergies:
         found.append(_told(child, "must", say("Not known here: look whether it holds {allergies}.",
                                               allergies=together(child.allergies, ', ')),
-                           "unsure means the dangerous reading"))  # fmt: skip
+                           say("unsure means the dangerous reading")))  # fmt: skip
     found += _by_age(food, cut, child, months)
     if not found and months < src.CHOKING_FOOD_MONTHS:
         found.append(_told(child, "note", say("Seated, and somebody sits by while it is eaten."),
@@ -114,29 +115,29 @@ class _Limit:
 
 
 _LIMITS: dict[Nature, _Limit] = {
-    "never": _Limit(None, (), "{name} is poisonous raw: never.", src.COMMON_PRACTICE),
-    "raw": _Limit(None, ("soft",), "{name} is not eaten raw; hands are washed after.", src.COMMON_PRACTICE),
-    "honey": _Limit(src.HONEY_MONTHS, (), say("no honey before twelve months."), "botulism: NHS, from memory"),
+    "never": _Limit(None, (), say("{name} is poisonous raw: never."), src.COMMON_PRACTICE),
+    "raw": _Limit(None, ("soft",), say("{name} is not eaten raw; hands are washed after."), src.COMMON_PRACTICE),
+    "honey": _Limit(src.HONEY_MONTHS, (), say("no honey before twelve months."), say("botulism: NHS, from memory")),
     "nut": _Limit(src.WHOLE_FOOD_MONTHS, ("grated", "spread"),
-                  "{name}: ground or spread thin under five, never whole or chopped.", src.WHOLE_FOOD_SOURCE),
+                  say("{name}: ground or spread thin under five, never whole or chopped."), src.WHOLE_FOOD_SOURCE),
     "round": _Limit(src.WHOLE_FOOD_MONTHS, ("quarters", "grated", "soft"),
-                    "{name}: in quarters, lengthwise, under five.", src.WHOLE_FOOD_SOURCE),
+                    say("{name}: in quarters, lengthwise, under five."), src.WHOLE_FOOD_SOURCE),
     "hard": _Limit(src.CHOKING_FOOD_MONTHS, ("grated", "soft"),
-                   "{name} raw in pieces breaks into chunks: grate it or cook it soft.", src.CHOKING_FOOD_SOURCE),
-    "pops": _Limit(src.CHOKING_FOOD_MONTHS, (), "{name} is of a choking shape: not under four years.",
+                   say("{name} raw in pieces breaks into chunks: grate it or cook it soft."), src.CHOKING_FOOD_SOURCE),
+    "pops": _Limit(src.CHOKING_FOOD_MONTHS, (), say("{name} is of a choking shape: not under four years."),
                    src.CHOKING_FOOD_SOURCE),
-    "sticky": _Limit(src.CHOKING_FOOD_MONTHS, ("spread",), "{name} sticks in the throat: not under four years, or "
-                     "spread thin.", src.CHOKING_FOOD_SOURCE),
+    "sticky": _Limit(src.CHOKING_FOOD_MONTHS, ("spread",),
+        say("{name} sticks in the throat: not under four years, or spread thin."), src.CHOKING_FOOD_SOURCE),
     "unknown": _Limit(src.WHOLE_FOOD_MONTHS, (), say("not known here: is it round, hard, sticky, or a nut? Then "
                                                      "quarter, grate or cook it, or leave it."),
-                                                         "unsure means the dangerous reading"),
+                                                         say("unsure means the dangerous reading")),
 }  # fmt: skip
 
 
 def _by_age(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding]:
     limit = _LIMITS.get(food.nature)
     if limit is not None and (limit.until is None or months < limit.until) and cut not in limit.but:
-        return [_told(child, "must", limit.text.format(name=food.name), limit.source, limit.until)]
+        return [_told(child, "must", filled(limit.text, name=food.name), limit.source, limit.until)]
     if limit is not None:
         return []
     if months < src.CHOKING_FOOD_MONTHS and cut == "whole" and len(food.cuts) > 1:
@@ -167,7 +168,7 @@ def _same(one: str, other: str) -> bool:
 
 _MEANT: dict[str, tuple[str, ...]] = {
     "gluten": ("wheat", "rye", "barley", "oats", "coeliac", "celiac"), "milk": ("lactose", "dairy", "cow's milk"),
-    "eggs": ("egg",), "nuts": ("nut", "hazelnut", "almond", "walnut", "cashew", "tree nuts"),
+    "eggs": ("egg",), "nuts": ("nut", "hazelnut", "almond", "walnut", "cashew", say("tree nuts")),
     "peanuts": ("peanut", "groundnut", "nuts", "nut"), "soya": ("soy",), "sesame": ("tahini",), "fish": (),
 }  # fmt: skip
 """What households write where they mean a declarable allergen; who says nuts is not given peanuts either."""

@@ -62,12 +62,12 @@ class Fit:
         """The stool for a counter of so many mm; under 36 months (or with no age given, by height) it has a rail."""
         high = max(0.0, counter - (ELBOW_SHARE * self.stature - UNDER_ELBOW_MM))
         if high == 0:
-            return Stool(0.0, "none", "low enough as it is")
+            return Stool(0.0, "none", say("low enough as it is"))
         if high > TOO_HIGH_MM:
-            return Stool(high, "too high", "too high, work at the table")
+            return Stool(high, "too high", say("too high, work at the table"))
         if high > RAILED_MM or (months is not None and months < RAILED_MONTHS):
-            return Stool(high, "railed step", "railed step, adult at hand")
-        return Stool(high, "stool", "a stool that stands firm")
+            return Stool(high, "railed step", say("railed step, adult at hand"))
+        return Stool(high, "stool", say("a stool that stands firm"))
 
 
 def furniture_fit(stature: float) -> Fit:

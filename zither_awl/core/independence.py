@@ -178,18 +178,19 @@ def _waits(key: str, child: Child) -> str:
 
 
 _AIDS = (
-    ("hook", "Door", say("Hook for coat and bag"), say("At the top of the head: an arm goes up, a loop goes over.")),
-    ("bench", "Door", say("Bench for putting on shoes"), say("Feet flat on the floor.")),
-    ("shoes", "Door", say("Basket for shoes"), say("On the floor, one for each child.")),
-    ("mirror", "Bathroom", "Mirror", say("From the knee to above the head; unbreakable, fixed to the wall.")),
-    ("basin", "Bathroom", say("Step to the wash basin"), ""),
-    ("cloth", "Bathroom", say("Hook for the own cloth"), say("Beside the mirror, at the shoulder.")),
-    ("table", "Kitchen", "Table", say("Elbows just above it.")),
-    ("chair", "Kitchen", "Chair", say("In an overlap of sizes the smaller one: feet on the floor.")),
-    ("drawer", "Kitchen", say("Own drawer or board: jug, cup, cloth"), say("Where both hands lift with comfort.")),
-    ("counter", "Kitchen", say("Stool for the counter"), ""),
-    ("rail", "Bedroom", say("Rail of the low wardrobe"), say("At the shoulder; few clothes, two to choose from.")),
-    ("bed", "Bedroom", say("Edge of the low bed"), say("In and out without help, feet on the floor.")),
+    ("hook", say("Door"), say("Hook for coat and bag"),
+        say("At the top of the head: an arm goes up, a loop goes over.")),
+    ("bench", say("Door"), say("Bench for putting on shoes"), say("Feet flat on the floor.")),
+    ("shoes", say("Door"), say("Basket for shoes"), say("On the floor, one for each child.")),
+    ("mirror", say("Bathroom"), say("Mirror"), say("From the knee to above the head; unbreakable, fixed to the wall.")),
+    ("basin", say("Bathroom"), say("Step to the wash basin"), ""),
+    ("cloth", say("Bathroom"), say("Hook for the own cloth"), say("Beside the mirror, at the shoulder.")),
+    ("table", say("Kitchen"), say("Table"), say("Elbows just above it.")),
+    ("chair", say("Kitchen"), say("Chair"), say("In an overlap of sizes the smaller one: feet on the floor.")),
+    ("drawer", say("Kitchen"), say("Own drawer or board: jug, cup, cloth"), say("Where both hands lift with comfort.")),
+    ("counter", say("Kitchen"), say("Stool for the counter"), ""),
+    ("rail", say("Bedroom"), say("Rail of the low wardrobe"), say("At the shoulder; few clothes, two to choose from.")),
+    ("bed", say("Bedroom"), say("Edge of the low bed"), say("In and out without help, feet on the floor.")),
 )
 """Every aid: key, room, what it is, how to do it."""
 _ON_FLOOR = ("shoes", "mirror")

@@ -247,7 +247,7 @@ def first_reaction(placement: Placement, log: Log, *, practice: Practice = Pract
     visits = folded(e for e in log.episodes if e.tray_id == placement.tray.id)
     for number, morning in enumerate(after, start=1):
         if _chosen_on(morning, visits):
-            return "taken in the first work cycle" if number == 1 else say("taken in work cycle {number}",
+            return say("taken in the first work cycle") if number == 1 else say("taken in work cycle {number}",
                                                             number=number)
     if len(after) >= practice.notice_mornings:
         return say("not touched in its first {after} work cycles: show it again, move it, or take pieces away",

@@ -83,7 +83,7 @@ def _second(second: Second | None, today: date) -> Line:
             return Line("second_away", "should", say("The second folder is not there. {of} Plug it in, or name "
                                                      "another.", of=of))
         return Line("second_old", "should", say("The second folder is old. {of} Choose Copy now.", of=of))
-    how = ", sealed, and unchanged since" if second.sealed else ", and opens"
+    how = say(", sealed, and unchanged since") if second.sealed else say(", and opens")
     return Line("second", "note", say("In the second folder the newest copy is of {day}{how}.",
                                       day=day_text(newest), how=how))
 
@@ -101,7 +101,7 @@ def _room(kept: Kept) -> Line:
 
 def _certificate(days: int) -> Line:
     if days < SOON_DAYS:
-        ends = say("ends in {days} days", days=days) if days > 0 else "has ended"
+        ends = say("ends in {days} days", days=days) if days > 0 else say("has ended")
         return Line("certificate_soon", "should", say("The certificate for tablets {ends}. It is renewed when "
                                                       "the program is started anew with --home; the tablets "
                                                       "trust it as before.", ends=ends))  # fmt: skip

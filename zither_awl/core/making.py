@@ -13,7 +13,7 @@ from zither_awl.core.things.kinds import known_kind
 from zither_awl.core.words import listed
 
 What = Literal["worn", "wash", "renew"]
-WHATS: dict[What, str] = {"worn": "worn", "wash": "to be washed", "renew": "to be renewed"}
+WHATS: dict[What, str] = {"worn": "worn", "wash": say("to be washed"), "renew": say("to be renewed")}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -84,7 +84,7 @@ def changed_by_a_check(making: Making, recipe: Recipe, done: Collection[int], ch
     """Whether steps and checks are of the recipe. Raises: InvalidValue."""
     strange = sorted({key for key in checked if key not in dict(recipe.checks)})
     if strange or any(not 0 <= at < len(recipe.steps) for at in done):
-        what = listed(strange) if strange else "a step that is not there"
+        what = listed(strange) if strange else say("a step that is not there")
         raise InvalidValue(FieldProblem("checked", say("has {what}, which {making} does not know.", what=what,
                                                        making=making.name)))
 

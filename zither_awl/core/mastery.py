@@ -236,7 +236,8 @@ def _at_work(tried: bool, alone: int) -> str:
 def _said(word: Said) -> Reason:
     """An adult's word, as a reason."""
     who = say(" by {adult}", adult=word.adult) if word.adult else ""
-    how = {"yes": "known", "with help": "done with help", "not yet": "not known yet", "never tried": "never tried"}
+    how = {"yes": "known", "with help": say("done with help"), "not yet": say("not known yet"),
+        "never tried": say("never tried")}
     text = say("Said{who} to be {how}, on {day}.", who=who, how=how[word.answer], day=day_text(word.on))
     if word.concluded:
         text = say("Taken to be {how}, from what was said{who} of other work on {day}.", how=how[word.answer],

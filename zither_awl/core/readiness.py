@@ -22,9 +22,10 @@ AT_WORK: tuple[MasteryState, ...] = ("working", "alone")
 UNTRIED_RATE = 0.5
 """How likely a child takes what it never could: the middle of the prior of core.interest."""
 _SAID = {
-    "working": "is working on it", "shown": "has been shown it", "alone": "has done it alone",
-    "said": "is said to know it", "not shown": "has not seen it and is ready", "loved": "knows it and loves it",
-    "fading": "may be forgetting it", "faded": "knows it and is done with it",
+    "working": say("is working on it"), "shown": say("has been shown it"), "alone": say("has done it alone"),
+    "said": say("is said to know it"), "not shown": say("has not seen it and is ready"),
+        "loved": say("knows it and loves it"),
+    "fading": say("may be forgetting it"), "faded": say("knows it and is done with it"),
 }  # fmt: skip
 
 
@@ -140,4 +141,4 @@ def _why(child: Child, months: int, outside: int, record: Record, practice: Prac
     )  # fmt: skip
     edge = say("; at {months} months just outside its window", months=months) if outside else ""
     text = say("{child} {said}{edge}.", child=child.name, said=_SAID[record.state], edge=edge)
-    return Reason("FIT", text, numbers, (), "the household's own record; the weights are ours")
+    return Reason("FIT", text, numbers, (), say("the household's own record; the weights are ours"))

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from zither_awl.core.saying import say
 from zither_awl.core.sources import COMMON_PRACTICE
 
-OURS = "ours; no source"
+OURS = say("ours; no source")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -49,20 +49,20 @@ _ALL = (
     Rule(code="ROOM-6", sentence=say("What a child may choose is within its reach and seen from the front.")),
     Rule(code="ROOM-8", sentence=say("A new child begins with a nearly empty shelf; trays are added as they are "
                                      "shown."),
-         parameters=("shown_first_from_months",), school="shown first from 30 months; free exploration before"),
+         parameters=("shown_first_from_months",), school=say("shown first from 30 months; free exploration before")),
     Rule(code="ROOM-9", sentence=say("A bedroom is for sleep: a few quiet things."), parameters=("bedroom_trays",)),
     Rule(code="ROOM-12", sentence=say("What is outgrown or worn leaves a full bin before something comes in.")),
     Rule(code="place", sentence=say("A place holds only as many trays as it has room for."), source=OURS),
     Rule(code="load", sentence=say("A board bears no more than its maker says."), guards=True,
-         source="the maker's own limit, entered by the household"),
+         source=say("the maker's own limit, entered by the household")),
     Rule(code="exposure", sentence=say("No hazard is open to a child who could get at it."), guards=True, hazard=True,
-         source="the limit's own source stands beside each finding"),
+         source=say("the limit's own source stands beside each finding")),
     Rule(code="with-an-adult", sentence=say("What was allowed with an adult at the table is said again."),
         on_today=True,
          source=OURS),
     Rule(code="SAFETY", sentence=say("A thing or what is done with it is a hazard under an age, or wants an "
                                      "adult near."),
-         guards=True, source="the limit's own source stands beside each finding"),
+         guards=True, source=say("the limit's own source stands beside each finding")),
     Rule(code="SPACE", sentence=say("Everything of a tray lies on its container."), about_size=True),
     Rule(code="TRAY-1", sentence=say("A tray holds everything to begin, do, finish and clean up.")),
     Rule(code="TRAY-3", sentence=say("A new concept begins with few pieces, two or three; then more.")),
@@ -71,7 +71,8 @@ _ALL = (
                                      "weight.")),
     Rule(code="TRAY-6", sentence=say("A small child tilts: its tray has a rim and grips, and loads come step by "
                                      "step."),
-         parameters=("unbreakable_first",), school="real glass and china; unbreakable until pouring is mastered"),
+         parameters=("unbreakable_first",), school=say("real glass and china; unbreakable until pouring is "
+                                                       "mastered")),
     Rule(code="TRAY-10", sentence=say("Food is checked for allergens and choking, cut, and a day's portion.")),
     Rule(code="TRAY-11", sentence=say("Some trays need an adult's work each morning.")),
     Rule(code="TRAY-12", sentence=say("Real work of the house needs no tray; it is an invitation.")),
@@ -85,9 +86,9 @@ _ALL = (
     Rule(code="PRES-3", sentence=say("Effort counts, not perfection: a showing is given again on other days.")),
     Rule(code="PRES-4", sentence=say("A few new showings a day, and not when the child is tired."),
          parameters=("showings_a_day",)),
-    Rule(code="PLANNED", sentence=say("An adult means to show it on a day."), source="the household's own word"),
+    Rule(code="PLANNED", sentence=say("An adult means to show it on a day."), source=say("the household's own word")),
     Rule(code="ROT-1", sentence=say("The shelf changes when the signs ask for it."),
-         school="by signs; by calendar; the calendar to look, the signs to act"),
+         school=say("by signs; by calendar; the calendar to look, the signs to act")),
     Rule(code="ROT-2", sentence=say("Few trays change at once, and the next change waits until the last was "
                                     "taken in."),
          parameters=("changes_at_once", "pause_cycles", "pause_days", "look", "look_day", "calendar_days")),
@@ -107,9 +108,9 @@ _ALL = (
     Rule(code="ROT-9", sentence=say("A new thing is watched for; untouched, it is shown again before it counts."),
          parameters=("notice_mornings",)),
     Rule(code="KEPT", sentence=say("An adult kept it, and is not asked again for a while."),
-         source="the household's own word", parameters=("pause_cycles", "pause_days")),
-    Rule(code="PIN", sentence=say("An adult pinned it to its place."), source="the household's own word"),
-    Rule(code="BAN", sentence=say("An adult took it out of the planning."), source="the household's own word"),
+         source=say("the household's own word"), parameters=("pause_cycles", "pause_days")),
+    Rule(code="PIN", sentence=say("An adult pinned it to its place."), source=say("the household's own word")),
+    Rule(code="BAN", sentence=say("An adult took it out of the planning."), source=say("the household's own word")),
     Rule(code="FIT", sentence=say("How well a level suits a child: its state, how often it is taken, its age."),
         source=OURS,
          parameters=("fit_of_state", "outside_window_share", "almost_share")),
@@ -119,7 +120,7 @@ _ALL = (
     Rule(code="BOOKS", sentence=say("What is asked for again stays; what comes fits these weeks, a language "
                                     "that is missing, or has rested longest."), source=OURS),
     Rule(code="AWAY", sentence=say("On days away no work cycle is expected, and judgements wait."),
-         source="the household's own word"),
+         source=say("the household's own word")),
     Rule(code="AHEAD", sentence=say("A look ahead is a simulation of this house, told as ranges."), source=OURS),
     Rule(code="FIRST", sentence=say("A first shelf has few trays, of many areas, made of what is there."), source=OURS),
     Rule(code="EFFORT", sentence=say("What must be fetched and prepared each morning counts against a tray."),
@@ -131,15 +132,15 @@ _ALL = (
                                       "after long away; three of four take it back."),
          parameters=("mastery", "mastered_times", "mastered_of_last", "mastered_days", "alone_last", "slips",
                      "taken_back", "slipping_days", "lucky_guess", "mastered_times_lucky"),
-         school="a criterion; an estimate by knowledge tracing (Corbett and Anderson 1995)"),
+         school=say("a criterion; an estimate by knowledge tracing (Corbett and Anderson 1995)")),
     Rule(code="SAID", sentence=say("Said to be known counts as known until three of the last four tries seen "
                                    "since were not alone; it is never mastered by a word."),
-                                       parameters=("taken_back",), source="the household's own word"),
+                                       parameters=("taken_back",), source=say("the household's own word")),
     Rule(code="INTEREST", sentence=say("Loved or not is told by the work cycles in which it could be chosen and "
                                        "was."),
          parameters=("faded_posterior", "faded_share", "faded_cycles", "least_cycles", "ignored_chance", "fresh_rate",
                      "part_seen_share", "shorter_p", "half_life_mornings"),
-         source="change of a rate at an unknown time; beta-binomial; rank-sum test; the limits are ours"),
+         source=say("change of a rate at an unknown time; beta-binomial; rank-sum test; the limits are ours")),
 )  # fmt: skip
 RULES = {each.code: each for each in _ALL}
 

@@ -53,13 +53,19 @@ def say(message: str, /, **values: object) -> str:
     return Said(_filled(message, ENGLISH, values), message, values)
 
 
+def filled(message: str, /, **values: object) -> str:
+    """A message that stood in a table, said with its values."""
+    return say(message.message if isinstance(message, Said) else message, **values)
+
+
 def together(parts: Iterable[str], between: str = " ") -> str:
     """Texts one after another, those that are empty left out."""
     told = [each for each in parts if each]
     if len(told) == 1 and isinstance(told[0], Said):
         return told[0]
-    values = {f"p{n}": each for n, each in enumerate(told)}
-    return say(between.join(f"{{{name}}}" for name in values), **values)
+    places = [f"p{n}" for n in range(len(told))]
+    message = ("{between}" if isinstance(between, Said) else between).join(f"{{{name}}}" for name in places)
+    return say(message, **dict(zip(places, told, strict=True)), between=between)
 
 
 def capital(text: str) -> str:
@@ -83,6 +89,15 @@ def decimal(value: float, places: int) -> str:
 def _decimal(written: str) -> str:
     whole, point, part = written.partition(".")
     return say("{whole}.{part}", whole=whole, part=part) if point else Said(written, "{whole}", {"whole": whole})
+
+
+def changed(text: str, change: Callable[[str], str]) -> str:
+    """A text with what others wrote in it changed: the words of the message itself stay."""
+    if not isinstance(text, Said):
+        return change(text)
+    made = say(text.message, **{n: changed(each, change) if isinstance(each, str) else each
+                                for n, each in text.values.items()})  # fmt: skip
+    return capital(made) if text.capital else made
 
 
 def to_kept(text: str) -> object:

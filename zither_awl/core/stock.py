@@ -57,7 +57,7 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
     left = (each.stock_ml or 0.0) if each.medium else float(each.count)
     per_day = len(seen) / days * (each.per_use or 0.0)
     if len(seen) < LEAST_USES:
-        uses = say("{n, plural, one {# use} other {# uses}}", n=len(seen)) if seen else "no use"
+        uses = say("{n, plural, one {# use} other {# uses}}", n=len(seen)) if seen else say("no use")
         text = say("{each}: {left} {unit} left; {uses} seen in {look_back_days} days: too early to foretell.",
                    each=each.name, left=figure(left), unit=unit, uses=uses, look_back_days=LOOK_BACK_DAYS)
         return Restock(each, left, unit, len(seen), 0.0, None, None, None, Reason("STOCK", text))

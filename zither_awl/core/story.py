@@ -13,14 +13,14 @@ from dataclasses import dataclass
 from datetime import date
 from statistics import median
 
-from zither_awl.core.saying import say, together
+from zither_awl.core.saying import changed, say, together
 from zither_awl.core.values import Visit
 from zither_awl.core.words import day_text, listed
 
 MOST_ALONE, MOST_LOVED, MOST_NOTES, MOST_NEXT, LEAST_HALF = 8, 4, 6, 4, 6
 """How much of each is told, and so many pieces of work in each half before two halves are told apart. Ours."""
 LOVED_DAYS = 3
-SOMEBODY = "another child"
+SOMEBODY = say("another child")
 KEYS = ("alone", "loved", "concentration", "words", "notes", "now", "next")
 
 
@@ -56,7 +56,7 @@ def story_of(seen: Seen) -> tuple[Part, ...]:
         Part("alone", say("What {seen} came to do alone", seen=seen.name), tuple(_alone(seen))),
         Part("loved", say("What {seen} loves", seen=seen.name), tuple(_loved(seen))),
         Part("concentration", say("Long concentration"), tuple(_concentration(seen))),
-        Part("words", "Words", tuple(_words(seen))),
+        Part("words", say("Words"), tuple(_words(seen))),
         Part("notes", say("What we wrote down"), tuple(_notes(seen))),
         Part("now", say("On the shelf now"), tuple(_now(seen))),
         Part("next", say("What comes next"), tuple(say("{title}: {why}", title=title, why=why) if why else title
@@ -121,6 +121,10 @@ def _now(seen: Seen) -> Iterable[str]:
 
 def without_names(text: str, names: Collection[str]) -> str:
     """A text in which nobody of these is named."""
+    return changed(text, lambda words: _unnamed(words, names)) if names else text
+
+
+def _unnamed(words: str, names: Collection[str]) -> str:
     for name in sorted(names, key=len, reverse=True):
-        text = re.sub(rf"\b{re.escape(name)}\b", SOMEBODY, text)
-    return text
+        words = re.sub(rf"\b{re.escape(name)}\b", SOMEBODY, words)
+    return words

@@ -107,8 +107,8 @@ def table(children: Sequence[Child], events: Sequence[TableEvent], runs: Sequenc
                  for c in children)  # fmt: skip
     total = sum(pieces for _, pieces in each)
     bowl = Quantity(say("in the bowl"), total, "pieces")
-    said = {NOT_REFILLED: "it is not filled again", ONCE: "it is filled again once",
-            WHEN_EMPTY: "it is filled again when it is empty"}[practice.snack_refill]  # fmt: skip
+    said = {NOT_REFILLED: say("it is not filled again"), ONCE: say("it is filled again once"),
+            WHEN_EMPTY: say("it is filled again when it is empty")}[practice.snack_refill]  # fmt: skip
     portion = Reason("TRAY-10", say("The day’s portion of all who come is in the bowl; {said}.", said=said), (bowl,))
     return TableStage(stage, WHAT[stage], each, total, (*reasons, portion))
 

@@ -95,7 +95,7 @@ def _days_of(event: Event, zone: tzinfo, since: date) -> Iterator[Away]:
         starts = _repeated(event, first, since)
     except (KeyError, ValueError, TypeError, AttributeError, OverflowError):
         return
-    uid, name = str(event.get("uid", ""))[:150], str(event.get("summary", "")).strip()[:80] or "Away"
+    uid, name = str(event.get("uid", ""))[:150], str(event.get("summary", "")).strip()[:80] or say("Away")
     for start in starts:
         if start + (last - first) >= since:
             yield Away(uid if start == first else f"{uid}/{start}", name, start, start + (last - first))

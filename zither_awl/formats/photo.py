@@ -38,7 +38,7 @@ def clean_photo(data: bytes) -> bytes:
             Image.DecompressionBombError) as problem:  # fmt: skip
         if isinstance(problem, InvalidValue):
             raise
-        raise _refused("is no picture the program can open", say("Choose a JPEG, PNG or WebP file.")) from problem
+        raise _refused(say("is no picture the program can open"), say("Choose a JPEG, PNG or WebP file.")) from problem
     picture.thumbnail((MOST_SIDE, MOST_SIDE))
     # A new picture from the pixels alone: nothing the camera wrote comes along.
     bare = Image.frombytes("RGB", picture.size, picture.tobytes())
@@ -47,7 +47,7 @@ def clean_photo(data: bytes) -> bytes:
         bare.save(out, "JPEG", quality=quality, optimize=True)
         if out.tell() <= MOST_BYTES:
             return out.getvalue()
-    raise _refused("stays larger than 2 MB", say("Take a smaller picture."))
+    raise _refused(say("stays larger than 2 MB"), say("Take a smaller picture."))
 
 
 def _refused(what: str, hint: str) -> InvalidValue:

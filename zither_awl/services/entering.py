@@ -16,7 +16,7 @@ from zither_awl.services.desk import Desk, House
 from zither_awl.services.things import bin_for, cap_problem, check_component
 
 MOST_AT_ONCE = 400
-NOT_DESCRIBED = "Photographed"
+NOT_DESCRIBED = say("Photographed")
 
 
 @dataclass(frozen=True, slots=True)

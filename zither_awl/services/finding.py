@@ -9,6 +9,7 @@ from urllib.parse import urlencode
 
 from zither_awl.core.saying import say, together
 from zither_awl.core.values import Child, Tray
+from zither_awl.languages import told
 from zither_awl.services import catalogue, lessons
 from zither_awl.services.desk import House
 from zither_awl.services.things import things_of, where_is
@@ -18,29 +19,36 @@ MOST = 12
 SMALL = frozenset(("the", "a", "an", "to", "for", "of", "my", "is", "please"))
 """Words that say nothing of what is meant."""
 VIEWS: tuple[tuple[str, str, str], ...] = (
-    ("Today", "what to set out, show and watch out for", "/today"), ("Watch", "a work cycle, as it goes", "/watch"),
-    ("Shelf", "what stands where, to scale", "/shelf"), ("Make", "trays from what you own", "/make"),
-    ("Catalogue", "every card, by area and age", "/make/catalogue"), ("Weeks", "what goes out and comes in", "/weeks"),
-    ("Cupboard", "things, trays, bins, files", "/cupboard"), ("Children", "who they are, what they know", "/children"),
-    ("House", "settings, adults, devices, the household as a file", "/house"), ("Words", "in three periods", "/words"),
-    ("Routines", "real work without a tray", "/routines"),
-    (say("Snack table"), "what is eaten today, pouring, foods checked", "/table"),
-    ("Talks", "things in a circle, who said what", "/talks"), ("Evening", "what was left open today", "/evening"),
-    ("Log", "every piece of work", "/work"), (say("Work cycles"), "how each went", "/cycle"),
-    ("Paper", "tray cards, bin labels, word cards, the set-up list", "/paper"),
-    (say("House heights"), "furniture to fit", "/heights"),
-    ("Welcome", "the first evening", "/welcome"), ("Files", "things, trays, cards in and out", "/cupboard?part=files"),
+    (say("Today"), say("what to set out, show and watch out for"), "/today"), (say("Watch"),
+        say("a work cycle, as it goes"), "/watch"),
+    (say("Shelf"), say("what stands where, to scale"), "/shelf"), (say("Make"), say("trays from what you own"),
+        "/make"),
+    (say("Catalogue"), say("every card, by area and age"), "/make/catalogue"), (say("Weeks"),
+        say("what goes out and comes in"), "/weeks"),
+    (say("Cupboard"), "things, trays, bins, files", "/cupboard"), (say("Children"),
+        say("who they are, what they know"), "/children"),
+    (say("House"), say("settings, adults, devices, the household as a file"), "/house"), (say("Words"),
+        say("in three periods"), "/words"),
+    (say("Routines"), say("real work without a tray"), "/routines"),
+    (say("Snack table"), say("what is eaten today, pouring, foods checked"), "/table"),
+    (say("Talks"), say("things in a circle, who said what"), "/talks"), (say("Evening"),
+        say("what was left open today"), "/evening"),
+    (say("Log"), say("every piece of work"), "/work"), (say("Work cycles"), say("how each went"), "/cycle"),
+    (say("Paper"), say("tray cards, bin labels, word cards, the set-up list"), "/paper"),
+    (say("House heights"), say("furniture to fit"), "/heights"),
+    (say("Welcome"), say("the first evening"), "/welcome"), (say("Files"), say("things, trays, cards in and out"),
+        "/cupboard?part=files"),
 )  # fmt: skip
 SETTINGS: tuple[tuple[str, str], ...] = (
     (say("Units and time zone"), "cm, inches, clock"),
-    (say("Emergency number and poison centre"), "shown with what is dangerous"),
-    (say("How a new tray is met"), "shown first, free to explore"), (say("Weekly or daily look at the shelves"),
+    (say("Emergency number and poison centre"), say("shown with what is dangerous")),
+    (say("How a new tray is met"), say("shown first, free to explore")), (say("Weekly or daily look at the shelves"),
         "rotation"),
-    (say("Mastery: criterion or estimate"), "how it is judged"), (say("Light: day or lamp"),
-        "dark, theme, on this device"),
-    (say("Pair a tablet"), "devices of the house"), (say("With an adult at the table"),
-        "permissions, what was allowed"),
-    (say("The household as one file"), "backup, export, bring in"),
+    (say("Mastery: criterion or estimate"), say("how it is judged")), (say("Light: day or lamp"),
+        say("dark, theme, on this device")),
+    (say("Pair a tablet"), say("devices of the house")), (say("With an adult at the table"),
+        say("permissions, what was allowed")),
+    (say("The household as one file"), say("backup, export, bring in")),
 )  # fmt: skip
 DOING: dict[str, str] = {"show": "show", "mostrar": "show", "make": "make", "compose": "make", "hacer": "make",
                          "print": "print", "imprimir": "print"}  # fmt: skip
@@ -70,13 +78,14 @@ def find(house: House, typed: str, most: int = MOST) -> tuple[Found, ...]:
     done = list(_doing(house, words))
     every = [*_things(house), *_trays(house), *_bins(house), *_children(house), *_cards(house), *_sets(house),
              *(Found("view", name, where, to) for name, where, to in VIEWS),
-             *(Found("setting", name, "in House", "/house", tells) for name, tells in SETTINGS)]  # fmt: skip
-    hits = [each for each in every if all(word in say("{each} {tells}", each=each.name, tells=each.tells).lower()
+             *(Found("setting", name, say("in House"), "/house", tells) for name, tells in SETTINGS)]  # fmt: skip
+    hits = [each for each in every
+        if all(word in f"{each.name} {told(each.name)} {each.tells} {told(each.tells)}".lower()
         for word in words)]
     order: dict[What, int] = {"thing": 0, "tray": 0, "bin": 0, "child": 0, "view": 1, "setting": 2, "words": 2,
                               "card": 3}  # fmt: skip
-    begins = together(words)
-    hits.sort(key=lambda f: (order[f.what], not f.name.lower().startswith(begins), f.name.lower(), f.what))
+    begins = " ".join(words)
+    hits.sort(key=lambda f: (order[f.what], not told(f.name).lower().startswith(begins), f.name.lower(), f.what))
     return (*done, *hits)[:most]
 
 
@@ -124,7 +133,7 @@ def _things(house: House) -> Iterable[Found]:
             n in thing.on] if not each.medium else []
         free = [say("{free} in {rests}", free=thing.free,
             rests=rests or say("no bin yet"))] if thing.free and not each.medium else []
-        where = together([*free, *on], "; ") or rests or "no bin yet"
+        where = together([*free, *on], "; ") or rests or say("no bin yet")
         tells = together((*each.colours, each.subject, each.material, each.kind))
         yield Found("thing", each.name, where, f"/cupboard?thing={each.id}", tells)
 
@@ -137,19 +146,20 @@ def _trays(house: House) -> Iterable[Found]:
 
 def _bins(house: House) -> Iterable[Found]:
     for each in house.bins:
-        yield Found("bin", each.name, each.place or "its place is not said yet", f"/cupboard?bin={each.id}")
+        yield Found("bin", each.name, each.place or say("its place is not said yet"), f"/cupboard?bin={each.id}")
 
 
 def _children(house: House) -> Iterable[Found]:
-    return (Found("child", c.name, "what was seen, and what is known", f"/children?child={c.id}")
+    return (Found("child", c.name, say("what was seen, and what is known"), f"/children?child={c.id}")
             for c in house.children)  # fmt: skip
 
 
 def _cards(house: House) -> Iterable[Found]:
     return (Found("card", d.name, say("{area}, {from_months} to {to_months} months", area=d.area,
                                       from_months=d.from_months, to_months=d.to_months),
-                  f"/make/catalogue?card={d.key}", together(d.also)) for d in catalogue.taken(house))  # fmt: skip
+                  f"/make/catalogue?card={d.key}", together(d.also))
+                      for d in catalogue.taken(house))  # fmt: skip
 
 
 def _sets(house: House) -> Iterable[Found]:
-    return (Found("words", s.name, "words in three periods", "/words") for s in lessons.sets(house))
+    return (Found("words", s.name, say("words in three periods"), "/words") for s in lessons.sets(house))

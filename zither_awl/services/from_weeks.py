@@ -64,7 +64,7 @@ def _trays(house: House, theme: Theme, day: date) -> Iterator[FromWeeks]:
             continue
         goes = say("; {names} rests", names=names[each.out_id]) if each.out_id in names else ""
         if each.out_id in loved_now(house.judgements(day)):
-            goes += ", though it is taken often now: choose what rests"
+            goes += say(", though it is taken often now: choose what rests")
         where = house.bin_name(found.bin_id) if found is not None else ""
         text = say("{each} comes{part}{goes}.", each=each.name,
                    part=say(", from {where}", where=where) if where else '', goes=goes) if found is not None else (
@@ -77,7 +77,7 @@ def _due(house: House, day: date) -> Iterator[FromWeeks]:
         days = (line.due - day).days
         if line.done_on is None and days <= SOON_DAYS:
             when = say("{days} late", days=say("{n, plural, one {# day} other {# days}}",
-                n=-days)) if days < 0 else ("today", "by tomorrow", "by the day after")[days]
+                n=-days)) if days < 0 else ("today", say("by tomorrow"), say("by the day after"))[days]
             amount = say(" ({amount})", amount=line.amount) if line.amount else ""
             yield FromWeeks(say("{kind} {when}: {line}{amount}.", kind=capital(line.kind), when=when,
                                 line=line.name, amount=amount), f"line:{line.id}", days <= 0)

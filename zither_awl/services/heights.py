@@ -11,11 +11,10 @@ from zither_awl.core.independence import Aid, OwnAid, Surfaces, independence, ra
 from zither_awl.core.safety import Stability, loads_of, tip_over
 from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Spot, Unit
+from zither_awl.core.words import MONTHS
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.shelf import Marks, marks_of
 
-MONTHS = ("January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
-          "November", "December")  # fmt: skip
 LATER_MONTHS = 6
 MOST_FIRST = 3
 AHEAD_MONTHS = 12

@@ -253,10 +253,10 @@ def tie(desk: Desk, step: Rung, before: Rung, tied: bool | None, adult_id: int |
         graph = {**graph, step: (*graph[step], before)}
         ring = next((c for c in circles(graph) if step in c), None)
         if ring is not None:
-            way = ", which waits for ".join(names[rung] for rung in (*ring, ring[0]))
+            way = say(", which waits for ").join(names[rung] for rung in (*ring, ring[0]))
             raise InvalidValue(FieldProblem("before", say("would make a circle: {way}.", way=way),
                 say("Untie one of them first.")))
-    words = "Tied" if tied else "Untied" if tied is False else say("Left to the cards")
+    words = say("Tied") if tied else say("Untied") if tied is False else say("Left to the cards")
     with desk.write(adult_id, say("{words} {names} and {names2}", words=words, names=names[step],
                                   names2=names[before])) as work:
         work.catalogue.tie(step, before, tied)

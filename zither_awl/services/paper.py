@@ -172,7 +172,7 @@ def _mind(house: House, tray: Tray, card: Design | None, condition: str) -> tupl
     """How near an adult stays, where it may be worked with, and the known hazards of what lies on it: what holds
     wherever it stands, because the card goes with the tray."""
     found = [hazard.words for hazard in hazards(tray, practice=house.practice)]
-    near = {"near": "an adult stays near", "touch": "an adult stays within arm’s reach"}
+    near = {"near": say("an adult stays near"), "touch": say("an adult stays within arm’s reach")}
     said = [near.get(card.supervision, "") if card else "", condition, *found]
     return tuple(dict.fromkeys(sentence(each) for each in said if each))
 
@@ -196,7 +196,7 @@ def _lying(content: Content, inside: dict[str, str], tray: Tray, block: tuple[fl
     if block and content.turned != block[2]:
         wide, deep = deep, wide
     holder = next((c.component.name for c in tray.contents if c.role == inside.get(content.role)), "")
-    where = "beside the tray" if content.beside else say("in the {holder}", holder=holder) if holder else ""
+    where = say("beside the tray") if content.beside else say("in the {holder}", holder=holder) if holder else ""
     many = 1 if thing.medium else content.count
     amount = say(", {ml} ml", ml=decimal(content.ml, 0)) if content.ml else ""
     is_round = _round(thing) and many == 1
@@ -270,7 +270,7 @@ def step_sheet(desk: Desk, key: str) -> StepSheet:
     house = desk.house()
     found = routine(house, key)
     kept = house.lessons.step_photos
-    who = {"child": "", "together": "together", "adult": "the adult"}
+    who = {"child": "", "together": "together", "adult": say("the adult")}
     with desk.read() as work:
         photos = {s.key: work.cupboard.photo(kept[key, s.key]) for s in found.steps if (key, s.key) in kept}
     return StepSheet(found.name, tuple(
@@ -296,11 +296,11 @@ def set_up_sheet(desk: Desk, group: int | None = None) -> SetUpSheet:
         ListPart(say("Set out"), tuple((t.text, together((x for x in (t.where, t.condition) if x), " · "), t.done)
                                   for t in page.tasks)),
         ListPart(say("Fill and prepare"), tuple((line.tray, line.text, False) for line in page.prepare)),
-        ListPart("Complete", tuple((m.tray.name, m.note, False) for m in page.complete)),
-        ListPart("Show", tuple(shows)),
+        ListPart(say("Complete"), tuple((m.tray.name, m.note, False) for m in page.complete)),
+        ListPart(say("Show"), tuple(shows)),
         ListPart(say("Kept away; you bring it"), tuple((line.tray, line.text, False) for line in page.by_hand),
                  ticked=False),
-        ListPart("Mind", tuple((line.tray, line.text, False) for line in page.mind), ticked=False),
+        ListPart(say("Mind"), tuple((line.tray, line.text, False) for line in page.mind), ticked=False),
         ListPart(say("Stands out"), tuple((unit, together(names, ", "), False) for unit, names in page.out),
             ticked=False),
     ]  # fmt: skip
@@ -330,7 +330,7 @@ def choices(desk: Desk) -> dict[str, list[PaperChoice]]:
     trays = sorted(house.trays, key=lambda t: (t.id not in standing, t.name.casefold()))
     checks = cupboard.bins_of(house, desk.today())
     return {
-        "trays": [PaperChoice(t.id, t.name, "stands out" if t.id in standing else house.bin_name(t.bin_id) or "")
+        "trays": [PaperChoice(t.id, t.name, say("stands out") if t.id in standing else house.bin_name(t.bin_id) or "")
                   for t in trays],
         "bins": [PaperChoice(c.bin.id, c.bin.name, c.bin.place) for c in checks],
         "words": [PaperChoice(f"set:{s.key}", s.name, say("{n, plural, one {# word} other {# words}}",

@@ -23,7 +23,7 @@ from zither_awl.store.engine import Tell
 
 State = Literal["none", "running", "done", "failed"]
 RESTORING = ".going-back-"
-STEPS = ("reading the copy", "checking it", "keeping what is here now", "putting it in its place")
+STEPS = (say("reading the copy"), say("checking it"), say("keeping what is here now"), say("putting it in its place"))
 
 
 @dataclass(frozen=True, slots=True)

@@ -58,8 +58,8 @@ def name(data: Path, chosen: str, house: str, passphrase: str) -> SecondFolder:
             say("Give its whole path."))
     if given.resolve().is_relative_to(data.resolve()):
         raise _refused(say("lies in the data folder itself."), say("Choose one on another disk."))
-    folder = given / say("zither-awl {sub}",
-                         sub=re.sub('[^0-9A-Za-z]+', '-', house).strip('-').lower() or say("household"))
+    named = re.sub("[^0-9A-Za-z]+", "-", house).strip("-").lower() or "household"
+    folder = given / f"zither-awl {named}"
     try:
         folder.mkdir(mode=0o700, exist_ok=True)
         to = _key(folder / KEY, passphrase) if passphrase else ""

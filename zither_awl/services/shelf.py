@@ -89,7 +89,7 @@ def condition_of(house: House, tray: Tray, today: date) -> str:
         ("condition", today, tray.id), lambda: work_condition(tray, house.children, today, house.practice)
     )
     kept = say("Kept all the same: {rstrip}.", rstrip=tray.exception.rstrip('.')) if tray.exception else ""
-    return say("{where} {kept}", where=where, kept=kept).strip()
+    return together((where, kept))
 
 
 def move(

@@ -19,7 +19,8 @@ from zither_awl.services.desk import Desk, House
 from zither_awl.services.lessons import language_of, word_set
 
 MOST_DAYS, MOST_NOTED, MOST_WORDS = 800, 400, 60
-LANGUAGES = {"en": "English", "es": "Spanish", "de": "German", "fr": "French", "it": "Italian", "pt": "Portuguese"}
+LANGUAGES = {"en": say("English"), "es": say("Spanish"), "de": say("German"), "fr": say("French"),
+    "it": say("Italian"), "pt": say("Portuguese")}
 
 
 @dataclass(frozen=True, slots=True)
@@ -176,7 +177,7 @@ def week_page(desk: Desk, day: date | None = None) -> Told:
     away = [say("{a}, {day} to {day2}", a=a.name, day=day_text(a.from_day), day2=day_text(a.until_day))
         for a in house.absences
             if a.from_day <= last and a.until_day >= first]  # fmt: skip
-    for title, lines_ in ((say("To be shown"), ahead), ("Theme", themes), ("Away", away)):
+    for title, lines_ in ((say("To be shown"), ahead), (say("Theme"), themes), (say("Away"), away)):
         if lines_:
             parts.append(ToldPart(title, tuple(lines_)))
     name = house.household.name if house.household else ""

@@ -111,7 +111,7 @@ def _to_make(made: NewTray, comes: Comes, before: date) -> Iterator[ByThen]:
                                     pieces=say("{n, plural, one {# piece} other {# pieces}}", n=lack.count),
                                     tray=comes.tray.name),
                          minutes=lack.recipe.minutes, ref=f"recipe:{lack.recipe.key}")  # fmt: skip
-    yield ByThen(kind="make", name=comes.tray.name, amount="put together", due=before, minutes=LAY_OUT_MIN,
+    yield ByThen(kind="make", name=comes.tray.name, amount=say("put together"), due=before, minutes=LAY_OUT_MIN,
                  ref=f"step:{key}:{level}"[:60])  # fmt: skip
 
 
@@ -204,11 +204,11 @@ def status_of(house: House, asked: Asked, comes: Comes) -> str:
     made = asked.new.get(comes.tray.id)
     if made is None:
         if comes.spot is None:
-            return "stands already"
+            return say("stands already")
         return say("in {bin_name}",
-            bin_name=house.bin_name(comes.tray.bin_id)) if comes.tray.bin_id else "to be gathered"
+            bin_name=house.bin_name(comes.tray.bin_id)) if comes.tray.bin_id else say("to be gathered")
     bought = [lack.kind for lack in made.lacks if lack.recipe is None]
     home = [lack.recipe.name for lack in made.lacks if lack.recipe is not None]
     if bought:
         return say("buy {bought}", bought=listed(bought))
-    return say("make {home}", home=listed(home).lower()) if home else "put together"
+    return say("make {home}", home=listed(home)) if home else say("put together")

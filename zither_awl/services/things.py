@@ -111,7 +111,7 @@ def where_is(house: House, tray: Tray) -> str:
     """Where a tray is: its spot, or its bin."""
     standing = house.standing.get(tray.id)
     if standing is None:
-        return house.bin_name(tray.bin_id) or "no bin yet"
+        return house.bin_name(tray.bin_id) or say("no bin yet")
     unit = house.unit(standing.spot.unit_id)
     return say("{unit}, {words}", unit=unit.name, words=standing.spot.words(unit))
 

@@ -11,7 +11,7 @@ from zither_awl.core.interest import first_reaction
 from zither_awl.core.making import WHATS
 from zither_awl.core.reasons import Severity
 from zither_awl.core.rules import rule
-from zither_awl.core.saying import capital, say
+from zither_awl.core.saying import capital, say, together
 from zither_awl.core.showing import Showings
 from zither_awl.core.values import Child, Episode, Placement, Routine, Tray
 from zither_awl.core.words import listed, sentence
@@ -198,7 +198,7 @@ def _kept_away(house: House, tray: Tray, day: date) -> str:
     where = say("Kept away in {bin_name}; you bring it.",
         bin_name=bin_name) if bin_name else say("Kept away; say in the cupboard in which "
                                                             "bin.")
-    return say("{where} {condition_of}", where=where, condition_of=condition_of(house, tray, day)).strip()
+    return together((where, condition_of(house, tray, day)))
 
 
 def _damaged(house: House) -> list[Line]:

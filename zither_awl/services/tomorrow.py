@@ -11,7 +11,7 @@ from zither_awl.core.curve import typical_curve
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.reasons import Reason
 from zither_awl.core.routine import comes_round
-from zither_awl.core.saying import say
+from zither_awl.core.saying import say, together
 from zither_awl.core.tomorrow import Invitation, Kind, propose
 from zither_awl.core.values import Child, Routine, Tray, WordSet
 from zither_awl.core.words import short_day_text, weekday_text
@@ -128,7 +128,7 @@ def _fetched(house: House, tray: Tray, reason: Reason, day: date, child: Child) 
     found = _tray(house, "show", tray, reason, day, child)
     where = house.bin_name(tray.bin_id)
     out = say("Put it out first{part}.", part=say(", from {where}", where=where) if where else '')
-    return replace(found, prepare=f"{out} {found.prepare}".strip())
+    return replace(found, prepare=together((out, found.prepare)))
 
 
 def _tray(house: House, kind: Kind, tray: Tray, reason: Reason, day: date, child: Child) -> Invitation:

@@ -23,7 +23,7 @@ export function Pair({ said, onPaired }: { said?: string; onPaired?: () => void 
     <div className="mx-auto flex max-w-md flex-col gap-4 p-6">
       <h1>{say('Pair this device')}</h1>
       {said?.includes('barred') && <Notice tone="must" role="alert">{said}</Notice>}
-      <p>{say('{part} the machine the program runs on, open House and choose &ldquo;Pair a device&rdquo;: it shows a code for one device, for ten minutes.', { part: said?.includes('barred') ? say('It can be paired anew: on') : say('This device is not paired. On') })}</p>
+      <p>{say('{part} the machine the program runs on, open House and choose “Pair a device”: it shows a code for one device, for ten minutes.', { part: said?.includes('barred') ? say('It can be paired anew: on') : say('This device is not paired. On') })}</p>
       <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void pair.run() }}>
         <Field label={say('Code')} inputMode="numeric" autoComplete="one-time-code" value={code} onChange={(event) => setCode(event.target.value)} />
         <Field label={say('What this device is called')} placeholder={say('tablet in the room')} value={name} onChange={(event) => setName(event.target.value)} />

@@ -41,9 +41,9 @@ export function UndoButtons() {
   }, [said])
   return (
     <>
-      <button type="button" className={button} disabled={!next || busy} onClick={() => void run('undo')} aria-keyshortcuts={say('Control+Z')}
+      <button type="button" className={button} disabled={!next || busy} onClick={() => void run('undo')} aria-keyshortcuts="Control+Z"
         aria-label={next ? say('Undo: {next}', { next: next.label }) : say('Undo')} title={next ? say('Undo: {next}', { next: next.label }) : say('Nothing to undo')}><Undo2 size={18} aria-hidden /></button>
-      <button type="button" className={button} disabled={!back || busy} onClick={() => void run('redo')} aria-keyshortcuts={say('Control+Shift+Z')}
+      <button type="button" className={button} disabled={!back || busy} onClick={() => void run('redo')} aria-keyshortcuts="Control+Shift+Z"
         aria-label={back ? say('Redo: {back}', { back: back.label }) : say('Redo')} title={back ? say('Redo: {back}', { back: back.label }) : say('Nothing to redo')}><Redo2 size={18} aria-hidden /></button>
       <p role="status" className={said || failed ? 'fixed bottom-4 left-1/2 z-30 max-w-[90vw] -translate-x-1/2 rounded-control bg-ink px-4 py-2.5 text-paper' : 'sr-only'}>
         {failed ? failed.message : said}

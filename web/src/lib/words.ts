@@ -15,7 +15,7 @@ export const fromMm = (mm: number, unit: Lengths): number => Number((mm / MM[uni
 export const toMm = (value: number, unit: Lengths): number => Math.round(value * MM[unit] * 10) / 10
 
 /** A number with at most so many decimals, and no more than it needs. */
-export const plain = (value: number, decimals = 1): string => String(Number(value.toFixed(decimals)))
+export const plain = (value: number, decimals = 1): string => new Intl.NumberFormat(locale(), { maximumFractionDigits: 20, useGrouping: false }).format(Number(value.toFixed(decimals)))
 
 
 const two = (n: number): string => String(n).padStart(2, '0')

@@ -6,7 +6,7 @@ import { cx } from '@/lib/cx'
 type Tone = 'must' | 'should' | 'note'
 
 const tones: Record<Tone, string> = {
-  must: 'border-madder bg-madder-2 text-madder', should: 'border-saffron bg-saffron-2 text-ink', note: say('border-line bg-paper text-ink-2'),
+  must: 'border-madder bg-madder-2 text-madder', should: 'border-saffron bg-saffron-2 text-ink', note: 'border-line bg-paper text-ink-2',
 }
 
 /** Something to see: an icon and a word, never colour alone. */

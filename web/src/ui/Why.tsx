@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { Link } from 'react-router'
 import { plain } from '@/lib/words'
 
@@ -6,7 +6,7 @@ type Quantity = { label: string; value: number; unit: string; limit: number | nu
 type Reason = { rule: string; text: string; numbers: readonly Quantity[]; evidence: readonly string[]; source: string }
 
 const amount = (q: Quantity) => (q.value > 0 && q.value < 0.005 ? say('under 0.01') : plain(q.value, 2))
-const said = (q: Quantity) => `${amount(q)} ${q.unit}`.trim() + (q.limit === null ? '' : `; ${q.needed ? 'needed' : 'limit'} ${plain(q.limit, 2)}`)
+const said = (q: Quantity) => `${amount(q)} ${word(q.unit)}`.trim() + (q.limit === null ? '' : q.needed ? say('; needed {limit}', { limit: plain(q.limit, 2) }) : say('; limit {limit}', { limit: plain(q.limit, 2) }))
 
 type WhyProps = { reasons: readonly Reason[]; numbers?: boolean; folded?: boolean }
 

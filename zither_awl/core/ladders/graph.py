@@ -35,7 +35,7 @@ def check_graph(before: Before, names: Mapping[Rung, str]) -> tuple[GraphProblem
 
     problems = []
     for circle in circles(before):
-        way = ", which waits for ".join(said(rung) for rung in (*circle, circle[0]))
+        way = say(", which waits for ").join(said(rung) for rung in (*circle, circle[0]))
         problems.append(GraphProblem("circle", circle, say("{way}: none of them can ever begin.", way=way)))
     for rung in sorted(before):
         problems += [GraphProblem("orphan", (rung, other), say("{said} waits for {said2}, which is not there.",

@@ -95,7 +95,7 @@ def _compared(mixed: Sequence[tuple[str, str]], stand: Sequence[Standing], most:
     for one, other in mixed:
         pair = [by_key[key] for key in (one, other) if key in by_key]
         if len(pair) == 2 <= most and min(s.box for s in pair) >= KNOWN_BOX:
-            names = together((s.word.label(language) for s in pair), " and ")
+            names = together((s.word.label(language) for s in pair), say(" and "))
             return [Pick(s, Reason("PRES-1", say("{names} were mixed up and are firm now: side by side, to "
                                                  "compare.", names=names)))
                     for s in pair]  # fmt: skip

@@ -223,7 +223,7 @@ def _passed(at: datetime, state: State, on: date) -> tuple[bool, Quantity]:
     seen = sum(m.began > at and m.day <= on for m in ended_cycles(state.log))
     days = (on - written_day(at)).days  # a day more or less does not matter to the pause
     over = seen >= practice.pause_cycles or days >= practice.pause_days
-    return over, Quantity(say("work cycles since"), seen, "work cycles", practice.pause_cycles, needed=True)
+    return over, Quantity(say("work cycles since"), seen, say("work cycles"), practice.pause_cycles, needed=True)
 
 
 def not_declined(
@@ -436,4 +436,4 @@ def _known_after(judge: Judgements) -> tuple[Reason, ...]:
     text = say("After {cycles} it can be told how {name} takes {tray}.",
                cycles=say("{n, plural, one {# more work cycle} other {# more work cycles}}", n=short), name=name,
                tray=tray)
-    return (Reason("ROT-1", text, (Quantity(say("work cycles still needed"), short, "work cycles"),)),)
+    return (Reason("ROT-1", text, (Quantity(say("work cycles still needed"), short, say("work cycles")),)),)

@@ -123,7 +123,7 @@ def _untouched(known: Judgement, judge: Judgements) -> Leaving:
 
 
 _WORDS: dict[Why, str] = {
-    "too hard": "likelier too hard", "too easy": "likelier too easy", "ignored": "it cannot be told why",
+    "too hard": say("likelier too hard"), "too easy": say("likelier too easy"), "ignored": say("it cannot be told why"),
 }  # fmt: skip
 
 

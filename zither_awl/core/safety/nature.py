@@ -52,69 +52,74 @@ class Hazard:
 
 
 DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
-    "marble": (36, "near", "marbles: a small ball can block the windpipe", src.SMALL_BALL_SOURCE),
-    "magnet": (src.MAGNET_MONTHS, "touch", "a loose magnet: two swallowed are an emergency", src.MAGNET_SOURCE),
-    "sealed-magnet": (None, "near", "a magnet sewn or glued in: look at the seam each time", src.COMMON_PRACTICE),
-    "balloon": (src.BALLOON_MONTHS, "touch", "a balloon: pieces can suffocate; an adult blows it up and clears it away",
+    "marble": (36, "near", say("marbles: a small ball can block the windpipe"), src.SMALL_BALL_SOURCE),
+    "magnet": (src.MAGNET_MONTHS, "touch", say("a loose magnet: two swallowed are an emergency"), src.MAGNET_SOURCE),
+    "sealed-magnet": (None, "near", say("a magnet sewn or glued in: look at the seam each time"), src.COMMON_PRACTICE),
+    "balloon": (src.BALLOON_MONTHS, "touch", say("a balloon: pieces can suffocate; an adult blows it up and "
+                                                 "clears it away"),
                 src.BALLOON_SOURCE),
-    "button-cell": (src.CELL_MONTHS, "touch", "a button cell: a swallowed one is an emergency", src.CELL_SOURCE),
-    "glass": (18, "near", "glass or china that can break", src.COMMON_PRACTICE),
-    "sharp": (30, "touch", "a blade or point", src.COMMON_PRACTICE),
-    "dull-blade": (30, "near", "a dull blade with a handle", src.COMMON_PRACTICE),
+    "button-cell": (src.CELL_MONTHS, "touch", say("a button cell: a swallowed one is an emergency"), src.CELL_SOURCE),
+    "glass": (18, "near", say("glass or china that can break"), src.COMMON_PRACTICE),
+    "sharp": (30, "touch", say("a blade or point"), src.COMMON_PRACTICE),
+    "dull-blade": (30, "near", say("a dull blade with a handle"), src.COMMON_PRACTICE),
     "heat": (48, "touch", "heat", src.COMMON_PRACTICE),
-    "hob": (96, "touch", "a hob, an oven or a flame: the adult does it, children watch from a distance",
+    "hob": (96, "touch", say("a hob, an oven or a flame: the adult does it, children watch from a distance"),
             src.COMMON_PRACTICE),
-    "iron": (72, "touch", "a hot iron or steam", src.COMMON_PRACTICE),
-    "hot-water": (48, "touch", "hot water: at most 49 °C at the tap", say("US CPSC / AAP, from memory")),
-    "standing-water": (src.WATER_MONTHS, "touch", "water 25 mm deep or more: never unattended, emptied after",
+    "iron": (72, "touch", say("a hot iron or steam"), src.COMMON_PRACTICE),
+    "hot-water": (48, "touch", say("hot water: at most 49 °C at the tap"), say("US CPSC / AAP, from memory")),
+    "standing-water": (src.WATER_MONTHS, "touch", say("water 25 mm deep or more: never unattended, emptied after"),
                        src.WATER_SOURCE),
-    "mild": (None, "near", "mild soap, glue or paint: keep it from the eyes, an adult measures it",
+    "mild": (None, "near", say("mild soap, glue or paint: keep it from the eyes, an adult measures it"),
              src.COMMON_PRACTICE),
-    "toxic": (72, "touch", "something poisonous: measured with the adult, stored locked", src.COMMON_PRACTICE),
-    "caustic": (None, "never", "something caustic or strongly poisonous: locked away, never on a tray",
+    "toxic": (72, "touch", say("something poisonous: measured with the adult, stored locked"), src.COMMON_PRACTICE),
+    "caustic": (None, "never", say("something caustic or strongly poisonous: locked away, never on a tray"),
                 src.COMMON_PRACTICE),
-    "poisonous-plant": (72, "touch", "a plant poisonous in its leaves, seeds or berries", src.COMMON_PRACTICE),
-    "salt": (36, "near", "salt, sugar or sand by the handful: harmful when swallowed, chokes when breathed in",
+    "poisonous-plant": (72, "touch", say("a plant poisonous in its leaves, seeds or berries"), src.COMMON_PRACTICE),
+    "salt": (36, "near", say("salt, sugar or sand by the handful: harmful when swallowed, chokes when breathed in"),
              src.COMMON_PRACTICE),
-    "salt-dough": (36, "near", "salt dough: much salt in a small bite", src.COMMON_PRACTICE),
-    "raw": (36, "near", "raw flour or egg: not eaten, hands washed after", src.COMMON_PRACTICE),
-    "honey": (src.HONEY_MONTHS, "near", "honey: not before twelve months", "botulism: NHS, from memory"),
-    "whole-food": (src.WHOLE_FOOD_MONTHS, "near", "whole nuts, grapes or cherry tomatoes: quarter them, or wait",
+    "salt-dough": (36, "near", say("salt dough: much salt in a small bite"), src.COMMON_PRACTICE),
+    "raw": (36, "near", say("raw flour or egg: not eaten, hands washed after"), src.COMMON_PRACTICE),
+    "honey": (src.HONEY_MONTHS, "near", say("honey: not before twelve months"), say("botulism: NHS, from memory")),
+    "whole-food": (src.WHOLE_FOOD_MONTHS, "near", say("whole nuts, grapes or cherry tomatoes: quarter them, or "
+                                                      "wait"),
                    src.WHOLE_FOOD_SOURCE),
-    "bag": (36, "near", "a bag or film a face can lie against", src.COMMON_PRACTICE),
-    "elastic": (36, "near", "an elastic: it snaps, and can be swallowed or wound round a finger",
+    "bag": (36, "near", say("a bag or film a face can lie against"), src.COMMON_PRACTICE),
+    "elastic": (36, "near", say("an elastic: it snaps, and can be swallowed or wound round a finger"),
                 src.COMMON_PRACTICE),
-    "hemisphere": (36, "near", "a cup near half a ball: it can seal mouth and nose; it needs a hole",
+    "hemisphere": (36, "near", say("a cup near half a ball: it can seal mouth and nose; it needs a hole"),
                    src.HEMISPHERE_SOURCE),
-    "animal": (None, "near", "an animal: gently, hands washed after", src.COMMON_PRACTICE),
-    "soil": (None, "near", "soil: not into the mouth, hands washed after", src.COMMON_PRACTICE),
-    "stool": (None, "near", "a step to stand on: on a clear floor, against the wall", src.COMMON_PRACTICE),
-    "long-cord": (None, "near", "a cord longer than 300 mm", src.COMMON_PRACTICE),
-    "cut-food": (src.CHOKING_FOOD_MONTHS, "near", "pieces of food: soft, or thin and at most 12 mm; what is round in "
-                 "quarters lengthwise, what is hard steamed; somebody sits by while it is eaten",
+    "animal": (None, "near", say("an animal: gently, hands washed after"), src.COMMON_PRACTICE),
+    "soil": (None, "near", say("soil: not into the mouth, hands washed after"), src.COMMON_PRACTICE),
+    "stool": (None, "near", say("a step to stand on: on a clear floor, against the wall"), src.COMMON_PRACTICE),
+    "long-cord": (None, "near", say("a cord longer than 300 mm"), src.COMMON_PRACTICE),
+    "cut-food": (src.CHOKING_FOOD_MONTHS, "near", say("pieces of food: soft, or thin and at most 12 mm; what is "
+                                                      "round in quarters lengthwise, what is hard steamed; "
+                                                      "somebody sits by while it is eaten"),
                  src.CHOKING_FOOD_SOURCE),
-    "melting-ice": (src.CHOKING_FOOD_MONTHS, "touch", "ice that gets small: it leaves before it fits into a mouth",
+    "melting-ice": (src.CHOKING_FOOD_MONTHS, "touch", say("ice that gets small: it leaves before it fits into a "
+                                                          "mouth"),
                     src.COMMON_PRACTICE),
-    "hanging": (None, "near", "hung out of reach, and taken down when the child pushes up on its hands or can grasp "
-                "it, whichever is first", src.COMMON_PRACTICE),
-    "plant": (None, "near", "a plant: know its name, and that it harms nobody who bites it", src.COMMON_PRACTICE),
-    "choking-food": (src.CHOKING_FOOD_MONTHS, "near", "food of a choking shape: cut it lengthwise, small",
+    "hanging": (None, "near", say("hung out of reach, and taken down when the child pushes up on its hands or "
+                                  "can grasp it, whichever is first"), src.COMMON_PRACTICE),
+    "plant": (None, "near", say("a plant: know its name, and that it harms nobody who bites it"), src.COMMON_PRACTICE),
+    "choking-food": (src.CHOKING_FOOD_MONTHS, "near", say("food of a choking shape: cut it lengthwise, small"),
                      src.CHOKING_FOOD_SOURCE),
-    "swelling-beads": (None, "never", "beads that swell in water: never", src.COMMON_PRACTICE),
-    "aerosol": (72, "touch", "a spray can", src.COMMON_PRACTICE),
-    "allergen": (None, "near", "an allergen", say("EU Regulation 1169/2011, Annex II, from memory")),
-    "heavy-drop": (30, "near", "heavy enough to hurt a foot", src.COMMON_PRACTICE),
-    "sealed-cell": (None, "near", "a cell behind a screw: see each time that it is tight", src.CELL_SOURCE),
-    "string-loop": (src.CORD_MONTHS, "near", "cords that can be tied into a loop a head goes through", src.CORD_SOURCE),
-    "tip-over": (None, "near", "something that can tip: anchor it", "16 CFR 1261, from memory"),
-    "wet-floor": (None, "near", "water: a wet floor is slippery; a cloth at hand", src.COMMON_PRACTICE),
-    "dried-pulses": (36, "near", "dried pulses swell when breathed in", src.COMMON_PRACTICE),
-    "mains": (96, "touch", "mains electricity or a machine: the adult does it", src.COMMON_PRACTICE),
-    "pinch": (24, "near", "parts that pinch or hit fingers", src.COMMON_PRACTICE),
-    "dust": (36, "near", "a powder that harms when it is breathed in", src.COMMON_PRACTICE),
-    "irritant": (36, "near", "something that stings or burns skin and eyes", src.COMMON_PRACTICE),
-    "choking-bits": (36, "near", "small bits that come off, crumble or snap", src.COMMON_PRACTICE),
-    "climb": (None, "near", "something to climb on: keep the floor round it clear", src.COMMON_PRACTICE),
+    "swelling-beads": (None, "never", say("beads that swell in water: never"), src.COMMON_PRACTICE),
+    "aerosol": (72, "touch", say("a spray can"), src.COMMON_PRACTICE),
+    "allergen": (None, "near", say("an allergen"), say("EU Regulation 1169/2011, Annex II, from memory")),
+    "heavy-drop": (30, "near", say("heavy enough to hurt a foot"), src.COMMON_PRACTICE),
+    "sealed-cell": (None, "near", say("a cell behind a screw: see each time that it is tight"), src.CELL_SOURCE),
+    "string-loop": (src.CORD_MONTHS, "near", say("cords that can be tied into a loop a head goes through"),
+        src.CORD_SOURCE),
+    "tip-over": (None, "near", say("something that can tip: anchor it"), say("16 CFR 1261, from memory")),
+    "wet-floor": (None, "near", say("water: a wet floor is slippery; a cloth at hand"), src.COMMON_PRACTICE),
+    "dried-pulses": (36, "near", say("dried pulses swell when breathed in"), src.COMMON_PRACTICE),
+    "mains": (96, "touch", say("mains electricity or a machine: the adult does it"), src.COMMON_PRACTICE),
+    "pinch": (24, "near", say("parts that pinch or hit fingers"), src.COMMON_PRACTICE),
+    "dust": (36, "near", say("a powder that harms when it is breathed in"), src.COMMON_PRACTICE),
+    "irritant": (36, "near", say("something that stings or burns skin and eyes"), src.COMMON_PRACTICE),
+    "choking-bits": (36, "near", say("small bits that come off, crumble or snap"), src.COMMON_PRACTICE),
+    "climb": (None, "near", say("something to climb on: keep the floor round it clear"), src.COMMON_PRACTICE),
 }  # fmt: skip
 """Kinds a household can declare: minimum age in months, supervision, words, source. An allergen is
 written "allergen:sesame"."""
@@ -142,16 +147,17 @@ def component_hazards(component: Component, practice: Practice = Practice()) -> 
     """Every known hazard of one thing by its nature, worst first."""
     found = [*_of_its_piece(component), *_of_magnet_and_cell(component), *cord_hazards(component.cord_mm)]
     found += [declared(kind) for kind in component.dangers]
-    found += [declared(f"allergen:{each}") for each in component.allergens]
+    found += [declared(say("allergen:{each}", each=each)) for each in component.allergens]
     if component.box_months:
-        found.append(Hazard("box-age", component.box_months, "near", "its box names an age", src.MAKER_SOURCE))
+        found.append(Hazard("box-age", component.box_months, "near", say("its box names an age"), src.MAKER_SOURCE))
     if component.breakable and component.material in ("glass", "china"):
         found.append(replace(declared("glass"), severity="should", for_its_own="must"))
     if _near_half_a_ball(component):
         found.append(declared("hemisphere"))
     if component.mass_g >= HEAVY_DROP_G and "climb" not in component.dangers:
         limit = Quantity(say("one thing"), component.mass_g, "g", HEAVY_DROP_G)
-        found.append(replace(declared("heavy-drop"), text=f"{mass_text(component.mass_g)} in one piece can hurt a foot",
+        found.append(replace(declared("heavy-drop"), text=say("{mass_text} in one piece can hurt a foot",
+                                                              mass_text=mass_text(component.mass_g)),
                              severity="should", numbers=(limit,)))  # fmt: skip
     return worst_first(found)
 
@@ -198,8 +204,9 @@ def _of_an_assumed_size(component: Component) -> list[Hazard]:
     smaller = scaled(component.shape, least / usual if least else LARGE_MAY_BE if large else ASSUMED_MAY_BE)
     found = piece_hazards(smaller, component.softness, breakable=False)
     return [
-        replace(h, text="its size is only assumed, and a smaller one goes into the small-parts cylinder: measure it",
-                numbers=(Quantity("assumed, longest size", largest_mm(component.shape), "mm"), *h.numbers[1:]))
+        replace(h, text=say("its size is only assumed, and a smaller one goes into the small-parts cylinder: "
+                            "measure it"),
+                numbers=(Quantity(say("assumed, longest size"), largest_mm(component.shape), "mm"), *h.numbers[1:]))
         for h in found if h.kind in ("small-part", "small-ball")
     ][:1]  # fmt: skip
 
@@ -222,7 +229,7 @@ def piece_hazards(shape: Shape, softness: Softness, *, breakable: bool) -> list[
     if softness is Softness.SOFT:
         # A share of the volume is no gauge to be passed by a millimetre: it is taken as measured.
         big = too_big_when_squeezed(shape, src.CYLINDER_VOLUME_ML)
-        return [] if big else [_small_part(shape, Verdict("test_it", 0.0), "is soft: test it with the gauge")]
+        return [] if big else [_small_part(shape, Verdict("test_it", 0.0), say("is soft: test it with the gauge"))]
     verdict = fits_small_parts_cylinder(piece)
     if verdict.small_part:
         return [_small_part(shape, verdict, _SAYS[verdict.answer])]
@@ -230,8 +237,8 @@ def piece_hazards(shape: Shape, softness: Softness, *, breakable: bool) -> list[
 
 
 _SAYS = {
-    "fits": "drops into the small-parts cylinder",
-    "test_it": "may have parts that go into the small-parts cylinder: test it with the gauge",
+    "fits": say("drops into the small-parts cylinder"),
+    "test_it": say("may have parts that go into the small-parts cylinder: test it with the gauge"),
 }
 
 
@@ -266,7 +273,8 @@ def _of_broken_piece(piece: Shape) -> list[Hazard]:
         return []
     return [Hazard(
         "small-part", src.SMALL_PARTS_MONTHS, "near",
-        "half of a broken piece goes into the small-parts cylinder: thick or whole ones, with an adult at the table",
+        say("half of a broken piece goes into the small-parts cylinder: thick or whole ones, with an adult at "
+            "the table"),
         src.CYLINDER_SOURCE, severity="should", mouthed=True,
         numbers=(Quantity(say("half a piece, longest size"), largest_mm(half), "mm"),),
     )]  # fmt: skip
@@ -282,7 +290,8 @@ def cord_hazards(cord_mm: float | None) -> list[Hazard]:
     )]  # fmt: skip
     if cord_mm > src.CORD_NEAR_MM:
         near = Quantity(say("cord"), cord_mm, "mm", src.CORD_NEAR_MM)
-        found.append(replace(declared("long-cord"), text=f"a cord {cord_mm:g} mm long", numbers=(near,)))
+        found.append(replace(declared("long-cord"), text=say("a cord {cord_mm} mm long", cord_mm=figure(cord_mm)),
+            numbers=(near,)))
     return found
 
 

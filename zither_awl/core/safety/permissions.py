@@ -32,16 +32,16 @@ class Allowance:
 
 ALLOWANCES: dict[PermissionKind, Allowance] = {
     "water": Allowance(
-        "water", "water in a basin or jug", 12,
+        "water", say("water in a basin or jug"), 12,
         say("A child can drown in 25 mm of water, without a sound."),
         say("Within arm's reach all the time, whatever else happens; emptied right after."), walking=True),
     "blade": Allowance(
-        "blade", "blunt scissors, a slicer with a handle, a dull knife", 18,
+        "blade", say("blunt scissors, a slicer with a handle, a dull knife"), 18,
         say("A blade cuts; it is held by its handle and laid down to talk."),
             say("An adult near; counted back and kept "
                                                             "away.")),
     "small": Allowance(
-        "small", "fine dry grains and small things", 24,
+        "small", say("fine dry grains and small things"), 24,
         say("What drops into the small-parts cylinder can block a windpipe."),
         say("An adult at the table the whole time; swept up and kept away after."), not_mouthing=True),
 }  # fmt: skip

@@ -97,7 +97,7 @@ def tip_over(unit: Unit, loads: Sequence[Load], child_mass: float) -> Stability:
     own = Load(unit.mass_g or assumed_mass_g(unit), unit.depth_mm / 2, unit.height_mm / 2)
     cases = [(words, found.safety) for words, found in _cases(unit, (own, *loads), child_mass)]
     told = [(safety, words) for words, safety in cases if safety is not None]
-    margin, worst = min(told, default=(None, "nothing pulls it forwards"))
+    margin, worst = min(told, default=(None, say("nothing pulls it forwards")))
     assumed = "" if unit.mass_g is not None else say("Taken to weigh {mass_text}, from its boards; weigh it.",
                                                      mass_text=mass_text(own.mass_g))
     source = say("plain statics; what to anchor: {sturdy_source}", sturdy_source=STURDY_SOURCE)
@@ -122,7 +122,7 @@ def assumed_mass_g(unit: Unit) -> float:
 def _cases(unit: Unit, standing: tuple[Load, ...], child_g: float) -> Iterator[tuple[str, Moments]]:
     weight = mass_text(child_g)
     for at, board in enumerate(unit.boards):
-        named = say("board {at} from the top", at=at + 1) if len(unit.boards) > 1 else "its edge"
+        named = say("board {at} from the top", at=at + 1) if len(unit.boards) > 1 else say("its edge")
         if board.drawer:
             out = Load(child_g, -DRAWER_OPEN * unit.depth_mm, board.height_mm)
             yield say("a child of {weight} leaning on the open drawer of {named}", weight=weight,

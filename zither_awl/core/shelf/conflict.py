@@ -120,8 +120,8 @@ def _said(found: Finding, choices: Choices) -> str:
         "exposure": say("nothing open within {name}'s reach that is a hazard at this age", name=name),
         "ROOM-5": say("nothing too heavy, and nothing heavy or wet above the elbow, for {name}", name=name),
         "ROOM-6": say("what is for {name} stands where {name} comes, reaches and sees it", name=name),
-        "ROOM-6 in the open": "no instrument hidden in a drawer",
-        "ROOM-9": "nothing loud in a bedroom",
+        "ROOM-6 in the open": say("no instrument hidden in a drawer"),
+        "ROOM-9": say("nothing loud in a bedroom"),
     }.get(found.rule, found.reasons[0].text)
 
 

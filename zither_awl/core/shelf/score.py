@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from zither_awl.core.finding import Finding
 from zither_awl.core.rules import rule
+from zither_awl.core.saying import say
 from zither_awl.core.shelf.check import check_shelf
 from zither_awl.core.shelf.columns import Choices
 from zither_awl.core.shelf.counts import Row
@@ -111,4 +112,5 @@ def _borne(finding: Finding, choices: Choices) -> bool:
 
 
 def _pin_row(pin: Pin) -> Row:
-    return Row(f"pin:{pin.tray}", "a pinned tray stands on its spot", lambda p: int(p.tray.id == pin.tray), least=1)
+    return Row(f"pin:{pin.tray}", say("a pinned tray stands on its spot"),
+        lambda p: int(p.tray.id == pin.tray), least=1)

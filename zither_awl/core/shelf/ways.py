@@ -11,12 +11,11 @@ from dataclasses import dataclass, field, replace
 from typing import TYPE_CHECKING
 
 from zither_awl.core.rules import rule
-from zither_awl.core.saying import say
+from zither_awl.core.saying import capital, say, together
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.select import Selection, solver
 from zither_awl.core.values import Tray
-from zither_awl.core.words import sentence
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
@@ -153,7 +152,7 @@ def _way(used: Sequence[_Easing]) -> Remedy:
             key = each.of.partition("#")[0]
             more[key] = more.get(key, 0) + 1
     return Remedy(
-        text=sentence(", and ".join(dict.fromkeys(_words(each, more) for each in used))).removesuffix("."),
+        text=capital(together(dict.fromkeys(_words(each, more) for each in used), say(", and "))),
         cost=sum(_COST[each.kind] for each in used), more=more,
         by_hand=_trays(used, "by_hand"),
         unpin=_trays(used, "unpin"), unban=_trays(used, "unban"),

@@ -20,7 +20,7 @@ DENSITY_RANGES: dict[str, tuple[float, float, float]] = {
     "pasta": (0.45, 0.35, 0.55),
 }  # fmt: skip
 """By kind of medium: typical, least, most."""
-DENSITY_SOURCE = "kitchen and grain handbooks; FAO/INFOODS Density Database, from memory"
+DENSITY_SOURCE = say("kitchen and grain handbooks; FAO/INFOODS Density Database, from memory")
 
 
 def loaded_mass_g(empty_g: float, volume_ml: float, density_g_ml: float, fill: float = 1.0) -> float:

@@ -35,7 +35,7 @@ class Kind:
     """Whether a pair of them is one thing, as of scissors."""
     bears: tuple[str, ...] = ()
     """What it may show: animals, letters, shapes (core.things.subjects)."""
-    source: str = "common practice, no source"
+    source: str = say("common practice, no source")
     defaults: dict[str, Any]
 
     @property

@@ -99,7 +99,7 @@ def overlaps(made: Assembled) -> list[tuple[str, str]]:
     ]  # fmt: skip
     if inside is not None:
         deep = inside.across_mm or inside.top_mm
-        over += [(name, "the rim") for name, x, y, w, d in boxes
+        over += [(name, say("the rim")) for name, x, y, w, d in boxes
                  if x < -0.5 or y < -0.5 or x + w > inside.top_mm + 0.5 or y + d > deep + 0.5]  # fmt: skip
     return over
 
@@ -226,7 +226,7 @@ def _carried(design: Design, level: Level, made: Assembled, for_: Iterable[Child
     alone = (c.component.mass_g for c in made.contents if not c.component.medium and c.role != CONTAINER)
     heaviest = max(alone, default=0.0)
     grams = made.mass_g if how == "whole" else heaviest
-    loaded = "loaded" if how == "whole" else "the heaviest thing, brought one by one"
+    loaded = "loaded" if how == "whole" else say("the heaviest thing, brought one by one")
     return [_lifted(grams, loaded, child, on) for child in for_]
 
 

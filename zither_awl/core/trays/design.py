@@ -20,10 +20,10 @@ SORTS: tuple[Sort, ...] = ("work", "song", "talk", "book", "demonstration")
 Nature = Literal["wet", "messy", "loose", "food", "tool"]
 
 COSTS: dict[str, str] = {
-    "nothing": "nothing: it is in most homes, or made",
-    "little": "a little: about as much as a loaf of bread",
-    "some": "some: about as much as a picture book",
-    "much": "much: a piece of furniture",
+    "nothing": say("nothing: it is in most homes, or made"),
+    "little": say("a little: about as much as a loaf of bread"),
+    "some": say("some: about as much as a picture book"),
+    "much": say("much: a piece of furniture"),
 }
 """What a card costs a household, without a currency. Common practice, no source."""
 

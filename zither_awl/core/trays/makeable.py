@@ -195,7 +195,7 @@ def _asked(level: Level, care: str, short: Sequence[str]) -> bool:
 
 def container_role(level: Level) -> Role:
     """The container as a role of its own."""
-    other = () if "container" in level.container else (("container", "another flat thing with a rim"),)
+    other = () if "container" in level.container else (("container", say("another flat thing with a rim")),)
     return Role(name=CONTAINER, accepts=level.container or ("tray",), use="ground", instead=other)
 
 
@@ -294,7 +294,7 @@ def _reasons(
         yield Reason("ROT-6", say("Nothing of {area} stands out for {child} now.", area=design.area,
                                   child=need.child.name))
     said = [say("from {bins}", bins=say("{n, plural, one {# bin} other {# bins}}", n=bins))] if bins else []
-    said += ["prepared each morning"] if design.morning else []
+    said += [say("prepared each morning")] if design.morning else []
     yield Reason("EFFORT", say("Things to fetch {said}.", said=listed(said)) if said else say("Everything is at hand."),
                  (Quantity(say("effort"), round(effort, 1), ""),))  # fmt: skip
 

@@ -137,7 +137,7 @@ class Spot:
     def words(self, unit: Unit) -> str:
         """The spot as it is said: "second board, first place"."""
         boards = len(unit.boards)
-        named = "top board" if self.board == 0 and boards > 1 else say("{ordinals} board",
+        named = say("top board") if self.board == 0 and boards > 1 else say("{ordinals} board",
                                                                        ordinals=_ORDINALS[self.board])
         return (say("{named}, ", named=named) if boards > 1 else "") + say("{ordinals} place",
             ordinals=_ORDINALS[self.place])

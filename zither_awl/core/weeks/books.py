@@ -23,7 +23,8 @@ ASKED_DAYS = 7
 """Asked for again within so many days, it stays."""
 MOST_STANDING = 5
 BACK_SOON_DAYS = 7
-LANGUAGES = {"en": "English", "es": "Spanish", "fr": "French", "de": "German", "pt": "Portuguese", "it": "Italian"}
+LANGUAGES = {"en": say("English"), "es": say("Spanish"), "fr": say("French"), "de": say("German"),
+    "pt": say("Portuguese"), "it": say("Italian")}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

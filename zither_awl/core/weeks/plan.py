@@ -31,7 +31,7 @@ LOVED_RATE = 1 / 3
 Ours, no source."""
 MOST_TRIES = 12
 """So often it is chosen again without what broke a rule; then what still breaks one is left out."""
-TURNS = " take turns"
+TURNS = say(" take turns")
 KEPT_AREAS = ("language", "practical life")
 """Areas of which something is always out (ROT-7)."""
 

@@ -54,11 +54,11 @@ export function CardEditor({ card, copy, onDone }: { card: Schemas['CatalogueEnt
       {save.failed && <Notice tone="must" role="alert">{problem?.errors.length ? <ul>{problem.errors.map((each) => <li key={each.field + each.message}><strong>{each.field}</strong> {each.message} {each.hint}</li>)}</ul> : save.failed.message}</Notice>}
       <section className="panel grid grid-cols-6 gap-3 p-4 max-[700px]:grid-cols-2" aria-label={say('The card')}>
         <Field label={say('Name')} className="col-span-4 max-[700px]:col-span-2" value={cell('name')} error={problem?.of('name')} onChange={(event) => whole('name', event.target.value)} />
-        <SelectField label={say('Area')} className="col-span-2" value={cell('area')} onChange={(event) => whole('area', event.target.value)}>{AREAS.map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('Area')} className="col-span-2" value={cell('area')} onChange={(event) => whole('area', event.target.value)}>{AREAS.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
         <Field label={say('From')} unit="months" inputMode="numeric" value={cell('from_months')} error={problem?.of('from_months')} onChange={(event) => whole('from_months', event.target.value)} />
         <Field label={say('To')} unit="months" inputMode="numeric" value={cell('to_months')} error={problem?.of('to_months')} onChange={(event) => whole('to_months', event.target.value)} />
-        <SelectField label={say('An adult stays')} className="col-span-2" value={cell('supervision')} onChange={(event) => whole('supervision', event.target.value)}>{SUPERVISION.map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
-        <SelectField label={say('It costs')} className="col-span-2" value={cell('cost')} onChange={(event) => whole('cost', event.target.value)}>{COSTS.map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('An adult stays')} className="col-span-2" value={cell('supervision')} onChange={(event) => whole('supervision', event.target.value)}>{SUPERVISION.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('It costs')} className="col-span-2" value={cell('cost')} onChange={(event) => whole('cost', event.target.value)}>{COSTS.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
         {TEXTS.map((each) => (
           <AreaField key={each.name} label={each.label} hint={each.hint} said={each.said ?? false} rows={each.rows ?? 3} className="col-span-3 max-[700px]:col-span-2"
             value={cell(each.name)} error={problem?.of(each.name)} onChange={(event) => whole(each.name, event.target.value)} />

@@ -51,10 +51,10 @@ function Choosing({ cards, people, chosen, onGo }: { cards: readonly Card[]; peo
       <div className="grid grid-cols-2 gap-2">
         <Field label={say('Find')} type="search" value={filter.words} onChange={(event) => tell({ words: event.target.value })} className="col-span-2" placeholder={say('pour, five, autumn…')} />
         <SelectField label={say('Area')} value={filter.area} onChange={(event) => tell({ area: event.target.value })}>
-          <option value="">{say('every area')}</option>{areasOf(cards).map((each) => <option key={each}>{word(each)}</option>)}
+          <option value="">{say('every area')}</option>{areasOf(cards).map((each) => <option key={each} value={each}>{word(each)}</option>)}
         </SelectField>
         <SelectField label={say('Theme')} value={filter.theme} onChange={(event) => tell({ theme: event.target.value })}>
-          <option value="">{say('any')}</option>{themes.map((each) => <option key={each}>{word(each)}</option>)}
+          <option value="">{say('any')}</option>{themes.map((each) => <option key={each} value={each}>{word(each)}</option>)}
         </SelectField>
         <SelectField label={say('Near the age of')} value={filter.child} onChange={(event) => tell({ child: event.target.value, ...(event.target.value ? {} : { which: filter.which === 'makeable' ? 'taken' : filter.which }) })}>
           <option value="">{say('anybody')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}

@@ -68,7 +68,7 @@ function resized(thing: Thing, mm: number): Thing {
 }
 
 function Chip({ label, value, assumed = false, faint = false, children }: { label: string; value: string; assumed?: boolean; faint?: boolean; children?: ReactNode }) {
-  const look = say('inline-flex min-h-control items-center gap-1 rounded-full border px-3 text-[0.9375rem] whitespace-nowrap max-[480px]:px-2.5 max-[480px]:text-sm {faint}', { faint: faint ? say('border-line text-ink-3') : say('border-edge bg-paper') })
+  const look = `inline-flex min-h-control items-center gap-1 rounded-full border px-3 text-[0.9375rem] whitespace-nowrap max-[480px]:px-2.5 max-[480px]:text-sm ${faint ? 'border-line text-ink-3' : 'border-edge bg-paper'}`
   const text = <><span className="text-sm text-ink-3">{label}</span> <span className={faint ? '' : 'font-semibold'}>{value}</span>{assumed && <span className="text-sm text-ink-3">{' '}{say('assumed')}</span>}</>
   if (!children) return <li className={look}>{text}</li>
   return (

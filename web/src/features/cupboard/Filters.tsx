@@ -19,7 +19,7 @@ export function Filters({ things, filter, onFilter }: { things: readonly Thing[]
   ] as const
   return lists.map(([key, label, words]) => words.length > 0 && (
     <SelectField key={key} label={label} className="w-36" value={filter[key]} onChange={(event) => onFilter({ ...filter, [key]: event.target.value })}>
-      <option value="">{say('any')}</option>{words.map((each) => <option key={each}>{word(each)}</option>)}
+      <option value="">{say('any')}</option>{words.map((each) => <option key={each} value={each}>{word(each)}</option>)}
     </SelectField>
   ))
 }

@@ -36,7 +36,7 @@ export function Making() {
         <ul className="grid grid-cols-2 gap-3 max-[800px]:grid-cols-1">{data.suggested.map(({ recipe, cards }) => (
           <li key={recipe.key} className="panel grid grid-cols-[minmax(0,1fr)_auto] items-start gap-3 p-4">
             <div className="min-w-0"><p className="font-semibold">{recipe.name}</p>
-              <p className="text-sm text-ink-2">{say('{work} · about {minutes} minutes{cards}', { work: recipe.work, minutes: recipe.minutes, cards: cards > 0 && say(' · {cards} ask{part} for it', { cards: say('{n, plural, one {# card} other {# cards}}', { n: cards }), part: cards === 1 ? say('s') : '' }) })}</p>
+              <p className="text-sm text-ink-2">{say('{work} · about {minutes} minutes{cards}', { work: recipe.work, minutes: recipe.minutes, cards: cards > 0 && say('{n, plural, one { · # card asks for it} other { · # cards ask for it}}', { n: cards }) })}</p>
               <p className="text-sm text-ink-2">{recipe.materials.join('; ')}</p></div>
             <Button disabled={begin.busy} aria-label={say('Make it: {recipe}', { recipe: recipe.name })} onClick={() => void begin.run(recipe.key)}>{say('Make it')}</Button>
           </li>))}</ul>

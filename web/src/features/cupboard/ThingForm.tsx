@@ -39,18 +39,18 @@ export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: S
     <form className="flex flex-col gap-4" noValidate onSubmit={(event) => { event.preventDefault(); void save.run(bodyOf(draft, thing)) }}>
       <div className={grid}>
         <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => put('name', event.target.value)} />
-        <SelectField label={say('Kind')} value={draft.kind} error={problem?.of('kind')} onChange={(event) => put('kind', event.target.value)}>{all.kinds.map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('Kind')} value={draft.kind} error={problem?.of('kind')} onChange={(event) => put('kind', event.target.value)}>{all.kinds.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
         <Field label={say('How many')} inputMode="numeric" value={draft.count} error={problem?.of('count')} onChange={(event) => put('count', event.target.value)} />
         <Field label={say('Bin')} list="form-bins" value={draft.bin} error={problem?.of('bin')} onChange={(event) => put('bin', event.target.value)} />
-        <datalist id="form-bins">{all.bins.map((each) => <option key={each}>{word(each)}</option>)}</datalist>
-        <SelectField label={say('Shape of one')} value={draft.shape} onChange={(event) => put('shape', event.target.value)}>{['ball', 'cylinder', 'brick', 'irregular'].map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+        <datalist id="form-bins">{all.bins.map((each) => <option key={each} value={each}>{word(each)}</option>)}</datalist>
+        <SelectField label={say('Shape of one')} value={draft.shape} onChange={(event) => put('shape', event.target.value)}>{['ball', 'cylinder', 'brick', 'irregular'].map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
         {SIZES.map(field)}
       </div>
       <fieldset className={grid}><legend className="mb-1 font-semibold">{say('If it holds something')}</legend>{INSIDE.map(field)}</fieldset>
       <fieldset className={grid}><legend className="mb-1 font-semibold">{say('Stock and cost')}</legend>{STOCK.map(field)}</fieldset>
       <fieldset className="flex flex-col gap-2"><legend className="mb-1 font-semibold">{say('What it is made of, for safety')}</legend>
         <div className={grid}>
-          <SelectField label={say('Firm, soft or cloth')} value={draft.softness} onChange={(event) => put('softness', event.target.value)}>{['firm', 'soft', 'cloth'].map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+          <SelectField label={say('Firm, soft or cloth')} value={draft.softness} onChange={(event) => put('softness', event.target.value)}>{['firm', 'soft', 'cloth'].map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
           <SelectField label={say('A magnet or cell is')} value={draft.sealed} onChange={(event) => put('sealed', event.target.value)}>{['', 'screwed', 'glued', 'sewn'].map((each) => <option key={each} value={each}>{each ? say('{each} in', { each }) : say('loose')}</option>)}</SelectField>
           <Field label={say('Allergens')} value={draft.allergens} error={problem?.of('allergens')} onChange={(event) => put('allergens', event.target.value)} />
           <Field label={say('Other hazards')} value={draft.dangers} error={problem?.of('dangers')} hint={say('Known: {slice}…', { slice: all.dangers.slice(0, 6).join(', ') })} onChange={(event) => put('dangers', event.target.value)} />

@@ -60,7 +60,7 @@ export function TrayForm({ tray, cupboard, people, lengths, onSaved }: TrayFormP
       <div className="grid grid-cols-2 gap-3 max-[600px]:grid-cols-1">
         <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
         <SelectField label={say('Area')} value={draft.area} error={problem?.of('area')} onChange={(event) => set({ area: event.target.value })}>
-          {cupboard.areas.map((area) => <option key={area}>{word(area)}</option>)}
+          {cupboard.areas.map((area) => <option key={area} value={area}>{word(area)}</option>)}
         </SelectField>
         <Field label={say('From')} unit="months" inputMode="numeric" value={draft.from} error={problem?.of('from_months')} onChange={(event) => set({ from: event.target.value })} />
         <Field label={say('To')} unit="months" inputMode="numeric" value={draft.to} error={problem?.of('to_months')} onChange={(event) => set({ to: event.target.value })} />
@@ -97,11 +97,11 @@ function Piece({ draft, set, problem }: Part) {
       <div className="grid grid-cols-4 gap-3 max-[600px]:grid-cols-2">
         <Field label={say('Pieces')} inputMode="numeric" value={draft.pieces} error={problem?.of('pieces')} onChange={(event) => set({ pieces: event.target.value })} />
         <SelectField label={say('Shape')} value={draft.shape} onChange={(event) => set({ shape: event.target.value as Draft['shape'] })}>
-          <option value="">{say('no loose piece')}</option><option>{say('ball')}</option><option>{say('cylinder')}</option><option>{say('brick')}</option><option>{say('irregular')}</option>
+          <option value="">{say('no loose piece')}</option><option value="ball">{word('ball')}</option><option value="cylinder">{word('cylinder')}</option><option value="brick">{word('brick')}</option><option value="irregular">{word('irregular')}</option>
         </SelectField>
         <Field label={say('Size')} unit="mm" value={draft.sizes} disabled={!draft.shape} error={problem?.of('piece') ?? problem?.of('diameter_mm')} hint={draft.shape ? say('as {SIZE_HINTS}', { SIZE_HINTS: SIZE_HINTS[draft.shape] }) : undefined} onChange={(event) => set({ sizes: event.target.value })} />
         <SelectField label={say('Made')} value={draft.softness} onChange={(event) => set({ softness: event.target.value as Draft['softness'] })}>
-          <option>{say('firm')}</option><option>{say('soft')}</option><option>{say('cloth')}</option>
+          <option value="firm">{word('firm')}</option><option value="soft">{word('soft')}</option><option value="cloth">{word('cloth')}</option>
         </SelectField>
       </div>
       <div className="flex flex-wrap items-center gap-x-5">

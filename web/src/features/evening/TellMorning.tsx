@@ -84,7 +84,7 @@ function ChildTold({ child, watch, pieces, setPieces, clock }: ChildToldProps) {
             <Button size="touch" aria-label={say('− 5 min, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes - 5 }))}>{say('− 5 min')}</Button>
             <Button size="touch" aria-label={say('+ 5 min, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes + 5 }))}>{say('+ 5 min')}</Button>
             <Button size="touch" aria-label={say('later, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>{say('later')}</Button>
-            <SelectField label={say('{each} ended', { each: each.name })} hideLabel value={each.work} onChange={(event) => setPieces(change(pieces, n, { work: event.target.value }))}>{WORKS.map((work) => <option key={work}>{word(work)}</option>)}</SelectField>
+            <SelectField label={say('{each} ended', { each: each.name })} hideLabel value={each.work} onChange={(event) => setPieces(change(pieces, n, { work: event.target.value }))}>{WORKS.map((work) => <option key={work} value={work}>{word(work)}</option>)}</SelectField>
             <Field label={say('A line about {each}', { each: each.name })} hideLabel placeholder={say('a line of words')} value={each.note} onChange={(event) => setPieces(change(pieces, n, { note: event.target.value }))} />
             <details className="w-full">
               <summary className="min-h-6 text-sm text-woad">{say('Effort and parts')}<span className="sr-only">{' '}{say('of {each}', { each: each.name })}</span></summary>

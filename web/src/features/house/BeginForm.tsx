@@ -43,7 +43,7 @@ export function BeginForm({ onSaved }: { onSaved: () => void }) {
         <div className="flex flex-col gap-3 pt-2">
           <Field label={say('Name of the house')} value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
           <ChoiceRow label={say('Measures in')} choices={LENGTHS} value={lengths} onChange={setLengths} />
-          <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+          <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
         </div>
       </details>
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}

@@ -47,7 +47,7 @@ export function HouseForm({ household, usual }: { household: Schemas['HouseholdO
       <Field label={say('Name of the house')} value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
       <LanguageField label={say('Language of the house')} value={spoken} onChange={setSpoken} />
       <ChoiceRow label={say('Measures in')} choices={LENGTHS} value={lengths} onChange={setLengths} />
-      <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+      <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
       <div className="grid grid-cols-2 gap-3">
         <Field label={say('Emergency number')} value={emergency} error={problem?.of('emergency_number')} onChange={(event) => setEmergency(event.target.value)} />
         <Field label={say('Poison centre')} value={poison} error={problem?.of('poison_centre')} hint={say('Shown with magnets, cells and poisons.')} onChange={(event) => setPoison(event.target.value)} />

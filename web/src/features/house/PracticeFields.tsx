@@ -11,7 +11,7 @@ const LOOKS = [
   { value: 'calendar', label: say('By the calendar') }, { value: 'calendar, by signs', label: say('Looked at by the calendar, changed by signs') },
 ] as const
 const THEMES = [{ value: 'gently', label: say('A few trays a day') }, { value: 'whole shelf', label: say('All on its first day') }] as const
-const BUDGETS = [{ value: 'nothing', label: 'nothing' }, { value: 'little', label: say('a little') }, { value: 'some', label: 'some' }, { value: 'much', label: 'much' }] as const
+const BUDGETS = [{ value: 'nothing', label: say('nothing') }, { value: 'little', label: say('a little') }, { value: 'some', label: say('some') }, { value: 'much', label: say('much') }] as const
 const MASTERY = [{ value: 'criterion', label: say('The criterion') }, { value: 'estimate', label: say('The estimate') }] as const
 const LETTERS = [{ value: 'sounds first', label: say('Sounds first') }, { value: 'names first', label: say('Names first') }] as const
 const BOARDS = [{ value: 'by area', label: say('As the plan leans') }, { value: 'one ladder', label: say('One ladder') }] as const
@@ -20,12 +20,12 @@ const SNACK = [
 ] as const
 const REFILL = [{ value: 'not refilled', label: say('Not') }, { value: 'once', label: say('Once') }, { value: 'when empty', label: say('When empty') }] as const
 const NUMBERS = [
-  ['changes_at_once', say('Changes at one look, at most'), ''], ['pause_cycles', say('A new tray settles for'), say('work cycles')], ['pause_days', say('or for'), 'days'],
-  ['ignored_cycles', say('Never called ignored before'), say('work cycles')], ['rest_days', say('A rest lasts'), 'days'], ['rest_too_hard_days', say('after too hard'), 'days'],
-  ['showings_a_day', say('Showings a day, at most'), ''], ['invitations', say('Invitations for a child a day, 3 to 6'), ''], ['near_window_months', say('Trays from so long before their age'), 'months'],
-  ['snack_pouring_days', say('Snack: water alone until pouring went well on'), 'days'], ['snack_dry_days', say('Snack: one dry food for'), 'days'],
+  ['changes_at_once', say('Changes at one look, at most'), ''], ['pause_cycles', say('A new tray settles for'), say('work cycles')], ['pause_days', say('or for'), say('days')],
+  ['ignored_cycles', say('Never called ignored before'), say('work cycles')], ['rest_days', say('A rest lasts'), say('days')], ['rest_too_hard_days', say('after too hard'), say('days')],
+  ['showings_a_day', say('Showings a day, at most'), ''], ['invitations', say('Invitations for a child a day, 3 to 6'), ''], ['near_window_months', say('Trays from so long before their age'), say('months')],
+  ['snack_pouring_days', say('Snack: water alone until pouring went well on'), say('days')], ['snack_dry_days', say('Snack: one dry food for'), say('days')],
   ['snack_pieces_small', say('Snack: pieces for one under three'), ''], ['snack_pieces', say('Snack: pieces for one from three'), ''],
-  ['calendar_days', say('By the calendar, every'), 'days'], ['prepare_min', say('To make and prepare a day, if nobody says'), 'minutes'], ['buy_days', say('Bought before it is needed'), 'days'],
+  ['calendar_days', say('By the calendar, every'), say('days')], ['prepare_min', say('To make and prepare a day, if nobody says'), say('minutes')], ['buy_days', say('Bought before it is needed'), say('days')],
 ] as const
 
 type PracticeFieldsProps = { told: PracticeValues; usual: PracticeValues; onTell: (told: PracticeValues) => void; problem: Problem | null }

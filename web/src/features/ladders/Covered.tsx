@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import type { Schemas } from '@/lib/http'
 import { sentence } from '@/lib/words'
 
@@ -16,7 +16,7 @@ export function Covered({ coverage, name }: { coverage: Schemas['CoverageOut']; 
             <dl className="text-[0.9375rem]">
               {there.map((each) => <div key={each.name} className="border-t border-line py-1"><dt className="font-semibold">{sentence(each.name)}</dt><dd className="text-sm text-ink-2">{each.by.slice(0, 3).join('; ')}{each.by.length > 3 && say(' and {by} more', { by: each.by.length - 3 })}</dd></div>)}
             </dl>
-            {missing.length > 0 && <p className="mt-1 border-t border-line pt-1 text-[0.9375rem]"><span className="font-semibold">{say('Nothing for:')}</span> {missing.join(', ')}.</p>}
+            {missing.length > 0 && <p className="mt-1 border-t border-line pt-1 text-[0.9375rem]"><span className="font-semibold">{say('Nothing for:')}</span> {missing.map(word).join(', ')}.</p>}
           </section>
         ))}
       </div>

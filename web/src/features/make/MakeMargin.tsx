@@ -99,7 +99,7 @@ function Keep({ composed, wish, bins }: { composed: Composed; wish: Wish; bins: 
       <h2>{wish.instead_of === null ? say('Keep this tray') : say('Keep it so')}</h2>
       <Field label={say('Name')} value={name} onChange={(event) => setName(event.target.value)} />
       <Field label={say('Bin it rests in')} list="make-bins" value={bin} onChange={(event) => setBin(event.target.value)} />
-      <datalist id="make-bins">{bins.map((each) => <option key={each}>{word(each)}</option>)}</datalist>
+      <datalist id="make-bins">{bins.map((each) => <option key={each} value={each}>{word(each)}</option>)}</datalist>
       {stands && <Field label={say('Kept all the same, because')} value={exception} maxLength={200} hint={say('Something that must hold does not. Your word is kept with the tray and stands on Today.')} onChange={(event) => setException(event.target.value)} />}
       {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}
       <Button type="submit" look="main" disabled={keep.busy || (stands && !exception.trim()) || composed.short.length > 0 || !name.trim()}>{say('Keep this tray')}</Button>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import type { Schemas } from '@/lib/http'
 
 type Childs = Schemas['ChildsMorningOut']
@@ -24,7 +24,7 @@ export function CurveDrawing({ each, length, clock }: { each: Childs; length: nu
       {parts.map((part, at) => (
         <g key={part.name}>
           <path d={`M${x(part.from)} ${79 + (at % 2)}H${Math.max(x(part.to), x(part.from) + 3)}`} stroke={part.name === 'restless' ? 'var(--color-saffron)' : 'var(--color-ink-2)'} strokeWidth="2" />
-          <text x={Math.min(Math.max((x(part.from) + x(part.to)) / 2, 26), WIDTH - 34)} y={94 + 9 * (at % 2)} fontSize="11" textAnchor="middle" fill="var(--color-ink-2)">{part.name}</text>
+          <text x={Math.min(Math.max((x(part.from) + x(part.to)) / 2, 26), WIDTH - 34)} y={94 + 9 * (at % 2)} fontSize="11" textAnchor="middle" fill="var(--color-ink-2)">{word(part.name)}</text>
         </g>
       ))}
     </svg>

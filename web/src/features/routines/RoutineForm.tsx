@@ -115,7 +115,7 @@ function StepFields({ step, number, pictures, routine, onSet }: StepFieldsProps)
         <details className="col-span-full">
           <summary className="min-h-6 text-[0.9375rem] text-woad">{say('Its picture, what it hangs on, piles, what to mind')}<span className="sr-only">{say(', of step {number}', { number })}</span></summary>
           <div className="grid grid-cols-2 gap-2 pt-2 max-[600px]:grid-cols-1">
-            <SelectField label={say('Picture')} value={step.picture} onChange={(event) => onSet({ picture: event.target.value })}><option value="">{say('none')}</option>{pictures.map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+            <SelectField label={say('Picture')} value={step.picture} onChange={(event) => onSet({ picture: event.target.value })}><option value="">{say('none')}</option>{pictures.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
             <Field label={say('Only if')} hint={say('For example: it is wet')} value={step.onlyIf} maxLength={60} onChange={(event) => onSet({ onlyIf: event.target.value })} />
             <SelectField label={say('Piles')} value={step.piles} onChange={(event) => onSet({ piles: event.target.value as Draft['piles'] })}>{PILES.map(([value, label]) => <option key={value} value={value}>{word(label)}</option>)}</SelectField>
             {step.piles === 'by kind' && <Field label={say('Which kinds')} hint={say('With commas between')} value={step.kinds} onChange={(event) => onSet({ kinds: event.target.value })} />}

@@ -78,7 +78,7 @@ function Receive({ arrives }: { arrives: Arrives }) {
         <ul>{came.map((each, at) => <li key={at} className="flex items-center justify-between gap-2 border-t border-line py-1"><span><strong>{each.name}</strong> <span className="text-ink-2">{word(each.kind)}{each.box_months ? say(', from {box_months} months by its box', { box_months: each.box_months }) : ''}</span></span><Button aria-label={say('Without {each}', { each: each.name })} onClick={() => setCame(came.filter((_, n) => n !== at))}>{say('Without')}</Button></li>)}</ul>
         <form className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); add() }}>
           <Field label={say('What came')} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
-          <SelectField label={say('What kind of thing')} value={kind} onChange={(event) => setKind(event.target.value)}><option value="">{say('choose')}</option>{(things?.kinds ?? []).map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+          <SelectField label={say('What kind of thing')} value={kind} onChange={(event) => setKind(event.target.value)}><option value="">{say('choose')}</option>{(things?.kinds ?? []).map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
           <Field label={say('Age on its box')} unit="years" inputMode="decimal" value={years} onChange={(event) => setYears(event.target.value)} hint={say('Nothing, if there is none.')} />
           <Button type="submit" disabled={!name.trim() || !kind}>{say('Add it to what came')}</Button>
         </form>

@@ -73,7 +73,7 @@ function ReadIn() {
             {days.map((each, at) => (
               <li key={keyOf(each)} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-1">
                 <Tick label={<><strong>{each.name}</strong> {daysText(each.from_day, each.until_day)}{each.there && <span className="text-ink-2">{' '}{say('· there already')}</span>}</>} checked={!not.has(keyOf(each))} onChange={() => flip(keyOf(each))} />
-                <SelectField hideLabel label={say('What {each} is', { each: each.name })} value={each.kind} onChange={(event) => setDays(days.map((day, n) => (n === at ? { ...day, kind: event.target.value as Away['kind'] } : day)))}>{KINDS.map((kind) => <option key={kind}>{word(kind)}</option>)}</SelectField>
+                <SelectField hideLabel label={say('What {each} is', { each: each.name })} value={each.kind} onChange={(event) => setDays(days.map((day, n) => (n === at ? { ...day, kind: event.target.value as Away['kind'] } : day)))}>{KINDS.map((kind) => <option key={kind} value={kind}>{word(kind)}</option>)}</SelectField>
               </li>
             ))}
           </ul>

@@ -84,7 +84,7 @@ function AddLine({ today }: { today: string }) {
     <details>
       <summary className="font-semibold">{say('Something else to do by a day')}</summary>
       <form className="mt-2 flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
-        <SelectField label={say('What')} value={kind} onChange={(event) => setKind(event.target.value as Line['kind'])}>{(['make', 'buy', 'print', 'wash', 'fetch', 'show'] as const).map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('What')} value={kind} onChange={(event) => setKind(event.target.value as Line['kind'])}>{(['make', 'buy', 'print', 'wash', 'fetch', 'show'] as const).map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
         <Field label={say('Name')} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} error={add.failed?.message} />
         <Field label={say('By')} type="date" min={today} value={due} onChange={(event) => setDue(event.target.value)} />
         <Button type="submit" disabled={!name.trim() || !due || add.busy}>{say('Add it')}</Button>

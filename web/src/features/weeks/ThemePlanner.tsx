@@ -138,8 +138,8 @@ function Also({ plan: { lists } }: { plan: ThemePlan }) {
         <Row name="books">{lists.books.length ? lists.books.map((each) => each.title).join(', ') : say('none of yours carries this theme')}</Row>
         {lists.routines.length > 0 && <Row name="work of the house">{lists.routines.join(', ')}</Row>}
         {lists.words.map((each) => <Row key={each.day} name={`words, ${shortDay(each.day)}`}>{each.words.map((word) => (word.second ? `${word.word} (${word.second})` : word.word)).join(', ')}</Row>)}
-        {lists.lines.filter((line) => line.kind === 'buy').map((line) => <Row key={line.name} name={`buy by ${shortDay(line.due)}`}>{line.name}: {line.amount}</Row>)}
-        {lists.lines.filter((line) => line.kind !== 'buy').map((line, at) => <Row key={at} name={`${line.kind} by ${shortDay(line.due)}`}>{line.name}{line.minutes ? say(', {minutes} min', { minutes: line.minutes }) : ''}</Row>)}
+        {lists.lines.filter((line) => line.kind === 'buy').map((line) => <Row key={line.name} name={say('buy by {day}', { day: shortDay(line.due) })}>{line.name}: {line.amount}</Row>)}
+        {lists.lines.filter((line) => line.kind !== 'buy').map((line, at) => <Row key={at} name={say('{kind} by {day}', { kind: line.kind, day: shortDay(line.due) })}>{line.name}{line.minutes ? say(', {minutes} min', { minutes: line.minutes }) : ''}</Row>)}
       </dl>
       {lists.minds.length > 0 && <details open><summary className="font-semibold">{say('Watch out')}</summary><ul className="list-disc pl-5 text-[0.9375rem]">{lists.minds.map((each) => <li key={each}>{each}</li>)}</ul></details>}
       {lists.not_yet.length > 0 && <details><summary className="font-semibold">{say('Comes later, and serves all the same')}</summary><ul className="text-[0.9375rem]">{lists.not_yet.map((each) => <li key={each.child + each.name} className="border-t border-line py-1"><strong>{each.child}</strong>, {each.name}: {each.expects}</li>)}</ul></details>}

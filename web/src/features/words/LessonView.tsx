@@ -40,7 +40,7 @@ export function LessonView({ child, set, more, through, onMore, onThrough }: Les
       <Heading title={lesson.words.name} aside={<Link className="self-center text-woad underline underline-offset-4" to={`/words?child=${child}`}>{say('All sets')}</Link>}>{say('with {child}{by}', { child: lesson.child, by: lesson.words.words[0]?.by && ` · ${lesson.words.words[0].by}` })}</Heading>
       <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] items-start gap-4 max-[860px]:grid-cols-1">
         <div className="flex flex-col gap-4">
-          {away && <Notice tone="should">{say('The program is away and proposes nothing new. Choose under &ldquo;Ask something else&rdquo;; every answer is kept.')}</Notice>}
+          {away && <Notice tone="should">{say('The program is away and proposes nothing new. Choose under “Ask something else”; every answer is kept.')}</Notice>}
           {lesson.words.kind !== 'quantities' && <ChoiceRow label={say('This time')} choices={[{ value: 'lesson', label: say('In three periods') }, { value: 'through', label: say('What do they know?') }]} value={through ? 'through' : 'lesson'} onChange={(value) => onThrough(value === 'through')} />}
           {lesson.words.kind === 'quantities' ? <Rungs lesson={lesson} rest={onItsWay} /> : through ? <OnceThrough key={lesson.asked} lesson={lesson} rest={onItsWay} onLesson={() => onThrough(false)} /> : <Now key={`${lesson.asked}:${lesson.ask.turn}`} lesson={lesson} rest={onItsWay} past={past} setPast={setPast} restless={restless} setRestless={setRestless} onMore={() => onMore(more + 1)} />}
           {lesson.asked > 0 && <TakeBack lesson={lesson} rest={onItsWay} />}

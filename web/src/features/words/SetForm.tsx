@@ -29,7 +29,7 @@ export function SetForm({ onSaved }: { onSaved: () => void }) {
     <form aria-label={say('A set of your own')} className="panel flex max-w-3xl flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-2 gap-3 max-[700px]:grid-cols-1">
         <Field label={say('Name')} value={name} onChange={(event) => setName(event.target.value)} />
-        <SelectField label={say('Kind')} value={kind} onChange={(event) => setKind(event.target.value as Kind)}>{KINDS.map((each) => <option key={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('Kind')} value={kind} onChange={(event) => setKind(event.target.value as Kind)}>{KINDS.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
         <Field label={say('Shown by')} hint={say('Objects before pictures: the things themselves, a basket, cards.')} value={by} onChange={(event) => setBy(event.target.value)} />
         <div className="self-end"><Tick label={say('Two at a time, the pair before again')} checked={pairs} onChange={(event) => setPairs(event.target.checked)} /></div>
         <label className="flex flex-col gap-1 text-sm font-semibold">{say('Words, one a line, “jug = jarra”')}<textarea className={area} value={words} onChange={(event) => setWords(event.target.value)} /></label>

@@ -51,7 +51,7 @@ function Thing({ laid, all, depth, at, lengths, onLay }: ThingProps) {
   const words = [`${laid.role}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...within(laid.role, all).map((each) => say('with {part}{each}', { part: each.medium ? say('{round} ml of ', { round: Math.round(each.ml ?? 0) }) : each.count > 1 ? `${each.count} ` : '', each: each.name })),
     say('{x} from the left, {y} from the near rim', { x: length(x, lengths), y: length(y, lengths) })].join(', ')
   return (
-    <g role="button" tabIndex={0} aria-label={words} aria-keyshortcuts={say('ArrowLeft ArrowRight ArrowUp ArrowDown R')} onKeyDown={keys}
+    <g role="button" tabIndex={0} aria-label={words} aria-keyshortcuts="ArrowLeft ArrowRight ArrowUp ArrowDown R" onKeyDown={keys}
       transform={`translate(${x + (drag?.by.x ?? 0)} ${top + (drag?.by.y ?? 0)})`} className="cursor-grab focus-visible:[&>.frame]:opacity-100 outline-none"
       onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); setDrag({ from: at(event), by: { x: 0, y: 0 } }) }}
       onPointerMove={(event) => { if (drag) { const now = at(event); setDrag({ from: drag.from, by: { x: now.x - drag.from.x, y: now.y - drag.from.y } }) } }}

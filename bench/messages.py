@@ -1,0 +1,104 @@
+"""What the program and its pages say, found in the code and the data files, and each language's tables kept in step.
+
+`python -m bench.messages` brings every table of every language up to date: a message that is new stands in it with no
+words yet, one that nobody says any more is gone. docs/languages.md tells how a language is added.
+"""
+
+from __future__ import annotations
+
+import ast
+import json
+import re
+from collections.abc import Iterable, Iterator
+from pathlib import Path
+
+from zither_awl.catalogue.families import families
+from zither_awl.catalogue.foods import shipped_foods
+from zither_awl.catalogue.lesson_loader import shipped_routines, shipped_series, shipped_talks, shipped_words
+from zither_awl.catalogue.loader import shipped_cards
+from zither_awl.catalogue.making import recipes
+from zither_awl.catalogue.places import common_places
+from zither_awl.catalogue.themes import shipped_themes
+from zither_awl.catalogue.walk import rooms
+from zither_awl.core.saying import Said, is_worded
+from zither_awl.languages import CODES
+
+ROOT = Path(__file__).parents[1]
+PROGRAM, PAGES, TABLES = ROOT / "zither_awl", ROOT / "web/src", ROOT / "zither_awl/languages"
+
+_SAID_ON_PAGES = re.compile(r"""\bsay(?:Rich)?\(\s*('(?:[^'\\\n]|\\.)*'|"(?:[^"\\\n]|\\.)*")""")
+_SHIPS = (shipped_cards, shipped_routines, shipped_series, shipped_talks, shipped_words, shipped_foods, shipped_themes,
+          recipes, families, common_places, rooms)  # fmt: skip
+
+
+def program_messages() -> set[str]:
+    """The messages in the code, but for those that are only places and signs."""
+    return {text for path in PROGRAM.rglob("*.py") for text in _said_in(path) if is_worded(text)}
+
+
+def _said_in(path: Path) -> Iterator[str]:
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name):
+            if node.func.id == "say" and node.args and isinstance(node.args[0], ast.Constant):
+                yield str(node.args[0].value)
+            elif node.func.id == "map" and isinstance(node.args[0], ast.Name) and node.args[0].id == "say":
+                yield from (each.value for each in ast.walk(node.args[1])
+                            if isinstance(each, ast.Constant) and isinstance(each.value, str))  # fmt: skip
+
+
+def page_messages() -> set[str]:
+    """The messages in the pages."""
+    texts = (path.read_text(encoding="utf-8") for path in PAGES.rglob("*.ts*"))
+    found = (literal for text in texts for literal in _SAID_ON_PAGES.findall(text))
+    return {text for text in map(_of_script, found) if is_worded(re.sub(r"</?\w>", "", text))}
+
+
+def _of_script(literal: str) -> str:
+    inner = literal[1:-1]
+    return str(json.loads('"' + inner.replace("\\'", "'").replace('\\"', '"').replace('"', '\\"') + '"'))
+
+
+def card_messages() -> set[str]:
+    """The words of what ships: cards, lessons, routines, talks, foods, themes, recipes, places."""
+    return {text for ships in _SHIPS for text in _said_within(ships())} - program_messages()
+
+
+def _said_within(value: object) -> Iterator[str]:
+    if isinstance(value, Said):
+        yield value.message
+    elif isinstance(value, tuple | list | frozenset):
+        for each in value:
+            yield from _said_within(each)
+    elif hasattr(value, "__dataclass_fields__"):
+        for name in value.__dataclass_fields__:
+            yield from _said_within(getattr(value, name))
+
+
+FOUND = {"messages": program_messages, "page": page_messages, "cards": card_messages}
+"""By the name of a table: how its messages are found."""
+
+
+def read(code: str, part: str) -> dict[str, str]:
+    """A table as it stands."""
+    path = TABLES / code / f"{part}.json"
+    told: dict[str, str] = json.loads(path.read_text(encoding="utf-8")) if path.exists() else {}
+    return told
+
+
+def written(table: dict[str, str]) -> str:
+    """A table as it is written: in the order of its English."""
+    return json.dumps(dict(sorted(table.items())), ensure_ascii=False, indent=0) + "\n"
+
+
+def renew(codes: Iterable[str] = CODES[1:]) -> None:
+    """Bring every table up to date, and tell how many messages have no words yet."""
+    for code in codes:
+        for part, find in FOUND.items():
+            kept = read(code, part)
+            table = {english: kept.get(english, "") for english in find()}
+            (TABLES / code / f"{part}.json").write_text(written(table), encoding="utf-8")
+            print(f"{code}/{part}.json: {len(table)} messages, {sum(not own for own in table.values())} without words")
+
+
+if __name__ == "__main__":
+    renew()
