@@ -10,6 +10,7 @@ import ast
 import json
 import re
 from collections.abc import Iterable, Iterator
+from datetime import date
 from pathlib import Path
 
 from zither_awl.catalogue.families import families
@@ -20,7 +21,12 @@ from zither_awl.catalogue.making import recipes
 from zither_awl.catalogue.places import common_places
 from zither_awl.catalogue.themes import shipped_themes
 from zither_awl.catalogue.walk import rooms
+from zither_awl.core.independence import Aid, independence
 from zither_awl.core.saying import Said, is_worded
+from zither_awl.core.shelf.ask import ALWAYS_OUT
+from zither_awl.core.things.kinds import KINDS
+from zither_awl.core.things.subjects import COLOURS, MATERIALS, SUBJECTS
+from zither_awl.core.values import AREAS, Child
 from zither_awl.languages import CODES
 
 ROOT = Path(__file__).parents[1]
@@ -74,7 +80,33 @@ def _said_within(value: object) -> Iterator[str]:
             yield from _said_within(getattr(value, name))
 
 
-FOUND = {"messages": program_messages, "page": page_messages, "cards": card_messages}
+def key_words() -> set[str]:
+    """What is a key to the program and read like a word: areas, states, kinds of things, roles, what talks ask."""
+    cards, sets = shipped_cards(), shipped_words()
+    roles = [role for card in cards for level in card.levels for role in level.roles]
+    found = {*KINDS, *COLOURS, *MATERIALS, *SUBJECTS, *AREAS, *ALWAYS_OUT, *_literals()}
+    found |= {use for kind in KINDS.values() for use in kind.can} | {role.name for role in roles}
+    found |= {each for card in cards for each in (*card.themes, *card.tags, *card.minds)}
+    found |= {word.key for one in sets for word in one.words} | {q for plan in shipped_talks() for q in plan.questions}
+    found |= {each for routine in shipped_routines() for step in routine.steps for each in (step.only_if, *step.kinds)}
+    found |= {aid.room for aid in _aids()}
+    return {word for word in found if is_worded(word)}
+
+
+def _aids() -> tuple[Aid, ...]:
+    born = date(2020, 1, 1)
+    return independence(Child(id=1, name="One", pattern="ring", born=born), date(2024, 1, 1), date(2024, 7, 1))
+
+
+def _literals() -> Iterator[str]:
+    for path in (PROGRAM / "core").rglob("*.py"):
+        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+            if isinstance(node, ast.Subscript) and isinstance(node.value, ast.Name) and node.value.id == "Literal":
+                yield from (each.value for each in ast.walk(node.slice)
+                            if isinstance(each, ast.Constant) and isinstance(each.value, str))  # fmt: skip
+
+
+FOUND = {"words": key_words, "messages": program_messages, "page": page_messages, "cards": card_messages}
 """By the name of a table: how its messages are found."""
 
 

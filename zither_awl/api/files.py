@@ -14,7 +14,7 @@ from zither_awl.services.importing import Report
 
 def csv_file(text: str, name: str) -> Response:
     """A CSV to be saved. The mark at its start tells spreadsheets that the letters are UTF-8."""
-    headers = {"Content-Disposition": say('attachment; filename="{name}"', name=name), "Cache-Control": "no-store"}
+    headers = {"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store"}
     return Response("\ufeff" + text, content_type="text/csv; charset=utf-8", headers=headers)
 
 

@@ -32,7 +32,7 @@ def shipped_routines() -> tuple[Routine, ...]:
                  for data in _read("routines.toml")["routine"])  # fmt: skip
 
 
-_STEP = ("text", "amount", "caution", "source", "only_if", "kinds")
+_STEP = ("text", "amount", "caution", "source")
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +50,7 @@ class TalkPlan:
 @cache
 def shipped_talks() -> tuple[TalkPlan, ...]:
     """The talks that ship."""
-    return tuple(TalkPlan(**worded(data, "name", "questions", "caution")) for data in _read("talks.toml")["talk"])
+    return tuple(TalkPlan(**{**worded(data, "name", "caution"), "questions": tuple(data["questions"])}) for data in _read("talks.toml")["talk"])
 
 
 @dataclass(frozen=True, slots=True)

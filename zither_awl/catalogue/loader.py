@@ -175,8 +175,7 @@ def _level(card: CardData, data: LevelData, number: int, own: bool) -> Level:
 def _role(data: RoleData, own: bool) -> Role:
     kept = data.model_dump()
     several = {name: tuple(getattr(data, name)) for name in ("unlike", "coloured_as", "accepts", "instead")}
-    told = {"name": one_said(data.name, own), "shows": one_said(data.shows, own)}
-    return Role(**{**kept, **several, **told})
+    return Role(**{**kept, **several, "shows": one_said(data.shows, own)})
 
 
 def read_cards(text: str, *, area: str = "", name: str = "") -> tuple[Design, ...]:

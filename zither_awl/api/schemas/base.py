@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import re
-from typing import Annotated, Literal, get_args
+from typing import Annotated, ClassVar, Literal, get_args
 
 from pydantic import (
     AwareDatetime,
@@ -13,6 +13,7 @@ from pydantic import (
     ConfigDict,
     Field,
     Strict,
+    ValidationInfo,
     field_validator,
     model_validator,
 )
@@ -71,16 +72,20 @@ class Out(BaseModel):
 
     model_config = ConfigDict(from_attributes=True, json_schema_serialization_defaults_required=True)
 
+    KEPT: ClassVar[frozenset[str]] = frozenset()
+    """The fields that hold keys, though they read like words: they come back, and must come back as they were."""
+
     @field_validator("*", mode="before")
     @classmethod
-    def _told(cls, value: object) -> object:
+    def _told(cls, value: object, info: ValidationInfo) -> object:
         """What the program says goes out in the language of whoever reads."""
-        return told(value)
+        return value if info.field_name in cls.KEPT else told(value)
 
 
 class ErrorOut(Out):
     """One bad field."""
 
+    KEPT = frozenset(("field",))
     field: str
     message: str
     hint: str

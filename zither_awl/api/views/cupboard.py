@@ -16,7 +16,6 @@ from zither_awl.api.schemas.shelf import BinIn, BinOut, ChildrenIn, CupboardOut,
 from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
 from zither_awl.core.safety.nature import ALLERGENS, DECLARED
-from zither_awl.core.saying import say
 from zither_awl.core.values import AREAS, TAGS, Bin, Card, Tray
 from zither_awl.formats import samples
 from zither_awl.services import cupboard, importing
@@ -49,7 +48,7 @@ def _bin(each: cupboard.BinCheck) -> BinOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["cupboard"])
 def change_bin(bin_id: int, json: BinIn) -> DoneOut:
     """Say where a bin stands, and whether it is locked."""
-    name = desk().house().bin_name(bin_id) or say("bin {bin_id}", bin_id=bin_id)
+    name = desk().house().bin_name(bin_id) or f"bin {bin_id}"
     changed = Bin(id=bin_id, name=name, place=json.place, height_mm=json.height_mm, lid=json.lid, locked=json.locked,
                   most=json.most)  # fmt: skip
     cupboard.change_bin(desk(), changed, adult_id())

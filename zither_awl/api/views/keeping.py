@@ -124,7 +124,7 @@ def _sent(name: str, kind: str, write: Callable[[Path], object]) -> Response:
             while piece := opened.read(PIECE):
                 yield piece
 
-    headers = {"Content-Disposition": say('attachment; filename="{name}"', name=name), "Cache-Control": "no-store",
+    headers = {"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store",
                "Content-Length": str(file.stat().st_size)}  # fmt: skip
     return Response(pieces(), content_type=kind, headers=headers)
 

@@ -79,7 +79,7 @@ def get_pdf(query: OrderQuery) -> Response:
 
 
 def _file(data: bytes, kind: str, name: str = "") -> Response:
-    headers = {"Cache-Control": "no-store", **({"Content-Disposition": say('inline; filename="{name}"', name=name)}
+    headers = {"Cache-Control": "no-store", **({"Content-Disposition": f'inline; filename="{name}"'}
         if name else {})}
     return Response(data, content_type=kind, headers=headers)
 

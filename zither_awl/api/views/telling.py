@@ -131,7 +131,7 @@ def standing_pdf(query: ToldQuery) -> Response:
 
 
 def _pdf(told: Told, paper: str, name: str) -> Response:
-    headers = {"Content-Disposition": say('inline; filename="{name}"', name=name), "Cache-Control": "no-store"}
+    headers = {"Content-Disposition": f'inline; filename="{name}"', "Cache-Control": "no-store"}
     return Response(told_pdf(told, paper), content_type="application/pdf", headers=headers)  # type: ignore[arg-type]
 
 

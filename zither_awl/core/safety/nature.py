@@ -147,7 +147,7 @@ def component_hazards(component: Component, practice: Practice = Practice()) -> 
     """Every known hazard of one thing by its nature, worst first."""
     found = [*_of_its_piece(component), *_of_magnet_and_cell(component), *cord_hazards(component.cord_mm)]
     found += [declared(kind) for kind in component.dangers]
-    found += [declared(say("allergen:{each}", each=each)) for each in component.allergens]
+    found += [declared(f"allergen:{each}") for each in component.allergens]
     if component.box_months:
         found.append(Hazard("box-age", component.box_months, "near", say("its box names an age"), src.MAKER_SOURCE))
     if component.breakable and component.material in ("glass", "china"):

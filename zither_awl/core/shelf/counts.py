@@ -229,7 +229,7 @@ class Air:
         else:
             text = say("{tray} stands close to {tray2}: {apart} mm; {wanted} mm is airier.", tray=right.tray.name,
                        tray2=left.tray.name, apart=decimal(apart, 0), wanted=decimal(wanted, 0))
-            yield finding(say("ROOM-3 air"), "note", None, right, text, numbers)
+            yield finding("ROOM-3 air", "note", None, right, text, numbers)
 
 
 def _half_width(spots: tuple[Spot, Spot], gap: float) -> Callable[[Placement], int]:

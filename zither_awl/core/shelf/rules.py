@@ -135,7 +135,7 @@ class AtTheirHeight:
 class InTheOpen:
     """ROOM-6: what may be chosen is seen from the front; an instrument does not lie hidden in a drawer."""
 
-    name = say("ROOM-6 in the open")
+    name = "ROOM-6 in the open"
 
     def judge(self, scene: Scene, placement: Placement) -> Iterator[Finding]:
         """A tray in a drawer: a note, and for music a finding."""

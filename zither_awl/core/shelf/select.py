@@ -10,7 +10,6 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, Any
 
-from zither_awl.core.saying import say
 from zither_awl.core.shelf.columns import Choices, Column
 from zither_awl.core.shelf.counts import Row
 from zither_awl.core.shelf.problem import BALANCE
@@ -138,7 +137,7 @@ def _short(packing: Selection, row: Row) -> cp_model.IntVar:
     """By how much a wish is missed."""
     weights = [row.total(c.placements) for c in packing.columns]
     total = packing.weighted(weights)
-    short = packing.model.new_int_var(0, sum(map(abs, weights)) + (row.least or 0), say("short {row}", row=row.key))
+    short = packing.model.new_int_var(0, sum(map(abs, weights)) + (row.least or 0), f"short {row.key}")
     if row.most is not None:
         packing.model.add(short >= total - row.most)
     if row.least is not None:
@@ -156,8 +155,7 @@ def _imbalance(packing: Selection) -> list[cp_model.IntVar]:
             out = packing.weighted(
                 [sum(counts_for(p, child.id, area, choices) for p in c.placements) for c in packing.columns]
             )
-            off = model.new_int_var(0, max(share, len(choices.class_of) * 2), say("off {child} {area}",
-                                                            child=child.id, area=area))
+            off = model.new_int_var(0, max(share, len(choices.class_of) * 2), f"off {child.id} {area}")
             model.add(off >= out - share)
             model.add(off >= share - out)
             found.append(off)

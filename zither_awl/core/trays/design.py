@@ -76,15 +76,15 @@ class Role:
         wrong.check(bool(self.name), "role.name", say("is empty."))
         wrong.check(
             bool(self.accepts) and not unknown,
-            say("role {self}: accepts", self=self.name),
+            f"role {self.name}: accepts",
             say("has {unknown}, which no kind of thing can be.", unknown=together(unknown, ', ') or say("nothing")),
         )
-        wrong.check(self.use in USES, say("role {self}: use", self=self.name), say("is {use}; expected one of {uses}.",
+        wrong.check(self.use in USES, f"role {self.name}: use", say("is {use}; expected one of {uses}.",
                                                                     use=repr(self.use), uses=together(USES, ', ')))
         known = not self.subject or self.subject in SUBJECTS
-        wrong.check(known, say("role {self}: subject", self=self.name), say("is {subject}, which nothing can show.",
+        wrong.check(known, f"role {self.name}: subject", say("is {subject}, which nothing can show.",
                                                              subject=repr(self.subject)))
-        wrong.check(1 <= self.count <= 200, say("role {self}: count", self=self.name),
+        wrong.check(1 <= self.count <= 200, f"role {self.name}: count",
             say("is {count}; expected 1 to 200.",
                                                             count=self.count))
         wrong.finish()
@@ -254,16 +254,16 @@ def _check_links(wrong: Gathering, level: Level) -> None:
         for link, named in links:
             wrong.check(
                 not named or named in names - {role.name},
-                say("level {number}: {link}", number=level.number, link=link),
+                f"level {level.number}: {link}",
                 say("of {role} names {named}, which is no other role.", role=role.name, named=repr(named)),
             )
     if level.pour:
         for named in (level.pour.from_, level.pour.into):
-            wrong.check(named in names, say("level {number}: pour", number=level.number),
+            wrong.check(named in names, f"level {level.number}: pour",
                 say("names {named}, which is no role.",
                                                             named=repr(named)))
         wrong.check(
-            0 < level.pour.share <= 1, say("level {number}: share", number=level.number),
+            0 < level.pour.share <= 1, f"level {level.number}: share",
                 say("is {share}; expected 0 to 1.",
                                                             share=level.pour.share)
         )

@@ -71,7 +71,7 @@ class Routine:
         wrong.check(len(set(keys)) == len(keys), "steps", say("name one twice."))
         wrong.check(all(0 <= d <= 6 for d in self.weekdays), "weekdays", say("are 0 for Monday to 6 for Sunday."))
         for number, step in enumerate(self.steps, start=1):
-            _check_step(wrong, say("step {number}", number=number), step)
+            _check_step(wrong, f"step {number}", step)
         wrong.finish()
 
     def step(self, key: str) -> Step | None:
@@ -87,17 +87,17 @@ class Routine:
 
 
 def _check_step(wrong: Gathering, name: str, step: Step) -> None:
-    wrong.check(bool(step.text.strip()) and len(step.text) <= 200, say("{name}: text", name=name),
+    wrong.check(bool(step.text.strip()) and len(step.text) <= 200, f"{name}: text",
         say("must have 1 to 200 characters."))
     least = step.timer_min is None or 0 < step.timer_min <= 240
-    wrong.check(least, say("{name}: timer", name=name), say("is {timer_min} min; expected up to 240.",
+    wrong.check(least, f"{name}: timer", say("is {timer_min} min; expected up to 240.",
                                              timer_min=figure(step.timer_min or 0)))
-    wrong.check(step.who in DOERS, say("{name}: who", name=name), say("is {who}; expected one of {doers}.",
+    wrong.check(step.who in DOERS, f"{name}: who", say("is {who}; expected one of {doers}.",
         who=repr(step.who),
                                                        doers=together(DOERS, ', ')))
-    wrong.check(step.piles in PILES, say("{name}: piles", name=name), say("is {piles}; expected one of {piles2}.",
+    wrong.check(step.piles in PILES, f"{name}: piles", say("is {piles}; expected one of {piles2}.",
                                                            piles=repr(step.piles), piles2=together(PILES[1:], ', ')))
-    wrong.check(step.piles != "by kind" or len(step.kinds) >= 2, say("{name}: kinds", name=name),
+    wrong.check(step.piles != "by kind" or len(step.kinds) >= 2, f"{name}: kinds",
         say("are fewer than two piles."),
                 say("Name the piles, with a comma between."))
     for field, most in (("amount", 60), ("caution", 300), ("only_if", 60)):
@@ -105,7 +105,7 @@ def _check_step(wrong: Gathering, name: str, step: Step) -> None:
         wrong.check(many <= most, say("{name}: {field}", name=name, field=field),
             say("has {many} characters; at most {most}.", many=many,
                                                           most=most))
-    wrong.check(len(step.kinds) <= 12 and all(0 < len(k) <= 40 for k in step.kinds), say("{name}: kinds", name=name),
+    wrong.check(len(step.kinds) <= 12 and all(0 < len(k) <= 40 for k in step.kinds), f"{name}: kinds",
                 say("are at most 12, of 1 to 40 characters."))  # fmt: skip
 
 

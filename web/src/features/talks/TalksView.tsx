@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
@@ -51,8 +51,8 @@ function Begin({ plan, sets }: { plan: Plan; sets: readonly Schemas['WordSetOut'
   return (
     <>
       <h2>{plan.name}</h2>
-      <p className="said">{chosen?.words.slice(0, 8).map((word) => word.key).join(', ')}</p>
-      <p className="text-[0.9375rem] text-ink-2">{say('asked of each: {questions}', { questions: plan.questions.join(' · ') })}</p>
+      <p className="said">{chosen?.words.slice(0, 8).map((each) => word(each.key)).join(', ')}</p>
+      <p className="text-[0.9375rem] text-ink-2">{say('asked of each: {questions}', { questions: plan.questions.map(word).join(' · ') })}</p>
       {plan.caution && <p className="text-[0.9375rem] text-saffron">{plan.caution}</p>}
       <SelectField label={say('The things are')} value={words} onChange={(event) => setWords(event.target.value)}>{sets.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</SelectField>
       <Button look="main" size="touch" className="mt-auto self-start" onClick={() => write({ kind: 'talk', run: 'begin', episode_id: crypto.randomUUID(), set_key: plan.key, words })}>{say('Begin')}<span className="sr-only"> {plan.name}</span></Button>
@@ -87,15 +87,15 @@ function Circle({ talk, plan, set, people, zone }: CircleProps) {
       </div>
       <div className="overflow-x-auto">
         <table className="w-full text-[0.9375rem]">
-          <thead><tr><th scope="col" className="pr-2 text-left">{say('thing')}</th>{plan.questions.map((each) => <th key={each} scope="col" className="px-1 text-left font-normal">{each}</th>)}</tr></thead>
+          <thead><tr><th scope="col" className="pr-2 text-left">{say('thing')}</th>{plan.questions.map((each) => <th key={each} scope="col" className="px-1 text-left font-normal">{word(each)}</th>)}</tr></thead>
           <tbody>
             {things.map((thing) => (
               <tr key={thing} className="border-t border-line">
-                <th scope="row" className="said py-1 pr-2 text-left text-lg">{thing}</th>
+                <th scope="row" className="said py-1 pr-2 text-left text-lg">{word(thing)}</th>
                 {plan.questions.map((question) => {
                   const who = talk.said.filter((each) => each.thing === thing && each.question === question).map((each) => nameOf(each.child_id))
                   const mine = who.includes(nameOf(speaker || null))
-                  return <td key={question} className="p-0.5"><Button size="touch" className={cx('w-full text-sm', who.length > 0 && !mine && 'bg-woad-2')} look={mine ? 'main' : 'plain'} aria-pressed={mine} aria-label={`${thing}, ${question}${who.length ? `: ${who.join(', ')}` : ''}`} onClick={() => tap(thing, question)}>{who.length ? who.join(', ') : '·'}</Button></td>
+                  return <td key={question} className="p-0.5"><Button size="touch" className={cx('w-full text-sm', who.length > 0 && !mine && 'bg-woad-2')} look={mine ? 'main' : 'plain'} aria-pressed={mine} aria-label={`${word(thing)}, ${word(question)}${who.length ? `: ${who.join(', ')}` : ''}`} onClick={() => tap(thing, question)}>{who.length ? who.join(', ') : '·'}</Button></td>
                 })}
               </tr>
             ))}
@@ -133,8 +133,8 @@ function Had({ talk, plan, people, zone }: { talk: Talk; plan: Plan | undefined;
     <section aria-label={`${plan?.name ?? say('A talk')}, ${dayOf(talk.began, zone)}`} className="panel flex flex-col gap-3 p-4">
       <h2>{plan?.name ?? say('A talk')} <span className="font-normal text-ink-2">{dayOf(talk.began, zone)}{talk.adult && say(', with {adult}', { adult: talk.adult })}</span></h2>
       <ul className="text-[0.9375rem]">
-        {spoke.map((child) => <li key={child.id} className="border-t border-line py-1 first:border-0"><strong>{child.name}</strong>: {talk.said.filter((each) => each.child_id === child.id).map((each) => `${each.thing}, ${each.question}`).join('; ')}</li>)}
-        {talk.said.some((each) => each.child_id === null) && <li className="border-t border-line py-1 text-ink-2">{say('filled in by you: {said}', { said: talk.said.filter((each) => each.child_id === null).map((each) => `${each.thing}, ${each.question}`).join('; ') })}</li>}
+        {spoke.map((child) => <li key={child.id} className="border-t border-line py-1 first:border-0"><strong>{child.name}</strong>: {talk.said.filter((each) => each.child_id === child.id).map((each) => `${word(each.thing)}, ${word(each.question)}`).join('; ')}</li>)}
+        {talk.said.some((each) => each.child_id === null) && <li className="border-t border-line py-1 text-ink-2">{say('filled in by you: {said}', { said: talk.said.filter((each) => each.child_id === null).map((each) => `${word(each.thing)}, ${word(each.question)}`).join('; ') })}</li>}
       </ul>
       <h3 className="font-bold">{say('Another day')}</h3>
       <ul className="flex flex-col gap-2">
