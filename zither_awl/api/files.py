@@ -8,7 +8,6 @@ from flask import Response
 
 from zither_awl.api.schemas.base import ErrorOut
 from zither_awl.api.schemas.change import FieldChangeOut, ImportIn, ReportOut, ReportRowOut
-from zither_awl.core.saying import say
 from zither_awl.services.importing import Report
 
 

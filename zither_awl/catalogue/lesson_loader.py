@@ -50,7 +50,8 @@ class TalkPlan:
 @cache
 def shipped_talks() -> tuple[TalkPlan, ...]:
     """The talks that ship."""
-    return tuple(TalkPlan(**{**worded(data, "name", "caution"), "questions": tuple(data["questions"])}) for data in _read("talks.toml")["talk"])
+    return tuple(TalkPlan(**{**worded(data, "name", "caution"), "questions": tuple(data["questions"])})
+                 for data in _read("talks.toml")["talk"])
 
 
 @dataclass(frozen=True, slots=True)

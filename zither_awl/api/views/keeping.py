@@ -29,7 +29,6 @@ from zither_awl.api.schemas.keeping import (
     SecondIn,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.core.saying import say
 from zither_awl.services import copies, family, keeping, sealing, second, transfer
 from zither_awl.services import restoring as going_back
 from zither_awl.store import backup

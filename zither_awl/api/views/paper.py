@@ -16,7 +16,6 @@ from zither_awl.api.schemas.paper import (
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
-from zither_awl.core.saying import say
 from zither_awl.formats.paper import page_png
 from zither_awl.formats.paper.preview import pages_of
 from zither_awl.formats.paper.sheet import PAPERS

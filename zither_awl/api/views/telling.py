@@ -21,7 +21,6 @@ from zither_awl.api.schemas.telling import (
     YearOut,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.core.saying import say
 from zither_awl.core.values.telling import Picture, Story, StoryPart
 from zither_awl.formats.paper.told import Told, told_html, told_pdf
 from zither_awl.services import pictures, story
