@@ -11,8 +11,12 @@ import json
 import re
 from collections.abc import Iterable, Iterator
 from datetime import date
+from enum import StrEnum
+from importlib import import_module
 from pathlib import Path
+from pkgutil import walk_packages
 
+from zither_awl import core
 from zither_awl.catalogue.families import families
 from zither_awl.catalogue.foods import shipped_foods
 from zither_awl.catalogue.lesson_loader import shipped_routines, shipped_series, shipped_talks, shipped_words
@@ -22,24 +26,29 @@ from zither_awl.catalogue.places import common_places
 from zither_awl.catalogue.themes import shipped_themes
 from zither_awl.catalogue.walk import rooms
 from zither_awl.core.independence import Aid, independence
+from zither_awl.core.ladders.movement import MOVEMENTS
 from zither_awl.core.saying import Said, is_worded
 from zither_awl.core.shelf.ask import ALWAYS_OUT
+from zither_awl.core.showing import MANNERS, OUTCOMES
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import COLOURS, MATERIALS, SUBJECTS
-from zither_awl.core.values import AREAS, Child
+from zither_awl.core.values import AREAS, DEPTHS, PATTERNS, Child
 from zither_awl.languages import CODES
 
 ROOT = Path(__file__).parents[1]
 PROGRAM, PAGES, TABLES = ROOT / "zither_awl", ROOT / "web/src", ROOT / "zither_awl/languages"
 
 _SAID_ON_PAGES = re.compile(r"""\bsay(?:Rich)?\(\s*('(?:[^'\\\n]|\\.)*'|"(?:[^"\\\n]|\\.)*")""")
+FORMS = frozenset(("{whole}.{part}", "{day} {month} {year}", "{day} {month}", "{month} {year}"))
+"""Messages of places only that languages write each in its own way: decimals and dates."""
 _SHIPS = (shipped_cards, shipped_routines, shipped_series, shipped_talks, shipped_words, shipped_foods, shipped_themes,
           recipes, families, common_places, rooms)  # fmt: skip
 
 
 def program_messages() -> set[str]:
     """The messages in the code, but for those that are only places and signs."""
-    return {text for path in PROGRAM.rglob("*.py") for text in _said_in(path) if is_worded(text)}
+    return {text for path in PROGRAM.rglob("*.py") for text in _said_in(path)
+            if is_worded(text) or text in FORMS}
 
 
 def _said_in(path: Path) -> Iterator[str]:
@@ -89,13 +98,20 @@ def key_words() -> set[str]:
     found |= {each for card in cards for each in (*card.themes, *card.tags, *card.minds)}
     found |= {word.key for one in sets for word in one.words} | {q for plan in shipped_talks() for q in plan.questions}
     found |= {each for routine in shipped_routines() for step in routine.steps for each in (step.only_if, *step.kinds)}
-    found |= {aid.room for aid in _aids()}
+    found |= {aid.room for aid in _aids()} | {*DEPTHS, *MOVEMENTS, *OUTCOMES, *MANNERS, *PATTERNS} | set(_enumerated())
     return {word for word in found if is_worded(word)}
 
 
 def _aids() -> tuple[Aid, ...]:
     born = date(2020, 1, 1)
     return independence(Child(id=1, name="One", pattern="ring", born=born), date(2024, 1, 1), date(2024, 7, 1))
+
+
+def _enumerated() -> Iterator[str]:
+    for module in walk_packages(core.__path__, f"{core.__name__}."):
+        for each in vars(import_module(module.name)).values():
+            if isinstance(each, type) and issubclass(each, StrEnum):
+                yield from map(str, each)
 
 
 def _literals() -> Iterator[str]:

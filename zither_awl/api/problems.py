@@ -11,7 +11,7 @@ from werkzeug.exceptions import HTTPException, MethodNotAllowed, NotFound
 from zither_awl.api.context import desk
 from zither_awl.api.schemas.base import ErrorOut, ProblemOut
 from zither_awl.core import errors as domain
-from zither_awl.core.saying import say, together
+from zither_awl.core.saying import said_of, say, together
 from zither_awl.services.journal import LOGGER, incident
 from zither_awl.services.transfer import damaged_values
 
@@ -45,17 +45,12 @@ def _of_domain(error: Any) -> Response:
     if status >= 500:
         LOGGER.warning("%s %s: %s", request.method, request.path, error, exc_info=error.__cause__ or error)
     problems = error.problems if isinstance(error, domain.InvalidValue) else ()
-    detail = together(chain.from_iterable((p.message, p.hint) for p in problems)) or _said(error)
+    detail = together(chain.from_iterable((p.message, p.hint) for p in problems)) or said_of(error)
     return _answer(ProblemOut(
         title=TITLE[status], status=status, detail=detail,
         errors=[ErrorOut(field=p.field, message=p.message, hint=p.hint) for p in problems],
         theirs=getattr(error, "theirs", None), other=getattr(error, "other", None),
     ))  # fmt: skip
-
-
-def _said(error: Exception) -> str:
-    """What an error says, as it was said: str() would make it English."""
-    return error.args[0] if error.args and isinstance(error.args[0], str) else str(error)
 
 
 def _of_http(error: Any) -> Response:

@@ -11,6 +11,32 @@ from spectree import Response, SpecTree
 from zither_awl import __version__
 from zither_awl.api.problems import mistake
 from zither_awl.api.schemas.base import ErrorOut, ProblemOut
+from zither_awl.core.saying import filled, said_of, say
+
+WORDED = {
+    "missing": say("Field required."),
+    "extra_forbidden": say("Extra inputs are not permitted."),
+    "greater_than_equal": say("Input should be greater than or equal to {ge}."),
+    "less_than_equal": say("Input should be less than or equal to {le}."),
+    "greater_than": say("Input should be greater than {gt}."),
+    "less_than": say("Input should be less than {lt}."),
+    "string_too_long": say("Write at most {max_length} characters."),
+    "string_too_short": say("Write at least {min_length} characters."),
+    "too_long": say("At most {max_length} are taken; there were {actual_length}."),
+    "too_short": say("At least {min_length} are needed; there were {actual_length}."),
+    "literal_error": say("Input should be {expected}."),
+    **dict.fromkeys(("int_type", "int_parsing", "int_from_float", "float_type", "float_parsing", "finite_number"),
+                    say("A number is expected.")),
+    **dict.fromkeys(("date_type", "date_parsing", "date_from_datetime_parsing"), say("Write the date as YYYY-MM-DD.")),
+}  # fmt: skip
+"""By pydantic's kind of error: what is said of it. What a page of ours never sends keeps pydantic's own words."""
+
+
+def _said(error: Any) -> str:
+    if error["type"] == "value_error":
+        return said_of(error["ctx"]["error"])
+    said = WORDED.get(error["type"])
+    return filled(said, **error.get("ctx", {})) if said is not None else f"{error['msg']}."
 
 
 def _before(_request: Any, response: Any, error: Exception | None, _instance: Any, *_rest: Any) -> None:
@@ -18,10 +44,11 @@ def _before(_request: Any, response: Any, error: Exception | None, _instance: An
     if not isinstance(error, ValidationError):
         return
     errors = [
-        ErrorOut(field=".".join(map(str, e["loc"])) or "body", message=f"{e['msg']}.", hint="")
-        for e in error.errors(include_url=False, include_context=False, include_input=False)
+        ErrorOut(field=".".join(map(str, e["loc"])) or "body", message=_said(e), hint="")
+        for e in error.errors(include_url=False, include_input=False)
     ]
-    problem = ProblemOut(title="Some fields need another look.", status=422, detail=errors[0].message, errors=errors)
+    title = say("Some fields need another look.")
+    problem = ProblemOut(title=title, status=422, detail=errors[0].message, errors=errors)
     response.set_data(problem.model_dump_json())
     response.content_type = "application/problem+json"
 

@@ -7,11 +7,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from statistics import median
+from typing import Literal
 
 from zither_awl.core.exact import Slope, autocorrelation, theil_sen
 from zither_awl.core.happenings import KINDS, Counts
 from zither_awl.core.values import DEPTHS, Episode, Visit
 
+Verdict = Literal["growing", "shrinking", "no clear change", "too early to say"]
 SCALE_DAYS = 56
 """A swing is drawn on the scale of so many days of the child's own work."""
 
@@ -117,7 +119,7 @@ class Span:
 
     weeks: tuple[tuple[date, float], ...]
     slope: Slope | None
-    verdict: str
+    verdict: Verdict
 
 
 def span(pieces: Iterable[Episode | Visit], on: date) -> Span:
@@ -150,7 +152,7 @@ def _line(weeks: Sequence[tuple[date, float]]) -> Slope | None:
     return theil_sen(x, y, TREND_CONFIDENCE, alike=autocorrelation(left))
 
 
-def _verdict(weeks: Sequence[tuple[date, float]]) -> str:
+def _verdict(weeks: Sequence[tuple[date, float]]) -> Verdict:
     if len(weeks) < TREND_WEEKS + TREND_LOOKS - 1:
         return "too early to say"
     lines = [_line(weeks[: len(weeks) - back]) for back in range(TREND_LOOKS)]

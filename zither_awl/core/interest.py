@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
+from typing import Literal
 
 from zither_awl.core.attendance import (
     EVER,
@@ -25,6 +26,7 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.saying import say
 from zither_awl.core.values import Child, Log, Morning, Placement, Tray, Visit
 
+Sign = Literal["chosen less often", "ignored", "shorter work", "too early to say", "no sign of fading"]
 RECENT = 8
 """So many work cycles are "lately" while no change is found."""
 
@@ -49,7 +51,7 @@ class Interest:
     ignored: bool
     taken_again: bool
     half_life: float
-    sign: str
+    sign: Sign
     seen: str
     unmarked: int
     """So many cycles do not count because nobody said that the tray had been shown."""
@@ -101,7 +103,7 @@ class _Found:
     early: bool
 
     @property
-    def sign(self) -> str:
+    def sign(self) -> Sign:
         if self.faded:
             return "chosen less often"
         if self.ignored:

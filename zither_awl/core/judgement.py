@@ -18,6 +18,7 @@ from zither_awl.core.mastery import KNOWN, Mastery, School, mastery
 from zither_awl.core.practice import Practice
 from zither_awl.core.readiness import LevelAsked, Readiness, Record, readiness
 from zither_awl.core.reasons import Reason
+from zither_awl.core.saying import say
 from zither_awl.core.values import ChangeRecord, Child, Declined, Log, Placement, Presentation, Said, Tray, Unit, Visit
 from zither_awl.core.wishes import Aim
 
@@ -162,7 +163,7 @@ class Judgements:
         card, known = tray.card, self.of(child, tray)
         asked = LevelAsked(
             from_months=card.from_months, to_months=card.to_months, danger=danger,
-            before=tuple((self._name_of.get(p, "an archived card"), self.mastery_of(child, p).state)
+            before=tuple((self._name_of.get(p, say("an archived card")), self.mastery_of(child, p).state)
                          for p in card.follows if p not in self._implied(child)),
         )  # fmt: skip
         record = Record(mastery=known.mastery.state, faded=known.interest.faded, rate=known.interest.rate)

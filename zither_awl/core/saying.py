@@ -91,6 +91,11 @@ def _decimal(written: str) -> str:
     return say("{whole}.{part}", whole=whole, part=part) if point else Said(written, "{whole}", {"whole": whole})
 
 
+def said_of(error: Exception) -> str:
+    """What an error says, as it was said: str() would make it English."""
+    return error.args[0] if error.args and isinstance(error.args[0], str) else str(error)
+
+
 def changed(text: str, change: Callable[[str], str]) -> str:
     """A text with what others wrote in it changed: the words of the message itself stay."""
     if not isinstance(text, Said):

@@ -35,7 +35,7 @@ def language_of(code: str) -> Language:
     if code == ENGLISH:
         return Language(ENGLISH, {}, {})
     if code == PSEUDO:
-        return Language(ENGLISH, {}, {}, _stretched)
+        return Language(ENGLISH, {}, {key: f"⟦{key}⟧" for key in table(CODES[1], "words")}, _stretched)
     if code not in CODES:
         raise KeyError(code)
     return Language(code, {english: own for part in PARTS for english, own in table(code, part).items() if own},

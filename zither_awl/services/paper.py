@@ -19,7 +19,7 @@ from zither_awl.core.trays.assemble import CONTAINER, Assembled, Poured
 from zither_awl.core.trays.design import Design
 from zither_awl.core.trays.script import script_of
 from zither_awl.core.values import Content, Tray
-from zither_awl.core.words import listed, sentence
+from zither_awl.core.words import day_text, listed, sentence, weekday_text
 from zither_awl.formats.paper import (
     BinLabel,
     ListPart,
@@ -311,7 +311,7 @@ def set_up_sheet(desk: Desk, group: int | None = None) -> SetUpSheet:
 
 
 def _day_words(day: date) -> str:
-    return say("{day} {day2} {day3}", day=format(day, "%A"), day2=day.day, day3=format(day, "%B %Y"))
+    return together((weekday_text(day), day_text(day)))
 
 
 @dataclass(frozen=True, slots=True)

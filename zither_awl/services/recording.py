@@ -13,7 +13,7 @@ from zither_awl.core import cycles
 from zither_awl.core.days import local_day
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.merge import REACH
-from zither_awl.core.saying import say
+from zither_awl.core.saying import said_of, say
 from zither_awl.core.settling import Around, settled
 from zither_awl.core.values import (
     EVENT_SCHEMA,
@@ -97,7 +97,7 @@ def take(desk: Desk, items: Sequence[DeviceItem], adult_id: int | None) -> Taken
                 check_clock(item, house, desk.now())
                 good.append(checked(item, house, older, adult_id))
             except (InvalidValue, NotFound) as problem:
-                refused.append(Refused(item.sequence, str(problem)))
+                refused.append(Refused(item.sequence, said_of(problem)))
         if not good:
             return Taken(0, tuple(refused))
         with desk.write_untracked() as work:

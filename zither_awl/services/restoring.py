@@ -14,7 +14,7 @@ from threading import Lock, Thread
 from typing import Literal
 
 from zither_awl.core.errors import Busy, NotFound, ZitherAwlError
-from zither_awl.core.saying import say
+from zither_awl.core.saying import said_of, say
 from zither_awl.services import copies, sealing, second
 from zither_awl.services.desk import Desk
 from zither_awl.services.journal import LOGGER, incident
@@ -138,11 +138,11 @@ class Restoring:
             kept = self._restore(desk, path, passphrase)
         except ZitherAwlError as problem:
             LOGGER.warning("a copy was not put back: %s", problem)
-            self._now = replace(self._now, state="failed", message=str(problem))
+            self._now = replace(self._now, state="failed", message=said_of(problem))
         except Exception:
             number = incident(f"{path.name} could not be put back")
-            self._now = replace(self._now, state="failed", message=f"The program made a mistake (incident {number}). "
-                                "Nothing was changed.")  # fmt: skip
+            self._now = replace(self._now, state="failed", message=say(
+                "The program made a mistake (incident {number}). Nothing was changed.", number=number))
         else:
             LOGGER.info("%s was put back; what was there is kept as %s", path.name, kept)
             self._now = Progress("done", "", 1.0, "", kept)

@@ -63,7 +63,7 @@ def read_out(placement: Placement, house: House, today: date) -> str:
     unit, tray = house.unit(placement.spot.unit_id), placement.tray
     parts = [say("{counted}: {tray}", counted=placement.spot.counted(unit), tray=tray.name)]
     if placement.by_hand:
-        parts.append("kept away")
+        parts.append(say("kept away"))
     height = unit.boards[placement.spot.board].height_mm
     for child in house.children:
         if child.id in tray.for_children:

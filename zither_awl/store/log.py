@@ -129,7 +129,7 @@ class LogKeeper:
 
     def save_morning(self, morning: Morning) -> int:
         """Insert (id 0) or update a morning and who was there. Returns its id."""
-        row = MorningRow() if morning.id == 0 else self._found(MorningRow, morning.id, "work cycle")
+        row = MorningRow() if morning.id == 0 else self._found(MorningRow, morning.id, say("work cycle"))
         for name in ("day", "began", "ended", "seen", "adult_id"):
             setattr(row, name, getattr(morning, name))
         self._session.add(row)
@@ -220,7 +220,7 @@ class LogKeeper:
 
     def drop_presentation(self, showing_id: int) -> None:
         """Take a showing away. Raises: NotFound."""
-        self._session.delete(self._found(PresentationRow, showing_id, "showing"))
+        self._session.delete(self._found(PresentationRow, showing_id, say("showing")))
 
     def drop_last_sweep(self, morning_id: int) -> bool:
         """Take the newest look of a morning away. Returns whether there was one."""

@@ -48,7 +48,7 @@ class ThemesKeeper:
 
     def save_theme(self, theme: Theme) -> int:
         """Insert (id 0) or change a theme with its trays. Returns its id. Raises: NotFound."""
-        row = self._found(ThemeRow, theme.id, "theme") if theme.id else ThemeRow()
+        row = self._found(ThemeRow, theme.id, say("theme")) if theme.id else ThemeRow()
         for each in fields(theme):
             if each.name not in ("id", "trays", "words"):
                 setattr(row, each.name, getattr(theme, each.name))
@@ -65,7 +65,7 @@ class ThemesKeeper:
         return int(row.id)
 
     def _save_tray(self, theme_id: int, tray: ThemeTray) -> None:
-        row = self._found(ThemeTrayRow, tray.id, "tray of a theme") if tray.id else ThemeTrayRow(theme_id=theme_id)
+        row = self._found(ThemeTrayRow, tray.id, say("tray of a theme")) if tray.id else ThemeTrayRow(theme_id=theme_id)
         for name in ("tray_id", "key", "level", "name", "day", "out_id"):
             setattr(row, name, getattr(tray, name))
         row.children, spot = list(tray.children), tray.spot

@@ -86,7 +86,7 @@ class WeeksKeeper:
 
     def stood_since(self, placement_id: int, since: datetime) -> None:
         """A placement began earlier than it was written down."""
-        self._found(PlacementRow, placement_id, "placement").since = since
+        self._found(PlacementRow, placement_id, say("placement")).since = since
 
     def changes(self) -> tuple[ChangeRecord, ...]:
         """The accepted changes."""
@@ -120,7 +120,7 @@ class WeeksKeeper:
 
     def tick(self, task_id: int, done_at: datetime | None) -> None:
         """Tick a line off, or take the tick back."""
-        self._found(TaskRow, task_id, "task").done_at = done_at
+        self._found(TaskRow, task_id, say("task")).done_at = done_at
 
     def planned(self) -> tuple[tuple[int, int, int, date, str], ...]:
         """The showings planned: id, child, tray, day, and why though something before it is not known."""
@@ -136,7 +136,7 @@ class WeeksKeeper:
 
     def save_aim(self, aim: Aim) -> int:
         """Insert (id 0) or change an aim. Returns its id. Raises: NotFound."""
-        row = self._found(AimRow, aim.id, "aim") if aim.id else AimRow()
+        row = self._found(AimRow, aim.id, say("aim")) if aim.id else AimRow()
         for name in ("words", "from_day", "until_day", "child_id", "key", "level"):
             setattr(row, name, getattr(aim, name))
         self._session.add(row)
@@ -145,7 +145,7 @@ class WeeksKeeper:
 
     def delete_aim(self, aim_id: int) -> None:
         """Drop an aim. Raises: NotFound."""
-        self._session.delete(self._found(AimRow, aim_id, "aim"))
+        self._session.delete(self._found(AimRow, aim_id, say("aim")))
         self._session.flush()
 
     def plan_showing(self, child_id: int, tray_id: int, day: date, reason: str = "") -> None:
@@ -161,7 +161,7 @@ class WeeksKeeper:
 
     def unplan_showing(self, planned_id: int) -> None:
         """Leave a planned showing. Raises: NotFound."""
-        self._session.delete(self._found(PlannedShowingRow, planned_id, "planned showing"))
+        self._session.delete(self._found(PlannedShowingRow, planned_id, say("planned showing")))
         self._session.flush()
 
     def invited(self) -> dict[tuple[int, date], tuple[str, ...]]:

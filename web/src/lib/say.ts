@@ -31,10 +31,11 @@ const chosen = (): string => new RegExp(`(?:^|; )${KEPT}=([^;]+)`).exec(document
 /** Learns the language before anything is shown: the one chosen on this device, else the browser's. */
 export async function learnLanguage(): Promise<void> {
   now = bestOf([chosen(), ...navigator.languages])
-  if (now === 'es') {
+  if (now !== 'en') {
     const [told, called] = await Promise.all([import('@languages/es/page.json'), import('@languages/es/words.json')])
-    messages = told.default
-    words = called.default
+    // No language has every key in brackets that a language has a word for, so that the others are found.
+    messages = now === 'es' ? told.default : {}
+    words = now === 'es' ? called.default : Object.fromEntries(Object.keys(called.default).map((key) => [key, `⟦${accented(key)}⟧`]))
   }
   document.documentElement.lang = now
 }
@@ -52,8 +53,7 @@ export async function speak(next: string): Promise<void> {
 
 /** A word that is a key to the program (an area, a state, a kind of thing) as it is called in this language. */
 export function word<T>(key: T): T | string {
-  if (typeof key !== 'string') return key
-  return now === 'en-XA' ? `⟦${accented(key)}⟧` : words[key] ?? key
+  return typeof key === 'string' ? words[key] ?? key : key
 }
 
 /** A message of the page in the language of whoever looks. */

@@ -18,18 +18,19 @@ from pydantic import (
     model_validator,
 )
 
+from zither_awl.core.saying import say
 from zither_awl.languages import told
 
 
 def _only_text(value: object) -> object:
     if isinstance(value, dt.date) or (isinstance(value, str) and re.match(r"\d{4}-\d\d-\d\d", value)):
         return value
-    raise ValueError("Write the date as YYYY-MM-DD")
+    raise ValueError(say("Write the date as YYYY-MM-DD."))
 
 
 def _json_whole(value: object) -> object:
     if isinstance(value, bool):
-        raise ValueError("A whole number is expected")
+        raise ValueError(say("A whole number is expected."))
     return int(value) if isinstance(value, float) and value.is_integer() else value
 
 
@@ -63,7 +64,7 @@ class In(BaseModel):
         for name in flags:
             kind = cls.model_fields[name].annotation if name in cls.model_fields else bool
             if _numeric(kind):
-                raise ValueError(f"A number is expected for {name}")
+                raise ValueError(say("A number is expected for {name}.", name=name))
         return told
 
 

@@ -16,6 +16,7 @@ from zither_awl.api.schemas.paper import (
 )
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
+from zither_awl.core.saying import said_of
 from zither_awl.formats.paper import page_png
 from zither_awl.formats.paper.preview import pages_of
 from zither_awl.formats.paper.sheet import PAPERS
@@ -65,7 +66,7 @@ def get_page(query: PageQuery) -> Response:
     try:
         picture = page_png(_document(_order(query)).pdf, query.page)
     except IndexError as problem:
-        raise NotFound(str(problem)) from None
+        raise NotFound(said_of(problem)) from None
     return _file(picture, "image/png")
 
 

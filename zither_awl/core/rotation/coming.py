@@ -157,4 +157,4 @@ def _areas_missing(child: Child, judge: Judgements) -> set[str]:
 
 
 def _card_name(card_id: int, judge: Judgements) -> str:
-    return next((t.card.name for t in before(card_id, judge.state)), "an archived card")
+    return next((t.card.name for t in before(card_id, judge.state)), say("an archived card"))

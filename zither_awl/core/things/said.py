@@ -15,6 +15,7 @@ from functools import lru_cache
 from typing import Any
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
+from zither_awl.core.saying import say, together
 from zither_awl.core.things.amounts import Amounts, amounts
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.kinds import KINDS, Kind, known_kind, of_kind
@@ -120,8 +121,8 @@ def understood(typed: str, kind: str = "") -> Component:
     said = read(typed)
     chosen = kind or said.kind
     if not chosen:
-        hint = f"Likeliest: {', '.join(said.likely)}."
-        raise InvalidValue(FieldProblem("kind", f"is not clear from {typed.strip()!r}.", hint))
+        hint = say("Likeliest: {kinds}.", kinds=together((say("{kind}", kind=kind) for kind in said.likely), ", "))
+        raise InvalidValue(FieldProblem("kind", say("is not clear from ‘{typed}’.", typed=typed.strip()), hint))
     return _component(said, known_kind(chosen))
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
+from zither_awl.core.saying import say
 from zither_awl.core.trays.design import Design, Level
 
 NEEDS: dict[str, tuple[str, ...]] = {
@@ -15,8 +16,8 @@ NEEDS: dict[str, tuple[str, ...]] = {
 }
 """By nature of the work, what TRAY-1 wants there. Common practice, no source."""
 SAID: dict[str, str] = {
-    "cloth": "a cloth to wipe with", "apron": "an apron", "drip dish": "a dish for drips",
-    "strays": "something to gather what spilled", "waste dish": "a dish for what is cut off",
+    "cloth": say("a cloth to wipe with"), "apron": say("an apron"), "drip dish": say("a dish for drips"),
+    "strays": say("something to gather what spilled"), "waste dish": say("a dish for what is cut off"),
 }  # fmt: skip
 
 

@@ -162,35 +162,43 @@ def _bulk(role: Role, each: Component) -> int:
     return min(round(wide * deep / ROOM_MM2) + round(NEARER * apart), LATER_CHOICE - 1)
 
 
-def _beyond(role: Role, each: Component) -> tuple[str, float]:
-    """Which limit of size a thing is beyond, as a sentence, and by which share of it."""
+def _beyond(role: Role, each: Component) -> float:
+    """By which share a thing is larger than the work wants (more than 0) or smaller (less than 0)."""
     size = largest_mm(each.shape)
     if role.at_most_mm is not None and size > role.at_most_mm:
-        return say("Larger than advised: {size} mm, at most {at_most_mm} mm.", size=figure(size),
-                   at_most_mm=figure(role.at_most_mm)), size / role.at_most_mm - 1
+        return size / role.at_most_mm - 1
     if role.at_least_mm is not None and size < role.at_least_mm:
-        return say("Smaller than advised: {size} mm, at least {at_least_mm} mm.", size=figure(size),
-                   at_least_mm=figure(role.at_least_mm)), 1 - size / role.at_least_mm
-    return "", 0.0
+        return size / role.at_least_mm - 1
+    return 0.0
+
+
+def _of_size(role: Role, each: Component, large: str, small: str) -> str:
+    size = figure(largest_mm(each.shape))
+    if _beyond(role, each) > 0 and role.at_most_mm is not None:
+        return say("{large}: {size} mm, at most {at_most_mm} mm.", large=large, size=size,
+                   at_most_mm=figure(role.at_most_mm))
+    return say("{small}: {size} mm, at least {at_least_mm} mm.", small=small, size=size,
+               at_least_mm=figure(role.at_least_mm or 0))
 
 
 def _size_problems(role: Role, each: Component, wary: Wary | None) -> list[str]:
     """A size far from what the work wants; and one below the least where it may go into the cylinder and nobody said
     whom it is for. For a child that is known, its own hazards decide."""
-    said, share = _beyond(role, each)
+    beyond = _beyond(role, each)
     small = any(h.kind in ("small-part", "small-ball") for h in component_hazards(each))
-    unsure = wary is None and said.startswith("Smaller") and small
-    if share <= MOST_APART and not unsure:
+    unsure = wary is None and beyond < 0 and small
+    if abs(beyond) <= MOST_APART and not unsure:
         return []
-    return [said.replace("Larger than advised", "Too big").replace("Smaller than advised", "Too small")]
+    return [_of_size(role, each, say("Too big"), say("Too small"))]
 
 
 def _size_advice(role: Role, each: Component, wary: Wary | None) -> tuple[list[str], int]:
     """A size a little beyond what the work wants is told, and the nearer one is taken first."""
-    said, share = _beyond(role, each)
-    if not said or _size_problems(role, each, wary):
+    beyond = _beyond(role, each)
+    if not beyond or _size_problems(role, each, wary):
         return [], 0
-    return [said], round(APART * share) + 1
+    said = _of_size(role, each, say("Larger than advised"), say("Smaller than advised"))
+    return [said], round(APART * abs(beyond)) + 1
 
 
 def _shown(role: Role, each: Component) -> tuple[list[str], list[str]]:

@@ -45,6 +45,6 @@ def _gone(role: Role, level: Level) -> str:
     lying = [other.name for other in level.roles if other.lies_in == role.name]
     with_it += [say("{lying} lay in it", lying=together(lying, ', '))] if lying else []
     if level.pour and role.name in (level.pour.from_, level.pour.into):
-        with_it.append("the pouring goes with it")
+        with_it.append(say("the pouring goes with it"))
     return say("{role} is left out{part}.", role=capital(role.name),
                part=': ' + together(with_it, '; ') if with_it else '')
