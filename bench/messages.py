@@ -25,6 +25,8 @@ from zither_awl.catalogue.making import recipes
 from zither_awl.catalogue.places import common_places
 from zither_awl.catalogue.themes import shipped_themes
 from zither_awl.catalogue.walk import rooms
+from zither_awl.core.curve import AT_WORK
+from zither_awl.core.happenings import KINDS as HAPPENINGS
 from zither_awl.core.independence import Aid, independence
 from zither_awl.core.ladders.movement import MOVEMENTS
 from zither_awl.core.saying import Said, is_worded
@@ -99,6 +101,8 @@ def key_words() -> set[str]:
     found |= {word.key for one in sets for word in one.words} | {q for plan in shipped_talks() for q in plan.questions}
     found |= {each for routine in shipped_routines() for step in routine.steps for each in (step.only_if, *step.kinds)}
     found |= {aid.room for aid in _aids()} | {*DEPTHS, *MOVEMENTS, *OUTCOMES, *MANNERS, *PATTERNS} | set(_enumerated())
+    found |= {each for told in HAPPENINGS.values() for each in (told.words, *told.causes)} | {AT_WORK}
+    found |= {step.picture for routine in shipped_routines() for step in routine.steps}
     return {word for word in found if is_worded(word)}
 
 
@@ -115,7 +119,7 @@ def _enumerated() -> Iterator[str]:
 
 
 def _literals() -> Iterator[str]:
-    for path in (PROGRAM / "core").rglob("*.py"):
+    for path in (path for part in ("core", "services", "api") for path in (PROGRAM / part).rglob("*.py")):
         for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
             if isinstance(node, ast.Subscript) and isinstance(node.value, ast.Name) and node.value.id == "Literal":
                 yield from (each.value for each in ast.walk(node.slice)

@@ -12,6 +12,7 @@ from zither_awl.core.things.component import Component
 from zither_awl.core.things.kinds import known_kind, of_kind
 from zither_awl.core.things.said import Said, lines, read, understood
 from zither_awl.formats.photo import clean_photo
+from zither_awl.languages import told
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.things import bin_for, cap_problem, check_component
 
@@ -104,9 +105,10 @@ def walk(house: House) -> tuple[tuple[WalkRoom, tuple[WalkThing, ...]], ...]:
     """The rooms of the house with the commonest things of each, to be ticked."""
     owned = {c.name.lower(): c.count for c in house.components if not c.archived}
     return tuple(
-        (room, tuple(WalkThing(thing, owned.get(thing.name.lower(), 0)) for thing in map(understood, room.things)))
+        (room, tuple(WalkThing(thing, owned.get(thing.name.lower(), 0))
+                     for thing in map(understood, told(list(room.things)))))
         for room in rooms()
-    )
+    )  # fmt: skip
 
 
 def add_walked(desk: Desk, ticked: Iterable[tuple[str, int]], adult_id: int | None) -> tuple[int, ...]:
