@@ -96,6 +96,7 @@ def key_words() -> set[str]:
     cards, sets = shipped_cards(), shipped_words()
     roles = [role for card in cards for level in card.levels for role in level.roles]
     found = {*KINDS, *COLOURS, *MATERIALS, *SUBJECTS, *AREAS, *ALWAYS_OUT, *_literals()}
+    found |= {str(kind.defaults.get("material", "")) for kind in KINDS.values()}
     found |= {use for kind in KINDS.values() for use in kind.can} | {role.name for role in roles}
     found |= {each for card in cards for each in (*card.themes, *card.tags, *card.minds)}
     found |= {word.key for one in sets for word in one.words} | {q for plan in shipped_talks() for q in plan.questions}

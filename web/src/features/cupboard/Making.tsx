@@ -10,7 +10,7 @@ import { makingQuery, refresh } from '@/lib/queries'
 import { calendarDay } from '@/lib/words'
 
 type Begun = Schemas['MakingOut']
-const WORN: Record<string, string> = { worn: 'worn', wash: say('to be washed'), renew: say('to be renewed') }
+const WORN: Record<string, string> = { worn: say('worn'), wash: say('to be washed'), renew: say('to be renewed') }
 
 /** What is sewn, glued, cut and printed at home, checked before a child gets it; and what is worn. */
 export function Making() {

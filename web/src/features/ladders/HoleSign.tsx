@@ -1,11 +1,11 @@
-import { say, word } from '@/lib/say'
+import { say } from '@/lib/say'
 import type { Hole } from './geometry'
 
 type State = Hole['state']
 type SignProps = { state: State; next?: boolean; implied?: boolean; almost?: boolean; stuck?: boolean; size?: number }
 
 export const STATE_WORDS: Record<State, string> = {
-  'not shown': say('not shown'), shown: 'shown', said: say('said to be known'), working: say('at work'), alone: say('done alone'), mastered: 'known', fading: say('known, may be slipping'),
+  'not shown': say('not shown'), shown: say('shown'), said: say('said to be known'), working: say('at work'), alone: say('done alone'), mastered: say('known'), fading: say('known, may be slipping'),
 }
 
 /** A hole on a string: its state by form and colour. */
@@ -29,13 +29,13 @@ export function HoleSign({ state, next = false, implied = false, almost = false,
 /** What the signs mean. */
 export function Legend() {
   const signs: readonly [string, SignProps][] = [
-    ['known', { state: 'mastered' }], ['known, may be slipping', { state: 'fading' }], ['said to be known', { state: 'said' }], ['done alone', { state: 'alone' }],
-    ['at work', { state: 'working' }], ['at work and stuck', { state: 'working', stuck: true }], ['shown', { state: 'shown' }], ['could be next', { state: 'not shown', next: true }],
-    ['almost ready', { state: 'not shown', next: true, almost: true }], ['not yet', { state: 'not shown' }], ['passed over: something harder is known', { state: 'not shown', implied: true }],
+    [say('known'), { state: 'mastered' }], [say('known, may be slipping'), { state: 'fading' }], [say('said to be known'), { state: 'said' }], [say('done alone'), { state: 'alone' }],
+    [say('at work'), { state: 'working' }], [say('at work and stuck'), { state: 'working', stuck: true }], [say('shown'), { state: 'shown' }], [say('could be next'), { state: 'not shown', next: true }],
+    [say('almost ready'), { state: 'not shown', next: true, almost: true }], [say('not yet'), { state: 'not shown' }], [say('passed over: something harder is known'), { state: 'not shown', implied: true }],
   ]
   return (
     <ul aria-label={say('What the signs mean')} className="flex flex-wrap gap-x-5 gap-y-1.5 text-sm text-ink-2">
-      {signs.map(([means, sign]) => <li key={means} className="inline-flex items-center gap-1.5"><HoleSign {...sign} size={18} />{word(means)}</li>)}
+      {signs.map(([means, sign]) => <li key={means} className="inline-flex items-center gap-1.5"><HoleSign {...sign} size={18} />{means}</li>)}
       <li className="inline-flex items-center gap-1.5">
         <svg viewBox="0 0 40 18" width="40" height="18" aria-hidden="true"><path d="M2 15Q20 0 38 15" fill="none" stroke="var(--color-saffron)" strokeWidth="2" strokeDasharray="4 3" /></svg>{say('a jump of two notches or more')}
       </li>

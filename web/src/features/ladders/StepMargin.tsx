@@ -69,7 +69,7 @@ function AboutStep({ step, child, today, onPick }: { step: Step; child: Person; 
 function stateOf(step: Step): string {
   if (step.state !== 'not shown') return STATE_WORDS[step.state]
   if (step.implied) return say('passed over: something harder is known')
-  return { ready: say('ready to be shown'), almost: say('almost ready'), later: say('not yet'), past: say('past its age'), known: 'known' }[step.verdict]
+  return { ready: say('ready to be shown'), almost: say('almost ready'), later: say('not yet'), past: say('past its age'), known: say('known') }[step.verdict]
 }
 
 /** The tray as it would lie, and what stands against it for anybody in the house. */
@@ -170,7 +170,7 @@ function Actions({ step, child, today }: { step: Step; child: Person; today: str
   )
 }
 
-const ANSWERS: Record<Schemas['StepSaidOut']['answer'], string> = { yes: 'known', 'with help': say('with help'), 'not yet': say('not yet'), 'never tried': say('never tried') }
+const ANSWERS: Record<Schemas['StepSaidOut']['answer'], string> = { yes: say('known'), 'with help': say('with help'), 'not yet': say('not yet'), 'never tried': say('never tried') }
 
 /** Put a step in weeks to come. */
 function InWeeks({ today, onChoose }: { today: string; onChoose: (day: string, weeks: number) => void }) {

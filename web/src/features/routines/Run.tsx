@@ -14,8 +14,8 @@ import { StepPicture } from './StepPicture'
 type Person = { id: number; name: string }
 type RunProps = { run: Going; routine: Schemas['RoutineOut']; people: readonly Person[]; adults: readonly Person[]; zone: string }
 type Step = Schemas['StepOut']
-const ANSWERS = [['came', 'comes'], ['rather not', say('rather not')]] as const
-const WHO = { together: 'together', adult: say('the adult'), child: '' } as const
+const ANSWERS = [['came', say('comes')], ['rather not', say('rather not')]] as const
+const WHO = { together: say('together'), adult: say('the adult'), child: '' } as const
 
 /** What was begun a moment ago is brought into view: it was begun from far down the page. */
 const justBegun = (began: string) => programNow() - Date.parse(began) < 3000

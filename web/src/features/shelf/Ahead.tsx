@@ -24,7 +24,7 @@ export function Ahead({ months, set, ahead, unit }: AheadProps) {
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.9375rem]">
       <label htmlFor={id} className="font-semibold">{say('Reach')}</label>
       <input id={id} type="range" min={0} max={STEPS.length - 1} step={1} value={at} className="w-40 accent-woad" list={`${id}-steps`}
-        aria-valuetext={months ? say('in {months}', { months: say('{n, plural, one {# month} other {# months}}', { n: months }) }) : 'today'} onChange={(event) => set(STEPS[Number(event.target.value)] ?? 0)} />
+        aria-valuetext={months ? say('in {months}', { months: say('{n, plural, one {# month} other {# months}}', { n: months }) }) : say('today')} onChange={(event) => set(STEPS[Number(event.target.value)] ?? 0)} />
       <output htmlFor={id}>{months === 0 ? say('today') : say('in {months}{part}', { months: say('{n, plural, one {# month} other {# months}}', { n: months }), part: ahead.data ? `, ${calendarDay(ahead.data.on)}` : '' })}</output>
       {months > 0 && <p role="status" className="text-ink-2">{here.length ? here.map((each) => each.words).join(' ') : say('Nobody comes to reach another board of the {unit} by then.', { unit: unit.name })}</p>}
     </div>

@@ -78,7 +78,7 @@ function Chosen({ tray, shelf, ask, lengths }: ChosenProps) {
   return (
     <>
       <div>
-        <p className="text-sm text-ink-2">{tray.stands ? sentence(tray.stands) : `Resting${tray.bin && ` in ${tray.bin}`}`}</p>
+        <p className="text-sm text-ink-2">{tray.stands ? sentence(tray.stands) : tray.bin ? say('Resting in {bin}', { bin: tray.bin }) : say('Resting')}</p>
         <h2 className="text-xl">{tray.name}</h2>
       </div>
       {findings.map((finding) => <Found key={`${finding.rule}:${finding.child ?? 0}`} finding={finding} ask={ask} />)}

@@ -19,7 +19,7 @@ import { SetOut } from './SetOut'
 type Table = Schemas['TableOut']
 type Person = { id: number; name: string; pattern: Pattern }
 type TableViewProps = { people: readonly Person[]; zone: string; today: string }
-const SAID: Record<string, string> = { well: 'well', spilled: say('it spilled'), together: say('hand in hand') }
+const SAID: Record<string, string> = { well: say('well'), spilled: say('it spilled'), together: say('hand in hand') }
 
 /** The snack table: what stands on it today and for whom, who set it, how pouring goes, how a new food is met. */
 export function TableView({ people, zone, today }: TableViewProps) {

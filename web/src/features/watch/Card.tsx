@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { memo, useRef } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
@@ -49,7 +49,7 @@ function AtWork(props: LaneProps & { episode: Episode }) {
             <span className="inline-flex items-center gap-1.5"><PatternMark pattern={child.pattern} />{child.name}</span>
             <span className="font-normal">{episode.tray}{beside.length > 0 && say(', beside {beside}', { beside: beside.join(say(' and ')) })}</span>
           </h2>
-          <p className="text-ink-2">{broken ? say('interrupted {time}{cause}', { time: timeOfDay(broken.at, zone), cause: broken.cause && `, ${broken.cause}` }) : say('unbroken since {time}', { time: timeOfDay(since ?? now, zone) })}{deep !== null && `; ${DEPTHS[deep] ?? ''}`}</p>
+          <p className="text-ink-2">{broken ? say('interrupted {time}{cause}', { time: timeOfDay(broken.at, zone), cause: broken.cause && `, ${word(broken.cause)}` }) : say('unbroken since {time}', { time: timeOfDay(since ?? now, zone) })}{deep !== null && `; ${word(DEPTHS[deep] ?? '')}`}</p>
         </div>
         <span className="text-3xl font-bold tabular-nums" role="timer" aria-label={say('At it for {now}', { now: clock(now - Date.parse(episode.began)) })}>{clock(now - Date.parse(episode.began))}</span>
       </div>
@@ -60,12 +60,12 @@ function AtWork(props: LaneProps & { episode: Episode }) {
         </Button>
         {broken
           ? <Button size="touch" className={third} onClick={() => write({ kind: 'back', ...work })} keyName="I">{say('Returned')}</Button>
-          : opens('broken', 'Interrupted', 'I')}
-        {opens('helped', 'Helped', 'H')}
+          : opens('broken', say('Interrupted'), 'I')}
+        {opens('helped', say('Helped'), 'H')}
         <Button size="touch" className={third} onClick={() => write({ kind: 'mended', ...work })} keyName="M">{say('Self-corrected')}{mended > 0 && <span className="tabular-nums">{mended}</span>}</Button>
         {opens('part', say('A part'), 'T')}
-        {opens('depth', 'Concentration', 'D')}
-        {opens('note', 'Note', 'N')}
+        {opens('depth', say('Concentration'), 'D')}
+        {opens('note', say('Note'), 'N')}
       </div>
       <Under {...props} episode={episode} />
       <div className="grid grid-cols-2 gap-2">

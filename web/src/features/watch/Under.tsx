@@ -27,7 +27,7 @@ export function Under(props: LaneProps & { episode: Episode }) {
 function Chips({ label, names, onPick }: { label: string; names: readonly string[]; onPick: (name: string) => void }) {
   return (
     <div role="group" aria-label={label} className="flex flex-wrap gap-2">
-      {names.map((name) => <Button key={name} size="touch" onClick={() => onPick(name)}>{name}</Button>)}
+      {names.map((name) => <Button key={name} size="touch" onClick={() => onPick(name)}>{word(name)}</Button>)}
     </div>
   )
 }

@@ -57,7 +57,7 @@ function Told({ ahead }: { ahead: Ahead }) {
 }
 
 const spread = (values: readonly number[], decimals: number) => say('{values} ({values2} to {values3})', { values: (values[1] ?? 0).toFixed(decimals), values2: (values[0] ?? 0).toFixed(decimals), values3: (values[2] ?? 0).toFixed(decimals) })
-const HOW: Record<Schemas['CameTakenOut']['how'], string> = { taken: 'taken', 'left alone': say('left alone'), 'too early': say('too early to say') }
+const HOW: Record<Schemas['CameTakenOut']['how'], string> = { taken: say('taken'), 'left alone': say('left alone'), 'too early': say('too early to say') }
 
 /** How the last changes were taken, and what that says for the next. */
 export function Review() {

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -68,11 +68,11 @@ function Line({ episode, people, zone, onMend }: { episode: Episode; people: rea
     await refresh()
   })
   const times = episode.events.filter((each) => each.kind === 'round').length
-  const helped = episode.events.filter((each) => each.kind === 'helped').map((each) => each.cause).join(', ')
-  const breaks = episode.events.filter((each) => each.kind === 'broken').map((each) => each.cause || 'something').join(', ')
+  const helped = episode.events.filter((each) => each.kind === 'helped').map((each) => word(each.cause)).join(', ')
+  const breaks = episode.events.filter((each) => each.kind === 'broken').map((each) => word(each.cause) || say('something')).join(', ')
   const mended = episode.events.filter((each) => each.kind === 'mended').length
-  const deep = episode.events.filter((each) => each.kind === 'depth').map((each) => each.cause).join(', ')
-  const facts = [episode.work, episode.place, times && say('{n, plural, one {# repetition} other {# repetitions}}', { n: times }), helped ? say('helped: {helped}', { helped }) : 'alone', mended > 0 && say('self-corrected {times}', { times: say('{n, plural, one {# time} other {# times}}', { n: mended }) }), breaks && say('interrupted by {breaks}', { breaks }), deep,
+  const deep = episode.events.filter((each) => each.kind === 'depth').map((each) => word(each.cause)).join(', ')
+  const facts = [word(episode.work), word(episode.place), times && say('{n, plural, one {# repetition} other {# repetitions}}', { n: times }), helped ? say('helped: {helped}', { helped }) : say('alone'), mended > 0 && say('self-corrected {times}', { times: say('{n, plural, one {# time} other {# times}}', { n: mended }) }), breaks && say('interrupted by {breaks}', { breaks }), deep,
     episode.longest_min !== null && say('longest {longest_min} min', { longest_min: plain(episode.longest_min, 0) }), episode.adult && say('seen by {adult}', { adult: episode.adult })].filter(Boolean)
   return (
     <article className={cx('flex flex-wrap items-start justify-between gap-3 p-3', episode.struck && 'text-ink-3')}>
@@ -111,7 +111,7 @@ function Picture({ episode }: { episode: Episode }) {
   )
 }
 
-const SAID: Record<string, string> = { start: 'taken', round: say('a repetition'), broken: 'interrupted', back: 'returned', helped: 'helped', mended: 'self-corrected', finish: 'finished' }
+const SAID: Record<string, string> = { start: say('taken'), round: say('a repetition'), broken: say('interrupted'), back: say('returned'), helped: say('helped'), mended: say('self-corrected'), finish: say('finished') }
 const saidOf = (each: Episode['events'][number]) => (each.kind === 'part' ? `${each.text}: ${each.cause}` : [SAID[each.kind] ?? '', each.cause, each.text].filter(Boolean).join(', '))
 
 /** Every event of a piece of work; each but the beginning and the end can be taken back, and undo brings it back. */

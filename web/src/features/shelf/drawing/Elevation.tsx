@@ -73,7 +73,7 @@ function HazardLine({ child, x, view, above, lengths }: { child: Child; x: numbe
   if (!child.still_mouths || !child.reach) return null
   const y = Math.min(child.reach.climb, view.y + view.height - 70)
   const right = view.x + view.width - 16
-  const later = child.later_mm === null ? '' : `; when walking: ${length(child.later_mm, lengths)}`
+  const later = child.later_mm === null ? '' : say('; when walking: {length}', { length: length(child.later_mm, lengths) })
   return (
     <g>
       <path d={`M${x - 40} ${-y}H${right}`} stroke="var(--color-madder)" strokeWidth="2.5" strokeDasharray="4 9" />

@@ -67,7 +67,7 @@ function Told({ shelf, asked, set }: { shelf: Shelf; asked: Asked; set: (next: A
   const lines: { text: string; without: Asked }[] = [
     ...asked.pins.map((pin) => ({ text: say('{name} pinned{part}', { name: name(pin.tray), part: pin.by_hand ? say(', kept away') : '' }), without: unpinned(asked, pin.tray) })),
     ...asked.bans.map((id) => ({ text: say('{name} left out', { name: name(id) }), without: unbanned(asked, id) })),
-    ...asked.by_hand.map((id) => ({ text: `${name(id)} kept away; you bring it`, without: { ...asked, by_hand: asked.by_hand.filter((each) => each !== id) } })),
+    ...asked.by_hand.map((id) => ({ text: say('{name} kept away; you bring it', { name: name(id) }), without: { ...asked, by_hand: asked.by_hand.filter((each) => each !== id) } })),
     ...asked.wanted.map((id) => ({ text: say('{name} wished for', { name: name(id) }), without: { ...asked, wanted: asked.wanted.filter((each) => each !== id) } })),
     ...Object.entries(asked.more).map(([key, more]) => ({ text: say('{more} more allowed: {said}', { more, said: said(key, shelf) }), without: { ...asked, more: Object.fromEntries(Object.entries(asked.more).filter(([each]) => each !== key)) } })),
     ...asked.without.map((key) => ({ text: say('Done without: {said}', { said: said(key, shelf) }), without: { ...asked, without: asked.without.filter((each) => each !== key) } })),

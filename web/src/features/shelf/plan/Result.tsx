@@ -14,7 +14,7 @@ import { Ways } from './Ways'
 
 type ResultProps = { shelf: Shelf; solve: Solve; plan: Arranged; planning: Planning; choose: (id: number, unit?: number) => void }
 
-const WORDS: Record<Stands['what'], string> = { stays: 'stays', comes: 'in', goes: say('to rest'), moves: 'moves', 'by hand': say('kept away now'), open: say('open again') }
+const WORDS: Record<Stands['what'], string> = { stays: say('stays'), comes: say('in'), goes: say('to rest'), moves: say('moves'), 'by hand': say('kept away now'), open: say('open again') }
 
 /** A plan: how good it is, what is different, what is taken of it, what could not be had, and the close seconds. */
 export function Result({ shelf, solve, plan, planning, choose }: ResultProps) {
@@ -105,8 +105,8 @@ function Runners({ plan, planning, choose }: { plan: Arranged; planning: Plannin
 
 function Terms({ plan }: { plan: Arranged }) {
   const terms: [string, string][] = [
-    ['fit of every tray for its children', String(plan.worth)], ['areas away from an even share', String(plan.balance)],
-    ['steps out of order, left to right and top to bottom', String(plan.out_of_order)],
+    [say('fit of every tray for its children'), String(plan.worth)], [say('areas away from an even share'), String(plan.balance)],
+    [say('steps out of order, left to right and top to bottom'), String(plan.out_of_order)],
   ]
   return (
     <details>
