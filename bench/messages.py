@@ -25,6 +25,7 @@ from zither_awl.catalogue.making import recipes
 from zither_awl.catalogue.places import common_places
 from zither_awl.catalogue.themes import shipped_themes
 from zither_awl.catalogue.walk import rooms
+from zither_awl.cli import main
 from zither_awl.core.curve import AT_WORK
 from zither_awl.core.happenings import KINDS as HAPPENINGS
 from zither_awl.core.independence import Aid, independence
@@ -36,6 +37,7 @@ from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import COLOURS, MATERIALS, SUBJECTS
 from zither_awl.core.values import AREAS, DEPTHS, PATTERNS, Child
 from zither_awl.languages import CODES
+from zither_awl.spoken import help_messages
 
 ROOT = Path(__file__).parents[1]
 PROGRAM, PAGES, TABLES = ROOT / "zither_awl", ROOT / "web/src", ROOT / "zither_awl/languages"
@@ -48,9 +50,9 @@ _SHIPS = (shipped_cards, shipped_routines, shipped_series, shipped_talks, shippe
 
 
 def program_messages() -> set[str]:
-    """The messages in the code, but for those that are only places and signs."""
-    return {text for path in PROGRAM.rglob("*.py") for text in _said_in(path)
-            if is_worded(text) or text in FORMS}
+    """The messages in the code and in the help, but for those that are only places and signs."""
+    found = {text for path in PROGRAM.rglob("*.py") for text in _said_in(path) if is_worded(text) or text in FORMS}
+    return found | help_messages(main)
 
 
 def _said_in(path: Path) -> Iterator[str]:
@@ -101,7 +103,8 @@ def key_words() -> set[str]:
     found |= {each for card in cards for each in (*card.themes, *card.tags, *card.minds)}
     found |= {word.key for one in sets for word in one.words} | {q for plan in shipped_talks() for q in plan.questions}
     found |= {each for routine in shipped_routines() for step in routine.steps for each in (step.only_if, *step.kinds)}
-    found |= {aid.room for aid in _aids()} | {*DEPTHS, *MOVEMENTS, *OUTCOMES, *MANNERS, *PATTERNS} | set(_enumerated())
+    found |= {aid.room for aid in _aids()} | {*DEPTHS, *MOVEMENTS, *OUTCOMES, *MANNERS, *PATTERNS}
+    found |= {*_enumerated(), *_units()}
     found |= {each for told in HAPPENINGS.values() for each in (told.words, *told.causes)} | {AT_WORK}
     found |= {step.picture for routine in shipped_routines() for step in routine.steps}
     return {word for word in found if is_worded(word)}
@@ -117,6 +120,14 @@ def _enumerated() -> Iterator[str]:
         for each in vars(import_module(module.name)).values():
             if isinstance(each, type) and issubclass(each, StrEnum):
                 yield from map(str, each)
+
+
+def _units() -> Iterator[str]:
+    """The units of the numbers under a reason: the third of what makes a Quantity."""
+    for path in (PROGRAM / "core").rglob("*.py"):
+        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+            if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "Quantity":
+                yield from (str(each.value) for each in node.args[2:3] if isinstance(each, ast.Constant))
 
 
 def _literals() -> Iterator[str]:

@@ -13,7 +13,9 @@ import click
 
 from zither_awl import __version__
 from zither_awl.core.errors import ZitherAwlError
+from zither_awl.core.saying import said_of, say, together
 from zither_awl.formats.rule_list import rules_page
+from zither_awl.languages import reading, told
 from zither_awl.services import copies, importing, keeping, pins, sealing
 from zither_awl.services import demo as demo_service
 from zither_awl.services.desk import Desk
@@ -22,6 +24,7 @@ from zither_awl.services.folder import alone_with
 from zither_awl.services.machine import data_folder, demo_folder
 from zither_awl.services.restoring import opened
 from zither_awl.settings import Settings
+from zither_awl.spoken import SpokenGroup, language_asked, tell
 from zither_awl.store import backup as copy_database
 from zither_awl.store import prepare
 
@@ -50,7 +53,7 @@ def _home(command: Callable[..., Any]) -> Callable[..., Any]:
     return command
 
 
-@click.group(invoke_without_command=True)
+@click.group(cls=SpokenGroup, invoke_without_command=True)
 @click.version_option(__version__)
 @click.pass_context
 def main(context: click.Context) -> None:
@@ -67,10 +70,11 @@ def main(context: click.Context) -> None:
 
 def run() -> None:
     """The console command: our own errors are said in a sentence, not as a trace."""
+    reading.set(language_asked())
     try:
         main()
     except ZitherAwlError as problem:
-        click.echo(str(problem), err=True)
+        click.echo(told(said_of(problem)), err=True)
         sys.exit(1)
 
 
@@ -93,7 +97,7 @@ def serve(data: Path, port: int, browser: bool, **home: Any) -> None:
 def demo(data: Path, port: int, browser: bool, keep: bool, **home: Any) -> None:
     """Serve the invented household of the demo, with sixteen weeks that end yesterday."""
     settings = Settings(data=data, port=port, **home)
-    click.echo(demo_service.prepare_demo(settings.database, keep=keep))
+    tell(demo_service.prepare_demo(settings.database, keep=keep))
     _serve(settings, browser)
 
 
@@ -115,9 +119,10 @@ def import_file(file: Path, data: Path, episodes: bool, take: bool) -> None:
         report = _imported(Desk(prepare(Settings(data=data).database)), text, episodes, take)
     for row in report.rows:
         for problem in row.problems:
-            click.echo(f"row {row.number}, {problem.field}: {problem.message} {problem.hint}".rstrip())
+            tell(say("row {number}, {field}: {problem}", number=row.number, field=problem.field,
+                     problem=together((problem.message, problem.hint))))
     bad = sum(row.status == "bad" for row in report.rows)
-    click.echo(f"{len(report.rows)} rows, {bad} with problems, {report.taken} taken.")
+    tell(say("{rows} rows, {bad} with problems, {taken} taken.", rows=len(report.rows), bad=bad, taken=report.taken))
 
 
 def _imported(desk: Desk, text: str, episodes: bool, take: bool) -> importing.Report:
@@ -137,7 +142,7 @@ def migrate(data: Path) -> None:
     """Bring the database to this version (serve does it by itself). A copy of it as it was is kept first."""
     with alone_with(data, ""):
         prepare(Settings(data=data).database, create=False)
-    click.echo("The database is up to date.")
+    tell(say("The database is up to date."))
 
 
 @main.command()
@@ -150,17 +155,23 @@ def check(data: Path) -> None:
     with desk.trial() as work:
         differ = work.projections_differ()
     for line in differ:
-        click.echo(f"differs from the log: {line}")
+        tell(say("differs from the log: {line}", line=line))
     if differ:
         with desk.write_untracked() as work:
             work.rebuild_projections()
-        click.echo(f"{len(differ)} lines were made anew from the log; nothing anybody wrote was changed.")
+        tell(say("{n} lines were made anew from the log; nothing anybody wrote was changed.", n=len(differ)))
     findings = desk.house().findings(desk.today())
     for finding in findings:
-        click.echo(f"{finding.severity:6}  {desk.house().tray(finding.tray).name}: {finding.reasons[0].text}")
-    for told in keeping.how_kept(desk, every=True):
-        click.echo(f"{told.severity:6}  {told.text}")
-    click.echo(f"The database is whole. {len(findings)} findings by the rules checked; it cannot say more than that.")
+        _found(finding.severity, say("{tray}: {reason}", tray=desk.house().tray(finding.tray).name,
+                                     reason=finding.reasons[0].text))
+    for kept in keeping.how_kept(desk, every=True):
+        _found(kept.severity, kept.text)
+    tell(say("The database is whole. {n} findings by the rules checked; it cannot say more than that.",
+             n=len(findings)))  # fmt: skip
+
+
+def _found(severity: str, text: str) -> None:
+    click.echo(f"{told(say('{severity}', severity=severity)):6}  {told(text)}")
 
 
 @main.command()
@@ -171,14 +182,14 @@ def check(data: Path) -> None:
 def backup(file: Path, data: Path, sealed: bool) -> None:
     """Copy the household's database to FILE, even while it is in use."""
     if sealed:
-        words = click.prompt("Passphrase, at least 12 letters", hide_input=True, confirmation_prompt=True)
+        words = click.prompt(told(say("Passphrase, at least 12 letters")), hide_input=True, confirmation_prompt=True)
         sealing.check_passphrase(words)
     copy_database(Settings(data=data).database, file)
     if sealed:
         part = file.with_name(f".{file.name}.part")
         sealing.seal(file, part, words)
         part.replace(file)
-    click.echo(f"Copied to {file}. To go back to it: zither-awl restore {file} --data {data}")
+    tell(say("Copied to {file}. To go back to it: zither-awl restore {file} --data {data}", file=file, data=data))
 
 
 @main.command()
@@ -191,16 +202,17 @@ def restore(file: Path, data: Path, yes: bool) -> None:
     The present database is kept among the copies. A sealed copy asks for its passphrase.
     """
     database = Settings(data=data).database
-    words = click.prompt("Its passphrase", hide_input=True) if sealing.is_sealed(file) else ""
+    words = click.prompt(told(say("Its passphrase")), hide_input=True) if sealing.is_sealed(file) else ""
     with alone_with(data, ""), opened(file, words) as plain:
         then, now = copies.what_would_change(plain, database)
-        click.echo(f"In {file.name}: {then.words}")
-        click.echo(f"There now: {now.words if now else 'nothing that can be read.'}")
-        if not yes and not click.confirm("Put the copy in its place?"):
-            click.echo("Nothing was changed.")
+        tell(say("In {file}: {words}", file=file.name, words=then.words))
+        tell(say("There now: {words}", words=now.words if now else say("nothing that can be read.")))
+        if not yes and not click.confirm(told(say("Put the copy in its place?"))):
+            tell(say("Nothing was changed."))
             return
         kept = copies.go_back_to(plain, database)
-    click.echo(f"Done.{f' What was there is kept as {kept.parent.name}/{kept.name}.' if kept else ''}")
+    where = f"{kept.parent.name}/{kept.name}" if kept else ""
+    tell(say("Done. What was there is kept as {where}.", where=where) if kept else say("Done."))
 
 
 @main.command()
@@ -211,7 +223,7 @@ def diagnose(file: Path, data: Path) -> None:
     names, no notes. Nothing is sent: you give it away.
     """
     write_diagnosis(data, file)
-    click.echo(f"Written: {file}. Its README.txt says what is in it; read it before you give it away.")
+    tell(say("Written: {file}. Its README.txt says what is in it; read it before you give it away.", file=file))
 
 
 @main.command("forget-pin")
@@ -223,7 +235,7 @@ def forget_pin(adult: str, data: Path) -> None:
         desk = Desk(prepare(Settings(data=data).database, create=False))
         pins.forget_pin(desk, adult)
         desk.close()
-    click.echo(f"{adult} has no PIN any more.")
+    tell(say("{adult} has no PIN any more.", adult=adult))
 
 
 @main.command(hidden=True)

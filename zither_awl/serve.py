@@ -21,6 +21,8 @@ from zither_awl.api.context import HOME_MARK, KEY
 from zither_awl.api.views.watch import take_kept
 from zither_awl.app import create_app
 from zither_awl.core.errors import ZitherAwlError
+from zither_awl.core.saying import say
+from zither_awl.languages import told
 from zither_awl.services import journal
 from zither_awl.services.certificate import home_certificate, private
 from zither_awl.services.clock import Clock, SystemClock
@@ -31,6 +33,7 @@ from zither_awl.services.machine import has_a_screen
 from zither_awl.services.pairing import Door
 from zither_awl.services.restoring import clear_left
 from zither_awl.settings import Settings
+from zither_awl.spoken import tell
 
 THREADS, PATIENCE_S = 8, 1
 """How many answer at once, and how many seconds they are waited for when the program stops."""
@@ -80,8 +83,8 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
     address = f"http://{settings.host}:{settings.port}"
     with alone_with(settings.data, address):
         if not _free(settings.host, settings.port):
-            said = f"Port {settings.port} is taken. Stop what uses it, or give another with --port."
-            raise click.ClickException(said)
+            said = say("Port {port} is taken. Stop what uses it, or give another with --port.", port=settings.port)
+            raise click.ClickException(told(said))
         journal.begin(settings.data)
         clear_left(settings.data)
         door = open_door(settings, clock or SystemClock()) if settings.home else None
@@ -93,10 +96,10 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
         if door is not None and door.certificate is not None:
             servers.append(home_server(app, settings, door))
         _listen(servers)
-        click.echo(f"Zither Awl is at {address}   (Ctrl+C stops it)")
+        tell(say("Zither Awl is at {address}   (Ctrl+C stops it)", address=address))
         if door is not None and door.certificate is not None:
-            click.echo(f"For the devices of the house: {'  '.join(door.addresses)}")
-            click.echo(f"Each comes to trust it at {door.addresses[0]}/trust, by this fingerprint:")
+            tell(say("For the devices of the house: {addresses}", addresses="  ".join(door.addresses)))
+            tell(say("Each comes to trust it at {address}/trust, by this fingerprint:", address=door.addresses[0]))
             click.echo(door.certificate.fingerprint)
         if browser and has_a_screen():
             webbrowser.open(address)
@@ -147,7 +150,8 @@ def local_server(app: Flask, settings: Settings) -> Server:
 def open_door(settings: Settings, clock: Clock) -> Door:
     """The names and addresses of this machine at home, and a certificate for them."""
     if not _free(settings.home_host, settings.home_port):
-        raise click.ClickException(f"Port {settings.home_port} is taken. Give another with --home-port.")
+        said = say("Port {port} is taken. Give another with --home-port.", port=settings.home_port)
+        raise click.ClickException(told(said))
     hosts = [*settings.names, *own_names()]
     certificate = home_certificate(settings.data, [*hosts, "localhost", "127.0.0.1"], clock.now())
     return Door(certificate, tuple(f"https://{host}:{settings.home_port}" for host in hosts))

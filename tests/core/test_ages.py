@@ -79,9 +79,9 @@ def test_before_the_due_date_the_corrected_age_is_nothing() -> None:
     ("born", "said", "spanish"),
     [
         (date(2026, 1, 26), "7 weeks", "7 semanas"),
-        (date(2025, 2, 10), "13 m", "13 m"),
-        (date(2023, 8, 10), "2 y 7 m", "2 a 7 m"),
-        (date(2022, 3, 16), "4 y", "4 a"),
+        (date(2025, 2, 10), "13 m", "13 meses"),
+        (date(2023, 8, 10), "2 y 7 m", "2 años 7 meses"),
+        (date(2022, 3, 16), "4 y", "4 años"),
     ],
 )
 def test_an_age_is_said_as_people_say_it(born: date, said: str, spanish: str) -> None:

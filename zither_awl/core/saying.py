@@ -10,7 +10,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
+from functools import lru_cache, reduce
 from typing import Any, Self
 
 from icu4py.messageformat import MessageFormat
@@ -20,21 +20,28 @@ _LETTERS = re.compile(r"[^\W\d_]")
 _PLACE = re.compile(r"\{\w+\}")
 
 
-class Said(str):
-    """A text with the ICU message and the values it was made of. `capital`: its first letter is made large."""
+FORMS: Mapping[str, Callable[[str], str]] = {
+    "capital": lambda text: text[:1].upper() + text[1:], "small": lambda text: text[:1].lower() + text[1:],
+    "unstopped": lambda text: text.rstrip("."),
+}  # fmt: skip
+"""What is done to a text after it is told: its first letter large or small, its full stop left out."""
 
-    __slots__ = ("capital", "message", "values")
-    capital: bool
+
+class Said(str):
+    """A text with the ICU message and the values it was made of. `forms`: what of FORMS is done to it, in order."""
+
+    __slots__ = ("forms", "message", "values")
+    forms: tuple[str, ...]
     message: str
     values: Mapping[str, object]
 
-    def __new__(cls, text: str, message: str, values: Mapping[str, object], capital: bool = False) -> Self:
+    def __new__(cls, text: str, message: str, values: Mapping[str, object], forms: tuple[str, ...] = ()) -> Self:
         made = super().__new__(cls, text)
-        made.message, made.values, made.capital = message, values, capital
+        made.message, made.values, made.forms = message, values, forms
         return made
 
     def __reduce__(self) -> tuple[Any, ...]:
-        return Said, (str(self), self.message, self.values, self.capital)
+        return Said, (str(self), self.message, self.values, self.forms)
 
     def __add__(self, other: str) -> str:
         return together((self, other), "")
@@ -70,10 +77,24 @@ def together(parts: Iterable[str], between: str = " ") -> str:
 
 def capital(text: str) -> str:
     """A text with its first letter large."""
-    large = text[:1].upper() + text[1:]
+    return _formed(text, "capital")
+
+
+def small(text: str) -> str:
+    """A text with its first letter small."""
+    return _formed(text, "small")
+
+
+def unstopped(text: str) -> str:
+    """A text without its full stop."""
+    return _formed(text, "unstopped")
+
+
+def _formed(text: str, form: str) -> str:
+    made = FORMS[form](str(text))
     if isinstance(text, Said):
-        return Said(large, text.message, text.values, True)
-    return Said(large, "{text}", {"text": text}, True)
+        return Said(made, text.message, text.values, (*text.forms, form))
+    return Said(made, "{text}", {"text": text}, (form,))
 
 
 def figure(value: float) -> str:
@@ -102,7 +123,7 @@ def changed(text: str, change: Callable[[str], str]) -> str:
         return change(text)
     made = say(text.message, **{n: changed(each, change) if isinstance(each, str) else each
                                 for n, each in text.values.items()})  # fmt: skip
-    return capital(made) if text.capital else made
+    return reduce(_formed, text.forms, made)
 
 
 def to_kept(text: str) -> object:
@@ -110,7 +131,8 @@ def to_kept(text: str) -> object:
     if not isinstance(text, Said):
         return text
     values = {name: to_kept(each) if isinstance(each, str) else each for name, each in text.values.items()}
-    return {"said": text.message, **({"with": values} if values else {}), **({"capital": True} if text.capital else {})}
+    forms = list(text.forms)
+    return {"said": text.message, **({"with": values} if values else {}), **({"forms": forms} if forms else {})}
 
 
 def from_kept(kept: Any) -> Any:
@@ -118,7 +140,7 @@ def from_kept(kept: Any) -> Any:
     if not isinstance(kept, dict):
         return kept
     made = say(kept["said"], **{name: from_kept(each) for name, each in kept.get("with", {}).items()})
-    return capital(made) if kept.get("capital") else made
+    return reduce(_formed, kept.get("forms", ()), made)
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,7 +159,7 @@ class Language:
             return text
         values = {name: self._value(each) for name, each in text.values.items()}
         filled = _filled(self.message(text.message), self.code, values)
-        return filled[:1].upper() + filled[1:] if text.capital else filled
+        return reduce(lambda told, form: FORMS[form](told), text.forms, filled)
 
     def _value(self, value: object) -> object:
         if not isinstance(value, str):

@@ -56,6 +56,11 @@ def told(value: Any) -> Any:
     return value if code == ENGLISH else language_of(code).told(value)
 
 
+def language_read() -> str:
+    """The code of the language that is read now, as a page or a paper names it."""
+    return language_of(reading.get()).code
+
+
 def best_of(wished: Iterable[str]) -> str:
     """The first wished language that is spoken here ("es-MX" is Spanish), else English."""
     for wish in wished:

@@ -9,7 +9,7 @@ from zither_awl.core.body import mass_of, reach
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.independence import Aid, OwnAid, Surfaces, independence, ranked
 from zither_awl.core.safety import Stability, loads_of, tip_over
-from zither_awl.core.saying import say
+from zither_awl.core.saying import filled, say, small
 from zither_awl.core.values import Child, Spot, Unit
 from zither_awl.core.words import MONTHS
 from zither_awl.services.desk import Desk, House
@@ -116,14 +116,14 @@ def tick(desk: Desk, child_id: int, key: str, done: bool, adult_id: int | None) 
     aid = next((a for a in independence(child, today, today, own=house.room.own_aids) if a.key == key), None)
     if aid is None:
         raise InvalidValue(FieldProblem("key", say("is {key}; there is no such thing in the list.", key=repr(key))))
-    verb = "made" if done else "not made"
-    with desk.write(adult_id, say("{aid} for {child} {verb}", aid=aid.name, child=child.name, verb=verb)) as work:
+    told = say("{aid} for {child} made") if done else say("{aid} for {child} not made")
+    with desk.write(adult_id, filled(told, aid=aid.name, child=child.name)) as work:
         work.room.tick_aid(child_id, key, today if done else None)
 
 
 def add_aid(desk: Desk, aid: OwnAid, adult_id: int | None) -> int:
     """Keep a thing of the household's own. Returns its id."""
-    with desk.write(adult_id, say("{aid}, for the {room}", aid=aid.name, room=aid.room.lower())) as work:
+    with desk.write(adult_id, say("{aid}, for the {room}", aid=aid.name, room=small(aid.room))) as work:
         return work.room.add_aid(aid)
 
 

@@ -11,7 +11,7 @@ from zither_awl.core.body import Reach, carry_limit_g, hazard_zone_mm, reach
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.safety import work_condition
-from zither_awl.core.saying import say, together
+from zither_awl.core.saying import say, together, unstopped
 from zither_awl.core.shelf import actions_for
 from zither_awl.core.values import Child, Mobility, Placement, Spot, Tray
 from zither_awl.services.desk import Desk, House
@@ -88,7 +88,7 @@ def condition_of(house: House, tray: Tray, today: date) -> str:
     where = house.once(
         ("condition", today, tray.id), lambda: work_condition(tray, house.children, today, house.practice)
     )
-    kept = say("Kept all the same: {rstrip}.", rstrip=tray.exception.rstrip('.')) if tray.exception else ""
+    kept = say("Kept all the same: {why}.", why=unstopped(tray.exception)) if tray.exception else ""
     return together((where, kept))
 
 

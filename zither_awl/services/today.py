@@ -11,7 +11,7 @@ from zither_awl.core.interest import first_reaction
 from zither_awl.core.making import WHATS
 from zither_awl.core.reasons import Severity
 from zither_awl.core.rules import rule
-from zither_awl.core.saying import capital, say, together
+from zither_awl.core.saying import capital, say, together, unstopped
 from zither_awl.core.showing import Showings
 from zither_awl.core.values import Child, Episode, Placement, Routine, Tray
 from zither_awl.core.words import listed, sentence
@@ -204,7 +204,7 @@ def _kept_away(house: House, tray: Tray, day: date) -> str:
 def _damaged(house: House) -> list[Line]:
     """Rows of the file that cannot be read: left out, and what to do about them."""
     what = say("It was left out. Enter it anew, or go back to a copy with zither-awl restore.")
-    return [Line(say("The file"), say("{rstrip}: damaged. {what}", rstrip=said.rstrip('.'), what=what), "must")
+    return [Line(say("The file"), say("{said}: damaged. {what}", said=unstopped(said), what=what), "must")
         for said in house.damaged]
 
 

@@ -9,7 +9,7 @@ from typing import Any
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.rotation import propose_change
-from zither_awl.core.saying import say
+from zither_awl.core.saying import say, unstopped
 from zither_awl.formats.household_file import read_file, write_json, write_zip
 from zither_awl.formats.photo import clean_photo
 from zither_awl.services.catalogue import entries
@@ -71,7 +71,7 @@ def readable(desk: Desk) -> House:
     try:
         house, today = desk.house(), desk.today()
         if house.damaged:
-            told = (say("{rstrip}.", rstrip=said.rstrip('.')) for said in house.damaged)
+            told = (say("{said}.", said=unstopped(said)) for said in house.damaged)
             raise InvalidValue(*(FieldProblem("file", said, say("Nothing was changed.")) for said in told))
         entries(house)
         house.findings(today)

@@ -1,13 +1,12 @@
 /** Measures as the household has them: one place that says how a length, a mass or a volume is written and read. */
 import { say } from './say'
-import type { Lengths } from './words'
+import { plain, type Lengths } from './words'
 
 let units: Lengths = 'cm'
 
 /** The household's units, told once when the house is read. */
 export const measureIn = (told: Lengths): void => { units = told }
 
-const plain = (value: number, decimals: number): string => String(Number(value.toFixed(decimals)))
 const OZ = 28.35
 const LB = 453.6
 const FL_OZ = 29.57

@@ -14,6 +14,8 @@ export const fromMm = (mm: number, unit: Lengths): number => Number((mm / MM[uni
 /** A number in the household's unit as millimetres. */
 export const toMm = (value: number, unit: Lengths): number => Math.round(value * MM[unit] * 10) / 10
 
+/** A number with so many decimals, as it is written here: 2.50. */
+export const fixed = (value: number, decimals: number): string => new Intl.NumberFormat(locale(), { minimumFractionDigits: decimals, maximumFractionDigits: decimals, useGrouping: false }).format(value)
 /** A number with at most so many decimals, and no more than it needs. */
 export const plain = (value: number, decimals = 1): string => new Intl.NumberFormat(locale(), { maximumFractionDigits: 20, useGrouping: false }).format(Number(value.toFixed(decimals)))
 

@@ -11,32 +11,40 @@ from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.home import BarIn, CodeOut, DeviceOut, HomeOut, PairIn, RaiseIn
 from zither_awl.api.spec import answers, api
 from zither_awl.core.saying import say
+from zither_awl.languages import language_read, told
 from zither_awl.services import pairing
 
 bp = Blueprint("home", __name__)
 COOKIE_S = 400 * 24 * 3600
-TRUST = """<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<title>Trusting Zither Awl</title>
+TRUST = """<!doctype html><html lang="{{ language }}"><meta charset="utf-8">
+<meta name="viewport" content="width=device-width"><title>{{ said.title }}</title>
 <style>body{font:1.0625rem/1.5 system-ui,sans-serif;color:#1d2b33;background:#eef2f1;margin:0}
 main{max-width:40rem;margin:0 auto;padding:1.5rem}a{color:#1f5673}code{overflow-wrap:anywhere;font-weight:700}
 li{margin:.4rem 0}a.b{display:inline-block;padding:.8rem 1.1rem;border-radius:12px;background:#1f5673;color:#fbfcfb}
 </style>
-<main><h1>How this device comes to trust Zither Awl</h1>
-<p>The program runs on a machine of this house, and its pages come over the home network only. It vouches for itself
-with a certificate of its own. A device that trusts it can open Zither Awl without a warning, and goes on while the
-program is away.</p>
-<p>Before you trust it, compare this fingerprint with the one in <b>House</b> on the machine the program runs on, or in
-the window it was started from. If one pair of letters differs, stop: something else is answering.</p>
-<p><code>{{ fingerprint }}</code></p>
-<p><a class="b" href="/trust/zither-awl.crt">Take the certificate</a></p>
-<h2>Then</h2><ul>
-<li>A telephone or tablet that asks where to install it: as a certificate of an authority. It may ask for the screen
-lock.</li>
-<li>A tablet that keeps it as a profile: open its settings, install the profile, then switch on full trust for it
-under the certificate settings.</li>
-<li>A computer: open the file, and put it among the trusted authorities of this user or of the browser.</li></ul>
-<p>The certificate can vouch for this machine and for private addresses only, nothing else. Take it away again in the
-same settings.</p><p><a href="/">To Zither Awl</a></p></main></html>"""
+<main><h1>{{ said.head }}</h1><p>{{ said.what }}</p><p>{{ said.compare }}</p><p><code>{{ fingerprint }}</code></p>
+<p><a class="b" href="/trust/zither-awl.crt">{{ said.take }}</a></p><h2>{{ said.then }}</h2>
+<ul><li>{{ said.asks }}</li><li>{{ said.profile }}</li><li>{{ said.computer }}</li></ul>
+<p>{{ said.only }}</p><p><a href="/">{{ said.back }}</a></p></main></html>"""
+TRUST_SAID = {
+    "title": say("Trusting Zither Awl"), "head": say("How this device comes to trust Zither Awl"),
+    "what": say("The program runs on a machine of this house, and its pages come over the home network only. It "
+                "vouches for itself with a certificate of its own. A device that trusts it can open Zither Awl without "
+                "a warning, and goes on while the program is away."),
+    "compare": say("Before you trust it, compare this fingerprint with the one in House on the machine the program "
+                   "runs on, or in the window it was started from. If one pair of letters differs, stop: something "
+                   "else is answering."),
+    "take": say("Take the certificate"), "then": say("Then"),
+    "asks": say("A telephone or tablet that asks where to install it: as a certificate of an authority. It may ask for "
+                "the screen lock."),
+    "profile": say("A tablet that keeps it as a profile: open its settings, install the profile, then switch on full "
+                   "trust for it under the certificate settings."),
+    "computer": say("A computer: open the file, and put it among the trusted authorities of this user or of the "
+                    "browser."),
+    "only": say("The certificate can vouch for this machine and for private addresses only, nothing else. Take it away "
+                "again in the same settings."),
+    "back": say("To Zither Awl"),
+}  # fmt: skip
 
 
 @bp.get("/trust")
@@ -45,7 +53,8 @@ def trust() -> Response:
     certificate = door().certificate
     if certificate is None:
         raise NotFound(say("The program does not serve the home network. Start it with serve --home."))
-    return make_response(render_template_string(TRUST, fingerprint=certificate.fingerprint))
+    return make_response(render_template_string(TRUST, fingerprint=certificate.fingerprint,
+                                                said=told(TRUST_SAID), language=language_read()))
 
 
 @bp.get("/trust/zither-awl.crt")

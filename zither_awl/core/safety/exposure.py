@@ -175,6 +175,5 @@ def work_condition(tray: Tray, children: Iterable[Child], on: date, practice: Pr
     ]  # fmt: skip
     if not kept_from:
         return ""
-    verb = "sleeps" if len(kept_from) == 1 else "sleep"
-    return say("At a table {kept_from} cannot reach, or while {kept_from} {verb}.", kept_from=listed(kept_from),
-               verb=verb)
+    return say("At a table {names} cannot reach, or while {n, plural, one {{names} sleeps} other {{names} sleep}}.",
+               names=listed(kept_from), n=len(kept_from))

@@ -8,7 +8,7 @@ from typing import Literal
 
 from zither_awl.core.errors import Gathering
 from zither_awl.core.safety.nature import DECLARED
-from zither_awl.core.saying import say, together
+from zither_awl.core.saying import say, small, together
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import SUBJECTS
 from zither_awl.core.values import AREAS, MOST_MONTHS, TAGS, Rung
@@ -227,8 +227,8 @@ class Design:
 
     def titled(self, level: Level) -> str:
         """What a tray at a level is called: the card's name, with the level's where there is more than one."""
-        return self.name if len(self.levels) == 1 else say("{self}: {level}{level2}", self=self.name,
-                                                           level=level.name[:1].lower(), level2=level.name[1:])
+        return self.name if len(self.levels) == 1 else say("{card}: {level}", card=self.name,
+                                                           level=small(level.name))
 
     def opens_at(self, level: Level) -> int:
         """From which month a level's window is open: inside the card's own."""

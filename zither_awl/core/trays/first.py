@@ -16,7 +16,7 @@ from zither_awl.core.mastery import KNOWN
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import endangers, hazards
-from zither_awl.core.saying import say
+from zither_awl.core.saying import say, small, unstopped
 from zither_awl.core.things.component import Component, footprint_mm
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.trays.assemble import tray_of
@@ -257,7 +257,7 @@ def _why(made: Made, need: Need, tray: Tray) -> Reason:
     before = [need.names.get(key, key) for key, number in design.before(level.number)
               if key != design.key and need.states.get((key, number)) in KNOWN]  # fmt: skip
     below = need.states.get((design.key, level.number - 1)) in KNOWN
-    aim = f"{design.aim[:1].lower()}{design.aim[1:].rstrip('.')}"
+    aim = small(unstopped(design.aim))
     if loved:
         text = say("{child} loves this now: {loved}.", child=child, loved=loved)
     elif state in KNOWN:

@@ -136,20 +136,24 @@ class Spot:
 
     def words(self, unit: Unit) -> str:
         """The spot as it is said: "second board, first place"."""
-        boards = len(unit.boards)
-        named = say("top board") if self.board == 0 and boards > 1 else say("{ordinals} board",
-                                                                       ordinals=_ORDINALS[self.board])
-        return (say("{named}, ", named=named) if boards > 1 else "") + say("{ordinals} place",
-            ordinals=_ORDINALS[self.place])
+        place = say("{nth} place", nth=_ORDINALS[self.place])
+        board = self._board(unit)
+        return say("{board}, {place}", board=board, place=place) if board else place
 
     def counted(self, unit: Unit) -> str:
         """The spot as it is read out: "top board, second of four"."""
-        before, _, place = self.words(unit).rpartition(", ")
         places = unit.boards[self.board].places
-        return say("{before}, ", before=before) * bool(before) + say("{removesuffix} of {cardinals}",
-                                                  removesuffix=place.removesuffix(' place'),
-                                                  cardinals=_CARDINALS[places - 1])
+        place = say("{nth} of {many}", nth=_ORDINALS[self.place], many=_CARDINALS[places - 1])
+        board = self._board(unit)
+        return say("{board}, {place}", board=board, place=place) if board else place
 
-_ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth",
-             "eleventh", "twelfth")  # fmt: skip
-_CARDINALS = ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
+    def _board(self, unit: Unit) -> str:
+        if len(unit.boards) == 1:
+            return ""
+        return say("{nth} board", nth=_ORDINALS[self.board]) if self.board else say("top board")
+
+
+_ORDINALS = tuple(map(say, ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth",
+                            "tenth", "eleventh", "twelfth")))  # fmt: skip
+_CARDINALS = tuple(map(say, ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven",
+                             "twelve")))  # fmt: skip

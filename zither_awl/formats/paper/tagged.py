@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from zither_awl.formats.paper.sheet import Paper, Sheets
-from zither_awl.languages import reading, told
+from zither_awl.languages import language_read, told
 
 Role = Literal["H1", "H2", "P", "Figure", "LI"]
 
@@ -30,7 +30,7 @@ class TaggedSheets(Sheets):
 
     def __init__(self, title: str, paper: Paper) -> None:
         super().__init__(title, paper)
-        self._language = reading.get()
+        self._language = language_read()
         self._elements: list[_Element] = []
         self._page, self._marks_here = 0, 0
 

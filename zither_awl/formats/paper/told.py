@@ -130,7 +130,7 @@ def told_html(told: Told) -> bytes:
     pictures = "".join(_figure(picture) for picture in told.pictures)
     foot = f"<footer>{_text(told.foot)}</footer>" if told.foot else ""
     return (
-        f'<!doctype html><html lang="{languages.reading.get()}"><meta charset="utf-8">'
+        f'<!doctype html><html lang="{languages.language_read()}"><meta charset="utf-8">'
         f'<meta name="viewport" content="width=device-width,initial-scale=1"><title>{_text(told.title)}</title>'
         f"<style>{CSS}</style><main><h1>{_text(told.title)}</h1><p class=u>{_text(told.under)}</p>{parts}{pictures}"
         f"{foot}</main></html>\n"

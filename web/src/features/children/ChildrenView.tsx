@@ -1,5 +1,5 @@
 import { WEEKDAYS } from '@/lib/days'
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -59,7 +59,7 @@ export function ChildrenView({ lengths, zone, today, adults }: ChildrenViewProps
 
 function About({ child, lengths, onEdit }: { child: Child; lengths: Lengths; onEdit: () => void }) {
   const facts = [
-    child.age, child.mobility, child.still_mouths ? say('still mouths') : '', child.reach && say('lifts to {comfort_high}', { comfort_high: length(child.reach.comfort_high, lengths) }),
+    child.age, word(child.mobility), child.still_mouths ? say('still mouths') : '', child.reach && say('lifts to {comfort_high}', { comfort_high: length(child.reach.comfort_high, lengths) }),
     child.reach && say('could get at things to {climb}', { climb: length(child.reach.climb, lengths) }), child.carry_g === null ? say('works where things stand') : say('carries to {mass}', { mass: mass(child.carry_g) }),
     child.allergies.length ? say('allergic to {allergies}', { allergies: child.allergies.join(', ') }) : '', child.passions.length ? say('loves {passions}', { passions: child.passions.join(', ') }) : '', child.comes.length ? say('comes on {comes}', { comes: child.comes.map((day) => WEEKDAYS[day]).join(', ') }) : '',
     child.months > 96 ? say('recorded only: windows and judgements end at eight years') : '',

@@ -7,7 +7,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { copiesQuery, queryClient, refresh, restoringQuery } from '@/lib/queries'
-import { dayOf, calendarDay, timeOfDay } from '@/lib/words'
+import { dayOf, calendarDay, fixed, timeOfDay } from '@/lib/words'
 
 type Copy = Schemas['CopyOut']
 type Contents = Schemas['ContentsOut']
@@ -28,7 +28,7 @@ export function Copies({ zone }: { zone: string }) {
       <ul className="flex flex-col">
         {shown.map((copy) => (
           <li key={copy.key} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-1.5 first:border-0">
-            <span>{dayOf(copy.at, zone)}, {timeOfDay(copy.at, zone)} <span className="text-sm text-ink-2">{say('{why}{max} MB', { why: why(copy), max: Math.max(copy.mb, 0.1).toFixed(1) })}</span></span>
+            <span>{dayOf(copy.at, zone)}, {timeOfDay(copy.at, zone)} <span className="text-sm text-ink-2">{say('{why}{max} MB', { why: why(copy), max: fixed(Math.max(copy.mb, 0.1), 1) })}</span></span>
             <Button aria-label={say('What it would change: {part}', { part: copy.key })} onClick={() => setChosen(copy)}>{say('What it would change')}</Button>
           </li>
         ))}

@@ -51,7 +51,7 @@ function Now({ table }: { table: Table }) {
   return (
     <section aria-label={say('Now')} className="panel flex flex-col gap-2 p-4">
       <div className="flex items-center gap-4">
-        <Picture name={table.stage === 'water alone' ? 'jug' : say('place mat')} size={72} />
+        <Picture name={table.stage === 'water alone' ? 'jug' : 'place mat'} size={72} />
         <div><h2 className="text-xl">{sentence(table.stage)}</h2><p>{word(table.what)}</p></div>
       </div>
       {table.for_each.length > 0 && <p className="flex flex-wrap gap-x-5 gap-y-1 text-lg">{table.for_each.map((each) => <span key={each.child_id}><strong>{each.child}</strong> {each.pieces}</span>)}<span className="text-ink-2">{say('{in_the_bowl} in the bowl', { in_the_bowl: table.in_the_bowl })}</span></p>}

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { yearQuery } from '@/lib/queries'
-import { calendarDay, span } from '@/lib/words'
+import { calendarDay, fixed, span } from '@/lib/words'
 
 const FIRST = 12
 
@@ -29,7 +29,7 @@ export function Year() {
                   <th scope="row" className="py-1 pr-3 font-normal">{each.tray}</th>
                   <td><span className="flex items-center gap-2"><svg viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden className="h-2.5 w-28 shrink-0 max-[700px]:w-14"><rect width="100" height="8" rx="2" className="fill-woad-2" /><rect width={(100 * each.uses) / most} height="8" rx="2" className="fill-woad" /></svg><span className="tabular-nums">{each.uses}</span></span></td>
                   <td className="px-3 tabular-nums max-[700px]:hidden">{each.minutes ? span(each.minutes) : say('none')}</td><td className="px-3 tabular-nums max-[700px]:hidden">{each.children}</td>
-                  {priced && <td className="px-3 tabular-nums">{each.cost_per_use === null ? say('not known') : each.cost_per_use.toFixed(2)}</td>}
+                  {priced && <td className="px-3 tabular-nums">{each.cost_per_use === null ? say('not known') : fixed(each.cost_per_use, 2)}</td>}
                   <td className="text-sm text-ink-2">{each.pass_on}</td>
                 </tr>
               ))}

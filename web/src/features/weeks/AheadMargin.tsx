@@ -1,4 +1,5 @@
 import { say } from '@/lib/say'
+import { fixed } from '@/lib/words'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { shortDay, weekDay } from '@/lib/days'
@@ -41,7 +42,7 @@ function Told({ ahead }: { ahead: Ahead }) {
   )
   return (
     <div role="region" aria-label={say('What the model says')} className="flex flex-col gap-4">
-      <p className="text-sm text-ink-2">{say('{runs}, {seconds} s.', { runs: say('{n, plural, one {# run} other {# runs}}', { n: ahead.runs }), seconds: ahead.seconds.toFixed(1) })}</p>
+      <p className="text-sm text-ink-2">{say('{runs}, {seconds} s.', { runs: say('{n, plural, one {# run} other {# runs}}', { n: ahead.runs }), seconds: fixed(ahead.seconds, 1) })}</p>
       {lines(say('A place wants a change'), ahead.changes.map((each) => ({ name: each.tray, range: each.range })))}
       {lines(say('Likely mastered'), ahead.mastered.map((each) => ({ name: `${each.child}: ${each.tray}`, range: each.range })))}
       {lines(say('Runs out'), ahead.out_of.map((each) => ({ name: each.tray, range: each.range })))}
@@ -56,7 +57,7 @@ function Told({ ahead }: { ahead: Ahead }) {
   )
 }
 
-const spread = (values: readonly number[], decimals: number) => say('{values} ({values2} to {values3})', { values: (values[1] ?? 0).toFixed(decimals), values2: (values[0] ?? 0).toFixed(decimals), values3: (values[2] ?? 0).toFixed(decimals) })
+const spread = (values: readonly number[], decimals: number) => say('{values} ({values2} to {values3})', { values: fixed(values[1] ?? 0, decimals), values2: fixed(values[0] ?? 0, decimals), values3: fixed(values[2] ?? 0, decimals) })
 const HOW: Record<Schemas['CameTakenOut']['how'], string> = { taken: say('taken'), 'left alone': say('left alone'), 'too early': say('too early to say') }
 
 /** How the last changes were taken, and what that says for the next. */

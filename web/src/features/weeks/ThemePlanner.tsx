@@ -1,4 +1,5 @@
 import { say } from '@/lib/say'
+import { fixed } from '@/lib/words'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { addDays, daysText, shortDay } from '@/lib/days'
@@ -126,7 +127,7 @@ function Planned({ plan, seconds, planning, onAsk, onTaken }: PlannedProps) {
 
 const said = (plan: ThemePlan, seconds: number) => [
   plan.complete_on ? `Complete on ${shortDay(plan.complete_on)}; nothing loved leaves.` : '',
-  plan.proven ? say('Proven best, in {seconds} s.', { seconds: seconds.toFixed(1) }) : say('At most {part} % short of the best there could be.', { part: (100 * plan.gap).toFixed(1) }),
+  plan.proven ? say('Proven best, in {seconds} s.', { seconds: fixed(seconds, 1) }) : say('At most {part} % short of the best there could be.', { part: fixed(100 * plan.gap, 1) }),
 ].filter(Boolean).join(' ')
 
 /** Everything beside the trays: books, words with their days, what is used up, the cautions, and what comes later. */
