@@ -30,12 +30,14 @@ from zither_awl.core.curve import AT_WORK
 from zither_awl.core.happenings import KINDS as HAPPENINGS
 from zither_awl.core.independence import Aid, independence
 from zither_awl.core.ladders.movement import MOVEMENTS
+from zither_awl.core.safety.nature import ALLERGENS
 from zither_awl.core.saying import Said, is_worded
 from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.showing import MANNERS, OUTCOMES
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import COLOURS, MATERIALS, SUBJECTS
 from zither_awl.core.values import AREAS, DEPTHS, PATTERNS, Child
+from zither_awl.formats.paper.drawings import pictures
 from zither_awl.languages import CODES
 from zither_awl.spoken import help_messages
 
@@ -106,7 +108,7 @@ def key_words() -> set[str]:
     found |= {aid.room for aid in _aids()} | {*DEPTHS, *MOVEMENTS, *OUTCOMES, *MANNERS, *PATTERNS}
     found |= {*_enumerated(), *_units()}
     found |= {each for told in HAPPENINGS.values() for each in (told.words, *told.causes)} | {AT_WORK}
-    found |= {step.picture for routine in shipped_routines() for step in routine.steps}
+    found |= {*pictures(), *ALLERGENS}
     return {word for word in found if is_worded(word)}
 
 

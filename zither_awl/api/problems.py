@@ -56,7 +56,8 @@ def _of_domain(error: Any) -> Response:
 def _of_http(error: Any) -> Response:
     status = error.code or 500
     detail = TOO_LARGE if status == 413 else NOWHERE if error.description == NotFound.description else error.description
-    answer = _answer(ProblemOut(title=error.name, status=status, detail=detail or error.name, errors=[]))
+    title = TITLE.get(status, error.name)
+    answer = _answer(ProblemOut(title=title, status=status, detail=detail or error.name, errors=[]))
     if isinstance(error, MethodNotAllowed):
         answer.headers["Allow"] = ", ".join(sorted(error.valid_methods or ()))
     return answer

@@ -9,6 +9,7 @@ from flask import Response, request
 
 from zither_awl.api.context import desk
 from zither_awl.core.measure import in_inches
+from zither_awl.languages import point_read
 
 SENTENCES = frozenset({
     "text", "message", "hint", "detail", "why", "words", "reason", "reasons", "condition", "then", "fill", "held",
@@ -52,4 +53,4 @@ def _put(value: Any, sentence: bool = False) -> Any:
         return {key: _put(each, key in SENTENCES and not _own(key, value)) for key, each in value.items()}
     if isinstance(value, list):
         return [_put(each, sentence) for each in value]
-    return in_inches(value) if sentence and isinstance(value, str) else value
+    return in_inches(value, point_read()) if sentence and isinstance(value, str) else value

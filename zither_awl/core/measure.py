@@ -12,12 +12,16 @@ from collections.abc import Callable
 from zither_awl.core.saying import say
 from zither_awl.core.things.amounts import LINEAR, MASS, VOLUME
 
-_NUMBER = r"\d+(?:\.\d+)?"
+_NUMBER = r"\d+(?:[.,]\d+)?"
 _SIZES = re.compile(rf"(?<![\w.])({_NUMBER}(?:\s?[×x]\s?{_NUMBER})*) (mm|cm|m)\b(?!/)")
 _MASS = re.compile(rf"(?<![\w.])({_NUMBER}) (kg|g)\b(?!/)")
 _VOLUME = re.compile(rf"(?<![\w.])({_NUMBER}) (ml|l)\b")
 _FORCE = re.compile(rf"(?<![\w.])({_NUMBER}) N\b")
 _POUND_FORCE_N = 4.448
+
+
+def _read(number: str) -> float:
+    return float(number.replace(",", "."))
 
 
 def _short(value: float) -> str:
@@ -27,21 +31,21 @@ def _short(value: float) -> str:
 
 def _sizes(found: re.Match[str]) -> str:
     each = LINEAR[found[2]] / LINEAR["in"]
-    return re.sub(_NUMBER, lambda n: _short(float(n[0]) * each), found[1]) + " in"
+    return re.sub(_NUMBER, lambda n: _short(_read(n[0]) * each), found[1]) + " in"
 
 
 def _mass(found: re.Match[str]) -> str:
-    grams = float(found[1]) * MASS[found[2]]
+    grams = _read(found[1]) * MASS[found[2]]
     return say("{short} lb", short=_short(grams / MASS['lb'])) if grams >= MASS["lb"] else say("{short} oz",
                                                             short=_short(grams / MASS['oz']))
 
 
 def _volume(found: re.Match[str]) -> str:
-    return say("{short} fl oz", short=_short(float(found[1]) * VOLUME[found[2]] / VOLUME['floz']))
+    return say("{short} fl oz", short=_short(_read(found[1]) * VOLUME[found[2]] / VOLUME['floz']))
 
 
 def _force(found: re.Match[str]) -> str:
-    return say("{short} lbf", short=_short(float(found[1]) / _POUND_FORCE_N))
+    return say("{short} lbf", short=_short(_read(found[1]) / _POUND_FORCE_N))
 
 
 RULES: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], str]], ...] = (
@@ -49,8 +53,9 @@ RULES: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], str]], ...] = (
 )  # fmt: skip
 
 
-def in_inches(text: str) -> str:
-    """A sentence with its metric measures put into inches, ounces, pounds and fluid ounces."""
+def in_inches(text: str, point: str = ".") -> str:
+    """A sentence with its metric measures put into inches, ounces, pounds and fluid ounces. `point`: how its language
+    marks decimals."""
     for pattern, put in RULES:
-        text = pattern.sub(put, text)
+        text = pattern.sub(lambda found, put=put: put(found).replace(".", point), text)  # type: ignore[misc]
     return text

@@ -11,7 +11,7 @@ import re
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache, reduce
-from typing import Any, Self
+from typing import Any, Self, SupportsIndex
 
 from icu4py.messageformat import MessageFormat
 
@@ -50,6 +50,11 @@ class Said(str):
         """Itself where there is nothing to strip."""
         bare = super().strip(chars)
         return self if len(bare) == len(self) else bare
+
+    def __getitem__(self, key: SupportsIndex | slice) -> str:
+        """Itself where nothing is cut off."""
+        cut = super().__getitem__(key)
+        return self if cut == str(self) else cut
 
     def __radd__(self, other: str) -> str:
         return together((other, self), "")

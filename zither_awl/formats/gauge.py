@@ -13,12 +13,14 @@ from zither_awl.core.sources import (
     CYLINDER_SHALLOW_MM,
     CYLINDER_SOURCE,
 )
-from zither_awl.formats.paper.sheet import faces
+from zither_awl.formats.paper.sheet import faces, in_language_read
+from zither_awl.languages import told
 
 MEAN_MM = (CYLINDER_DEEP_MM + CYLINDER_SHALLOW_MM) / 2
 HALF_MM = (CYLINDER_DEEP_MM - CYLINDER_SHALLOW_MM) / 2
 STRIP_MM = pi * CYLINDER_DIAMETER_MM
 FLAP_MM = 8.0
+TITLE = say("Paper gauge for small parts")
 POINTS = 2.834645669291339
 """Points in a millimetre."""
 
@@ -40,13 +42,14 @@ def gauge_pdf(paper: str = "A4") -> bytes:
     out = io.BytesIO()
     faces()
     page = Canvas(out, pagesize=(wide, high), invariant=True, initialFontName="sans")
-    page.setTitle(say("Paper gauge for small parts"))
+    page.setTitle(told(TITLE))
+    in_language_read(page)
     left, top = 30 * POINTS, high - 40 * POINTS
     page.setFont("sans-bold", 14)
-    page.drawString(left, top, say("Paper gauge for small parts"))
+    page.drawString(left, top, told(TITLE))
     page.setFont("sans", 10)
     for at, line in enumerate(_lines()):
-        page.drawString(left, top - (7 + 5 * at) * POINTS, line)
+        page.drawString(left, top - (7 + 5 * at) * POINTS, told(line))
     _strip(page, left, top - 62 * POINTS)
     _ruler(page, left, top - 150 * POINTS)
     page.showPage()

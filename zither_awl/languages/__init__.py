@@ -15,7 +15,7 @@ from functools import cache
 from importlib.resources import files
 from typing import Any
 
-from zither_awl.core.saying import ENGLISH, Language
+from zither_awl.core.saying import ENGLISH, Language, decimal
 
 CODES = (ENGLISH, "es")
 """Every language, English first."""
@@ -59,6 +59,11 @@ def told(value: Any) -> Any:
 def language_read() -> str:
     """The code of the language that is read now, as a page or a paper names it."""
     return language_of(reading.get()).code
+
+
+def point_read() -> str:
+    """How the language that is read now marks decimals."""
+    return str(told(decimal(0.5, 1)))[1]
 
 
 def best_of(wished: Iterable[str]) -> str:

@@ -106,9 +106,17 @@ def walk(house: House) -> tuple[tuple[WalkRoom, tuple[WalkThing, ...]], ...]:
     owned = {c.name.lower(): c.count for c in house.components if not c.archived}
     return tuple(
         (room, tuple(WalkThing(thing, owned.get(thing.name.lower(), 0))
-                     for thing in map(understood, told(list(room.things)))))
+                     for thing in map(_as_told, room.things)))
         for room in rooms()
     )  # fmt: skip
+
+
+def _as_told(common: str) -> Component:
+    """A common thing by its name in the language that is read, or in English where typing knows no such words."""
+    try:
+        return understood(told(common))
+    except InvalidValue:
+        return understood(str(common))
 
 
 def add_walked(desk: Desk, ticked: Iterable[tuple[str, int]], adult_id: int | None) -> tuple[int, ...]:

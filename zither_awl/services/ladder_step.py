@@ -22,6 +22,7 @@ from zither_awl.core.saying import say
 from zither_awl.core.trays import Design, make
 from zither_awl.core.values import Child, Rung, Said, SaidAnswer, Visit
 from zither_awl.core.wishes import Aim
+from zither_awl.languages import told
 from zither_awl.services import catalogue, ladders
 from zither_awl.services.catalogue import graph_of
 from zither_awl.services.desk import Desk
@@ -360,7 +361,7 @@ def choose(desk: Desk, child_id: int, rung: Rung, from_day: date | None, weeks: 
     if weeks is not None and not 1 <= weeks <= 26:
         raise InvalidValue(FieldProblem("weeks", say("is {weeks}; expected 1 to 26 weeks.", weeks=weeks)))
     ends = begins + timedelta(days=7 * weeks if weeks else NEXT_DAYS)
-    words = design.titled(design.level(rung[1]))[:80]
+    words = told(design.titled(design.level(rung[1])))[:80]
     aim = Aim(id=0, words=words, from_day=begins, until_day=ends, child_id=child_id, key=rung[0], level=rung[1])
     with desk.write(adult_id, say("Chosen for later: {words}", words=words)) as work:
         return work.weeks.save_aim(aim)

@@ -31,6 +31,7 @@ from zither_awl.core.trays.check import Check, Costs, cost_per_use
 from zither_awl.core.trays.imagined import imagined_difficulty
 from zither_awl.core.trays.tailored import notes, tailored
 from zither_awl.core.values import Card, Child, Content, Tray
+from zither_awl.languages import told
 from zither_awl.services import catalogue, ladders
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
@@ -194,7 +195,8 @@ def _wished_level(card: Design, wish: Wish) -> Level:
 def free_name(house: House, card: Design, level: Level, toward: str = "") -> str:
     """A name for a tray that no other tray bears."""
     taken = {t.name for t in house.all_trays}
-    plain = say("{titled} (a step between)", titled=card.titled(level)[:54]) if toward else card.titled(level)[:72]
+    titled = told(card.titled(level))
+    plain = told(say("{titled} (a step between)", titled=titled[:54])) if toward else titled[:72]
     return next(name for n in range(1, 1000) if (name := plain if n == 1 else say("{plain} ({n})", plain=plain,
         n=n)) not in taken)
 
@@ -345,8 +347,9 @@ def _with_tap_water(work: Store, contents: tuple[Content, ...]) -> tuple[Content
     """Water that nobody entered becomes a thing of the cupboard when it is first used."""
     if all(c.component.id for c in contents):
         return contents
-    kept = {0: next(c.component for c in contents if not c.component.id)}
-    saved: Component = replace(kept[0], id=work.cupboard.save_component(kept[0]))
+    fresh = next(c.component for c in contents if not c.component.id)
+    water = replace(fresh, name=told(fresh.name))
+    saved: Component = replace(water, id=work.cupboard.save_component(water))
     return tuple(replace(c, component=saved) if not c.component.id else c for c in contents)
 
 

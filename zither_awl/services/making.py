@@ -11,6 +11,7 @@ from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.making import Making, Mark, Recipe, What, changed_by_a_check, ready_to_give, suggested
 from zither_awl.core.saying import say
 from zither_awl.core.things.kinds import of_kind
+from zither_awl.languages import told
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
 
@@ -55,7 +56,7 @@ def begin(desk: Desk, key: str, wanted_for: str, adult_id: int | None) -> int:
     """Put something on the making list. Raises: NotFound."""
     found = recipe(key)
     with desk.write(adult_id, say("To make: {found}", found=found.name)) as work:
-        return work.making.save_making(Making(id=0, recipe=key, name=found.name, wanted_for=wanted_for[:80],
+        return work.making.save_making(Making(id=0, recipe=key, name=told(found.name), wanted_for=wanted_for[:80],
                                               begun_on=desk.today()))  # fmt: skip
 
 

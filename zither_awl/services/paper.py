@@ -40,6 +40,7 @@ from zither_awl.formats.paper import (
     word_cards_pdf,
 )
 from zither_awl.formats.paper.sheet import Paper, without_sign
+from zither_awl.languages import point_read, told
 from zither_awl.services import cupboard, make, today
 from zither_awl.services.catalogue import designs, taken
 from zither_awl.services.desk import Desk, House
@@ -133,6 +134,10 @@ def _pictures(sheet: WordSheet) -> tuple[str, ...]:
                 bare=bare, cards=len(sheet.cards)),)
 
 
+def _inches_read(text: str) -> str:
+    return in_inches(told(text), point_read())
+
+
 def tray_card(desk: Desk, tray_id: int) -> TrayCard:
     """What the card of a tray says. Raises: NotFound."""
     house, day = desk.house(), desk.today()
@@ -146,7 +151,7 @@ def tray_card(desk: Desk, tray_id: int) -> TrayCard:
     inner = (box.inside.top_mm, box.inside.across_mm or box.inside.top_mm) if box and box.inside else None
     inside = {role.name: role.lies_in for role in level.roles} if level else {}
     condition = condition_of(house, tray, day)
-    put = in_inches if house.household and house.household.lengths == "in" else str
+    put = _inches_read if house.household and house.household.lengths == "in" else lambda text: text
     return TrayCard(
         name=tray.name, under=_under(tray, card), for_whom=_for_whom(house, tray),
         container=box.name if box else "", inner_mm=inner,

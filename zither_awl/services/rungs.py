@@ -9,6 +9,7 @@ from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.saying import say
 from zither_awl.core.trays import Design, Level
 from zither_awl.core.values import Card, Rung
+from zither_awl.languages import told
 from zither_awl.services.catalogue import NAMES_FIRST, tied_designs
 from zither_awl.services.house import House
 from zither_awl.store import Store
@@ -18,8 +19,8 @@ def card_for(work: Store, design: Design, level: Level, *, toward: str = "") -> 
     """The household's card for one level of a design; `toward`: for a step between, on the way to that one."""
     known = next((c for c in work.cupboard.cards().values()
                   if (c.key, c.level, c.toward) == (design.key, level.number, toward)), None)  # fmt: skip
-    titled = design.titled(level)
-    name = say("{titled}, before {toward}", titled=titled[:40], toward=toward)[:80] if toward else titled[:80]
+    titled = told(design.titled(level))
+    name = (told(say("{titled}, before {toward}", titled=titled[:40], toward=toward)) if toward else titled)[:80]
     return Card(
         id=known.id if known else 0, name=known.name if known else name, area=design.area,
         from_months=design.opens_at(level), to_months=design.to_months, follows=known.follows if known else (),

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
-from zither_awl.core.saying import say
+from zither_awl.core.saying import say, together, unstopped
 from zither_awl.core.story import Part, Seen, story_of, without_names
 from zither_awl.core.values import Child
 from zither_awl.core.values.telling import Picture, Story, StoryPart
@@ -140,7 +140,7 @@ def _picture(desk: Desk, child: Child, picture: Picture) -> ToldPicture:
     names = listed(sorted(house.child(c).name for c in picture.children))
     note = without_names(picture.note, _hidden(house, child))
     return ToldPicture(jpeg, say("{names}, {day}", names=names, day=day_text(picture.local_day)),
-                       ". ".join(x for x in (note.rstrip("."), day_text(picture.local_day)) if x) + ".")  # fmt: skip
+                       together((unstopped(note), day_text(picture.local_day)), ". ") + ".")  # fmt: skip
 
 
 def week_page(desk: Desk, day: date | None = None) -> Told:
@@ -188,7 +188,7 @@ def standing_page(desk: Desk) -> Told:
     """How it stands and what to mind, for the other adults: one page."""
     house, page = desk.house(), today.page(desk)
     stand = [say("{unit}: {names}", unit=unit, names=listed(names)) for unit, names in page.out]
-    mind = [": ".join(x for x in (line.tray, line.text) if x) for line in page.mind]
+    mind = [together((line.tray, line.text), ": ") for line in page.mind]
     parts = [ToldPart(say("What to mind"), tuple(mind))] if mind else []
     parts += [_of_child(house, child) for child in house.children]
     show = [say("{tray} to {child}", tray=each.tray.name, child=s.child.name) for s in page.to_show for each in s.due]

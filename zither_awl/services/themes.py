@@ -6,6 +6,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
+from zither_awl import languages
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.saying import say
 from zither_awl.core.shelf import check_shelf
@@ -66,7 +67,8 @@ def keep_planned(desk: Desk, asked: Asked, plan: ThemePlan, refs: Collection[str
     comes = [c for c in plan.comes if refs is None or ref_of(c.tray.id, asked) in refs]
     told = asked.theme
     trays = tuple(_theme_tray(c, asked) for c in comes)
-    kept = replace(told, taken=True, trays=trays, song=song.strip()[:120],
+    kept = replace(told, name=languages.told(told.name), question=languages.told(told.question), taken=True,
+                   trays=trays, song=song.strip()[:120],
                    outing=told.outing if outing is None else outing.strip()[:200])  # fmt: skip
     if told.id:
         kept = replace(kept, keep=theme(house, told.id).keep)

@@ -101,5 +101,5 @@ def scaled_to(shape: Shape, longest: float) -> Shape:
     return scaled(shape, longest / largest_mm(shape))
 
 
-TAP_WATER = of_kind("water from the tap", "water")
+TAP_WATER = of_kind(say("water from the tap"), "water")
 """Water is at hand in every house; id 0 until it is first used on a tray."""

@@ -9,7 +9,7 @@ from importlib.resources import as_file, files
 from typing import Any, Literal
 
 from zither_awl.formats.paper.drawings import Command, forms, pictures
-from zither_awl.languages import told
+from zither_awl.languages import language_read, told
 
 Paper = Literal["A4", "Letter", "label"]
 PAPERS: dict[str, tuple[float, float]] = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4), "label": (90.0, 62.0)}
@@ -77,6 +77,12 @@ def wrapped(text: str, face: Face, size: float, width: float) -> list[str]:
     return lines
 
 
+def in_language_read(canvas: Any) -> None:
+    """Name the language of a document, for whoever reads it aloud."""
+    from reportlab.pdfbase.pdfdoc import PDFString
+
+    canvas.setCatalogEntry("Lang", PDFString(language_read()))
+
 @dataclass(frozen=True, slots=True)
 class Style:
     """How a text is set: face, size in points, space between lines as a multiple of the size."""
@@ -105,6 +111,7 @@ class Sheets:
         faces()
         self._canvas: Any = Canvas(self._out, pagesize=size, invariant=True, initialFontName="sans")
         self._canvas.setTitle(told(title))
+        in_language_read(self._canvas)
         self._canvas.setProducer("Zither Awl")
 
     def pdf(self) -> bytes:

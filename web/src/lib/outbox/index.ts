@@ -23,7 +23,7 @@ let keeping: { draft: Draft; shown: Item; at: Parameters<typeof store.add>[1] }[
 let latestMs = 0
 let chain: Promise<void> = Promise.resolve()
 
-function say(part: Partial<Outbox>): void {
+function spread(part: Partial<Outbox>): void {
   seen = { ...seen, ...part }
   listeners.forEach((listen) => { listen() })
 }
@@ -38,7 +38,7 @@ export function write(draft: Draft): void {
   const at = { ms, wall, doubt, page: PAGE }
   const shown: Item = { ...draft, device: '', sequence: 0, schema_version: store.SCHEMA_VERSION, at: new Date(ms).toISOString() }
   keeping = [...keeping, { draft, shown, at }]
-  say({ waiting: [...seen.waiting, shown] })
+  spread({ waiting: [...seen.waiting, shown] })
   void keepAll()
   // Sent a moment later: taps that follow one another go together, and none waits for another's answer to be drawn.
   clearTimeout(sendSoon)
@@ -55,7 +55,7 @@ function keepAll(): Promise<void> {
       try {
         await store.add(first.draft, first.at)
       } catch {
-        say({ full: true })
+        spread({ full: true })
         return
       }
       keeping = keeping.slice(1)
@@ -72,7 +72,7 @@ async function reread({ quiet = false } = {}): Promise<void> {
   latestMs = Math.max(latestMs, last)
   const next = { waiting: [...kept.map((each) => each.item), ...keeping.map((each) => each.shown)], refused, full: seen.full && keeping.length > 0 }
   if (quiet) seen = { ...seen, ...next }
-  else say(next)
+  else spread(next)
 }
 
 /** Send what waits, in order. Only one page of this browser sends at a time; what does not arrive stays. */
@@ -89,15 +89,15 @@ export async function flush(): Promise<void> {
         const refused = await send(kept)
         await store.taken(kept, refused)
         gone.push(...kept.filter((each) => !refused.has(each.sequence)).map((each) => each.item))
-        say({ sent: [...seen.sent, ...kept.map((each) => each.item)] })
+        spread({ sent: [...seen.sent, ...kept.map((each) => each.item)] })
         await reread()
       }
-      if (seen.away || seen.trouble) say({ away: false, unpaired: false, trouble: '' })
+      if (seen.away || seen.trouble) spread({ away: false, unpaired: false, trouble: '' })
     } catch (error) {
       // Away, or not willing: everything stays as it is, and the next try is not far.
       // A device that is not of the house any more keeps what it wrote, and none of the answers it once had.
       if (error instanceof Problem && error.status === 401 && 'caches' in window) void caches.delete('answers')
-      say(error instanceof Problem && error.status > 0 ? { trouble: error.message, unpaired: error.status === 401, away: false } : { away: true })
+      spread(error instanceof Problem && error.status > 0 ? { trouble: error.message, unpaired: error.status === 401, away: false } : { away: true })
     }
     if (gone.length) await settle()
   })
@@ -162,7 +162,7 @@ async function post(items: readonly Item[]): Promise<Map<number, string>> {
 async function settle(): Promise<void> {
   const drawn = seen.sent
   await refresh()
-  say({ sent: seen.sent.filter((each) => !drawn.includes(each)) })
+  spread({ sent: seen.sent.filter((each) => !drawn.includes(each)) })
   others.postMessage('changed')
 }
 
@@ -179,7 +179,7 @@ export function begin(): void {
   window.addEventListener('online', () => { void flush() })
   document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') void flush() })
   setInterval(() => { if (seen.waiting.length || seen.away) void flush() }, RETRY_MS)
-  void answer(client.GET('/api/clock')).then((told) => toldTime(told.now), () => say({ away: true }))
+  void answer(client.GET('/api/clock')).then((told) => toldTime(told.now), () => spread({ away: true }))
   void reread().then(() => flush())
 }
 

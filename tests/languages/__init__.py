@@ -1,0 +1,1 @@
+"""Every language: its tables whole, its words in their places."""
