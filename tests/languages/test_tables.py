@@ -6,6 +6,7 @@ import ast
 import re
 from collections.abc import Iterator
 from pathlib import Path
+from typing import Any
 
 import pytest
 from icu4py.messageformat import MessageFormat
@@ -33,7 +34,7 @@ def test_a_table_has_words_for_all_that_is_said_and_for_nothing_else(code: str, 
     assert [english for english, own in table.items() if not own.strip()] == []
 
 
-def values_of(message: str) -> dict[str, int | str]:
+def values_of(message: str) -> dict[str, Any]:
     counted = set(_PLURAL.findall(message))
     told = _OPTION.sub("", message) if counted else message
     return {name: 2 if name in counted else "x" for name in _PLACE.findall(told)}

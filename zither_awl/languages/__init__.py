@@ -85,4 +85,5 @@ def _stretched(english: str) -> str:
     """An English message as it would look in a longer language: accents, a third longer, in brackets."""
     parts = _PLACES.split(english)
     words = "".join(part if _PLACES.fullmatch(part) else part.translate(_ACCENTS) for part in parts)
-    return words if "plural," in english or "select," in english else f"⟦{words}{'~' * (len(english) // 3)}⟧"
+    longer = ("~" * (len(english) // 3)).replace("~" * 7, "~" * 7 + " ")
+    return words if "plural," in english or "select," in english else f"⟦{words}{longer}⟧"

@@ -78,6 +78,6 @@ const ACCENTS: Readonly<Record<string, string>> = { a: 'á', e: 'é', i: 'í', o
 /** No language: accents, a third longer, in brackets, to see what was never said by a message and what breaks. */
 function stretched(message: string): string {
   if (/\{\w+, (plural|select)/.test(message)) return message.replace(/(one|other) \{([^{}]*)\}/g, (_all, which: string, words: string) => `${which} {⟦${accented(words)}⟧}`)
-  return `⟦${message.split(/(\{\w+\}|<\/?\w+>)/).map((part, at) => at % 2 ? part : accented(part)).join('')}${'~'.repeat(message.length / 3)}⟧`
+  return `⟦${message.split(/(\{\w+\}|<\/?\w+>)/).map((part, at) => at % 2 ? part : accented(part)).join('')}${'~'.repeat(message.length / 3).replace(/~{7}/g, '$& ')}⟧`
 }
 const accented = (words: string): string => words.replace(/[aeiouncy]/g, (sign) => ACCENTS[sign] ?? sign)

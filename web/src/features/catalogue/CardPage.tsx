@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { Link } from 'react-router'
 import type { ReactNode } from 'react'
@@ -93,7 +93,7 @@ function Levels({ card }: { card: Card }) {
             <p>{say('Expected: {expects}', { expects: level.expects })} <span className="text-ink-2">{say('Not yet: {not_yet}', { not_yet: level.not_yet })}</span></p>
             {level.roles.length > 0 && <details className="text-sm"><summary className="text-woad">{say('What it asks for{container}', { container: level.container.length === 0 && say('; no container') })}</summary>
               <ul className="mt-1">{level.roles.map((role) => (
-                <li key={role.role}><strong>{role.role}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.join(say(', or '))}{role.shows && ` (${role.shows})`}{role.instead.map((each) => say('; {word} would do: {other}', { word: each.word, other: each.other }))}</li>))}</ul></details>}
+                <li key={role.role}><strong>{word(role.role)}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.map(word).join(say(', or '))}{role.shows && ` (${word(role.shows)})`}{role.instead.map((each) => say('; {word} would do: {other}', { word: each.word, other: each.other }))}</li>))}</ul></details>}
           </li>
         ))}
       </ol>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { Popover } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
@@ -21,7 +21,7 @@ export function Chips({ thing, told, kinds, subjects, onChange, onKind }: ChipsP
       <p className="said font-semibold">{thing.name}</p>
       <div className="col-span-2 flex min-w-0 flex-col gap-1.5 min-[700px]:col-span-1 min-[700px]:col-start-2">
         <ul aria-label={say('{thing}, as it is understood', { thing: thing.name })} className="flex flex-wrap gap-1.5">
-          <Chip label={say('Kind')} value={thing.kind}><KindSearch kinds={kinds} value={thing.kind} onKind={onKind} /></Chip>
+          <Chip label={say('Kind')} value={word(thing.kind)}><KindSearch kinds={kinds} value={thing.kind} onKind={onKind} /></Chip>
           {!medium && <Chip label={say('How many')} value={String(thing.count)} assumed={assumed('count')}><Amount label={say('How many')} value={thing.count} whole onChange={(count) => onChange(said(thing, 'count', { count }))} /></Chip>}
           {!medium && (
             <Chip label={say('Size of one')} value={sides(thing.shape.sizes_mm)} assumed={assumed('shape')}>
@@ -39,19 +39,19 @@ export function Chips({ thing, told, kinds, subjects, onChange, onKind }: ChipsP
               <Amount label={say('Mass of one ({unitOf})', { unitOf: unitOf('g') })} value={shownIn('g', thing.mass_g)} onChange={(g) => onChange(said(thing, 'mass_g', { mass_g: keptFrom('g', g) }))} />
             </Chip>
           )}
-          <Chip label={say('Colours')} value={thing.colours.join(', ') || say('none said')} faint={thing.colours.length === 0}>
+          <Chip label={say('Colours')} value={thing.colours.map(word).join(', ') || say('none said')} faint={thing.colours.length === 0}>
             <fieldset className="grid grid-cols-3 gap-x-3"><legend className="mb-1 text-sm font-semibold">{say('Colours')}</legend>
-              {COLOURS.map((each) => <Tick key={each} label={each} checked={thing.colours.includes(each)} onChange={(event) => onChange(said(thing, 'colours', { colours: event.target.checked ? [...thing.colours, each] : thing.colours.filter((other) => other !== each) }))} />)}
+              {COLOURS.map((each) => <Tick key={each} label={word(each)} checked={thing.colours.includes(each)} onChange={(event) => onChange(said(thing, 'colours', { colours: event.target.checked ? [...thing.colours, each] : thing.colours.filter((other) => other !== each) }))} />)}
             </fieldset>
           </Chip>
-          <Chip label={say('Made of')} value={thing.material || say('not said')} faint={!thing.material} assumed={assumed('material')}>
+          <Chip label={say('Made of')} value={word(thing.material) || say('not said')} faint={!thing.material} assumed={assumed('material')}>
             <SelectField label={say('Made of')} value={thing.material} onChange={(event) => onChange(said(thing, 'material', { material: event.target.value, breakable: ['glass', 'china'].includes(event.target.value) }))}>
-              {[...new Set(['', thing.material, ...MATERIALS])].map((each) => <option key={each} value={each}>{each || say('not said')}</option>)}
+              {[...new Set(['', thing.material, ...MATERIALS])].map((each) => <option key={each} value={each}>{word(each) || say('not said')}</option>)}
             </SelectField>
           </Chip>
-          <Chip label={say('Shows')} value={thing.subject || say('nothing said')} faint={!thing.subject}>
+          <Chip label={say('Shows')} value={word(thing.subject) || say('nothing said')} faint={!thing.subject}>
             <SelectField label={say('What it shows')} value={thing.subject} onChange={(event) => onChange(said(thing, 'subject', { subject: event.target.value }))}>
-              {['', ...subjects].map((each) => <option key={each} value={each}>{each || say('nothing said')}</option>)}
+              {['', ...subjects].map((each) => <option key={each} value={each}>{word(each) || say('nothing said')}</option>)}
             </SelectField>
           </Chip>
         </ul>
@@ -99,11 +99,11 @@ function Amount({ label, value, whole = false, onChange }: { label: string; valu
 export function KindSearch({ kinds, value, onKind }: { kinds: readonly string[]; value: string; onKind: (kind: string) => void }) {
   const [text, setText] = useState('')
   const letters = text.trim().toLowerCase()
-  const found = kinds.filter((each) => each.includes(letters)).sort((a, b) => Number(b.startsWith(letters)) - Number(a.startsWith(letters))).slice(0, 8)
+  const found = kinds.filter((each) => word(each).includes(letters)).sort((a, b) => Number(word(b).startsWith(letters)) - Number(word(a).startsWith(letters))).slice(0, 8)
   return (
     <div className="flex flex-col gap-2">
-      <Field label={say('Another kind, by its letters')} type="search" value={text} placeholder={value || say('spoon, ball, card')} onChange={(event) => setText(event.target.value)} />
-      {letters && <ul className="flex flex-wrap gap-1.5">{found.map((each) => <li key={each}><Button onClick={() => onKind(each)}>{each}</Button></li>)}</ul>}
+      <Field label={say('Another kind, by its letters')} type="search" value={text} placeholder={word(value) || say('spoon, ball, card')} onChange={(event) => setText(event.target.value)} />
+      {letters && <ul className="flex flex-wrap gap-1.5">{found.map((each) => <li key={each}><Button onClick={() => onKind(each)}>{word(each)}</Button></li>)}</ul>}
       {letters && found.length === 0 && <p className="text-sm text-ink-3">{say('No kind has these letters. “thing” will do: measure it then.')}</p>}
     </div>
   )

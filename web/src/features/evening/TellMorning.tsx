@@ -55,7 +55,7 @@ export function TellMorning({ watch, today, zone }: TellMorningProps) {
         <ChildTold key={child.id} child={child} watch={watch} pieces={pieces} setPieces={setPieces} clock={(minutes) => (began ? timeOfDay(at(minutes), zone) : '')} />
       ))}
       <div className="flex flex-wrap items-end gap-4">
-        <ChoiceRow label={say('The work cycle was')} wrap choices={SEEN} value={seen} onChange={setSeen} />
+        <ChoiceRow label={say('The work cycle was')} choices={SEEN} value={seen} onChange={setSeen} />
         <Button look="main" size="touch" disabled={keep.busy || pieces.length === 0 || !began} onClick={() => void keep.run()}>{say('Write it all down')}</Button>
       </div>
       {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}

@@ -30,7 +30,7 @@ export function HeightsView({ lengths }: { lengths: Lengths }) {
       </Heading>
       <div className="no-print grid grid-cols-[minmax(0,1fr)_minmax(18rem,24rem)] gap-5 max-[900px]:grid-cols-1">
         <div className="flex min-w-0 flex-col gap-4">
-          <ChoiceRow label={say('For')} wrap choices={data.children.map((one) => ({ value: String(one.child), label: one.name }))} value={String(each.child)} onChange={(value) => setChosen(Number(value))} />
+          <ChoiceRow label={say('For')} choices={data.children.map((one) => ({ value: String(one.child), label: one.name }))} value={String(each.child)} onChange={(value) => setChosen(Number(value))} />
           <Wall aids={each.aids} name={each.name} counterMm={data.counter_mm} basinMm={data.basin_mm} lengths={lengths} />
           <Surfaces counterMm={data.counter_mm} basinMm={data.basin_mm} lengths={lengths} key={`${data.counter_mm}:${data.basin_mm}`} />
           <OwnAid lengths={lengths} />

@@ -53,7 +53,7 @@ export function HouseForm({ household, usual }: { household: Schemas['HouseholdO
         <Field label={say('Poison centre')} value={poison} error={problem?.of('poison_centre')} hint={say('Shown with magnets, cells and poisons.')} onChange={(event) => setPoison(event.target.value)} />
         <Field label={say('At most so many bins')} inputMode="numeric" value={bins} error={problem?.of('most_bins')} hint={say('Empty for no cap.')} onChange={(event) => setBins(event.target.value)} />
       </div>
-      <ChoiceRow label={say('A new tray is')} choices={SHOWING} value={showing} onChange={setShowing} wrap />
+      <ChoiceRow label={say('A new tray is')} choices={SHOWING} value={showing} onChange={setShowing} />
       <ChoiceRow label={say('Vessels to pour from')} choices={SCHOOLS} value={school} onChange={setSchool} />
       <ChoiceRow label={say('Prints on')} choices={PAPERS} value={paper} onChange={setPaper} />
       <PracticeFields told={practice} usual={usual} onTell={setPractice} problem={problem} />

@@ -11,7 +11,7 @@ export function ThisDevice() {
   return (
     <section className="panel flex flex-col gap-2 p-4" aria-label={say('This device')}>
       <h2>{say('This device')}</h2>
-      <ChoiceRow label={say('Light')} wrap choices={LIGHTS} value={light} onChange={(next) => { chooseLight(next); setLight(next) }} />
+      <ChoiceRow label={say('Light')} choices={LIGHTS} value={light} onChange={(next) => { chooseLight(next); setLight(next) }} />
       <p className="text-sm text-ink-2">{say('Lamp is for the evening: dark, on screen only. What is printed stays black on white.')}</p>
     </section>
   )

@@ -63,7 +63,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
         </Heading>
         {map.problems.map((text) => <Notice key={text} tone="should">{text}</Notice>)}
         <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-          <ChoiceRow label={say('Child')} wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => { setAgo(0); setSearch({ child: id }, { replace: true }) }} />
+          <ChoiceRow label={say('Child')} choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => { setAgo(0); setSearch({ child: id }, { replace: true }) }} />
           <SelectField label={say('Area')} value={area} onChange={(event) => setArea(event.target.value)}>
             <option value="">{say('every area')}</option>
             {[...new Set(map.strings.map((each) => each.area))].sort().map((each) => <option key={each} value={each}>{word(each)}</option>)}

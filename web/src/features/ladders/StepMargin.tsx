@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Popover } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
@@ -118,7 +118,7 @@ const wishOf = (each: Bridge, step: Step) => encodeURIComponent(JSON.stringify({
 
 /** What is missing, and where it could come from. */
 function said(thing: Schemas['LackingThingOut']): string {
-  const what = thing.role === 'container' ? say('something to lie on') : `${thing.role} (${thing.kind})`
+  const what = thing.role === 'container' ? say('something to lie on') : `${word(thing.role)} (${word(thing.kind)})`
   if (thing.on.length > 0) return say('{what}, which lies on {slice}', { what, slice: thing.on.slice(0, 2).join(say(' and ')) })
   return thing.made_at_home ? say('{what}, which can be made at home: {made_at_home}', { what, made_at_home: thing.made_at_home }) : what
 }

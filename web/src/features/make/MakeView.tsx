@@ -38,7 +38,7 @@ export function MakeView({ people, lengths, start, child, onChild, weigh }: Benc
     <div className={cx('grid flex-1 items-start gap-0 max-[1100px]:grid-cols-1', wish ? 'grid-cols-[17.5rem_minmax(0,1fr)_21rem]' : 'grid-cols-[minmax(0,1fr)]')}>
       <div id="choose" className={cx('flex flex-col gap-3 px-5 py-4', wish && 'sticky top-0 max-h-screen overflow-y-auto max-[1100px]:static max-[1100px]:order-last max-[1100px]:max-h-none')}>
         {!wish && <Heading title={say('Make')} aside={<MakeParts />}>{say('from what you own')}</Heading>}
-        <ChoiceRow label={say('For')} wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child)} onChange={(id) => forChild(Number(id))} />
+        <ChoiceRow label={say('For')} choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child)} onChange={(id) => forChild(Number(id))} />
         <Choose child={child} name={name} wide={wish === null} chosen={wish?.key ?? null} onPick={(key, level) => send({ type: 'picked', key, level, child })} />
       </div>
       {wish && (composed ? <Middle composed={composed} wish={wish} lengths={lengths} send={send} weigh={weigh} /> : <Waiting error={error} />)}

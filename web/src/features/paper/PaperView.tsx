@@ -39,10 +39,10 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
     <div className="grid flex-1 grid-cols-[25rem_minmax(0,1fr)] items-start max-[1000px]:grid-cols-1">
       <section aria-label={say('What to print')} className="flex flex-col gap-3 border-r border-line bg-paper px-4 py-4">
         <Heading title={say('Paper')}>{say('for the shelf, the bins and the fridge')}</Heading>
-        <ChoiceRow label={say('Cards, labels and lists for')} wrap choices={SHEETS.map((each) => ({ value: each.label, label: each.label }))} value={sheet.label} onChange={(label) => onChoose({ kind: SHEETS.find((each) => each.label === label)?.kinds[0][0] ?? 'tray-cards', ids: [], key: '' })} />
-        {sheet.kinds.length > 1 && <ChoiceRow label={say('As')} wrap choices={sheet.kinds.map(([value, label]) => ({ value, label }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: chosen })} />}
+        <ChoiceRow label={say('Cards, labels and lists for')} choices={SHEETS.map((each) => ({ value: each.label, label: each.label }))} value={sheet.label} onChange={(label) => onChoose({ kind: SHEETS.find((each) => each.label === label)?.kinds[0][0] ?? 'tray-cards', ids: [], key: '' })} />
+        {sheet.kinds.length > 1 && <ChoiceRow label={say('As')} choices={sheet.kinds.map(([value, label]) => ({ value, label }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: chosen })} />}
         <ChoiceRow label={say('On')} choices={[{ value: 'A4', label: say('A4') }, { value: 'Letter', label: say('Letter') }]} value={order.paper} onChange={setPaper} />
-        {kind === 'set-up-list' && (groups?.groups.length ?? 0) > 0 && <ChoiceRow label={say('For')} wrap choices={[{ value: '0', label: 'everybody' }, ...(groups?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group)} onChange={(id) => setGroup(Number(id))} />}
+        {kind === 'set-up-list' && (groups?.groups.length ?? 0) > 0 && <ChoiceRow label={say('For')} choices={[{ value: '0', label: 'everybody' }, ...(groups?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group)} onChange={(id) => setGroup(Number(id))} />}
         {ofRoutines(kind) && (
           <SelectField label={say('Routine')} value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
             <option value="">{say('choose a routine')}</option>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -118,7 +118,7 @@ function Facts({ tray, shelf, lengths }: { tray: Tray; shelf: Shelf; lengths: Le
   const mine = shelf.children.filter((child) => tray.for_children.includes(child.id))
   const carriers = mine.filter((child) => child.carry_g !== null).map((child) => say('{child} carries to {mass}', { child: child.name, mass: mass(child.carry_g ?? 0) }))
   const facts = [
-    [say('Area'), tray.card.area],
+    [say('Area'), word(tray.card.area)],
     [say('Ages'), say('{from_months} to {to_months} months', { from_months: tray.card.from_months, to_months: tray.card.to_months })],
     [say('Tray'), say('{width_mm} wide, {depth_mm} deep, {height_mm} high', { width_mm: length(tray.width_mm, lengths), depth_mm: length(tray.depth_mm, lengths), height_mm: length(tray.height_mm, lengths) })],
     [say('Loaded'), [mass(tray.mass_g), ...carriers].join('; ')],

@@ -59,7 +59,7 @@ export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
           <div className="no-print flex flex-col gap-2">
             <p className="font-semibold" id="went">{say('How it went')}</p>
             <div role="group" aria-labelledby="went" className="flex flex-wrap gap-2">
-              {script.outcomes.map((each, at) => <Button key={each} size="thumb" look={at === 0 ? 'main' : 'plain'} onClick={() => went(each)}>{script.child} {each}</Button>)}
+              {script.outcomes.map((each, at) => <Button key={each} size="thumb" look={at === 0 ? 'main' : 'plain'} onClick={() => went(each)}>{script.child} {word(each)}</Button>)}
             </div>
             <p role="status" className="text-ink-2">{said}</p>
           </div>

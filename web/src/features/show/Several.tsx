@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
@@ -27,11 +27,11 @@ export function Several({ script, tray }: { script: Schemas['ScriptOut']; tray: 
           <div key={child.id} className="flex flex-col gap-1 border-t border-line pt-2">
             <p className="inline-flex items-center gap-1.5 font-semibold">{child.pattern && <PatternMark pattern={child.pattern} />}{child.name}</p>
             <div role="group" aria-label={say('How {child} met it', { child: child.name })} className="flex flex-wrap gap-2">
-              {script.outcomes.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.outcome === each ? 'main' : 'plain'} aria-pressed={told.get(child.id)?.outcome === each} onClick={() => set(child.id, { outcome: each })}>{each}</Button>)}
+              {script.outcomes.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.outcome === each ? 'main' : 'plain'} aria-pressed={told.get(child.id)?.outcome === each} onClick={() => set(child.id, { outcome: each })}>{word(each)}</Button>)}
             </div>
             {told.get(child.id)?.outcome && (
               <div role="group" aria-label={say('How {child} went about it', { child: child.name })} className="flex flex-wrap gap-2">
-                {script.ways.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.manner === each ? 'main' : 'plain'} aria-pressed={told.get(child.id)?.manner === each} onClick={() => set(child.id, { manner: told.get(child.id)?.manner === each ? '' : each })}>{each}</Button>)}
+                {script.ways.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.manner === each ? 'main' : 'plain'} aria-pressed={told.get(child.id)?.manner === each} onClick={() => set(child.id, { manner: told.get(child.id)?.manner === each ? '' : each })}>{word(each)}</Button>)}
               </div>
             )}
           </div>

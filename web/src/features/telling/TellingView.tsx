@@ -36,7 +36,7 @@ export function TellingView({ child, people, today, paper: usual, onChild }: Tel
       <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] items-start gap-4 max-[900px]:grid-cols-1">
         <section className="panel flex flex-col gap-4 p-4" aria-label={say('The story of a child')}>
           <div className="flex flex-wrap items-end gap-3">
-            <ChoiceRow label={say('The story of')} wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => onChild(Number(id))} />
+            <ChoiceRow label={say('The story of')} choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => onChild(Number(id))} />
             <Field label={say('From')} type="date" value={from} max={until} onChange={(event) => setFrom(event.target.value)} />
             <Field label={say('Until')} type="date" value={until} max={today} onChange={(event) => setUntil(event.target.value)} />
             <ChoiceRow label={say('On')} choices={[{ value: 'A4', label: say('A4') }, { value: 'Letter', label: say('Letter') }]} value={paper} onChange={setPaper} />

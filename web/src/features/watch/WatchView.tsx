@@ -89,7 +89,7 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
         {say('began {time}, {time2}{adult}', { time: timeOfDay(began, zone), time2: span((now - began) / 60_000), adult: morning.adult && say(' · {adult} watches', { adult: morning.adult }) })}
       </Heading>
       {folded ? <Folded>{strings}</Folded> : strings}
-      {watch.groups.length > 0 && folded && <ChoiceRow label={say('Shown')} wrap choices={[{ value: '0', label: 'everybody' }, ...watch.groups.map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} />}
+      {watch.groups.length > 0 && folded && <ChoiceRow label={say('Shown')} choices={[{ value: '0', label: 'everybody' }, ...watch.groups.map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} />}
       {said && <p role="status" className="text-ink-2">{said}</p>}
       <Sweep people={present} swept={watch.swept} now={now} zone={zone} />
       {folded

@@ -194,7 +194,7 @@ const LONGEST = 220
 /** What is to be done by a day. */
 export function ByThenLane({ weeks, scale, chosen, onPick }: LaneProps) {
   const lines = weeks.by_then.filter((line) => line.due >= weeks.first && line.due <= weeks.last)
-  const texts = lines.map((line) => `${word(KIND_WORDS[line.kind])} ${line.name}`)
+  const texts = lines.map((line) => `${word(KIND_WORDS[line.kind])} ${word(line.name)}`)
   const rows = rowsOf(lines.map((line, at) => ({ x: xOf(scale, line.due), wide: Math.min(LONGEST, labelWidth(texts[at] ?? '')) + 18 })))
   return (
     <div style={{ height: Math.max(44, 14 + 20 * (Math.max(0, ...rows) + 1)) }}>

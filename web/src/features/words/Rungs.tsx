@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word as called } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import type { Schemas } from '@/lib/http'
@@ -31,14 +31,14 @@ export function Rungs({ lesson, rest }: { lesson: Schemas['LessonOut']; rest: bo
         <p className="text-sm text-ink-2">{say('Firm: right three times running, on two days. Quantity is not counting: each stands by itself.')}</p>
         <div className="overflow-x-auto">
           <table className="w-full text-[0.9375rem]">
-            <thead><tr><th scope="col" className="pr-3 text-left">{say('as many')}</th>{lesson.words.turns.map((each) => <th key={each} scope="col" className="px-2 text-left font-normal">{each}</th>)}</tr></thead>
+            <thead><tr><th scope="col" className="pr-3 text-left">{say('as many')}</th>{lesson.words.turns.map((each) => <th key={each} scope="col" className="px-2 text-left font-normal">{called(each)}</th>)}</tr></thead>
             <tbody>
               {lesson.rungs.map((row) => (
                 <tr key={row.word} className="border-t border-line">
                   <th scope="row" className="py-1 pr-3 text-left text-xl">{row.word}</th>
                   {row.rungs.map((rung) => (
                     <td key={rung.turn} className="px-1 py-1">
-                      <Button size="touch" className="w-full" aria-label={`${row.word}, ${rung.turn}: ${rung.firm ? say('firm') : say('{right} of {tries}', { right: rung.right, tries: rung.tries })}`} aria-pressed={word === row.word && turn === rung.turn} onClick={() => setOther({ word: row.word, turn: rung.turn })}>
+                      <Button size="touch" className="w-full" aria-label={`${row.word}, ${called(rung.turn)}: ${rung.firm ? say('firm') : say('{right} of {tries}', { right: rung.right, tries: rung.tries })}`} aria-pressed={word === row.word && turn === rung.turn} onClick={() => setOther({ word: row.word, turn: rung.turn })}>
                         {rung.firm ? say('firm') : rung.tries ? say('{right} of {tries}', { right: rung.right, tries: rung.tries }) : '·'}
                       </Button>
                     </td>

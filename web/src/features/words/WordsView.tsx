@@ -22,7 +22,7 @@ export function WordsView({ child, people, onChild }: WordsViewProps) {
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title={say('Words and quantities')} aside={<Button aria-expanded={making} onClick={() => setMaking(!making)}>{say('A set of your own')}</Button>}>{say('in three periods: naming, showing, recalling')}</Heading>
       {people.length === 0 && <p className="panel max-w-lg p-5 text-ink-2">{sayRich('Add a child first, under <a>Children</a>.', { a: (inner) => <Link className="text-woad underline" to="/children">{inner}</Link> })}</p>}
-      {people.length > 1 && <ChoiceRow label={say('For')} wrap choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child)} onChange={(id) => onChild(Number(id))} />}
+      {people.length > 1 && <ChoiceRow label={say('For')} choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child)} onChange={(id) => onChild(Number(id))} />}
       {making && <SetForm onSaved={() => setMaking(false)} />}
       {people.length > 0 && !data && <Waiting error={error} />}
       <ul className="grid grid-cols-[repeat(auto-fit,minmax(min(20rem,100%),1fr))] gap-4">

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
@@ -18,7 +18,7 @@ const EFFORTS = ['', 'tried hard', 'careful', 'hasty', 'careless'] as const
 const HELPS = ['', 'prompted', 'shown again', 'together'] as const
 /** Parts as they are typed, with commas between. */
 const named = (typed: string, done: boolean) => typed.split(',').map((each) => each.trim()).filter(Boolean).map((name) => ({ name, done }))
-const choices = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))
+const choices = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: word(value) }))
 
 type Draft = { child: string; tray: string; began: string; ended: string; work: (typeof WORKS)[number]; place: (typeof PLACES)[number]; rounds: string; helped: (typeof HELPS)[number]; effort: (typeof EFFORTS)[number]; parts: string; notYet: string; note: string }
 
@@ -58,12 +58,12 @@ export function EpisodeForm({ episode, child, people, trays, zone, now, onSaved 
         <Field label={say('Began')} type="datetime-local" step="1" value={draft.began} error={problem?.of('began')} onChange={(event) => set({ began: event.target.value })} />
         <Field label={say('Ended')} type="datetime-local" step="1" value={draft.ended} error={problem?.of('ended')} onChange={(event) => set({ ended: event.target.value })} />
         <Field label={say('Repetitions')} inputMode="numeric" value={draft.rounds} error={problem?.of('rounds')} onChange={(event) => set({ rounds: event.target.value })} />
-        <SelectField label={say('Helped')} value={draft.helped} onChange={(event) => set({ helped: event.target.value as Draft['helped'] })}>{HELPS.map((each) => <option key={each} value={each}>{each || (episode ? say('no more than is written') : say('not at all'))}</option>)}</SelectField>
+        <SelectField label={say('Helped')} value={draft.helped} onChange={(event) => set({ helped: event.target.value as Draft['helped'] })}>{HELPS.map((each) => <option key={each} value={each}>{word(each) || (episode ? say('no more than is written') : say('not at all'))}</option>)}</SelectField>
       </div>
-      <ChoiceRow label={say('The work')} wrap choices={choices(WORKS)} value={draft.work} onChange={(work) => set({ work })} />
+      <ChoiceRow label={say('The work')} choices={choices(WORKS)} value={draft.work} onChange={(work) => set({ work })} />
       <ChoiceRow label={say('Its things')} choices={choices(PLACES)} value={draft.place} onChange={(place) => set({ place })} />
       <div className="grid grid-cols-3 gap-3 max-[600px]:grid-cols-1">
-        <SelectField label={say('Effort')} value={draft.effort} onChange={(event) => set({ effort: event.target.value as Draft['effort'] })}>{EFFORTS.map((each) => <option key={each} value={each}>{each || say('not said')}</option>)}</SelectField>
+        <SelectField label={say('Effort')} value={draft.effort} onChange={(event) => set({ effort: event.target.value as Draft['effort'] })}>{EFFORTS.map((each) => <option key={each} value={each}>{word(each) || say('not said')}</option>)}</SelectField>
         <Field label={say('Parts that went')} placeholder={say('zip, buckle')} value={draft.parts} onChange={(event) => set({ parts: event.target.value })} />
         <Field label={say('Parts not yet')} placeholder={say('bow')} value={draft.notYet} onChange={(event) => set({ notYet: event.target.value })} />
       </div>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Schemas } from '@/lib/http'
 import { length, type Lengths } from '@/lib/words'
@@ -48,7 +48,7 @@ function Thing({ laid, all, depth, at, lengths, onLay }: ThingProps) {
     if (move) { event.preventDefault(); lay(...move) }
     if (event.key.toLowerCase() === 'r') lay(0, 0, !laid.turned)
   }
-  const words = [`${laid.role}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...within(laid.role, all).map((each) => say('with {part}{each}', { part: each.medium ? say('{round} ml of ', { round: Math.round(each.ml ?? 0) }) : each.count > 1 ? `${each.count} ` : '', each: each.name })),
+  const words = [`${word(laid.role)}: ${laid.count > 1 ? `${laid.count} ` : ''}${laid.name}`, ...within(laid.role, all).map((each) => say('with {part}{each}', { part: each.medium ? say('{round} ml of ', { round: Math.round(each.ml ?? 0) }) : each.count > 1 ? `${each.count} ` : '', each: each.name })),
     say('{x} from the left, {y} from the near rim', { x: length(x, lengths), y: length(y, lengths) })].join(', ')
   return (
     <g role="button" tabIndex={0} aria-label={words} aria-keyshortcuts="ArrowLeft ArrowRight ArrowUp ArrowDown R" onKeyDown={keys}
