@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import re
 from functools import reduce
+from typing import Any
 
 import pytest
 from selenium.webdriver.common.keys import Keys
@@ -16,7 +17,8 @@ from zither_awl.services.desk import Desk
 
 NARROW = (360, 780)
 UNSAID = """
-const shown = (node) => node.parentElement?.checkVisibility() && !node.parentElement.closest('script, style, code, .said')
+const aside = 'script, style, code, .said'
+const shown = (node) => node.parentElement?.checkVisibility() && !node.parentElement.closest(aside)
 const found = [], walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
 while (walk.nextNode()) if (shown(walk.currentNode)) found.push(walk.currentNode.textContent.trim())
 for (const name of ['aria-label', 'title', 'placeholder', 'alt'])
@@ -94,8 +96,8 @@ def test_every_text_of_every_main_view_is_said_and_has_room_for_longer_words(at_
     reads(at_demo, PSEUDO)
     resize(at_demo.driver, *NARROW)
     house, unsaid, wide = demo.house(), {}, {}
-    named = (*house.all_trays, *house.components, *house.units, *house.weeks.arrivals, *house.weeks.absences,
-             *house.weeks.themes)  # fmt: skip
+    named: tuple[Any, ...] = (*house.all_trays, *house.components, *house.units, *house.weeks.arrivals,
+                             *house.weeks.absences, *house.weeks.themes)  # fmt: skip
     own = sorted({each.name.lower() for each in named} | {unit.room for unit in house.units}, key=len, reverse=True)
 
     def left(text: str) -> str:
