@@ -30,7 +30,7 @@ from zither_awl.core.curve import AT_WORK
 from zither_awl.core.happenings import KINDS as HAPPENINGS
 from zither_awl.core.independence import Aid, independence
 from zither_awl.core.ladders.movement import MOVEMENTS
-from zither_awl.core.safety.nature import ALLERGENS
+from zither_awl.core.safety.allergens import ALLERGENS
 from zither_awl.core.saying import Said, is_worded
 from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.showing import MANNERS, OUTCOMES

@@ -8,7 +8,8 @@ from pathlib import Path
 import pytest
 
 from zither_awl.cli import main
-from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.safety.allergens import ALLERGENS
+from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.values import AREAS, TAGS
 from zither_awl.formats import card_table, component_table, episode_table, tray_table
 

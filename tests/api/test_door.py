@@ -130,7 +130,9 @@ def test_first_load_is_under_200_kb_of_script() -> None:
     page = (STATIC / "index.html").read_text()
     names = [part.split('"')[0] for part in page.split("/assets/")[1:] if part.split('"')[0].endswith(".js")]
     assert names
-    assert sum((STATIC / "assets" / f"{name}.gz").stat().st_size for name in names) < 200_000
+    # What is too small to be packed is sent as it is.
+    sent = (min(STATIC.glob(f"assets/{name[:-1]}*[sz]"), key=lambda file: file.stat().st_size) for name in names)
+    assert sum(file.stat().st_size for file in sent) < 200_000
 
 
 @pytest.fixture(scope="module")

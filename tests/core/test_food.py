@@ -11,8 +11,11 @@ from hypothesis import strategies as st
 from tests.builders import TODAY, child
 from zither_awl.catalogue.foods import food_called, shipped_foods
 from zither_awl.core.food import CUTS, UNKNOWN, Cut, allowed, check_food, cut_for
-from zither_awl.core.safety.nature import ALLERGENS
+from zither_awl.core.safety import component_hazards, endangers
+from zither_awl.core.safety.allergens import ALLERGENS, allergen_named, is_allergic
+from zither_awl.core.things.kinds import of_kind
 from zither_awl.core.values import Child
+from zither_awl.languages import CODES, language_of
 
 AAP = "American Academy of Pediatrics and USDA, choking under 48 months, from memory"
 NHS = "NHS, whole nuts not before five years; grapes and cherry tomatoes as long, from memory"
@@ -81,6 +84,38 @@ def test_every_declarable_allergen_is_in_some_food_and_is_never_given_to_who_mus
     for food in shipped_foods():
         for allergen in food.allergens:
             assert cut_for(food, (who(80, (allergen,)),), TODAY) is None, f"{food.name}: {allergen}"
+
+
+WRITTEN = {
+    "sésamo": "sesame", "Sesamo": "sesame", "ajonjolí": "sesame", "leche": "milk", "lácteos": "milk", "huevo": "eggs",
+    "huevos": "eggs", "egg": "eggs", "cacahuetes": "peanuts", "maní": "peanuts", "frutos secos": "peanuts",
+    "nueces": "nuts", "nut": "nuts", "trigo": "gluten", "celíaca": "gluten", "soja": "soya", "mariscos": "molluscs",
+    "gamba": "crustaceans", "mejillones": "molluscs", "altramuces": "lupin", "apio": "celery", "mostaza": "mustard",
+    "tree nuts": "nuts", "Cow’s milk": "milk", "pescado": "fish", "sulfitos": "sulphites",
+}  # fmt: skip
+"""What a household writes of a child, in either language: common practice, no source."""
+
+
+@pytest.mark.parametrize(("written", "allergen"), WRITTEN.items())
+def test_an_allergy_is_understood_however_it_is_written(written: str, allergen: str) -> None:
+    child, away = who(80, (written,)), who(80, ("pollen",))
+    thing = of_kind("dry bread", "bread", allergens=(allergen,))
+    (told,) = (hazard for hazard in component_hazards(thing) if hazard.kind == f"allergen:{allergen}")
+    assert endangers(told, child, TODAY)
+    assert not endangers(told, away, TODAY)
+    food = next(food for food in shipped_foods() if allergen in food.allergens)
+    assert cut_for(food, (child,), TODAY) is None
+
+
+@pytest.mark.parametrize("code", CODES[1:])
+def test_what_the_pages_call_an_allergen_or_a_food_is_understood_of_a_child(code: str) -> None:
+    language = language_of(code)
+    for allergen in ALLERGENS:
+        assert is_allergic((language.words[allergen],), allergen)
+        assert allergen_named(allergen) == allergen
+    for food in shipped_foods():
+        eater = who(80, (language.tell(food.name),))
+        assert not any(allowed(food, cut, eater, TODAY) for cut in food.cuts), food.name
 
 
 def test_what_ships_is_written_well() -> None:

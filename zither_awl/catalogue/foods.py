@@ -10,6 +10,7 @@ from typing import Any
 from zither_awl.core.food import UNKNOWN, Food
 from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component
+from zither_awl.languages import CODES, language_of
 
 
 @cache
@@ -20,7 +21,10 @@ def shipped_foods() -> tuple[Food, ...]:
 
 
 def _food(data: dict[str, Any]) -> Food:
-    return Food(key=data["key"], name=say(data["name"]), words=tuple(data.get("words", ())),
+    name = say(data["name"])
+    # An allergy may be told in any language: what a food is called in each is one of its words.
+    called = (language_of(code).tell(name) for code in CODES[1:])
+    return Food(key=data["key"], name=name, words=tuple(dict.fromkeys((*data.get("words", ()), *called))),
                 nature=data.get("nature", "soft"), allergens=tuple(data.get("allergens", ())),
                 cuts=tuple(data.get("cuts", ("whole",))), kinds=tuple(data.get("kinds", ())))  # fmt: skip
 

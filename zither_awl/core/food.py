@@ -14,7 +14,7 @@ from typing import Literal
 from zither_awl.core import sources as src
 from zither_awl.core.ages import corrected_months
 from zither_awl.core.reasons import Severity
-from zither_awl.core.safety.nature import ALLERGENS
+from zither_awl.core.safety.allergens import is_allergic, same
 from zither_awl.core.saying import capital, filled, say, together
 from zither_awl.core.values import Child
 
@@ -88,8 +88,8 @@ def _for(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding]:
     found = [_told(child, "must", say("{child} must not have {allergen}: {food} usually holds it.",
                                       child=child.name, allergen=allergen, food=food.name),
                    say("EU Regulation 1169/2011, Annex II, from memory; what you told of the child"))
-             for allergen in food.allergens if _has(child, allergen)]  # fmt: skip
-    by_name = not found and any(_same(each, word) for each in child.allergies for word in (food.name, *food.words))
+             for allergen in food.allergens if is_allergic(child.allergies, allergen)]  # fmt: skip
+    by_name = not found and any(same(each, word) for each in child.allergies for word in (food.name, *food.words))
     if by_name:
         found.append(_told(child, "must", say("{child} must not have {food}.", child=child.name, food=food.name),
             say("what you told of the child")))
@@ -152,24 +152,3 @@ def _by_age(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding
 
 def _told(child: Child, severity: Severity, text: str, source: str, until: int | None = None) -> FoodFinding:
     return FoodFinding(child, severity, capital(text), source, until)
-
-
-def _has(child: Child, allergen: str) -> bool:
-    return any(_same(each, allergen) or each.casefold() in _MEANT.get(allergen, ()) for each in child.allergies)
-
-
-def _same(one: str, other: str) -> bool:
-    """Whether two words mean the same food, however many of it."""
-    def bare(word: str) -> str:
-        return word.casefold().strip().removesuffix("s")
-
-    return bare(one) == bare(other)
-
-
-_MEANT: dict[str, tuple[str, ...]] = {
-    "gluten": ("wheat", "rye", "barley", "oats", "coeliac", "celiac"), "milk": ("lactose", "dairy", "cow's milk"),
-    "eggs": ("egg",), "nuts": ("nut", "hazelnut", "almond", "walnut", "cashew", say("tree nuts")),
-    "peanuts": ("peanut", "groundnut", "nuts", "nut"), "soya": ("soy",), "sesame": ("tahini",), "fish": (),
-}  # fmt: skip
-"""What households write where they mean a declarable allergen; who says nuts is not given peanuts either."""
-assert set(_MEANT) <= set(ALLERGENS)

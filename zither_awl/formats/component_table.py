@@ -10,7 +10,8 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.safety.allergens import ALLERGENS
+from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.saying import say
 from zither_awl.core.things.component import SEALS, Component, Inside
 from zither_awl.core.things.fill import density_problem

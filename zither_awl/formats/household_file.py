@@ -15,7 +15,8 @@ from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.saying import say
 
 HOUSEHOLD, FAMILY = "zither-awl household", "zither-awl family"
-FORMATS = {HOUSEHOLD: "a household", FAMILY: "a family"}
+FORMATS = {HOUSEHOLD: say("a household"), FAMILY: say("a family")}
+BARE = {HOUSEHOLD: say("household"), FAMILY: say("family")}
 DOCUMENT = "household.json"
 MOST_BYTES, MOST_WHOLE = 400 * 2**20, 4 * 2**30
 """Of the document, and of everything a ZIP would unpack to: decades of work, thousands of photographs."""
@@ -72,8 +73,7 @@ def read_file(file: Path, form: str = HOUSEHOLD) -> tuple[dict[str, Any], dict[i
     if found != form or not isinstance(document.get("tables"), dict):
         is_other = say(": it is the file of {formats}",
             formats=FORMATS[found]) if found in FORMATS and found != form else ""
-        raise _refused(say("is no {form} of this program{is_other}.", form=form.removeprefix('zither-awl '),
-                           is_other=is_other),
+        raise _refused(say("is no {form} of this program{is_other}.", form=BARE[form], is_other=is_other),
                        say("Choose the file that House saved."))  # fmt: skip
     return document, images
 

@@ -10,7 +10,8 @@ from dataclasses import dataclass
 from itertools import chain
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
-from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.safety.allergens import ALLERGENS
+from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.saying import figure, say, together
 from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Softness, Solid, Sphere
 from zither_awl.core.values import AREAS, TAGS, Card, Tray

@@ -12,7 +12,8 @@ from zoneinfo import available_timezones
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.making import WHATS
 from zither_awl.core.practice import practice_of
-from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.safety.allergens import ALLERGENS
+from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.saying import say
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.shapes import Softness

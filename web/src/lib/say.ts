@@ -56,6 +56,9 @@ export function word<T>(key: T): T | string {
   return typeof key === 'string' ? words[key] ?? key : key
 }
 
+/** The key that a word of this language stands for; what stands for none is itself. */
+export const keyOf = (called: string): string => words[called] === undefined ? Object.entries(words).find(([, own]) => own === called)?.[0] ?? called : called
+
 /** A message of the page in the language of whoever looks. */
 export function say(message: string, values?: Values): string {
   if (!values) return inThisLanguage(message)

@@ -15,7 +15,8 @@ from zither_awl.api.schemas.house import ArchiveIn
 from zither_awl.api.schemas.shelf import BinIn, BinOut, ChildrenIn, CupboardOut, TrayIn
 from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
-from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.safety.allergens import ALLERGENS
+from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.values import AREAS, TAGS, Bin, Card, Tray
 from zither_awl.formats import samples
 from zither_awl.services import cupboard, importing

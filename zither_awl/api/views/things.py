@@ -37,7 +37,8 @@ from zither_awl.api.schemas.things import (
 from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
-from zither_awl.core.safety.nature import ALLERGENS, DECLARED
+from zither_awl.core.safety.allergens import ALLERGENS, allergen_named
+from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component, Inside
 from zither_awl.core.things.kinds import KINDS, kind_of
@@ -161,6 +162,7 @@ def _component(json: ComponentIn, component_id: int) -> Component:
     inside = json.inside
     named = ("allergens", "dangers", "colours", "assumed")
     lists: dict[str, Any] = {name: tuple(getattr(json, name)) for name in named}
+    lists["allergens"] = tuple(map(allergen_named, json.allergens))
     return Component(
         id=component_id, shape=shape_in(json.shape),
         inside=Inside(depth_mm=inside.depth_mm, top_mm=inside.top_mm, bottom_mm=inside.bottom_mm,

@@ -11,6 +11,7 @@ from zither_awl.core.body import hazard_zone_mm
 from zither_awl.core.finding import Finding
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.safety.allergens import is_allergic
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.safety.nature import Hazard
 from zither_awl.core.safety.permissions import allowance_of, allowed, may_be_allowed
@@ -34,7 +35,7 @@ def endangers(hazard: Hazard, child: Child, on: date) -> bool:
     if hazard.supervision == "never":
         return True
     if hazard.kind.startswith("allergen:"):
-        return hazard.kind.partition(":")[2] in child.allergies
+        return is_allergic(child.allergies, hazard.kind.partition(":")[2])
     if hazard.mouthed and child.still_mouths:
         return True
     if hazard.until_walking and child.mobility not in (Mobility.WALKS, Mobility.CLIMBS):

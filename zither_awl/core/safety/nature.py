@@ -124,11 +124,6 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
 """Kinds a household can declare: minimum age in months, supervision, words, source. An allergen is
 written "allergen:sesame"."""
 
-ALLERGENS = (
-    "gluten", "crustaceans", "eggs", "fish", "peanuts", "soya", "milk", "nuts", "celery", "mustard", "sesame",
-    "sulphites", "lupin", "molluscs",
-)  # fmt: skip
-"""The fourteen of EU Regulation 1169/2011, Annex II, from memory."""
 
 
 HEAVY_DROP_G = 1500.0

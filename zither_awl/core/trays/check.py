@@ -11,6 +11,7 @@ from zither_awl.core.ages import age_text, corrected_months
 from zither_awl.core.body import carry_limit_g
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
+from zither_awl.core.safety.allergens import is_allergic
 from zither_awl.core.safety.exposure import endangers
 from zither_awl.core.safety.hazards import together
 from zither_awl.core.safety.nature import Hazard, component_hazards, declared, worst_first
@@ -322,7 +323,7 @@ def _beginning(
 
 def _allergens(made: Assembled, children: Sequence[Child]) -> list[Check]:
     there = sorted({a for c in made.contents for a in c.component.allergens})
-    if not there or any(set(child.allergies) & set(there) for child in children):
+    if not there or any(is_allergic(child.allergies, each) for child in children for each in there):
         return []
     return [_check("kept", "TRAY-10", say("It holds {there}; no child of the house is entered as allergic to it.",
                                           there=listed(there)),

@@ -1,6 +1,7 @@
 /** A thing as a form holds it: texts, until it is sent. Pure. */
 import type { Schemas } from '@/lib/http'
 import { keptFrom, shownIn } from '@/lib/measure'
+import { keyOf, word } from '@/lib/say'
 
 export type Thing = Schemas['ComponentOut']
 export type Line = Schemas['ThingLineOut']
@@ -22,17 +23,17 @@ const shown = (unit: Unit, value: number | null | undefined): string => (value =
 /** The form's texts for a thing. */
 export const draftOf = (thing: Thing): Draft => ({
   name: thing.name, kind: thing.kind, count: String(thing.count), shape: thing.shape.shape,
-  sizes: thing.shape.sizes_mm.map((mm) => shown('mm', mm)).join(' x '), mass_g: shown('g', thing.mass_g), softness: thing.softness, material: thing.material,
+  sizes: thing.shape.sizes_mm.map((mm) => shown('mm', mm)).join(' x '), mass_g: shown('g', thing.mass_g), softness: thing.softness, material: word(thing.material),
   inside_depth: shown('mm', thing.inside?.depth_mm), inside_top: shown('mm', thing.inside?.top_mm), inside_bottom: shown('mm', thing.inside?.bottom_mm),
   inside_across: shown('mm', thing.inside?.across_mm), marks: (thing.inside?.marks ?? []).map((mark) => `${shown('ml', mark.ml)}:${shown('mm', mark.mm)}`).join(', '),
   density_g_ml: text(thing.density_g_ml), stock_ml: shown('ml', thing.stock_ml), per_use: text(thing.per_use), sealed: thing.sealed,
-  cord_mm: shown('mm', thing.cord_mm), subject: thing.subject, box_months: text(thing.box_months), cost: text(thing.cost), came_from: thing.came_from, bin: thing.bin, colours: thing.colours.join(', '),
-  allergens: thing.allergens.join(', '), dangers: thing.dangers.join(', '), breakable: thing.breakable, magnet: thing.magnet, cell: thing.cell,
+  cord_mm: shown('mm', thing.cord_mm), subject: word(thing.subject), box_months: text(thing.box_months), cost: text(thing.cost), came_from: thing.came_from, bin: thing.bin, colours: thing.colours.map(word).join(', '),
+  allergens: thing.allergens.map(word).join(', '), dangers: thing.dangers.join(', '), breakable: thing.breakable, magnet: thing.magnet, cell: thing.cell,
 })
 
-const number = (word: string): number | null => (word.trim() === '' ? null : Number(word.trim().replace(',', '.')))
-const kept = (unit: Unit, word: string): number | null => { const read = number(word); return read === null ? null : keptFrom(unit, read) }
-const list = (words: string): string[] => words.split(',').map((word) => word.trim()).filter(Boolean)
+const number = (written: string): number | null => (written.trim() === '' ? null : Number(written.trim().replace(',', '.')))
+const kept = (unit: Unit, written: string): number | null => { const read = number(written); return read === null ? null : keptFrom(unit, read) }
+const list = (words: string): string[] => words.split(',').map((each) => each.trim()).filter(Boolean)
 /** Which assumed value each field of the form mends. */
 const MENDS: Partial<Record<keyof Draft, string>> = {
   shape: 'shape', sizes: 'shape', inside_depth: 'inside', inside_top: 'inside', inside_bottom: 'inside', inside_across: 'inside', marks: 'inside',
@@ -45,7 +46,7 @@ export function bodyOf(draft: Draft, thing: Thing): Schemas['ComponentIn'] {
   const depth = kept('mm', draft.inside_depth)
   const top = kept('mm', draft.inside_top)
   return {
-    name: draft.name, kind: draft.kind, count: number(draft.count) ?? 1, material: draft.material, breakable: draft.breakable, magnet: draft.magnet,
+    name: draft.name, kind: draft.kind, count: number(draft.count) ?? 1, material: keyOf(draft.material), breakable: draft.breakable, magnet: draft.magnet,
     shape: { shape: draft.shape as 'ball', sizes_mm: draft.sizes === before.sizes ? thing.shape.sizes_mm : draft.sizes.split(/[x×]/).map((part) => kept('mm', part) ?? 0) },
     mass_g: draft.mass_g === before.mass_g ? thing.mass_g : kept('g', draft.mass_g) ?? 0, softness: draft.softness as 'firm', cell: draft.cell,
     inside: (['inside_depth', 'inside_top', 'inside_bottom', 'inside_across', 'marks'] as const).every((each) => draft[each] === before[each]) ? thing.inside : depth === null || top === null ? null : {
@@ -53,8 +54,8 @@ export function bodyOf(draft: Draft, thing: Thing): Schemas['ComponentIn'] {
       marks: list(draft.marks).map((pair) => { const [ml, mm] = pair.split(':'); return { ml: kept('ml', ml ?? '') ?? 0, mm: kept('mm', mm ?? '') ?? 0 } }),
     },
     density_g_ml: number(draft.density_g_ml), stock_ml: draft.stock_ml === before.stock_ml ? thing.stock_ml : kept('ml', draft.stock_ml), per_use: number(draft.per_use),
-    sealed: draft.sealed as '', cord_mm: draft.cord_mm === before.cord_mm ? thing.cord_mm : kept('mm', draft.cord_mm), subject: draft.subject, box_months: number(draft.box_months), cost: number(draft.cost), came_from: draft.came_from, bin: draft.bin,
-    colours: list(draft.colours), allergens: list(draft.allergens), dangers: list(draft.dangers),
+    sealed: draft.sealed as '', cord_mm: draft.cord_mm === before.cord_mm ? thing.cord_mm : kept('mm', draft.cord_mm), subject: keyOf(draft.subject), box_months: number(draft.box_months), cost: number(draft.cost), came_from: draft.came_from, bin: draft.bin,
+    colours: list(draft.colours).map(keyOf), allergens: list(draft.allergens).map(keyOf), dangers: list(draft.dangers),
     assumed: thing.assumed.filter((name) => !mended.has(name)),
   }
 }
