@@ -27,6 +27,7 @@ from zither_awl.api.context import (
     decided,
     guard,
     hear,
+    heard,
 )
 from zither_awl.api.spec import api
 from zither_awl.api.units import in_their_units
@@ -138,6 +139,7 @@ def create_app(
     )  # fmt: skip
     problems.register(app)
     app.before_request(hear)
+    app.teardown_request(heard)
     app.before_request(_refuse_foreign_host)
     app.before_request(guard)
     app.before_request(admit)

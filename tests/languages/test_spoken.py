@@ -19,7 +19,7 @@ from zither_awl.catalogue.lesson_loader import shipped_words
 from zither_awl.catalogue.loader import shipped_cards
 from zither_awl.cli import main
 from zither_awl.core.rules import RULES
-from zither_awl.languages import PSEUDO
+from zither_awl.languages import PSEUDO, reading
 
 BASE = "http://127.0.0.1:8136"
 ASKED = (
@@ -163,3 +163,9 @@ def test_a_command_says_what_it_did_in_the_language_of_the_shell(tmp_path: Path)
         main, ["migrate", "--data", str(tmp_path / "none")]
     )
     assert "La base de datos está al día." in answer.output or answer.exit_code == 1
+
+
+def test_what_one_reader_is_told_says_nothing_to_the_next(demo_client: Client) -> None:
+    reads(demo_client, "es")
+    demo_client.get("/api/today")
+    assert reading.get() == "en"

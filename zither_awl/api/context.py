@@ -59,7 +59,13 @@ HOLD_THEMSELVES = frozenset(("keeping.take_household", "keeping.take_family", "k
 def hear() -> None:
     """Answer in the language chosen on this device; while none is, in the one its browser asks for."""
     wished = [request.cookies.get(LANGUAGE_COOKIE, ""), *request.accept_languages.values()]
-    reading.set(best_of(wished))
+    g.read_before = reading.set(best_of(wished))
+
+
+def heard(_problem: BaseException | None = None) -> None:
+    """Whoever is answered next by this thread is heard anew."""
+    if "read_before" in g:
+        reading.reset(g.pop("read_before"))
 
 
 def decide() -> None:
