@@ -13,6 +13,7 @@ from tests.builders import TODAY
 from zither_awl.core.saying import (
     Language,
     Said,
+    as_written,
     capital,
     changed,
     decimal,
@@ -84,6 +85,12 @@ SPANISH = [
 @pytest.mark.parametrize(("text", "spanish"), SPANISH)
 def test_numbers_days_and_lists_in_spanish(text: str, spanish: str) -> None:
     assert es.tell(text) == spanish
+
+
+def test_a_word_a_child_learns_is_told_in_its_own_language() -> None:
+    assert es.tell(say("{words}.", words=listed(["red", "blue"]))) == "rojo y azul."
+    learned = say("{language}: {words}.", language="en", words=listed(map(as_written, ["red", "blue"])))
+    assert es.tell(learned) == es.tell(from_kept(to_kept(learned))) == "inglés: red y blue."
 
 
 def test_a_word_without_a_message_is_the_households_and_stays() -> None:

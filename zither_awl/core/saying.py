@@ -22,9 +22,10 @@ _PLACE = re.compile(r"\{\w+\}")
 
 FORMS: Mapping[str, Callable[[str], str]] = {
     "capital": lambda text: text[:1].upper() + text[1:], "small": lambda text: text[:1].lower() + text[1:],
-    "unstopped": lambda text: text.rstrip("."),
+    "unstopped": lambda text: text.rstrip("."), "as written": str,
 }  # fmt: skip
-"""What is done to a text after it is told: its first letter large or small, its full stop left out."""
+"""What is done to a text after it is told: its first letter large or small, its full stop left out; or it is not told at
+all, because it is a word of one language."""
 
 
 class Said(str):
@@ -95,6 +96,11 @@ def unstopped(text: str) -> str:
     return _formed(text, "unstopped")
 
 
+def as_written(text: str) -> str:
+    """A text that stays as it is in every language: a word a child learns in one of them."""
+    return _formed(text, "as written")
+
+
 def _formed(text: str, form: str) -> str:
     made = FORMS[form](str(text))
     if isinstance(text, Said):
@@ -162,6 +168,8 @@ class Language:
         """A text in this language; what was not said by `say` is a name or a word of the household's, and stays."""
         if not isinstance(text, Said):
             return text
+        if "as written" in text.forms:
+            return str(text)
         values = {name: self._value(each) for name, each in text.values.items()}
         filled = _filled(self.message(text.message), self.code, values)
         return reduce(lambda told, form: FORMS[form](told), text.forms, filled)

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from datetime import date
 from statistics import median
 
-from zither_awl.core.saying import changed, say, together
+from zither_awl.core.saying import as_written, changed, say, together
 from zither_awl.core.values import Visit
 from zither_awl.core.words import day_text, listed
 
@@ -105,7 +105,7 @@ def _concentration(seen: Seen) -> Iterable[str]:
 def _words(seen: Seen) -> Iterable[str]:
     for language, words in sorted(seen.words.items()):
         if words:
-            yield say("{language}: {words}.", language=language, words=listed(words))
+            yield say("{language}: {words}.", language=language, words=listed(map(as_written, words)))
 
 
 def _notes(seen: Seen) -> Iterable[str]:

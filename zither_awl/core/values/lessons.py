@@ -8,7 +8,7 @@ from typing import Literal
 
 from zither_awl.core.days import UNSAID, written_day
 from zither_awl.core.errors import Gathering
-from zither_awl.core.saying import say, together
+from zither_awl.core.saying import as_written, say, together
 from zither_awl.core.values.cupboard import Rung
 
 SetKind = Literal["words", "numerals", "colours", "sounds", "shapes", "quantities"]
@@ -29,8 +29,8 @@ class Word:
     by: str = ""
 
     def label(self, language: str) -> str:
-        """The label in a language, or the first there is."""
-        return dict(self.labels).get(language, self.labels[0][1] if self.labels else self.key)
+        """The label in a language, or the first there is; whoever reads, it is told as it is."""
+        return as_written(dict(self.labels).get(language, self.labels[0][1] if self.labels else self.key))
 
     def labels_for(self, language: str) -> tuple[tuple[str, str], ...]:
         """Its labels, the one in a language first (PRES-7)."""
