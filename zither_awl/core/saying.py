@@ -24,8 +24,8 @@ FORMS: Mapping[str, Callable[[str], str]] = {
     "capital": lambda text: text[:1].upper() + text[1:], "small": lambda text: text[:1].lower() + text[1:],
     "unstopped": lambda text: text.rstrip("."), "as written": str,
 }  # fmt: skip
-"""What is done to a text after it is told: its first letter large or small, its full stop left out; or it is not told at
-all, because it is a word of one language."""
+"""What is done to a text after it is told: its first letter large or small, its full stop left out; or it is not
+told at all, because it is a word of one language."""
 
 
 class Said(str):
