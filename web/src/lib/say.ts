@@ -18,8 +18,9 @@ export const language = (): Language => now
 /** How its dates, times and numbers are written, and its words are put in order. */
 export const locale = (): string => LOCALES[now]
 
+let collator: Intl.Collator | undefined
 /** Names in the order of this language. */
-export const inOrder = (a: string, b: string): number => a.localeCompare(b, locale(), { sensitivity: 'base', numeric: true })
+export const inOrder = (a: string, b: string): number => (collator ??= new Intl.Collator(locale(), { sensitivity: 'base', numeric: true })).compare(a, b)
 
 const known = (code: string): code is Language => code in LOCALES
 /** The first language of those wished that there is here. */

@@ -1,4 +1,4 @@
-import { say, word } from '@/lib/say'
+import { inOrder, say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Heading } from '@/ui/Heading'
@@ -43,7 +43,7 @@ function Choosing({ cards, people, chosen, onGo }: { cards: readonly Card[]; peo
   const months = children?.children.find((each) => String(each.id) === filter.child)?.months ?? null
   const makeable = useMemo(() => new Set(can?.made.map((each) => each.key)), [can])
   const found = shown(cards, filter, months, makeable)
-  const themes = [...new Set(cards.flatMap((each) => each.themes))].sort()
+  const themes = [...new Set(cards.flatMap((each) => each.themes))].sort((a, b) => inOrder(word(a), word(b)))
   const tell = (told: Partial<Filter>) => setFilter({ ...filter, ...told })
   return (
     <section aria-label={say('Cards')} className="sticky top-0 flex h-screen flex-col gap-2 border-r border-line bg-paper px-4 py-4 max-[1000px]:static max-[1000px]:h-auto">

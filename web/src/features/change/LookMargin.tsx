@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { inOrder, say } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
@@ -165,7 +165,7 @@ function Own({ change }: { change: Change }) {
 function WhyNot({ change }: { change: Change }) {
   const [tray, setTray] = useState<number | null>(null)
   const { data } = useQuery({ ...whyNotQuery(tray ?? 0), enabled: tray !== null })
-  const all = [...change.resting, ...change.out_now].sort((a, b) => a.name.localeCompare(b.name))
+  const all = [...change.resting, ...change.out_now].sort((a, b) => inOrder(a.name, b.name))
   if (all.length === 0) return <p className="text-ink-2">{sayRich('The cupboard is empty. <a>Bring in your trays</a>.', { a: (inner) => <Link className="text-woad underline" to="/cupboard">{inner}</Link> })}</p>
   return (
     <section aria-label={say('Why not this one?')} className="flex flex-col gap-2">

@@ -1,4 +1,4 @@
-import { say, word } from '@/lib/say'
+import { inOrder, say, word } from '@/lib/say'
 import { SelectField } from '@/ui/Field'
 import type { Thing } from './thing'
 
@@ -9,7 +9,7 @@ export const NO_FILTER: Filter = { colour: '', material: '', subject: '' }
 export const fits = (thing: Thing, { colour, material, subject }: Filter): boolean =>
   (!colour || thing.colours.includes(colour)) && (!material || thing.material === material) && (!subject || thing.subject === subject)
 
-const sorted = (words: readonly string[]): string[] => [...new Set(words.filter(Boolean))].sort()
+const sorted = (words: readonly string[]): string[] => [...new Set(words.filter(Boolean))].sort((a, b) => inOrder(word(a), word(b)))
 
 /** Things by colour, by what they are made of, by what they show: only what there is can be chosen. */
 export function Filters({ things, filter, onFilter }: { things: readonly Thing[]; filter: Filter; onFilter: (filter: Filter) => void }) {

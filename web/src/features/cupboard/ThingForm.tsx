@@ -1,4 +1,4 @@
-import { say, word } from '@/lib/say'
+import { inOrder, say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -39,7 +39,7 @@ export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: S
     <form className="flex flex-col gap-4" noValidate onSubmit={(event) => { event.preventDefault(); void save.run(bodyOf(draft, thing)) }}>
       <div className={grid}>
         <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => put('name', event.target.value)} />
-        <SelectField label={say('Kind')} value={draft.kind} error={problem?.of('kind')} onChange={(event) => put('kind', event.target.value)}>{all.kinds.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('Kind')} value={draft.kind} error={problem?.of('kind')} onChange={(event) => put('kind', event.target.value)}>{all.kinds.toSorted((a, b) => inOrder(word(a), word(b))).map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
         <Field label={say('How many')} inputMode="numeric" value={draft.count} error={problem?.of('count')} onChange={(event) => put('count', event.target.value)} />
         <Field label={say('Bin')} list="form-bins" value={draft.bin} error={problem?.of('bin')} onChange={(event) => put('bin', event.target.value)} />
         <datalist id="form-bins">{all.bins.map((each) => <option key={each} value={each}>{word(each)}</option>)}</datalist>

@@ -1,4 +1,4 @@
-import { say, word } from '@/lib/say'
+import { inOrder, say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -30,7 +30,7 @@ export function Things({ start, weigh }: { start: number | null; weigh: WeighBut
   const [filter, setFilter] = useState<Filter>(NO_FILTER)
   if (!all) return <Waiting error={error} />
   const wanted = typed.trim().toLowerCase()
-  const shown = all.things.filter((each) => [each.name, each.kind, each.bin, each.material, each.subject, ...each.colours].some((text) => text.toLowerCase().includes(wanted)) && fits(each, filter))
+  const shown = all.things.toSorted((a, b) => inOrder(a.name, b.name)).filter((each) => [each.name, each.kind, each.bin, each.material, each.subject, ...each.colours].some((text) => text.toLowerCase().includes(wanted)) && fits(each, filter))
   const thing = [...all.things, ...all.archived].find((each) => each.id === open)
   return (
     <div className="flex flex-col gap-4">

@@ -1,4 +1,4 @@
-import { say, word } from '@/lib/say'
+import { inOrder, say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Slider } from 'radix-ui'
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
@@ -66,7 +66,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
           <ChoiceRow label={say('Child')} choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => { setAgo(0); setSearch({ child: id }, { replace: true }) }} />
           <SelectField label={say('Area')} value={area} onChange={(event) => setArea(event.target.value)}>
             <option value="">{say('every area')}</option>
-            {[...new Set(map.strings.map((each) => each.area))].sort().map((each) => <option key={each} value={each}>{word(each)}</option>)}
+            {[...new Set(map.strings.map((each) => each.area))].sort((a, b) => inOrder(word(a), word(b))).map((each) => <option key={each} value={each}>{word(each)}</option>)}
           </SelectField>
           <SelectField label={say('Show')} value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
             {SHOWN.map((each) => <option key={each.value} value={each.value}>{each.label.toLowerCase()}</option>)}

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { inOrder, say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -34,7 +34,7 @@ export function TieSteps({ step }: { step: Step }) {
         {step.untied.length > 0 && <ul aria-label={say('Untied')}>{step.untied.map((each) => <li key={keyOf(each)} className="flex items-center justify-between gap-2 border-t border-line py-1"><span className="text-ink-2">{say('{each}, untied', { each: each.title })}</span><Button aria-label={say('Tie {each} again', { each: each.title })} disabled={tie.busy} onClick={() => void tie.run(each.key, each.level, null)}>{say('Tie again')}</Button></li>)}</ul>}
         <SelectField label={say('Wait for another card')} value={card} onChange={(event) => { setCard(event.target.value); setLevel('1') }}>
           <option value="">{say('choose a card')}</option>
-          {[...(data?.cards ?? [])].sort((a, b) => a.name.localeCompare(b.name)).map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}
+          {[...(data?.cards ?? [])].sort((a, b) => inOrder(a.name, b.name)).map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}
         </SelectField>
         {chosen && <SelectField label={say('At the level')} value={level} onChange={(event) => setLevel(event.target.value)}>{chosen.levels.map((each) => <option key={each.number} value={each.number}>{each.name}</option>)}</SelectField>}
         {chosen && <Button disabled={tie.busy} onClick={() => void tie.run(card, Number(level), true)}>{say('Tie them')}</Button>}
