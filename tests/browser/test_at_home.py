@@ -44,13 +44,13 @@ def test_laundry_with_two_timers_that_outlive_a_reload_piles_and_what_it_hangs_o
     person.tap("button", "Odile", "[aria-label='Piles: Make a pile for each of us']")
     person.tap("button", "Start 60 min")
     person.tap("button", "Start 30 min")
-    assert timers(person) == 2
+    person.until(lambda: timers(person) == 2, "both timers")
     assert person.sees("rings only while this page is open and awake")
     assert person.violations() == []
     clock.move_on(timedelta(minutes=32))
     person.go("/routines")
     person.wait_to_see("done, rang 2 minutes late")
-    assert timers(person) == 1
+    person.until(lambda: timers(person) == 1, "one timer")
     pressed = "[aria-label='Piles: Make a pile for each of us'] [aria-pressed=true]"
     assert len(person.driver.find_elements("css selector", pressed)) == 2
     assert not person.sees("Hang them on the low line")
