@@ -140,6 +140,15 @@ def _client(folder: Path, source: Path, clock: SetClock) -> Client:
     return Client(app.test_client())
 
 
+def texts_in(answer: Any) -> Iterator[str]:
+    """Every text of an answer, however deep."""
+    if isinstance(answer, str):
+        yield answer
+    elif isinstance(answer, dict | list):
+        for each in answer.values() if isinstance(answer, dict) else answer:
+            yield from texts_in(each)
+
+
 class Client:
     """Calls the API as the front end does: JSON, the token on every write, the adult in a header."""
 

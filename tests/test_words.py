@@ -3,12 +3,10 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
-from typing import Any
 
 import pytest
 
-from tests.conftest import Client
+from tests.conftest import Client, texts_in
 from zither_awl.app import STATIC
 
 GONE = (
@@ -25,17 +23,6 @@ ASKED = ("today", "shelf", "change", "make/makeable?child=1", "make/cards", "cup
          "mornings/last", "home", "heights", "routines", "catalogue", "things", "history", "showings/1/2")  # fmt: skip
 
 
-def _texts(value: Any) -> Iterator[str]:
-    if isinstance(value, str):
-        yield value
-    elif isinstance(value, dict):
-        for each in value.values():
-            yield from _texts(each)
-    elif isinstance(value, list):
-        for each in value:
-            yield from _texts(each)
-
-
 def test_no_page_says_it() -> None:
     pages = list((STATIC / "assets").glob("*.js"))
     assert pages, "The front end is not built: run make build."
@@ -47,5 +34,5 @@ def test_no_page_says_it() -> None:
 
 @pytest.mark.parametrize("path", ASKED)
 def test_no_answer_says_it(demo_client: Client, path: str) -> None:
-    texts = [text for text in _texts(demo_client.get(f"/api/{path}")) if not any(each in text for each in MEANT)]
+    texts = [text for text in texts_in(demo_client.get(f"/api/{path}")) if not any(each in text for each in MEANT)]
     assert [text for text in texts if SAID.search(text)] == []

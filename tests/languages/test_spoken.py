@@ -4,17 +4,16 @@ from __future__ import annotations
 
 import io
 import re
+import shutil
 import sqlite3
-from collections.abc import Iterator
 from pathlib import Path
-from typing import Any
 
 import pytest
 from click.testing import CliRunner
 from pypdf import PdfReader
 
 from bench.messages import key_words
-from tests.conftest import Client
+from tests.conftest import Client, texts_in
 from zither_awl.catalogue.lesson_loader import shipped_words
 from zither_awl.catalogue.loader import shipped_cards
 from zither_awl.cli import main
@@ -35,17 +34,6 @@ def reads(client: Client, code: str) -> None:
     client.flask.set_cookie("zither-awl-language", code, domain="127.0.0.1")
 
 
-def texts(told: Any) -> Iterator[str]:
-    if isinstance(told, dict):
-        for each in told.values():
-            yield from texts(each)
-    elif isinstance(told, list):
-        for each in told:
-            yield from texts(each)
-    elif isinstance(told, str):
-        yield told
-
-
 def written_by_the_household(folder: Path) -> str:
     database = sqlite3.connect(folder / "zither-awl.db")
     tables = [name for (name,) in database.execute("select name from sqlite_master where type = 'table'")]
@@ -54,7 +42,7 @@ def written_by_the_household(folder: Path) -> str:
 
 
 def is_said(text: str) -> bool:
-    """Whether every sentence of a text is in the language that is none: in brackets, or with its accents."""
+    """Whether a text was told in the language that is none, in brackets or with its accents, or has no sentence."""
     return "⟦" in text or bool(re.search("[áéíóúýñç]", text)) or not re.search("[A-Za-z]{2,} [A-Za-z]{2,}", text)
 
 
@@ -66,7 +54,7 @@ def test_nothing_is_answered_that_no_language_could_say(demo_client: Client, tmp
     vocabulary |= {label for each in shipped_words() for word in each.words for _, label in word.labels}
     unsaid: dict[str, set[str]] = {}
     for path in ASKED:
-        for text in texts(demo_client.get(f"/api/{path}")):
+        for text in texts_in(demo_client.get(f"/api/{path}")):
             if is_said(text) or text in own or text in keys or text in RULES or set(text.split(", ")) <= vocabulary:
                 continue
             unsaid.setdefault(path, set()).add(text)
@@ -158,11 +146,27 @@ def test_the_help_of_every_command_is_spoken(command: tuple[str, ...]) -> None:
     assert said & {line.strip() for line in spanish.splitlines()} == set()
 
 
-def test_a_command_says_what_it_did_in_the_language_of_the_shell(tmp_path: Path) -> None:
-    answer = CliRunner(env={"LANG": "es_MX.UTF-8", "LC_ALL": None}).invoke(
-        main, ["migrate", "--data", str(tmp_path / "none")]
-    )
-    assert "La base de datos está al día." in answer.output or answer.exit_code == 1
+SPANISH_SHELL = {"LANG": "es_MX.UTF-8", "LC_ALL": None, "LC_MESSAGES": None}
+
+
+@pytest.mark.parametrize(
+    ("command", "said"),
+    [
+        (["migrate"], ("La base de datos está al día.",)),
+        (["check"], ("La base de datos está entera.", "Tove alcanza esto", "no puede decir más que eso")),
+        (["backup", "{folder}/copy.db"], ("Copiado en ", "Para volver a ello: zither-awl restore")),
+        (["diagnose", "{folder}/told.zip"], ("Escrito: ", "léelo antes de darlo")),
+    ],
+)  # fmt: skip
+def test_a_command_says_what_it_did_in_the_language_of_the_shell(
+    tmp_path: Path, demo_file: Path, command: list[str], said: tuple[str, ...]
+) -> None:
+    shutil.copy(demo_file, tmp_path / "zither-awl.db")
+    typed = [part.format(folder=tmp_path) for part in command]
+    answer = CliRunner(env=SPANISH_SHELL).invoke(main, [*typed, "--data", str(tmp_path)])
+    assert answer.exit_code == 0, answer.output
+    assert [words for words in said if words not in " ".join(answer.output.split())] == []
+    assert reading.get() == "en"
 
 
 def test_what_one_reader_is_told_says_nothing_to_the_next(demo_client: Client) -> None:

@@ -6,6 +6,7 @@ export type Values = Record<string, string | number | null | undefined | false>
 export const LANGUAGES = { en: 'English', es: 'Español' } as const
 export type Language = keyof typeof LANGUAGES | 'en-XA'
 const LOCALES: Record<Language, string> = { en: 'en-GB', es: 'es-ES', 'en-XA': 'en-GB' }
+const TABLES = { es: () => Promise.all([import('@languages/es/page.json'), import('@languages/es/words.json')]) } as const
 const KEPT = 'zither-awl-language'
 
 let now: Language = 'en'
@@ -15,6 +16,8 @@ const formats = new Map<string, IntlMessageFormat>()
 
 /** The language of whoever looks at this device. */
 export const language = (): Language => now
+/** The same, as it is kept of a house or an adult. */
+export const spoken = (): keyof typeof LANGUAGES => (now === 'en-XA' ? 'en' : now)
 /** How its dates, times and numbers are written, and its words are put in order. */
 export const locale = (): string => LOCALES[now]
 
@@ -32,11 +35,14 @@ const chosen = (): string => new RegExp(`(?:^|; )${KEPT}=([^;]+)`).exec(document
 /** Learns the language before anything is shown: the one chosen on this device, else the browser's. */
 export async function learnLanguage(): Promise<void> {
   now = bestOf([chosen(), ...navigator.languages])
-  if (now !== 'en') {
-    const [told, called] = await Promise.all([import('@languages/es/page.json'), import('@languages/es/words.json')])
-    // No language has every key in brackets that a language has a word for, so that the others are found.
-    messages = now === 'es' ? told.default : {}
-    words = now === 'es' ? called.default : Object.fromEntries(Object.keys(called.default).map((key) => [key, `⟦${accented(key)}⟧`]))
+  if (now === 'en-XA') {
+    // Every key in brackets that a language has a word for, so that the others are found.
+    const [, called] = await TABLES.es()
+    words = Object.fromEntries(Object.keys(called.default).map((key) => [key, `⟦${accented(key)}⟧`]))
+  } else if (now !== 'en') {
+    const [told, called] = await TABLES[now]()
+    messages = told.default
+    words = called.default
   }
   document.documentElement.lang = now
 }

@@ -1,4 +1,4 @@
-import { language, say, word } from '@/lib/say'
+import { say, spoken, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
@@ -27,7 +27,7 @@ export function BeginForm({ onSaved }: { onSaved: () => void }) {
   const [zone, setZone] = useState(here)
   const save = useWrite(async () => {
     await answer(client.PUT('/api/household', { body: {
-      name, lengths, zone, language: language() === 'es' ? 'es' : 'en', emergency_number: '', poison_centre: '', most_bins: null, unbreakable_first: false,
+      name, lengths, zone, language: spoken(), emergency_number: '', poison_centre: '', most_bins: null, unbreakable_first: false,
       showing: 'by age', paper: lengths === 'in' ? 'Letter' : 'A4', practice: {}, version: null,
     } }))
     if (keeper.trim()) chooseAdult(Number((await answer(client.POST('/api/adults', { body: { name: keeper } }))).id))
