@@ -15,7 +15,7 @@ from zither_awl.core.errors import InvalidValue
 from zither_awl.core.judgement import Judgements
 from zither_awl.core.practice import LOOKS, Practice, practice_of
 from zither_awl.core.rotation import propose_change
-from zither_awl.core.rotation.change import look_days, next_look
+from zither_awl.core.rotation.looks import look_days, next_look
 from zither_awl.core.simulate import Plan, SimulatedHouse, by_signs
 from zither_awl.core.simulate.policies import START
 from zither_awl.core.values import ChangeRecord

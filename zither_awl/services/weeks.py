@@ -10,7 +10,7 @@ from typing import Literal
 from zither_awl.core.absence import Absence, quiet_on
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.ladders.likely import Likely
-from zither_awl.core.rotation.change import look_days
+from zither_awl.core.rotation.looks import look_days
 from zither_awl.core.saying import say
 from zither_awl.core.values import Child
 from zither_awl.core.weeks.arrivals import Arrival, coming_days

@@ -4,11 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
-from datetime import date, datetime, timedelta
+from datetime import date
 
-from zither_awl.core.absence import Absence, quiet_on
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.attendance import ended_cycles
 from zither_awl.core.days import written_day
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.judgement import Judgements, State
@@ -17,6 +15,7 @@ from zither_awl.core.reasons import Quantity, Reason
 from zither_awl.core.rotation.chain import stands_with
 from zither_awl.core.rotation.coming import MISSING_AREA, Coming, coming
 from zither_awl.core.rotation.leaving import Leaving, easier_steps, leavings
+from zither_awl.core.rotation.looks import next_look, passed, why_not_yet
 from zither_awl.core.rotation.rest import came_for_it
 from zither_awl.core.rules import rule
 from zither_awl.core.saying import say
@@ -24,7 +23,7 @@ from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.shelf.check import applied, found_in
 from zither_awl.core.shelf.scene import Scene, free_spots
 from zither_awl.core.values import Child, Placement, Spot, Tray
-from zither_awl.core.words import day_text, listed
+from zither_awl.core.words import listed
 
 MOST_ALTERNATIVES = 3
 
@@ -83,7 +82,7 @@ def propose_change(state: State, school: School, on: date, *, judge: Judgements 
     going = [(p, each) for p, each in verdicts if _goes(each)]
     if state.practice.look == "calendar":
         going += _longest_out([p for p, each in verdicts if not _goes(each)], judge, state.practice.changes_at_once)
-    waiting = _away(state, on) or _pause(state, on) or trouble
+    waiting = why_not_yet(state, on) or trouble
     swaps = () if waiting is not None else tuple(_swaps(going, cured, judge))
     left = {s.out.id for s in swaps if s.out}
     base = Change(
@@ -97,39 +96,6 @@ def propose_change(state: State, school: School, on: date, *, judge: Judgements 
         return replace(base, reasons=(waiting, *_known_after(judge)))
     reasons = (_nothing(state, going), *_known_after(judge))
     return replace(base, let_in=tuple(_let_in(cured, judge)), reasons=reasons)
-
-
-def next_look(state: State, on: date) -> date:
-    """The day of the next look at the shelf, by the household's school, or where it was moved to; not on a day away."""
-    return look_days(state, on, MOST_MOVED)[0][1]
-
-
-MOST_MOVED = 12
-"""So many looks ahead are enough to find the next, however they were moved."""
-
-
-def look_days(state: State, on: date, most: int) -> list[tuple[date, date]]:
-    """So many looks from a day on, in the order of the days they are on: each with its own day in the rhythm first."""
-    day, step = _rhythm(state, on)
-    # One that was moved out of the days before still comes.
-    found = [(own, to) for own, to in state.moved_looks.items() if own < day and to >= on]
-    while len(found) < most:
-        to = state.moved_looks.get(day, day)
-        if to >= on and quiet_on(state.absences, to) is None:
-            found.append((day, to))
-        day += timedelta(days=step)
-    return sorted(found, key=lambda each: (each[1], each[0]))
-
-
-def _rhythm(state: State, on: date) -> tuple[date, int]:
-    """The first day of the rhythm from a day on, and its step in days."""
-    practice = state.practice
-    if practice.look == "daily":
-        return on, 1
-    if practice.look == "weekly" or not state.changes:
-        return on + timedelta(days=(practice.look_day - on.weekday()) % 7), 7
-    last, step = max(written_day(c.at) for c in state.changes), practice.calendar_days
-    return last + timedelta(days=step * max(1, -(-(on - last).days // step))), step
 
 
 LEAST_DAYS = 7
@@ -157,16 +123,6 @@ def _longest_out(
                             (f"tray:{placement.tray.id}",))  # fmt: skip
             found.append((rate, -days, placement, tuple(Leaving(c, "calendar", reason) for c in children)))
     return [(p, verdicts) for _, _, p, verdicts in sorted(found, key=lambda f: (f[0], f[1], f[2].tray.id))[:most]]
-
-
-def _away(state: State, on: date) -> Reason | None:
-    """Why nothing is proposed on a day the house is away."""
-    away: Absence | None = quiet_on(state.absences, on)
-    if away is None:
-        return None
-    text = say("{away}, until {day}: nothing is proposed, and judgements wait.", away=away.name,
-               day=day_text(away.until_day))
-    return Reason("AWAY", text)
 
 
 def _unmarked(judge: Judgements) -> Iterator[tuple[Child, Tray]]:
@@ -203,29 +159,6 @@ def _musts(scene: Scene) -> list[Finding]:
     return [f for f in found_in(scene) if f.severity == "must"]
 
 
-def _pause(state: State, on: date) -> Reason | None:
-    """Why it is too soon after the last accepted change, if it is: P(3) work cycles or P(7) days, whichever first."""
-    if not state.changes:
-        return None
-    last = max(c.at for c in state.changes)
-    over, since = _passed(last, state, on)
-    if over:
-        return None
-    text = say("The last change was {cycles} ago. ",
-               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=int(since.value)))
-    text += say("After {int}, or a week, its taking can be judged.", int=int(since.limit or 0))
-    return Reason("ROT-2", text, (since,))
-
-
-def _passed(at: datetime, state: State, on: date) -> tuple[bool, Quantity]:
-    """Whether enough time went by since an instant, and how many work cycles did."""
-    practice = state.practice
-    seen = sum(m.began > at and m.day <= on for m in ended_cycles(state.log))
-    days = (on - written_day(at)).days  # a day more or less does not matter to the pause
-    over = seen >= practice.pause_cycles or days >= practice.pause_days
-    return over, Quantity(say("work cycles since"), seen, say("work cycles"), practice.pause_cycles, needed=True)
-
-
 def not_declined(
     placement: Placement, verdicts: tuple[Leaving, ...], state: State, on: date
 ) -> tuple[Leaving, ...]:  # fmt: skip
@@ -233,7 +166,7 @@ def not_declined(
     last = max((d for d in state.declined if placement.tray.id in d.out), key=lambda d: d.at, default=None)
     if last is None or not _goes(verdicts):
         return verdicts
-    over, since = _passed(last.at, state, on)
+    over, since = passed(last.at, state, on)
     if over:
         return verdicts
     more = say("{n, plural, one {# more work cycle} other {# more work cycles}}",
