@@ -17,7 +17,6 @@ from zither_awl.core.saying import said_of, say, together
 from zither_awl.formats.rule_list import rules_page
 from zither_awl.languages import reading, told
 from zither_awl.services import copies, importing, keeping, pins, sealing
-from zither_awl.services import demo as demo_service
 from zither_awl.services.desk import Desk
 from zither_awl.services.diagnose import diagnose as write_diagnosis
 from zither_awl.services.folder import alone_with
@@ -96,8 +95,10 @@ def serve(data: Path, port: int, browser: bool, **home: Any) -> None:
 @click.option("--keep", is_flag=True, help="Keep the demo as it is, even if its last day is not yesterday.")
 def demo(data: Path, port: int, browser: bool, keep: bool, **home: Any) -> None:
     """Serve the invented household of the demo, with sixteen weeks that end yesterday."""
+    from zither_awl.services.demo import prepare_demo
+
     settings = Settings(data=data, port=port, **home)
-    tell(demo_service.prepare_demo(settings.database, keep=keep))
+    tell(prepare_demo(settings.database, keep=keep))
     _serve(settings, browser)
 
 

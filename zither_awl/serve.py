@@ -7,7 +7,8 @@ import ipaddress
 import signal
 import socket
 import webbrowser
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
+from functools import partial
 from pathlib import Path
 from threading import Event, Thread
 from typing import Any
@@ -24,13 +25,12 @@ from zither_awl.core.errors import ZitherAwlError
 from zither_awl.core.saying import say
 from zither_awl.languages import told
 from zither_awl.services import journal
-from zither_awl.services.certificate import home_certificate, private
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.copies import copy_of_today
 from zither_awl.services.desk import Desk
 from zither_awl.services.folder import alone_with
-from zither_awl.services.machine import has_a_screen
-from zither_awl.services.pairing import Door
+from zither_awl.services.machine import has_a_screen, keep_one_heap, private
+from zither_awl.services.pairing import Certificate, Door
 from zither_awl.services.restoring import clear_left
 from zither_awl.settings import Settings
 from zither_awl.spoken import tell
@@ -85,6 +85,7 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
         if not _free(settings.host, settings.port):
             said = say("Port {port} is taken. Stop what uses it, or give another with --port.", port=settings.port)
             raise click.ClickException(told(said))
+        keep_one_heap()
         journal.begin(settings.data)
         clear_left(settings.data)
         door = open_door(settings, clock or SystemClock()) if settings.home else None
@@ -103,7 +104,7 @@ def serve(settings: Settings, browser: bool, clock: Clock | None = None) -> None
             click.echo(door.certificate.fingerprint)
         if browser and has_a_screen():
             webbrowser.open(address)
-        _run(servers, desk)
+        _run(servers, desk, partial(renew_certificate, settings, door, servers[-1], desk.clock))
 
 
 def _listen(servers: list[Server]) -> None:
@@ -113,7 +114,7 @@ def _listen(servers: list[Server]) -> None:
         Thread(target=server.serve, daemon=True).start()
 
 
-def _run(servers: list[Server], desk: Desk) -> None:
+def _run(servers: list[Server], desk: Desk, renew: Callable[[], None]) -> None:
     """Serve until Ctrl+C or until the system asks to stop; then close everything, so that one whole file is left."""
     stopped = Event()
     if hasattr(signal, "SIGTERM"):
@@ -122,6 +123,7 @@ def _run(servers: list[Server], desk: Desk) -> None:
     try:
         while not stopped.is_set():
             _daily_copy(desk)
+            renew()
             stopped.wait(LOOK_EVERY_S)
     except KeyboardInterrupt:
         pass
@@ -141,6 +143,17 @@ def _daily_copy(desk: Desk) -> None:
         journal.incident("the copy of the day could not be made")
 
 
+def renew_certificate(settings: Settings, door: Door | None, server: Server, clock: Clock) -> None:
+    """Renew the certificate of the home network before it ends, without a start: who comes from now on sees the new."""
+    if door is None or door.certificate is None:
+        return
+    before = door.certificate.chain.read_bytes()
+    door.certificate = _certificate(settings.data, settings.names, clock)
+    if door.certificate.chain.read_bytes() != before:
+        server.ssl_adapter.context.load_cert_chain(_text(door.certificate.chain), _text(door.certificate.key))
+        journal.LOGGER.info("the certificate of the home network was renewed")
+
+
 def local_server(app: Flask, settings: Settings) -> Server:
     """The server for this machine."""
     return PatientServer((settings.host, settings.port), app, numthreads=THREADS, server_name="Zither Awl",
@@ -153,8 +166,15 @@ def open_door(settings: Settings, clock: Clock) -> Door:
         said = say("Port {port} is taken. Give another with --home-port.", port=settings.home_port)
         raise click.ClickException(told(said))
     hosts = [*settings.names, *own_names()]
-    certificate = home_certificate(settings.data, [*hosts, "localhost", "127.0.0.1"], clock.now())
-    return Door(certificate, tuple(f"https://{host}:{settings.home_port}" for host in hosts))
+    return Door(_certificate(settings.data, settings.names, clock),
+                tuple(f"https://{host}:{settings.home_port}" for host in hosts))  # fmt: skip
+
+
+def _certificate(folder: Path, names: Sequence[str], clock: Clock) -> Certificate:
+    # Who serves this machine only does not need what makes certificates: 8 MB.
+    from zither_awl.services.certificate import home_certificate
+
+    return home_certificate(folder, [*names, *own_names(), "localhost", "127.0.0.1"], clock.now())
 
 
 def own_names() -> list[str]:

@@ -3,25 +3,28 @@
 from __future__ import annotations
 
 import shutil
+import socket
 import ssl
 import stat
 import urllib.error
 import urllib.request
 from collections.abc import Iterator
-from datetime import timedelta
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
 from ipaddress import ip_address
 from pathlib import Path
 from threading import Thread
 from typing import Any
 
 import pytest
+from cheroot.wsgi import Server
 from cryptography import x509
 from cryptography.hazmat.primitives import hashes
 
 from tests.conftest import NOW, Client, SmallHouse
 from zither_awl.app import create_app
 from zither_awl.core.errors import InvalidValue, NotFound
-from zither_awl.serve import home_server, open_door, own_names
+from zither_awl.serve import home_server, open_door, own_names, renew_certificate
 from zither_awl.services import pairing
 from zither_awl.services.certificate import LEAF_DAYS, ends, home_certificate
 from zither_awl.services.clock import SetClock, SystemClock
@@ -60,22 +63,59 @@ def test_the_keys_are_the_owners_and_the_fingerprint_is_the_files(tmp_path: Path
     assert all(net.value.is_private for net in limits if isinstance(net, x509.IPAddress))
 
 
-@pytest.fixture
-def served(tmp_path: Path, empty_file: Path) -> Iterator[tuple[str, Path]]:
-    """An empty house, served by https on this machine."""
-    shutil.copy(empty_file, tmp_path / "zither-awl.db")
-    import socket
+@dataclass(frozen=True, slots=True)
+class AtHome:
+    """A house served by https on this machine."""
 
+    settings: Settings
+    door: Door
+    server: Server
+    clock: SetClock
+
+
+@pytest.fixture
+def at_home(tmp_path: Path, empty_file: Path) -> Iterator[AtHome]:
+    """An empty house, served by https on this machine, whose certificate ends in thirty days and a half."""
+    shutil.copy(empty_file, tmp_path / "zither-awl.db")
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]
     settings = Settings(data=tmp_path, home=True, home_host="127.0.0.1", home_port=port, names=("127.0.0.1",))
-    door = open_door(settings, SystemClock())
+    now = SystemClock().now()
+    door = open_door(settings, SetClock(now - timedelta(days=LEAF_DAYS - 30.5)))
     server = home_server(create_app(settings, door=door), settings, door)
     server.prepare()
     Thread(target=server.serve, daemon=True).start()
-    yield f"https://127.0.0.1:{port}", tmp_path / "home-authority.pem"
+    yield AtHome(settings, door, server, SetClock(now))
     server.stop()
+
+
+@pytest.fixture
+def served(at_home: AtHome) -> tuple[str, Path]:
+    """Its address, and where its authority's certificate is."""
+    return f"https://127.0.0.1:{at_home.settings.home_port}", at_home.settings.data / "home-authority.pem"
+
+
+def seen_end(served: tuple[str, Path]) -> datetime:
+    """When the certificate ends that a device is shown; the device takes it by its authority."""
+    address, authority = served
+    trusted, port = ssl.create_default_context(cafile=str(authority)), int(address.rsplit(":", 1)[1])
+    with (socket.create_connection(("127.0.0.1", port), timeout=10) as plain,
+          trusted.wrap_socket(plain, server_hostname="127.0.0.1") as secure):  # fmt: skip
+        shown: Any = secure.getpeercert()
+    return datetime.fromtimestamp(ssl.cert_time_to_seconds(shown["notAfter"]), UTC)
+
+
+def test_the_certificate_is_renewed_thirty_days_before_its_end_while_the_program_runs(
+    at_home: AtHome, served: tuple[str, Path],
+) -> None:  # fmt: skip
+    """Judge: what OpenSSL is shown by the running server, and takes."""
+    first = seen_end(served)
+    for later, renewed in ((timedelta(), False), (timedelta(hours=18), True)):
+        at_home.clock.move_on(later)
+        renew_certificate(at_home.settings, at_home.door, at_home.server, at_home.clock)
+        assert (seen_end(served) > first) is renewed
+    renew_certificate(at_home.settings, None, at_home.server, at_home.clock)
 
 
 def ask(address: str, authority: Path | None, **headers: str) -> Any:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import configparser
+import ctypes
 import importlib.util
 import json
 import logging
@@ -46,6 +47,11 @@ def test_the_data_lies_where_each_kind_of_machine_keeps_what_is_yours(
 )  # fmt: skip
 def test_a_browser_is_opened_where_there_is_a_screen(platform: str, environment: dict[str, str], screen: bool) -> None:
     assert machine.has_a_screen(platform, environment) is screen
+
+
+def test_only_where_the_library_can_do_it_the_threads_share_a_heap() -> None:
+    assert machine.keep_one_heap("win32") is machine.keep_one_heap("darwin") is False
+    assert machine.keep_one_heap("linux") is hasattr(ctypes.CDLL(None), "mallopt")
 
 
 def test_no_module_of_one_system_only_is_imported_at_a_files_top() -> None:

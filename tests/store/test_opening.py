@@ -14,6 +14,7 @@ from pathlib import Path
 from random import Random
 
 import pytest
+from alembic.script import ScriptDirectory
 from click.testing import CliRunner
 
 from tests.builders import DATA
@@ -28,7 +29,7 @@ from zither_awl.services.clock import SetClock
 from zither_awl.services.desk import Desk
 from zither_awl.services.folder import alone_with
 from zither_awl.store import open_engine, prepare
-from zither_awl.store.migrating import migrate, versions
+from zither_awl.store.migrating import MIGRATIONS, migrate, versions
 
 OLD = sorted(path for path in DATA.glob("*.db") if path.stem != __version__)
 """Of every landed version but the last, whose tables are those of today. Every one opens (test_migrations.py); what
@@ -213,4 +214,5 @@ def test_versions_go_down_and_up_with_the_counting(tmp_path: Path) -> None:
     engine.dispose()
     with closing(sqlite3.connect(path)) as db:
         assert db.execute("SELECT count(*) FROM sqlite_master WHERE type = 'trigger'").fetchone() == (0,)
+    assert versions() == [script.revision for script in ScriptDirectory(str(MIGRATIONS)).walk_revisions()]
     assert versions()[-1] == "0001"

@@ -8,11 +8,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta, tzinfo
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
-from dateutil.rrule import rrulestr
-from icalendar import Calendar, Event
-from icalendar.prop import vRecur
+if TYPE_CHECKING:
+    from icalendar import Event
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.saying import say
@@ -48,6 +47,9 @@ class Away:
 
 def calendar_file(name: str, entries: Sequence[Entry], now: datetime) -> bytes:
     """A calendar of these events, as bytes of a file."""
+    from icalendar import Calendar, Event
+    from icalendar.prop import vRecur
+
     made = Calendar()
     for key, value in (("prodid", PRODUCT), ("version", "2.0"), ("calscale", "GREGORIAN"), ("method", "PUBLISH"),
                        ("x-wr-calname", name)):  # fmt: skip
@@ -76,6 +78,8 @@ def read_days(content: bytes, zone: tzinfo, since: date) -> tuple[Away, ...]:
     if len(content) > MOST_BYTES:
         raise InvalidValue(FieldProblem("file", say("has {content} bytes; the limit is {most_bytes}.",
                                                     content=len(content), most_bytes=MOST_BYTES)))
+    from icalendar import Calendar, Event
+
     try:
         calendar = Calendar.from_ical(content)
         events = [each for each in calendar.walk("VEVENT") if isinstance(each, Event)]
@@ -124,6 +128,8 @@ def _repeated(event: Event, first: date, since: date) -> list[date]:
     """The first days of an event and its repetitions, without those taken out."""
     if "rrule" not in event:
         return [first]
+    from dateutil.rrule import rrulestr
+
     start = datetime(first.year, first.month, first.day)  # noqa: DTZ001  whole days
     recur: Any = event["rrule"]
     rule = recur.to_ical().decode()

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import ipaddress
 from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
@@ -17,27 +16,18 @@ from cryptography.hazmat.primitives.asymmetric import ec
 from cryptography.x509.oid import ExtendedKeyUsageOID, NameOID
 
 from zither_awl.core.saying import say
+from zither_awl.services.machine import PRIVATE, private
+from zither_awl.services.pairing import CHAIN, Certificate
 
 AUTHORITY_DAYS, LEAF_DAYS, RENEW_DAYS = 3650, 397, 30
 """Browsers take a certificate of a private authority for at most 825 days; 397 is what they ask of public ones."""
-_PRIVATE = ("10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "127.0.0.0/8")
-
-
-@dataclass(frozen=True, slots=True)
-class Certificate:
-    """Where the files are, and the authority's SHA-256 fingerprint in pairs of letters."""
-
-    chain: Path
-    key: Path
-    authority: Path
-    fingerprint: str
 
 
 def home_certificate(folder: Path, hosts: Sequence[str], now: datetime) -> Certificate:
     """The certificate for these names and addresses; made, or made anew when they changed or it ends soon."""
     folder.mkdir(parents=True, exist_ok=True)
     authority, authority_key = _authority(folder, hosts, now)
-    chain, key = folder / "home.pem", folder / "home-key.pem"
+    chain, key = folder / CHAIN, folder / "home-key.pem"
     if not (chain.exists() and key.exists() and _serves(chain, hosts, now)):
         _write_leaf(chain, key, authority, authority_key, hosts, now)
     found = authority.fingerprint(hashes.SHA256()).hex().upper()
@@ -58,7 +48,7 @@ def _authority(
     name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, say("Zither Awl, this house"))])
     further = [a for a in (_address(h) for h in hosts) if a is not None and not private(a)]
     allowed: list[x509.GeneralName] = [
-        x509.IPAddress(ipaddress.ip_network(net)) for net in (*_PRIVATE, *(str(a) for a in further))
+        x509.IPAddress(ipaddress.ip_network(net)) for net in (*PRIVATE, *(str(a) for a in further))
     ]
     names = {"localhost", "local", *(h for h in hosts if _address(h) is None)}
     allowed += [x509.DNSName(each) for each in sorted(names)]
@@ -121,11 +111,6 @@ def _usage(*, signs: bool) -> x509.KeyUsage:
     )  # fmt: skip
 
 
-def private(address: ipaddress.IPv4Address | ipaddress.IPv6Address) -> bool:
-    """Whether an address is one of a home network, or this machine's own."""
-    return any(address in ipaddress.ip_network(net) for net in _PRIVATE)
-
-
 def _address(host: str) -> ipaddress.IPv4Address | ipaddress.IPv6Address | None:
     try:
         return ipaddress.ip_address(host)
@@ -141,11 +126,8 @@ def _names(hosts: Sequence[str]) -> list[x509.GeneralName]:
     return found
 
 
-def days_left(folder: Path, now: datetime) -> int | None:
-    """For how many days more the certificate in a folder lasts; None if there is none."""
-    chain = folder / "home.pem"
-    if not chain.exists():
-        return None
+def days_left(chain: Path, now: datetime) -> int:
+    """For how many days more a certificate lasts."""
     return (x509.load_pem_x509_certificate(chain.read_bytes()).not_valid_after_utc - now).days
 
 

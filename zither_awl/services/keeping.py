@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import shutil
+from datetime import datetime
 from pathlib import Path
 
 from zither_awl.core.errors import StoreUnavailable
 from zither_awl.core.keeping import Kept, Line, told
-from zither_awl.services import certificate, copies, second
+from zither_awl.services import copies, second
 from zither_awl.services.desk import Desk
+from zither_awl.services.pairing import CHAIN
 from zither_awl.store import opening
 
 MB = 1024**2
@@ -28,9 +30,17 @@ def how_kept(desk: Desk, *, every: bool = False) -> tuple[Line, ...]:
             damaged.append(path.name)
     return told(
         Kept(newest, tuple(damaged), desk.database.stat().st_size / MB, shutil.disk_usage(folder).free / MB,
-             certificate.days_left(folder, desk.now()), second.how(folder)),
+             _certificate_days(folder / CHAIN, desk.now()), second.how(folder)),
         desk.today(),
     )  # fmt: skip
+
+
+def _certificate_days(chain: Path, now: datetime) -> int | None:
+    if not chain.exists():
+        return None
+    from zither_awl.services.certificate import days_left
+
+    return days_left(chain, now)
 
 
 def _opens(path: Path) -> bool:

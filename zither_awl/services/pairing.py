@@ -6,16 +6,28 @@ import hmac
 import secrets
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
+from pathlib import Path
 from threading import Lock
 from uuid import uuid4
 
 from zither_awl.core.errors import FieldProblem, InvalidValue, NotFound
 from zither_awl.core.saying import say
-from zither_awl.services.certificate import Certificate
 from zither_awl.services.desk import Desk
 from zither_awl.store.settings import Device
 
 CODE_MIN, MOST_TRIES = 10, 5
+CHAIN = "home.pem"
+"""The file of the certificate in the household's folder."""
+
+
+@dataclass(frozen=True, slots=True)
+class Certificate:
+    """Where the files are, and the authority's SHA-256 fingerprint in pairs of letters."""
+
+    chain: Path
+    key: Path
+    authority: Path
+    fingerprint: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,6 @@ from typing import Literal
 
 from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.saying import say
-from zither_awl.services.demo import seed_demo
 from zither_awl.services.desk import Desk, House
 from zither_awl.store import prepare
 
@@ -84,6 +83,9 @@ def leave_demo(desk: Desk) -> None:
 
 
 def _put_in_place(desk: Desk, *, seeded: bool, keep: str = "") -> None:
+    # The demo is invented by a program of its own, which nobody needs who has a household.
+    from zither_awl.services.demo import seed_demo
+
     with TemporaryDirectory() as folder:
         path = Path(folder) / "fresh.db"
         with closing(Desk(prepare(path), desk.clock)) as fresh:

@@ -11,8 +11,6 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
-from jsonschema import Draft202012Validator
-
 from zither_awl.core.errors import FieldProblem, InvalidValue, StoreUnavailable
 from zither_awl.core.saying import say
 from zither_awl.store.checking import problems_in, wrong_in
@@ -173,6 +171,8 @@ def restore(document: Mapping[str, Any], photos: Iterable[tuple[int, bytes]], ta
 
 
 def _check(document: Mapping[str, Any], schema: Mapping[str, Any]) -> None:
+    from jsonschema import Draft202012Validator
+
     found = sorted(Draft202012Validator(schema).iter_errors(document), key=lambda e: [str(p) for p in e.absolute_path])
     if found:
         raise InvalidValue(*(

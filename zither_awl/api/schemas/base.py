@@ -54,7 +54,8 @@ def _numeric(kind: object) -> bool:
 class In(BaseModel):
     """Something that comes in: unknown fields are refused, spaces around words dropped."""
 
-    model_config = ConfigDict(extra="forbid", str_strip_whitespace=True)
+    # Built at its first use: most of a house's days need a few of the hundreds.
+    model_config = ConfigDict(defer_build=True, extra="forbid", str_strip_whitespace=True)
 
     @model_validator(mode="before")
     @classmethod
@@ -71,7 +72,7 @@ class In(BaseModel):
 class Out(BaseModel):
     """Something that goes out: every key is always there."""
 
-    model_config = ConfigDict(from_attributes=True, json_schema_serialization_defaults_required=True)
+    model_config = ConfigDict(defer_build=True, from_attributes=True, json_schema_serialization_defaults_required=True)
 
     KEPT: ClassVar[frozenset[str]] = frozenset()
     """The fields that hold keys, though they read like words: they come back, and must come back as they were."""
