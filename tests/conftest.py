@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import shutil
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
@@ -10,6 +11,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from filelock import FileLock
 from flask.testing import FlaskClient
 from hypothesis import settings
 
@@ -40,22 +42,34 @@ def clock() -> SetClock:
     return SetClock(NOW)
 
 
+def made_once(factory: pytest.TempPathFactory, name: str, make: Callable[[Path], None]) -> Path:
+    """A file that the first of a run's workers makes and all of them read."""
+    alone = os.environ.get("PYTEST_XDIST_WORKER") is None
+    path = (factory.getbasetemp() if alone else factory.getbasetemp().parent) / name
+    with FileLock(path.with_suffix(".lock")):
+        if not path.exists():
+            fresh = factory.mktemp("fresh") / name
+            make(fresh)
+            shutil.copy(fresh, path)
+    return path
+
+
 @pytest.fixture(scope="session")
 def empty_file(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A migrated, empty database: made once, copied for every test."""
-    path = tmp_path_factory.mktemp("empty") / "zither-awl.db"
-    _close(prepare(path))
-    return path
+    return made_once(tmp_path_factory, "empty.db", lambda path: _close(prepare(path)))
 
 
 @pytest.fixture(scope="session")
 def demo_file(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """The demo household as of the set clock: made once, copied for every test."""
-    path = tmp_path_factory.mktemp("demo") / "zither-awl.db"
-    engine = prepare(path)
-    seed_demo(Desk(engine, SetClock(NOW)))
-    _close(engine)
-    return path
+
+    def seed(path: Path) -> None:
+        engine = prepare(path)
+        seed_demo(Desk(engine, SetClock(NOW)))
+        _close(engine)
+
+    return made_once(tmp_path_factory, "demo.db", seed)
 
 
 def _close(engine: Any) -> None:

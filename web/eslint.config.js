@@ -29,7 +29,7 @@ export default tseslint.config(
     },
   },
   never(['src/features/**'], ['@/features/*', '../../*', '@/app/*'], 'Features meet only in app/.'),
-  never(['src/ui/**'], ['@/features/*', '@/app/*', '@tanstack/*'], 'ui/ knows no domain and no server.'),
+  never(['src/ui/**'], ['@/features/*', '@/app/*'], 'ui/ knows no view.'),
   never(['src/lib/**'], ['@/*', 'react', 'react-dom'], 'lib/ is plain TypeScript.'),
   { files: ['**/*.js'], extends: [tseslint.configs.disableTypeChecked] },
 )

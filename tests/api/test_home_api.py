@@ -64,10 +64,16 @@ def test_a_group_is_made_changed_and_taken_away(demo_client: Client) -> None:
     own = demo_client.get(f"/api/today?group={made}")
     assert {s["child"] for s in own["to_show"]} <= {"Wren"}
     assert not re.search(r"Anselm|Tove", str([own["mind"], own["tasks"], own["at_home"], own["complete"]]))
+    weeks = demo_client.get(f"/api/weeks?group={made}")
+    assert "Anselm" in str(demo_client.get("/api/weeks"))
+    assert not re.search(r"Anselm|Tove", str(weeks))
+    assert {soon["child"] for soon in weeks["soon"]} == {"Wren"}
+    assert {child for theme in weeks["themes"] for tray in theme["trays"] for child in tray["children"]} <= {"Wren"}
     demo_client.post("/api/groups", {"id": 99, "name": "Owls"}, 404)
     demo_client.post("/api/groups", {"name": "Larks"}, 422)
     demo_client.send("DELETE", f"/api/groups/{made}")
     demo_client.get(f"/api/today?group={made}", 404)
+    demo_client.get(f"/api/weeks?group={made}", 404)
 
 
 @pytest.mark.parametrize(("body", "field"), [

@@ -87,7 +87,7 @@ def test_paper_is_seen_before_it_is_printed_and_a_job_lies_in_house(at_demo: Per
     at_demo.find("link", "Job")
     at_demo.wait_to_see("Job 1: bin-labels")
     at_demo.tap("tick", "It has no paper")
-    at_demo.until(lambda: at_demo.find("tick", "It has no paper").is_selected(), "the printer without paper")
+    at_demo.until(lambda: at_demo.ticked("It has no paper"), "the printer without paper")
     at_demo.go("/paper?kind=bin-labels&ids=1")
     at_demo.tap("button", "Send to the label printer")
     at_demo.wait_to_see("The label printer has no paper. Put some in, and print again.")
@@ -109,7 +109,7 @@ def test_a_thing_is_weighed_on_the_bench_through_silence_and_overload(at_demo: P
         at_demo.go("/house")
         at_demo.type("What lies on it", load, "form[aria-label='Kitchen scale']")
         at_demo.type("It bears", most, "form[aria-label='Kitchen scale']")
-        if at_demo.find("tick", "It is silent").is_selected() != silent:
+        if at_demo.ticked("It is silent") != silent:
             at_demo.tap("tick", "It is silent")
         at_demo.tap("button", "Set the scale")
         at_demo.until(lambda: at_demo.find("field", "What lies on it").get_attribute("value") == load, "it is set")

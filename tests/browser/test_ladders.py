@@ -81,7 +81,7 @@ def test_then_and_now_ties_filters_and_paper(at_demo: Person) -> None:
     person.wait_until_gone("and what changed since")
     person.tap("button", "Tie or untie steps")
     waits = "Wait for another card"
-    person.until(lambda: "Folding a cloth" in person.find("select", waits).text, "the cards to choose from")
+    person.until(lambda: "Folding a cloth" in person.choices(waits), "the cards to choose from")
     person.choose(waits, "Folding a cloth")
     person.tap("button", "Tie them")
     person.find("button", "Untie Folding a cloth")

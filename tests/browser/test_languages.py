@@ -60,7 +60,7 @@ def test_the_first_evening_in_spanish_by_the_keyboard_alone(at_empty: Person) ->
     person.wait_to_see("3 años 2 meses")
     person.go("/house")
     person.find("select", "Inés lee en")
-    assert person.find("select", "Idioma de la casa").get_attribute("value") == "es"
+    assert person.find("select", "Idioma de la casa").text == "Español"
     person.go("/cupboard")
     person.tab_to("Una cosa, como tú la dirías")
     person.press(*"6 bolas rojas de fieltro de 6 cm")

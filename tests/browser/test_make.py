@@ -23,10 +23,6 @@ MOST_ACTIONS = 8
 """A tap, or a text typed, is an action."""
 
 
-def ticked(p: Person, name: str) -> bool:
-    return p.find("tick", name).is_selected()
-
-
 @pytest.fixture
 def small(house: SmallHouse) -> SmallHouse:
     """A new household: Ilse, two and a half, and nothing in the cupboard."""
@@ -137,10 +133,10 @@ def test_what_is_made_at_home_is_checked_before_it_is_in_the_cupboard(at_house: 
     at_house.wait_to_see("Checked before a child gets it")
     at_house.tap("button", "It is made and checked")
     at_house.wait_to_see("lacks 5 of 5 steps")
-    for tick in at_house.driver.find_elements("css selector", "section[aria-label='Felt balls'] input[type=checkbox]"):
+    for tick in at_house.driver.find_elements("css selector", "section[aria-label='Felt balls'] [role=checkbox]"):
         name = at_house.driver.find_element("css selector", f"label[for='{tick.get_attribute('id')}']").text
         at_house.tap("tick", name)
-        at_house.until(partial(ticked, at_house, name), f"the tick of {name}")
+        at_house.until(partial(at_house.ticked, name), f"the tick of {name}")
     at_house.type("Checked by", "Odile")
     assert at_house.violations() == []
     at_house.type("How many", "6")
@@ -166,7 +162,7 @@ def test_a_pouring_tray_is_composed_drawn_reckoned_and_kept(
     person.wait_to_see("Complete, with")
     person.choose("Cloth", "cloths, 3 of 3 free")
     line = person.find("region", "Held").text
-    person.driver.execute_script(SET_RANGE, person.find("field", "How full"), "0.55")
+    person.find("slider", "How full").send_keys(Keys.HOME, Keys.PAGE_UP)
     person.wait_to_see("55% of jugs")
     assert person.find("region", "Held").text != line
     person.type("Name", "Water for Ilse", "form[aria-label='Keep this tray']")
@@ -176,13 +172,6 @@ def test_a_pouring_tray_is_composed_drawn_reckoned_and_kept(
     person.wait_to_see("1 of 2")
     person.tap("button", "Undo")
     person.wait_until_gone("Water for Ilse")
-
-
-SET_RANGE = """
-const [field, value] = arguments
-Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, value)
-field.dispatchEvent(new Event('input', { bubbles: true }))
-"""
 
 
 def test_all_trays_in_use_is_mended_by_unpacking_one_that_rests(at_demo: Person) -> None:

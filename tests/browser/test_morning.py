@@ -15,7 +15,7 @@ from tests.browser.test_views import look_at
 from zither_awl.services.clock import SetClock
 
 SMALL = """
-return [...document.querySelectorAll('main button, main summary, main input:not([type=checkbox])')]
+return [...document.querySelectorAll('main button:not([role=checkbox], [role=switch]), main input:not([aria-hidden])')]
   .filter((each) => each.checkVisibility())
   .map((each) => [each.textContent.trim().slice(0, 30), each.getBoundingClientRect()])
   .filter(([, box]) => box.height < 48 || box.width < 48).map(([name, box]) => `${name}: ${box.width} x ${box.height}`)

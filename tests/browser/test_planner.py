@@ -132,8 +132,11 @@ def test_arranged_by_the_keyboard_alone_and_read_out(at_demo: Person) -> None:
     person.tab_to("Arrange for me")
     person.press(Keys.ENTER)
     person.tab_to("How much may change")
-    person.press("A")
-    person.press(Keys.ARROW_DOWN)
+    for key, comes_to in ((Keys.ENTER, "At most 2"), (Keys.HOME, "All afresh"), (Keys.ARROW_DOWN, "At most 1 change")):
+        person.press(key)
+        person.until(lambda name=comes_to: person.focused().startswith(name), comes_to)
+    person.press(Keys.ENTER)
+    person.until(lambda: person.focused().startswith("How much may change"), "the choices to close")
     person.tab_to("Arrange")
     person.press(Keys.ENTER)
     person.wait_to_see("from what stands now.")
@@ -154,7 +157,7 @@ def test_arranged_by_the_keyboard_alone_and_read_out(at_demo: Person) -> None:
 def test_the_same_shelf_in_a_year_and_a_board_dragged_to_whole_centimetres(at_demo: Person) -> None:
     person = at_demo
     person.go("/shelf")
-    slider = person.find("field", "Reach")
+    slider = person.find("slider", "Reach")
     slider.send_keys(Keys.END)
     person.wait_to_see("In June Tove reaches the top board of the window shelf.")
     person.tap("button", "Measure and change")

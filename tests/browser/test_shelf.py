@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from pathlib import Path
 
+from selenium.webdriver.common.keys import Keys
+
 from tests.browser.driver import Person, resize
 from tests.browser.pages.shelf import ShelfPage
 from zither_awl.formats import samples
@@ -70,7 +72,7 @@ def test_a_tray_is_moved_by_a_menu_and_whom_it_is_for_is_changed_in_place(at_dem
     person.tap("button", "Move")
     shelf.wait_for("Drum and sticks", (1, 2, 3))
     person.tap("tick", "Wren")
-    person.until(lambda: person.find("tick", "Wren").is_selected(), "Wren to be ticked")
+    person.until(lambda: person.ticked("Wren"), "Wren to be ticked")
     person.wait_to_see("9 trays are out for Wren; at 31 months at most 8.")
     person.tap("button", "I showed Anselm this")
     person.wait_to_see("Written down: shown to Anselm.")
@@ -103,7 +105,7 @@ def test_the_import_report_names_every_mistake_and_they_are_mended_in_place(at_d
     ):
         assert person.sees(told), told
     assert person.violations() == []
-    person.tap("button", "practical life", "[role=region]")
+    person.tap("button", "practical life", "main [role=region]")
     person.type("Row 6, width_mm", "260")
     person.tap("button", "Check again")
     person.wait_until_gone("to mend")
@@ -167,7 +169,14 @@ def test_a_child_is_archived_brought_back_and_deleted_for_good_by_its_name(at_de
     person.tap("button", "Change Tove")
     person.tap("button", "Delete for good")
     person.type("Write Tove to delete", "Tove", "[role=dialog]")
-    person.tap("button", "Delete for good", "[role=dialog] details form")
+    person.driver.find_elements("xpath", "//button[.='Delete for good']")[-1].click()
+    person.find("button", "Leave it as it is", "[role=alertdialog]")
+    assert person.focused() == "Leave it as it is"
+    assert person.violations() == []
+    person.press(Keys.ESCAPE)
+    person.until(lambda: not person.driver.find_elements("css selector", "[role=alertdialog]"), "to be left as it was")
+    person.driver.find_elements("xpath", "//button[.='Delete for good']")[-1].click()
+    person.tap("button", "Delete Tove", "[role=alertdialog]")
     person.until(lambda: not person.driver.find_elements("css selector", "[role=dialog]"), "the dialog to close")
     person.wait_until_gone("Tove")
 
@@ -203,3 +212,34 @@ def test_a_bin_within_reach_is_found_and_locked(at_demo: Person) -> None:
     person.tap("tick", "Locked", "form[aria-label='Bin 6']")
     person.tap("button", "Save Bin 6")
     person.wait_until_gone("which is not locked")
+
+
+def test_what_was_just_done_is_told_with_its_own_undo(at_demo: Person) -> None:
+    at_demo.go("/shelf?tray=13")
+    assert not at_demo.ticked("Wren")
+    at_demo.tap("tick", "Wren")
+    at_demo.find("button", "Undo", "main ~ * ol, header ol")
+    at_demo.wait_to_see("Whose Drum and sticks is")
+    assert at_demo.violations() == []
+    at_demo.tap("button", "Undo", "main ~ * ol, header ol")
+    at_demo.until(lambda: not at_demo.ticked("Wren"), "it to be as it was")
+    at_demo.wait_to_see("Undone: Whose Drum and sticks is.")
+    at_demo.find("button", "Redo: Whose Drum and sticks is")
+
+
+def test_a_choice_is_made_by_its_first_letters_and_left_by_escape(at_demo: Person) -> None:
+    at_demo.go("/make/catalogue")
+    at_demo.tab_to("Area")
+    at_demo.press(Keys.ENTER)
+    at_demo.until(lambda: at_demo.focused() == "every area", "what is chosen to have the focus")
+    at_demo.press("m", "u")
+    at_demo.until(lambda: at_demo.focused() == "music", "the first that begins so")
+    at_demo.press(Keys.ENTER)
+    at_demo.until(lambda: at_demo.find("select", "Area").text == "music", "it to be chosen")
+    at_demo.press(Keys.ENTER)
+    at_demo.until(lambda: at_demo.focused() == "music", "the choices again")
+    at_demo.press(Keys.HOME, Keys.ESCAPE)
+    at_demo.until(lambda: at_demo.focused() == "Area", "the focus to come back")
+    assert at_demo.find("select", "Area").text == "music"
+    assert at_demo.violations() == []
+    assert at_demo.taps == 0

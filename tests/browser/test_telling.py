@@ -32,7 +32,7 @@ def test_a_story_is_chosen_written_on_and_kept(at_demo: Person, tmp_path: Path) 
     at_demo.go("/telling?child=2")
     at_demo.until(lambda: at_demo.find("field", "Its title").get_attribute("value") == "A winter of Wren", "the title")
     assert at_demo.find("field", "What Wren loves", story).text == "Folding, every morning."
-    assert at_demo.find("tick", "She carried the jug", story).is_selected()
+    assert at_demo.ticked("She carried the jug", story)
     paper = at_demo.find("link", "As PDF").get_attribute("href")
     kind = at_demo.driver.execute_async_script(
         "const done = arguments[1]; fetch(arguments[0]).then((a) => done(a.headers.get('content-type')))", paper)

@@ -224,7 +224,7 @@ def test_the_reference_of_the_api_shows_without_asking_anybody(at_demo: Person) 
 
 TALL_PX = """
 const small = (each) => { const box = each.getBoundingClientRect(); return box.height > 0 && box.height < arguments[0] }
-const all = [...document.querySelectorAll('main :is(button, summary, select, [role=button])')]
+const all = [...document.querySelectorAll('main :is(button:not([role=checkbox], [role=switch]), [role=button])')]
 return all.filter(small).map((each) => (each.getAttribute('aria-label') ?? each.textContent).slice(0, 40))
 """
 THUMB_PX, HAND_PX = 48, 40

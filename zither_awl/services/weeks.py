@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 from typing import Literal
@@ -18,7 +18,7 @@ from zither_awl.core.weeks.books import Book, of_theme
 from zither_awl.core.weeks.theme import ByThen, Theme, ThemeTray
 from zither_awl.core.wishes import Aim, matched, words_of
 from zither_awl.core.words import short_day_text
-from zither_awl.services import arrivals, ladder_step, lessons, rotation, themes
+from zither_awl.services import arrivals, groups, ladder_step, lessons, rotation, themes
 from zither_awl.services import books as bookshelf
 from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk
@@ -129,6 +129,40 @@ def string(desk: Desk) -> String:
         minutes=tuple(_minutes(house, today, last)),
         absences=tuple(a for a in house.absences if a.until_day >= first and a.from_day <= last),
     )  # fmt: skip
+
+
+def string_for(desk: Desk, group_id: int) -> String:
+    """The string of weeks for one group: what is for its children or for all, no line that names another child.
+
+    Raises: NotFound."""
+    whole, house = string(desk), desk.house()
+    own = {c.id for c in groups.children_of(house, group_id)}
+
+    def ours(text: str, *children: int) -> bool:
+        return own.issuperset(children) and not groups.names_another(house, text, own)
+
+    return replace(
+        whole, themes=tuple(_theme_for(t, own) for t in whole.themes if ours(f"{t.theme.name} {t.theme.question}")),
+        aims=tuple(a for a in whole.aims if ours(a.words, *_one(a.child_id))),
+        soon=tuple(s for s in whole.soon if s.child.id in own),
+        arrives=tuple(a for a in whole.arrives if ours(f"{a.arrival.name} {a.arrival.note} {a.arrival.giver}",
+                                                       *_one(a.arrival.child_id))),
+        by_then=tuple(line for line in whole.by_then if ours(f"{line.name} {line.amount}")),
+        looks=tuple(replace(k, out=tuple(filter(ours, k.out)), in_=tuple(filter(ours, k.in_))) for k in whole.looks),
+        absences=tuple(replace(a, children=a.children & own) for a in whole.absences
+                       if ours(a.name) and (not a.children or a.children & own)),
+    )  # fmt: skip
+
+
+def _one(child_id: int | None) -> tuple[int, ...]:
+    return () if child_id is None else (child_id,)
+
+
+def _theme_for(on: ThemeOn, own: Collection[int]) -> ThemeOn:
+    """A theme with its trays for these children, and them only."""
+    mine = ((replace(t, children=tuple(c for c in t.children if c in own)), bool(t.children), state)
+            for t, state in on.trays)  # fmt: skip
+    return replace(on, trays=tuple((t, state) for t, named, state in mine if t.children or not named))
 
 
 def _theme_on(house: House, theme: Theme) -> ThemeOn:

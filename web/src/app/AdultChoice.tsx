@@ -2,6 +2,7 @@ import { say } from '@/lib/say'
 import { useState } from 'react'
 import { chooseAdult, chosenAdult } from '@/lib/http'
 import { refresh } from '@/lib/queries'
+import { Option, Select } from '@/ui/Select'
 
 /** Who is looking: chosen once per device. */
 export function AdultChoice({ adults }: { adults: readonly { id: number; name: string }[] }) {
@@ -11,11 +12,11 @@ export function AdultChoice({ adults }: { adults: readonly { id: number; name: s
   return (
     <label className="flex items-center gap-2 text-sm text-ink-2">
       <span className="sr-only">{say('Who is looking')}</span>
-      <select className="min-h-control rounded-full border border-edge bg-paper px-3 font-semibold text-ink" value={id ?? ''}
-        onChange={(event) => { const next = Number(event.target.value); chooseAdult(next); setId(next); void refresh() }}>
-        {id === null && <option value="">{say('Who is looking?')}</option>}
-        {adults.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
-      </select>
+      <Select className="max-w-52 rounded-full font-semibold max-[500px]:max-w-36" value={id ?? ''}
+        onChoose={(picked) => { const next = Number(picked); chooseAdult(next); setId(next); void refresh() }}>
+        {id === null && <Option value="">{say('Who is looking?')}</Option>}
+        {adults.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
+      </Select>
     </label>
   )
 }

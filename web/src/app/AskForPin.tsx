@@ -3,10 +3,11 @@ import { useEffect, useRef, useState } from 'react'
 import { useQuery } from '@tanstack/react-query'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { useWrite } from '@/ui/useWrite'
 import { answer, chosenAdult, client, onLocked } from '@/lib/http'
 import { lockQuery, queryClient } from '@/lib/queries'
+import { Option, SelectField } from '@/ui/Select'
 
 /** Asks for a PIN where what is done wants one, and lets it go on once it was given. */
 export function AskForPin({ adults }: { adults: readonly { id: number; name: string }[] }) {
@@ -35,8 +36,8 @@ function Asked({ adults, onGiven }: { adults: readonly { id: number; name: strin
   return (
     <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void give.run() }}>
       <p className="text-ink-2">{say('What changes the house does, in a house where an adult has a PIN. What is recorded does not.')}</p>
-      <SelectField label={say('Whose PIN')} value={String(who)} onChange={(event) => setChosen(Number(event.target.value))}>
-        {have.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+      <SelectField label={say('Whose PIN')} value={String(who)} onChoose={(picked) => setChosen(Number(picked))}>
+        {have.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
       </SelectField>
       <Field label={say('PIN')} type="password" inputMode="numeric" autoComplete="off" value={pin} error={give.failed?.message} onChange={(event) => setPin(event.target.value)} />
       <Button type="submit" look="main" disabled={give.busy || !pin}>{say('Go on')}</Button>

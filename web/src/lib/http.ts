@@ -48,12 +48,23 @@ let askForPin: () => Promise<boolean> = () => Promise.resolve(false)
 /** Who asks for a PIN where an act wants one: it tells whether one was given. */
 export const onLocked = (ask: () => Promise<boolean>): void => { askForPin = ask }
 
+let wroteAt = -Infinity
+/** Whether this page wrote something just now: what it then finds in the history it did itself. */
+export const justWrote = (withinMs = 10_000): boolean => performance.now() - wroteAt < withinMs
+
 /** Asks the program; where it wants a PIN first, asks again once one was given. */
 async function fetched(request: Request): Promise<Response> {
   const again = request.clone()
+  if (request.method !== 'GET') wroteAt = performance.now()
   // fetch is looked up at each call, so that a test can stand in for it.
   const response = await globalThis.fetch(request)
   return response.status === LOCKED && await askForPin() ? globalThis.fetch(again) : response
+}
+
+/** Whether what a keeper does may be done now; where a PIN is wanted, it is asked for. */
+export async function unlocked(): Promise<boolean> {
+  const lock = await answer(client.GET('/api/lock'))
+  return !lock.wanted || await askForPin()
 }
 
 export const client = createClient<paths>({ baseUrl: '/', credentials: 'same-origin', fetch: fetched })

@@ -78,8 +78,8 @@ export const makeableStepsQuery = (child: number, enabled: boolean) => queryOpti
 export const invitationsQuery = (day: string | null, group: number | null = null) => queryOptions({
   queryKey: ['invitations', day, group], queryFn: () => answer(client.GET('/api/invitations', { params: { query: { ...(day ? { day } : {}), ...(group === null ? {} : { group }) } } })),
 })
-/** The string of weeks, and what stands on it. */
-export const weeksQuery = queryOptions({ queryKey: ['weeks'], queryFn: () => answer(client.GET('/api/weeks')) })
+/** The string of weeks, and what stands on it; for one group of children only what concerns it. */
+export const weeksQuery = (group: number | null) => queryOptions({ queryKey: ['weeks', 'string', group], placeholderData: keepPreviousData, queryFn: () => answer(client.GET('/api/weeks', { params: { query: group === null ? {} : { group } } })) })
 export const themesQuery = queryOptions({ queryKey: ['themes'], queryFn: () => answer(client.GET('/api/themes')) })
 export const themeQuery = (theme_id: number) => queryOptions({ queryKey: ['weeks', 'theme', theme_id], queryFn: () => answer(client.GET('/api/themes/{theme_id}', { params: { path: { theme_id } } })) })
 /** A theme that is planned, asked after again until it is. */

@@ -3421,7 +3421,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everything on the string of weeks, from some weeks back to some ahead. */
+        /** Everything on the string of weeks, from some weeks back to some ahead; for one group only what concerns it. */
         get: operations["get__api_weeks"];
         put?: never;
         post?: never;
@@ -6542,6 +6542,17 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+        };
+        /**
+         * GroupQuery
+         * @description `group`: one group of children only.
+         */
+        GroupQuery: {
+            /**
+             * Group
+             * @default null
+             */
+            group?: number | null;
         };
         /** GroupsOut */
         GroupsOut: {
@@ -11305,17 +11316,6 @@ export interface components {
             weeks: components["schemas"]["FromWeeksOut"][];
             /** Would Change */
             would_change: string;
-        };
-        /**
-         * TodayQuery
-         * @description `group`: one group of children only.
-         */
-        TodayQuery: {
-            /**
-             * Group
-             * @default null
-             */
-            group?: number | null;
         };
         /**
          * ToldIn
@@ -20254,7 +20254,9 @@ export interface operations {
     };
     get__api_weeks: {
         parameters: {
-            query?: never;
+            query?: {
+                group?: number | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -1,3 +1,4 @@
+import { Toggle } from 'radix-ui'
 import type { ButtonHTMLAttributes } from 'react'
 import { cx } from '@/lib/cx'
 
@@ -14,11 +15,11 @@ const sizes: Record<Size, string> = {
   control: 'min-h-control px-3.5 text-[0.9375rem]', touch: 'min-h-touch px-3 whitespace-nowrap', thumb: 'min-h-thumb px-4 text-[1.0625rem]',
 }
 
-type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; size?: Size; keyName?: string; keyRests?: boolean }
+type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; size?: Size; pressed?: boolean | undefined; keyName?: string; keyRests?: boolean }
 
-/** A button. `keyName` shows the key that does the same; while it `keyRests` its room is kept, so that nothing moves. */
-export function Button({ look = 'plain', size = 'control', keyName, keyRests = false, className, children, ...rest }: ButtonProps) {
-  return (
+/** A button; one that can be `pressed` says whether it is. `keyName` shows the key that does the same; while it `keyRests` its room is kept, so that nothing moves. */
+export function Button({ look = 'plain', size = 'control', pressed, keyName, keyRests = false, className, children, ...rest }: ButtonProps) {
+  const made = (
     <button type="button" {...rest} className={cx(
       'inline-flex items-center justify-center gap-2 rounded-control border font-semibold disabled:opacity-60',
       looks[look], sizes[size], className)}>
@@ -26,6 +27,7 @@ export function Button({ look = 'plain', size = 'control', keyName, keyRests = f
       {keyName && <KeyName rests={keyRests}>{keyName}</KeyName>}
     </button>
   )
+  return pressed === undefined ? made : <Toggle.Root asChild pressed={pressed}>{made}</Toggle.Root>
 }
 
 /** The name of a key, drawn small; it is told to screen readers by aria-keyshortcuts where it works. */

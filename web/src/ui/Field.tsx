@@ -1,13 +1,14 @@
-import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, type TextareaHTMLAttributes } from 'react'
+import { useId, type InputHTMLAttributes, type ReactNode, type TextareaHTMLAttributes } from 'react'
 import { cx } from '@/lib/cx'
 
-const control = 'min-h-control w-full rounded-control border border-edge bg-paper px-3 text-ink disabled:opacity-60'
+export const control = 'min-h-control w-full rounded-control border border-edge bg-paper px-3 text-ink disabled:opacity-60'
 
-type Wrapped = { label: string; hint?: string | undefined; error?: string | undefined; unit?: string; className?: string; hideLabel?: boolean }
+export type Wrapped = { label: string; hint?: string | undefined; error?: string | undefined; unit?: string; className?: string; hideLabel?: boolean }
 
-function Wrap({ label, hint, error, unit, className, hideLabel = false, id, children }: Wrapped & { id: string; children: ReactNode }) {
+/** A field under its label, with its hint or its error. */
+export function Wrap({ label, hint, error, unit, className, hideLabel = false, id, children }: Wrapped & { id: string; children: ReactNode }) {
   return (
-    <div className={cx('flex flex-col gap-1', className)}>
+    <div className={cx('flex min-w-0 flex-col gap-1', className)}>
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-sm font-semibold'}>
         {label}{unit && <span className="font-normal text-ink-3"> ({unit})</span>}
       </label>
@@ -18,7 +19,8 @@ function Wrap({ label, hint, error, unit, className, hideLabel = false, id, chil
   )
 }
 
-const described = (id: string, { hint, error }: Wrapped) =>
+/** What a screen reader is told of a field besides its label. */
+export const described = (id: string, { hint, error }: Wrapped) =>
   error ? { 'aria-invalid': true, 'aria-describedby': `${id}-error` } : hint ? { 'aria-describedby': `${id}-hint` } : {}
 
 /** A labelled input whose error stands at the field. */
@@ -28,19 +30,6 @@ export function Field({ label, hint, error, unit, className, hideLabel = false, 
   return (
     <Wrap {...wrapped} id={id}>
       <input {...rest} {...described(id, wrapped)} id={id} className={cx(control, error && 'border-2 border-madder')} />
-    </Wrap>
-  )
-}
-
-type SelectProps = Wrapped & SelectHTMLAttributes<HTMLSelectElement>
-
-/** A labelled native select: the best one for thumbs, keys and screen readers. */
-export function SelectField({ label, hint, error, unit, className, hideLabel = false, children, ...rest }: SelectProps) {
-  const id = useId()
-  const wrapped = { label, hint, error, hideLabel, ...(unit ? { unit } : {}), ...(className ? { className } : {}) }
-  return (
-    <Wrap {...wrapped} id={id}>
-      <select {...rest} {...described(id, wrapped)} id={id} className={cx(control, error && 'border-2 border-madder')}>{children}</select>
     </Wrap>
   )
 }
@@ -55,16 +44,5 @@ export function AreaField({ label, hint, error, unit, className, hideLabel = fal
     <Wrap {...wrapped} id={id}>
       <textarea rows={3} {...rest} {...described(id, wrapped)} id={id} className={cx(control, 'py-2', said && 'said', error && 'border-2 border-madder')} />
     </Wrap>
-  )
-}
-
-/** A tick box with its label beside it. */
-export function Tick({ label, ...rest }: { label: ReactNode } & InputHTMLAttributes<HTMLInputElement>) {
-  const id = useId()
-  return (
-    <span className="inline-flex min-h-control items-center gap-2">
-      <input {...rest} id={id} type="checkbox" className="size-5 shrink-0 accent-woad" />
-      <label htmlFor={id}>{label}</label>
-    </span>
   )
 }

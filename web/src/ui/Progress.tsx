@@ -10,10 +10,17 @@ export function Progress({ label, share, usualS }: ProgressProps) {
   return (
     <div className="flex flex-col gap-2">
       <p>{label}…</p>
-      <Radix.Root value={value} aria-label={label} className="h-3 overflow-hidden rounded-full border border-edge bg-paper">
-        <Radix.Indicator className="h-full bg-woad transition-[width] duration-200" style={{ width: `${value}%` }} />
-      </Radix.Root>
+      <Bar label={label} percent={value} />
     </div>
+  )
+}
+
+/** The bar alone; with no `percent` it is not known how far the work is. */
+export function Bar({ label, percent }: { label: string; percent: number | null }) {
+  return (
+    <Radix.Root value={percent} aria-label={label} className="h-3 overflow-hidden rounded-full border border-edge bg-paper">
+      <Radix.Indicator className="h-full bg-woad transition-[width] duration-200 data-[state=indeterminate]:animate-pulse" style={{ width: `${percent ?? 100}%` }} />
+    </Radix.Root>
   )
 }
 

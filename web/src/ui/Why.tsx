@@ -1,6 +1,7 @@
 import { say, word } from '@/lib/say'
 import { Link } from 'react-router'
 import { plain } from '@/lib/words'
+import { Fold } from './Fold'
 
 type Quantity = { label: string; value: number; unit: string; limit: number | null; needed: boolean }
 type Reason = { rule: string; text: string; numbers: readonly Quantity[]; evidence: readonly string[]; source: string }
@@ -32,10 +33,9 @@ function Folded({ reasons, numbers }: { reasons: readonly Reason[]; numbers: boo
     <div className="flex flex-col gap-2">
       {reasons.map((reason, at) => <p key={at}>{reason.text}</p>)}
       {behind.length > 0 && (
-        <details className="text-sm">
-          <summary className="py-1 text-ink-2">{say('How this is reckoned')}</summary>
+        <Fold title={say('How this is reckoned')} className="text-sm" titleClass="py-1 text-ink-2">
           <ul className="flex flex-col gap-3 pt-1">{behind.map((reason, at) => <li key={at}>{behind.length > 1 && <p className="text-ink-2">{reason.text}</p>}<Reckoned reason={reason} numbers={numbers} /></li>)}</ul>
-        </details>
+        </Fold>
       )}
     </div>
   )

@@ -51,6 +51,12 @@ def _numeric(kind: object) -> bool:
     return kind is float or kind is int or any(map(_numeric, get_args(kind)))
 
 
+class GroupQuery(BaseModel):
+    """`group`: one group of children only."""
+
+    group: int | None = Field(None, ge=1, le=2**31 - 1)
+
+
 class In(BaseModel):
     """Something that comes in: unknown fields are refused, spaces around words dropped."""
 

@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from flask import Blueprint
-from pydantic import BaseModel, Field
 
 from zither_awl.api.answers import episodes_out, named, reasons_out, spot_in, spot_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.home_answers import groups_out
-from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.base import DoneOut, GroupQuery
 from zither_awl.api.schemas.change import (
     AcceptIn,
     AimIn,
@@ -45,12 +44,6 @@ from zither_awl.services.desk import House
 from zither_awl.services.rotation import ChosenSwap
 
 bp = Blueprint("change", __name__, url_prefix="/api")
-
-
-class TodayQuery(BaseModel):
-    """`group`: one group of children only."""
-
-    group: int | None = Field(None, ge=1, le=2**31 - 1)
 
 
 @bp.get("/change")
@@ -127,7 +120,7 @@ def why_not(tray_id: int) -> ReasonsOut:
 
 @bp.get("/today")
 @api.validate(resp=answers(HTTP_200=TodayOut), tags=["today"])
-def get_today(query: TodayQuery) -> TodayOut:
+def get_today(query: GroupQuery) -> TodayOut:
     """The set-up list, what to mind, what to show, what has to be asked; for one group only what concerns it."""
     at = desk()
     page = today.page(at) if query.group is None else today.for_group(at, query.group)

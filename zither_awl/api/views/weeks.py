@@ -6,7 +6,7 @@ from flask import Blueprint
 
 from zither_awl.api.answers import reasons_out
 from zither_awl.api.context import adult_id, desk
-from zither_awl.api.schemas.base import DoneOut
+from zither_awl.api.schemas.base import DoneOut, GroupQuery
 from zither_awl.api.schemas.change import AimOut
 from zither_awl.api.schemas.weeks import (
     AbsenceIn,
@@ -53,10 +53,10 @@ bp = Blueprint("weeks", __name__, url_prefix="/api")
 
 @bp.get("/weeks")
 @api.validate(resp=answers(HTTP_200=WeeksOut), tags=["weeks"])
-def get_weeks() -> WeeksOut:
-    """Everything on the string of weeks, from some weeks back to some ahead."""
+def get_weeks(query: GroupQuery) -> WeeksOut:
+    """Everything on the string of weeks, from some weeks back to some ahead; for one group only what concerns it."""
     at = desk()
-    house, on = at.house(), weeks.string(at)
+    house, on = at.house(), weeks.string(at) if query.group is None else weeks.string_for(at, query.group)
     return WeeksOut(
         first=on.first, last=on.last, today=on.today, look=house.practice.look,
         themes=[theme_on_out(t, house) for t in on.themes], aims=[AimOut.model_validate(a) for a in on.aims],

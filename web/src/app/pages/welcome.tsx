@@ -19,6 +19,7 @@ import { PatternMark } from '@/ui/PatternMark'
 import { answer, client, type Schemas } from '@/lib/http'
 import { childrenQuery, refresh, shelfQuery, thingsQuery, todayQuery, welcomeQuery } from '@/lib/queries'
 import { useHouse, useSession } from '../session'
+import { Fold } from '@/ui/Fold'
 
 const ORDER: readonly StepName[] = ['house', 'children', 'know', 'places', 'things', 'first']
 
@@ -85,7 +86,7 @@ function Things({ count, onNext }: { count: number; onNext: () => void }) {
     <>
       {count > 0 && <div className="flex flex-wrap items-center gap-3"><p><strong>{say('{n, plural, one {# thing} other {# things}}', { n: count })}</strong>{' '}{say('in the cupboard.')}</p><Button look="main" size="touch" onClick={onNext}>{say('Go on to the first shelf')}</Button></div>}
       <Walk onDone={onNext} />
-      {data && <details><summary className="min-h-touch py-3 font-semibold text-woad">{say('Something else? Type it, or photograph it in Cupboard')}</summary><SayIt kinds={data.kinds} subjects={data.subjects} bins={data.bins} onMend={(id) => void leave(`/cupboard?part=things&thing=${id}`)} /></details>}
+      {data && <Fold title={say('Something else? Type it, or photograph it in Cupboard')} titleClass="min-h-touch py-3 font-semibold text-woad"><SayIt kinds={data.kinds} subjects={data.subjects} bins={data.bins} onMend={(id) => void leave(`/cupboard?part=things&thing=${id}`)} /></Fold>}
     </>
   )
 }

@@ -1,12 +1,13 @@
 import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { AreaField, Field, SelectField } from '@/ui/Field'
+import { AreaField, Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { draftOf, EMPTY, rowsOf, type Draft, type Row } from './rows'
+import { Option, SelectField } from '@/ui/Select'
 
 const AREAS = ['practical life', 'sensorial', 'language', 'mathematics', 'geography', 'botany', 'zoology', 'history', 'science', 'art', 'music', 'movement']
 const SUPERVISION = ['none', 'near', 'touch'], COSTS = ['nothing', 'little', 'some', 'much']
@@ -54,11 +55,11 @@ export function CardEditor({ card, copy, onDone }: { card: Schemas['CatalogueEnt
       {save.failed && <Notice tone="must" role="alert">{problem?.errors.length ? <ul>{problem.errors.map((each) => <li key={each.field + each.message}><strong>{each.field}</strong> {each.message} {each.hint}</li>)}</ul> : save.failed.message}</Notice>}
       <section className="panel grid grid-cols-6 gap-3 p-4 max-[700px]:grid-cols-2" aria-label={say('The card')}>
         <Field label={say('Name')} className="col-span-4 max-[700px]:col-span-2" value={cell('name')} error={problem?.of('name')} onChange={(event) => whole('name', event.target.value)} />
-        <SelectField label={say('Area')} className="col-span-2" value={cell('area')} onChange={(event) => whole('area', event.target.value)}>{AREAS.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('Area')} className="col-span-2" value={cell('area')} onChoose={(picked) => whole('area', picked)}>{AREAS.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
         <Field label={say('From')} unit="months" inputMode="numeric" value={cell('from_months')} error={problem?.of('from_months')} onChange={(event) => whole('from_months', event.target.value)} />
         <Field label={say('To')} unit="months" inputMode="numeric" value={cell('to_months')} error={problem?.of('to_months')} onChange={(event) => whole('to_months', event.target.value)} />
-        <SelectField label={say('An adult stays')} className="col-span-2" value={cell('supervision')} onChange={(event) => whole('supervision', event.target.value)}>{SUPERVISION.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
-        <SelectField label={say('It costs')} className="col-span-2" value={cell('cost')} onChange={(event) => whole('cost', event.target.value)}>{COSTS.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('An adult stays')} className="col-span-2" value={cell('supervision')} onChoose={(picked) => whole('supervision', picked)}>{SUPERVISION.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
+        <SelectField label={say('It costs')} className="col-span-2" value={cell('cost')} onChoose={(picked) => whole('cost', picked)}>{COSTS.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
         {TEXTS.map((each) => (
           <AreaField key={each.name} label={each.label} hint={each.hint} said={each.said ?? false} rows={each.rows ?? 3} className="col-span-3 max-[700px]:col-span-2"
             value={cell(each.name)} error={problem?.of(each.name)} onChange={(event) => whole(each.name, event.target.value)} />

@@ -7,6 +7,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
 
 type Card = Schemas['CatalogueEntryOut']
 type Go = (card: string, part?: 'read' | 'edit' | 'copy') => void
@@ -91,9 +92,9 @@ function Levels({ card }: { card: Card }) {
             {level.showing && <p className="said">{level.showing}</p>}
             {level.changes && <p className="text-sm text-ink-2">{say('Than the level before: {changes}.', { changes: level.changes })}</p>}
             <p>{say('Expected: {expects}', { expects: level.expects })} <span className="text-ink-2">{say('Not yet: {not_yet}', { not_yet: level.not_yet })}</span></p>
-            {level.roles.length > 0 && <details className="text-sm"><summary className="text-woad">{say('What it asks for{container}', { container: level.container.length === 0 && say('; no container') })}</summary>
+            {level.roles.length > 0 && <Fold title={say('What it asks for{container}', { container: level.container.length === 0 && say('; no container') })} className="text-sm" titleClass="text-woad">
               <ul className="mt-1">{level.roles.map((role) => (
-                <li key={role.role}><strong>{word(role.role)}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.map(word).join(say(', or '))}{role.shows && ` (${word(role.shows)})`}{role.instead.map((each) => say('; {word} would do: {other}', { word: each.word, other: each.other }))}</li>))}</ul></details>}
+                <li key={role.role}><strong>{word(role.role)}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.map(word).join(say(', or '))}{role.shows && ` (${word(role.shows)})`}{role.instead.map((each) => say('; {word} would do: {other}', { word: each.word, other: each.other }))}</li>))}</ul></Fold>}
           </li>
         ))}
       </ol>

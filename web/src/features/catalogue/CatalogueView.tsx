@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react'
 import { Heading } from '@/ui/Heading'
 import { MakeParts } from '@/ui/MakeParts'
 import { Waiting } from '@/ui/Notice'
-import { SelectField, Field } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { cardQuery, catalogueQuery, childrenQuery, makeableQuery } from '@/lib/queries'
@@ -13,6 +13,7 @@ import { CardEditor } from './CardEditor'
 import { CardPage } from './CardPage'
 import { Taking } from './Taking'
 import { areasOf, shown, type Filter } from './filter'
+import { Option, SelectField } from '@/ui/Select'
 
 type Card = Schemas['CatalogueCardOut']
 type Part = 'read' | 'edit' | 'copy' | 'new'
@@ -50,18 +51,18 @@ function Choosing({ cards, people, chosen, onGo }: { cards: readonly Card[]; peo
       <Heading title={say('Make')} aside={<MakeParts />}>{say('{n, plural, one {# card} other {# cards}}', { n: found.length })}</Heading>
       <div className="grid grid-cols-2 gap-2">
         <Field label={say('Find')} type="search" value={filter.words} onChange={(event) => tell({ words: event.target.value })} className="col-span-2" placeholder={say('pour, five, autumn…')} />
-        <SelectField label={say('Area')} value={filter.area} onChange={(event) => tell({ area: event.target.value })}>
-          <option value="">{say('every area')}</option>{areasOf(cards).map((each) => <option key={each} value={each}>{word(each)}</option>)}
+        <SelectField label={say('Area')} value={filter.area} onChoose={(picked) => tell({ area: picked })}>
+          <Option value="">{say('every area')}</Option>{areasOf(cards).map((each) => <Option key={each} value={each}>{word(each)}</Option>)}
         </SelectField>
-        <SelectField label={say('Theme')} value={filter.theme} onChange={(event) => tell({ theme: event.target.value })}>
-          <option value="">{say('any')}</option>{themes.map((each) => <option key={each} value={each}>{word(each)}</option>)}
+        <SelectField label={say('Theme')} value={filter.theme} onChoose={(picked) => tell({ theme: picked })}>
+          <Option value="">{say('any')}</Option>{themes.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}
         </SelectField>
-        <SelectField label={say('Near the age of')} value={filter.child} onChange={(event) => tell({ child: event.target.value, ...(event.target.value ? {} : { which: filter.which === 'makeable' ? 'taken' : filter.which }) })}>
-          <option value="">{say('anybody')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <SelectField label={say('Near the age of')} value={filter.child} onChoose={(picked) => tell({ child: picked, ...(picked ? {} : { which: filter.which === 'makeable' ? 'taken' : filter.which }) })}>
+          <Option value="">{say('anybody')}</Option>{people.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
         </SelectField>
-        <SelectField label={say('Which')} value={filter.which} onChange={(event) => tell({ which: event.target.value as Filter['which'] })}>
-          <option value="taken">{say('those we take')}</option><option value="left">{say('left out')}</option><option value="ours">{say('changed or our own')}</option>
-          {filter.child && <option value="makeable">{say('those I can make now')}</option>}<option value="all">{say('all')}</option>
+        <SelectField label={say('Which')} value={filter.which} onChoose={(picked) => tell({ which: picked as Filter['which'] })}>
+          <Option value="taken">{say('those we take')}</Option><Option value="left">{say('left out')}</Option><Option value="ours">{say('changed or our own')}</Option>
+          {filter.child && <Option value="makeable">{say('those I can make now')}</Option>}<Option value="all">{say('all')}</Option>
         </SelectField>
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto max-[1000px]:max-h-[26rem]" role="region" aria-label={say('Found')} tabIndex={-1}>

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
@@ -12,6 +12,8 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { changeQuery, refresh, whyNotQuery } from '@/lib/queries'
 import { dayOf, sentence } from '@/lib/words'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
 
 type Change = Schemas['ChangeOut']
 type Swap = Schemas['SwapOut']
@@ -113,12 +115,12 @@ function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
       <div className="mt-4 border-t border-line pt-3"><Why reasons={swap.reasons} folded /></div>
       <div className="mt-4 flex flex-wrap items-end gap-3">
         {offered.length > 0 && (
-          <SelectField label={say('Come in')} value={choice.in_ ?? ''} onChange={(event) => onChoice({ ...choice, in_: Number(event.target.value) || null })}>
-            {offered.map((each, at) => <option key={each.id} value={each.id}>{each.name}{at === 0 ? say(' (proposed)') : ''}</option>)}
-            {swap.out && <option value="">{say('Nothing')}</option>}
+          <SelectField label={say('Come in')} value={choice.in_ ?? ''} onChoose={(picked) => onChoice({ ...choice, in_: Number(picked) || null })}>
+            {offered.map((each, at) => <Option key={each.id} value={each.id}>{each.name}{at === 0 ? say(' (proposed)') : ''}</Option>)}
+            {swap.out && <Option value="">{say('Nothing')}</Option>}
           </SelectField>
         )}
-        <Button aria-pressed={!choice.taken} onClick={() => onChoice({ ...choice, taken: !choice.taken })}>{choice.taken ? say('Leave this one out of it') : say('Take it in again')}</Button>
+        <Button pressed={!choice.taken} onClick={() => onChoice({ ...choice, taken: !choice.taken })}>{choice.taken ? say('Leave this one out of it') : say('Take it in again')}</Button>
       </div>
     </article>
   )
@@ -146,19 +148,18 @@ function Own({ change }: { change: Change }) {
   const accept = useAccept()
   if (change.out_now.length === 0) return null
   return (
-    <details className="panel p-4">
-      <summary className="font-semibold">{say('Choose another change')}</summary>
+    <Fold title={say('Choose another change')} className="panel p-4" titleClass="font-semibold">
       <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={(event) => { event.preventDefault(); void accept.run([{ out: Number(out), in_: Number(in_) || null }], []) }}>
-        <SelectField label={say('Out')} value={out} onChange={(event) => setOut(event.target.value)}>
-          <option value="">{say('Choose a tray')}</option>{change.out_now.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <SelectField label={say('Out')} value={out} onChoose={setOut}>
+          <Option value="">{say('Choose a tray')}</Option>{change.out_now.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
         </SelectField>
-        <SelectField label={say('In, on its place')} value={in_} onChange={(event) => setIn(event.target.value)}>
-          <option value="">{say('Nothing')}</option>{change.resting.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <SelectField label={say('In, on its place')} value={in_} onChoose={setIn}>
+          <Option value="">{say('Nothing')}</Option>{change.resting.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
         </SelectField>
         <Button type="submit" look="main" disabled={!out || accept.busy}>{say('Make this change')}</Button>
       </form>
       {accept.failed && <div className="mt-3"><Notice tone="must" role="alert">{accept.failed.message}</Notice></div>}
-    </details>
+    </Fold>
   )
 }
 
@@ -169,8 +170,8 @@ function WhyNot({ change }: { change: Change }) {
   if (all.length === 0) return <p className="text-ink-2">{sayRich('The cupboard is empty. <a>Bring in your trays</a>.', { a: (inner) => <Link className="text-woad underline" to="/cupboard">{inner}</Link> })}</p>
   return (
     <section aria-label={say('Why not this one?')} className="flex flex-col gap-2">
-      <SelectField label={say('Why not this one?')} value={tray ?? ''} onChange={(event) => setTray(Number(event.target.value) || null)}>
-        <option value="">{say('Choose any tray')}</option>{all.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+      <SelectField label={say('Why not this one?')} value={tray ?? ''} onChoose={(picked) => setTray(Number(picked) || null)}>
+        <Option value="">{say('Choose any tray')}</Option>{all.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
       </SelectField>
       {tray !== null && data && <div role="status"><Why reasons={data.reasons} folded /></div>}
     </section>
@@ -186,10 +187,9 @@ function Staying({ title, lines }: { title: string; lines: Change['keep'] }) {
       <ul className="flex flex-col">
         {lines.map((each) => (
           <li key={each.tray.id} className="border-t border-line py-2">
-            <details>
-              <summary className="font-semibold">{each.tray.name}</summary>
+            <Fold title={each.tray.name} titleClass="font-semibold">
               <div className="mt-1.5 text-[0.9375rem]">{each.reasons.length ? <Why reasons={each.reasons} folded /> : <p className="text-ink-2">{say('It is for nobody yet.')}</p>}</div>
-            </details>
+            </Fold>
           </li>
         ))}
       </ul>

@@ -5,6 +5,7 @@ import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { calendarDay, sentence } from '@/lib/words'
+import { Fold } from '@/ui/Fold'
 
 type Child = Schemas['ChildOut']
 type Kind = Schemas['AllowanceOut']['kind']
@@ -17,8 +18,7 @@ export function Allowed({ child }: { child: Child }) {
   })
   const given = child.permissions.filter((each) => each.withdrawn_on === null)
   return (
-    <details className="panel p-4">
-      <summary className="font-semibold">{say('With an adult at the table:')}{' '}<span className="font-normal text-ink-2">{given.map((each) => each.work).join(', ') || say('nothing is allowed for {child} yet', { child: child.name })}</span></summary>
+    <Fold title={<>{say('With an adult at the table:')}{' '}<span className="font-normal text-ink-2">{given.map((each) => each.work).join(', ') || say('nothing is allowed for {child} yet', { child: child.name })}</span></>} className="panel p-4" titleClass="font-semibold">
       <ul className="mt-3 grid grid-cols-3 gap-4 max-[900px]:grid-cols-1">
         {child.allowances.map((each) => (
           <li key={each.kind} className="flex flex-col items-start gap-1.5">
@@ -32,7 +32,7 @@ export function Allowed({ child }: { child: Child }) {
         ))}
       </ul>
       {allow.failed && <Notice tone="must" role="alert">{allow.failed.message}</Notice>}
-    </details>
+    </Fold>
   )
 }
 

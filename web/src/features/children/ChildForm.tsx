@@ -3,13 +3,17 @@ import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { MovesMark } from '@/ui/drawing/Moves'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
+import { PickOne } from '@/ui/PickOne'
 import { PatternMark, type Pattern } from '@/ui/PatternMark'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { toMm, type Lengths } from '@/lib/words'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type Child = Schemas['ChildOut']
 type Mobility = Child['mobility']
@@ -74,8 +78,8 @@ export function ChildForm({ child, used, lengths, today, onSaved, label }: Child
       <Marks draft={draft} set={set} />
       <Moves draft={draft} set={set} />
       <div className="flex flex-wrap gap-x-6">
-        <Tick label={say('Still puts things in the mouth')} checked={draft.mouths} onChange={(event) => set({ mouths: event.target.checked })} />
-        <Tick label={say('Born before 37 weeks')} checked={draft.early} onChange={(event) => set({ early: event.target.checked })} />
+        <Tick label={say('Still puts things in the mouth')} checked={draft.mouths} onChange={(checked) => set({ mouths: checked })} />
+        <Tick label={say('Born before 37 weeks')} checked={draft.early} onChange={(checked) => set({ early: checked })} />
       </div>
       {draft.early && <Field label={say('Weeks at birth')} inputMode="numeric" value={draft.weeks} error={problem?.of('gestation_weeks')} hint={say('Ages are corrected by it until 24 months.')} onChange={(event) => set({ weeks: event.target.value })} />}
       <Measured draft={draft} set={set} lengths={lengths} problem={problem} />
@@ -90,67 +94,49 @@ type Part = { draft: Draft; set: (part: Partial<Draft>) => void }
 
 function Marks({ draft, set }: Part) {
   return (
-    <fieldset>
-      <legend className="text-sm font-semibold">{say('Mark')}</legend>
-      <div className="flex flex-wrap gap-2">
-        {PATTERNS.map((pattern) => (
-          <label key={pattern} className="inline-flex min-h-control items-center gap-2 rounded-control border border-edge px-3 has-checked:border-woad has-checked:bg-woad-2 has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
-            <input type="radio" name="pattern" className="sr-only" checked={draft.pattern === pattern} onChange={() => set({ pattern })} />
-            <PatternMark pattern={pattern} />{pattern}
-          </label>
-        ))}
-      </div>
-    </fieldset>
+    <PickOne label={say('Mark')} choices={PATTERNS} value={draft.pattern} onChange={(pattern) => set({ pattern })} itemClass="min-h-control gap-2 px-3">
+      {(pattern) => <><PatternMark pattern={pattern} />{word(pattern)}</>}
+    </PickOne>
   )
 }
 
 function Moves({ draft, set }: Part) {
   return (
-    <fieldset>
-      <legend className="text-sm font-semibold">{say('Moves by')}</legend>
-      <div className="flex flex-wrap gap-2">
-        {MOBILITY.map((mobility) => (
-          <label key={mobility} className="inline-flex min-h-touch min-w-19 flex-1 flex-col items-center justify-end gap-1 rounded-control border border-edge px-2 py-1.5 text-center text-sm has-checked:border-woad has-checked:bg-woad-2 has-checked:font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
-            <input type="radio" name="mobility" className="sr-only" checked={draft.mobility === mobility} onChange={() => set({ mobility })} />
-            <MovesMark moves={mobility} />{word(mobility)}
-          </label>
-        ))}
-      </div>
-    </fieldset>
+    <PickOne label={say('Moves by')} choices={MOBILITY} value={draft.mobility} onChange={(mobility) => set({ mobility })} itemClass="min-h-touch min-w-19 flex-1 flex-col justify-end gap-1 px-2 py-1.5 text-sm">
+      {(mobility) => <><MovesMark moves={mobility} />{word(mobility)}</>}
+    </PickOne>
   )
 }
 
 function Measured({ draft, set, lengths, problem }: Part & { lengths: Lengths; problem: Problem | null }) {
   return (
-    <details>
-      <summary className="py-1 font-semibold text-woad">{say('Measured height and weight (optional)')}</summary>
+    <Fold title={say('Measured height and weight (optional)')} titleClass="py-1 font-semibold text-woad">
       <p className="mb-2 text-sm text-ink-2">{say('Without it the median for the age is taken, and for hazards a taller one. A default for reach, never a judgement of growth.')}</p>
       <div className="grid grid-cols-3 gap-3 max-[500px]:grid-cols-1">
         <Field label={say('Height')} unit={lengths} inputMode="decimal" value={draft.tall} error={problem?.of('stature_mm')} onChange={(event) => set({ tall: event.target.value })} />
         <Field label={say('Weight')} unit={lengths === 'cm' ? 'kg' : 'lb'} inputMode="decimal" value={draft.heavy} error={problem?.of('mass_g')} onChange={(event) => set({ heavy: event.target.value })} />
         <Field label={say('Measured on')} type="date" value={draft.measuredOn} error={problem?.of('measured_on')} onChange={(event) => set({ measuredOn: event.target.value })} />
       </div>
-    </details>
+    </Fold>
   )
 }
 
 function More({ draft, set }: Part) {
   return (
-    <details>
-      <summary className="py-1 font-semibold text-woad">{say('Allergies, what the child loves now, language, days (optional)')}</summary>
+    <Fold title={say('Allergies, what the child loves now, language, days (optional)')} titleClass="py-1 font-semibold text-woad">
       <div className="flex flex-col gap-3 pt-1">
-        <SelectField label={say('Growth table')} value={draft.sex} hint={say('Only to estimate height and weight when nobody measured; left open, both are averaged.')} onChange={(event) => set({ sex: event.target.value as Draft['sex'] })}>
-          <option value="">{say('not said')}</option><option value="female">{say('girls')}</option><option value="male">{say('boys')}</option>
+        <SelectField label={say('Growth table')} value={draft.sex} hint={say('Only to estimate height and weight when nobody measured; left open, both are averaged.')} onChoose={(picked) => set({ sex: picked as Draft['sex'] })}>
+          <Option value="">{say('not said')}</Option><Option value="female">{say('girls')}</Option><Option value="male">{say('boys')}</Option>
         </SelectField>
         <Field label={say('Allergies')} value={draft.allergies} hint={say('With commas between: sesame, milk')} onChange={(event) => set({ allergies: event.target.value })} />
         <Field label={say('Loves now')} value={draft.loves} hint={say('With commas between: pouring, dogs, opening and closing. Trays that have to do with it are proposed sooner.')} onChange={(event) => set({ loves: event.target.value })} />
-        <SelectField label={say('Spoken to first in')} value={draft.language} hint={say('Words and lessons begin with it.')} onChange={(event) => set({ language: event.target.value })}><option value="">{say('the household’s language')}</option><option value="en">{say('English')}</option><option value="es">{say('Spanish')}</option></SelectField>
-        <SelectField label={say('May be seen and named')} value={draft.shown} hint={say('In photographs of the work and in stories that are handed out.')} onChange={(event) => set({ shown: event.target.value as Draft['shown'] })}><option value="own">{say('in its own story only')}</option><option value="all">{say('in other children’s stories too')}</option><option value="no">{say('in no picture and no story')}</option></SelectField>
+        <SelectField label={say('Spoken to first in')} value={draft.language} hint={say('Words and lessons begin with it.')} onChoose={(picked) => set({ language: picked })}><Option value="">{say('the household’s language')}</Option><Option value="en">{say('English')}</Option><Option value="es">{say('Spanish')}</Option></SelectField>
+        <SelectField label={say('May be seen and named')} value={draft.shown} hint={say('In photographs of the work and in stories that are handed out.')} onChoose={(picked) => set({ shown: picked as Draft['shown'] })}><Option value="own">{say('in its own story only')}</Option><Option value="all">{say('in other children’s stories too')}</Option><Option value="no">{say('in no picture and no story')}</Option></SelectField>
         <fieldset className="flex flex-wrap gap-x-4">
           <legend className="text-sm font-semibold">{say('Comes on (none: every day)')}</legend>
           {WEEKDAYS.map((day, at) => <Tick key={day} label={day} checked={draft.comes.includes(at)} onChange={() => set({ comes: draft.comes.includes(at) ? draft.comes.filter((each) => each !== at) : [...draft.comes, at].sort() })} />)}
         </fieldset>
       </div>
-    </details>
+    </Fold>
   )
 }

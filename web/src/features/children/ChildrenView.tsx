@@ -9,6 +9,7 @@ import { Field } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { PatternMark } from '@/ui/PatternMark'
+import { Sure } from '@/ui/Sure'
 import { useWrite } from '@/ui/useWrite'
 import { cx } from '@/lib/cx'
 import { answer, client, type Schemas } from '@/lib/http'
@@ -20,6 +21,7 @@ import { ChildForm } from './ChildForm'
 import { Groups } from './Groups'
 import { Record } from './Record'
 import { Said } from './Said'
+import { Fold } from '@/ui/Fold'
 
 type Child = Schemas['ChildOut']
 type ChildrenViewProps = { lengths: Lengths; zone: string; today: string; adults: readonly { id: number; name: string }[] }
@@ -80,14 +82,14 @@ function Leaving({ child, onDone }: { child: Child; onDone: () => void }) {
   return (
     <div className="mt-5 flex flex-col gap-3 border-t border-line pt-4">
       <Button className="self-start" onClick={() => void archive.run()}>{say('Archive {child}, with the record', { child: child.name })}</Button>
-      <details>
-        <summary className="py-1 text-madder">{say('Delete for good')}</summary>
+      <Fold title={say('Delete for good')} titleClass="py-1 text-madder">
         <p className="my-2 text-sm text-ink-2">{say('Everything written about {child} is deleted, and the undo list with it. This cannot be undone. Pictures of the work {child} is in go too. Copies of the house made before still hold {child}; the last of them is let go of in two months, here and in the second folder. Copies you made yourself, and files you saved, are yours to delete.', { child: child.name })}</p>
-        <form className="flex flex-wrap items-end gap-2" onSubmit={(event) => { event.preventDefault(); void remove.run() }}>
+        <div className="flex flex-wrap items-end gap-2">
           <Field label={say('Write {child} to delete', { child: child.name })} value={name} error={remove.failed?.message} onChange={(event) => setName(event.target.value)} />
-          <Button type="submit" look="warn" disabled={name !== child.name}>{say('Delete for good')}</Button>
-        </form>
-      </details>
+          <Sure title={say('Delete {child} for good?', { child: child.name })} what={say('Nothing brings it back.')} does={say('Delete {child}', { child: child.name })} onSure={() => void remove.run()}
+            trigger={<Button look="warn" disabled={name !== child.name || remove.busy}>{say('Delete for good')}</Button>} />
+        </div>
+      </Fold>
       {archive.failed && <Notice tone="must" role="alert">{archive.failed.message}</Notice>}
     </div>
   )

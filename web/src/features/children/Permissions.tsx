@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { childrenQuery } from '@/lib/queries'
 import { calendarDay, sentence } from '@/lib/words'
 import { Given } from './Allowed'
+import { Fold } from '@/ui/Fold'
 
 /** Everything this house allows with an adult at the table, and what it withdrew. */
 export function Permissions() {
@@ -20,10 +21,9 @@ export function Permissions() {
         {now.map(({ child, given }) => <li key={given.id}><p className="font-semibold">{child.name}: {word(given.work)}</p><Given child={child} given={given} /></li>)}
       </ul>
       {gone.length > 0 && (
-        <details className="mt-2">
-          <summary className="py-1 text-woad">{say('Withdrawn')}</summary>
+        <Fold title={say('Withdrawn')} className="mt-2" titleClass="py-1 text-woad">
           <ul className="text-[0.9375rem] text-ink-2">{gone.map(({ child, given }) => <li key={given.id}>{say('{child}: {work}, withdrawn {withdrawn_on}', { child: child.name, work: sentence(given.work), withdrawn_on: given.withdrawn_on && calendarDay(given.withdrawn_on) })}</li>)}</ul>
-        </details>
+        </Fold>
       )}
     </section>
   )

@@ -2,12 +2,13 @@ import { say } from '@/lib/say'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
-import { Field, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { fromMm, toMm, type Lengths } from '@/lib/words'
+import { Tick } from '@/ui/Tick'
 
 type Bin = Schemas['BinOut']
 
@@ -45,7 +46,7 @@ function Line({ bin, lengths, start }: { bin: Bin; lengths: Lengths; start: bool
         <Field label={say('Where {bin} stands', { bin: bin.name })} value={place} error={problem?.of('place')} onChange={(event) => setPlace(event.target.value)} />
         <Field label={say('Above the floor')} unit={lengths} className="w-40" inputMode="decimal" value={height} error={problem?.of('height_mm')} onChange={(event) => setHeight(event.target.value)} />
         <Field label={say('Takes at most')} className="w-32" inputMode="numeric" value={most} error={problem?.of('most')} onChange={(event) => setMost(event.target.value)} />
-        <Tick label={say('Locked')} checked={locked} onChange={(event) => setLocked(event.target.checked)} />
+        <Tick label={say('Locked')} checked={locked} onChange={setLocked} />
         <Button type="submit" disabled={save.busy}>{say('Save {bin}', { bin: bin.name })}</Button>
       </div>
       {bin.height_mm === null && !bin.locked && <p className="text-sm text-ink-2">{say('Not judged yet: say how high it stands.')}</p>}

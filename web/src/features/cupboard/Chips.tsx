@@ -2,10 +2,12 @@ import { say, word } from '@/lib/say'
 import { Popover } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { ThingPicture } from '@/ui/drawing/ThingPicture'
 import { keptFrom, mass, shownIn, sides, unitOf, volume } from '@/lib/measure'
 import { COLOURS, MATERIALS, said, type Thing } from './thing'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type ChipsProps = { thing: Thing; told: readonly string[]; kinds: readonly string[]; subjects: readonly string[]; onChange: (thing: Thing) => void; onKind: (kind: string) => void }
 
@@ -41,17 +43,17 @@ export function Chips({ thing, told, kinds, subjects, onChange, onKind }: ChipsP
           )}
           <Chip label={say('Colours')} value={thing.colours.map(word).join(', ') || say('none said')} faint={thing.colours.length === 0}>
             <fieldset className="grid grid-cols-3 gap-x-3"><legend className="mb-1 text-sm font-semibold">{say('Colours')}</legend>
-              {COLOURS.map((each) => <Tick key={each} label={word(each)} checked={thing.colours.includes(each)} onChange={(event) => onChange(said(thing, 'colours', { colours: event.target.checked ? [...thing.colours, each] : thing.colours.filter((other) => other !== each) }))} />)}
+              {COLOURS.map((each) => <Tick key={each} label={word(each)} checked={thing.colours.includes(each)} onChange={(checked) => onChange(said(thing, 'colours', { colours: checked ? [...thing.colours, each] : thing.colours.filter((other) => other !== each) }))} />)}
             </fieldset>
           </Chip>
           <Chip label={say('Made of')} value={word(thing.material) || say('not said')} faint={!thing.material} assumed={assumed('material')}>
-            <SelectField label={say('Made of')} value={thing.material} onChange={(event) => onChange(said(thing, 'material', { material: event.target.value, breakable: ['glass', 'china'].includes(event.target.value) }))}>
-              {[...new Set(['', thing.material, ...MATERIALS])].map((each) => <option key={each} value={each}>{word(each) || say('not said')}</option>)}
+            <SelectField label={say('Made of')} value={thing.material} onChoose={(picked) => onChange(said(thing, 'material', { material: picked, breakable: ['glass', 'china'].includes(picked) }))}>
+              {[...new Set(['', thing.material, ...MATERIALS])].map((each) => <Option key={each} value={each}>{word(each) || say('not said')}</Option>)}
             </SelectField>
           </Chip>
           <Chip label={say('Shows')} value={word(thing.subject) || say('nothing said')} faint={!thing.subject}>
-            <SelectField label={say('What it shows')} value={thing.subject} onChange={(event) => onChange(said(thing, 'subject', { subject: event.target.value }))}>
-              {['', ...subjects].map((each) => <option key={each} value={each}>{word(each) || say('nothing said')}</option>)}
+            <SelectField label={say('What it shows')} value={thing.subject} onChoose={(picked) => onChange(said(thing, 'subject', { subject: picked }))}>
+              {['', ...subjects].map((each) => <Option key={each} value={each}>{word(each) || say('nothing said')}</Option>)}
             </SelectField>
           </Chip>
         </ul>

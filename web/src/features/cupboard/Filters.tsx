@@ -1,6 +1,6 @@
 import { inOrder, say, word } from '@/lib/say'
-import { SelectField } from '@/ui/Field'
 import type { Thing } from './thing'
+import { Option, SelectField } from '@/ui/Select'
 
 export type Filter = { colour: string; material: string; subject: string }
 export const NO_FILTER: Filter = { colour: '', material: '', subject: '' }
@@ -18,8 +18,8 @@ export function Filters({ things, filter, onFilter }: { things: readonly Thing[]
     ['subject', say('Shows'), sorted(things.map((each) => each.subject))],
   ] as const
   return lists.map(([key, label, words]) => words.length > 0 && (
-    <SelectField key={key} label={label} className="w-36" value={filter[key]} onChange={(event) => onFilter({ ...filter, [key]: event.target.value })}>
-      <option value="">{say('any')}</option>{words.map((each) => <option key={each} value={each}>{word(each)}</option>)}
+    <SelectField key={key} label={label} className="w-36" value={filter[key]} onChoose={(picked) => onFilter({ ...filter, [key]: picked })}>
+      <Option value="">{say('any')}</Option>{words.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}
     </SelectField>
   ))
 }

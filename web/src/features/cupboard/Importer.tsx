@@ -1,11 +1,11 @@
 import { say } from '@/lib/say'
 import { useState, type ChangeEvent } from 'react'
 import { Notice } from '@/ui/Notice'
-import { Tick } from '@/ui/Field'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { Report } from './Report'
+import { Tick } from '@/ui/Tick'
 
 type ReportData = Schemas['ReportOut']
 type Rows = Record<string, string>[]
@@ -62,7 +62,7 @@ export function Importer({ kind, onDone }: { kind: FileKind; onDone?: () => void
       </div>
       {check.busy && <p role="status" className="text-ink-3">{say('Checking every row…')}</p>}
       {check.failed && <Notice tone="must" role="alert">{check.failed.message}</Notice>}
-      {kind === 'episodes' && report && <Tick label={say('The trays that stand out now stood there then too')} checked={stood} onChange={(event) => setStood(event.target.checked)} />}
+      {kind === 'episodes' && report && <Tick label={say('The trays that stand out now stood there then too')} checked={stood} onChange={setStood} />}
       {report && report.taken > 0 && <Notice tone="note" role="status">{say('{rows} taken.', { rows: say('{n, plural, one {# row} other {# rows}}', { n: report.taken }) })}</Notice>}
       {report && <Report key={report.rows.map((row) => row.status + String(row.number)).join()} report={report} busy={take.busy}
         onCheck={(rows) => void check.run({ rows })} onTake={(rows) => void take.run(rows)} />}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import type { Schemas } from '@/lib/http'
+import { Fold } from '@/ui/Fold'
 
 type ReportData = Schemas['ReportOut']
 type Row = Schemas['ReportRowOut']
@@ -62,22 +63,20 @@ function BadRow({ row, mended, onMend }: { row: Row; mended: Cells; onMend: (fie
 function Changed({ rows }: { rows: readonly Row[] }) {
   if (rows.length === 0) return null
   return (
-    <details>
-      <summary className="py-1 font-semibold text-woad">{say('What would change in {trays}', { trays: say('{n, plural, one {# tray} other {# trays}}', { n: rows.length }) })}</summary>
+    <Fold title={<>{say('What would change in {trays}', { trays: say('{n, plural, one {# tray} other {# trays}}', { n: rows.length }) })}</>} titleClass="py-1 font-semibold text-woad">
       <ul className="text-[0.9375rem]">
         {rows.map((row) => <li key={row.number}>{row.cells.name}: {row.changes.map((each) => `${each.field} ${each.before || 'empty'} → ${each.after || 'empty'}`).join('; ')}</li>)}
       </ul>
-    </details>
+    </Fold>
   )
 }
 
 function Good({ rows }: { rows: readonly Row[] }) {
   return (
-    <details>
-      <summary className="py-1 font-semibold text-woad">{say('The good rows')}</summary>
+    <Fold title={say('The good rows')} titleClass="py-1 font-semibold text-woad">
       <ul className="columns-2 text-[0.9375rem] max-[600px]:columns-1">
         {rows.map((row) => <li key={row.number}>{row.cells.name ?? [row.cells.child, row.cells.tray, row.cells.day, row.cells.began].join(', ')}</li>)}
       </ul>
-    </details>
+    </Fold>
   )
 }

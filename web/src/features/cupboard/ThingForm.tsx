@@ -2,7 +2,7 @@ import { inOrder, say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { Why } from '@/ui/Why'
@@ -11,6 +11,8 @@ import { unitOf } from '@/lib/measure'
 import { refresh } from '@/lib/queries'
 import type { WeighButton } from '@/ui/weighing'
 import { bodyOf, draftOf, type Draft } from './thing'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type Thing = Schemas['ComponentOut']
 type Texts = { [K in keyof Draft]: Draft[K] extends string ? K : never }[keyof Draft]
@@ -39,26 +41,26 @@ export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: S
     <form className="flex flex-col gap-4" noValidate onSubmit={(event) => { event.preventDefault(); void save.run(bodyOf(draft, thing)) }}>
       <div className={grid}>
         <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => put('name', event.target.value)} />
-        <SelectField label={say('Kind')} value={draft.kind} error={problem?.of('kind')} onChange={(event) => put('kind', event.target.value)}>{all.kinds.toSorted((a, b) => inOrder(word(a), word(b))).map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('Kind')} value={draft.kind} error={problem?.of('kind')} onChoose={(picked) => put('kind', picked)}>{all.kinds.toSorted((a, b) => inOrder(word(a), word(b))).map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
         <Field label={say('How many')} inputMode="numeric" value={draft.count} error={problem?.of('count')} onChange={(event) => put('count', event.target.value)} />
         <Field label={say('Bin')} list="form-bins" value={draft.bin} error={problem?.of('bin')} onChange={(event) => put('bin', event.target.value)} />
         <datalist id="form-bins">{all.bins.map((each) => <option key={each} value={each}>{word(each)}</option>)}</datalist>
-        <SelectField label={say('Shape of one')} value={draft.shape} onChange={(event) => put('shape', event.target.value)}>{['ball', 'cylinder', 'brick', 'irregular'].map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('Shape of one')} value={draft.shape} onChoose={(picked) => put('shape', picked)}>{['ball', 'cylinder', 'brick', 'irregular'].map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
         {SIZES.map(field)}
       </div>
       <fieldset className={grid}><legend className="mb-1 font-semibold">{say('If it holds something')}</legend>{INSIDE.map(field)}</fieldset>
       <fieldset className={grid}><legend className="mb-1 font-semibold">{say('Stock and cost')}</legend>{STOCK.map(field)}</fieldset>
       <fieldset className="flex flex-col gap-2"><legend className="mb-1 font-semibold">{say('What it is made of, for safety')}</legend>
         <div className={grid}>
-          <SelectField label={say('Firm, soft or cloth')} value={draft.softness} onChange={(event) => put('softness', event.target.value)}>{['firm', 'soft', 'cloth'].map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
-          <SelectField label={say('A magnet or cell is')} value={draft.sealed} onChange={(event) => put('sealed', event.target.value)}>{['', 'screwed', 'glued', 'sewn'].map((each) => <option key={each} value={each}>{each ? say('{each} in', { each }) : say('loose')}</option>)}</SelectField>
+          <SelectField label={say('Firm, soft or cloth')} value={draft.softness} onChoose={(picked) => put('softness', picked)}>{['firm', 'soft', 'cloth'].map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
+          <SelectField label={say('A magnet or cell is')} value={draft.sealed} onChoose={(picked) => put('sealed', picked)}>{['', 'screwed', 'glued', 'sewn'].map((each) => <Option key={each} value={each}>{each ? say('{each} in', { each }) : say('loose')}</Option>)}</SelectField>
           <Field label={say('Allergens')} value={draft.allergens} error={problem?.of('allergens')} onChange={(event) => put('allergens', event.target.value)} />
           <Field label={say('Other hazards')} value={draft.dangers} error={problem?.of('dangers')} hint={say('Known: {slice}…', { slice: all.dangers.slice(0, 6).join(', ') })} onChange={(event) => put('dangers', event.target.value)} />
         </div>
         <div className="flex flex-wrap gap-x-6">
-          <Tick label={say('It can break')} checked={draft.breakable} onChange={(event) => put('breakable', event.target.checked)} />
-          <Tick label={say('It is or holds a magnet')} checked={draft.magnet} onChange={(event) => put('magnet', event.target.checked)} />
-          <Tick label={say('It holds a button cell')} checked={draft.cell} onChange={(event) => put('cell', event.target.checked)} />
+          <Tick label={say('It can break')} checked={draft.breakable} onChange={(checked) => put('breakable', checked)} />
+          <Tick label={say('It is or holds a magnet')} checked={draft.magnet} onChange={(checked) => put('magnet', checked)} />
+          <Tick label={say('It holds a button cell')} checked={draft.cell} onChange={(checked) => put('cell', checked)} />
         </div>
       </fieldset>
       {thing.hazards.length > 0 && <Notice tone="should"><Why reasons={thing.hazards} numbers={false} />{thing.emergency && <p className="mt-2 font-semibold text-madder">{thing.emergency}</p>}</Notice>}

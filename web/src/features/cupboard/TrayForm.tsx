@@ -1,12 +1,15 @@
 import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { fromMm, toMm, type Lengths } from '@/lib/words'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type Tray = Schemas['TrayOut']
 type Cupboard = Schemas['CupboardOut']
@@ -59,8 +62,8 @@ export function TrayForm({ tray, cupboard, people, lengths, onSaved }: TrayFormP
     <form className="flex flex-col gap-4" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-2 gap-3 max-[600px]:grid-cols-1">
         <Field label={say('Name')} value={draft.name} error={problem?.of('name')} onChange={(event) => set({ name: event.target.value })} />
-        <SelectField label={say('Area')} value={draft.area} error={problem?.of('area')} onChange={(event) => set({ area: event.target.value })}>
-          {cupboard.areas.map((area) => <option key={area} value={area}>{word(area)}</option>)}
+        <SelectField label={say('Area')} value={draft.area} error={problem?.of('area')} onChoose={(picked) => set({ area: picked })}>
+          {cupboard.areas.map((area) => <Option key={area} value={area}>{word(area)}</Option>)}
         </SelectField>
         <Field label={say('From')} unit="months" inputMode="numeric" value={draft.from} error={problem?.of('from_months')} onChange={(event) => set({ from: event.target.value })} />
         <Field label={say('To')} unit="months" inputMode="numeric" value={draft.to} error={problem?.of('to_months')} onChange={(event) => set({ to: event.target.value })} />
@@ -96,16 +99,16 @@ function Piece({ draft, set, problem }: Part) {
       <legend className="font-semibold">{say('The smallest piece')}</legend>
       <div className="grid grid-cols-4 gap-3 max-[600px]:grid-cols-2">
         <Field label={say('Pieces')} inputMode="numeric" value={draft.pieces} error={problem?.of('pieces')} onChange={(event) => set({ pieces: event.target.value })} />
-        <SelectField label={say('Shape')} value={draft.shape} onChange={(event) => set({ shape: event.target.value as Draft['shape'] })}>
-          <option value="">{say('no loose piece')}</option><option value="ball">{word('ball')}</option><option value="cylinder">{word('cylinder')}</option><option value="brick">{word('brick')}</option><option value="irregular">{word('irregular')}</option>
+        <SelectField label={say('Shape')} value={draft.shape} onChoose={(picked) => set({ shape: picked as Draft['shape'] })}>
+          <Option value="">{say('no loose piece')}</Option><Option value="ball">{word('ball')}</Option><Option value="cylinder">{word('cylinder')}</Option><Option value="brick">{word('brick')}</Option><Option value="irregular">{word('irregular')}</Option>
         </SelectField>
         <Field label={say('Size')} unit="mm" value={draft.sizes} disabled={!draft.shape} error={problem?.of('piece') ?? problem?.of('diameter_mm')} hint={draft.shape ? say('as {SIZE_HINTS}', { SIZE_HINTS: SIZE_HINTS[draft.shape] }) : undefined} onChange={(event) => set({ sizes: event.target.value })} />
-        <SelectField label={say('Made')} value={draft.softness} onChange={(event) => set({ softness: event.target.value as Draft['softness'] })}>
-          <option value="firm">{word('firm')}</option><option value="soft">{word('soft')}</option><option value="cloth">{word('cloth')}</option>
+        <SelectField label={say('Made')} value={draft.softness} onChoose={(picked) => set({ softness: picked as Draft['softness'] })}>
+          <Option value="firm">{word('firm')}</Option><Option value="soft">{word('soft')}</Option><Option value="cloth">{word('cloth')}</Option>
         </SelectField>
       </div>
       <div className="flex flex-wrap items-center gap-x-5">
-        <Tick label={say('Breakable')} checked={draft.breakable} onChange={(event) => set({ breakable: event.target.checked })} />
+        <Tick label={say('Breakable')} checked={draft.breakable} onChange={(checked) => set({ breakable: checked })} />
         <Field label={say('Longest cord or loop')} unit="mm" inputMode="decimal" className="w-48" value={draft.cord} error={problem?.of('cord_mm')} onChange={(event) => set({ cord: event.target.value })} />
       </div>
     </fieldset>
@@ -115,17 +118,16 @@ function Piece({ draft, set, problem }: Part) {
 function Links({ draft, set, cupboard, tray, problem }: Part & { cupboard: Cupboard; tray: Tray | null }) {
   const others = cupboard.trays.filter((each) => each.id !== tray?.id)
   return (
-    <details>
-      <summary className="py-1 font-semibold text-woad">{say('What makes it unsafe, what it follows from, tags and bin')}</summary>
+    <Fold title={say('What makes it unsafe, what it follows from, tags and bin')} titleClass="py-1 font-semibold text-woad">
       <div className="flex flex-col gap-3 pt-2">
         <Picks legend={say('Unsafe because of')} all={cupboard.hazards.map((each) => [each, each.replace('allergen:', 'allergen: ')] as const)} picked={draft.hazards} onPick={(hazards) => set({ hazards })} />
         <Picks legend={say('Tags')} all={cupboard.tags.map((each) => [each, each] as const)} picked={draft.tags} onPick={(tags) => set({ tags })} />
         <Field label={say('Bin')} value={draft.bin} error={problem?.of('bin')} onChange={(event) => set({ bin: event.target.value })} />
-        <SelectField label={say('Follows from')} value={draft.follows[0] ?? ''} error={problem?.of('follows')} onChange={(event) => set({ follows: event.target.value ? [Number(event.target.value)] : [] })}>
-          <option value="">{say('nothing')}</option>{others.map((each) => <option key={each.id} value={each.card.id}>{each.name}</option>)}
+        <SelectField label={say('Follows from')} value={draft.follows[0] ?? ''} error={problem?.of('follows')} onChoose={(picked) => set({ follows: picked ? [Number(picked)] : [] })}>
+          <Option value="">{say('nothing')}</Option>{others.map((each) => <Option key={each.id} value={each.card.id}>{each.name}</Option>)}
         </SelectField>
       </div>
-    </details>
+    </Fold>
   )
 }
 
@@ -137,7 +139,7 @@ function Picks<T extends string | number>({ legend, all, picked, onPick }: Picks
       <legend className="text-sm font-semibold">{legend}</legend>
       <div className="flex flex-wrap gap-x-5">
         {all.map(([value, label]) => (
-          <Tick key={value} label={label} checked={picked.includes(value)} onChange={(event) => onPick(event.target.checked ? [...picked, value] : picked.filter((each) => each !== value))} />
+          <Tick key={value} label={label} checked={picked.includes(value)} onChange={(checked) => onPick(checked ? [...picked, value] : picked.filter((each) => each !== value))} />
         ))}
       </div>
     </fieldset>

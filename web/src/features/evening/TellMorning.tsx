@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { PatternMark } from '@/ui/PatternMark'
 import { useWrite } from '@/ui/useWrite'
@@ -12,6 +12,9 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { fromLocalField, timeOfDay } from '@/lib/words'
 import { EFFORTS, named, add, change, drop, lasts, type Piece, type Effort } from './told'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type Watch = Schemas['WatchOut']
 type TellMorningProps = { watch: Watch; today: string; zone: string }
@@ -48,7 +51,7 @@ export function TellMorning({ watch, today, zone }: TellMorningProps) {
         <Field label={say('Day')} type="date" max={today} value={day} onChange={(event) => setDay(event.target.value)} />
         <Field label={say('It began')} type="time" value={clock} onChange={(event) => setClock(event.target.value)} />
         <div className="flex flex-wrap gap-x-4">
-          {watch.children.map((child) => <Tick key={child.id} label={child.name} checked={!away.includes(child.id)} onChange={(event) => setAway(event.target.checked ? away.filter((id) => id !== child.id) : [...away, child.id])} />)}
+          {watch.children.map((child) => <Tick key={child.id} label={child.name} checked={!away.includes(child.id)} onChange={(checked) => setAway(checked ? away.filter((id) => id !== child.id) : [...away, child.id])} />)}
         </div>
       </div>
       {here.map((child) => (
@@ -84,16 +87,15 @@ function ChildTold({ child, watch, pieces, setPieces, clock }: ChildToldProps) {
             <Button size="touch" aria-label={say('− 5 min, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes - 5 }))}>{say('− 5 min')}</Button>
             <Button size="touch" aria-label={say('+ 5 min, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { minutes: each.minutes + 5 }))}>{say('+ 5 min')}</Button>
             <Button size="touch" aria-label={say('later, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>{say('later')}</Button>
-            <SelectField label={say('{each} ended', { each: each.name })} hideLabel value={each.work} onChange={(event) => setPieces(change(pieces, n, { work: event.target.value }))}>{WORKS.map((work) => <option key={work} value={work}>{word(work)}</option>)}</SelectField>
+            <SelectField label={say('{each} ended', { each: each.name })} hideLabel value={each.work} onChoose={(picked) => setPieces(change(pieces, n, { work: picked }))}>{WORKS.map((work) => <Option key={work} value={work}>{word(work)}</Option>)}</SelectField>
             <Field label={say('A line about {each}', { each: each.name })} hideLabel placeholder={say('a line of words')} value={each.note} onChange={(event) => setPieces(change(pieces, n, { note: event.target.value }))} />
-            <details className="w-full">
-              <summary className="min-h-6 text-sm text-woad">{say('Effort and parts')}<span className="sr-only">{' '}{say('of {each}', { each: each.name })}</span></summary>
+            <Fold title={<>{say('Effort and parts')}<span className="sr-only">{' '}{say('of {each}', { each: each.name })}</span></>} className="w-full" titleClass="min-h-6 text-sm text-woad">
               <div className="grid grid-cols-3 gap-2 pt-1 max-[600px]:grid-cols-1">
-                <SelectField label={say('Effort with {each}', { each: each.name })} hideLabel value={each.effort} onChange={(event) => setPieces(change(pieces, n, { effort: event.target.value as Effort }))}>{EFFORTS.map((one) => <option key={one} value={one}>{one || say('effort not said')}</option>)}</SelectField>
+                <SelectField label={say('Effort with {each}', { each: each.name })} hideLabel value={each.effort} onChoose={(picked) => setPieces(change(pieces, n, { effort: picked as Effort }))}>{EFFORTS.map((one) => <Option key={one} value={one}>{one || say('effort not said')}</Option>)}</SelectField>
                 <Field label={say('Parts that went, {each}', { each: each.name })} hideLabel placeholder={say('parts that went')} value={each.parts} onChange={(event) => setPieces(change(pieces, n, { parts: event.target.value }))} />
                 <Field label={say('Parts not yet, {each}', { each: each.name })} hideLabel placeholder={say('parts not yet')} value={each.notYet} onChange={(event) => setPieces(change(pieces, n, { notYet: event.target.value }))} />
               </div>
-            </details>
+            </Fold>
             <Button size="touch" look="quiet" aria-label={say('Leave out {each}', { each: each.name })} onClick={() => setPieces(drop(pieces, n))}>{say('Leave out')}</Button>
           </li>
         ))}

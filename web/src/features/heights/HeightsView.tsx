@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
@@ -12,6 +12,9 @@ import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { heightsQuery, refresh } from '@/lib/queries'
 import { calendarDay, fromMm, length, toMm, type Lengths } from '@/lib/words'
 import { Wall } from './Wall'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 export type Aid = Schemas['AidOut']
 type ForChild = Schemas['ForChildOut']
@@ -85,7 +88,7 @@ function Rooms({ each, lengths }: { each: ForChild; lengths: Lengths }) {
           <ul>
             {aids.map((aid) => (
               <li key={aid.key} className="border-t border-line py-1">
-                <Tick label={aid.name} checked={aid.done} onChange={(event) => void tick.run(aid.key, event.target.checked)} />
+                <Tick label={aid.name} checked={aid.done} onChange={(checked) => void tick.run(aid.key, checked)} />
                 <p className="pl-7 text-[0.9375rem]">
                   <strong>{spanText(aid.now, lengths)}</strong>{aid.now && aid.later && spanText(aid.now, lengths) !== spanText(aid.later, lengths) && <span className="text-ink-2">{say('; then {spanText}', { spanText: spanText(aid.later, lengths) })}</span>}
                   <span className="block text-sm text-ink-2">{aid.note}</span>
@@ -136,18 +139,17 @@ function OwnAid({ lengths }: { lengths: Lengths }) {
     await refresh()
   })
   return (
-    <details className="no-print">
-      <summary className="py-1 font-semibold text-woad">{say('A thing of your own')}</summary>
+    <Fold title={say('A thing of your own')} className="no-print" titleClass="py-1 font-semibold text-woad">
       <form className="mt-2 flex flex-wrap items-end gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void add.run() }}>
         <Field label={say('What')} value={name} maxLength={80} placeholder={say('folding step')} onChange={(event) => setName(event.target.value)} />
         <Field label={say('Room')} value={room} maxLength={40} onChange={(event) => setRoom(event.target.value)} />
-        <SelectField label={say('How high')} value={at} onChange={(event) => setAt(event.target.value as typeof at)}>{AT.map(([value, label]) => <option key={value} value={value}>{word(label)}</option>)}</SelectField>
+        <SelectField label={say('How high')} value={at} onChoose={(picked) => setAt(picked as typeof at)}>{AT.map(([value, label]) => <Option key={value} value={value}>{word(label)}</Option>)}</SelectField>
         <Field label={say('or at one height')} unit={lengths} inputMode="decimal" value={high} onChange={(event) => setHigh(event.target.value)} />
         <Field label={say('Times a day')} inputMode="numeric" value={daily} onChange={(event) => setDaily(event.target.value)} />
         <Button type="submit" disabled={add.busy || !name.trim() || !room.trim()}>{say('Add it')}</Button>
       </form>
       {add.failed && <Notice tone="must" role="alert">{add.failed.message}</Notice>}
-    </details>
+    </Fold>
   )
 }
 

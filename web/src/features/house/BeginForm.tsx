@@ -3,11 +3,13 @@ import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, chooseAdult, client, Problem } from '@/lib/http'
 import { refresh } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
 
 const zones = Intl.supportedValuesOf('timeZone')
 const here = () => {
@@ -38,14 +40,13 @@ export function BeginForm({ onSaved }: { onSaved: () => void }) {
   return (
     <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <Field label={say('Your name')} value={keeper} autoComplete="given-name" hint={say('You are the one who is looking: it is written beside what you see.')} onChange={(event) => setKeeper(event.target.value)} />
-      <details>
-        <summary className="min-h-control py-2 text-ink-2">{sayRich('It is called <a>{name}</a>, measures in <b>{part}</b>, and its clock is <c>{zone}</c>.', { name, a: (inner) => <strong className="text-ink">{inner}</strong>, part: lengths === 'cm' ? say('cm and kg') : say('inches and lb'), b: (inner) => <strong className="text-ink">{inner}</strong>, zone, c: (inner) => <strong className="text-ink">{inner}</strong> })}{' '}<span className="font-semibold text-woad underline underline-offset-4">{say('Change')}</span></summary>
+      <Fold title={<>{sayRich('It is called <a>{name}</a>, measures in <b>{part}</b>, and its clock is <c>{zone}</c>.', { name, a: (inner) => <strong className="text-ink">{inner}</strong>, part: lengths === 'cm' ? say('cm and kg') : say('inches and lb'), b: (inner) => <strong className="text-ink">{inner}</strong>, zone, c: (inner) => <strong className="text-ink">{inner}</strong> })}{' '}<span className="font-semibold text-woad underline underline-offset-4">{say('Change')}</span></>} titleClass="min-h-control py-2 text-ink-2">
         <div className="flex flex-col gap-3 pt-2">
           <Field label={say('Name of the house')} value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
           <ChoiceRow label={say('Measures in')} choices={LENGTHS} value={lengths} onChange={setLengths} />
-          <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+          <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChoose={setZone}>{[...new Set([zone, ...zones])].map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
         </div>
-      </details>
+      </Fold>
       {save.failed && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
       <Button type="submit" look="main" size="touch" className="self-start" disabled={save.busy}>{say('Go on')}</Button>
     </form>

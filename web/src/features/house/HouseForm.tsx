@@ -3,13 +3,14 @@ import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { LENGTHS } from './BeginForm'
 import { PracticeFields, type PracticeValues } from './PracticeFields'
+import { Option, SelectField } from '@/ui/Select'
 
 const zones = Intl.supportedValuesOf('timeZone')
 
@@ -47,7 +48,7 @@ export function HouseForm({ household, usual }: { household: Schemas['HouseholdO
       <Field label={say('Name of the house')} value={name} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
       <LanguageField label={say('Language of the house')} value={spoken} onChange={setSpoken} />
       <ChoiceRow label={say('Measures in')} choices={LENGTHS} value={lengths} onChange={setLengths} />
-      <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChange={(event) => setZone(event.target.value)}>{[...new Set([zone, ...zones])].map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+      <SelectField label={say('Time zone')} value={zone} error={problem?.of('zone')} onChoose={setZone}>{[...new Set([zone, ...zones])].map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
       <div className="grid grid-cols-2 gap-3">
         <Field label={say('Emergency number')} value={emergency} error={problem?.of('emergency_number')} onChange={(event) => setEmergency(event.target.value)} />
         <Field label={say('Poison centre')} value={poison} error={problem?.of('poison_centre')} hint={say('Shown with magnets, cells and poisons.')} onChange={(event) => setPoison(event.target.value)} />

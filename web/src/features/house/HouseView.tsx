@@ -18,6 +18,7 @@ import { HouseForm } from './HouseForm'
 import { Pins } from './Pins'
 import { StandIns } from './StandIns'
 import { ThisDevice } from './ThisDevice'
+import { Fold } from '@/ui/Fold'
 
 /** House: its name and settings, its adults, what was archived, and what was done last. */
 export function HouseView({ session, permissions, kept }: { session: Schemas['SessionOut']; permissions: ReactNode; kept: ReactNode }) {
@@ -86,14 +87,13 @@ function Minutes({ adult }: { adult: Schemas['AdultOut'] }) {
   })
   const sum = adult.minutes.reduce((a, b) => a + b, 0)
   return (
-    <details className="border-t border-line py-1">
-      <summary className="text-[0.9375rem]"><strong>{adult.name}</strong> <span className="text-ink-2">{sum ? say('{sum} min a week to make and prepare', { sum }) : say('minutes to make and prepare: not said')}</span></summary>
+    <Fold title={<><strong>{adult.name}</strong> <span className="text-ink-2">{sum ? say('{sum} min a week to make and prepare', { sum }) : say('minutes to make and prepare: not said')}</span></>} className="border-t border-line py-1" titleClass="text-[0.9375rem]">
       <form className="flex flex-wrap items-end gap-2 py-2" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
         {WEEKDAYS.map((day, at) => <Field key={day} className="w-14" label={day} inputMode="numeric" value={told[at] ?? ''} onChange={(event) => setTold(told.map((each, n) => (n === at ? event.target.value : each)))} />)}
         <Button type="submit" disabled={save.busy}>{say('Keep')}</Button>
         {save.failed && <p role="alert" className="w-full text-sm font-semibold text-madder">{save.failed.message}</p>}
       </form>
-    </details>
+    </Fold>
   )
 }
 

@@ -7,6 +7,7 @@ import { Field } from '@/ui/Field'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { lockQuery, refresh } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
 
 /** A PIN for an adult: once there is one, what changes the house asks for it, on every device. */
 export function Pins({ adults }: { adults: readonly Schemas['AdultOut'][] }) {
@@ -14,12 +15,11 @@ export function Pins({ adults }: { adults: readonly Schemas['AdultOut'][] }) {
   const close = useWrite(async () => { await answer(client.POST('/api/lock')); await refresh() })
   if (!lock) return null
   return (
-    <details className="border-t border-line py-1">
-      <summary className="py-1 text-[0.9375rem]"><strong>{say('PINs')}</strong> <span className="text-ink-2">{lock.adults.length ? say('what changes the house asks for one') : say('none: whoever is at a keeper’s device may change the house')}</span></summary>
+    <Fold title={<><strong>{say('PINs')}</strong> <span className="text-ink-2">{lock.adults.length ? say('what changes the house asks for one') : say('none: whoever is at a keeper’s device may change the house')}</span></>} className="border-t border-line py-1" titleClass="py-1 text-[0.9375rem]">
       <p className="py-1 text-sm text-ink-2">{sayRich('Against small hands and guests, not against burglars. Recording never asks for one. Who forgot it: <a>zither-awl forget-pin</a> on this machine.', { a: (inner) => <code>{inner}</code> })}</p>
       {adults.map((each) => <Pin key={each.id} adult={each} has={lock.adults.includes(each.id)} />)}
       {lock.adults.length > 0 && !lock.wanted && <Button onClick={() => void close.run()}>{say('Ask again from now on')}</Button>}
-    </details>
+    </Fold>
   )
 }
 

@@ -1,8 +1,10 @@
 import { WEEKDAYS_LONG } from '@/lib/days'
 import { say, word } from '@/lib/say'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import type { Problem } from '@/lib/http'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
 
 export type PracticeValues = Readonly<Record<string, string | number>>
 
@@ -38,22 +40,21 @@ export function PracticeFields({ told, usual, onTell, problem }: PracticeFieldsP
     onTell(Object.fromEntries(value === null || value === usual[name] ? rest : [...rest, [name, value]]))
   }
   return (
-    <details>
-      <summary className="py-1 font-semibold text-woad">{say('How this house changes its shelves')}</summary>
+    <Fold title={say('How this house changes its shelves')} titleClass="py-1 font-semibold text-woad">
       <div className="flex flex-col gap-3 pt-1">
-        <SelectField label={say('The shelves change')} value={holds('look')} onChange={(event) => set('look', event.target.value)}>{LOOKS.map((each) => <option key={each.value} value={each.value}>{each.label}</option>)}</SelectField>
+        <SelectField label={say('The shelves change')} value={holds('look')} onChoose={(picked) => set('look', picked)}>{LOOKS.map((each) => <Option key={each.value} value={each.value}>{each.label}</Option>)}</SelectField>
         {holds('look') === 'weekly' && (
-          <SelectField label={say('On')} value={holds('look_day')} hint={say('On the other days Today says what that look would propose.')} onChange={(event) => set('look_day', Number(event.target.value))}>
-            {WEEKDAYS_LONG.map((day, at) => <option key={day} value={at}>{word(day)}</option>)}
+          <SelectField label={say('On')} value={holds('look_day')} hint={say('On the other days Today says what that look would propose.')} onChoose={(picked) => set('look_day', Number(picked))}>
+            {WEEKDAYS_LONG.map((day, at) => <Option key={day} value={at}>{word(day)}</Option>)}
           </SelectField>
         )}
         {holds('look').startsWith('calendar') && <p className="text-sm text-ink-3">{say('By the calendar what stood longest and is taken least goes on its day, whatever the signs; what is loved stays all the same. With “changed by signs” the calendar only says when to look.')}</p>}
         <ChoiceRow label={say('A theme comes')} choices={THEMES} value={holds('theme_change') as 'gently' | 'whole shelf'} onChange={(value) => set('theme_change', value)} />
-        <SelectField label={say('A theme may cost')} value={holds('budget')} onChange={(event) => set('budget', event.target.value)}>{BUDGETS.map((each) => <option key={each.value} value={each.value}>{each.label}</option>)}</SelectField>
+        <SelectField label={say('A theme may cost')} value={holds('budget')} onChoose={(picked) => set('budget', picked)}>{BUDGETS.map((each) => <Option key={each.value} value={each.value}>{each.label}</Option>)}</SelectField>
         <ChoiceRow label={say('Mastered by')} choices={MASTERY} value={holds('mastery') as 'criterion' | 'estimate'} onChange={(value) => set('mastery', value)} />
         <p className="text-sm text-ink-3">{say('The criterion counts unaided work on several days; the estimate reckons from every piece of work how likely the next goes alone. Your own word stands above both.')}</p>
         <ChoiceRow label={say('Letters')} choices={LETTERS} value={holds('letters') as 'sounds first' | 'names first'} onChange={(value) => set('letters', value)} />
-        <SelectField label={say('The snack table grows')} value={holds('snack_stage')} onChange={(event) => set('snack_stage', event.target.value)}>{SNACK.map((each) => <option key={each.value} value={each.value}>{each.label}</option>)}</SelectField>
+        <SelectField label={say('The snack table grows')} value={holds('snack_stage')} onChoose={(picked) => set('snack_stage', picked)}>{SNACK.map((each) => <Option key={each.value} value={each.value}>{each.label}</Option>)}</SelectField>
         <ChoiceRow label={say('The snack bowl is filled again')} choices={REFILL} value={holds('snack_refill') as 'not refilled' | 'once' | 'when empty'} onChange={(value) => set('snack_refill', value)} />
         <ChoiceRow label={say('A board holds')} choices={BOARDS} value={holds('boards') as 'by area' | 'one ladder'} onChange={(value) => set('boards', value)} />
         <div className="grid grid-cols-2 gap-3 max-[500px]:grid-cols-1">
@@ -64,7 +65,7 @@ export function PracticeFields({ told, usual, onTell, problem }: PracticeFieldsP
         </div>
         <p className="text-sm text-ink-3">{say('Empty fields stay as usual; the usual number stands in them, pale.')}</p>
       </div>
-    </details>
+    </Fold>
   )
 }
 

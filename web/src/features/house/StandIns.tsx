@@ -2,11 +2,12 @@ import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { Field, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh, standInsQuery } from '@/lib/queries'
+import { Tick } from '@/ui/Tick'
 
 type Scale = Schemas['ScaleSettingOut']
 type Press = Schemas['PrinterOut']
@@ -40,7 +41,7 @@ function ScaleForm({ scale }: { scale: Scale }) {
       <h3 className="font-bold">{say('Kitchen scale')}</h3>
       <div className="flex flex-wrap items-end gap-3">
         {NUMBERS.map(([name, label, unit]) => <Field key={name} label={label} unit={unit} className="w-32" inputMode="decimal" value={typed[name] ?? ''} error={problem?.of(name)} onChange={(event) => setTyped({ ...typed, [name]: event.target.value })} />)}
-        <Tick label={say('It is silent')} checked={silent} onChange={(event) => setSilent(event.target.checked)} />
+        <Tick label={say('It is silent')} checked={silent} onChange={setSilent} />
         <Button type="submit" disabled={steer.busy}>{say('Set the scale')}</Button>
       </div>
       {steer.failed && !problem?.errors.length && <Notice tone="must" role="alert">{steer.failed.message}</Notice>}
@@ -57,8 +58,8 @@ function Printer({ press }: { press: Press }) {
     <div role="group" aria-label={say('Label printer')} className="flex flex-col gap-2 border-t border-line pt-3">
       <h3 className="font-bold">{say('Label printer')}</h3>
       <div className="flex flex-wrap gap-4">
-        <Tick label={say('It has no paper')} checked={press.no_paper} onChange={(event) => void steer.run({ no_paper: event.target.checked })} />
-        <Tick label={say('It does not answer')} checked={press.silent} onChange={(event) => void steer.run({ silent: event.target.checked })} />
+        <Tick label={say('It has no paper')} checked={press.no_paper} onChange={(checked) => void steer.run({ no_paper: checked })} />
+        <Tick label={say('It does not answer')} checked={press.silent} onChange={(checked) => void steer.run({ silent: checked })} />
       </div>
       {press.jobs.length === 0 ? <p className="text-ink-2">{say('Nothing was printed yet. Under Paper: “Send to the label printer”.')}</p>
         : <ul>{press.jobs.slice(0, 8).map((job) => <li key={job.number}><a className="inline-flex min-h-6 items-center text-woad underline underline-offset-2" href={`/api/stand-ins/printer/jobs/${job.number}.pdf`} target="_blank" rel="noreferrer">{say('Job {number}: {job}', { number: job.number, job: job.name })}</a> <span className="text-sm text-ink-3">{say('{ceil} kB', { ceil: Math.ceil(job.size / 1024) })}</span></li>)}</ul>}

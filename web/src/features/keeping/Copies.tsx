@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
+import { Bar } from '@/ui/Progress'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { copiesQuery, queryClient, refresh, restoringQuery } from '@/lib/queries'
@@ -102,7 +103,7 @@ function Restoring() {
   if (!data || state === 'none') return null
   if (state === 'running') {
     const share = Math.round(data.share * 100)
-    return <p role="status" className="flex flex-col gap-1">{say('Going back: {step}', { step: data.step })}<progress max={100} value={share} className="h-3 w-full accent-woad" aria-label={say('Going back, {percents}', { percents: say('{n, plural, one {# percent} other {# percent}}', { n: share }) })} /></p>
+    return <div role="status" className="flex flex-col gap-1"><p>{say('Going back: {step}', { step: data.step })}</p><Bar label={say('Going back, {percents}', { percents: say('{n, plural, one {# percent} other {# percent}}', { n: share }) })} percent={share} /></div>
   }
   return state === 'done'
     ? <Notice tone="note" role="status">{say('Done. What was here before is kept as {kept}.', { kept: data.kept })}</Notice>

@@ -2,12 +2,12 @@ import { say } from '@/lib/say'
 import { useState, type ChangeEvent } from 'react'
 import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
+import { SaveLink } from '@/ui/SaveLink'
 import { useWrite } from '@/ui/useWrite'
 import { sendFile, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 
 type Taken = Schemas['HouseholdFileOut']
-const link = 'inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2'
 
 /** The whole household as one file, out and in. What is here is copied aside before another takes its place. */
 export function WholeHouse({ name }: { name: string }) {
@@ -23,9 +23,9 @@ export function WholeHouse({ name }: { name: string }) {
       <h2>{say('The household as one file')}</h2>
       <p className="text-[0.9375rem] text-ink-2">{say('Everything that was entered and seen, in a file other programs can read too; the photographs are only in the ZIP. It holds your children’s records: keep it as you would a diary.')}</p>
       <div className="flex flex-wrap gap-2">
-        <a className={link} href="/api/export/household.zip" download>{say('Save with photographs (ZIP)')}</a>
-        <a className={link} href="/api/export/household.json" download>{say('Save without (JSON)')}</a>
-        <a className={link} href="/api/export/household.schema.json" download>{say('Its JSON Schema')}</a>
+        <SaveLink href="/api/export/household.zip">{say('Save with photographs (ZIP)')}</SaveLink>
+        <SaveLink href="/api/export/household.json">{say('Save without (JSON)')}</SaveLink>
+        <SaveLink href="/api/export/household.schema.json">{say('Its JSON Schema')}</SaveLink>
       </div>
       <label className="inline-flex min-h-control cursor-pointer items-center self-start rounded-control border border-edge px-3.5 text-[0.9375rem] font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
         {say('Bring a household in')}<input type="file" accept=".json,.zip,application/json,application/zip" className="sr-only" onChange={chosen} />

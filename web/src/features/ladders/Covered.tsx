@@ -1,13 +1,13 @@
 import { say, word } from '@/lib/say'
 import type { Schemas } from '@/lib/http'
 import { sentence } from '@/lib/words'
+import { Fold } from '@/ui/Fold'
 
 /** Which areas and kinds of movement the work out now, and what is known, exercises; and which are missing. Never a score. */
 export function Covered({ coverage, name }: { coverage: Schemas['CoverageOut']; name: string }) {
   const kinds = [[say('Areas'), coverage.areas, coverage.missing_areas], [say('Kinds of movement'), coverage.moves, coverage.missing_moves]] as const
   return (
-    <details className="panel p-4">
-      <summary className="font-semibold">{say('What {name}’s work exercises, and what is missing', { name })}</summary>
+    <Fold title={say('What {name}’s work exercises, and what is missing', { name })} className="panel p-4" titleClass="font-semibold">
       <p className="mt-1 text-sm text-ink-2">{say('Of what stands out now and what is known. It is not a score: a child may stay long where it likes to be.')}</p>
       <div className="mt-2 grid grid-cols-2 gap-6 max-[700px]:grid-cols-1">
         {kinds.map(([title, there, missing]) => (
@@ -20,6 +20,6 @@ export function Covered({ coverage, name }: { coverage: Schemas['CoverageOut']; 
           </section>
         ))}
       </div>
-    </details>
+    </Fold>
   )
 }

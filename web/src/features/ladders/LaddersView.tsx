@@ -1,13 +1,13 @@
 import { inOrder, say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
-import { Slider } from 'radix-ui'
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
-import { Field, SelectField } from '@/ui/Field'
+import { Slider } from '@/ui/Slider'
+import { Field } from '@/ui/Field'
 import { useNarrow } from '@/ui/useNarrow'
 import { useWidth } from '@/ui/useWidth'
 import type { Schemas } from '@/lib/http'
@@ -21,6 +21,7 @@ import { StepMargin } from './StepMargin'
 import { StringRow } from './StringRow'
 import { Ties } from './Ties'
 import { keyOf, restOf, type Hole, type StepKey, type Strung } from './geometry'
+import { Option, SelectField } from '@/ui/Select'
 
 type Person = Schemas['ChildOut']
 type Shown = 'all' | 'next' | 'out' | 'makeable'
@@ -64,12 +65,12 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
         {map.problems.map((text) => <Notice key={text} tone="should">{text}</Notice>)}
         <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
           <ChoiceRow label={say('Child')} choices={people.map((each) => ({ value: String(each.id), label: each.name }))} value={String(child.id)} onChange={(id) => { setAgo(0); setSearch({ child: id }, { replace: true }) }} />
-          <SelectField label={say('Area')} value={area} onChange={(event) => setArea(event.target.value)}>
-            <option value="">{say('every area')}</option>
-            {[...new Set(map.strings.map((each) => each.area))].sort((a, b) => inOrder(word(a), word(b))).map((each) => <option key={each} value={each}>{word(each)}</option>)}
+          <SelectField label={say('Area')} value={area} onChoose={setArea}>
+            <Option value="">{say('every area')}</Option>
+            {[...new Set(map.strings.map((each) => each.area))].sort((a, b) => inOrder(word(a), word(b))).map((each) => <Option key={each} value={each}>{word(each)}</Option>)}
           </SelectField>
-          <SelectField label={say('Show')} value={shown} onChange={(event) => setShown(event.target.value as Shown)}>
-            {SHOWN.map((each) => <option key={each.value} value={each.value}>{each.label.toLowerCase()}</option>)}
+          <SelectField label={say('Show')} value={shown} onChoose={(picked) => setShown(picked as Shown)}>
+            {SHOWN.map((each) => <Option key={each.value} value={each.value}>{each.label.toLowerCase()}</Option>)}
           </SelectField>
           <Field label={say('A thread')} className="w-30" placeholder={say('five, orange')} value={thread} maxLength={80} onChange={(event) => setThread(event.target.value)} />
           {span > 7 && <Then span={span} ago={ago} since={since} onAgo={setAgo} />}
@@ -79,7 +80,7 @@ export function LaddersView({ people, today }: { people: readonly Person[]; toda
         <div className="flex flex-wrap gap-3">
           {map.further.length > 0 && <Button onClick={() => setAll(true)}>{say('{ladders} more, not near yet', { ladders: say('{n, plural, one {# ladder} other {# ladders}}', { n: map.further.length }) })}</Button>}
           {all && <Button onClick={() => setAll(false)}>{say('Only what is near')}</Button>}
-          {map.ties.length > 0 && <Button aria-pressed={tied} onClick={() => setTied(!tied)}>{say('{tied} what waits for another ladder', { tied: tied ? say('Hide') : say('Show') })}</Button>}
+          {map.ties.length > 0 && <Button pressed={tied} onClick={() => setTied(!tied)}>{say('{tied} what waits for another ladder', { tied: tied ? say('Hide') : say('Show') })}</Button>}
         </div>
         <Legend />
         <Covered coverage={map.coverage} name={child.name} />
@@ -95,10 +96,7 @@ function Then({ span, ago, since, onAgo }: { span: number; ago: number; since: s
   return (
     <div className="flex min-w-40 flex-1 flex-col gap-1">
       <span className="text-sm"><span className="font-semibold">{say('Then and now')}</span> <span className="text-ink-2">{ago === 0 ? say('today') : calendarDay(since)}</span></span>
-      <Slider.Root min={-span} max={0} step={7} value={[-ago]} onValueChange={([value]) => onAgo(-(value ?? 0))} className="relative flex h-control touch-none items-center select-none">
-        <Slider.Track className="relative h-1 flex-1 rounded-full bg-edge"><Slider.Range className="absolute h-full rounded-full bg-woad" /></Slider.Track>
-        <Slider.Thumb aria-label={say('The day it is drawn for')} aria-valuetext={ago === 0 ? 'today' : say('{ago} days ago, {since}', { ago, since })} className="block size-5 rounded-full border-2 border-woad bg-paper aria-[valuenow='0']:bg-woad" />
-      </Slider.Root>
+      <Slider label={say('The day it is drawn for')} min={-span} max={0} step={7} value={-ago} onChange={(value) => onAgo(-value)} says={ago === 0 ? say('today') : say('{ago} days ago, {since}', { ago, since })} />
     </div>
   )
 }

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { Schemas } from '@/lib/http'
 import { laddersQuery } from '@/lib/queries'
 import { calendarDay } from '@/lib/words'
+import { Tick } from '@/ui/Tick'
 import { PatternMark } from '@/ui/PatternMark'
 import { HoleSign, Legend } from './HoleSign'
 import { keyOf, type StepKey, type Strung } from './geometry'
@@ -16,7 +17,7 @@ export function PrintedLadders({ map, people, chosen }: { map: Schemas['LaddersO
   const ladder = map.strings.find((each) => each.holes.some((hole) => keyOf(hole) === chosen))
   return (
     <>
-      {ladder && people.length > 1 && <p className="col-span-full px-5 pb-4 print:hidden"><label className="inline-flex min-h-control items-center gap-2"><input type="checkbox" className="size-5" checked={forAll} onChange={(event) => setForAll(event.target.checked)} />{say('Print the ladder “{ladder}” for all children, names as marks only', { ladder: ladder.name })}</label></p>}
+      {ladder && people.length > 1 && <p className="col-span-full px-5 pb-4 print:hidden"><Tick label={say('Print the ladder “{ladder}” for all children, names as marks only', { ladder: ladder.name })} checked={forAll} onChange={setForAll} /></p>}
       <section className="hidden print:block" aria-hidden="true">
         {forAll && ladder ? <ForAll ladder={ladder} people={people} /> : <ForOne map={map} />}
       </section>

@@ -1,13 +1,13 @@
 import { say } from '@/lib/say'
 import type { Schemas } from '@/lib/http'
+import { Fold } from '@/ui/Fold'
 
 type Card = Schemas['DesignOut']
 
 /** The card itself: what it is for, how it is shown, and what may be expected at this level. */
 export function CardText({ card }: { card: Card }) {
   return (
-    <details className="panel p-4">
-      <summary className="font-semibold text-woad">{say('The card: aim, showing, what to expect')}</summary>
+    <Fold title={say('The card: aim, showing, what to expect')} className="panel p-4" titleClass="font-semibold text-woad">
       <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-3 text-[0.9375rem] max-[900px]:grid-cols-1">
         <div className="flex flex-col gap-2">
           <p><strong>{say('Aim.')}</strong> {card.aim}</p>
@@ -24,6 +24,6 @@ export function CardText({ card }: { card: Card }) {
           <p className="mt-2"><strong>{say('Worth slowing down for:')}</strong> <span className="said">{card.interest.join('; ')}</span></p>
         </div>
       </div>
-    </details>
+    </Fold>
   )
 }

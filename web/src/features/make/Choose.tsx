@@ -7,6 +7,7 @@ import { Why } from '@/ui/Why'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { cardsQuery, makeableQuery } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
 
 type Made = Schemas['MakeableOut']
 type Pick = (key: string, level: number) => void
@@ -61,7 +62,7 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
 function Every({ wide, count, children }: { wide: boolean; count: number; children: ReactNode }) {
   const all = <Link className="text-sm text-woad underline" to="/make/catalogue">{say('In the catalogue')}</Link>
   if (wide) return <section aria-label={say('Every card')}><div className="flex items-baseline gap-3"><h2>{say('Every card')}</h2>{all}</div>{children}</section>
-  return <details><summary className="font-bold text-woad">{say('Every card, {count}', { count })}</summary>{all}{children}</details>
+  return <Fold title={say('Every card, {count}', { count })} titleClass="font-bold text-woad">{all}{children}</Fold>
 }
 
 /** What to fetch, bin by bin: "Bin 4: jam jar; at hand: apron". */

@@ -6,6 +6,7 @@ import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Heading } from '@/ui/Heading'
 import { MakeParts } from '@/ui/MakeParts'
 import { Waiting } from '@/ui/Notice'
+import { Slider } from '@/ui/Slider'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { small, volume } from '@/lib/measure'
@@ -66,7 +67,7 @@ function Middle({ composed, wish, lengths, send, weigh }: MiddleProps) {
         <Beside laid={composed.laid} />
         {wish.spots.length > 0 && <Button onClick={() => send({ type: 'straightened' })}>{say('Lay it out again')}</Button>}
       </div>
-      {composed.share !== null && <Share share={composed.share} poured={composed.poured} send={send} />}
+      {composed.share !== null && <Share share={wish.share ?? composed.share} poured={composed.poured} send={send} />}
       <Roles composed={composed} leftOut={wish.left_out} send={send} weigh={weigh} />
       <Notches difficulty={composed.difficulty} nearest={composed.nearest} compared={composed.compared} />
       <CardText card={card} />
@@ -78,8 +79,8 @@ function Share({ share, poured, send }: { share: number; poured: Schemas['Poured
   const percent = `${Math.round(share * 100)} %`
   return (
     <div className="panel flex flex-wrap items-center gap-x-4 gap-y-1 p-3">
-      <label className="flex items-center gap-2 font-semibold">{say('How full')}
-        <input type="range" min="0.05" max="1" step="0.05" value={share} className="w-40 accent-woad" aria-valuetext={poured ? `${percent}, ${volume(poured.ml)}` : percent} onChange={(event) => send({ type: 'shared', share: Number(event.target.value) })} /></label>
+      <span className="font-semibold" aria-hidden="true">{say('How full')}</span>
+      <Slider label={say('How full')} min={0.05} max={1} step={0.05} value={share} className="w-40" says={poured ? `${percent}, ${volume(poured.ml)}` : percent} onChange={(now) => send({ type: 'shared', share: now })} />
       <span className="tabular-nums">{poured ? volume(poured.ml) : percent}</span>
       {poured?.line_mm != null && <span className="text-ink-2">{say('line on {into}: {small} up its side', { into: poured.into, small: small(poured.line_mm) })}</span>}
     </div>

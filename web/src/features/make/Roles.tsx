@@ -7,6 +7,8 @@ import { useQuery } from '@tanstack/react-query'
 import { thingsQuery } from '@/lib/queries'
 import { sentence } from '@/lib/words'
 import type { Change } from './wish'
+import { Fold } from '@/ui/Fold'
+import { Option, OptionGroup, Select } from '@/ui/Select'
 
 type Role = Schemas['RoleOut']
 type Candidate = Schemas['CandidateOut']
@@ -44,12 +46,12 @@ function Extra({ things, taken, send }: { things: readonly Thing[]; taken: reado
   return (
     <div className="mt-2 border-t border-line pt-2">
       <label htmlFor="role-extra" className="text-sm font-semibold">{say('Add something the card does not name')}</label>
-      <select id="role-extra" className={box} value="" onChange={(event) => {
-        const thing = free.find((each) => each.id === Number(event.target.value))
+      <Select id="role-extra" className={box} value="" onChoose={(picked) => {
+        const thing = free.find((each) => each.id === Number(picked))
         if (thing) send({ type: 'added', role: thing.name, thing: thing.id })
       }}>
-        <option value="">{say('nothing more')}</option>{free.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
-      </select>
+        <Option value="">{say('nothing more')}</Option>{free.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
+      </Select>
     </div>
   )
 }
@@ -73,10 +75,9 @@ function Line({ role, things, send, weigh }: { role: Role; things: readonly Thin
       )}
       {thing && !role.beside && <div className="float-right mt-1 ml-2">{weigh({ id: thing.id, name: thing.name, medium: role.use === 'medium' })}</div>}
       {refused.length > 0 && (
-        <details className="mt-1 min-h-control text-sm">
-          <summary className="text-woad">{say('Considered: {considered}', { considered: role.considered.length })}</summary>
+        <Fold title={say('Considered: {considered}', { considered: role.considered.length })} className="mt-1 min-h-control text-sm" titleClass="text-woad">
           <ul className="mt-1 flex flex-col gap-0.5 text-ink-2">{refused.map((each) => <li key={each.id}><span className="font-semibold text-ink">{each.name}</span>: {each.why.join(' ')}</li>)}</ul>
-        </details>
+        </Fold>
       )}
     </div>
   )
@@ -86,18 +87,18 @@ function Choice({ id, value, byHand, considered, things = [], onChange }: { id: 
   const best = considered.find((each) => each.id === value)
   const others = things.filter((each) => each.free > 0 && !considered.some((other) => other.id === each.id))
   return (
-    <select id={id} className={box} value={byHand && value !== null ? String(value) : 'best'} onChange={(event) => onChange(event.target.value === 'best' ? null : Number(event.target.value))}>
-      <option value="best">{best && !byHand ? `${best.name} · ${best.answer === 'does not' ? say('in use') : say('the best that is free')}` : byHand ? say('the best that is free') : say('nothing yet')}</option>
+    <Select id={id} className={box} value={byHand && value !== null ? String(value) : 'best'} onChoose={(picked) => onChange(picked === 'best' ? null : Number(picked))}>
+      <Option value="best">{best && !byHand ? `${best.name} · ${best.answer === 'does not' ? say('in use') : say('the best that is free')}` : byHand ? say('the best that is free') : say('nothing yet')}</Option>
       {GROUPS.map(([answer, label]) => {
         const group = considered.filter((each) => each.answer === answer)
         return group.length > 0 && (
-          <optgroup key={answer} label={label}>
-            {group.map((each) => <option key={each.id} value={each.id}>{say('{each}, {free} of {count} free{part}', { each: each.name, free: each.free, count: each.count, part: each.why[0] ? ` · ${each.why[0]}` : '' })}</option>)}
-          </optgroup>
+          <OptionGroup key={answer} label={label}>
+            {group.map((each) => <Option key={each.id} value={each.id}>{say('{each}, {free} of {count} free{part}', { each: each.name, free: each.free, count: each.count, part: each.why[0] ? ` · ${each.why[0]}` : '' })}</Option>)}
+          </OptionGroup>
         )
       })}
-      {others.length > 0 && <optgroup label={say('Another kind, all the same')}>{others.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</optgroup>}
-    </select>
+      {others.length > 0 && <OptionGroup label={say('Another kind, all the same')}>{others.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</OptionGroup>}
+    </Select>
   )
 }
 

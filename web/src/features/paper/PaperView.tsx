@@ -5,10 +5,13 @@ import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { groupsQuery, paperChoicesQuery, previewQuery, refresh, type PaperOrder } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
+import { Tick } from '@/ui/Tick'
+import { Option, OptionGroup, SelectField } from '@/ui/Select'
 
 export const KINDS = ['tray-cards', 'bin-labels', 'word-cards', 'ring-cards', 'pictures', 'routine', 'routine-strip', 'set-up-list'] as const
 export type Kind = (typeof KINDS)[number]
@@ -44,16 +47,16 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
         <ChoiceRow label={say('On')} choices={[{ value: 'A4', label: say('A4') }, { value: 'Letter', label: say('Letter') }]} value={order.paper} onChange={setPaper} />
         {kind === 'set-up-list' && (groups?.groups.length ?? 0) > 0 && <ChoiceRow label={say('For')} choices={[{ value: '0', label: 'everybody' }, ...(groups?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group)} onChange={(id) => setGroup(Number(id))} />}
         {ofRoutines(kind) && (
-          <SelectField label={say('Routine')} value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
-            <option value="">{say('choose a routine')}</option>
-            {choices.routines.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.detail}</option>)}
+          <SelectField label={say('Routine')} value={chosen} onChoose={(picked) => onChoose({ kind, ids: [], key: picked })}>
+            <Option value="">{say('choose a routine')}</Option>
+            {choices.routines.map((each) => <Option key={each.id} value={each.id}>{each.name}, {each.detail}</Option>)}
           </SelectField>
         )}
         {ofWords(kind) && <>
-          <SelectField label={say('Words')} value={chosen} onChange={(event) => onChoose({ kind, ids: [], key: event.target.value })}>
-            <option value="">{say('choose a set or a card')}</option>
-            <optgroup label={say('Sets of words')}>{choices.words.map((each) => <option key={each.id} value={each.id}>{each.name}, {each.detail}</option>)}</optgroup>
-            <optgroup label={say('Words of a card')}>{choices.cards.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</optgroup>
+          <SelectField label={say('Words')} value={chosen} onChoose={(picked) => onChoose({ kind, ids: [], key: picked })}>
+            <Option value="">{say('choose a set or a card')}</Option>
+            <OptionGroup label={say('Sets of words')}>{choices.words.map((each) => <Option key={each.id} value={each.id}>{each.name}, {each.detail}</Option>)}</OptionGroup>
+            <OptionGroup label={say('Words of a card')}>{choices.cards.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</OptionGroup>
           </SelectField>
           <ChoiceRow label={say('Languages')} choices={[{ value: 'both', label: say('Both') }, { value: 'first', label: say('First') }, { value: 'second', label: say('Second') }]} value={languages} onChange={setLanguages} />
         </>}
@@ -79,9 +82,7 @@ function Ticks({ what, choices, ids, onIds }: { what: 'tray' | 'bin'; choices: r
       </div>
       <ul className="max-h-[24rem] overflow-y-auto">
         {found.map((each) => (
-          <li key={each.id}><label className="flex min-h-control items-center gap-2.5 rounded-control px-1 hover:bg-woad-2">
-            <input type="checkbox" className="size-5 accent-woad" checked={ids.includes(each.id)} onChange={(event) => onIds(event.target.checked ? [...ids, each.id] : ids.filter((id) => id !== each.id))} />
-            <span>{each.name} <span className="text-sm text-ink-3">{each.detail}</span></span></label></li>
+          <li key={each.id} className="rounded-control px-1 hover:bg-woad-2"><Tick label={<>{each.name} <span className="text-sm text-ink-3">{each.detail}</span></>} checked={ids.includes(each.id)} onChange={(checked) => onIds(checked ? [...ids, each.id] : ids.filter((id) => id !== each.id))} /></li>
         ))}
       </ul>
     </fieldset>
@@ -116,7 +117,7 @@ function Preview({ order }: { order: PaperOrder }) {
         {made.pages.map((text, at) => (
           <li key={at}>
             <img loading="lazy" src={`/api/paper/page.png?${asked}&page=${at + 1}`} alt={say('Page {at} of {pages}', { at: at + 1, pages: made.pages.length })} style={{ aspectRatio: `${made.width_mm} / ${made.height_mm}` }} className="w-full border border-line bg-paper shadow-sm" />
-            <details className="mt-1 text-sm"><summary className="text-woad">{say('What is written on page {at}', { at: at + 1 })}</summary><p className="mt-1 whitespace-pre-line text-ink-2">{text}</p></details>
+            <Fold title={say('What is written on page {at}', { at: at + 1 })} className="mt-1 text-sm" titleClass="text-woad"><p className="mt-1 whitespace-pre-line text-ink-2">{text}</p></Fold>
           </li>
         ))}
       </ol>

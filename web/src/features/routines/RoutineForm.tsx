@@ -4,12 +4,15 @@ import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { Picture } from '@/ui/drawing/Picture'
-import { AreaField, Field, SelectField, Tick } from '@/ui/Field'
+import { AreaField, Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, sendFile, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { photoPath } from './StepPicture'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type Routine = Schemas['RoutineOut']
 type Person = { id: number; name: string }
@@ -110,19 +113,18 @@ function StepFields({ step, number, pictures, routine, onSet }: StepFieldsProps)
       <div className="grid min-w-64 flex-1 grid-cols-[2fr_1fr_7rem_6rem] gap-2 max-[900px]:grid-cols-2">
         <Field label={say('Step {number}', { number })} value={step.text} maxLength={200} onChange={(event) => onSet({ text: event.target.value })} />
         <Field label={say('How much')} value={step.amount} maxLength={60} onChange={(event) => onSet({ amount: event.target.value })} />
-        <SelectField label={say('By')} value={step.who} onChange={(event) => onSet({ who: event.target.value as Draft['who'] })}>{DOERS.map(([value, label]) => <option key={value} value={value}>{word(label)}</option>)}</SelectField>
+        <SelectField label={say('By')} value={step.who} onChoose={(picked) => onSet({ who: picked as Draft['who'] })}>{DOERS.map(([value, label]) => <Option key={value} value={value}>{word(label)}</Option>)}</SelectField>
         <Field label={say('Timer')} unit="min" inputMode="decimal" value={step.timer} onChange={(event) => onSet({ timer: event.target.value })} />
-        <details className="col-span-full">
-          <summary className="min-h-6 text-[0.9375rem] text-woad">{say('Its picture, what it hangs on, piles, what to mind')}<span className="sr-only">{say(', of step {number}', { number })}</span></summary>
+        <Fold title={<>{say('Its picture, what it hangs on, piles, what to mind')}<span className="sr-only">{say(', of step {number}', { number })}</span></>} className="col-span-full" titleClass="min-h-6 text-[0.9375rem] text-woad">
           <div className="grid grid-cols-2 gap-2 pt-2 max-[600px]:grid-cols-1">
-            <SelectField label={say('Picture')} value={step.picture} onChange={(event) => onSet({ picture: event.target.value })}><option value="">{say('none')}</option>{pictures.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+            <SelectField label={say('Picture')} value={step.picture} onChoose={(picked) => onSet({ picture: picked })}><Option value="">{say('none')}</Option>{pictures.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
             <Field label={say('Only if')} hint={say('For example: it is wet')} value={step.onlyIf} maxLength={60} onChange={(event) => onSet({ onlyIf: event.target.value })} />
-            <SelectField label={say('Piles')} value={step.piles} onChange={(event) => onSet({ piles: event.target.value as Draft['piles'] })}>{PILES.map(([value, label]) => <option key={value} value={value}>{word(label)}</option>)}</SelectField>
+            <SelectField label={say('Piles')} value={step.piles} onChoose={(picked) => onSet({ piles: picked as Draft['piles'] })}>{PILES.map(([value, label]) => <Option key={value} value={value}>{word(label)}</Option>)}</SelectField>
             {step.piles === 'by kind' && <Field label={say('Which kinds')} hint={say('With commas between')} value={step.kinds} onChange={(event) => onSet({ kinds: event.target.value })} />}
             <AreaField label={say('Caution')} className="col-span-full" value={step.caution} maxLength={300} onChange={(event) => onSet({ caution: event.target.value })} />
             {routine && step.key && <Photo routine={routine} step={step} number={number} onSet={onSet} />}
           </div>
-        </details>
+        </Fold>
       </div>
     </div>
   )

@@ -42,7 +42,7 @@ export function Run({ run, routine, people, adults, zone }: RunProps) {
             <span className="w-24 font-semibold">{child.name}</span>
             {ANSWERS.map(([outcome, label]) => {
               const on = run.invited.some((each) => each.child_id === child.id && each.answer === outcome)
-              return <Button key={outcome} size="touch" look={on ? 'main' : 'plain'} aria-pressed={on} onClick={() => write({ ...work, run: 'invite', child_id: child.id, outcome })}>{label}</Button>
+              return <Button key={outcome} size="touch" look={on ? 'main' : 'plain'} pressed={on} onClick={() => write({ ...work, run: 'invite', child_id: child.id, outcome })}>{label}</Button>
             })}
           </div>
         ))}
@@ -50,7 +50,7 @@ export function Run({ run, routine, people, adults, zone }: RunProps) {
       {came.length > 1 && (
         <div role="group" aria-label={say('Who does the next step')} className="flex flex-wrap items-center gap-2">
           <span className="text-ink-2">{say('the next step by')}</span>
-          {[...came, 0].map((id) => <Button key={id} size="touch" aria-pressed={(by ?? 0) === id} look={(by ?? 0) === id ? 'main' : 'plain'} onClick={() => setDoer(id)}>{id === 0 ? say('an adult') : nameOf(id)}</Button>)}
+          {[...came, 0].map((id) => <Button key={id} size="touch" pressed={(by ?? 0) === id} look={(by ?? 0) === id ? 'main' : 'plain'} onClick={() => setDoer(id)}>{id === 0 ? say('an adult') : nameOf(id)}</Button>)}
         </div>
       )}
       <div className="grid grid-cols-[repeat(auto-fit,minmax(min(24rem,100%),1fr))] gap-2"><Branches run={run} routine={routine} onFound={(word, right) => write({ ...work, run: 'branch', word, right })} /></div>
@@ -88,7 +88,7 @@ function Branches({ run, routine, onFound }: { run: Going; routine: Schemas['Rou
     return (
       <div key={branch} role="group" aria-label={say('Whether {branch}', { branch })} className="flex flex-wrap items-center gap-2">
         <span className="min-w-40">{say('If {branch}:', { branch })}</span>
-        {[true, false].map((yes) => <Button key={String(yes)} size="touch" look={found?.holds === yes ? 'main' : 'plain'} aria-pressed={found?.holds === yes} onClick={() => onFound(branch, yes)}>{yes ? say('it is so') : say('not today')}</Button>)}
+        {[true, false].map((yes) => <Button key={String(yes)} size="touch" look={found?.holds === yes ? 'main' : 'plain'} pressed={found?.holds === yes} onClick={() => onFound(branch, yes)}>{yes ? say('it is so') : say('not today')}</Button>)}
       </div>
     )
   })
@@ -105,7 +105,7 @@ function Piles({ step, run, people, adults, onTick }: PilesProps) {
       {named.map((pile) => {
         const key = `${step.key}/${pile.key}`
         const done = run.done.some((each) => each.step === key)
-        return <Button key={key} size="touch" look={done ? 'main' : 'plain'} aria-pressed={done} onClick={() => onTick(key, done)}>{done && <Check size={16} aria-hidden />}{pile.name}</Button>
+        return <Button key={key} size="touch" look={done ? 'main' : 'plain'} pressed={done} onClick={() => onTick(key, done)}>{done && <Check size={16} aria-hidden />}{pile.name}</Button>
       })}
     </div>
   )

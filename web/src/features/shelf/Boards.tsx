@@ -1,8 +1,10 @@
 import { say } from '@/lib/say'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import type { Problem } from '@/lib/http'
 import type { Lengths } from '@/lib/words'
 import { withBoards, type UnitDraft } from './draft'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type BoardsProps = { draft: UnitDraft; set: (part: Partial<UnitDraft>) => void; setDraft: (next: UnitDraft) => void; lengths: Lengths; problem: Problem | null }
 
@@ -14,10 +16,10 @@ export function Boards({ draft, set, setDraft, lengths, problem }: BoardsProps) 
     <fieldset className="flex flex-col gap-2">
       <legend className="sr-only">{say('Boards')}</legend>
       <div className="flex items-end gap-4">
-        <SelectField label={say('Boards')} value={draft.boards.length} onChange={(event) => setDraft(withBoards(draft, Number(event.target.value), lengths))} error={problem?.of('boards')}>
-          {Array.from({ length: 10 }, (_, n) => <option key={n} value={n + 1}>{n + 1}</option>)}
+        <SelectField label={say('Boards')} value={draft.boards.length} onChoose={(picked) => setDraft(withBoards(draft, Number(picked), lengths))} error={problem?.of('boards')}>
+          {Array.from({ length: 10 }, (_, n) => <Option key={n} value={n + 1}>{n + 1}</Option>)}
         </SelectField>
-        <Tick label={say('Dividers between places')} checked={divided} onChange={(event) => set({ boards: draft.boards.map((board) => ({ ...board, divided: event.target.checked })) })} />
+        <Tick label={say('Dividers between places')} checked={divided} onChange={(checked) => set({ boards: draft.boards.map((board) => ({ ...board, divided: checked })) })} />
       </div>
       {draft.boards.map((board, at) => (
         <div key={at} className="grid grid-cols-2 items-end gap-2 border-t border-line pt-1">
@@ -28,7 +30,7 @@ export function Boards({ draft, set, setDraft, lengths, problem }: BoardsProps) 
               hint={at === 0 ? say('The width of each place from the left, with spaces between; empty when all are alike.') : ''} value={board.widths}
               error={problem?.of(`boards.${at}.widths_mm`)} onChange={(event) => change(at, { widths: event.target.value })} />
           )}
-          {draft.kind === 'shelf' && <Tick label={say('Board {at} is a drawer', { at: at + 1 })} checked={board.drawer} onChange={(event) => change(at, { drawer: event.target.checked })} />}
+          {draft.kind === 'shelf' && <Tick label={say('Board {at} is a drawer', { at: at + 1 })} checked={board.drawer} onChange={(checked) => change(at, { drawer: checked })} />}
         </div>
       ))}
     </fieldset>

@@ -2,7 +2,6 @@ import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { SelectField, Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { Decide } from '@/ui/Decide'
 import { Why } from '@/ui/Why'
@@ -12,6 +11,8 @@ import { length, plain, sentence, type Lengths } from '@/lib/words'
 import { spotId, spotOf, spotsIn } from './spots'
 import type { Finding, Placement, Shelf, Tray, Unit } from './types'
 import type { Ask } from './useShelf'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type MarginProps = { shelf: Shelf; unit: Unit | undefined; chosen: number | null; ask: (what: Ask) => Promise<void>; lengths: Lengths; choose: (id: number) => void }
 
@@ -143,7 +144,7 @@ function ForWhom({ tray, shelf, ask }: Omit<ChosenProps, 'lengths'>) {
       <legend className="font-bold">{say('For')}</legend>
       <div className="flex flex-wrap gap-x-4">
         {shelf.children.map((child) => (
-          <Tick key={child.id} label={child.name} checked={tray.for_children.includes(child.id)} onChange={(event) => void set(child.id, event.target.checked)} />
+          <Tick key={child.id} label={child.name} checked={tray.for_children.includes(child.id)} onChange={(checked) => void set(child.id, checked)} />
         ))}
       </div>
     </fieldset>
@@ -174,12 +175,12 @@ function MoveTo({ tray, shelf, standing, ask }: Omit<ChosenProps, 'lengths'> & {
     <div className="flex flex-col gap-2 border-t border-line pt-3">
       {standing && (
         <Tick label={say('Kept away; you bring it')} checked={standing.by_hand}
-          onChange={(event) => void ask({ kind: 'move', tray: tray.id, to: standing.spot, byHand: event.target.checked })} />
+          onChange={(checked) => void ask({ kind: 'move', tray: tray.id, to: standing.spot, byHand: checked })} />
       )}
       <div className="flex items-end gap-2">
-        <SelectField label={say('Move to')} value={to} className="flex-1" onChange={(event) => setTo(event.target.value)}>
-          <option value="">{say('Choose a place (boards from the top)')}</option>
-          {spots.filter((each) => !taken.has(each.id)).map((each) => <option key={each.id} value={each.id}>{each.text}</option>)}
+        <SelectField label={say('Move to')} value={to} className="flex-1" onChoose={setTo}>
+          <Option value="">{say('Choose a place (boards from the top)')}</Option>
+          {spots.filter((each) => !taken.has(each.id)).map((each) => <Option key={each.id} value={each.id}>{each.text}</Option>)}
         </SelectField>
         <Button disabled={!to} onClick={() => { void ask({ kind: 'move', tray: tray.id, to: spotOf(to), byHand: standing?.by_hand ?? false }); setTo('') }}>{say('Move')}</Button>
       </div>

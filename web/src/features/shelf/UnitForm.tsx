@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Dialog } from '@/ui/Dialog'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem } from '@/lib/http'
@@ -13,6 +13,8 @@ import { boardTo, bodyOf, draftFrom, draftOf, KINDS, type UnitDraft } from './dr
 import { Boards } from './Boards'
 import { Preview } from './Preview'
 import type { Child, Shelf, Unit } from './types'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type UnitFormProps = { unit: Unit | null; shelf: Pick<Shelf, 'children'>; lengths: Lengths; onClose: () => void; onSaved: (id: number) => void }
 
@@ -53,10 +55,10 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
     <form className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-5 max-[700px]:grid-cols-1" onSubmit={(event) => { event.preventDefault(); void save.run() }} noValidate>
       <div className="flex flex-col gap-3">
         {!unit && (
-          <SelectField label={say('What is it?')} value={draft.kind} onChange={(event) => {
-            const kind = KINDS.find((each) => each.value === event.target.value)
+          <SelectField label={say('What is it?')} value={draft.kind} onChoose={(picked) => {
+            const kind = KINDS.find((each) => each.value === picked)
             if (kind) setDraft(draftOf(kind, draft.comes, lengths))
-          }}>{KINDS.map((kind) => <option key={kind.value} value={kind.value}>{kind.label}</option>)}</SelectField>
+          }}>{KINDS.map((kind) => <Option key={kind.value} value={kind.value}>{kind.label}</Option>)}</SelectField>
         )}
         <Called draft={draft} set={set} lengths={lengths} problem={problem} />
         <Boards draft={draft} set={set} setDraft={setDraft} lengths={lengths} problem={problem} />
@@ -65,7 +67,7 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
           <div className="flex flex-wrap gap-x-4">
             {people.map((child) => (
               <Tick key={child.id} label={child.name} checked={draft.comes.includes(child.id)}
-                onChange={(event) => set({ comes: event.target.checked ? [...draft.comes, child.id] : draft.comes.filter((id) => id !== child.id) })} />
+                onChange={(checked) => set({ comes: checked ? [...draft.comes, child.id] : draft.comes.filter((id) => id !== child.id) })} />
             ))}
           </div>
         </fieldset>
@@ -129,9 +131,9 @@ function Standing({ draft, set, lengths, problem }: StandingProps) {
         <Field label={say('Takes at most so many trays')} hint={say('As many as it has places, if left empty.')} inputMode="numeric" value={draft.most} error={problem?.of('most')} onChange={(event) => set({ most: event.target.value })} />
       </div>
       <div className="flex flex-wrap gap-x-4">
-        <Tick label={say('Anchored to the wall')} checked={draft.anchored} onChange={(event) => set({ anchored: event.target.checked })} />
-        <Tick label={say('The main shelf: a plan fills it first')} checked={draft.main} onChange={(event) => set({ main: event.target.checked })} />
-        <Tick label={say('In a bedroom: four quiet trays at most')} checked={draft.bedroom} onChange={(event) => set({ bedroom: event.target.checked })} />
+        <Tick label={say('Anchored to the wall')} checked={draft.anchored} onChange={(checked) => set({ anchored: checked })} />
+        <Tick label={say('The main shelf: a plan fills it first')} checked={draft.main} onChange={(checked) => set({ main: checked })} />
+        <Tick label={say('In a bedroom: four quiet trays at most')} checked={draft.bedroom} onChange={(checked) => set({ bedroom: checked })} />
       </div>
     </fieldset>
   )

@@ -8,8 +8,9 @@ import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Field } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
+import { TakePicture } from '@/ui/TakePicture'
 import { useWrite } from '@/ui/useWrite'
-import { answer, client, type Schemas } from '@/lib/http'
+import { answer, client, sendFile, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { refresh, scriptQuery } from '@/lib/queries'
 import { calendarDay, dayOf } from '@/lib/words'
@@ -65,13 +66,13 @@ export function ScriptView({ child, tray, today, zone }: ScriptViewProps) {
           </div>
           {script.with_children.length > 0 && <Several script={script} tray={tray} />}
         </section>
-        <Beside script={script} today={today} zone={zone} />
+        <Beside script={script} child={child} today={today} zone={zone} />
       </div>
     </div>
   )
 }
 
-function Beside({ script, today, zone }: { script: Script; today: string; zone: string }) {
+function Beside({ script, child, today, zone }: { script: Script; child: number; today: string; zone: string }) {
   return (
     <div className="flex flex-col gap-4">
       {script.interest.length > 0 && <Told title={say('Points of interest')} note={say('Slow down here.')}><ul className="said flex list-disc flex-col gap-1 pl-5 text-lg">{script.interest.map((each) => <li key={each}>{each}</li>)}</ul></Told>}
@@ -86,13 +87,17 @@ function Beside({ script, today, zone }: { script: Script; today: string; zone: 
       {script.words.length > 1 && <Told title={say('Its words')}><p className="said text-lg">{script.words.join(' · ')}</p><Link className="self-start text-woad underline underline-offset-4" to={`/lesson?child=${script.child_id}&set=${script.lesson}`}>{say('In three periods, another time')}</Link></Told>}
       <Plan script={script} today={today} />
       {script.shown.length > 0 && (
-        <Told title={say('Shown before')}><ul className="text-[0.9375rem]">{script.shown.map((each) => <Shown key={each.id} each={each} zone={zone} />)}</ul></Told>
+        <Told title={say('Shown before')}><ul className="text-[0.9375rem]">{script.shown.map((each) => <Shown key={each.id} each={each} child={child} zone={zone} />)}</ul></Told>
       )}
     </div>
   )
 }
 
-function Shown({ each, zone }: { each: Script['shown'][number]; zone: string }) {
+function Shown({ each, child, zone }: { each: Script['shown'][number]; child: number; zone: string }) {
+  const add = useWrite(async (file: File) => {
+    await sendFile('POST', `/api/pictures?${new URLSearchParams({ children: String(child), showing: String(each.id) }).toString()}`, file)
+    await refresh()
+  })
   const remove = useWrite(async () => {
     await answer(client.DELETE('/api/showings/given/{showing_id}', { params: { path: { showing_id: each.id } } }))
     await refresh()
@@ -101,7 +106,11 @@ function Shown({ each, zone }: { each: Script['shown'][number]; zone: string }) 
   return (
     <li className="flex flex-wrap items-center justify-between gap-2">
       <span>{day}{each.again ? say(', again') : ''}{each.outcome && `: ${each.outcome}`}{each.manner && `, ${each.manner}`}{each.adult && say(', by {adult}', { adult: each.adult })}</span>
-      <Button look="quiet" className="no-print" disabled={remove.busy} aria-label={say('Remove the showing of {day}', { day })} onClick={() => void remove.run()}>{say('Remove')}</Button>
+      <span className="flex flex-wrap gap-2">
+        <TakePicture label={say('A picture of the showing of {day}', { day })} says={say('A picture')} busy={add.busy} onFile={(file) => void add.run(file)} />
+        <Button look="quiet" className="no-print" disabled={remove.busy} aria-label={say('Remove the showing of {day}', { day })} onClick={() => void remove.run()}>{say('Remove')}</Button>
+      </span>
+      {add.failed && <Notice tone="must" role="alert">{add.failed.message}</Notice>}
       {remove.failed && <Notice tone="must" role="alert">{remove.failed.message}</Notice>}
     </li>
   )

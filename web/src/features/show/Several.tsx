@@ -4,6 +4,7 @@ import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
 import type { Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
+import { Fold } from '@/ui/Fold'
 
 type Told = { outcome: string; manner: string }
 
@@ -20,18 +21,17 @@ export function Several({ script, tray }: { script: Schemas['ScriptOut']; tray: 
     setTold(new Map())
   }
   return (
-    <details className="no-print">
-      <summary className="min-h-touch py-3 font-semibold text-woad">{say('Shown to several at once')}</summary>
+    <Fold title={say('Shown to several at once')} className="no-print" titleClass="min-h-touch py-3 font-semibold text-woad">
       <div className="flex flex-col gap-3">
         {here.map((child) => (
           <div key={child.id} className="flex flex-col gap-1 border-t border-line pt-2">
             <p className="inline-flex items-center gap-1.5 font-semibold">{child.pattern && <PatternMark pattern={child.pattern} />}{child.name}</p>
             <div role="group" aria-label={say('How {child} met it', { child: child.name })} className="flex flex-wrap gap-2">
-              {script.outcomes.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.outcome === each ? 'main' : 'plain'} aria-pressed={told.get(child.id)?.outcome === each} onClick={() => set(child.id, { outcome: each })}>{word(each)}</Button>)}
+              {script.outcomes.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.outcome === each ? 'main' : 'plain'} pressed={told.get(child.id)?.outcome === each} onClick={() => set(child.id, { outcome: each })}>{word(each)}</Button>)}
             </div>
             {told.get(child.id)?.outcome && (
               <div role="group" aria-label={say('How {child} went about it', { child: child.name })} className="flex flex-wrap gap-2">
-                {script.ways.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.manner === each ? 'main' : 'plain'} aria-pressed={told.get(child.id)?.manner === each} onClick={() => set(child.id, { manner: told.get(child.id)?.manner === each ? '' : each })}>{word(each)}</Button>)}
+                {script.ways.map((each) => <Button key={each} size="touch" look={told.get(child.id)?.manner === each ? 'main' : 'plain'} pressed={told.get(child.id)?.manner === each} onClick={() => set(child.id, { manner: told.get(child.id)?.manner === each ? '' : each })}>{word(each)}</Button>)}
               </div>
             )}
           </div>
@@ -40,6 +40,6 @@ export function Several({ script, tray }: { script: Schemas['ScriptOut']; tray: 
         <p role="status" className="text-ink-2">{said}</p>
         <p className="text-sm text-ink-2">{say('Who only watched, or left it, is shown it once more on another day; nothing is counted against a child.')}</p>
       </div>
-    </details>
+    </Fold>
   )
 }

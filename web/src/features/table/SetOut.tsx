@@ -2,13 +2,13 @@ import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { SelectField } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { foodCheckQuery, foodsQuery, refresh } from '@/lib/queries'
 import { Found } from './TableView'
+import { Option, OptionGroup, SelectField } from '@/ui/Select'
 
 type SetOutProps = { table: Schemas['TableOut']; people: readonly { id: number; name: string }[]; rest: boolean; today: string }
 
@@ -40,19 +40,19 @@ export function SetOut({ table, people, rest, today }: SetOutProps) {
       <h2>{say('Set it')}</h2>
       {table.stage === 'water alone' && <p className="text-ink-2">{say('Water alone now. A food can be set all the same: you know the child.')}</p>}
       <div className="grid grid-cols-2 gap-3 max-[500px]:grid-cols-1">
-        <SelectField label={say('Food')} value={food} onChange={(event) => choose(event.target.value)}>
-          <option value="">{say('water alone')}</option>
-          <optgroup label={say('Nothing known against it, cut so')}>{may.map((each) => <option key={each.key} value={each.key}>{each.name}, {data?.cuts[each.cut ?? '']}</option>)}</optgroup>
-          <optgroup label={say('Not for everybody who eats today')}>{not.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</optgroup>
+        <SelectField label={say('Food')} value={food} onChoose={(picked) => choose(picked)}>
+          <Option value="">{say('water alone')}</Option>
+          <OptionGroup label={say('Nothing known against it, cut so')}>{may.map((each) => <Option key={each.key} value={each.key}>{each.name}, {data?.cuts[each.cut ?? '']}</Option>)}</OptionGroup>
+          <OptionGroup label={say('Not for everybody who eats today')}>{not.map((each) => <Option key={each.key} value={each.key}>{each.name}</Option>)}</OptionGroup>
         </SelectField>
         <label className="flex flex-col gap-1 text-sm font-semibold">{say('or another one')}<input value={typed} maxLength={40} onChange={(event) => { setTyped(event.target.value); setCut('') }} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
         {asked && checked && (
-          <SelectField label={say('Cut')} value={cut || checked.cut || ''} onChange={(event) => setCut(event.target.value)}>
-            {!checked.cut && !cut && <option value="">{say('choose how')}</option>}
-            {checked.cuts.map((each) => <option key={each} value={each}>{data?.cuts[each] ?? each}</option>)}
+          <SelectField label={say('Cut')} value={cut || checked.cut || ''} onChoose={setCut}>
+            {!checked.cut && !cut && <Option value="">{say('choose how')}</Option>}
+            {checked.cuts.map((each) => <Option key={each} value={each}>{data?.cuts[each] ?? each}</Option>)}
           </SelectField>
         )}
-        <SelectField label={say('Set by')} value={by} onChange={(event) => setBy(event.target.value)}><option value="">{say('an adult')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        <SelectField label={say('Set by')} value={by} onChoose={setBy}><Option value="">{say('an adult')}</Option>{people.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</SelectField>
       </div>
       {asked && checked && <div aria-live="polite" className="flex flex-col gap-2"><Found found={checked.found} />{checked.found.length === 0 && <p className="text-ink-2">{say('Checked for everybody who eats today: shape, age, and what you told of allergies. Nothing known against it; the label and your own eyes stand above this.')}</p>}</div>}
       <div className="flex flex-wrap gap-2">

@@ -3,7 +3,6 @@ import { useQuery } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
-import { SelectField } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { PatternMark, type Pattern } from '@/ui/PatternMark'
@@ -15,6 +14,7 @@ import { refresh, talksQuery } from '@/lib/queries'
 import { foldTalk, type Said } from '@/lib/talks'
 import { dayOf, timeOfDay } from '@/lib/words'
 import { SeriesList } from './Series'
+import { Option, SelectField } from '@/ui/Select'
 
 type Talk = Schemas['TalkOut']
 type Plan = Schemas['TalkPlanOut']
@@ -54,7 +54,7 @@ function Begin({ plan, sets }: { plan: Plan; sets: readonly Schemas['WordSetOut'
       <p className="said">{chosen?.words.slice(0, 8).map((each) => word(each.key)).join(', ')}</p>
       <p className="text-[0.9375rem] text-ink-2">{say('asked of each: {questions}', { questions: plan.questions.map(word).join(' · ') })}</p>
       {plan.caution && <p className="text-[0.9375rem] text-saffron">{plan.caution}</p>}
-      <SelectField label={say('The things are')} value={words} onChange={(event) => setWords(event.target.value)}>{sets.map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</SelectField>
+      <SelectField label={say('The things are')} value={words} onChoose={setWords}>{sets.map((each) => <Option key={each.key} value={each.key}>{each.name}</Option>)}</SelectField>
       <Button look="main" size="touch" className="mt-auto self-start" onClick={() => write({ kind: 'talk', run: 'begin', episode_id: crypto.randomUUID(), set_key: plan.key, words })}>{say('Begin')}<span className="sr-only"> {plan.name}</span></Button>
     </>
   )
@@ -82,8 +82,8 @@ function Circle({ talk, plan, set, people, zone }: CircleProps) {
       {plan.caution && <Notice tone="should">{plan.caution}</Notice>}
       <div role="group" aria-label={say('Who speaks')} className="flex flex-wrap items-center gap-2">
         <span className="text-ink-2">{say('now speaks')}</span>
-        {people.map((each) => <Button key={each.id} size="touch" look={speaker === each.id ? 'main' : 'plain'} aria-pressed={speaker === each.id} onClick={() => setSpeaker(each.id)}><span className="text-ink"><PatternMark pattern={each.pattern} /></span>{each.name}</Button>)}
-        <Button size="touch" look={speaker === ADULT ? 'main' : 'plain'} aria-pressed={speaker === ADULT} onClick={() => setSpeaker(ADULT)}>{say('you fill the gap')}</Button>
+        {people.map((each) => <Button key={each.id} size="touch" look={speaker === each.id ? 'main' : 'plain'} pressed={speaker === each.id} onClick={() => setSpeaker(each.id)}><span className="text-ink"><PatternMark pattern={each.pattern} /></span>{each.name}</Button>)}
+        <Button size="touch" look={speaker === ADULT ? 'main' : 'plain'} pressed={speaker === ADULT} onClick={() => setSpeaker(ADULT)}>{say('you fill the gap')}</Button>
       </div>
       <div className="overflow-x-auto">
         <table className="w-full text-[0.9375rem]">
@@ -95,7 +95,7 @@ function Circle({ talk, plan, set, people, zone }: CircleProps) {
                 {plan.questions.map((question) => {
                   const who = talk.said.filter((each) => each.thing === thing && each.question === question).map((each) => nameOf(each.child_id))
                   const mine = who.includes(nameOf(speaker || null))
-                  return <td key={question} className="p-0.5"><Button size="touch" className={cx('w-full text-sm', who.length > 0 && !mine && 'bg-woad-2')} look={mine ? 'main' : 'plain'} aria-pressed={mine} aria-label={`${word(thing)}, ${word(question)}${who.length ? `: ${who.join(', ')}` : ''}`} onClick={() => tap(thing, question)}>{who.length ? who.join(', ') : '·'}</Button></td>
+                  return <td key={question} className="p-0.5"><Button size="touch" className={cx('w-full text-sm', who.length > 0 && !mine && 'bg-woad-2')} look={mine ? 'main' : 'plain'} pressed={mine} aria-label={`${word(thing)}, ${word(question)}${who.length ? `: ${who.join(', ')}` : ''}`} onClick={() => tap(thing, question)}>{who.length ? who.join(', ') : '·'}</Button></td>
                 })}
               </tr>
             ))}

@@ -41,6 +41,6 @@ export function Groups({ today, group, onGroup }: { today: Schemas['TodayOut']; 
   const { data } = useQuery({ ...todayQuery(), enabled: group !== null })
   const groups = group === null ? today.groups : data?.groups ?? []
   if (groups.length === 0) return null
-  const choices = [{ value: '0', label: 'everybody' }, ...groups.map((each) => ({ value: String(each.id), label: each.name }))]
+  const choices = [{ value: '0', label: say('everybody') }, ...groups.map((each) => ({ value: String(each.id), label: each.name }))]
   return <div className="no-print"><ChoiceRow label={say('Today for')} choices={choices} value={String(group ?? 0)} onChange={(id) => onGroup(Number(id) || null)} /></div>
 }

@@ -6,7 +6,6 @@ import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { SelectField } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { PatternMark, type Pattern } from '@/ui/PatternMark'
@@ -15,6 +14,7 @@ import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { groupsQuery, invitationsQuery, refresh } from '@/lib/queries'
 import { calendarDay } from '@/lib/words'
 import { KIND_WORDS, placeOf } from './words'
+import { Option, SelectField } from '@/ui/Select'
 
 type ChildsDay = Schemas['ChildsDayOut']
 
@@ -28,7 +28,7 @@ export function TomorrowView() {
     <div className="flex flex-1 flex-col gap-4 px-5 py-4 max-[500px]:px-3">
       <Heading title={say('Tomorrow')} aside={<Button onClick={() => window.print()}>{say('Print')}</Button>}>{say('{day}, child by child', { day: calendarDay(data.day) })}</Heading>
       <p className="text-ink-2">{say('Invitations, never orders. What is new stands where the child is usually settled; the first is an easy one.')}</p>
-      {(known?.groups.length ?? 0) > 0 && <div className="no-print"><ChoiceRow label={say('For')} choices={[{ value: '0', label: 'everybody' }, ...(known?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} /></div>}
+      {(known?.groups.length ?? 0) > 0 && <div className="no-print"><ChoiceRow label={say('For')} choices={[{ value: '0', label: say('everybody') }, ...(known?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} /></div>}
       {data.children.length === 0 && <p className="panel p-5 text-ink-2">{sayRich('No children yet. Add one under <a>Children</a>.', { a: (inner) => <Link className="text-woad underline" to="/children">{inner}</Link> })}</p>}
       <div className="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] items-start gap-4 print:grid-cols-2">
         {data.children.map((each) => <Childs key={each.child_id} of={each} day={data.day} />)}
@@ -70,9 +70,9 @@ function Childs({ of, day }: { of: ChildsDay; day: string }) {
       </ol>
       <div className="no-print flex flex-wrap items-end gap-2">
         {of.others.length > 0 && (
-          <SelectField label={say('Add')} value="" disabled={keep.busy} onChange={(event) => { if (event.target.value) void keep.run([...refs, event.target.value]) }}>
-            <option value="">{say('choose something')}</option>
-            {of.others.map((each) => <option key={each.ref} value={each.ref}>{each.title} ({KIND_WORDS[each.kind]})</option>)}
+          <SelectField label={say('Add')} value="" disabled={keep.busy} onChoose={(picked) => { if (picked) void keep.run([...refs, picked]) }}>
+            <Option value="">{say('choose something')}</Option>
+            {of.others.map((each) => <Option key={each.ref} value={each.ref}>{each.title} ({KIND_WORDS[each.kind]})</Option>)}
           </SelectField>
         )}
         {of.chosen ? <Button look="quiet" onClick={() => void keep.run(null)}>{say('Propose it again')}</Button> : of.items.length > 0 && <Button disabled={keep.busy} onClick={() => void keep.run(refs)}>{say('Keep it so')}</Button>}

@@ -3,13 +3,13 @@ import { sayRich } from '@/ui/sayRich'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
-import { Tick } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Strings } from '@/ui/drawing/Strings'
 import { askToKeep, write } from '@/lib/outbox'
 import { timeOfDay } from '@/lib/words'
 import type { Child } from './lane'
 import type { Watching } from './WatchView'
+import { Tick } from '@/ui/Tick'
 
 const link = 'inline-flex items-center text-woad underline underline-offset-4'
 
@@ -44,12 +44,12 @@ export function Begin({ watch, zone, now, episodes, spells, last }: Watching) {
           <div role="group" aria-label={say('Whole groups')} className="flex flex-wrap gap-2">
             {watch.groups.map((each) => {
               const all = each.children.length > 0 && each.children.every((id) => here.includes(id))
-              return <Button key={each.id} size="touch" look={all ? 'main' : 'plain'} aria-pressed={all} onClick={() => set(each.children, !all)}>{each.name}<span className="font-normal tabular-nums">{say('{part} of {part2}', { part: each.children.filter((id) => here.includes(id)).length, part2: each.children.length })}</span></Button>
+              return <Button key={each.id} size="touch" look={all ? 'main' : 'plain'} pressed={all} onClick={() => set(each.children, !all)}>{each.name}<span className="font-normal tabular-nums">{say('{part} of {part2}', { part: each.children.filter((id) => here.includes(id)).length, part2: each.children.length })}</span></Button>
             })}
           </div>
         )}
         <div className="flex flex-wrap gap-x-5">
-          {watch.children.map((child) => <Tick key={child.id} label={child.name} checked={isHere(child)} onChange={(event) => set([child.id], event.target.checked)} />)}
+          {watch.children.map((child) => <Tick key={child.id} label={child.name} checked={isHere(child)} onChange={(checked) => set([child.id], checked)} />)}
         </div>
         {watch.offers.length === 0 && <p className="text-ink-2">{sayRich('Nothing stands on a shelf yet. <a>Put a few trays out first</a>, so that each is one tap away.', { a: (inner) => <Link className="text-woad underline" to="/shelf">{inner}</Link> })}</p>}
         <Button look="main" size="thumb" disabled={here.length === 0} onClick={begin}>{say('Begin the work cycle')}</Button>

@@ -118,7 +118,7 @@ function Free(props: LaneProps) {
             <Elsewhere name={child.name} activities={activities} onPick={(activity) => onTake({ activity })} />
             <div role="group" aria-label={say('{child} is', { child: child.name })} className="flex flex-wrap items-center gap-2">
               <span className="text-sm text-ink-2">{say('{child} is', { child: child.name })}</span>
-              {STATES.map((each) => <Button key={each} size="touch" aria-pressed={state?.state === each} onClick={() => write({ kind: 'state', child_id: child.id, cause: each })}>{word(each)}</Button>)}
+              {STATES.map((each) => <Button key={each} size="touch" pressed={state?.state === each} onClick={() => write({ kind: 'state', child_id: child.id, cause: each })}>{word(each)}</Button>)}
             </div>
           </>
         )}

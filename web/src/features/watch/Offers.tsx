@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { write } from '@/lib/outbox'
 import { workOf, type Child, type LaneProps, type Offer } from './lane'
+import { Fold } from '@/ui/Fold'
 
 type OffersProps = { label: string; offers: readonly Offer[]; child: Child; onPick: (tray: number) => void; keys?: boolean; users?: LaneProps['users'] }
 
@@ -36,10 +37,9 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
         </div>
       )}
       {rest.length > 0 && (
-        <details>
-          <summary className="min-h-touch py-3 text-woad underline underline-offset-4">{say('Another child’s work')}</summary>
+        <Fold title={say('Another child’s work')} titleClass="min-h-touch py-3 text-woad underline underline-offset-4">
           <div className="flex flex-wrap gap-2">{rest.map((each) => chip(each, 99))}</div>
-        </details>
+        </Fold>
       )}
     </div>
   )

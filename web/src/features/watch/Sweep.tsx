@@ -1,7 +1,6 @@
 import { say, word } from '@/lib/say'
 import { useEffect, useState } from 'react'
 import { Button } from '@/ui/Button'
-import { Tick } from '@/ui/Field'
 import { PatternMark } from '@/ui/PatternMark'
 import { cx } from '@/lib/cx'
 import { Notice } from '@/ui/Notice'
@@ -10,6 +9,7 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { refresh } from '@/lib/queries'
 import { plain, timeOfDay } from '@/lib/words'
+import { Tick } from '@/ui/Tick'
 
 type Child = Schemas['ChildOut']
 type Swept = Schemas['SweptOut']
@@ -45,14 +45,14 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
           {swept.count > 0 && <span className="font-normal text-ink-2"> {say('{looks} so far.', { looks: say('{n, plural, one {# look} other {# looks}}', { n: swept.count }) })}</span>}
         </p>
         <div className="flex flex-wrap items-center gap-3">
-          <Tick label={say('Buzz when due')} checked={buzz} onChange={(event) => { switchBuzz(event.target.checked); setBuzz(event.target.checked) }} />
+          <Tick label={say('Buzz when due')} checked={buzz} onChange={(checked) => { switchBuzz(checked); setBuzz(checked) }} />
           <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>{say('Look round')}</Button>
         </div>
       </div>
       {open && people.map((child) => (
         <div key={child.id} role="group" aria-label={say('{child} is', { child: child.name })} className="flex flex-wrap items-center gap-2">
           <span className="inline-flex w-28 items-center gap-1.5 font-semibold"><PatternMark pattern={child.pattern} />{child.name}</span>
-          {swept.states.map((state) => <Button key={state} size="touch" look={states[child.id] === state ? 'main' : 'plain'} aria-pressed={states[child.id] === state} onClick={() => look(child.id, state)}>{word(state)}</Button>)}
+          {swept.states.map((state) => <Button key={state} size="touch" look={states[child.id] === state ? 'main' : 'plain'} pressed={states[child.id] === state} onClick={() => look(child.id, state)}>{word(state)}</Button>)}
         </div>
       ))}
       <Shares people={people} swept={swept} />

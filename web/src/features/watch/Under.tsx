@@ -46,7 +46,7 @@ function Parts({ episode, offers, setOpen }: LaneProps & { episode: Episode }) {
       {known.map((each) => (
         <div key={each} className="flex flex-wrap items-center gap-2">
           <span className="min-w-24 flex-1">{each}</span>
-          {(['done', 'not yet'] as const).map((cause) => <Button key={cause} size="touch" aria-pressed={told.get(each) === cause} look={told.get(each) === cause ? 'main' : 'plain'} onClick={() => tell(each, cause)}>{word(cause)}</Button>)}
+          {(['done', 'not yet'] as const).map((cause) => <Button key={cause} size="touch" pressed={told.get(each) === cause} look={told.get(each) === cause ? 'main' : 'plain'} onClick={() => tell(each, cause)}>{word(cause)}</Button>)}
         </div>
       ))}
       <form className="flex flex-wrap gap-2" onSubmit={(event) => { event.preventDefault(); add('done') }}>

@@ -3,7 +3,6 @@ import { startTransition, useDeferredValue, useMemo, useState, type ReactNode } 
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { Dialog } from '@/ui/Dialog'
-import { Tick } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
 import type { Schemas } from '@/lib/http'
@@ -20,6 +19,7 @@ import { keysOn, switchKeys, useKeys } from './useKeys'
 import { FOLD_FROM, Rows } from './Rows'
 import { useWakeLock } from './useWakeLock'
 import { useWatch } from './useWatch'
+import { Tick } from '@/ui/Tick'
 
 type Watch = Schemas['WatchOut']
 type WatchViewProps = { zone: string; questions: ReactNode }
@@ -83,7 +83,7 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
     <>
       <Heading title={say('{split}’s work cycle', { split: dayOf(morning.began, zone).split(' ')[0] ?? '' })} aside={
         <>
-          <Tick label={say('Single keys')} checked={keys} onChange={(event) => { switchKeys(event.target.checked); setKeys(event.target.checked) }} />
+          <Tick label={say('Single keys')} checked={keys} onChange={(checked) => { switchKeys(checked); setKeys(checked) }} />
           <Button onClick={() => setClosing(true)}>{say('End the work cycle')}</Button>
         </>}>
         {say('began {time}, {time2}{adult}', { time: timeOfDay(began, zone), time2: span((now - began) / 60_000), adult: morning.adult && say(' · {adult} watches', { adult: morning.adult }) })}

@@ -7,10 +7,12 @@ import { weekDay } from '@/lib/days'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { leaveQuery, refresh, thingsQuery } from '@/lib/queries'
 import { Button } from '@/ui/Button'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import type { Arrives } from './types'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
 
 type Person = { id: number; name: string }
 type Came = Schemas['CameInIn']
@@ -46,8 +48,8 @@ function Told({ arrives, people, today, onGone }: { arrives: Arrives | undefined
       {arrives && <p className="text-ink-2">{say('Comes {day}{part}.', { day: weekDay(arrives.day), part: arrives.giver ? say(', from {giver}', { giver: arrives.giver }) : '' })}</p>}
       <Field label={say('What')} value={name} maxLength={80} hint={say('A birthday parcel, a box that comes every two months.')} error={problem?.of('name')} onChange={(event) => setName(event.target.value)} />
       <Field label={say('When')} type="date" value={day} error={problem?.of('day')} onChange={(event) => setDay(event.target.value)} />
-      <SelectField label={say('How often')} value={every} onChange={(event) => setEvery(event.target.value)}>{AGAIN.map(([value, words]) => <option key={value} value={value}>{word(words)}</option>)}{every && !AGAIN.some(([value]) => value === every) && <option value={every}>{say('every {every} days', { every })}</option>}</SelectField>
-      <SelectField label={say('For')} value={child} onChange={(event) => setChild(event.target.value)}><option value="">{say('the house')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+      <SelectField label={say('How often')} value={every} onChoose={setEvery}>{AGAIN.map(([value, words]) => <Option key={value} value={value}>{word(words)}</Option>)}{every && !AGAIN.some(([value]) => value === every) && <Option value={every}>{say('every {every} days', { every })}</Option>}</SelectField>
+      <SelectField label={say('For')} value={child} onChoose={setChild}><Option value="">{say('the house')}</Option>{people.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</SelectField>
       <Field label={say('From whom')} value={giver} maxLength={80} onChange={(event) => setGiver(event.target.value)} />
       {save.failed && !problem?.errors.length && <Notice tone="must" role="alert">{save.failed.message}</Notice>}
       <div className="flex flex-wrap gap-2">
@@ -72,13 +74,12 @@ function Receive({ arrives }: { arrives: Arrives }) {
   })
   const add = () => { setCame([...came, { name, kind, count: 1, box_months: years ? Math.round(Number(years) * 12) : null }]); setName(''); setYears('') }
   return (
-    <details>
-      <summary className="font-semibold">{say('It has arrived')}</summary>
+    <Fold title={say('It has arrived')} titleClass="font-semibold">
       <div className="mt-2 flex flex-col gap-3">
         <ul>{came.map((each, at) => <li key={at} className="flex items-center justify-between gap-2 border-t border-line py-1"><span><strong>{each.name}</strong> <span className="text-ink-2">{word(each.kind)}{each.box_months ? say(', from {box_months} months by its box', { box_months: each.box_months }) : ''}</span></span><Button aria-label={say('Without {each}', { each: each.name })} onClick={() => setCame(came.filter((_, n) => n !== at))}>{say('Without')}</Button></li>)}</ul>
         <form className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); add() }}>
           <Field label={say('What came')} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
-          <SelectField label={say('What kind of thing')} value={kind} onChange={(event) => setKind(event.target.value)}><option value="">{say('choose')}</option>{(things?.kinds ?? []).map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+          <SelectField label={say('What kind of thing')} value={kind} onChoose={setKind}><Option value="">{say('choose')}</Option>{(things?.kinds ?? []).map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
           <Field label={say('Age on its box')} unit="years" inputMode="decimal" value={years} onChange={(event) => setYears(event.target.value)} hint={say('Nothing, if there is none.')} />
           <Button type="submit" disabled={!name.trim() || !kind}>{say('Add it to what came')}</Button>
         </form>
@@ -87,7 +88,7 @@ function Receive({ arrives }: { arrives: Arrives }) {
         {receive.failed && <Notice tone="must" role="alert">{receive.failed.message}</Notice>}
         <Button look="main" disabled={receive.busy || came.length === 0} onClick={() => void receive.run()}>{say('It is here')}</Button>
       </div>
-    </details>
+    </Fold>
   )
 }
 

@@ -3,9 +3,11 @@ import { useState } from 'react'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { Button } from '@/ui/Button'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type Away = Schemas['AbsenceOut']
 const KINDS: readonly Away['kind'][] = ['holiday', 'visitors', 'outing', 'illness']
@@ -25,7 +27,7 @@ export function AwayMargin({ away, people, today, onGone }: { away: Away | undef
     <form className="flex flex-col gap-3" aria-label={say('Days away')} onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <h2 className="text-xl">{away ? away.name : say('Days away')}</h2>
       <p className="text-[0.9375rem] text-ink-2">{say('No work cycle is expected on these days, nothing is proposed, and judgements wait. An outing leaves the rest of the day as it is.')}</p>
-      <SelectField label={say('What')} value={told.kind} onChange={(event) => setTold({ ...told, kind: event.target.value as Away['kind'] })}>{KINDS.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+      <SelectField label={say('What')} value={told.kind} onChoose={(picked) => setTold({ ...told, kind: picked as Away['kind'] })}>{KINDS.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
       <Field label={say('Name')} value={told.name} maxLength={80} error={problem?.of('name')} onChange={(event) => setTold({ ...told, name: event.target.value })} />
       <div className="grid grid-cols-2 gap-2">
         <Field label={say('From')} type="date" value={told.from} error={problem?.of('from_day')} onChange={(event) => setTold({ ...told, from: event.target.value })} />

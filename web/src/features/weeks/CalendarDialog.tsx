@@ -6,9 +6,10 @@ import { answer, client, sendFile, type Schemas } from '@/lib/http'
 import { feedQuery, refresh } from '@/lib/queries'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
-import { SelectField, Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type Away = Schemas['AwayOut']
 const KINDS: readonly Away['kind'][] = ['holiday', 'visitors', 'outing', 'illness']
@@ -73,7 +74,7 @@ function ReadIn() {
             {days.map((each, at) => (
               <li key={keyOf(each)} className="flex flex-wrap items-center justify-between gap-2 border-t border-line py-1">
                 <Tick label={<><strong>{each.name}</strong> {daysText(each.from_day, each.until_day)}{each.there && <span className="text-ink-2">{' '}{say('· there already')}</span>}</>} checked={!not.has(keyOf(each))} onChange={() => flip(keyOf(each))} />
-                <SelectField hideLabel label={say('What {each} is', { each: each.name })} value={each.kind} onChange={(event) => setDays(days.map((day, n) => (n === at ? { ...day, kind: event.target.value as Away['kind'] } : day)))}>{KINDS.map((kind) => <option key={kind} value={kind}>{word(kind)}</option>)}</SelectField>
+                <SelectField hideLabel label={say('What {each} is', { each: each.name })} value={each.kind} onChoose={(picked) => setDays(days.map((day, n) => (n === at ? { ...day, kind: picked as Away['kind'] } : day)))}>{KINDS.map((kind) => <Option key={kind} value={kind}>{word(kind)}</Option>)}</SelectField>
               </li>
             ))}
           </ul>

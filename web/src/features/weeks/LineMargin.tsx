@@ -8,10 +8,12 @@ import { refresh } from '@/lib/queries'
 import { cx } from '@/lib/cx'
 import { sentence } from '@/lib/words'
 import { Button } from '@/ui/Button'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import type { Line } from './types'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
 
 /** What is to be done by a day, to be ticked as it is done. */
 export function LineList({ title, lines, today }: { title: string; lines: readonly Line[]; today: string }) {
@@ -81,14 +83,13 @@ function AddLine({ today }: { today: string }) {
     await refresh()
   })
   return (
-    <details>
-      <summary className="font-semibold">{say('Something else to do by a day')}</summary>
+    <Fold title={say('Something else to do by a day')} titleClass="font-semibold">
       <form className="mt-2 flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); void add.run() }}>
-        <SelectField label={say('What')} value={kind} onChange={(event) => setKind(event.target.value as Line['kind'])}>{(['make', 'buy', 'print', 'wash', 'fetch', 'show'] as const).map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('What')} value={kind} onChoose={(picked) => setKind(picked as Line['kind'])}>{(['make', 'buy', 'print', 'wash', 'fetch', 'show'] as const).map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
         <Field label={say('Name')} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} error={add.failed?.message} />
         <Field label={say('By')} type="date" min={today} value={due} onChange={(event) => setDue(event.target.value)} />
         <Button type="submit" disabled={!name.trim() || !due || add.busy}>{say('Add it')}</Button>
       </form>
-    </details>
+    </Fold>
   )
 }

@@ -6,11 +6,14 @@ import { addDays, daysText, shortDay } from '@/lib/days'
 import { Problem, type Schemas } from '@/lib/http'
 import { themesQuery } from '@/lib/queries'
 import { Button } from '@/ui/Button'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { Progress } from '@/ui/Progress'
 import { Why } from '@/ui/Why'
 import { usePlanTheme, type ThemeAsk, type ThemePlan } from './usePlanTheme'
+import { Fold } from '@/ui/Fold'
+import { Option, OptionGroup, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 type Told = { key: string; name: string; question: string; words: string; from: string; until: string }
 type PlannerProps = { today: string; first: string; theme?: Schemas['ThemeOut'] | undefined; onTaken: (theme: number) => void; onClose: () => void }
@@ -51,10 +54,10 @@ function Question({ told, set, problem, today, onAsk, working, again }: Question
   const of = (name: string) => problem?.of(name)
   return (
     <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); onAsk() }}>
-      <SelectField label={say('Theme')} value={told.key} onChange={(event) => choose(event.target.value)}>
-        <option value="">{say('of our own words')}</option>
-        {patterns.some((each) => each.now) && <optgroup label={say('These months')}>{patterns.filter((each) => each.now).map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</optgroup>}
-        <optgroup label={say('At any time')}>{patterns.filter((each) => !each.now).map((each) => <option key={each.key} value={each.key}>{each.name}</option>)}</optgroup>
+      <SelectField label={say('Theme')} value={told.key} onChoose={(picked) => choose(picked)}>
+        <Option value="">{say('of our own words')}</Option>
+        {patterns.some((each) => each.now) && <OptionGroup label={say('These months')}>{patterns.filter((each) => each.now).map((each) => <Option key={each.key} value={each.key}>{each.name}</Option>)}</OptionGroup>}
+        <OptionGroup label={say('At any time')}>{patterns.filter((each) => !each.now).map((each) => <Option key={each.key} value={each.key}>{each.name}</Option>)}</OptionGroup>
       </SelectField>
       <Field label={say('Name')} value={told.name} maxLength={80} error={of('name')} onChange={(event) => set({ ...told, name: event.target.value })} />
       <Field label={say('The question it begins with')} value={told.question} maxLength={200} error={of('question')} onChange={(event) => set({ ...told, question: event.target.value })} />
@@ -96,7 +99,7 @@ function Planned({ plan, seconds, planning, onAsk, onTaken }: PlannedProps) {
                   <span className={`pt-2 text-right text-sm font-semibold ${tray.to_do ? 'text-saffron' : 'text-ink-2'}`}>{tray.status}</span>
                 </div>
                 <p className="pl-7 text-sm text-ink-2">{tray.children.join(', ')} · {shortDay(tray.day)}{tray.where ? `, ${tray.by_hand ? say('kept away, you bring it') : tray.where}` : ''}{tray.goes ? say('; {goes} rests', { goes: tray.goes }) : ''}</p>
-                <details className="pl-7 text-sm"><summary className="text-ink-2">{say('Why')}</summary><Why reasons={tray.reasons} folded /></details>
+                <Fold title={say('Why')} className="pl-7 text-sm" titleClass="text-ink-2"><Why reasons={tray.reasons} folded /></Fold>
               </li>
             ))}
           </ul>
@@ -109,8 +112,7 @@ function Planned({ plan, seconds, planning, onAsk, onTaken }: PlannedProps) {
       {planning.take.failed && <Notice tone="must" role="alert">{planning.take.failed.message}</Notice>}
       <Button look="main" size="touch" disabled={planning.take.busy} onClick={() => void planning.take.run(taken.map((tray) => tray.ref), song, outing, onTaken)}>{say('Put it on the string')}</Button>
       {plan.left.length > 0 && asked && (
-        <details>
-          <summary className="font-semibold">{say('Left out, and why ({left})', { left: plan.left.length })}</summary>
+        <Fold title={say('Left out, and why ({left})', { left: plan.left.length })} titleClass="font-semibold">
           <ul className="flex flex-col">
             {plan.left.map((each) => (
               <li key={each.ref} className="flex items-start justify-between gap-2 border-t border-line py-1.5 text-[0.9375rem]">
@@ -119,7 +121,7 @@ function Planned({ plan, seconds, planning, onAsk, onTaken }: PlannedProps) {
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </div>
   )
@@ -142,8 +144,8 @@ function Also({ plan: { lists } }: { plan: ThemePlan }) {
         {lists.lines.filter((line) => line.kind === 'buy').map((line) => <Row key={line.name} name={say('buy by {day}', { day: shortDay(line.due) })}>{line.name}: {line.amount}</Row>)}
         {lists.lines.filter((line) => line.kind !== 'buy').map((line, at) => <Row key={at} name={say('{kind} by {day}', { kind: line.kind, day: shortDay(line.due) })}>{line.name}{line.minutes ? say(', {minutes} min', { minutes: line.minutes }) : ''}</Row>)}
       </dl>
-      {lists.minds.length > 0 && <details open><summary className="font-semibold">{say('Watch out')}</summary><ul className="list-disc pl-5 text-[0.9375rem]">{lists.minds.map((each) => <li key={each}>{each}</li>)}</ul></details>}
-      {lists.not_yet.length > 0 && <details><summary className="font-semibold">{say('Comes later, and serves all the same')}</summary><ul className="text-[0.9375rem]">{lists.not_yet.map((each) => <li key={each.child + each.name} className="border-t border-line py-1"><strong>{each.child}</strong>, {each.name}: {each.expects}</li>)}</ul></details>}
+      {lists.minds.length > 0 && <Fold title={say('Watch out')} open titleClass="font-semibold"><ul className="list-disc pl-5 text-[0.9375rem]">{lists.minds.map((each) => <li key={each}>{each}</li>)}</ul></Fold>}
+      {lists.not_yet.length > 0 && <Fold title={say('Comes later, and serves all the same')} titleClass="font-semibold"><ul className="text-[0.9375rem]">{lists.not_yet.map((each) => <li key={each.child + each.name} className="border-t border-line py-1"><strong>{each.child}</strong>, {each.name}: {each.expects}</li>)}</ul></Fold>}
     </section>
   )
 }

@@ -11,6 +11,7 @@ import { Progress } from '@/ui/Progress'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { firstQuery, refresh } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
 
 type First = Schemas['FirstTrayOut']
 type FirstShelf = Schemas['FirstShelfOut']
@@ -99,11 +100,10 @@ function Row({ each, tray, where, people, chosen, onSwap, onLeave }: RowProps) {
 function Allowances({ found }: { found: FirstShelf['to_allow'] }) {
   if (found.length === 0) return null
   return (
-    <details>
-      <summary className="min-h-touch py-3 font-semibold text-woad">{say('With you at the table, more could be done')}</summary>
+    <Fold title={say('With you at the table, more could be done')} titleClass="min-h-touch py-3 font-semibold text-woad">
       {found.map((each) => <div key={`${each.ask.child_id} ${each.ask.kind}`} className="border-t border-line py-3"><p>{each.names.join(', ')}{each.names.length > 2 && say(' and more')}</p><Decide ask={each.ask} /></div>)}
       <p className="py-2 text-sm text-ink-2">{say('What you allow counts when it is composed again.')}</p>
-    </details>
+    </Fold>
   )
 }
 

@@ -19,7 +19,7 @@ export function Hello({ onLeft }: { onLeft: () => void }) {
   if (demo.busy) return <Progress label={say('Moving an invented household in, with sixteen weeks of work')} usualS={DEMO_S} />
   return (
     <div className="flex flex-col gap-2">
-      <nav aria-label={say('Language')} className="flex flex-wrap gap-2">{Object.entries(LANGUAGES).map(([code, name]) => <Button key={code} lang={code} size="touch" look={code === language() ? 'main' : 'plain'} aria-pressed={code === language()} onClick={() => void speak(code)}>{name}</Button>)}</nav>
+      <nav aria-label={say('Language')} className="flex flex-wrap gap-2">{Object.entries(LANGUAGES).map(([code, name]) => <Button key={code} lang={code} size="touch" look={code === language() ? 'main' : 'plain'} pressed={code === language()} onClick={() => void speak(code)}>{name}</Button>)}</nav>
       <div className="flex flex-wrap items-center gap-2">
         <Button size="touch" onClick={() => void demo.run()}>{say('Look at a demo house first')}</Button>
         <label className="inline-flex min-h-touch cursor-pointer items-center rounded-control border border-edge bg-paper px-3.5 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">

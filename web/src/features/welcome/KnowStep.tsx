@@ -9,6 +9,7 @@ import { useWrite } from '@/ui/useWrite'
 import { cx } from '@/lib/cx'
 import { answer, client, type Schemas } from '@/lib/http'
 import { askingQuery, refresh } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
 
 type Answered = Schemas['LevelAnswerIn']
 type Child = { id: number; name: string; pattern: Pattern }
@@ -86,8 +87,7 @@ function Words({ sets, child, words, onWords }: WordsProps) {
     onWords({ ...words, [set]: known.includes(word) ? known.filter((each) => each !== word) : [...known, word] })
   }
   return (
-    <details>
-      <summary className="min-h-touch py-3 font-semibold text-woad">{say('Which of these does {child} say? Tap those known', { child: child.name })}</summary>
+    <Fold title={say('Which of these does {child} say? Tap those known', { child: child.name })} titleClass="min-h-touch py-3 font-semibold text-woad">
       <div className="flex flex-col gap-3">
         {sets.map((set) => (
           <fieldset key={set.key}>
@@ -101,6 +101,6 @@ function Words({ sets, child, words, onWords }: WordsProps) {
           </fieldset>
         ))}
       </div>
-    </details>
+    </Fold>
   )
 }

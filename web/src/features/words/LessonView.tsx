@@ -4,7 +4,6 @@ import { useState, useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { Tick } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
@@ -16,6 +15,8 @@ import { calendarDay } from '@/lib/words'
 import { OnceThrough } from './OnceThrough'
 import { Matrix } from './Matrix'
 import { Rungs } from './Rungs'
+import { Fold } from '@/ui/Fold'
+import { Tick } from '@/ui/Tick'
 
 type Lesson = Schemas['LessonOut']
 /** The label of the first language first. */
@@ -112,11 +113,10 @@ function Now({ lesson, rest, past, setPast, restless, setRestless, onMore }: Now
             <p className="text-sm text-ink-2">{say('No correcting: what went astray is shown again another day.')}</p>
           </div>
         )}
-      <details>
-        <summary className="min-h-touch py-3 text-woad underline underline-offset-4">{say('Ask something else')}</summary>
+      <Fold title={say('Ask something else')} titleClass="min-h-touch py-3 text-woad underline underline-offset-4">
         <Choose words={[...inLesson, ...words.words.filter((each) => !inLesson.includes(each))]} turns={words.turns} language={lesson.language} onPick={setOther} />
-      </details>
-      <Tick label={say('Needs to move: always from afar')} checked={restless} onChange={(event) => setRestless(event.target.checked)} />
+      </Fold>
+      <Tick label={say('Needs to move: always from afar')} checked={restless} onChange={setRestless} />
     </section>
   )
 }

@@ -5,6 +5,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, sendFile, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
 
 type Words = Schemas['WordSetOut']
 
@@ -12,11 +13,10 @@ type Words = Schemas['WordSetOut']
 export function Pictures({ words }: { words: Words }) {
   const with_ = words.words.filter((each) => each.photo).length
   return (
-    <details className="text-[0.9375rem]">
-      <summary className="min-h-6 text-woad">{say('Pictures: {with_} of {words}', { with_, words: words.words.length })}<span className="sr-only">, {words.name}</span></summary>
+    <Fold title={<>{say('Pictures: {with_} of {words}', { with_, words: words.words.length })}<span className="sr-only">, {words.name}</span></>} className="text-[0.9375rem]" titleClass="min-h-6 text-woad">
       <p className="my-1 text-sm text-ink-2">{say('Photographs of your own things. They stay on this machine.')}{' '}<Link className="text-woad underline" to={`/paper?kind=word-cards&key=set:${words.key}`}>{say('Word cards of {words}', { words: words.name })}</Link></p>
       <ul className="flex flex-col gap-1.5">{words.words.map((each) => <li key={each.key}><One set={words.key} word={each} /></li>)}</ul>
-    </details>
+    </Fold>
   )
 }
 

@@ -38,7 +38,7 @@ export function Rungs({ lesson, rest }: { lesson: Schemas['LessonOut']; rest: bo
                   <th scope="row" className="py-1 pr-3 text-left text-xl">{row.word}</th>
                   {row.rungs.map((rung) => (
                     <td key={rung.turn} className="px-1 py-1">
-                      <Button size="touch" className="w-full" aria-label={`${row.word}, ${called(rung.turn)}: ${rung.firm ? say('firm') : say('{right} of {tries}', { right: rung.right, tries: rung.tries })}`} aria-pressed={word === row.word && turn === rung.turn} onClick={() => setOther({ word: row.word, turn: rung.turn })}>
+                      <Button size="touch" className="w-full" aria-label={`${row.word}, ${called(rung.turn)}: ${rung.firm ? say('firm') : say('{right} of {tries}', { right: rung.right, tries: rung.tries })}`} pressed={word === row.word && turn === rung.turn} onClick={() => setOther({ word: row.word, turn: rung.turn })}>
                         {rung.firm ? say('firm') : rung.tries ? say('{right} of {tries}', { right: rung.right, tries: rung.tries }) : '·'}
                       </Button>
                     </td>

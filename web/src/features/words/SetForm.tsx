@@ -1,11 +1,13 @@
 import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { Field, SelectField, Tick } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
+import { Option, SelectField } from '@/ui/Select'
+import { Tick } from '@/ui/Tick'
 
 const KINDS = ['words', 'numerals', 'colours', 'sounds', 'shapes', 'quantities'] as const
 type Kind = NonNullable<Schemas['WordSetIn']['kind']>
@@ -29,9 +31,9 @@ export function SetForm({ onSaved }: { onSaved: () => void }) {
     <form aria-label={say('A set of your own')} className="panel flex max-w-3xl flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-2 gap-3 max-[700px]:grid-cols-1">
         <Field label={say('Name')} value={name} onChange={(event) => setName(event.target.value)} />
-        <SelectField label={say('Kind')} value={kind} onChange={(event) => setKind(event.target.value as Kind)}>{KINDS.map((each) => <option key={each} value={each}>{word(each)}</option>)}</SelectField>
+        <SelectField label={say('Kind')} value={kind} onChoose={(picked) => setKind(picked as Kind)}>{KINDS.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
         <Field label={say('Shown by')} hint={say('Objects before pictures: the things themselves, a basket, cards.')} value={by} onChange={(event) => setBy(event.target.value)} />
-        <div className="self-end"><Tick label={say('Two at a time, the pair before again')} checked={pairs} onChange={(event) => setPairs(event.target.checked)} /></div>
+        <div className="self-end"><Tick label={say('Two at a time, the pair before again')} checked={pairs} onChange={setPairs} /></div>
         <label className="flex flex-col gap-1 text-sm font-semibold">{say('Words, one a line, “jug = jarra”')}<textarea className={area} value={words} onChange={(event) => setWords(event.target.value)} /></label>
         <label className="flex flex-col gap-1 text-sm font-semibold">{say('Easily taken for one another, “pink / purple”')}<textarea className={area} value={apart} onChange={(event) => setApart(event.target.value)} /></label>
       </div>

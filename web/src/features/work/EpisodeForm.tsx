@@ -2,12 +2,13 @@ import { say, word } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
-import { Field, SelectField } from '@/ui/Field'
+import { Field } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh } from '@/lib/queries'
 import { fromLocalField, localField } from '@/lib/words'
+import { Option, SelectField } from '@/ui/Select'
 
 type Episode = Schemas['EpisodeOut']
 type Body = Schemas['EpisodeIn']
@@ -51,19 +52,19 @@ export function EpisodeForm({ episode, child, people, trays, zone, now, onSaved 
   return (
     <form className="flex flex-col gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <div className="grid grid-cols-2 gap-3">
-        <SelectField label={say('Child')} value={draft.child} onChange={(event) => set({ child: event.target.value })}>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
-        <SelectField label={say('Tray')} value={draft.tray} onChange={(event) => set({ tray: event.target.value })}>
-          <option value="">{say('Choose a tray')}</option>{trays.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}
+        <SelectField label={say('Child')} value={draft.child} onChoose={(picked) => set({ child: picked })}>{people.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</SelectField>
+        <SelectField label={say('Tray')} value={draft.tray} onChoose={(picked) => set({ tray: picked })}>
+          <Option value="">{say('Choose a tray')}</Option>{trays.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
         </SelectField>
         <Field label={say('Began')} type="datetime-local" step="1" value={draft.began} error={problem?.of('began')} onChange={(event) => set({ began: event.target.value })} />
         <Field label={say('Ended')} type="datetime-local" step="1" value={draft.ended} error={problem?.of('ended')} onChange={(event) => set({ ended: event.target.value })} />
         <Field label={say('Repetitions')} inputMode="numeric" value={draft.rounds} error={problem?.of('rounds')} onChange={(event) => set({ rounds: event.target.value })} />
-        <SelectField label={say('Helped')} value={draft.helped} onChange={(event) => set({ helped: event.target.value as Draft['helped'] })}>{HELPS.map((each) => <option key={each} value={each}>{word(each) || (episode ? say('no more than is written') : say('not at all'))}</option>)}</SelectField>
+        <SelectField label={say('Helped')} value={draft.helped} onChoose={(picked) => set({ helped: picked as Draft['helped'] })}>{HELPS.map((each) => <Option key={each} value={each}>{word(each) || (episode ? say('no more than is written') : say('not at all'))}</Option>)}</SelectField>
       </div>
       <ChoiceRow label={say('The work')} choices={choices(WORKS)} value={draft.work} onChange={(work) => set({ work })} />
       <ChoiceRow label={say('Its things')} choices={choices(PLACES)} value={draft.place} onChange={(place) => set({ place })} />
       <div className="grid grid-cols-3 gap-3 max-[600px]:grid-cols-1">
-        <SelectField label={say('Effort')} value={draft.effort} onChange={(event) => set({ effort: event.target.value as Draft['effort'] })}>{EFFORTS.map((each) => <option key={each} value={each}>{word(each) || say('not said')}</option>)}</SelectField>
+        <SelectField label={say('Effort')} value={draft.effort} onChoose={(picked) => set({ effort: picked as Draft['effort'] })}>{EFFORTS.map((each) => <Option key={each} value={each}>{word(each) || say('not said')}</Option>)}</SelectField>
         <Field label={say('Parts that went')} placeholder={say('zip, buckle')} value={draft.parts} onChange={(event) => set({ parts: event.target.value })} />
         <Field label={say('Parts not yet')} placeholder={say('bow')} value={draft.notYet} onChange={(event) => set({ notYet: event.target.value })} />
       </div>

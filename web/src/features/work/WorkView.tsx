@@ -4,15 +4,16 @@ import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
-import { SelectField } from '@/ui/Field'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
+import { TakePicture } from '@/ui/TakePicture'
 import { useWrite } from '@/ui/useWrite'
 import { cx } from '@/lib/cx'
 import { answer, client, sendFile, type Schemas } from '@/lib/http'
 import { episodesQuery, refresh, traceQuery, type EpisodeFilter } from '@/lib/queries'
 import { dayOf, plain, timeOfDay } from '@/lib/words'
 import { EpisodeForm } from './EpisodeForm'
+import { Option, SelectField } from '@/ui/Select'
 
 type Episode = Schemas['EpisodeOut']
 type Named = { id: number; name: string }
@@ -42,8 +43,8 @@ export function WorkView({ people, trays, zone, now }: WorkViewProps) {
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
       <Heading title={say('Work seen')} aside={<Button look="main" onClick={() => set('new', '1')}>{say('Enter past work')}</Button>}>{data && say('{n, plural, one {# piece} other {# pieces}}', { n: data.episodes.length })}</Heading>
       <div className="flex flex-wrap items-end gap-3">
-        <SelectField label={say('Child')} value={filter.child ?? ''} onChange={(event) => set('child', event.target.value)}><option value="">{say('any')}</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
-        <SelectField label={say('Tray')} value={filter.tray ?? ''} onChange={(event) => set('tray', event.target.value)}><option value="">{say('any')}</option>{trays.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</SelectField>
+        <SelectField label={say('Child')} value={filter.child ?? ''} onChoose={(picked) => set('child', picked)}><Option value="">{say('any')}</Option>{people.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</SelectField>
+        <SelectField label={say('Tray')} value={filter.tray ?? ''} onChoose={(picked) => set('tray', picked)}><Option value="">{say('any')}</Option>{trays.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</SelectField>
         {(filter.ids ?? filter.child ?? filter.tray) !== undefined && <Button onClick={() => setParams({})}>{say('Show all')}</Button>}
       </div>
       {!data && <Waiting error={error} />}
@@ -103,9 +104,7 @@ function Picture({ episode }: { episode: Episode }) {
   })
   return (
     <>
-      <label className="inline-flex min-h-control cursor-pointer items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2 has-focus-visible:outline-3 has-focus-visible:outline-woad">
-        {add.busy ? say('Keeping it…') : say('A picture')}<input type="file" accept="image/jpeg,image/png,image/webp" capture="environment" aria-label={say('A picture of {tray}', { tray: episode.tray })} className="sr-only" onChange={(event) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void add.run(file) }} />
-      </label>
+      <TakePicture label={say('A picture of {tray}', { tray: episode.tray })} says={say('A picture')} busy={add.busy} onFile={(file) => void add.run(file)} />
       {add.failed && <p role="alert" className="text-sm font-semibold text-madder">{add.failed.message}</p>}
     </>
   )

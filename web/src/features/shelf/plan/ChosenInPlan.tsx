@@ -1,13 +1,13 @@
 import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
-import { SelectField } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
 import { spotOf, spotsIn } from '../spots'
 import type { Shelf, Tray } from '../types'
 import { banned, pinned, swapped, unbanned, unpinned, worthLess, type Arranged, type Solve } from './asked'
 import { useWhyNot, type Planning } from './usePlan'
+import { Option, SelectField } from '@/ui/Select'
 
 type ChosenProps = { tray: Tray; shelf: Shelf; plan: Arranged; planning: Planning }
 
@@ -46,12 +46,12 @@ function Overrule({ tray, shelf, plan, planning }: ChosenProps) {
           : <Button disabled={working} onClick={() => void start.run(banned(asked, tray.id))}>{say('Leave it out')}</Button>}
       </div>
       {spot && partners.length > 0 && (
-        <SelectField label={say('Swap with')} value="" disabled={working} onChange={(event) => {
-          const other = partners.find((each) => each.tray === Number(event.target.value))
+        <SelectField label={say('Swap with')} value="" disabled={working} onChoose={(picked) => {
+          const other = partners.find((each) => each.tray === Number(picked))
           if (other) void start.run(swapped(asked, stands, other))
         }}>
-          <option value="">{say('Choose a tray')}</option>
-          {partners.map((each) => <option key={each.tray} value={each.tray}>{name(each.tray)}</option>)}
+          <Option value="">{say('Choose a tray')}</Option>
+          {partners.map((each) => <Option key={each.tray} value={each.tray}>{name(each.tray)}</Option>)}
         </SelectField>
       )}
     </div>
@@ -64,9 +64,9 @@ function WhyNotHere({ tray, shelf, planning, out }: { tray: Tray; shelf: Shelf; 
   return (
     <div className="flex flex-col gap-2">
       <div className="flex items-end gap-2">
-        <SelectField label={out ? say('Why not elsewhere?') : say('Why not this one?')} className="flex-1" value={to} onChange={(event) => setTo(event.target.value)}>
-          <option value="">{out ? say('Choose a place') : say('Anywhere')}</option>
-          {spotsIn(shelf.units).map((each) => <option key={each.id} value={each.id}>{each.text}</option>)}
+        <SelectField label={out ? say('Why not elsewhere?') : say('Why not this one?')} className="flex-1" value={to} onChoose={setTo}>
+          <Option value="">{out ? say('Choose a place') : say('Anywhere')}</Option>
+          {spotsIn(shelf.units).map((each) => <Option key={each.id} value={each.id}>{each.text}</Option>)}
         </SelectField>
         <Button disabled={why.working || (out && !to)} onClick={() => void why.ask.run(spotOf(to))}>{say('Why not?')}</Button>
       </div>

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { ChoiceRow } from '@/ui/ChoiceRow'
 import { answer, client } from '@/lib/http'
 import { refresh, sessionQuery } from '@/lib/queries'
+import { Fold } from '@/ui/Fold'
 
 const ROWS = [
   { key: 'rather_new', label: say('Known or new'), low: say('Rather familiar'), high: say('Rather new') },
@@ -22,14 +23,13 @@ export function Leanings() {
     await refresh()
   }
   return (
-    <details className="rounded-control border border-line px-3 py-2">
-      <summary className="font-semibold">{say('What this house prefers')}</summary>
+    <Fold title={say('What this house prefers')} className="rounded-control border border-line px-3 py-2" titleClass="font-semibold">
       <div className="mt-2 flex flex-col gap-3">
         {ROWS.map(({ key, label, low, high }) => (
           <ChoiceRow key={key} label={label} value={String(house[key])} onChange={(value) => void set(key, Number(value))}
             choices={[{ value: '-1', label: low }, { value: '0', label: say('As it comes') }, { value: '1', label: high }]} />
         ))}
       </div>
-    </details>
+    </Fold>
   )
 }

@@ -2,8 +2,8 @@ import { say } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
-import { SelectField } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
+import { Bar } from '@/ui/Progress'
 import { Why } from '@/ui/Why'
 import { plain } from '@/lib/words'
 import type { Shelf } from '../types'
@@ -13,6 +13,8 @@ import { Leanings } from './Leanings'
 import { Smaller, Ways } from './Ways'
 import { Result } from './Result'
 import type { Planning } from './usePlan'
+import { Fold } from '@/ui/Fold'
+import { Option, SelectField } from '@/ui/Select'
 
 type PlanMarginProps = { shelf: Shelf; planning: Planning; chosen: number | null; choose: (id: number, unit?: number) => void; onLeave: () => void }
 
@@ -50,8 +52,8 @@ function Question({ shelf, planning }: { shelf: Shelf; planning: Planning }) {
       )}
       <div className="flex items-end gap-2">
         <SelectField label={say('How much may change')} className="flex-1" value={asked.changes === null ? '' : String(asked.changes)}
-          onChange={(event) => setAsked({ ...asked, changes: event.target.value === '' ? null : Number(event.target.value) })}>
-          {AMOUNTS.map((each) => <option key={each.value} value={each.value}>{each.label}</option>)}
+          onChoose={(picked) => setAsked({ ...asked, changes: picked === '' ? null : Number(picked) })}>
+          {AMOUNTS.map((each) => <Option key={each.value} value={each.value}>{each.label}</Option>)}
         </SelectField>
         <Button look={solve?.plan ? 'plain' : 'main'} disabled={working} onClick={() => void start.run(asked)}>{solve ? say('Arrange again') : say('Arrange')}</Button>
       </div>
@@ -100,7 +102,7 @@ function Working({ solve, planning }: { solve: Solve | undefined; planning: Plan
         <p>{best ? say('{trays} so far, worth {best}; at most {bound} can be reached', { trays: say('{n, plural, one {# tray} other {# trays}}', { n: best.trays }), best: best.value, bound: best.bound }) : say('Working it out…')}</p>
         <Button onClick={() => void planning.stop.run()}>{say('Stop, keep the best')}</Button>
       </div>
-      <progress className="w-full accent-woad" aria-label={say('How near the best so far is to the bound')} max={1} {...(best ? { value: share } : {})} />
+      <Bar label={say('How near the best so far is to the bound')} percent={best ? Math.round(100 * share) : null} />
     </div>
   )
 }
@@ -116,7 +118,7 @@ function Unsolved({ conflict, planning }: { conflict: NonNullable<Solve['conflic
       {conflict.ways.length === 0 && conflict.smaller.length === 0 && <p className="text-ink-2">{sayRich('Nothing that may give way is enough. Take back a pin, or <a>make</a> a tray that fits.', { a: (inner) => <Link className="text-woad underline" to="/make">{inner}</Link> })}</p>}
       <Ways ways={conflict.ways} planning={planning} look="main" />
       {conflict.smaller.map((tray) => <Smaller key={tray.id} tray={tray} />)}
-      {conflict.blame.length > 0 && <details><summary className="font-semibold">{say('What keeps the trays out')}</summary><div className="mt-2"><Why reasons={conflict.blame} /></div></details>}
+      {conflict.blame.length > 0 && <Fold title={say('What keeps the trays out')} titleClass="font-semibold"><div className="mt-2"><Why reasons={conflict.blame} /></div></Fold>}
     </section>
   )
 }

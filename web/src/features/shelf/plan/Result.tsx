@@ -2,7 +2,6 @@ import { say } from '@/lib/say'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
-import { Tick } from '@/ui/Field'
 import { Notice } from '@/ui/Notice'
 import { Why } from '@/ui/Why'
 import { sentence } from '@/lib/words'
@@ -11,6 +10,8 @@ import { around, banned, pinned, worthLess, type Arranged, type Solve, type Stan
 import { proof } from './PlanMargin'
 import type { Planning } from './usePlan'
 import { Ways } from './Ways'
+import { Fold } from '@/ui/Fold'
+import { Tick } from '@/ui/Tick'
 
 type ResultProps = { shelf: Shelf; solve: Solve; plan: Arranged; planning: Planning; choose: (id: number, unit?: number) => void }
 
@@ -51,7 +52,7 @@ function Differences({ different, shelf, plan, planning, choose, stale }: Differ
       <ul aria-label={say('What would change')} className="flex flex-col">
         {different.map((each) => (
           <li key={each.tray} className="flex items-center gap-2 border-t border-line py-0.5">
-            <Tick label={<span className="sr-only">{say('Take: {name} {WORDS}', { name: name(each.tray), WORDS: WORDS[each.what] })}</span>} checked={!left.has(each.tray)} onChange={(event) => toggle(each.tray, event.target.checked)} />
+            <Tick label={<span className="sr-only">{say('Take: {name} {WORDS}', { name: name(each.tray), WORDS: WORDS[each.what] })}</span>} checked={!left.has(each.tray)} onChange={(checked) => toggle(each.tray, checked)} />
             <button type="button" className="min-h-control flex-1 rounded-control text-left hover:bg-woad-2" onClick={() => choose(each.tray)}>
               <span className="font-semibold">{name(each.tray)}</span> <span className="text-ink-2">{WORDS[each.what]}{each.spot && `: ${unit(each)}, ${each.spot_words}`}</span>
             </button>
@@ -78,7 +79,7 @@ function Unmet({ plan, planning }: { plan: Arranged; planning: Planning }) {
       {plan.unmet.map((each) => (
         <Notice key={each.text} tone="note">
           <p>{each.text}</p>
-          {each.reasons.length > 0 && <details><summary className="py-1 text-sm text-woad">{say('Why')}</summary><Why reasons={each.reasons} numbers={false} /></details>}
+          {each.reasons.length > 0 && <Fold title={say('Why')} titleClass="py-1 text-sm text-woad"><Why reasons={each.reasons} numbers={false} /></Fold>}
           <div className="mt-2"><Ways ways={each.ways} planning={planning} />{each.make_for !== null && <Link className="text-woad underline underline-offset-4" to={`/make?child=${each.make_for}`}>{say('Make something of it')}</Link>}</div>
         </Notice>
       ))}
@@ -109,11 +110,10 @@ function Terms({ plan }: { plan: Arranged }) {
     [say('steps out of order, left to right and top to bottom'), String(plan.out_of_order)],
   ]
   return (
-    <details>
-      <summary className="font-semibold">{say('How the points are made')}</summary>
+    <Fold title={say('How the points are made')} titleClass="font-semibold">
       <dl className="mt-1 text-sm">
         {terms.map(([label, value]) => <div key={label} className="flex justify-between gap-4 border-t border-line py-1"><dt className="text-ink-2">{sentence(label)}</dt><dd className="tabular-nums">{value}</dd></div>)}
       </dl>
-    </details>
+    </Fold>
   )
 }
