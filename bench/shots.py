@@ -113,6 +113,7 @@ def _telling(person: Person, desk: Desk) -> None:
     """A story with a picture, and how the household is kept."""
     wren = next(c for c in desk.house().children if c.name == "Wren")
     pictures.add(desk, _jug(), [wren.id], "She carried the jug to the window by herself.", desk.house().adults[0].id)
+    person.driver.execute_script("localStorage.removeItem('zither-awl:timers')")
     _shoot(person, f"/telling?child={wren.id}", "telling", "for the first time without help")
     _shoot(person, "/keeping", "keeping", "and opens")
 

@@ -198,6 +198,10 @@ class Person:
         """The name of what has the focus."""
         return str(self.driver.execute_script(_NAME_OF + "return nameOf(document.activeElement)"))
 
+    def comes_to(self, name: str) -> None:
+        """Wait until something of a name has the focus."""
+        self.until(lambda: self.focused().startswith(name), f"the focus on {name!r}")
+
     def tab_to(self, name: str, *, most: int = 120) -> None:
         """Tab until something of a name has the focus."""
         for _ in range(most):

@@ -134,9 +134,9 @@ def test_arranged_by_the_keyboard_alone_and_read_out(at_demo: Person) -> None:
     person.tab_to("How much may change")
     for key, comes_to in ((Keys.ENTER, "At most 2"), (Keys.HOME, "All afresh"), (Keys.ARROW_DOWN, "At most 1 change")):
         person.press(key)
-        person.until(lambda name=comes_to: person.focused().startswith(name), comes_to)
+        person.comes_to(comes_to)
     person.press(Keys.ENTER)
-    person.until(lambda: person.focused().startswith("How much may change"), "the choices to close")
+    person.comes_to("How much may change")
     person.tab_to("Arrange")
     person.press(Keys.ENTER)
     person.wait_to_see("from what stands now.")

@@ -231,15 +231,15 @@ def test_a_choice_is_made_by_its_first_letters_and_left_by_escape(at_demo: Perso
     at_demo.go("/make/catalogue")
     at_demo.tab_to("Area")
     at_demo.press(Keys.ENTER)
-    at_demo.until(lambda: at_demo.focused() == "every area", "what is chosen to have the focus")
+    at_demo.comes_to("every area")
     at_demo.press("m", "u")
-    at_demo.until(lambda: at_demo.focused() == "music", "the first that begins so")
+    at_demo.comes_to("music")
     at_demo.press(Keys.ENTER)
     at_demo.until(lambda: at_demo.find("select", "Area").text == "music", "it to be chosen")
     at_demo.press(Keys.ENTER)
-    at_demo.until(lambda: at_demo.focused() == "music", "the choices again")
+    at_demo.comes_to("music")
     at_demo.press(Keys.HOME, Keys.ESCAPE)
-    at_demo.until(lambda: at_demo.focused() == "Area", "the focus to come back")
+    at_demo.comes_to("Area")
     assert at_demo.find("select", "Area").text == "music"
     assert at_demo.violations() == []
     assert at_demo.taps == 0

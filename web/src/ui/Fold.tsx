@@ -10,7 +10,7 @@ export function Fold({ title, children, className, titleClass, open = false, onO
   return (
     <Collapsible.Root className={className} defaultOpen={open} onOpenChange={(now) => onOpen?.(now)}>
       <Collapsible.Trigger className={cx('group inline-flex min-h-6 max-w-full items-baseline gap-1 text-left', titleClass)}>
-        <ChevronRight size={14} aria-hidden className="no-print shrink-0 self-center transition-transform group-data-[state=open]:rotate-90" />
+        <ChevronRight size={14} aria-hidden className="no-print mt-1 shrink-0 self-start transition-transform group-data-[state=open]:rotate-90" />
         <span className="min-w-0">{title}</span>
       </Collapsible.Trigger>
       <Collapsible.Content>{children}</Collapsible.Content>
