@@ -9,11 +9,12 @@ type Reason = { rule: string; text: string; numbers: readonly Quantity[]; eviden
 const amount = (q: Quantity) => (q.value > 0 && q.value < 0.005 ? say('under 0.01') : plain(q.value, 2))
 const said = (q: Quantity) => `${amount(q)} ${word(q.unit)}`.trim() + (q.limit === null ? '' : q.needed ? say('; needed {limit}', { limit: plain(q.limit, 2) }) : say('; limit {limit}', { limit: plain(q.limit, 2) }))
 
-type WhyProps = { reasons: readonly Reason[]; numbers?: boolean; folded?: boolean }
+type WhyProps = { reasons: readonly Reason[]; numbers?: boolean; folded?: boolean; more?: string }
 
-/** The program's reasons: the sentence, the numbers with their limits, the source, and a way to what was seen. */
-export function Why({ reasons, numbers = true, folded = false }: WhyProps) {
-  if (folded) return <Folded reasons={reasons} numbers={numbers} />
+/** The program's reasons: the sentence, the numbers with their limits, the source, and a way to what was seen. Folded,
+ * the sentences alone can be read; `more` is reckoning that belongs to none of them. */
+export function Why({ reasons, numbers = true, folded = false, more = '' }: WhyProps) {
+  if (folded) return <Folded reasons={reasons} numbers={numbers} more={more} />
   return (
     <ul className="flex flex-col gap-3">
       {reasons.map((reason, at) => (
@@ -27,14 +28,15 @@ export function Why({ reasons, numbers = true, folded = false }: WhyProps) {
 }
 
 /** Sentences that can be read aloud one after the other, and all that is behind them in one place. */
-function Folded({ reasons, numbers }: { reasons: readonly Reason[]; numbers: boolean }) {
+function Folded({ reasons, numbers, more }: { reasons: readonly Reason[]; numbers: boolean; more: string }) {
   const behind = reasons.filter((each) => (numbers && each.numbers.length > 0) || each.evidence.length > 0 || each.source)
   return (
     <div className="flex flex-col gap-2">
       {reasons.map((reason, at) => <p key={at}>{reason.text}</p>)}
-      {behind.length > 0 && (
+      {(behind.length > 0 || more) && (
         <Fold title={say('How this is reckoned')} className="text-sm" titleClass="py-1 text-ink-2">
           <ul className="flex flex-col gap-3 pt-1">{behind.map((reason, at) => <li key={at}>{behind.length > 1 && <p className="text-ink-2">{reason.text}</p>}<Reckoned reason={reason} numbers={numbers} /></li>)}</ul>
+          {more && <p className="pt-2 text-ink-2">{more}</p>}
         </Fold>
       )}
     </div>

@@ -4,11 +4,12 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Waiting } from '@/ui/Notice'
+import { Fold } from '@/ui/Fold'
 import { Why } from '@/ui/Why'
 import { cx } from '@/lib/cx'
 import type { Schemas } from '@/lib/http'
 import { recordQuery } from '@/lib/queries'
-import { dayOf, plain, sentence, timeOfDay } from '@/lib/words'
+import { calendarDay, dayOf, plain, sentence, timeOfDay } from '@/lib/words'
 
 type Row = Schemas['RecordRowOut']
 type RecordProps = { child: Schemas['ChildOut']; zone: string }
@@ -88,12 +89,11 @@ function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
   return (
     <>
       <div><p className="text-sm text-ink-2">{word(row.area)}</p><h2 className="text-lg">{row.tray}</h2></div>
-      <section><h3 className="mb-1">{say('Mastery')}</h3><Why reasons={row.mastery} folded />
+      <section><h3 className="mb-1">{say('Mastery')}</h3><Why reasons={row.mastery} folded
+        more={say('By tracing instead: {probability} in 100 (from {probability_low} with careful assumptions to {probability_high} with generous ones).', { probability: plain(row.probability * 100, 0), probability_low: plain(row.probability_low * 100, 0), probability_high: plain(row.probability_high * 100, 0) })} />
         {row.parts.length > 0 && <p className="mt-1">{say('Part by part: {parts}.', { parts: row.parts.map((part) => `${part.name} ${part.done ? say('known') : say('not yet')}`).join(', ') })}</p>}
-        <p className="mt-1 text-sm text-ink-2">{say('By tracing instead: {probability} in 100 (from {probability_low} with careful assumptions to {probability_high} with generous ones).', { probability: plain(row.probability * 100, 0), probability_low: plain(row.probability_low * 100, 0), probability_high: plain(row.probability_high * 100, 0) })}</p>
       </section>
-      <section><h3 className="mb-1">{say('Interest')}</h3><Why reasons={row.interest} folded />
-        <p className="mt-1 text-sm text-ink-2">{say('Discounted rate {rate}, the last seven work cycles weighing half of it.', { rate: plain(row.rate, 2) })}</p>
+      <section><h3 className="mb-1">{say('Interest')}</h3><Why reasons={row.interest} folded more={say('Discounted rate {rate}, the last seven work cycles weighing half of it.', { rate: plain(row.rate, 2) })} />
       </section>
       {row.key && <Link className="text-woad underline underline-offset-4" to={`/ladders?child=${child.id}&step=${row.key}:${row.level}`}>{say('Its place on the ladder')}</Link>}
       <Link className="text-woad underline underline-offset-4" to={`/work?child=${child.id}&tray=${row.tray_id}`}>{say('Every piece of work: {visits}', { visits: row.visits })}</Link>
@@ -105,7 +105,7 @@ function Weeks({ weeks, verdict, low, high }: { weeks: readonly Schemas['WeekOut
   if (weeks.length === 0) return null
   const most = Math.max(...weeks.map((each) => each.median_min), 1)
   const x = (at: number) => 12 + (at * 560) / Math.max(weeks.length - 1, 1)
-  const said = weeks.map((each) => say('week of {week}: {median_min} min', { week: each.week, median_min: plain(each.median_min, 0) })).join(', ')
+  const said = weeks.map((each) => say('week of {week}: {median_min} min', { week: calendarDay(each.week), median_min: plain(each.median_min, 0) })).join(', ')
   return (
     <section className="panel p-4" aria-label={say('Concentration')}>
       <h2>{say('Longest unbroken stretch, median by week')}</h2>
@@ -115,9 +115,14 @@ function Weeks({ weeks, verdict, low, high }: { weeks: readonly Schemas['WeekOut
           const tall = (46 * each.median_min) / most
           return <g key={each.week}><path d={`M${x(at)} ${66 - tall}V66`} stroke="var(--color-woad)" strokeWidth="5" strokeLinecap="round" /><text x={x(at)} y={60 - tall} fontSize="11" textAnchor="middle" fill="var(--color-ink-2)">{plain(each.median_min, 0)}</text></g>
         })}
-        <text x="12" y="81" fontSize="11" fill="var(--color-ink-2)">{weeks[0]?.week}</text><text x="572" y="81" fontSize="11" textAnchor="end" fill="var(--color-ink-2)">{weeks.at(-1)?.week}</text>
+        <text x="12" y="81" fontSize="11" fill="var(--color-ink-2)">{calendarDay(weeks[0]?.week ?? '')}</text><text x="572" y="81" fontSize="11" textAnchor="end" fill="var(--color-ink-2)">{calendarDay(weeks.at(-1)?.week ?? '')}</text>
       </svg>
-      <p className="text-ink-2">{say('{verdict}{low}. Only work somebody wrote down is in it; freely chosen work has no norm.', { verdict: sentence(verdict), low: low !== null && high !== null && say(': between {low} and {high} minutes a week (95 % interval)', { low: plain(low, 2), high: plain(high, 2) }) })}</p>
+      <p className="text-ink-2">{say('{verdict}. Only work somebody wrote down is in it; freely chosen work has no norm.', { verdict: sentence(verdict) })}</p>
+      {low !== null && high !== null && (
+        <Fold title={say('How this is reckoned')} className="text-sm text-ink-2" titleClass="py-1">
+          <p>{say('The line through the weekly medians, after Theil and Sen, rises by {low} to {high} minutes a week (99 % interval, wider where one week resembles the last). It is called growing or shrinking from twelve weeks on, and only when three weekly looks agree.', { low: plain(low, 2), high: plain(high, 2) })}</p>
+        </Fold>
+      )}
     </section>
   )
 }
