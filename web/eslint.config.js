@@ -23,7 +23,8 @@ export default tseslint.config(
       // What stands on a page is said by a message (lib/say), so that it can be told in every language.
       'no-restricted-syntax': ['error',
         { selector: 'JSXText[value=/[A-Za-z]{2}/]', message: "Say it: {say('…')}." },
-        { selector: 'JSXAttribute[name.name=/^(aria-label|title|placeholder|alt|label|hint|legend|under|empty)$/] > Literal[value=/[A-Za-z]{2}/]', message: "Say it: {say('…')}." }],
+        { selector: 'JSXAttribute[name.name=/^(aria-label|title|placeholder|alt|label|hint|legend|under|empty)$/] > Literal[value=/[A-Za-z]{2}/]', message: "Say it: {say('…')}." },
+        { selector: 'Property[key.name=/^(label|says|hint|title)$/] > Literal[value=/[A-Za-z]{2}/]', message: "Say it: say('…')." }],
       // Our controls are wrapped (Field), which the rule cannot look into.
       'jsx-a11y/label-has-associated-control': 'off',
     },

@@ -7,7 +7,7 @@ import { Notice } from '@/ui/Notice'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, Problem, type Schemas } from '@/lib/http'
 import { refresh, standInsQuery } from '@/lib/queries'
-import { Tick } from '@/ui/Tick'
+import { Switch, Tick } from '@/ui/Tick'
 
 type Scale = Schemas['ScaleSettingOut']
 type Press = Schemas['PrinterOut']
@@ -58,8 +58,8 @@ function Printer({ press }: { press: Press }) {
     <div role="group" aria-label={say('Label printer')} className="flex flex-col gap-2 border-t border-line pt-3">
       <h3 className="font-bold">{say('Label printer')}</h3>
       <div className="flex flex-wrap gap-4">
-        <Tick label={say('It has no paper')} checked={press.no_paper} onChange={(checked) => void steer.run({ no_paper: checked })} />
-        <Tick label={say('It does not answer')} checked={press.silent} onChange={(checked) => void steer.run({ silent: checked })} />
+        <Switch label={say('It has no paper')} checked={press.no_paper} onChange={(checked) => void steer.run({ no_paper: checked })} />
+        <Switch label={say('It does not answer')} checked={press.silent} onChange={(checked) => void steer.run({ silent: checked })} />
       </div>
       {press.jobs.length === 0 ? <p className="text-ink-2">{say('Nothing was printed yet. Under Paper: “Send to the label printer”.')}</p>
         : <ul>{press.jobs.slice(0, 8).map((job) => <li key={job.number}><a className="inline-flex min-h-6 items-center text-woad underline underline-offset-2" href={`/api/stand-ins/printer/jobs/${job.number}.pdf`} target="_blank" rel="noreferrer">{say('Job {number}: {job}', { number: job.number, job: job.name })}</a> <span className="text-sm text-ink-3">{say('{ceil} kB', { ceil: Math.ceil(job.size / 1024) })}</span></li>)}</ul>}

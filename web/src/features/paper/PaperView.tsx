@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from '@/ui/Button'
 import { ChoiceRow } from '@/ui/ChoiceRow'
+import { GroupChoice } from '@/ui/GroupChoice'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { Field } from '@/ui/Field'
@@ -45,7 +46,7 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
         <ChoiceRow label={say('Cards, labels and lists for')} choices={SHEETS.map((each) => ({ value: each.label, label: each.label }))} value={sheet.label} onChange={(label) => onChoose({ kind: SHEETS.find((each) => each.label === label)?.kinds[0][0] ?? 'tray-cards', ids: [], key: '' })} />
         {sheet.kinds.length > 1 && <ChoiceRow label={say('As')} choices={sheet.kinds.map(([value, label]) => ({ value, label }))} value={kind} onChange={(next) => onChoose({ kind: next, ids: [], key: chosen })} />}
         <ChoiceRow label={say('On')} choices={[{ value: 'A4', label: say('A4') }, { value: 'Letter', label: say('Letter') }]} value={order.paper} onChange={setPaper} />
-        {kind === 'set-up-list' && (groups?.groups.length ?? 0) > 0 && <ChoiceRow label={say('For')} choices={[{ value: '0', label: 'everybody' }, ...(groups?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group)} onChange={(id) => setGroup(Number(id))} />}
+        {kind === 'set-up-list' && <GroupChoice label={say('For')} groups={groups?.groups ?? []} group={group} onGroup={(id) => setGroup(id ?? 0)} />}
         {ofRoutines(kind) && (
           <SelectField label={say('Routine')} value={chosen} onChoose={(picked) => onChoose({ kind, ids: [], key: picked })}>
             <Option value="">{say('choose a routine')}</Option>

@@ -1,7 +1,7 @@
 import { say, word } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import { ChoiceRow } from '@/ui/ChoiceRow'
+import { GroupChoice } from '@/ui/GroupChoice'
 import type { Schemas } from '@/lib/http'
 import { todayQuery } from '@/lib/queries'
 import { sentence } from '@/lib/words'
@@ -40,7 +40,5 @@ export function AtHome({ at_home }: { at_home: AtHomeOut }) {
 export function Groups({ today, group, onGroup }: { today: Schemas['TodayOut']; group: number | null; onGroup: (group: number | null) => void }) {
   const { data } = useQuery({ ...todayQuery(), enabled: group !== null })
   const groups = group === null ? today.groups : data?.groups ?? []
-  if (groups.length === 0) return null
-  const choices = [{ value: '0', label: say('everybody') }, ...groups.map((each) => ({ value: String(each.id), label: each.name }))]
-  return <div className="no-print"><ChoiceRow label={say('Today for')} choices={choices} value={String(group ?? 0)} onChange={(id) => onGroup(Number(id) || null)} /></div>
+  return <GroupChoice label={say('Today for')} groups={groups} group={group} onGroup={onGroup} />
 }

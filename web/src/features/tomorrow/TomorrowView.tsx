@@ -5,7 +5,7 @@ import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
-import { ChoiceRow } from '@/ui/ChoiceRow'
+import { GroupChoice } from '@/ui/GroupChoice'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
 import { PatternMark, type Pattern } from '@/ui/PatternMark'
@@ -28,7 +28,7 @@ export function TomorrowView() {
     <div className="flex flex-1 flex-col gap-4 px-5 py-4 max-[500px]:px-3">
       <Heading title={say('Tomorrow')} aside={<Button onClick={() => window.print()}>{say('Print')}</Button>}>{say('{day}, child by child', { day: calendarDay(data.day) })}</Heading>
       <p className="text-ink-2">{say('Invitations, never orders. What is new stands where the child is usually settled; the first is an easy one.')}</p>
-      {(known?.groups.length ?? 0) > 0 && <div className="no-print"><ChoiceRow label={say('For')} choices={[{ value: '0', label: say('everybody') }, ...(known?.groups ?? []).map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} /></div>}
+      <GroupChoice label={say('For')} groups={known?.groups ?? []} group={group} onGroup={setGroup} />
       {data.children.length === 0 && <p className="panel p-5 text-ink-2">{sayRich('No children yet. Add one under <a>Children</a>.', { a: (inner) => <Link className="text-woad underline" to="/children">{inner}</Link> })}</p>}
       <div className="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] items-start gap-4 print:grid-cols-2">
         {data.children.map((each) => <Childs key={each.child_id} of={each} day={data.day} />)}

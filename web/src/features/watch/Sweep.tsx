@@ -9,7 +9,7 @@ import { answer, client, type Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { refresh } from '@/lib/queries'
 import { plain, timeOfDay } from '@/lib/words'
-import { Tick } from '@/ui/Tick'
+import { Switch } from '@/ui/Tick'
 
 type Child = Schemas['ChildOut']
 type Swept = Schemas['SweptOut']
@@ -45,7 +45,7 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
           {swept.count > 0 && <span className="font-normal text-ink-2"> {say('{looks} so far.', { looks: say('{n, plural, one {# look} other {# looks}}', { n: swept.count }) })}</span>}
         </p>
         <div className="flex flex-wrap items-center gap-3">
-          <Tick label={say('Buzz when due')} checked={buzz} onChange={(checked) => { switchBuzz(checked); setBuzz(checked) }} />
+          <Switch label={say('Buzz when due')} checked={buzz} onChange={(checked) => { switchBuzz(checked); setBuzz(checked) }} />
           <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>{say('Look round')}</Button>
         </div>
       </div>

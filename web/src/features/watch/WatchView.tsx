@@ -1,7 +1,7 @@
 import { say } from '@/lib/say'
 import { startTransition, useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
-import { ChoiceRow } from '@/ui/ChoiceRow'
+import { GroupChoice } from '@/ui/GroupChoice'
 import { Dialog } from '@/ui/Dialog'
 import { Heading } from '@/ui/Heading'
 import { Waiting } from '@/ui/Notice'
@@ -19,7 +19,7 @@ import { keysOn, switchKeys, useKeys } from './useKeys'
 import { FOLD_FROM, Rows } from './Rows'
 import { useWakeLock } from './useWakeLock'
 import { useWatch } from './useWatch'
-import { Tick } from '@/ui/Tick'
+import { Switch } from '@/ui/Tick'
 
 type Watch = Schemas['WatchOut']
 type WatchViewProps = { zone: string; questions: ReactNode }
@@ -83,13 +83,13 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
     <>
       <Heading title={say('{split}’s work cycle', { split: dayOf(morning.began, zone).split(' ')[0] ?? '' })} aside={
         <>
-          <Tick label={say('Single keys')} checked={keys} onChange={(checked) => { switchKeys(checked); setKeys(checked) }} />
+          <Switch label={say('Single keys')} checked={keys} onChange={(checked) => { switchKeys(checked); setKeys(checked) }} />
           <Button onClick={() => setClosing(true)}>{say('End the work cycle')}</Button>
         </>}>
         {say('began {time}, {time2}{adult}', { time: timeOfDay(began, zone), time2: span((now - began) / 60_000), adult: morning.adult && say(' · {adult} watches', { adult: morning.adult }) })}
       </Heading>
       {folded ? <Folded>{strings}</Folded> : strings}
-      {watch.groups.length > 0 && folded && <ChoiceRow label={say('Shown')} choices={[{ value: '0', label: 'everybody' }, ...watch.groups.map((each) => ({ value: String(each.id), label: each.name }))]} value={String(group ?? 0)} onChange={(id) => setGroup(Number(id) || null)} />}
+      {folded && <GroupChoice label={say('Shown')} groups={watch.groups} group={group} onGroup={setGroup} />}
       {said && <p role="status" className="text-ink-2">{said}</p>}
       <Sweep people={present} swept={watch.swept} now={now} zone={zone} />
       {folded

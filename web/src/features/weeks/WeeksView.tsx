@@ -6,7 +6,7 @@ import { addDays, daysBetween, weekDay } from '@/lib/days'
 import { answer, client } from '@/lib/http'
 import { groupsQuery, refresh, weeksQuery } from '@/lib/queries'
 import { Button } from '@/ui/Button'
-import { ChoiceRow } from '@/ui/ChoiceRow'
+import { GroupChoice } from '@/ui/GroupChoice'
 import { Heading } from '@/ui/Heading'
 import { Menu } from '@/ui/Menu'
 import { Notice, Waiting } from '@/ui/Notice'
@@ -31,6 +31,7 @@ type Person = { id: number; name: string }
 /** Weeks: themes, looks, books, what comes ready, what arrives and what is to be done by then, on one string. */
 export function WeeksView({ people, today, look }: { people: readonly Person[]; today: string; look: ReactNode }) {
   const [group, setGroup] = useState<number | null>(null)
+  const { data: known } = useQuery(groupsQuery)
   const { data: weeks, error } = useQuery(weeksQuery(group))
   const [search, setSearch] = useSearchParams()
   const [calendar, setCalendar] = useState(false)
@@ -49,7 +50,7 @@ export function WeeksView({ people, today, look }: { people: readonly Person[]; 
       <div className="flex min-w-0 flex-col gap-4 px-5 py-4 max-[500px]:px-3 print:hidden">
         <Heading title={say('Weeks')}>{LOOK_WORDS[weeks.look] ?? ''}</Heading>
         <Doing pick={pick} onCalendar={() => setCalendar(true)} />
-        <Whose group={group} onGroup={setGroup} />
+        <GroupChoice label={say('Weeks for')} groups={known?.groups ?? []} group={group} onGroup={setGroup} />
         {move.failed && <Notice tone="must" role="alert">{move.failed.message}</Notice>}
         <StringOfWeeks weeks={weeks} chosen={at} onPick={pick} onMove={(what, day) => void move.run(what, day)} />
         <p className="text-sm text-ink-3">{say('What stands on the string can be carried to another day, with mouse, finger or the space key; Undo takes it back.')}</p>
@@ -61,14 +62,6 @@ export function WeeksView({ people, today, look }: { people: readonly Person[]; 
       <CalendarDialog open={calendar} onClose={() => setCalendar(false)} />
     </div>
   )
-}
-
-/** The weeks of the whole house, or of one group of children: what is printed then names no other child. */
-function Whose({ group, onGroup }: { group: number | null; onGroup: (group: number | null) => void }) {
-  const { data } = useQuery(groupsQuery)
-  if (!data?.groups.length) return null
-  const choices = [{ value: '0', label: say('everybody') }, ...data.groups.map((each) => ({ value: String(each.id), label: each.name }))]
-  return <ChoiceRow label={say('Weeks for')} choices={choices} value={String(group ?? 0)} onChange={(id) => onGroup(Number(id) || null)} />
 }
 
 /** What can be done here; on a phone all but the first behind one button. */
