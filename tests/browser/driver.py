@@ -169,7 +169,8 @@ class Person:
         """What can be chosen in a select; it is left as it was."""
         self.tap("select", name, within)
         self.find("option", "")
-        found = [each.text for each in self.driver.find_elements(By.CSS_SELECTOR, "[role=option]")]
+        texts = "return [...document.querySelectorAll('[role=option]')].map((each) => each.textContent)"
+        found: list[str] = self.driver.execute_script(texts)
         self.press(Keys.ESCAPE)
         self.until(lambda: not self.driver.find_elements(By.CSS_SELECTOR, "[role=listbox]"), "the choices to close")
         return found

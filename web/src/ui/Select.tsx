@@ -1,6 +1,6 @@
 import { Check, ChevronDown, ChevronUp } from 'lucide-react'
 import { Select as Radix } from 'radix-ui'
-import { useId, type ReactNode } from 'react'
+import { Children, isValidElement, useId, useState, type ReactNode } from 'react'
 import { cx } from '@/lib/cx'
 import { control, described, Wrap, type Wrapped } from './Field'
 
@@ -13,11 +13,27 @@ type SelectProps = Choosing & { id?: string; 'aria-invalid'?: boolean; 'aria-des
 
 const scroll = 'grid h-6 place-items-center bg-paper text-ink-3'
 
+/** The chosen one of what is between the tags, however it is grouped. */
+function chosenIn(children: ReactNode, value: string): ReactNode {
+  for (const each of Children.toArray(children)) {
+    if (!isValidElement<{ value?: string | number; children?: ReactNode }>(each)) continue
+    if (each.type === Option) {
+      if (kept(each.props.value ?? '') === value) return each
+    } else {
+      const found = chosenIn(each.props.children, value)
+      if (found) return found
+    }
+  }
+  return null
+}
+
 /** One of several, behind a button that tells which. Arrows, type-ahead, focus and what a screen reader hears are Radix's. */
 export function Select({ value, onChoose, disabled, className, children, ...rest }: SelectProps) {
+  // Until somebody comes near, the chosen one will do: a list of four hundred kinds is not drawn to show one.
+  const [near, setNear] = useState(false)
   return (
-    <Radix.Root value={kept(value)} disabled={disabled ?? false} onValueChange={(next) => { if (next) onChoose(next === NONE ? '' : next) }}>
-      <Radix.Trigger {...rest} className={cx(control, 'flex items-center justify-between gap-2 text-left', className)}>
+    <Radix.Root value={kept(value)} onOpenChange={() => setNear(true)} disabled={disabled ?? false} onValueChange={(next) => { if (next) onChoose(next === NONE ? '' : next) }}>
+      <Radix.Trigger {...rest} onFocus={() => setNear(true)} className={cx(control, 'flex items-center justify-between gap-2 text-left', className)}>
         <span className="min-w-0 truncate"><Radix.Value /></span>
         <Radix.Icon className="shrink-0 text-ink-3"><ChevronDown size={16} aria-hidden /></Radix.Icon>
       </Radix.Trigger>
@@ -25,7 +41,7 @@ export function Select({ value, onChoose, disabled, className, children, ...rest
         <Radix.Content position="popper" sideOffset={4} collisionPadding={8}
           className="no-print z-50 max-h-[min(26rem,var(--radix-select-content-available-height))] max-w-[94vw] min-w-(--radix-select-trigger-width) overflow-hidden rounded-control border border-edge bg-paper text-ink shadow-lg">
           <Radix.ScrollUpButton className={scroll}><ChevronUp size={16} aria-hidden /></Radix.ScrollUpButton>
-          <Radix.Viewport className="p-1">{children}</Radix.Viewport>
+          <Radix.Viewport className="p-1">{near ? children : chosenIn(children, kept(value))}</Radix.Viewport>
           <Radix.ScrollDownButton className={scroll}><ChevronDown size={16} aria-hidden /></Radix.ScrollDownButton>
         </Radix.Content>
       </Radix.Portal>
