@@ -31,7 +31,7 @@ const button = 'grid size-control place-items-center rounded-control border bord
 export function UndoButtons() {
   const { data: history } = useQuery(historyQuery)
   const [said, setSaid] = useState('')
-  const { run, busy, failed } = useWrite(async (way: Way) => { setSaid(''); setSaid(await travel(way)) })
+  const { run, busy, failed, clear } = useWrite(async (way: Way) => { setSaid(''); setSaid(await travel(way)) })
   const next = history?.sets.find((set) => !set.undone)
   const back = history?.sets.findLast((set) => set.undone)
   useKeys(run)
@@ -45,7 +45,7 @@ export function UndoButtons() {
         <button type="button" className={button} disabled={!back || busy} onClick={() => void run('redo')} aria-keyshortcuts="Control+Shift+Z"
           aria-label={back ? say('Redo: {back}', { back: back.label }) : say('Redo')}><Redo2 size={18} aria-hidden /></button>
       </Tip>
-      {failed ? <Told key={failed.message} text={failed.message} /> : said && <Told key={said} text={said} onGone={() => setSaid('')} />}
+      {failed ? <Told key={failed.message} text={failed.message} onGone={clear} /> : said && <Told key={said} text={said} onGone={() => setSaid('')} />}
       <JustDone sets={history?.sets} onUndo={() => void run('undo')} />
       <Toast.Viewport className="no-print fixed bottom-4 left-1/2 z-30 flex max-w-[92vw] -translate-x-1/2 flex-col gap-2 outline-none max-[860px]:bottom-20" label={say('What was done')} />
     </Toast.Provider>

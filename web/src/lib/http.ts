@@ -49,13 +49,14 @@ let askForPin: () => Promise<boolean> = () => Promise.resolve(false)
 export const onLocked = (ask: () => Promise<boolean>): void => { askForPin = ask }
 
 let wroteAt = -Infinity
+/** Somebody at this page writes something now. */
+export const writes = (): void => { wroteAt = performance.now() }
 /** Whether this page wrote something just now: what it then finds in the history it did itself. */
 export const justWrote = (withinMs = 10_000): boolean => performance.now() - wroteAt < withinMs
 
 /** Asks the program; where it wants a PIN first, asks again once one was given. */
 async function fetched(request: Request): Promise<Response> {
   const again = request.clone()
-  if (request.method !== 'GET') wroteAt = performance.now()
   // fetch is looked up at each call, so that a test can stand in for it.
   const response = await globalThis.fetch(request)
   return response.status === LOCKED && await askForPin() ? globalThis.fetch(again) : response

@@ -8,6 +8,7 @@ import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { Heading } from '@/ui/Heading'
 import { Notice, Waiting } from '@/ui/Notice'
+import { SaveLink } from '@/ui/SaveLink'
 import { useWrite } from '@/ui/useWrite'
 import { answer, client, type Schemas } from '@/lib/http'
 import { cupboardQuery, refresh } from '@/lib/queries'
@@ -84,17 +85,13 @@ function Files() {
   return (
     <>
       <div className="flex flex-wrap gap-2">
-        <Save href="/api/export/things.csv">{say('Save things as CSV')}</Save><Save href="/api/export/trays.csv">{say('Save trays as CSV')}</Save>
-        <Save href="/api/export/cards.csv">{say('Save cards as CSV')}</Save><Save href="/api/export/episodes.csv">{say('Save the work as CSV')}</Save>
+        <SaveLink href="/api/export/things.csv">{say('Save things as CSV')}</SaveLink><SaveLink href="/api/export/trays.csv">{say('Save trays as CSV')}</SaveLink>
+        <SaveLink href="/api/export/cards.csv">{say('Save cards as CSV')}</SaveLink><SaveLink href="/api/export/episodes.csv">{say('Save the work as CSV')}</SaveLink>
       </div>
       <div className="grid grid-cols-2 items-start gap-4 max-[900px]:grid-cols-1"><Importer kind="things" /><Importer kind="trays" /><Importer kind="cards" /><Importer kind="episodes" /></div>
     </>
   )
 }
-
-const Save = ({ href, children }: { href: string; children: string }) => (
-  <a href={href} download className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2">{children}</a>
-)
 
 function Empty() {
   return (

@@ -25,7 +25,7 @@ export function WholeHouse({ name }: { name: string }) {
       <div className="flex flex-wrap gap-2">
         <SaveLink href="/api/export/household.zip">{say('Save with photographs (ZIP)')}</SaveLink>
         <SaveLink href="/api/export/household.json">{say('Save without (JSON)')}</SaveLink>
-        <SaveLink href="/api/export/household.schema.json">{say('Its JSON Schema')}</SaveLink>
+        <a className="inline-flex min-h-control items-center text-woad underline underline-offset-4" href="/api/export/household.schema.json" download>{say('Its JSON Schema')}</a>
       </div>
       <label className="inline-flex min-h-control cursor-pointer items-center self-start rounded-control border border-edge px-3.5 text-[0.9375rem] font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
         {say('Bring a household in')}<input type="file" accept=".json,.zip,application/json,application/zip" className="sr-only" onChange={chosen} />

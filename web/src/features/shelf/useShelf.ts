@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { answer, client, Problem } from '@/lib/http'
+import { answer, client, Problem, writes } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { queryClient, refresh, shelfQuery } from '@/lib/queries'
 import { impossible } from '@/lib/impossible'
@@ -54,6 +54,7 @@ export function useShelf() {
     const before = queryClient.getQueryData<Shelf>(shelfQuery.queryKey)
     if (!before) return
     setFailed(null)
+    writes()
     queryClient.setQueryData(shelfQuery.queryKey, moved(before, what))
     try {
       await send(what, before)

@@ -7,6 +7,7 @@ import { feedQuery, refresh } from '@/lib/queries'
 import { Button } from '@/ui/Button'
 import { Dialog } from '@/ui/Dialog'
 import { Notice } from '@/ui/Notice'
+import { SaveLink } from '@/ui/SaveLink'
 import { useWrite } from '@/ui/useWrite'
 import { Option, SelectField } from '@/ui/Select'
 import { Tick } from '@/ui/Tick'
@@ -22,7 +23,7 @@ export function CalendarDialog({ open, onClose }: { open: boolean; onClose: () =
         <section aria-label={say('Out')}>
           <h3>{say('The weeks as a file')}</h3>
           <p className="mb-2 text-[0.9375rem] text-ink-2">{say('Looks, themes, books back, what to buy and make by when, arrivals, showings, and who prepares on which days.')}</p>
-          <a className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2" href="/api/export/weeks.ics" download="weeks.ics">{say('Save the file')}</a>
+          <SaveLink href="/api/export/weeks.ics">{say('Save the file')}</SaveLink>
         </section>
         {open && <Feed />}
         <ReadIn />
