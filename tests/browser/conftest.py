@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import shutil
+import socket
 import tempfile
 import threading
 from collections.abc import Callable, Generator, Iterator
@@ -22,17 +23,26 @@ from zither_awl.settings import Settings
 Serve = Callable[..., str]
 
 
+@pytest.fixture(scope="session")
+def port() -> int:
+    """The port of a worker's houses, one after the other: the browser keeps the page's scripts compiled by address."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
 @pytest.fixture
-def serve(tmp_path: Path, clock: SetClock) -> Iterator[Serve]:
+def serve(tmp_path: Path, clock: SetClock, port: int) -> Iterator[Serve]:
     """Serves a copy of a database; gives its address. Call it again with the same folder to start again."""
     assert (STATIC / "index.html").is_file(), "The front end is not built: run make build."
+    ports = iter([port])
     with ExitStack() as stack:
 
         def start(source: Path | None, folder: Path = tmp_path / "data", at: Clock = clock) -> str:
             folder.mkdir(exist_ok=True)
             if source is not None:
                 shutil.copy(source, folder / "zither-awl.db")
-            settings = Settings(data=folder, port=0)
+            settings = Settings(data=folder, port=next(ports, 0))
             server = local_server(create_app(settings, clock=at), settings)
             server.prepare()
             threading.Thread(target=server.serve, daemon=True).start()
@@ -49,19 +59,26 @@ def browser() -> Iterator[webdriver.Chrome]:
         yield driver
 
 
+KEPT_BY_PAGES = "cookies,local_storage,indexeddb,service_workers,cache_storage"
+
+
 @pytest.fixture
-def visit(browser: webdriver.Chrome) -> Iterator[Callable[..., Person]]:
+def visit(browser: webdriver.Chrome, serve: Serve, port: int) -> Iterator[Callable[..., Person]]:
     """Opens a browser at an address: the first is the shared one, made new, every further one is another.
 
-    Every served house has a port of its own, so its pages keep nothing of another's; cookies know no port.
+    The next house may stand at the same address. So the page is left before the house closes, and nothing stays that
+    it kept.
     """
     with ExitStack() as stack:
         free = [browser]
+        stack.callback(browser.get, "about:blank")
 
         def open_at(address: str, width: int = 1280, height: int = 800, start: str = "") -> Person:
             driver = free.pop() if free else stack.enter_context(chromium(width, height))
             driver.get("about:blank")
             driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
+            old = {"origin": f"http://127.0.0.1:{port}", "storageTypes": KEPT_BY_PAGES}
+            driver.execute_cdp_cmd("Storage.clearDataForOrigin", old)
             driver.get_log("browser")
             driver.get_log("performance")
             resize(driver, width, height)
