@@ -1,7 +1,8 @@
 """Things as people type them, held against a table that was written before the parser: kinds, counts, sizes, hazards.
 
-The table is ours. No kind of it is from a published source: what a thing is, and that it is sharp, poisonous, small or
-hot, is common practice.
+The table is ours; its first four hundred were written before the parser, the others before it was looked at again, and
+stand here as they were understood after it was mended. No kind of it is from a published source: what a thing is, and
+that it is sharp, poisonous, small or hot, is common practice.
 """
 
 from __future__ import annotations
@@ -99,7 +100,10 @@ def test_a_line_with_two_things_becomes_two(typed: str, parts: tuple[str, ...]) 
         ("1 1/2 cups of flour", None, (), None, 354.9), ("¾ cup of rice", None, (), None, 177.45),
         ("2 lb of rice", None, (), 907.2, None), ("medio kilo de arroz", None, (), 500, None),
         ("1,5 l milk", None, (), None, 1500), ("6 pairs of socks", 6, (), None, None),
-        ("puzzle, age 3+", None, (), None, None),
+        ("puzzle, age 3+", None, (), None, None), ("crayons - 24", 24, (), None, None),
+        ("teaspoons, 8 of them", 8, (), None, None), ("finger paints 4 pots", 4, (), None, None),
+        ("2 dz clothes pegs", 24, (), None, None), ("baby socks, 4 pairs", 4, (), None, None),
+        ("bloques de madera 30", 30, (), None, None), ("tray 3", None, (), None, None),
     ],
 )  # fmt: skip
 def test_numbers_sizes_and_amounts_are_read(
@@ -110,6 +114,49 @@ def test_numbers_sizes_and_amounts_are_read(
     assert told.sizes_mm == pytest.approx(sizes)
     assert told.mass_g == (None if grams is None else pytest.approx(grams))
     assert told.volume_ml == (None if ml is None else pytest.approx(ml))
+
+
+@pytest.mark.parametrize(
+    ("typed", "kind", "material"),
+    [
+        ("glass jar with cork lid", "jar", "glass"), ("cork jar with glass lid", "jar", "cork"),
+        ("milk bottle, glass", "bottle", "glass"), ("jug (glass, 0.5 l)", "jug", "glass"),
+        ("3 tarros de cristal con tapa", "jar", "glass"), ("tray, bamboo, 35 x 25 cm", "tray", "wood"),
+    ],
+)  # fmt: skip
+def test_what_it_is_made_of_may_stand_behind_and_is_not_what_it_comes_with(
+    typed: str, kind: str, material: str
+) -> None:
+    made = understood(typed)
+    assert (made.kind, made.material) == (kind, material)
+
+
+@pytest.mark.parametrize(
+    ("typed", "kind"),
+    [
+        ("celery sticks", "hard vegetable"), ("sandpaper sheets", "sandpaper"), ("apple quarters", "fruit"),
+        ("cardboard tubes", "tube"), ("wooden stick", "rod"), ("craft sticks", "craft stick"),
+        ("picture cards of birds", "picture card"), ("a book of stamps", "book"), ("bag of walnuts", "nuts"),
+        ("clip-on earrings", "jewellery"), ("a ride-on", "ride-on"), ("jarrita", "jug"), ("cochecito", "toy vehicle"),
+        ("cestita", "basket"), ("muñequito", "doll"),
+    ],
+)  # fmt: skip
+def test_a_portion_is_of_its_substance_a_picture_is_of_what_it_shows_and_little_ones_are_known(
+    typed: str, kind: str
+) -> None:
+    assert read(typed).kind == kind
+
+
+@pytest.mark.parametrize(
+    ("typed", "danger"),
+    [
+        ("hand mirror", "glass"), ("hair clips", "small-part"), ("lamp oil", "caustic"),
+        ("apricot kernels", "small-part"), ("wristwatch", "button-cell"), ("digital scale", "button-cell"),
+        ("yo-yo", "cord"), ("razor blades", "sharp"), ("vitamin gummies", "caustic"), ("crocuses", "poisonous-plant"),
+    ],
+)  # fmt: skip
+def test_what_sounds_harmless_is_told_as_what_it_is(typed: str, danger: str) -> None:
+    assert danger in {hazard.kind for hazard in component_hazards(understood(typed))}
 
 
 @pytest.mark.parametrize(

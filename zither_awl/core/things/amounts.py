@@ -64,9 +64,13 @@ SET_ASIDE = re.compile(
 RANGE = re.compile(r"\b(\d{1,3})\s*(?:to|-|–|—|hasta|a)\s*(\d{1,3})\b", re.IGNORECASE)
 _PACK = (r"(?:packs?|packets?|sets?|box(?:es)?|bags?|bundles?|tubs?|tins?|jars?|lots?|cases?|rolls?|sheets?|"
          r"bunch(?:es)?|cajas?|paquetes?|juegos?|bolsas?|botes?|lotes?)")  # fmt: skip
+_EACH = (r"(?:sticks?|sheets?|slices?|pots?|tubes?|bottles?|jars?|tubs?|bags?|balls?|skeins?|reels?|rolls?|bars?|"
+         r"shapes?|kinds?|sizes?|of\s+them|of\s+each|mixed|assorted|different|small|little|big|large|old|in\s+all|"
+         r"altogether|or\s+so|barras|hojas|botes?|tubos?|ovillos?|rollos?|formas?|distint[ao]s|"
+         r"pequeñ[ao]s|grandes|en\s+total)")  # fmt: skip
 COUNTS: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], float]], ...] = (
     (re.compile(r"\bhalf\s+a\s+dozen\b(?:\s+of)?|\bmedia\s+docena\b(?:\s+de)?", re.IGNORECASE), lambda m: 6),
-    (re.compile(rf"\b(?:({_NUMBER})\s+)?(?:dozens?|docenas?)\b(?:\s+(?:of|de))?", re.IGNORECASE),
+    (re.compile(rf"\b(?:({_NUMBER})\s+)?(?:dozens?|doz\.?|dz\.?|docenas?)\b(?:\s+(?:of|de))?", re.IGNORECASE),
      lambda m: 12 * (number(m[1]) if m[1] else 1)),
     (re.compile(rf"[,;]?\s*(?:\b({_NUMBER})\s+)?\b{_PACK}\s+(?:of|de|con)\s+{_ABOUT}?\s*({_NUMBER})\b", re.IGNORECASE),
      lambda m: number(m[1] or "1") * number(m[2])),
@@ -76,14 +80,18 @@ COUNTS: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], float]], ...] = (
     (re.compile(r"\b(\d+)\s*(?:x|×)(?=\s|$)(?!\s*\d)", re.IGNORECASE), lambda m: float(m[1])),
     (re.compile(r"\b(\d+)[\s-]*(?:pack|pcs?|pieces?|piezas|unidades|uds|count|ct)\b(?:\s+(?:of|de))?", re.IGNORECASE),
      lambda m: float(m[1])),
-    (re.compile(r"[,;]\s*(\d+)\s+(?:sticks?|sheets?|slices?|barras|hojas)\s*$", re.IGNORECASE), lambda m: float(m[1])),
+    (re.compile(rf"(?<=\w)(?:\s*[,;:]|\s+[-–—]|(?<=s))\s+({_NUMBER})\s+{_EACH}\s*$", re.IGNORECASE),
+     lambda m: number(m[1])),
     (re.compile(rf",?\s*{_ABOUT}\s*({_NUMBER})\b", re.IGNORECASE), lambda m: number(m[1])),
     (re.compile(r"\b(\d+)\s+(?:different\s+)?(?:colou?rs|colores)\b", re.IGNORECASE), lambda m: float(m[1])),
 )  # fmt: skip
-PAIRS = re.compile(rf"\b(?:({_NUMBER})\s+)?(?:pairs?|par(?:es)?)\s+(?:of|de)\b|\b(?:a\s+)?couple\s+of\b", re.IGNORECASE)
+PAIRS = re.compile(rf"\b(?:({_NUMBER})\s+)?(?:pairs?|par(?:es)?)(?:\s+(?:of|de)\b|\s*$)|\b(?:a\s+)?couple\s+of\b",
+                   re.IGNORECASE)  # fmt: skip
 LEADING = re.compile(rf"^\s*({_NUMBER})(?=\s)(?!\s*(?:way|tier|sided|part|in\s+1)\b)", re.IGNORECASE)
-TRAILING = re.compile(r"(?:[,:]|(?<=[a-zé]s))\s+(\d{1,4})\s*$", re.IGNORECASE)
-"""A number at the end: after a comma, or after several. "Tray 3" is a name."""
+TRAILING = re.compile(r"(?:[,:]|\s[-–—]|(?<=[a-zé]s))\s+(\d{1,4})\s*$", re.IGNORECASE)
+"""A number at the end: after a comma or a dash, or after several. "Tray 3" is a name."""
+TRAILING_MADE_OF = re.compile(r"(?<=s\sde\s)(\w+)\s+(\d{1,4})\s*$", re.IGNORECASE)
+""""bloques de madera 30": the material stays."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -204,6 +212,11 @@ def _count(reader: _Reader, *, with_span: bool) -> None:
         if match:
             reader.found.update(count=int(read(match)), pieces=bool(re.search("piece|pcs|piezas", match[0], re.I)))
             return
+    made_of = TRAILING_MADE_OF.search(reader.text)
+    if made_of and not with_span:
+        reader.text = reader.text[: made_of.end(1)]
+        reader.found["count"] = int(made_of[2])
+        return
     leading = reader.take(LEADING)
     trailing = None if leading or with_span else reader.take(TRAILING)
     found = leading or trailing

@@ -43,7 +43,24 @@ def forms(word: str) -> tuple[str, ...]:
         found.append(word[:-1])
     if len(word) > 4 and word.endswith("es") and word[-3] in "sxzhlnrdjo":
         found.append(word[:-2])
-    return tuple(dict.fromkeys(found))
+    return tuple(dict.fromkeys([*found, *_whole(word)]))
+
+
+_DIMINUTIVE = re.compile(r"(\w{3,})it([oa])s?")
+_SOFTENED = (("ec", "e", False), ("c", "z", True), ("qu", "c", True), ("gu", "g", True))
+"""How a Spanish stem is spelt before -ito, how it is without, and whether the word's own last letter follows."""
+
+
+def _whole(word: str) -> tuple[str, ...]:
+    """What a Spanish diminutive is the little one of: vasito, jarrita, cochecito, tacita, muñequito."""
+    small = _DIMINUTIVE.fullmatch(word)
+    if small is None:
+        return ()
+    stem, last = small.groups()
+    for end, plain_end, goes_on in _SOFTENED:
+        if stem.endswith(end) and len(stem) > len(end) + 1:
+            return (stem.removesuffix(end) + plain_end + (last if goes_on else ""),)
+    return (stem + last,)
 
 
 def alike(one: str, other: str) -> bool:

@@ -30,8 +30,8 @@ HOLDS = ("bag", "box", "pack", "packet", "tin", "jar", "bottle", "tube", "punnet
          "assortment", "selection", "couple", "bolsa", "caja", "paquete", "lata", "bote", "botella", "tubo", "manojo",
          "trozo", "pedazo", "rollo", "frasco", "tarro", "barra", "saco", "montón", "puñado", "juego", "cesta", "cubo",
          "hoja", "bola", "racimo", "caja", "conjunto")  # fmt: skip
-ASIDE = ("with", "for", "from", "without", "in", "on", "by", "no", "that", "which", "to", "as", "like", "con", "para",
-         "sin", "en", "que")  # fmt: skip
+ASIDE = ("with", "for", "from", "without", "in", "on", "at", "by", "no", "that", "which", "to", "as", "like", "con",
+         "para", "sin", "en", "que")  # fmt: skip
 NOT_THERE = ("without", "no", "for", "from", "sin", "para", "like")
 """After these the words tell nothing that is there."""
 SPANISH = ("de", "del", "con", "para", "sin", "el", "la", "los", "las", "y")
@@ -89,11 +89,15 @@ def _with_counts(parts: list[str], said: list[Said]) -> Iterator[str]:
         yield f"{first} {part}" if plain and each.many and first else part
 
 
+FIXED_ON = re.compile(r"(?<=\w)(?<!ride)-on\b", re.IGNORECASE)
+"""Clip-on, stick-on, iron-on: here "on" does not begin what a thing comes with. A ride-on is a thing."""
+
+
 @lru_cache(maxsize=2048)
 def read(typed: str) -> Said:
     """One thing as it is typed, understood as far as it goes. Never raises."""
     told = amounts(typed)
-    words = _mended(_contents(tokens(told.rest)))
+    words = _mended(_portion(_contents(tokens(_described_last(FIXED_ON.sub("", told.rest))))))
     head = _head(words)
     found, sure = _kind_of(words[:head])
     if found is None and head < len(words):
@@ -105,7 +109,7 @@ def read(typed: str) -> Said:
     return Said(
         typed=typed, name=_name(typed, told), kind=kind.name if kind and sure else "",
         likely=_likely(kind, others, told.rest) if not (kind and sure) else (),
-        amounts=told, colours=_all_of(COLOURS, beside), material=next(iter(_all_of(MATERIALS, beside)), ""),
+        amounts=told, colours=_all_of(COLOURS, beside), material=_material(words, head, beside),
         size=next(iter(_all_of({k: v for k, (_, v) in SIZES.items()}, beside)), ""),
         subject=_subject(kind, there) if kind else "", states=_all_of(STATES, there),
         dangers=_dangers_beside(found, words, there) if found else (),
@@ -183,6 +187,37 @@ USUAL_CORD_MM = 400.0
 """A string nobody measured is taken as this long (ours, no source)."""
 
 
+def _material(words: tuple[str, ...], head: int, beside: tuple[str, ...]) -> str:
+    """What it is made of, not what it comes with: a glass jar with a cork lid is glass. "A box in oak" is of oak."""
+    own = tuple(word for word in words[:head] if word in beside)
+    after = words[head + 1 : head + 3] if words[head : head + 1] in (("in",), ("en",), ("from",)) else ()
+    return next(iter((*_all_of(MATERIALS, own), *_all_of(MATERIALS, after))), "")
+
+
+def _described_last(text: str) -> str:
+    """What only describes and stands after a comma or in brackets is put first: "milk bottle, glass", "jug (glass)"."""
+    first, *more = re.split(r"[,()]", text)
+    plain = [part for part in more if all(word in BESIDE for word in tokens(part))]
+    return ",".join([" ".join([*plain, first]), *(part for part in more if part not in plain)]) if plain else text
+
+
+PORTIONS = ("packet", "sachet", "sheet", "scrap", "slice", "strip", "offcut", "chunk", "wedge", "quarter", "half",
+            "segment", "tube", "stick")  # fmt: skip
+AS_MATERIAL = ("tube", "stick")
+"""A portion of a substance, but a thing of its own where a material goes before it: a cardboard tube."""
+
+
+def _portion(words: tuple[str, ...]) -> tuple[str, ...]:
+    """Celery sticks are celery, sandpaper sheets sandpaper; a stick or a tube of a material is what it is."""
+    last = next((each for each in PORTIONS if words and alike(words[-1], each)), "")
+    found = matches(words)
+    if not last or any(m.end == len(words) and m.length > 1 for m in found):
+        return words
+    whole = [m for m in found if m.end == len(words) - 1]
+    bare = last in AS_MATERIAL and words[-2:-1] and words[-2] in DESCRIBES
+    return words[:-1] if whole and not bare else words
+
+
 def _contents(words: tuple[str, ...]) -> tuple[str, ...]:
     """What is in a bag of walnuts: walnuts. A thing whose own name has "of" in it keeps it."""
     while words and words[0] in ("of", "de", "the", "el", "la", "los", "las"):
@@ -193,13 +228,18 @@ def _contents(words: tuple[str, ...]) -> tuple[str, ...]:
     if any(m.start < of < m.end for m in matches(words)):
         return words
     inner = words[of + 1 :]
+    if inner and words[of] == "de" and inner[0] in SUBSTANCES:
+        return words
     return _contents(inner) if any(matches(inner)) else words
 
 
 def _head(words: tuple[str, ...]) -> int:
-    """Where the words end that name the thing itself: before "with", "for", "from"."""
-    inside = {at for m in matches(words) for at in range(m.start + 1, m.end)}
-    return next((at for at, word in enumerate(words) if at and word in ASIDE and at not in inside), len(words))
+    """Where the words end that name the thing itself: before "with", "for", "from"; a picture's before "of"."""
+    found = matches(words)
+    inside = {at for m in found for at in range(m.start + 1, m.end)}
+    shown = {m.end for m in found if m.kind.bears and m.language == "en"}
+    return next((at for at, word in enumerate(words) if at and at not in inside and
+                 (word in ASIDE or (word == "of" and at in shown))), len(words))  # fmt: skip
 
 
 def _there(words: tuple[str, ...]) -> tuple[str, ...]:
@@ -251,8 +291,12 @@ BESIDE = frozenset(
     part for table in (COLOURS, MATERIALS, STATES) for spoken in table.values() for word in spoken
     for part in tokens(word)
 ) | frozenset(part for _, spoken in SIZES.values() for word in spoken for part in tokens(word)) | frozenset(HARMLESS)
+DESCRIBES = frozenset(
+    part for table in (COLOURS, MATERIALS) for spoken in table.values() for word in spoken for part in tokens(word)
+)
+SUBSTANCES = frozenset(part for spoken in MATERIALS.values() for word in spoken for part in tokens(word))
 BESIDE_NOUNS = ("colour", "color", "piece", "box", "pack", "set", "bag", "kit", "pod", "root", "stem", "branch",
-                "cutting", "mix", "mixture", "selection", "size",
+                "cutting", "sprig", "mix", "mixture", "selection", "size",
                 *(word for spoken in SUBJECTS.values() for word in spoken))  # fmt: skip
 
 

@@ -92,7 +92,7 @@ LIDDED: Final = ("with lid", "with lids", "with a lid", "lidded", "con tapa", "c
 STATES: Final[dict[str, tuple[str, ...]]] = {
     "electric": ("electric", "electrical", "mains", "plug in", "electrico", "electrica"),
     "battery": ("battery operated", "battery powered", "light up", "flashing", "musical", "electronic", "singing",
-                "talking", "led", "a pilas", "con luz"),
+                "talking", "led", "digital", "a pilas", "con luz"),
     "magnetic": ("magnetic", "with magnet", "magnet", "magnets", "with magnets",
                  "with a magnet", "magnetico", "magnetica", "con iman"),
     "sharp": ("sharp", "pointed", "pointy", "serrated", "afilado", "afilada", "puntiagudo", "puntiaguda"),
@@ -118,6 +118,8 @@ HARMLESS: Final = (
     "viejo", "vieja", "nuevo", "nueva", "usado", "usada", "limpio", "vacio", "vacia", "varios", "varias", "unos",
     "unas", "el", "la", "los", "las", "de", "del", "y", "seco", "seca", "fresco", "fresca", "redondo", "redonda",
     "suave", "blando", "blanda", "duro", "dura", "cocina", "jardin", "casa", "juguete", "algunos", "algunas",
-    "approx", "approximately", "about", "around", "roughly", "nearly", "almost", "circa", "unos", "juego",
+    "cut", "torn", "dyed", "washed", "rolled", "blunt", "shelled", "unshelled", "salted", "unsalted", "pitted",
+    "seedless", "popped", "a3", "a4", "a5", "collected", "found", "bought", "gathered", "picked", "approx",
+    "approximately", "about", "around", "roughly", "nearly", "almost", "circa", "unos", "juego",
 )  # fmt: skip
 """Words that say nothing about the kind."""
