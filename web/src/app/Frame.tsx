@@ -1,5 +1,5 @@
 import { say } from '@/lib/say'
-import { useEffect } from 'react'
+import { memo, useEffect } from 'react'
 import { Navigate, NavLink, Outlet, useLocation } from 'react-router'
 import { Find } from '@/features/find/Find'
 import { Timers } from '@/features/routines/Timers'
@@ -72,7 +72,7 @@ function OnlyWatches() {
   )
 }
 
-function Strung({ views }: { views: readonly View[] }) {
+const Strung = memo(function Strung({ views }: { views: readonly View[] }) {
   return (
     <nav aria-label={say('Views')} className="flex flex-1 flex-wrap gap-x-1 max-[860px]:hidden">
       {views.map(({ path, name }) => (
@@ -85,4 +85,4 @@ function Strung({ views }: { views: readonly View[] }) {
       ))}
     </nav>
   )
-}
+})

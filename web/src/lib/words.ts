@@ -1,5 +1,6 @@
 /** How numbers, lengths and times are written, by the household's settings. */
-import { locale, say, word } from './say'
+import { say, word } from './say'
+import { numbers, times } from './written'
 
 export type Lengths = 'cm' | 'in'
 
@@ -15,9 +16,9 @@ export const fromMm = (mm: number, unit: Lengths): number => Number((mm / MM[uni
 export const toMm = (value: number, unit: Lengths): number => Math.round(value * MM[unit] * 10) / 10
 
 /** A number with so many decimals, as it is written here: 2.50. */
-export const fixed = (value: number, decimals: number): string => new Intl.NumberFormat(locale(), { minimumFractionDigits: decimals, maximumFractionDigits: decimals, useGrouping: false }).format(value)
+export const fixed = (value: number, decimals: number): string => numbers({ minimumFractionDigits: decimals, maximumFractionDigits: decimals, useGrouping: false }).format(value)
 /** A number with at most so many decimals, and no more than it needs. */
-export const plain = (value: number, decimals = 1): string => new Intl.NumberFormat(locale(), { maximumFractionDigits: 20, useGrouping: false }).format(Number(value.toFixed(decimals)))
+export const plain = (value: number, decimals = 1): string => numbers({ maximumFractionDigits: 20, useGrouping: false }).format(Number(value.toFixed(decimals)))
 
 
 const two = (n: number): string => String(n).padStart(2, '0')
@@ -37,19 +38,19 @@ export function span(minutes: number): string {
 
 /** An instant as a time of day in a zone: "9:41". */
 export const timeOfDay = (at: string | number, zone: string): string =>
-  new Intl.DateTimeFormat(locale(), { hour: 'numeric', minute: '2-digit', timeZone: zone }).format(new Date(at))
+  times({ hour: 'numeric', minute: '2-digit', timeZone: zone }).format(new Date(at))
 
 /** An instant as a day in a zone: "Tuesday 24 November". */
 export const dayOf = (at: string | number, zone: string): string =>
-  new Intl.DateTimeFormat(locale(), { weekday: 'long', day: 'numeric', month: 'long', timeZone: zone }).format(new Date(at))
+  times({ weekday: 'long', day: 'numeric', month: 'long', timeZone: zone }).format(new Date(at))
 
 /** A calendar day, "2026-11-24", as "24 November 2026". */
 export const calendarDay = (day: string): string =>
-  new Intl.DateTimeFormat(locale(), { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(day))
+  times({ day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(day))
 
 /** The value of a datetime-local field for an instant, in a zone, to the second. */
 export function localField(at: string | number, zone: string): string {
-  const parts = new Intl.DateTimeFormat('sv-SE', { dateStyle: 'short', timeStyle: 'medium', timeZone: zone }).format(new Date(at))
+  const parts = times({ dateStyle: 'short', timeStyle: 'medium', timeZone: zone }, 'sv-SE').format(new Date(at))
   return parts.replace(' ', 'T')
 }
 

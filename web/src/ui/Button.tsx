@@ -19,15 +19,10 @@ type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; size
 
 /** A button; one that can be `pressed` says whether it is. `keyName` shows the key that does the same; while it `keyRests` its room is kept, so that nothing moves. */
 export function Button({ look = 'plain', size = 'control', pressed, keyName, keyRests = false, className, children, ...rest }: ButtonProps) {
-  const made = (
-    <button type="button" {...rest} className={cx(
-      'inline-flex items-center justify-center gap-2 rounded-control border font-semibold disabled:opacity-60',
-      looks[look], sizes[size], className)}>
-      {children}
-      {keyName && <KeyName rests={keyRests}>{keyName}</KeyName>}
-    </button>
-  )
-  return pressed === undefined ? made : <Toggle.Root asChild pressed={pressed}>{made}</Toggle.Root>
+  const drawn = cx('inline-flex items-center justify-center gap-2 rounded-control border font-semibold disabled:opacity-60', looks[look], sizes[size], className)
+  const inside = <>{children}{keyName && <KeyName rests={keyRests}>{keyName}</KeyName>}</>
+  if (pressed === undefined) return <button type="button" {...rest} className={drawn}>{inside}</button>
+  return <Toggle.Root type="button" {...rest} pressed={pressed} className={drawn}>{inside}</Toggle.Root>
 }
 
 /** The name of a key, drawn small; it is told to screen readers by aria-keyshortcuts where it works. */

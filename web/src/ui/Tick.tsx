@@ -1,6 +1,6 @@
 import { Check } from 'lucide-react'
 import { Checkbox, Switch as Radix } from 'radix-ui'
-import { useId, type ReactNode } from 'react'
+import { memo, useId, type ReactNode } from 'react'
 
 type TickProps = { label: ReactNode; checked: boolean; onChange: (checked: boolean) => void; disabled?: boolean }
 
@@ -18,8 +18,8 @@ export function Tick({ label, checked, onChange, disabled = false }: TickProps) 
   )
 }
 
-/** A switch with its label beside it: it acts at once. */
-export function Switch({ label, checked, onChange, disabled = false }: TickProps) {
+/** A switch with its label beside it: it acts at once. Radix's draws itself twice, so it is not drawn again for nothing. */
+export const Switch = memo(function Switch({ label, checked, onChange, disabled = false }: TickProps) {
   const id = useId()
   return (
     <span className="inline-flex min-h-control items-center gap-2">
@@ -30,4 +30,4 @@ export function Switch({ label, checked, onChange, disabled = false }: TickProps
       <label htmlFor={id}>{label}</label>
     </span>
   )
-}
+})

@@ -7,6 +7,7 @@ import { Heading } from '@/ui/Heading'
 import { Strings } from '@/ui/drawing/Strings'
 import { askToKeep, write } from '@/lib/outbox'
 import { timeOfDay } from '@/lib/words'
+import { times } from '@/lib/written'
 import type { Child } from './lane'
 import type { Watching } from './WatchView'
 import { Tick } from '@/ui/Tick'
@@ -19,7 +20,7 @@ export function ToldLinks() {
 
 /** Whether a child comes on the weekday of an instant, in the household's zone. */
 function comesOn(child: Child, now: number, zone: string): boolean {
-  const name = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: zone }).format(now)
+  const name = times({ weekday: 'short', timeZone: zone }, 'en-GB').format(now)
   return child.comes.length === 0 || child.comes.includes(['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].indexOf(name))
 }
 

@@ -1,5 +1,5 @@
 import { say, word } from '@/lib/say'
-import { useEffect, useState } from 'react'
+import { memo, useCallback, useEffect, useState } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
 import { cx } from '@/lib/cx'
@@ -13,7 +13,7 @@ import { Switch } from '@/ui/Tick'
 
 type Child = Schemas['ChildOut']
 type Swept = Schemas['SweptOut']
-type SweepProps = { people: readonly Child[]; swept: Swept; now: number; zone: string }
+type SweepProps = { people: readonly Child[]; swept: Swept; isDue: boolean; zone: string }
 
 const BUZZ = 'zither-awl:sweep-buzz'
 /** Whether a due look is told by a quiet buzz on this device. */
@@ -21,13 +21,11 @@ const buzzes = (): boolean => localStorage.getItem(BUZZ) === 'on'
 const switchBuzz = (on: boolean): void => localStorage.setItem(BUZZ, on ? 'on' : 'off')
 
 /** Sweep the room: what each child is at, in one tap each; and what the looks add up to, with how far that may be off. */
-export function Sweep({ people, swept, now, zone }: SweepProps) {
+export const Sweep = memo(function Sweep({ people, swept, isDue, zone }: SweepProps) {
   const [open, setOpen] = useState(false)
   const [states, setStates] = useState<Readonly<Record<number, string>>>({})
   const [buzz, setBuzz] = useState(buzzes)
-  const due = swept.due ? Date.parse(swept.due) : now
-  // Nobody is asked to look who has not begun to: a house that does not sweep is left in peace.
-  const isDue = swept.count > 0 && now >= due
+  const switched = useCallback((checked: boolean) => { switchBuzz(checked); setBuzz(checked) }, [])
   useEffect(() => { if (isDue && buzz) navigator.vibrate(120) }, [isDue, buzz])
   const look = (child: number, state: string) => {
     const next = { ...states, [child]: state }
@@ -41,11 +39,11 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
     <section aria-label={say('Look round')} className="panel flex flex-col gap-2 px-4 py-2">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className={cx('text-[0.9375rem]', isDue && 'font-semibold')}>
-          {isDue ? say('Time to look round.') : swept.count > 0 ? say('Look round again at {time}.', { time: timeOfDay(due, zone) }) : say('A look round every {every_min} minutes tells how much of the work cycle is work.', { every_min: plain(swept.every_min) })}
+          {isDue ? say('Time to look round.') : swept.count > 0 && swept.due ? say('Look round again at {time}.', { time: timeOfDay(swept.due, zone) }) : say('A look round every {every_min} minutes tells how much of the work cycle is work.', { every_min: plain(swept.every_min) })}
           {swept.count > 0 && <span className="font-normal text-ink-2"> {say('{looks} so far.', { looks: say('{n, plural, one {# look} other {# looks}}', { n: swept.count }) })}</span>}
         </p>
         <div className="flex flex-wrap items-center gap-3">
-          <Switch label={say('Buzz when due')} checked={buzz} onChange={(checked) => { switchBuzz(checked); setBuzz(checked) }} />
+          <Switch label={say('Buzz when due')} checked={buzz} onChange={switched} />
           <Button size="touch" look={isDue ? 'main' : 'plain'} aria-expanded={open} onClick={() => setOpen(!open)}>{say('Look round')}</Button>
         </div>
       </div>
@@ -59,7 +57,7 @@ export function Sweep({ people, swept, now, zone }: SweepProps) {
       {swept.count > 0 && <TakeBack />}
     </section>
   )
-}
+})
 
 /** The newest look taken back. */
 function TakeBack() {

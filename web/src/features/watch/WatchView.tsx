@@ -1,5 +1,5 @@
 import { say } from '@/lib/say'
-import { startTransition, useDeferredValue, useMemo, useState, type ReactNode } from 'react'
+import { memo, startTransition, useCallback, useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { GroupChoice } from '@/ui/GroupChoice'
 import { Dialog } from '@/ui/Dialog'
@@ -8,6 +8,7 @@ import { Waiting } from '@/ui/Notice'
 import type { Schemas } from '@/lib/http'
 import { write } from '@/lib/outbox'
 import { dayOf, span, timeOfDay } from '@/lib/words'
+import { sweepIsDue } from './attention'
 import { Begin, ToldLinks } from './Begin'
 import { Card } from './Card'
 import { EndDialog } from './EndDialog'
@@ -41,10 +42,10 @@ export type Watching = Omit<ReturnType<typeof useWatch>, 'watch'> & { watch: Wat
 
 function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { morning: MorningOf }) {
   useWakeLock()
-  const here = watch.children.filter((child) => morning.present.includes(child.id))
+  const here = useMemo(() => watch.children.filter((child) => morning.present.includes(child.id)), [watch.children, morning.present])
   const [group, setGroup] = useState<number | null>(null)
   const members = watch.groups.find((each) => each.id === group)?.children
-  const present = members ? here.filter((child) => members.includes(child.id)) : here
+  const present = useMemo(() => (members ? here.filter((child) => members.includes(child.id)) : here), [here, members])
   const folded = here.length >= FOLD_FROM
   const [active, setActive] = useState<number | null>(folded ? null : present[0]?.id ?? null)
   const [open, setOpen] = useState<{ child: number; what: Open }>({ child: 0, what: null })
@@ -81,17 +82,11 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
   const strings = <Strings people={present} episodes={drawn} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
   return (
     <>
-      <Heading title={say('{split}’s work cycle', { split: dayOf(morning.began, zone).split(' ')[0] ?? '' })} aside={
-        <>
-          <Switch label={say('Single keys')} checked={keys} onChange={(checked) => { switchKeys(checked); setKeys(checked) }} />
-          <Button onClick={() => setClosing(true)}>{say('End the work cycle')}</Button>
-        </>}>
-        {say('began {time}, {time2}{adult}', { time: timeOfDay(began, zone), time2: span((now - began) / 60_000), adult: morning.adult && say(' · {adult} watches', { adult: morning.adult }) })}
-      </Heading>
+      <Top began={began} minutes={Math.round((now - began) / 60_000)} adult={morning.adult} zone={zone} keys={keys} onKeys={setKeys} onClosing={setClosing} />
       {folded ? <Folded>{strings}</Folded> : strings}
       {folded && <GroupChoice label={say('Shown')} groups={watch.groups} group={group} onGroup={setGroup} />}
       {said && <p role="status" className="text-ink-2">{said}</p>}
-      <Sweep people={present} swept={watch.swept} now={now} zone={zone} />
+      <Sweep people={present} swept={watch.swept} isDue={sweepIsDue(watch.swept, now)} zone={zone} />
       {folded
         ? <Rows people={present} now={now} zone={zone} opened={active} episodeOf={openOf} stateOf={(id) => stateOf(id, spells)} lastOf={lastOf} onOpen={setActive} card={card} />
         : <div className="grid grid-cols-[repeat(auto-fit,minmax(min(22rem,100%),1fr))] items-start gap-4">{present.map(card)}</div>}
@@ -102,6 +97,22 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
     </>
   )
 }
+
+type TopProps = { began: number; minutes: number; adult: string; zone: string; keys: boolean; onKeys: (on: boolean) => void; onClosing: (closing: boolean) => void }
+
+/** The title of an open work cycle: drawn again once a minute, not with every tap. */
+const Top = memo(function Top({ began, minutes, adult, zone, keys, onKeys, onClosing }: TopProps) {
+  const switched = useCallback((on: boolean) => { switchKeys(on); onKeys(on) }, [onKeys])
+  return (
+    <Heading title={say('{split}’s work cycle', { split: dayOf(began, zone).split(' ')[0] ?? '' })} aside={
+      <>
+        <Switch label={say('Single keys')} checked={keys} onChange={switched} />
+        <Button onClick={() => onClosing(true)}>{say('End the work cycle')}</Button>
+      </>}>
+      {say('began {time}, {time2}{adult}', { time: timeOfDay(began, zone), time2: span(minutes), adult: adult && say(' · {adult} watches', { adult }) })}
+    </Heading>
+  )
+})
 
 /** The strings of many children, one tap away. */
 function Folded({ children }: { children: ReactNode }) {

@@ -21,3 +21,6 @@ export const since = ({ episode, state, lastSeen }: Seen): number =>
 /** Children in the order in which they want a look. */
 export const byNeed = (seen: readonly Seen[], now: number): number[] =>
   [...seen].sort((a, b) => urgency(a, now) - urgency(b, now) || since(a) - since(b) || a.id - b.id).map((each) => each.id)
+
+/** Whether it is time to look round. Nobody is asked to look who has not begun to: a house that does not sweep is left in peace. */
+export const sweepIsDue = ({ count, due }: { count: number; due: string | null }, now: number): boolean => count > 0 && (due === null || now >= Date.parse(due))
