@@ -8,6 +8,7 @@ from typing import Literal
 from urllib.parse import urlencode
 
 from zither_awl.core.saying import say, together
+from zither_awl.core.things.lexicon import plain
 from zither_awl.core.values import Child, Tray
 from zither_awl.languages import told
 from zither_awl.services import catalogue, lessons
@@ -16,7 +17,8 @@ from zither_awl.services.things import things_of, where_is
 
 What = Literal["do", "thing", "tray", "bin", "card", "child", "words", "view", "setting"]
 MOST = 12
-SMALL = frozenset(("the", "a", "an", "to", "for", "of", "my", "is", "please"))
+SMALL = frozenset(("the", "a", "an", "to", "for", "of", "my", "is", "please", "la", "el", "los", "las", "al", "para",
+                   "de", "del", "un", "una", "con"))  # fmt: skip
 """Words that say nothing of what is meant."""
 VIEWS: tuple[tuple[str, str, str], ...] = (
     (say("Today"), say("what to set out, show and watch out for"), "/today"), (say("Watch"),
@@ -25,6 +27,8 @@ VIEWS: tuple[tuple[str, str, str], ...] = (
         "/make"),
     (say("Catalogue"), say("every card, by area and age"), "/make/catalogue"), (say("Weeks"),
         say("what goes out and comes in"), "/weeks"),
+    (say("Ladders"), say("where a child stands, and the next step"), "/ladders"),
+    (say("Tomorrow"), say("what each child is invited to"), "/tomorrow"),
     (say("Cupboard"), "things, trays, bins, files", "/cupboard"), (say("Children"),
         say("who they are, what they know"), "/children"),
     (say("House"), say("settings, adults, devices, the household as a file"), "/house"), (say("Words"),
@@ -38,6 +42,8 @@ VIEWS: tuple[tuple[str, str, str], ...] = (
     (say("House heights"), say("furniture to fit"), "/heights"),
     (say("Welcome"), say("the first evening"), "/welcome"), (say("Files"), say("things, trays, cards in and out"),
         "/cupboard?part=files"),
+    (say("Keeping"), say("copies, going back, the household and a family as a file"), "/keeping"),
+    (say("Telling"), say("the story of a child, the week on one page, the year"), "/telling"),
 )  # fmt: skip
 SETTINGS: tuple[tuple[str, str], ...] = (
     (say("Units and time zone"), "cm, inches, clock"),
@@ -51,7 +57,9 @@ SETTINGS: tuple[tuple[str, str], ...] = (
     (say("The household as one file"), say("backup, export, bring in")),
 )  # fmt: skip
 DOING: dict[str, str] = {"show": "show", "mostrar": "show", "make": "make", "compose": "make", "hacer": "make",
-                         "print": "print", "imprimir": "print"}  # fmt: skip
+                         "print": "print", "imprimir": "print", "measure": "measure", "medir": "measure",
+                         "weigh": "measure", "pesar": "measure", "rung": "rung", "ladder": "rung", "next": "rung",
+                         "escalera": "rung"}  # fmt: skip
 """The verbs that do something, by the word typed."""
 
 
@@ -72,7 +80,7 @@ def find(house: House, typed: str, most: int = MOST) -> tuple[Found, ...]:
 
     Every word typed must be in the name or in what else tells of it.
     """
-    words = typed.lower().split()
+    words = plain(typed).split()
     if not words:
         return ()
     done = list(_doing(house, words))
@@ -80,33 +88,56 @@ def find(house: House, typed: str, most: int = MOST) -> tuple[Found, ...]:
              *(Found("view", name, where, to) for name, where, to in VIEWS),
              *(Found("setting", name, say("in House"), "/house", tells) for name, tells in SETTINGS)]  # fmt: skip
     hits = [each for each in every
-        if all(word in f"{each.name} {told(each.name)} {each.tells} {told(each.tells)}".lower()
-        for word in words)]
+            if _tells(words, each.name, told(each.name), each.tells, told(each.tells))]
     order: dict[What, int] = {"thing": 0, "tray": 0, "bin": 0, "child": 0, "view": 1, "setting": 2, "words": 2,
                               "card": 3}  # fmt: skip
     begins = " ".join(words)
-    hits.sort(key=lambda f: (order[f.what], not told(f.name).lower().startswith(begins), f.name.lower(), f.what))
+    hits.sort(key=lambda f: (order[f.what], not plain(told(f.name)).startswith(begins), f.name.lower(), f.what))
     return (*done, *hits)[:most]
 
 
+def _tells(words: Iterable[str], *texts: str) -> bool:
+    """Whether every word typed is in one of these, accents and hyphens aside."""
+    text = plain(" ".join(texts))
+    return all(word in text for word in words)
+
+
 def _doing(house: House, words: list[str]) -> Iterator[Found]:
-    """What a verb at the front asks for: "show the globe to Anselm", "make pouring for Otto", "print tongs"."""
+    """What a verb at the front asks for: "show the globe to Anselm", "make pouring for Otto", "print tongs", "measure
+    the tray", "next for Wren"."""
     verb = DOING.get(words[0])
     said = [word for word in words[1:] if word not in SMALL]
     if verb is None or not said:
         return
-    named = [c for c in house.children if c.name.lower() in said]
-    about = [word for word in said if word not in {c.name.lower() for c in named}]
+    named = [c for c in house.children if plain(c.name) in said]
+    about = [word for word in said if word not in {plain(c.name) for c in named}]
     if verb == "make":
         yield from _made(house, about, named or list(house.children)[:1])
-        return
-    for tray in (t for t in house.trays if about and all(word in t.name.lower() for word in about)):
+    elif verb == "measure":
+        yield from _measured(house, about)
+    elif verb == "rung":
+        yield from (Found("do", say("The next step of {child}", child=c.name), say("on the ladders"),
+                          f"/ladders?{urlencode({'child': c.id})}") for c in named)  # fmt: skip
+    elif about:
+        yield from _with_tray(house, verb, about, named)
+
+
+def _with_tray(house: House, verb: str, about: list[str], named: list[Child]) -> Iterator[Found]:
+    for tray in (t for t in house.trays if _tells(about, t.name)):
         if verb == "print":
             where = {"kind": "tray-cards", "ids": tray.id}
             yield Found("do", say("Print the card of {tray}", tray=tray.name), where_is(house, tray),
                 f"/paper?{urlencode(where)}")
         else:
             yield from _shown(house, tray, named)
+
+
+def _measured(house: House, about: list[str]) -> Iterator[Found]:
+    """The page of a thing, where its sizes and what it weighs are entered."""
+    for each in (thing.component for thing in things_of(house)):
+        if about and _tells(about, each.name):
+            text = say("Measure or weigh {thing}", thing=each.name)
+            yield Found("do", text, house.bin_name(each.bin_id) or say("no bin yet"), f"/cupboard?thing={each.id}")
 
 
 def _shown(house: House, tray: Tray, named: list[Child]) -> Iterator[Found]:
@@ -118,7 +149,7 @@ def _shown(house: House, tray: Tray, named: list[Child]) -> Iterator[Found]:
 
 def _made(house: House, about: list[str], named: list[Child]) -> Iterator[Found]:
     for design in catalogue.taken(house):
-        if about and all(word in design.name.lower() for word in about):
+        if about and _tells(about, design.name, told(design.name), *design.also):
             for child in named:
                 to = urlencode({"card": design.key, "child": child.id})
                 yield Found("do", say("Make {design} for {child}", design=design.name, child=child.name), design.area,
