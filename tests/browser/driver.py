@@ -188,8 +188,11 @@ class Person:
         field.send_keys(str(path))
 
     def press(self, *keys: str) -> None:
-        """Keys, to whatever has the focus."""
+        """Keys, to whatever has the focus. What the page put off to its next turn comes first, as it does for hands:
+        what is picked up by key listens for the arrows a turn after it says so."""
         self.keystrokes += len(keys)
+        if keys != (Keys.TAB,):
+            self.driver.execute_async_script("setTimeout(arguments[0])")
         actions = ActionChains(self.driver)
         for key in keys:
             actions.send_keys(key)

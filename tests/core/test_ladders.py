@@ -215,7 +215,8 @@ def test_stuck_is_eight_tries_without_progress_and_too_easy_three_right_at_once(
 
 
 def test_the_remedies_stand_in_their_order_and_say_why_not_those_before() -> None:
-    assert remedy_for(bridge="Only 4 pieces.", easier="Spoon").remedy == "a step between"
+    between = remedy_for(bridge="Only 4 pieces.", easier="Spoon")
+    assert (between.remedy, between.text) == ("a step between", "Make the step between: Only 4 pieces.")
     assert remedy_for(easier="Spoon").text == "Go one step back: Spoon."
     again = remedy_for(shown_days_ago=40)
     assert again.remedy == "show it again"

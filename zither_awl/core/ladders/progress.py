@@ -13,7 +13,7 @@ from typing import Literal
 from zither_awl.core.mastery import Mastery
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity, Reason
-from zither_awl.core.saying import say
+from zither_awl.core.saying import say, unstopped
 from zither_awl.core.values import Visit, Work
 
 Remedy = Literal["a step between", "the easier step", "show it again", "rest"]
@@ -76,7 +76,7 @@ def remedy_for(*, bridge: str = "", easier: str = "", shown_days_ago: int | None
     empty where there is none; `shown_days_ago` since it was last shown, None for never."""
     passed: list[str] = []
     if bridge:
-        return Offered("a step between", say("Make the step between: {bridge}.", bridge=bridge))
+        return Offered("a step between", say("Make the step between: {bridge}.", bridge=unstopped(bridge)))
     passed.append(say("No step between can be made from the cupboard."))
     if easier:
         return Offered("the easier step", say("Go one step back: {easier}.", easier=easier), tuple(passed))

@@ -47,7 +47,8 @@ def forms(word: str) -> tuple[str, ...]:
 
 
 _DIMINUTIVE = re.compile(r"(\w{3,})it([oa])s?")
-_SOFTENED = (("ec", "e", False), ("c", "z", True), ("qu", "c", True), ("gu", "g", True))
+_SOFTENED = (("ec", "e", False), ("nc", "n", False), ("rc", "r", False), ("c", "z", True), ("qu", "c", True),
+             ("gu", "g", True))  # fmt: skip
 """How a Spanish stem is spelt before -ito, how it is without, and whether the word's own last letter follows."""
 
 
