@@ -21,6 +21,7 @@ from zither_awl.services.clock import Clock, SetClock
 from zither_awl.settings import Settings
 
 Serve = Callable[..., str]
+KEPT_BY_PAGES = "cookies,local_storage,indexeddb,service_workers,cache_storage"
 
 
 @pytest.fixture(scope="session")
@@ -57,9 +58,6 @@ def browser() -> Iterator[webdriver.Chrome]:
     """One browser for all tests of a worker: starting one takes longer than most tests."""
     with chromium() as driver:
         yield driver
-
-
-KEPT_BY_PAGES = "cookies,local_storage,indexeddb,service_workers,cache_storage"
 
 
 @pytest.fixture

@@ -104,6 +104,7 @@ def test_a_line_with_two_things_becomes_two(typed: str, parts: tuple[str, ...]) 
         ("teaspoons, 8 of them", 8, (), None, None), ("finger paints 4 pots", 4, (), None, None),
         ("2 dz clothes pegs", 24, (), None, None), ("baby socks, 4 pairs", 4, (), None, None),
         ("bloques de madera 30", 30, (), None, None), ("tray 3", None, (), None, None),
+        ("beads, 3 jars", None, (), None, None), ("pompoms, 40 small", 40, (), None, None),
     ],
 )  # fmt: skip
 def test_numbers_sizes_and_amounts_are_read(
@@ -150,24 +151,16 @@ def test_a_portion_is_of_its_substance_a_picture_is_of_what_it_shows_and_little_
 @pytest.mark.parametrize(
     ("typed", "danger"),
     [
-        ("hand mirror", "glass"), ("hair clips", "small-part"), ("lamp oil", "caustic"),
-        ("apricot kernels", "small-part"), ("wristwatch", "button-cell"), ("digital scale", "button-cell"),
-        ("yo-yo", "cord"), ("razor blades", "sharp"), ("vitamin gummies", "caustic"), ("crocuses", "poisonous-plant"),
-    ],
-)  # fmt: skip
-def test_what_sounds_harmless_is_told_as_what_it_is(typed: str, danger: str) -> None:
-    assert danger in {hazard.kind for hazard in component_hazards(understood(typed))}
-
-
-@pytest.mark.parametrize(
-    ("typed", "danger"),
-    [
         ("magnetic letters", "magnet"), ("light-up ball", "button-cell"), ("electric drum", "mains"),
         ("cracked mug", "sharp"), ("poisonous berries", "toxic"), ("hot water", "hot-water"), ("pill box", "caustic"),
         ("ball on a string", "cord"), ("wooden animals with magnets", "magnet"), ("bleach bottle", "caustic"),
+        ("wooden box with a glass lid", "glass"), ("12 balls in a glass jar", "glass"), ("hand mirror", "glass"),
+        ("hair clips", "small-part"), ("lamp oil", "caustic"), ("apricot kernels", "poisonous-plant"),
+        ("wristwatch", "button-cell"), ("digital scale", "button-cell"), ("yo-yo", "cord"), ("razor blades", "sharp"),
+        ("vitamin gummies", "caustic"), ("crocuses", "poisonous-plant"),
     ],
 )  # fmt: skip
-def test_a_word_of_state_or_of_what_it_may_hold_makes_it_more_dangerous(typed: str, danger: str) -> None:
+def test_what_is_more_dangerous_than_it_sounds_is_told_as_what_it_is_or_holds(typed: str, danger: str) -> None:
     assert danger in {hazard.kind for hazard in component_hazards(understood(typed))}
 
 

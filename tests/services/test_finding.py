@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from contextvars import copy_context
 from pathlib import Path
 
 import pytest
@@ -51,10 +52,10 @@ def test_every_page_that_is_reached_without_a_name_is_found() -> None:
 
 
 def test_what_is_done_is_found_by_the_name_in_the_readers_language(demo: Desk) -> None:
-    token = reading.set("es")
-    found = [f for f in find(demo.house(), "hacer verter agua para Wren") if f.what == "do"]
-    reading.reset(token)
-    assert any("card=pour-water" in f.address for f in found), found
+    in_spanish = copy_context()
+    in_spanish.run(reading.set, "es")
+    found = in_spanish.run(find, demo.house(), "hacer verter agua para Wren")
+    assert any(f.what == "do" and "card=pour-water" in f.address for f in found), found
 
 
 def test_every_word_must_be_there_and_what_begins_with_it_comes_first(demo: Desk) -> None:

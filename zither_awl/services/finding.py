@@ -59,7 +59,7 @@ SETTINGS: tuple[tuple[str, str], ...] = (
 DOING: dict[str, str] = {"show": "show", "mostrar": "show", "make": "make", "compose": "make", "hacer": "make",
                          "print": "print", "imprimir": "print", "measure": "measure", "medir": "measure",
                          "weigh": "measure", "pesar": "measure", "rung": "rung", "ladder": "rung", "next": "rung",
-                         "escalera": "rung"}  # fmt: skip
+                         "siguiente": "rung", "escalera": "rung"}  # fmt: skip
 """The verbs that do something, by the word typed."""
 
 

@@ -64,10 +64,13 @@ SET_ASIDE = re.compile(
 RANGE = re.compile(r"\b(\d{1,3})\s*(?:to|-|–|—|hasta|a)\s*(\d{1,3})\b", re.IGNORECASE)
 _PACK = (r"(?:packs?|packets?|sets?|box(?:es)?|bags?|bundles?|tubs?|tins?|jars?|lots?|cases?|rolls?|sheets?|"
          r"bunch(?:es)?|cajas?|paquetes?|juegos?|bolsas?|botes?|lotes?)")  # fmt: skip
-_EACH = (r"(?:sticks?|sheets?|slices?|pots?|tubes?|bottles?|jars?|tubs?|bags?|balls?|skeins?|reels?|rolls?|bars?|"
-         r"shapes?|kinds?|sizes?|of\s+them|of\s+each|mixed|assorted|different|small|little|big|large|old|in\s+all|"
-         r"altogether|or\s+so|barras|hojas|botes?|tubos?|ovillos?|rollos?|formas?|distint[ao]s|"
-         r"pequeñ[ao]s|grandes|en\s+total)")  # fmt: skip
+_EACH = (r"(?:sticks?|sheets?|slices?|pots?|tubes?|bottles?|balls?|skeins?|reels?|rolls?|bars?|shapes?|kinds?|sizes?|"
+         r"of\s+them|of\s+each|in\s+all|altogether|or\s+so|barras|hojas|botes?|tubos?|ovillos?|rollos?|formas?|"
+         r"en\s+total)")  # fmt: skip
+"""What a number at the end counts. Of bags and jars nobody knows how many they hold."""
+_SUCH = r"(?:mixed|assorted|different|small|little|big|large|old|distint[ao]s|pequeñ[ao]s|grandes)"
+"""What may stand behind such a number, and describes: it is left where it stands."""
+_BEHIND = rf"(?<=\w)(?:\s*[,;:]|\s+[-–—]|(?<=s))\s+({_NUMBER})"
 COUNTS: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], float]], ...] = (
     (re.compile(r"\bhalf\s+a\s+dozen\b(?:\s+of)?|\bmedia\s+docena\b(?:\s+de)?", re.IGNORECASE), lambda m: 6),
     (re.compile(rf"\b(?:({_NUMBER})\s+)?(?:dozens?|doz\.?|dz\.?|docenas?)\b(?:\s+(?:of|de))?", re.IGNORECASE),
@@ -80,8 +83,7 @@ COUNTS: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], float]], ...] = (
     (re.compile(r"\b(\d+)\s*(?:x|×)(?=\s|$)(?!\s*\d)", re.IGNORECASE), lambda m: float(m[1])),
     (re.compile(r"\b(\d+)[\s-]*(?:pack|pcs?|pieces?|piezas|unidades|uds|count|ct)\b(?:\s+(?:of|de))?", re.IGNORECASE),
      lambda m: float(m[1])),
-    (re.compile(rf"(?<=\w)(?:\s*[,;:]|\s+[-–—]|(?<=s))\s+({_NUMBER})\s+{_EACH}\s*$", re.IGNORECASE),
-     lambda m: number(m[1])),
+    (re.compile(rf"{_BEHIND}(?:\s+{_EACH}\s*$|(?=\s+{_SUCH}\s*$))", re.IGNORECASE), lambda m: number(m[1])),
     (re.compile(rf",?\s*{_ABOUT}\s*({_NUMBER})\b", re.IGNORECASE), lambda m: number(m[1])),
     (re.compile(r"\b(\d+)\s+(?:different\s+)?(?:colou?rs|colores)\b", re.IGNORECASE), lambda m: float(m[1])),
 )  # fmt: skip

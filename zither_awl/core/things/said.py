@@ -112,7 +112,7 @@ def read(typed: str) -> Said:
         amounts=told, colours=_all_of(COLOURS, beside), material=_material(words, head, beside),
         size=next(iter(_all_of({k: v for k, (_, v) in SIZES.items()}, beside)), ""),
         subject=_subject(kind, there) if kind else "", states=_all_of(STATES, there),
-        dangers=_dangers_beside(found, words, there) if found else (),
+        dangers=(*_glass_beside(there[head:]), *_dangers_beside(found, words, there)) if found else (),
         many=told.count is None and found is not None and _plural(words, found),
     )  # fmt: skip
 
@@ -291,10 +291,8 @@ BESIDE = frozenset(
     part for table in (COLOURS, MATERIALS, STATES) for spoken in table.values() for word in spoken
     for part in tokens(word)
 ) | frozenset(part for _, spoken in SIZES.values() for word in spoken for part in tokens(word)) | frozenset(HARMLESS)
-DESCRIBES = frozenset(
-    part for table in (COLOURS, MATERIALS) for spoken in table.values() for word in spoken for part in tokens(word)
-)
 SUBSTANCES = frozenset(part for spoken in MATERIALS.values() for word in spoken for part in tokens(word))
+DESCRIBES = SUBSTANCES | {part for spoken in COLOURS.values() for word in spoken for part in tokens(word)}
 BESIDE_NOUNS = ("colour", "color", "piece", "box", "pack", "set", "bag", "kit", "pod", "root", "stem", "branch",
                 "cutting", "sprig", "mix", "mixture", "selection", "size",
                 *(word for spoken in SUBJECTS.values() for word in spoken))  # fmt: skip
@@ -347,11 +345,14 @@ def _dangers_beside(found: Match, words: tuple[str, ...], there: tuple[str, ...]
     """The hazards of what else is named beside the kind: it may hold it, or be made for it."""
     if found.kind.bears or any(word in PLAYED for word in words[: found.start]):
         return ()
-    plain = {part for table in (MATERIALS, COLOURS) for spoken in table.values() for word in spoken
-             for part in tokens(word)}  # fmt: skip
     others = [m for m in matches(there) if not (found.start <= m.start and m.end <= found.end)]
-    told = [danger for m in others if not plain >= set(words[m.start : m.end]) for danger in _told(m.kind)]
+    told = [danger for m in others if not set(words[m.start : m.end]) <= DESCRIBES for danger in _told(m.kind)]
     return tuple(dict.fromkeys(danger for danger in told if danger not in found.kind.defaults.get("dangers", ())))
+
+
+def _glass_beside(after: tuple[str, ...]) -> tuple[str, ...]:
+    """What it comes with may break though the thing itself does not: a wooden box with a glass lid."""
+    return ("glass",) if {"glass", "china"} & set(_all_of(MATERIALS, after)) else ()
 
 
 def _told(kind: Kind) -> tuple[str, ...]:
