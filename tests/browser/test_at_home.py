@@ -295,6 +295,23 @@ def test_a_piece_of_work_among_sixteen_by_keyboard_alone(coop: Person) -> None:
     person.find("button", "kitchen", lane)
 
 
+def test_the_lines_of_sixteen_are_in_the_language_of_who_reads_them(coop: Person) -> None:
+    person = coop
+    person.go("/watch")
+    watch = WatchPage(person)
+    watch.begin()
+    person.go("/house")
+    person.choose("Who is looking", "Odile")
+    person.choose("Odile reads", "Español")
+    person.find("heading", "Casa")
+    person.go("/watch")
+    person.tap("button", "Fenna libre", "[aria-label='Todos aquí']")
+    person.tap("button", "mirando", watch.lane("Fenna"))
+    person.find("button", "Fenna mirando", "[aria-label='Todos aquí']")
+    person.wait_to_see("mirando desde las")
+    assert not {"free", "watching"} & set(person.driver.find_element("tag name", "main").text.split())
+
+
 def test_today_for_one_group_names_no_other_child(coop: Person) -> None:
     person = coop
     person.go("/today")

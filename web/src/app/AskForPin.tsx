@@ -12,9 +12,10 @@ import { Option, SelectField } from '@/ui/Select'
 /** Asks for a PIN where what is done wants one, and lets it go on once it was given. */
 export function AskForPin({ adults }: { adults: readonly { id: number; name: string }[] }) {
   const [open, setOpen] = useState(false)
-  const settle = useRef<(given: boolean) => void>(() => undefined)
-  useEffect(() => onLocked(() => new Promise((resolve) => { settle.current = resolve; setOpen(true) })), [])
-  const done = (given: boolean) => { setOpen(false); settle.current(given) }
+  const waiting = useRef<((given: boolean) => void)[]>([])
+  useEffect(() => onLocked(() => new Promise((resolve) => { waiting.current.push(resolve); setOpen(true) })), [])
+  // A page may ask for two things that want one: all of them go on with what is given once.
+  const done = (given: boolean) => { setOpen(false); waiting.current.splice(0).forEach((settle) => settle(given)) }
   return (
     <Dialog title={say('This asks for a PIN')} open={open} onClose={() => done(false)}>
       <Asked adults={adults} onGiven={() => done(true)} />

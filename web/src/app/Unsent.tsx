@@ -30,7 +30,7 @@ export function Unsent() {
       {refused.length > 0 && (
         <Notice tone="must" role="alert">
           {say('{lines} could not be taken; what they say is kept here until you have read it.', { lines: say('{n, plural, one {# line} other {# lines}}', { n: refused.length }) })}
-          <ul className="mt-1 list-disc pl-5">{refused.slice(0, 5).map((each) => <li key={each.sequence}>{[each.item.kind, 'cause' in each.item && each.item.cause, 'text' in each.item && each.item.text].filter(Boolean).join(', ')}: {word(each.why)}</li>)}</ul>
+          <ul className="mt-1 list-disc pl-5">{refused.slice(0, 5).map((each) => <li key={each.sequence}>{[word(each.item.kind), 'cause' in each.item && word(each.item.cause), 'text' in each.item && each.item.text].filter(Boolean).join(', ')}: {word(each.why)}</li>)}</ul>
           <Button look="quiet" onClick={forgetRefused}>{say('Understood')}</Button>
         </Notice>
       )}

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
@@ -72,7 +72,7 @@ function Part({ each, read, zone }: { each: Childs; read: Read; zone: string }) 
             {each.settling_min !== null && <li>{say('Settled after {time}.', { time: span(each.settling_min) })}</li>}
             {each.dip && <li>{say('A restless pause from {from_min} to {to_min}.', { from_min: clock(each.dip.from_min), to_min: clock(each.dip.to_min) })}</li>}
             {each.great && <li>{say('The great work from {from_min}, {time}: {great_at}.', { from_min: clock(each.great.from_min), time: span(each.great.to_min - each.great.from_min), great_at: each.great_at })}</li>}
-            {each.breaks.length > 0 && <li>{say('Interrupted by {breaks}; returned {times}.', { breaks: each.breaks.map((one) => `${one.cause} (${one.times})`).join(', '), times: say('{n, plural, one {# time} other {# times}}', { n: each.came_back }) })}</li>}
+            {each.breaks.length > 0 && <li>{say('Interrupted by {breaks}; returned {times}.', { breaks: each.breaks.map((one) => `${word(one.cause)} (${one.times})`).join(', '), times: say('{n, plural, one {# time} other {# times}}', { n: each.came_back }) })}</li>}
             {swept && <li>{say('At {at_work} of {looks} at work{low}.', { at_work: swept.at_work, looks: say('{n, plural, one {# look} other {# looks}}', { n: swept.looks }), low: swept.low !== null && swept.high !== null && say(': {part} to {part2} % of the time, nine times in ten', { part: plain(100 * swept.low, 0), part2: plain(100 * swept.high, 0) }) })}</li>}
           </ul>
         </>

@@ -106,7 +106,7 @@ function Free(props: LaneProps) {
       <div className="flex items-center justify-between gap-2">
         <div>
           <h2 className="flex items-center gap-1.5 text-lg"><PatternMark pattern={child.pattern} />{child.name}</h2>
-          {state && <p className="text-ink-2">{say('{state} since {time}', { state: state.state, time: timeOfDay(state.began, zone) })}</p>}
+          {state && <p className="text-ink-2">{say('{state} since {time}', { state: word(state.state), time: timeOfDay(state.began, zone) })}</p>}
         </div>
         <Button size="touch" look="quiet" aria-expanded={open === 'showed'} onClick={() => setOpen(open === 'showed' ? null : 'showed')}>{say('I showed…')}</Button>
       </div>

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { Fragment, memo, useEffect, useRef, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
@@ -65,7 +65,7 @@ function Line({ child, episode, state, wants, minute, zone, open, onOpen }: RowP
   const broken = episode && brokenBy(episode)
   const began = episode?.began ?? state?.began
   const times = episode ? rounds(episode) : 0
-  const what = episode ? `${episode.tray}${broken ? say(', interrupted{part}', { part: broken.cause ? `: ${broken.cause}` : '' }) : ''}` : state?.state ?? 'free'
+  const what = episode ? `${episode.tray}${broken ? say(', interrupted{part}', { part: broken.cause && `: ${word(broken.cause)}` }) : ''}` : word(state?.state ?? 'free')
   return (
     <li className={cx('flex items-stretch gap-1.5 rounded-control border bg-paper', open ? 'border-woad' : wants ? 'border-saffron' : 'border-line')}>
       <button type="button" aria-expanded={open} onClick={() => onOpen(open ? null : child.id)} className="flex min-h-touch min-w-0 flex-1 items-center gap-2 px-2.5 text-left">

@@ -1,4 +1,4 @@
-import { say } from '@/lib/say'
+import { say, word } from '@/lib/say'
 import { memo, startTransition, useCallback, useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { GroupChoice } from '@/ui/GroupChoice'
@@ -71,7 +71,7 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
   useKeys({ on: keys, child: active, episode: active === null ? undefined : openOf(active), offers: watch.offers,
     take: (tray_id) => { if (active !== null) take(active, { tray_id }) }, rest: setEnding, setOpen: (what) => { if (active !== null) setOpen({ child: active, what }) } })
   const began = Date.parse(morning.began)
-  const aside = (id: number) => (openOf(id) ? say('at work') : stateOf(id, spells)?.state ?? '')
+  const aside = (id: number) => (openOf(id) ? say('at work') : word(stateOf(id, spells)?.state ?? ''))
   const lastOf = (id: number) => Math.max(began, ...episodes.filter((each) => each.child_id === id && each.ended).map((each) => Date.parse(each.ended ?? '')))
   const card = (child: Child) => (
     <Card key={child.id} child={child} episode={openOf(child.id)} state={stateOf(child.id, spells)} offers={watch.offers} activities={watch.activities} phrases={watch.phrases}

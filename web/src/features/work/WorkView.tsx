@@ -111,7 +111,7 @@ function Picture({ episode }: { episode: Episode }) {
 }
 
 const SAID: Record<string, string> = { start: say('taken'), round: say('a repetition'), broken: say('interrupted'), back: say('returned'), helped: say('helped'), mended: say('self-corrected'), finish: say('finished') }
-const saidOf = (each: Episode['events'][number]) => (each.kind === 'part' ? `${each.text}: ${each.cause}` : [SAID[each.kind] ?? '', each.cause, each.text].filter(Boolean).join(', '))
+const saidOf = (each: Episode['events'][number]) => (each.kind === 'part' ? `${each.text}: ${word(each.cause)}` : [SAID[each.kind] ?? '', word(each.cause), each.text].filter(Boolean).join(', '))
 
 /** Every event of a piece of work; each but the beginning and the end can be taken back, and undo brings it back. */
 function Events({ episode, zone }: { episode: Episode; zone: string }) {

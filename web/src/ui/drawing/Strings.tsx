@@ -147,6 +147,6 @@ function Swing({ episode, label, row, middle, low, y, x, now, p90 }: SwingProps)
 function spokenMorning({ people, episodes, spells, zone }: StringsProps): string {
   const of = (child: Person) => episodes.filter((each) => each.child_id === child.id).map((each) =>
     say('{tray} from {time}{part}{part2}', { tray: each.tray, time: timeOfDay(each.began, zone), part: each.ended ? say(' to {time}', { time: timeOfDay(each.ended, zone) }) : '', part2: rounds(each) ? say(', {rounds} repetitions', { rounds: rounds(each) }) : '' }))
-  const still = (child: Person) => spells.filter((each) => each.child_id === child.id).map((each) => say('{state} from {time}', { state: each.state, time: timeOfDay(each.began, zone) }))
+  const still = (child: Person) => spells.filter((each) => each.child_id === child.id).map((each) => say('{state} from {time}', { state: word(each.state), time: timeOfDay(each.began, zone) }))
   return people.map((child) => `${child.name}: ${[...of(child), ...still(child)].join('; ') || say('nothing yet')}.`).join(' ')
 }
