@@ -64,7 +64,8 @@ def _with_a_pin(person: Person) -> None:
 def test_two_things_asked_for_at_once_go_on_with_one_pin(at_demo: Person, clock: SetClock) -> None:
     _with_a_pin(at_demo)
     clock.move_on(timedelta(minutes=31))
-    at_demo.driver.execute_script(_BOTH, at_demo.find("button", "Copy now"), at_demo.find("link", "Save without (JSON)"))
+    both = (at_demo.find("button", "Copy now"), at_demo.find("link", "Save without (JSON)"))
+    at_demo.driver.execute_script(_BOTH, *both)
     at_demo.until(lambda: at_demo.driver.execute_script(_READ, "/api/lock") >= 2, "both to ask")
     at_demo.type("PIN", "4711", within="[role=dialog]")
     at_demo.press(Keys.ENTER)

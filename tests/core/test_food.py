@@ -9,11 +9,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.builders import TODAY, child
-from zither_awl.catalogue.foods import food_called, shipped_foods
+from zither_awl.catalogue.foods import food_called, food_of, shipped_foods
 from zither_awl.core.food import CUTS, UNKNOWN, Cut, allowed, check_food, cut_for
 from zither_awl.core.safety import component_hazards, endangers
 from zither_awl.core.safety.allergens import ALLERGENS, allergen_named, is_allergic
 from zither_awl.core.things.kinds import of_kind
+from zither_awl.core.things.said import understood
 from zither_awl.core.values import Child
 from zither_awl.languages import CODES, language_of
 
@@ -150,3 +151,11 @@ def test_a_small_child_is_never_told_of_without_somebody_by() -> None:
     assert note.severity == "note"
     assert "somebody sits by" in note.text
     assert check_food(food_called("banana"), "thin", (who(60),), TODAY) == ()
+
+
+@pytest.mark.parametrize(("typed", "allergy"), [("almond flour", "nuts"), ("2 celery sticks", "celery"),
+                                                ("oat milk", "gluten"), ("flour", "gluten")])  # fmt: skip
+def test_a_thing_on_a_tray_holds_what_its_name_says(typed: str, allergy: str) -> None:
+    found = food_of(understood(typed))
+    assert found is not None
+    assert allergy in found.allergens

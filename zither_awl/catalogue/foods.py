@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import tomllib
+from dataclasses import replace
 from functools import cache
 from importlib import resources
 from typing import Any
@@ -40,6 +41,9 @@ def food_called(typed: str) -> Food:
 
 
 def food_of(component: Component) -> Food | None:
-    """The food a thing is, by its name, else by its kind; None for what is no food that is known here."""
+    """The food a thing is, by its name, else by its kind; None for what is no food that is known here. It holds what
+    its thing is said to hold too: almond flour is flour, and nuts."""
     found = _by_word().get(component.name.strip().casefold())
-    return found or next((f for f in shipped_foods() if component.kind in f.kinds), None)
+    found = found or next((f for f in shipped_foods() if component.kind in f.kinds), None)
+    more = tuple(each for each in component.allergens if found and each not in found.allergens)
+    return replace(found, allergens=(*found.allergens, *more)) if found and more else found

@@ -18,8 +18,10 @@ from zither_awl.core.errors import FieldProblem, InvalidValue
 from zither_awl.core.saying import say, together
 from zither_awl.core.things.amounts import Amounts, amounts
 from zither_awl.core.things.component import Component
+from zither_awl.core.things.held import held
 from zither_awl.core.things.kinds import KINDS, Kind, known_kind, of_kind
 from zither_awl.core.things.lexicon import Match, alike, likely_kinds, matches, tokens
+from zither_awl.core.things.order import turned
 from zither_awl.core.things.sizes import sized
 from zither_awl.core.things.subjects import COLOURS, HARMLESS, MATERIALS, SIZES, STATES, SUBJECTS
 
@@ -58,20 +60,28 @@ class Said:
     states: tuple[str, ...] = ()
     dangers: tuple[str, ...] = ()
     """Hazards of what else is named: a needle case may hold needles."""
+    allergens: tuple[str, ...] = ()
+    """What a food of this name usually holds, besides what its kind does."""
     many: bool = False
     """Whether there are several, and nobody said how many."""
 
 
 def lines(typed: str) -> tuple[str, ...]:
     """Each thing of a line that names several: "2 jugs and 3 bowls"; one line where they are one thing."""
-    whole = read(typed)
-    parts = [part for part in SPLIT.split(typed) if part and part.strip()]
-    if len(parts) < 2 or _one_name(typed) or not SPLIT.search(whole.amounts.rest.strip(" ,;")):
+    whole, usual = read(typed), turned(typed)
+    parts = [part for part in SPLIT.split(usual) if part and part.strip()]
+    if len(parts) < 2 or _one_name(usual) or _describes(usual) or not SPLIT.search(whole.amounts.rest.strip(" ,;")):
         return (typed.strip(),)
     said = [read(part) for part in parts]
     if any(not each.kind for each in said) or (whole.kind and len({each.kind for each in said}) < 2):
         return (typed.strip(),)
     return tuple(part.strip() for part in _with_counts(parts, said))
+
+
+def _describes(usual: str) -> bool:
+    """Whether what stands after the one comma only tells of what: thermometer, glass."""
+    first, _, more = usual.partition(",")
+    return bool(first.strip() and tokens(more)) and set(tokens(more)) <= SUBSTANCES
 
 
 def _one_name(typed: str) -> bool:
@@ -96,7 +106,7 @@ FIXED_ON = re.compile(r"(?<=\w)(?<!ride)-on\b", re.IGNORECASE)
 @lru_cache(maxsize=2048)
 def read(typed: str) -> Said:
     """One thing as it is typed, understood as far as it goes. Never raises."""
-    told = amounts(typed)
+    told = amounts(turned(typed))
     words = _mended(_portion(_contents(tokens(_described_last(FIXED_ON.sub("", told.rest))))))
     head = _head(words)
     found, sure = _kind_of(words[:head])
@@ -107,12 +117,13 @@ def read(typed: str) -> Said:
     beside = tuple(word for at, word in enumerate(there) if found is None or not found.start <= at < found.end)
     others = [m.kind.name for m in matches(words) if found is None or m != found]
     return Said(
-        typed=typed, name=_name(typed, told), kind=kind.name if kind and sure else "",
+        typed=typed, name=_name(typed, amounts(typed)), kind=kind.name if kind and sure else "",
         likely=_likely(kind, others, told.rest) if not (kind and sure) else (),
         amounts=told, colours=_all_of(COLOURS, beside), material=_material(words, head, beside),
         size=next(iter(_all_of({k: v for k, (_, v) in SIZES.items()}, beside)), ""),
         subject=_subject(kind, there) if kind else "", states=_all_of(STATES, there),
         dangers=(*_glass_beside(there[head:]), *_dangers_beside(found, words, there)) if found else (),
+        allergens=held(kind, there) if kind else (),
         many=told.count is None and found is not None and _plural(words, found),
     )  # fmt: skip
 
@@ -137,6 +148,8 @@ def _component(said: Said, kind: Kind) -> Component:
         told["breakable"] = said.material in ("glass", "china") or (said.material == "clay" and _breaks(kind))
     if said.subject:
         told["subject"] = said.subject
+    if said.allergens:
+        told["allergens"] = (*kind.defaults.get("allergens", ()), *said.allergens)
     made = of_kind(said.name, kind.name, **told)
     made = sized(made, kind, said.amounts, SIZES[said.size][0] if said.size else 1.0)
     if said.many and not kind.medium:
@@ -277,7 +290,7 @@ def _played(best: Match, words: tuple[str, ...]) -> Match:
         return best
     if "animal" in best.kind.defaults.get("dangers", ()):
         return replace(best, kind=KINDS["model"])
-    if {"food", "fruit", "vegetable"} & set(best.kind.can):
+    if {"food", "fruit", "vegetable"} & set(best.kind.can) or "raw" in best.kind.defaults.get("dangers", ()):
         return replace(best, kind=KINDS["play food"])
     return best
 

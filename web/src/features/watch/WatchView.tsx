@@ -1,5 +1,5 @@
 import { say, word } from '@/lib/say'
-import { memo, startTransition, useCallback, useDeferredValue, useMemo, useState, type ReactNode } from 'react'
+import { memo, startTransition, useCallback, useDeferredValue, useMemo, useState, type ComponentProps, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { GroupChoice } from '@/ui/GroupChoice'
 import { Dialog } from '@/ui/Dialog'
@@ -61,8 +61,6 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
     if (episode?.tray_id) users.set(episode.tray_id, [...(users.get(episode.tray_id) ?? []), { name, episode }])
   }
   const usersKey = [...users].map(([tray, all]) => `${tray}:${all.map((each) => each.episode.id).join()}`).join(';')
-  // The drawing follows in its own time: the lane under the finger comes first.
-  const drawn = useDeferredValue(episodes)
   const take = useMemo(() => (child_id: number, what: { tray_id: number } | { activity: string }) => write({ kind: 'start', episode_id: crypto.randomUUID(), child_id, ...what }), [])
   const showed = (child_id: number, tray_id: number) => {
     write({ kind: 'showed', child_id, tray_id })
@@ -79,7 +77,7 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
       setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => { if (active !== child.id) startTransition(() => setActive(child.id)) }}
       onTake={(what) => take(child.id, what)} onRest={setEnding} onShowed={(tray) => showed(child.id, tray)} />
   )
-  const strings = <Strings people={present} episodes={drawn} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
+  const strings = <Drawn people={present} episodes={episodes} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
   return (
     <>
       <Top began={began} minutes={Math.round((now - began) / 60_000)} adult={morning.adult} zone={zone} keys={keys} onKeys={setKeys} onClosing={setClosing} />
@@ -96,6 +94,11 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
       {closing && <Closing onClose={() => setClosing(false)} />}
     </>
   )
+}
+
+/** The drawing follows in its own time: the lane under the finger comes first. */
+function Drawn({ episodes, ...shown }: ComponentProps<typeof Strings>) {
+  return <Strings {...shown} episodes={useDeferredValue(episodes)} />
 }
 
 type TopProps = { began: number; minutes: number; adult: string; zone: string; keys: boolean; onKeys: (on: boolean) => void; onClosing: (closing: boolean) => void }

@@ -89,7 +89,8 @@ export async function flush(): Promise<void> {
         const refused = await send(kept)
         await store.taken(kept, refused)
         gone.push(...kept.filter((each) => !refused.has(each.sequence)).map((each) => each.item))
-        spread({ sent: [...seen.sent, ...kept.map((each) => each.item)] })
+        // Drawn once, with what waits then.
+        seen = { ...seen, sent: [...seen.sent, ...kept.map((each) => each.item)] }
         await reread()
       }
       if (seen.away || seen.trouble) spread({ away: false, unpaired: false, trouble: '' })
