@@ -5,8 +5,15 @@ The fourteen allergens: EU Regulation 1169/2011, Annex II, from memory. Which fo
 
 from __future__ import annotations
 
-import pytest
+from dataclasses import replace
 
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.builders import TODAY, child
+from tests.core.test_typed import table
+from zither_awl.core.safety import component_hazards, endangers
 from zither_awl.core.safety.allergens import ALLERGENS
 from zither_awl.core.things.held import HOLD, held
 from zither_awl.core.things.kinds import KINDS, Kind
@@ -70,3 +77,29 @@ def test_what_is_said_the_other_way_round_is_turned(typed: str, usual: str) -> N
 def test_what_is_turned_stays_one_line_and_keeps_its_name(typed: str) -> None:
     assert lines(typed) == (typed,)
     assert understood(typed).name.startswith(typed.split()[0])
+
+
+@pytest.mark.parametrize(
+    ("typed", "written"),
+    [
+        ("1 kg couscous", "coeliac"), ("trigo", "celíaca"), ("ground almonds", "frutos secos"), ("soy sauce", "soja"),
+        ("tahini", "sésamo"), ("tin of tuna", "pescado"), ("celery", "apio"), ("custard", "huevo"),
+    ],
+)  # fmt: skip
+def test_what_is_typed_endangers_who_must_not_have_it_and_nobody_else(typed: str, written: str) -> None:
+    hazards = [each for each in component_hazards(understood(typed)) if each.kind.startswith("allergen:")]
+    ill, well = (replace(child("Wren", 80), allergies=told) for told in ((written,), ()))
+    assert any(endangers(each, ill, TODAY) for each in hazards)
+    assert not any(endangers(each, well, TODAY) for each in hazards)
+
+
+def test_a_line_is_turned_once() -> None:
+    for row in table():
+        once = turned(row["typed"])
+        assert turned(once) == once, row["typed"]
+
+
+@given(st.text(alphabet=st.sampled_from("abs 012:,()&-"), max_size=40))
+def test_whatever_is_typed_can_be_turned_and_read(typed: str) -> None:
+    assert isinstance(turned(typed), str)
+    assert read(typed).typed == typed
