@@ -30,7 +30,8 @@ from zither_awl.services.demo import prepare_demo
 from zither_awl.services.desk import Desk
 from zither_awl.store import prepare
 
-OLD = sorted(DATA.glob("?.?.?.db"))[:-1]
+OLD = sorted(DATA.glob("*.db"), key=lambda path: [int(part) for part in path.stem.split(".")])[:-1]
+"""A database of every version that landed but the newest, in their order."""
 OPEN = ("import sys; from pathlib import Path; from zither_awl.store import prepare; "
         "prepare(Path(sys.argv[1])).dispose()")  # fmt: skip
 

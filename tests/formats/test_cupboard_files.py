@@ -72,6 +72,21 @@ def test_a_name_is_enough_and_what_is_not_told_is_assumed() -> None:
     assert {"shape", "mass_g", "inside"} <= set(line.component.assumed)
 
 
+@pytest.mark.parametrize(
+    ("told", "holds"),
+    [
+        ({"name": "couscous", "kind": "rice"}, ("gluten",)), ({"name": "rice"}, ()),
+        ({"name": "almond flour"}, ("gluten", "nuts")), ({"name": "almond flour", "allergens": "nuts"}, ("nuts",)),
+        ({"name": "soy candle", "kind": "candle"}, ()),
+    ],
+)  # fmt: skip
+def test_a_food_holds_what_its_name_says_unless_the_row_does(told: dict[str, str], holds: tuple[str, ...]) -> None:
+    line, problems = read_component(told)
+    assert problems == ()
+    assert line is not None
+    assert line.component.allergens == holds
+
+
 def test_grams_of_a_medium_become_millilitres_by_its_density() -> None:
     line, _ = read(name="rice", stock_g="850")
     assert line.component.stock_ml == pytest.approx(1000)

@@ -15,7 +15,9 @@ from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.saying import say
 from zither_awl.core.things.component import SEALS, Component, Inside
 from zither_awl.core.things.fill import density_problem
+from zither_awl.core.things.held import held
 from zither_awl.core.things.kinds import KINDS, of_kind
+from zither_awl.core.things.lexicon import tokens
 from zither_awl.core.things.said import read
 from zither_awl.core.things.shapes import Softness
 from zither_awl.formats.tables import Cells
@@ -53,8 +55,16 @@ def read_component(cells: Mapping[str, str]) -> tuple[ComponentLine | None, tupl
             made = of_kind(name, kind, **{**told, "stock_ml": grams / made.density_g_ml})
     except InvalidValue as problem:
         return None, problem.problems
+    made = _by_its_name(made) if told["allergens"] is None else made
     wrong = density_problem(made)
     return (None, (wrong,)) if wrong else (ComponentLine(_marked(row, made), row.text("bin")), ())
+
+
+def _by_its_name(made: Component) -> Component:
+    """With what a food of its name usually holds, marked as assumed."""
+    more = held(KINDS[made.kind], tokens(made.name))
+    marked = tuple(sorted({*made.assumed, "allergens"}))
+    return replace(made, allergens=(*made.allergens, *more), assumed=marked) if more else made
 
 
 def _kind(row: Cells, name: str) -> str:

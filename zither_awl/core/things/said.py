@@ -152,8 +152,10 @@ def _component(said: Said, kind: Kind) -> Component:
         told["allergens"] = (*kind.defaults.get("allergens", ()), *said.allergens)
     made = of_kind(said.name, kind.name, **told)
     made = sized(made, kind, said.amounts, SIZES[said.size][0] if said.size else 1.0)
-    if said.many and not kind.medium:
-        made = replace(made, assumed=tuple(sorted({*made.assumed, "count"})))
+    guessed = {"count"} if said.many and not kind.medium else set()
+    guessed |= {"allergens"} if said.allergens else set()
+    if guessed:
+        made = replace(made, assumed=tuple(sorted({*made.assumed, *guessed})))
     return _more_dangerous(made, said)
 
 
