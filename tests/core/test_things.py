@@ -87,6 +87,13 @@ def test_the_likeliest_kinds_come_first_when_it_is_asked() -> None:
     assert "magnet" in problem.hint
 
 
+def test_where_nothing_is_like_it_the_plainest_are_offered_and_of_says_nothing() -> None:
+    assert likely_kinds("xyz") == ("thing", "box", "cloth")
+    assert likely_kinds("skitlez")[0] == "thing"
+    assert "baking soda" not in likely_kinds("flags of countries")
+    assert likely_kinds("")[0] == "thing"
+
+
 def test_every_word_of_a_beginners_cupboard_is_known() -> None:
     assert all(understood(typed).kind in KINDS for typed in FIFTEEN)
 

@@ -123,12 +123,19 @@ def kind_named(name: str) -> Kind | None:
 
 
 def likely_kinds(name: str, most: int = 3) -> tuple[str, ...]:
-    """The kinds whose words are written most like a name, the likeliest first: for asking, never for assuming."""
-    said = tokens(name) or ("",)
-    near = sorted(KINDS.values(), key=lambda kind: (-_nearness(said, kind), kind.name))
-    return tuple(kind.name for kind in near[:most])
+    """The kinds whose words are written most like a name, the likeliest first: for asking, never for assuming. Where
+    too few are like it at all, the plainest things there are take the place of what only looks a little like it."""
+    told = tokens(name) or ("",)
+    # "Of" is in many names and says nothing.
+    said = tuple(word for word in told if len(word) > 2) or told
+    how = {kind.name: _nearness(said, kind) for kind in KINDS.values()}
+    near = sorted((kind for kind, like in how.items() if like >= LIKE), key=lambda kind: (-how[kind], kind))
+    return tuple(dict.fromkeys((*near[:most], *PLAINEST)))[:most]
 
 
+LIKE = 0.6
+"""From this likeness of letters on a word is offered as one mistyped (ours, no source)."""
+PLAINEST = ("thing", "box", "cloth")
 PART = 0.9
 """A word that is only part of a name, or is not the last one typed, counts this much (ours)."""
 
