@@ -40,7 +40,8 @@ SPANISH = ("de", "del", "con", "para", "sin", "el", "la", "los", "las", "y")
 PLAYED = ("toy", "play", "pretend", "felt", "knitted", "crocheted", "wooden", "plastic", "wood", "toys", "juguete",
           "madera", "plastico", "fieltro")  # fmt: skip
 """What makes a picture or a copy of food, an animal or a vehicle out of its name."""
-SPLIT = re.compile(r"\s*(?:[,;+\n]|\s(?:and|y|plus)\s|&|\s/\s)\s*", re.IGNORECASE)
+SPLIT = re.compile(r"\s*(?:[,;+\n]|\s(?:and|y|plus)\s|&|\s/\s)\s*(?![^()]*\))", re.IGNORECASE)
+"""What stands between two things; what is in brackets belongs to one."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -96,7 +97,7 @@ def _with_counts(parts: list[str], said: list[Said]) -> Iterator[str]:
     first = said[0].amounts.count
     for part, each in zip(parts, said, strict=True):
         plain = each.amounts == Amounts(rest=each.amounts.rest)
-        yield f"{first} {part}" if plain and each.many and first else part
+        yield f"{first} {part}" if plain and each.many and first and first > 1 else part
 
 
 FIXED_ON = re.compile(r"(?<=\w)(?<!ride)-on\b", re.IGNORECASE)

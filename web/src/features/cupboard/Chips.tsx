@@ -57,7 +57,7 @@ export function Chips({ thing, told, kinds, subjects, onChange, onKind }: ChipsP
             </SelectField>
           </Chip>
         </ul>
-        {thing.hazards.length > 0 && <p className="text-sm text-ink-2"><span className="font-semibold text-madder">{say('Watch out:')}{' '}</span>{thing.hazards.slice(0, 3).map((each) => each.text).join('; ')}</p>}
+        {thing.hazards.length > 0 && <p className="text-sm text-ink-2"><span className="font-semibold text-madder">{say('Watch out:')}{' '}</span>{thing.hazards.map((each) => each.text).join(' ')}</p>}
       </div>
     </div>
   )
