@@ -11,7 +11,7 @@ import pytest
 from tests.services.first_evenings import EVENINGS, Evening, enter
 from tests.services.test_planning import answered
 from zither_awl.core.ages import corrected_months
-from zither_awl.core.errors import InvalidValue
+from zither_awl.core.errors import Busy, InvalidValue
 from zither_awl.core.mastery import KNOWN
 from zither_awl.services import asking, first_shelf, history, room, welcome
 from zither_awl.services.copies import look_into
@@ -97,6 +97,17 @@ def test_a_tray_is_left_out_and_another_stands_in_its_place(house: Desk) -> None
     assert len(again.trays) == len(found.trays) - 1
     with pytest.raises(InvalidValue, match="cannot be made beside"):
         first_shelf.start(house, [kept[0]] * 30)
+
+
+def test_a_second_question_is_refused_before_anything_is_composed(house: Desk, monkeypatch: pytest.MonkeyPatch) -> None:
+    enter(house, EVENINGS[1])
+    number = first_shelf.start(house, None)
+    composed_again: list[Desk] = []
+    monkeypatch.setattr(first_shelf, "_needs", lambda desk, _: composed_again.append(desk))
+    with pytest.raises(Busy, match="stop it first"):
+        first_shelf.start(house, None)
+    assert composed_again == []
+    answered(house, number)
 
 
 def test_an_old_composition_is_not_taken(house: Desk) -> None:

@@ -82,6 +82,7 @@ def start(desk: Desk, picked: Sequence[Picked] | None) -> int:
     """
     house = desk.house()
     _check_begun(house)
+    desk.solves.check_free()
     needs = _needs(desk, house)
     firsts = _chosen(house, needs) if picked is None else _of_picks(house, needs, picked)
     if not firsts:

@@ -86,8 +86,7 @@ class Solves:
     def start(self, question: Question) -> int:
         """Begin to answer a question. Raises: Busy while another is being answered."""
         with self._lock:
-            if any(s.status == "working" for s in self._solves.values()):
-                raise Busy(say("A plan is being worked out. Wait for it, or stop it first."))
+            self.check_free()
             self._count += 1
             solve = Solve(self._count, question, monotonic())
             self._solves = dict(list(self._solves.items())[-self.KEPT :]) | {solve.id: solve}
@@ -97,6 +96,11 @@ class Solves:
             self._processes[solve.id] = process
         Thread(target=self._watch, args=(solve.id, process), daemon=True).start()
         return solve.id
+
+    def check_free(self) -> None:
+        """Raises: Busy while a question is being answered; asked before what takes long to put together."""
+        if any(s.status == "working" for s in tuple(self._solves.values())):
+            raise Busy(say("A plan is being worked out. Wait for it, or stop it first."))
 
     def get(self, solve_id: int) -> Solve:
         """A solve as it stands. Raises: NotFound for one that was not asked or is long past."""
