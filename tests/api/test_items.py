@@ -75,6 +75,18 @@ def send(client: Client, *items: dict[str, Any]) -> Any:
     return client.post("/api/sync", {"items": told})
 
 
+def test_nothing_written_down_changes_who_lives_here_and_how(client: Client) -> None:
+    """So the page does not ask after either when it has sent the log of a day."""
+
+    def house() -> tuple[Any, Any]:
+        session = client.get("/api/session")
+        return {**session, "csrf_token": ""}, client.get("/api/children")
+
+    before = house()
+    assert send(client, *({"kind": kind, **told} for kind, told in CASES))["refused"] == []
+    assert house() == before
+
+
 @pytest.mark.parametrize(("kind", "told"), CASES, ids=[f"{kind} {list(told.values())[-1]}" for kind, told in CASES])
 def test_it_is_taken(client: Client, kind: str, told: dict[str, Any]) -> None:
     assert send(client, {"kind": kind, **told})["refused"] == []

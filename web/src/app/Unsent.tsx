@@ -5,7 +5,8 @@ import { Button } from '@/ui/Button'
 import { Notice } from '@/ui/Notice'
 import { begin, forgetRefused, outbox, subscribe } from '@/lib/outbox'
 
-const SLOW_MS = 3000
+/** Two tries did not bring it over. */
+const SLOW_MS = 10_000
 const FULL = say('This device cannot keep any more. Leave this page open, free some room on it, and come near the program: what is counted here is not sent yet.')
 
 /** What this device has written down and the program has not taken yet: how much, why, and what was refused. */
@@ -13,14 +14,14 @@ export function Unsent() {
   const { waiting, refused, full, trouble: unwilling, away, unpaired } = useSyncExternalStore(subscribe, outbox)
   useEffect(begin, [])
   // What is on its way is not told at once: a line that comes and goes would move everything under the finger.
-  const [slow, setSlow] = useState(false)
-  const some = waiting.length > 0
+  const [slow, setSlow] = useState('')
+  const oldest = waiting[0]?.at
   useEffect(() => {
-    const timer = setTimeout(() => setSlow(some), some ? SLOW_MS : 0)
+    const timer = setTimeout(() => setSlow(oldest ?? ''), SLOW_MS)
     return () => clearTimeout(timer)
-  }, [some])
+  }, [oldest])
   const trouble = full ? FULL : unwilling
-  const late = some && (away || slow)
+  const late = oldest !== undefined && (away || slow === oldest)
   if (!late && refused.length === 0 && !trouble && !away) return null
   return (
     <div className="no-print flex flex-col gap-2 px-5 pt-3">

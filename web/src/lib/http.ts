@@ -56,7 +56,7 @@ export const justWrote = (withinMs = 10_000): boolean => performance.now() - wro
 
 /** Asks the program; where it wants a PIN first, asks again once one was given. */
 async function fetched(request: Request): Promise<Response> {
-  const again = request.clone()
+  const again = request.body ? request.clone() : request
   // fetch is looked up at each call, so that a test can stand in for it.
   const response = await globalThis.fetch(request)
   return response.status === LOCKED && await askForPin() ? globalThis.fetch(again) : response

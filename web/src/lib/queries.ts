@@ -1,5 +1,5 @@
 /** Every question to the server, once. A write makes all of them stale: one house, one truth. */
-import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/react-query'
+import { keepPreviousData, QueryClient, queryOptions, type QueryKey } from '@tanstack/react-query'
 import { answer, client, keepToken, type Schemas } from './http'
 import { measureIn } from './measure'
 import { toldTime } from './time'
@@ -198,10 +198,15 @@ export const traceQuery = (id: string) => queryOptions({
   queryFn: () => answer(client.GET('/api/episodes/{episode_id}/trace', { params: { path: { episode_id: id } } })),
 })
 
-/** After a write: ask everything on screen again. */
-export async function refresh(): Promise<void> {
+/** After a write: ask everything on screen again, or what of it the write can have changed. */
+export async function refresh(changed: (key: QueryKey) => boolean = () => true): Promise<void> {
+  const predicate = ({ queryKey }: { queryKey: QueryKey }) => changed(queryKey)
   // What is still being asked for the first time may have been answered before the write: it is asked once more.
-  const asked = queryClient.getQueryCache().findAll({ fetchStatus: 'fetching' }).filter((each) => each.state.data === undefined)
-  await queryClient.invalidateQueries()
+  const asked = queryClient.getQueryCache().findAll({ fetchStatus: 'fetching', predicate }).filter((each) => each.state.data === undefined)
+  await queryClient.invalidateQueries({ predicate })
   await Promise.all(asked.map(({ queryKey }) => queryClient.invalidateQueries({ queryKey, exact: true })))
 }
+
+const OF_THE_HOUSE = [sessionQuery, childrenQuery].map((each) => each.queryKey[0])
+/** After the log of a day went to the program: who lives here and how is not in it, so that is not asked again. */
+export const refreshDay = (): Promise<void> => refresh(([first]) => !OF_THE_HOUSE.some((each) => each === first))

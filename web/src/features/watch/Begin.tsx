@@ -1,6 +1,6 @@
 import { say } from '@/lib/say'
 import { sayRich } from '@/ui/sayRich'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/ui/Button'
 import { Heading } from '@/ui/Heading'
@@ -14,9 +14,9 @@ import { Tick } from '@/ui/Tick'
 
 const link = 'inline-flex items-center text-woad underline underline-offset-4'
 
-export function ToldLinks() {
+export const ToldLinks = memo(function ToldLinks() {
   return <p className="flex flex-wrap gap-x-5 text-ink-2"><Link className={link} to="/evening">{say('Log a past work cycle')}</Link><Link className={link} to="/work?new=1">{say('Enter one piece of work')}</Link></p>
-}
+})
 
 /** Whether a child comes on the weekday of an instant, in the household's zone. */
 function comesOn(child: Child, now: number, zone: string): boolean {

@@ -1,5 +1,5 @@
 import { say, word } from '@/lib/say'
-import { Fragment, memo, useEffect, useRef, useState, type ReactNode } from 'react'
+import { Fragment, memo, useDeferredValue, useEffect, useRef, useState, type ReactNode } from 'react'
 import { Button } from '@/ui/Button'
 import { PatternMark } from '@/ui/PatternMark'
 import { cx } from '@/lib/cx'
@@ -12,6 +12,8 @@ import { workOf, type Child } from './lane'
 /** From so many children on a lane is folded to one line. */
 export const FOLD_FROM = 7
 const SORT_MS = 60_000
+/** So long after a touch nothing is put in another order: the next one may be on its way. */
+const CALM_MS = 3000
 
 type RowsProps = {
   people: readonly Child[]; now: number; zone: string; opened: number | null
@@ -33,7 +35,7 @@ export function Rows({ people, now, zone, opened, episodeOf, stateOf, lastOf, on
         return each && (
           <Fragment key={child.id}>
             <Row child={child} episode={each.episode} state={each.state} wants={urgency(each, now) < 2} minute={Math.floor(now / 60_000)} zone={zone} open={child.id === opened} onOpen={onOpen} />
-            {child.id === opened && <li className="col-span-full">{card(child)}</li>}
+            {child.id === opened && <li className="col-span-full [contain:layout_style]"><Later form={each.episode?.id ?? 'free'}>{card(child)}</Later></li>}
           </Fragment>
         )
       })}
@@ -41,15 +43,29 @@ export function Rows({ people, now, zone, opened, episodeOf, stateOf, lastOf, on
   )
 }
 
-/** The order, renewed once a minute and never while a lane is open: nothing moves under the finger. */
+/** The line answers the tap first; a lane that opens or takes another form is drawn right after it. */
+function Later({ form, children }: { form: string; children: ReactNode }) {
+  const drawnForm = useDeferredValue(form, '')
+  const drawn = useDeferredValue(children, null)
+  return drawnForm === form ? children : drawn
+}
+
+/** The order, renewed once a minute, never while a lane is open or just after a touch: nothing moves under the finger. */
 function useOrder(seen: readonly Seen[], now: number, still: boolean): readonly number[] {
   const [order, setOrder] = useState<readonly number[]>(() => byNeed(seen, now))
   const latest = useRef({ seen, now })
   useEffect(() => { latest.current = { seen, now } })
   useEffect(() => {
     if (still) return
-    const timer = setInterval(() => setOrder(byNeed(latest.current.seen, latest.current.now)), SORT_MS)
-    return () => clearInterval(timer)
+    let due = performance.now() + SORT_MS
+    const touched = () => { due = Math.max(due, performance.now() + CALM_MS) }
+    const timer = setInterval(() => {
+      if (performance.now() < due) return
+      due = performance.now() + SORT_MS
+      setOrder(byNeed(latest.current.seen, latest.current.now))
+    }, 1000)
+    window.addEventListener('pointerdown', touched, true)
+    return () => { clearInterval(timer); window.removeEventListener('pointerdown', touched, true) }
   }, [still])
   const missing = seen.map((each) => each.id).filter((id) => !order.includes(id))
   return missing.length ? [...order, ...missing] : order
@@ -67,7 +83,7 @@ function Line({ child, episode, state, wants, minute, zone, open, onOpen }: RowP
   const times = episode ? rounds(episode) : 0
   const what = episode ? `${episode.tray}${broken ? say(', interrupted{part}', { part: broken.cause && `: ${word(broken.cause)}` }) : ''}` : word(state?.state ?? 'free')
   return (
-    <li className={cx('flex items-stretch gap-1.5 rounded-control border bg-paper', open ? 'border-woad' : wants ? 'border-saffron' : 'border-line')}>
+    <li className={cx('[contain:layout_style] flex items-stretch gap-1.5 rounded-control border bg-paper', open ? 'border-woad' : wants ? 'border-saffron' : 'border-line')}>
       <button type="button" aria-expanded={open} onClick={() => onOpen(open ? null : child.id)} className="flex min-h-touch min-w-0 flex-1 items-center gap-2 px-2.5 text-left">
         <PatternMark pattern={child.pattern} />
         <span className="w-20 shrink-0 truncate font-semibold">{child.name}</span>

@@ -1,7 +1,7 @@
 /** Everything that is written down goes through here: kept on this device first, sent when the program answers, once. */
 import { settled } from '../clock'
 import { answer, client, Problem } from '../http'
-import { refresh, renewToken } from '../queries'
+import { refreshDay, renewToken } from '../queries'
 import { programNow, readClock, toldTime } from '../time'
 import * as store from './store'
 import type { Draft, Item, Kept, Refused } from './store'
@@ -52,27 +52,27 @@ let sendSoon: ReturnType<typeof setTimeout> | undefined
 function keepAll(): Promise<void> {
   chain = chain.then(async () => {
     for (let [first] = keeping; first; [first] = keeping) {
+      const { draft, shown, at } = first
       try {
-        await store.add(first.draft, first.at)
+        const { item } = await store.add(draft, at)
+        keeping = keeping.slice(1)
+        // Nothing on this page looks different for being kept: it has its count now, and nobody need be told.
+        seen = { ...seen, waiting: seen.waiting.filter((each) => each.sequence !== item.sequence).map((each) => (each === shown ? item : each)) }
       } catch {
         spread({ full: true })
         return
       }
-      keeping = keeping.slice(1)
     }
-    // Nothing on this page looks different for being kept.
-    await reread({ quiet: !seen.full })
+    if (seen.full) await reread()
     others.postMessage('changed')
   })
   return chain
 }
 
-async function reread({ quiet = false } = {}): Promise<void> {
+async function reread(): Promise<void> {
   const [kept, refused, last] = await Promise.all([store.waiting(), store.refused(), store.lastMs()])
   latestMs = Math.max(latestMs, last)
-  const next = { waiting: [...kept.map((each) => each.item), ...keeping.map((each) => each.shown)], refused, full: seen.full && keeping.length > 0 }
-  if (quiet) seen = { ...seen, ...next }
-  else spread(next)
+  spread({ waiting: [...kept.map((each) => each.item), ...keeping.map((each) => each.shown)], refused, full: seen.full && keeping.length > 0 })
 }
 
 /** Send what waits, in order. Only one page of this browser sends at a time; what does not arrive stays. */
@@ -106,11 +106,11 @@ export async function flush(): Promise<void> {
 
 /** One sending. Returns what was refused, by its count, with the reason. */
 async function send(kept: readonly Kept[]): Promise<Map<number, string>> {
-  toldTime((await answer(client.GET('/api/clock'))).now)
+  const inDoubt = ({ doubt, page }: Kept) => doubt && page === PAGE
+  if (kept.some(inDoubt)) toldTime((await answer(client.GET('/api/clock'))).now)
   const { skewMs } = readClock()
-  const items = kept.map(({ item, wall, doubt, page }) => (
-    doubt && page === PAGE ? { ...item, at: new Date(settled({ at: Date.parse(item.at), wall, doubt }, skewMs)).toISOString() } : item))
-  return post(items)
+  return post(kept.map((each) => (
+    inDoubt(each) ? { ...each.item, at: new Date(settled({ at: Date.parse(each.item.at), wall: each.wall, doubt: true }, skewMs)).toISOString() } : each.item)))
 }
 
 /** How often in a row the program itself failed over what it was sent. */
@@ -162,7 +162,7 @@ async function post(items: readonly Item[]): Promise<Map<number, string>> {
 /** Ask the program again, and only then stop drawing what it had been sent by then. */
 async function settle(): Promise<void> {
   const drawn = seen.sent
-  await refresh()
+  await refreshDay()
   spread({ sent: seen.sent.filter((each) => !drawn.includes(each)) })
   others.postMessage('changed')
 }
