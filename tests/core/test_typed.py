@@ -107,6 +107,13 @@ def test_a_line_with_two_things_becomes_two(typed: str, parts: tuple[str, ...]) 
         ("2 dz clothes pegs", 24, (), None, None), ("baby socks, 4 pairs", 4, (), None, None),
         ("bloques de madera 30", 30, (), None, None), ("tray 3", None, (), None, None),
         ("beads, 3 jars", None, (), None, None), ("pompoms, 40 small", 40, (), None, None),
+        ("cardstock a4 white 50", 50, (), None, None), ("paper black A3 20", 20, (), None, None),
+        ("pompoms 3 cm 30 assorted colours", 30, (30,), None, None), ("flannels, 6 white", 6, (), None, None),
+        ("origami squares 15 cm (100 sheets)", 100, (150,), None, None), ("dominoes animal 28", 28, (), None, None),
+        ("matching pictures - fruit, 12 cards", 12, (), None, None), ("cupcake tin, 12 hole", None, (), None, None),
+        ("1 hole punch", 1, (), None, None), ("glass jar 3", None, (), None, None),
+        ("tray 40x30", None, (400, 300), None, None), ("box 30 x 20 x 8", None, (300, 200, 80), None, None),
+        ("felt sheets A4 ten", 10, (), None, None),
     ],
 )  # fmt: skip
 def test_numbers_sizes_and_amounts_are_read(
@@ -236,3 +243,23 @@ def test_a_number_is_a_number_however_it_is_written() -> None:
     said = {"2": 2, "2.5": 2.5, "2,5": 2.5, "3/4": 0.75, "1 1/2": 1.5, "½": 0.5, "1½": 1.5, "two": 2, "half a": 0.5,
             "three quarters of a": 0.75, "media": 0.5}  # fmt: skip
     assert {word: number(word) for word in said} == pytest.approx(said)
+
+
+def test_sides_without_a_unit_are_taken_as_cm_and_prove_nothing() -> None:
+    said, guessed = understood("tray 40 x 30 cm"), understood("tray 40 x 30")
+    assert largest_mm(guessed.shape) == largest_mm(said.shape) == 400
+    assert "shape" in guessed.assumed
+    assert "shape" not in said.assumed
+
+
+@pytest.mark.parametrize(
+    ("typed", "kind"),
+    [
+        ("sequins pot", "sequins"), ("nuts and bolts jar", "small bolt"), ("dressmaker's pins tin", "pin"),
+        ("basil pot", "herb"), ("lily of the valley pot", "poisonous plant"), ("jam jar", "jar"),
+        ("plant pot", "flower pot"), ("lemon reamer", "squeezer"), ("wooden beads w/ laces", "bead"),
+        ("self adhesive labels", "label"), ("talcum powder", "cosmetics"),
+    ],
+)  # fmt: skip
+def test_what_is_kept_in_a_pot_is_meant_and_not_the_pot(typed: str, kind: str) -> None:
+    assert read(typed).kind == kind

@@ -10,6 +10,8 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
+from zither_awl.core.things.subjects import COLOURS, MATERIALS
+
 WORDS = {
     "a": 1, "an": 1, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8,
     "nine": 9, "ten": 10, "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14, "fifteen": 15, "sixteen": 16,
@@ -58,6 +60,7 @@ CUPS = re.compile(
 )  # fmt: skip
 SET_ASIDE = re.compile(
     r"\b(?:ages?|aged|size|talla|no\.?|nr\.?|number)\s*\d+(?:\s*[-–]\s*\d+)?\+?(?!\s*(?:to|a|-|–)\s*\d)"
+    r"|\b\d+[\s-]*(?:holes?|cavit(?:y|ies)|compartments?|sections?|tiers?|ply|huecos|compartimentos)\b(?!\s+punch)"
     r"|\b\d+\s*\+?\s*(?:[-–]\s*\d+\s*)?(?:years?|yrs?|months?|mths?|años|meses)\b(?:\s+old)?|\b\d\+(?=\s|$)",
     re.IGNORECASE,
 )  # fmt: skip
@@ -68,8 +71,10 @@ _EACH = (r"(?:sticks?|sheets?|slices?|pots?|tubes?|bottles?|balls?|skeins?|reels
          r"of\s+them|of\s+each|in\s+all|altogether|or\s+so|barras|hojas|botes?|tubos?|ovillos?|rollos?|formas?|"
          r"en\s+total)")  # fmt: skip
 """What a number at the end counts. Of bags and jars nobody knows how many they hold."""
-_SUCH = r"(?:mixed|assorted|different|small|little|big|large|old|distint[ao]s|pequeñ[ao]s|grandes)"
-"""What may stand behind such a number, and describes: it is left where it stands."""
+_HOW = "|".join(re.escape(word) for table in (COLOURS, MATERIALS) for spoken in table.values() for word in spoken)
+_SUCH = (rf"(?:(?:mixed|assorted|different|small|little|big|large|old|distint[ao]s|pequeñ[ao]s|grandes|{_HOW})"
+         r"(?:\s+(?:colou?rs|sizes|shapes|ones|colores|tamaños))?)")  # fmt: skip
+"""What may stand beside such a number, and describes: it is left where it stands."""
 _BEHIND = rf"(?<=\w)(?:\s*[,;:]|\s+[-–—]|(?<=s))\s+({_NUMBER})"
 COUNTS: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], float]], ...] = (
     (re.compile(r"\bhalf\s+a\s+dozen\b(?:\s+of)?|\bmedia\s+docena\b(?:\s+de)?", re.IGNORECASE), lambda m: 6),
@@ -83,17 +88,23 @@ COUNTS: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], float]], ...] = (
     (re.compile(r"\b(\d+)\s*(?:x|×)(?=\s|$)(?!\s*\d)", re.IGNORECASE), lambda m: float(m[1])),
     (re.compile(r"\b(\d+)[\s-]*(?:pack|pcs?|pieces?|piezas|unidades|uds|count|ct)\b(?:\s+(?:of|de))?", re.IGNORECASE),
      lambda m: float(m[1])),
-    (re.compile(rf"{_BEHIND}(?:\s+{_EACH}\s*$|(?=\s+{_SUCH}\s*$))", re.IGNORECASE), lambda m: number(m[1])),
+    (re.compile(rf"{_BEHIND}(?:\s+{_EACH}\s*$|(?=\s+(?:{_SUCH}|cards?|tarjetas)\s*$))", re.IGNORECASE),
+     lambda m: number(m[1])),
     (re.compile(rf",?\s*{_ABOUT}\s*({_NUMBER})\b", re.IGNORECASE), lambda m: number(m[1])),
+    (re.compile(rf"\(\s*(\d+)\s+{_EACH}\s*\)", re.IGNORECASE), lambda m: float(m[1])),
     (re.compile(r"\b(\d+)\s+(?:different\s+)?(?:colou?rs|colores)\b", re.IGNORECASE), lambda m: float(m[1])),
 )  # fmt: skip
 PAIRS = re.compile(rf"\b(?:({_NUMBER})\s+)?(?:pairs?|par(?:es)?)(?:\s+(?:of|de)\b|\s*$)|\b(?:a\s+)?couple\s+of\b",
                    re.IGNORECASE)  # fmt: skip
 LEADING = re.compile(rf"^\s*({_NUMBER})(?=\s)(?!\s*(?:way|tier|sided|part|in\s+1)\b)", re.IGNORECASE)
-TRAILING = re.compile(r"(?:[,:]|\s[-–—]|(?<=[a-zé]s))\s+(\d{1,4})\s*$", re.IGNORECASE)
+_SEVERAL = "|".join(word for word, number in WORDS.items() if number > 1)
+TRAILING = re.compile(rf"(?:[,:]|\s[-–—]|(?<=[a-zé]s)|(?<=[a-z]\d))\s+(\d{{1,4}}|{_SEVERAL})\s*$", re.IGNORECASE)
 """A number at the end: after a comma or a dash, or after several. "Tray 3" is a name."""
-TRAILING_MADE_OF = re.compile(r"(?<=s\sde\s)(\w+)\s+(\d{1,4})\s*$", re.IGNORECASE)
-""""bloques de madera 30": the material stays."""
+TRAILING_DESCRIBED = re.compile(rf"((?<=s\sde\s)\w+|(?<=\s){_SUCH}|(?<=[a-zé][^\Ws]s\s)[a-z]{{3,}})\s+(\d{{1,4}})\s*$",
+                                re.IGNORECASE)  # fmt: skip
+""""bloques de madera 30", "card A4 white 50": the material and the colour stay."""
+UNMEASURED = re.compile(r"(?<![\w.,])(\d{2,3})\s*[x×]\s*(\d{2,3})(?:\s*[x×]\s*(\d{1,3}))?(?![\w.,]*\d)(?!\s*[\"″'])")
+"""Two sides without a unit, as "tray 40 x 30": most people mean cm. It is a guess, and proves nothing."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -107,6 +118,8 @@ class Amounts:
     span: tuple[int, int] | None = None
     """"1 to 10": from, to."""
     sizes_mm: tuple[float, ...] = ()
+    guessed: bool = False
+    """Whether the unit of the sizes was not said."""
     mass_g: float | None = None
     volume_ml: float | None = None
     rest: str = ""
@@ -175,6 +188,10 @@ def _sizes(reader: _Reader) -> None:
     quoted = reader.take(INCHES)
     if quoted:
         reader.found["sizes_mm"] = (number(quoted[1]) * LINEAR["in"],)
+        return
+    bare = reader.take(UNMEASURED)
+    if bare:
+        reader.found.update(sizes_mm=tuple(number(each) * LINEAR["cm"] for each in bare.groups() if each), guessed=True)
 
 
 def _amount(reader: _Reader) -> None:
@@ -214,10 +231,10 @@ def _count(reader: _Reader, *, with_span: bool) -> None:
         if match:
             reader.found.update(count=int(read(match)), pieces=bool(re.search("piece|pcs|piezas", match[0], re.I)))
             return
-    made_of = TRAILING_MADE_OF.search(reader.text)
-    if made_of and not with_span:
-        reader.text = reader.text[: made_of.end(1)]
-        reader.found["count"] = int(made_of[2])
+    described = TRAILING_DESCRIBED.search(reader.text)
+    if described and not with_span:
+        reader.text = reader.text[: described.end(1)]
+        reader.found["count"] = int(described[2])
         return
     leading = reader.take(LEADING)
     trailing = None if leading or with_span else reader.take(TRAILING)

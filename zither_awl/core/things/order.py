@@ -14,6 +14,10 @@ _STUFF = "|".join(re.escape(word) for spoken in MATERIALS.values() for word in s
 _LOW = "|".join(word for word, number in WORDS.items() if number > 1)
 _NUMBER = r"(?:\d+|two|three|four|five|six|dos|tres|cuatro|cinco|seis)"
 TURNS: tuple[tuple[re.Pattern[str], str], ...] = (
+    (re.compile(r"\bw/o\b", re.IGNORECASE), "without"),
+    (re.compile(r"\bw/\s*", re.IGNORECASE), "with "),
+    # How it is fastened is not what it is: self-adhesive labels.
+    (re.compile(r"\b(?:self[ -])?adhesive(?=\s+\w)|\bself[ -]adhesive\b", re.IGNORECASE), " "),
     # How many of what it comes with is not how many there are: a xylophone with 8 bars.
     (re.compile(r"(?<=\w)(?<!\bset)\s+with\s+\d+\s+(?=[a-z])", re.IGNORECASE), " with "),
     # "conkers, a bowl of"

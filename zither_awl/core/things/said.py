@@ -180,7 +180,8 @@ def _count(said: Said, kind: Kind) -> int | None:
 def _more_dangerous(made: Component, said: Said) -> Component:
     """What words of state add: a magnet, a cell, a cord, a broken edge."""
     extra = set(said.dangers)
-    for state, danger in (("electric", "mains"), ("sharp", "sharp"), ("broken", "sharp"), ("poisonous", "toxic")):
+    for state, danger in (("electric", "mains"), ("sharp", "sharp"), ("broken", "sharp"), ("poisonous", "toxic"),
+                          ("in small bits", "choking-bits"), ("dusty", "dust")):
         extra |= {danger} if state in said.states else set()
     if "hot" in said.states:
         extra.add("hot-water" if made.kind == "water" else "heat")
@@ -218,20 +219,35 @@ def _described_last(text: str) -> str:
 
 
 PORTIONS = ("packet", "sachet", "sheet", "scrap", "slice", "strip", "offcut", "chunk", "wedge", "quarter", "half",
-            "segment", "tube", "stick")  # fmt: skip
-AS_MATERIAL = ("tube", "stick")
+            "segment", "tube", "stick", "roll", "pad")  # fmt: skip
+AS_MATERIAL = ("tube", "stick", "roll")
 """A portion of a substance, but a thing of its own where a material goes before it: a cardboard tube."""
 
 
 def _portion(words: tuple[str, ...]) -> tuple[str, ...]:
     """Celery sticks are celery, sandpaper sheets sandpaper; a stick or a tube of a material is what it is."""
-    last = next((each for each in PORTIONS if words and alike(words[-1], each)), "")
     found = matches(words)
+    if _held_last(words, found):
+        return words[:-1]
+    last = next((each for each in PORTIONS if words and alike(words[-1], each)), "")
     if not last or any(m.end == len(words) and m.length > 1 for m in found):
         return words
     whole = [m for m in found if m.end == len(words) - 1]
     bare = last in AS_MATERIAL and words[-2:-1] and words[-2] in DESCRIBES
     return words[:-1] if whole and not bare else words
+
+
+def _held_last(words: tuple[str, ...], found: tuple[Match, ...]) -> bool:
+    """Whether the last word is what they are kept in: a pot of sequins said "sequins pot", a basil pot."""
+    if len(words) < 2 or words[-1] not in KEEPS or any(m.end == len(words) and m.length > 1 for m in found):
+        return False
+    held = [m for m in found if m.end == len(words) - 1 and m.language == "en"]
+    several = words[-2].endswith("s") and not words[-2].endswith("ss")
+    return any(several or (words[-1] == "pot" and m.kind.name in GROWS) for m in held)
+
+
+KEEPS = ("pot", "jar", "tin", "box", "bag", "tub", "packet")
+GROWS = ("herb", "poisonous plant", "cut flower", "potted plant", "thorny plant", "stinging plant", "grass")
 
 
 def _contents(words: tuple[str, ...]) -> tuple[str, ...]:
@@ -300,7 +316,8 @@ def _played(best: Match, words: tuple[str, ...]) -> Match:
 
 def _known(words: Iterable[str]) -> bool:
     """Whether all of these words are known to say nothing about the kind."""
-    return all(word in BESIDE or any(alike(word, each) for each in BESIDE_NOUNS) or word.isdigit() for word in words)
+    return all(word in BESIDE or any(alike(word, each) for each in BESIDE_NOUNS) or any(map(str.isdigit, word))
+               for word in words)  # fmt: skip
 
 
 BESIDE = frozenset(

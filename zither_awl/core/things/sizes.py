@@ -23,6 +23,7 @@ def sized(made: Component, kind: Kind, told: Amounts, usual: float = 1.0) -> Com
     assumed. Raises: InvalidValue for a size beyond its limits."""
     if told.sizes_mm:
         made = _measured(made, kind, told.sizes_mm)
+        made = replace(made, assumed=tuple(sorted({*made.assumed, "shape"}))) if told.guessed else made
     elif usual != 1.0 and not made.medium:
         made = _grown(made, usual, {})
     if told.volume_ml:

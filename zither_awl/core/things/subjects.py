@@ -31,7 +31,8 @@ SUBJECTS: Final[dict[str, tuple[str, ...]]] = {
                "oficio", "bebe"),
     "body": ("body", "hand", "skeleton", "cuerpo", "esqueleto"),
     "clothes": ("clothes", "clothing", "ropa"),
-    "shapes": ("shape", "circle", "square", "triangle", "figura", "circulo", "cuadrado", "triangulo"),
+    "shapes": ("shape", "heart", "circle", "square", "triangle", "figura", "circulo", "cuadrado", "triangulo",
+               "corazon"),
     "colours": ("colour", "color"),
     "plants": ("plant", "flower", "tree", "leaf", "seed", "planta", "flor", "arbol", "hoja"),
     "weather": ("weather", "season", "cloud", "clima", "estacion", "nube"),
@@ -100,6 +101,9 @@ STATES: Final[dict[str, tuple[str, ...]]] = {
     "poisonous": ("poisonous", "toxic", "lead", "venenoso", "venenosa", "toxico", "toxica"),
     "hot": ("hot", "boiling", "caliente", "hirviendo"),
     "raw": ("raw", "crudo", "cruda"),
+    "in small bits": ("marble run", "marble track", "marble maze", "with marbles", "with small parts",
+                      "circuito de canicas", "con canicas", "con piezas pequenas"),
+    "dusty": ("talc", "talcum powder", "baby powder", "talco", "cement", "cemento", "cal", "perlite", "perlita"),
     "corded": ("with string", "with a string", "with cord", "with a cord", "with ribbon", "with a ribbon",
                "on a string", "on a cord", "with strap", "with a strap", "con cuerda", "con cordon"),
 }  # fmt: skip
@@ -120,6 +124,7 @@ HARMLESS: Final = (
     "suave", "blando", "blanda", "duro", "dura", "cocina", "jardin", "casa", "juguete", "algunos", "algunas",
     "cut", "torn", "dyed", "washed", "rolled", "blunt", "shelled", "unshelled", "salted", "unsalted", "pitted",
     "seedless", "popped", "a3", "a4", "a5", "collected", "found", "bought", "gathered", "picked", "approx",
+    "type", "style", "mesh", "liquid", "gel", "one", "ones", "left", "right", "handed",
     "approximately", "about", "around", "roughly", "nearly", "almost", "circa", "unos", "juego",
 )  # fmt: skip
 """Words that say nothing about the kind."""
