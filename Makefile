@@ -33,6 +33,7 @@ test: check $(S)/browser   ## checks, then every test
 
 check: $(S)/dev $(S)/build
 	$(BIN)/ruff check zither_awl tests bench
+	$(BIN)/ruff format --check --quiet zither_awl tests bench
 	$(BIN)/mypy
 	$(BIN)/lint-imports
 	cd web && npx tsc -p . && npx eslint .

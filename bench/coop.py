@@ -95,9 +95,11 @@ def _measure(person: Person, names: list[str], size: tuple[int, int]) -> None:
     made = person.taps - taps
     told = sorted([16.0] * max(0, made - len(told)) + told)
     folded = float(person.driver.execute_script(SCREENS))
-    print(f"{size[0]} x {size[1]}, slowed {SLOWER} times: {PIECES} finished pieces, {made} taps, tap to paint median "
-          f"{told[len(told) // 2]:.0f} ms, 95th percentile {told[int(0.95 * (len(told) - 1))]:.0f} ms (bar 100); "
-          f"page {folded:.2f} screens, {tallest:.2f} with a lane open (bar 2.5); {yardstick.taken(since)}")  # fmt: skip
+    print(
+        f"{size[0]} x {size[1]}, slowed {SLOWER} times: {PIECES} finished pieces, {made} taps, tap to paint median "
+        f"{told[len(told) // 2]:.0f} ms, 95th percentile {told[int(0.95 * (len(told) - 1))]:.0f} ms (bar 100); "
+        f"page {folded:.2f} screens, {tallest:.2f} with a lane open (bar 2.5); {yardstick.taken(since)}"
+    )
 
 
 if __name__ == "__main__":

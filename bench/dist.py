@@ -45,8 +45,11 @@ def installed(wheel: Path, folder: Path) -> Path:
     plain = {**os.environ, "PATH": str(UV.parent), "CC": "/nowhere", "CXX": "/nowhere"}
     python = home / "bin" / "python"
     for what in (["--require-hashes", "-r", str(lock)], ["--no-deps", str(wheel)]):
-        subprocess.run([UV, "pip", "install", "--quiet", "--only-binary", ":all:", "--python", python, *what],
-                       check=True, env=plain)  # fmt: skip
+        subprocess.run(
+            [UV, "pip", "install", "--quiet", "--only-binary", ":all:", "--python", python, *what],
+            check=True,
+            env=plain,
+        )
     return home / "bin"
 
 
@@ -61,8 +64,13 @@ class Served:
     def __init__(self, binaries: Path, folder: Path) -> None:
         self.port, began = free_port(), time.monotonic()
         environment = {"PATH": str(binaries), "HOME": str(folder), "XDG_DATA_HOME": str(folder / "share")}
-        self.process = subprocess.Popen([binaries / "zither-awl", "demo", "--no-browser", "--port", str(self.port)],
-                                        cwd=folder, env=environment, stdout=subprocess.PIPE, text=True)  # fmt: skip
+        self.process = subprocess.Popen(
+            [binaries / "zither-awl", "demo", "--no-browser", "--port", str(self.port)],
+            cwd=folder,
+            env=environment,
+            stdout=subprocess.PIPE,
+            text=True,
+        )
         self.browser = Browser(self.port)
         while time.monotonic() - began < PATIENCE_S:
             try:
@@ -90,15 +98,26 @@ def journey(served: Served) -> list[tuple[str, bool]]:
     child = watch["children"][0]["id"]
     tray = json.loads(browser.get("cupboard"))["trays"][0]["id"]
     now, told = datetime.now(UTC).isoformat(), {"device": "bench-dist-0001", "schema_version": 2, "child_id": child}
-    items = [{**told, "kind": "start", "episode_id": "dist-1", "tray_id": tray, "sequence": 1, "at": now},
-             {**told, "kind": "finish", "episode_id": "dist-1", "sequence": 2, "at": now, "work": "done right",
-              "place": "put back"}]  # fmt: skip
+    items = [
+        {**told, "kind": "start", "episode_id": "dist-1", "tray_id": tray, "sequence": 1, "at": now},
+        {
+            **told,
+            "kind": "finish",
+            "episode_id": "dist-1",
+            "sequence": 2,
+            "at": now,
+            "work": "done right",
+            "place": "put back",
+        },
+    ]
     taken = json.loads(browser.send("POST", "sync", {"items": items}))
     paper = browser.get("gauge.pdf?paper=A4")
     return [
-        ("the page and its script", '<div id="root"' in page and len(code) > 10_000), ("the household", bool(house)),
-        ("a piece of work written down", taken["refused"] == []), ("a print", paper[:5] == b"%PDF-"),
-    ]  # fmt: skip
+        ("the page and its script", '<div id="root"' in page and len(code) > 10_000),
+        ("the household", bool(house)),
+        ("a piece of work written down", taken["refused"] == []),
+        ("a print", paper[:5] == b"%PDF-"),
+    ]
 
 
 def main() -> None:

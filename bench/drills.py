@@ -46,8 +46,9 @@ class NotDone(Exception):
 def small_disk(mb: int) -> Iterator[Path | None]:
     """A disk of so many MB; None where none can be made."""
     with tempfile.TemporaryDirectory() as folder:
-        made = subprocess.run(["mount", "-t", "tmpfs", "-o", f"size={mb}m", "tmpfs", folder], capture_output=True,
-                              check=False)  # fmt: skip
+        made = subprocess.run(
+            ["mount", "-t", "tmpfs", "-o", f"size={mb}m", "tmpfs", folder], capture_output=True, check=False
+        )
         yield Path(folder) if made.returncode == 0 else None
         if made.returncode == 0:
             subprocess.run(["umount", "-l", folder], check=True)
@@ -132,8 +133,12 @@ def _spoilt(folder: Path, spoil: Callable[[Path], object]) -> tuple[bool, str]:
         again.stop()
         return False, f"it serves a spoilt file: {again.said}"
     changed = (data / "zither-awl.db").read_bytes() != before
-    back = subprocess.run([sys.executable, "-m", "zither_awl.cli", "restore", str(copy), "--data", str(data), "--yes"],
-                          capture_output=True, text=True, check=False)  # fmt: skip
+    back = subprocess.run(
+        [sys.executable, "-m", "zither_awl.cli", "restore", str(copy), "--data", str(data), "--yes"],
+        capture_output=True,
+        text=True,
+        check=False,
+    )
     good = helps(again.said) and not changed and back.returncode == 0 and program.lost() == 0
     return good, f"{again.said.strip()} | restored: {back.stdout.strip().splitlines()[-1:]}; {program.lost()} lost"
 
@@ -172,7 +177,8 @@ def without_its_log(folder: Path) -> tuple[bool, str]:
         whole = opens(folder / "zither-awl.db")
     return whole or helps(again.said), (
         f"opens whole; {program.lost()} of {len(program.acknowledged)} acknowledged events were in the deleted file "
-        f"({held} kB)")  # fmt: skip
+        f"({held} kB)"
+    )
 
 
 def clock_jumps(folder: Path) -> tuple[bool, str]:
@@ -223,13 +229,18 @@ def main() -> None:
     root = Path(tempfile.mkdtemp())
     root.chmod(0o755)
     drills: list[tuple[str, Callable[[Path], tuple[bool, str]]]] = [
-        ("full disk", lambda _: full_disk()), ("read-only folder", read_only_folder), ("locked file", locked),
-        ("corrupt file", corrupt), ("truncated file", truncated), ("missing -wal", without_its_log),
-        ("clock back and forward", clock_jumps), ("two programs on one folder", two_programs),
+        ("full disk", lambda _: full_disk()),
+        ("read-only folder", read_only_folder),
+        ("locked file", locked),
+        ("corrupt file", corrupt),
+        ("truncated file", truncated),
+        ("missing -wal", without_its_log),
+        ("clock back and forward", clock_jumps),
+        ("two programs on one folder", two_programs),
         ("kill during migration", lambda at: killed_while_brought_up(at, kills)),
         ("kill during restore", lambda at: killed_while_put_back(at, kills)),
         ("kill during import", lambda at: killed_while_taken_in(at, kills)),
-    ]  # fmt: skip
+    ]
     failed = undone = 0
     for name, drill in drills:
         folder = root / name.replace(" ", "-")

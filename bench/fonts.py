@@ -11,9 +11,11 @@ from typing import Any
 ROOT = Path(__file__).parents[1]
 SOURCE, OUT = ROOT / "web/node_modules/@fontsource-variable", ROOT / "zither_awl/formats/paper/fonts"
 FONTS = {
-    "sans": ("atkinson-hyperlegible-next", "normal", 400), "sans-bold": ("atkinson-hyperlegible-next", "normal", 700),
-    "serif": ("literata", "normal", 400), "serif-italic": ("literata", "italic", 400),
-}  # fmt: skip
+    "sans": ("atkinson-hyperlegible-next", "normal", 400),
+    "sans-bold": ("atkinson-hyperlegible-next", "normal", 700),
+    "serif": ("literata", "normal", 400),
+    "serif-italic": ("literata", "italic", 400),
+}
 
 
 def static(package: str, subset: str, slope: str, weight: int) -> Any:

@@ -13,6 +13,7 @@ import sys
 from collections.abc import Callable, Iterable, Iterator
 from contextlib import closing
 from datetime import date, datetime, timedelta
+from functools import partial
 from pathlib import Path
 from typing import Any
 from uuid import NAMESPACE_OID, UUID, uuid5
@@ -81,9 +82,17 @@ def _events(
     for row in events:
         if row["episode_id"] in ids:
             device = str(uuid5(UUID(int=0), f"{row['device']}{tag}"))
-            own = {"id": row["id"] + off, "device": device, "episode_id": ids[row["episode_id"]],
-                   "sent_id": ids.get(row["sent_id"], row["sent_id"])}  # fmt: skip
+            own = {
+                "id": row["id"] + off,
+                "device": device,
+                "episode_id": ids[row["episode_id"]],
+                "sent_id": ids.get(row["sent_id"], row["sent_id"]),
+            }
             yield {**change(row), **own}
+
+
+def _all_earlier(row: Row, days: int, day: str) -> Row:
+    return {name: _earlier(row[name], days) for name in (day, "began", "ended")}
 
 
 def _more_terms(db: sqlite3.Connection, terms: int) -> None:
@@ -94,19 +103,25 @@ def _more_terms(db: sqlite3.Connection, terms: int) -> None:
     day_of = {r["id"]: r["day"] for r in mornings}
     for term in range(1, terms):
         days, off = TERM_DAYS * term, most * term
-        _put(db, "morning", ({**r, "id": r["id"] + off, "day": _earlier(r["day"], days),
-                              "began": _earlier(r["began"], days), "ended": _earlier(r["ended"], days)}
-                             for r in mornings))  # fmt: skip
+        _put(db, "morning", ({**r, "id": r["id"] + off, **_all_earlier(r, days, "day")} for r in mornings))
         born_by = [r for r in here if (_earlier(day_of[r["morning_id"]], days) or "") > born[r["child_id"]]]
         _put(db, "morning_child", ({**r, "morning_id": r["morning_id"] + off} for r in born_by))
         alive = [r for r in works if (_earlier(r["local_day"], days) or "") > born[r["child_id"]]]
         ids = {r["id"]: _named(r, f"-{term}") for r in alive}
-        _put(db, "episode", ({**r, "id": ids[r["id"]], "began": _earlier(r["began"], days),
-                              "ended": _earlier(r["ended"], days), "local_day": _earlier(r["local_day"], days),
-                              "morning_id": r["morning_id"] + off if r["morning_id"] else None}
-                             for r in alive))  # fmt: skip
-        _put(db, "episode_event", _events(events, ids, f"-{term}", last * term,
-                                          lambda r, d=days: {**r, "at": _earlier(r["at"], d)}))  # type: ignore[misc]
+        _put(
+            db,
+            "episode",
+            (
+                {
+                    **r,
+                    "id": ids[r["id"]],
+                    **_all_earlier(r, days, "local_day"),
+                    "morning_id": r["morning_id"] + off if r["morning_id"] else None,
+                }
+                for r in alive
+            ),
+        )
+        _put(db, "episode_event", _events(events, ids, f"-{term}", last * term, partial(_moved, days)))
 
 
 def _more_families(db: sqlite3.Connection, families: int) -> None:
@@ -120,21 +135,36 @@ def _more_families(db: sqlite3.Connection, families: int) -> None:
         for table, rows in beside.items():
             moved = ({**r, "child_id": r["child_id"] + step} for r in rows)
             _put(db, table, ({k: v for k, v in r.items() if k != "id"} for r in moved))
-        _put(db, "presentation", ({k: v for k, v in {**r, "child_id": r["child_id"] + step, "key": None}.items()
-                                   if k != "id"} for r in shown))  # fmt: skip
+        _put(
+            db,
+            "presentation",
+            (
+                {k: v for k, v in {**r, "child_id": r["child_id"] + step, "key": None}.items() if k != "id"}
+                for r in shown
+            ),
+        )
         _put(db, "morning_child", ({**r, "child_id": r["child_id"] + step} for r in here))
         ids = {r["id"]: _named(r, f"c{family}") for r in works}
         _put(db, "episode", ({**r, "id": ids[r["id"]], "child_id": r["child_id"] + step} for r in works))
-        _put(db, "episode_event", _events(events, ids, f"c{family}", last * family,
-                                          lambda r, s=step: {**r, "child_id": r["child_id"] + s}))  # type: ignore[misc]
+        _put(db, "episode_event", _events(events, ids, f"c{family}", last * family, partial(_of_child, step)))
+
+
+def _moved(days: int, row: Row) -> Row:
+    return {**row, "at": _earlier(row["at"], days)}
+
+
+def _of_child(step: int, row: Row) -> Row:
+    return {**row, "child_id": row["child_id"] + step}
 
 
 def main() -> None:
     """Grow into a folder that does not exist yet."""
     for folder in houses(Path(sys.argv[1])):
         with closing(sqlite3.connect(folder / "zither-awl.db")) as db:
-            told = [f"{db.execute(f'SELECT count(*) FROM {t}').fetchone()[0]} {t}" for t in
-                    ("child", "morning", "episode", "episode_event")]  # fmt: skip
+            told = [
+                f"{db.execute(f'SELECT count(*) FROM {t}').fetchone()[0]} {t}"
+                for t in ("child", "morning", "episode", "episode_event")
+            ]
         print(f"{folder.name}: {', '.join(told)}")
 
 

@@ -88,10 +88,12 @@ def trend(children: int) -> None:
             days = [(date(2026, 1, 5) + timedelta(weeks=n), 8 * exp(0.2 * value)) for n, value in enumerate(series)]
             looks = [span_of(days[:n], date(2030, 1, 1)).verdict for n in range(14, 40)]
             wrong += any(verdict in ("growing", "shrinking") for verdict in looks)
-            grown = [(day, minutes * 1.04 ** n) for n, (day, minutes) in enumerate(days)]
+            grown = [(day, minutes * 1.04**n) for n, (day, minutes) in enumerate(days)]
             right += span_of(grown, date(2030, 1, 1)).verdict == "growing"
-        print(f"trend, autocorrelation {phi}: a false word at some of 26 weekly looks {wrong / children:.0%}; "
-              f"4 % a week found after 39 weeks {right / children:.0%}")  # fmt: skip
+        print(
+            f"trend, autocorrelation {phi}: a false word at some of 26 weekly looks {wrong / children:.0%}; "
+            f"4 % a week found after 39 weeks {right / children:.0%}"
+        )
 
 
 def main(children: int = 400) -> None:

@@ -32,8 +32,9 @@ from zither_awl.store import prepare
 
 OLD = sorted(DATA.glob("*.db"), key=lambda path: [int(part) for part in path.stem.split(".")])[:-1]
 """A database of every version that landed but the newest, in their order."""
-OPEN = ("import sys; from pathlib import Path; from zither_awl.store import prepare; "
-        "prepare(Path(sys.argv[1])).dispose()")  # fmt: skip
+OPEN = (
+    "import sys; from pathlib import Path; from zither_awl.store import prepare; prepare(Path(sys.argv[1])).dispose()"
+)
 
 
 def free_port() -> int:
@@ -70,11 +71,21 @@ class Sender:
         at = began + timedelta(seconds=20 * number)
         told = {"device": self.name, "schema_version": 2, "child_id": child, "episode_id": f"{self.name[:8]}-{number}"}
         kinds: tuple[tuple[str, dict[str, Any]], ...] = (
-            ("start", {"tray_id": tray}), ("round", {}), ("round", {}),
+            ("start", {"tray_id": tray}),
+            ("round", {}),
+            ("round", {}),
             ("finish", {"work": "done right", "place": "put back"}),
-        )  # fmt: skip
-        return [{**told, **more, "kind": kind, "sequence": number * 4 + n + 1,
-                 "at": (at + timedelta(seconds=2 * n)).isoformat()} for n, (kind, more) in enumerate(kinds)]
+        )
+        return [
+            {
+                **told,
+                **more,
+                "kind": kind,
+                "sequence": number * 4 + n + 1,
+                "at": (at + timedelta(seconds=2 * n)).isoformat(),
+            }
+            for n, (kind, more) in enumerate(kinds)
+        ]
 
 
 def serving(folder: Path, kills: int, chance: Random) -> None:
@@ -89,8 +100,8 @@ def serving(folder: Path, kills: int, chance: Random) -> None:
     for number in range(kills):
         before = sum(len(s.acknowledged) for s in senders)
         port = free_port()
-        server = subprocess.Popen([sys.executable, "-m", "zither_awl.cli", "serve", "--data", str(folder), "--port",
-                                   str(port), "--no-browser"], stdout=subprocess.PIPE, text=True)  # fmt: skip
+        command = ["-m", "zither_awl.cli", "serve", "--data", str(folder), "--port", str(port), "--no-browser"]
+        server = subprocess.Popen([sys.executable, *command], stdout=subprocess.PIPE, text=True)
         assert server.stdout is not None
         if "is at" not in server.stdout.readline():
             raise SystemExit(f"after {number} kills the program did not start again")
@@ -123,8 +134,10 @@ def _judge(database: Path, senders: list[Sender], kills: int) -> None:
         differ = len(work.projections_differ())
     desk.close()
     told = sum(len(s.acknowledged) for s in senders)
-    print(f"{kills} kills while serving: {told} events acknowledged, {lost} lost, {doubled} doubled, "
-          f"integrity {whole}, {differ} folded wrongly")  # fmt: skip
+    print(
+        f"{kills} kills while serving: {told} events acknowledged, {lost} lost, {doubled} doubled, "
+        f"integrity {whole}, {differ} folded wrongly"
+    )
 
 
 def opening(folder: Path, kills: int, chance: Random) -> None:
@@ -135,8 +148,10 @@ def opening(folder: Path, kills: int, chance: Random) -> None:
         path = folder / f"{number}" / "zither-awl.db"
         path.parent.mkdir()
         shutil.copy(old, path)
-        running = [subprocess.Popen([sys.executable, "-c", OPEN, str(path)], stderr=subprocess.DEVNULL)
-                   for _ in range(1 + number % 2)]  # fmt: skip
+        running = [
+            subprocess.Popen([sys.executable, "-c", OPEN, str(path)], stderr=subprocess.DEVNULL)
+            for _ in range(1 + number % 2)
+        ]
         # As above: any moment of the opening.
         time.sleep(chance.uniform(0.35, 2.2))
         for each in running:

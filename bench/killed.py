@@ -59,8 +59,9 @@ def killed_while_put_back(folder: Path, kills: int) -> tuple[bool, str]:
             program.stop(signal.SIGKILL)
         else:
             program.stop()
-            _kill_soon([sys.executable, "-m", "zither_awl.cli", "restore", str(copy), "--data", str(data), "--yes"],
-                       0.5, 3.0)  # fmt: skip
+            _kill_soon(
+                [sys.executable, "-m", "zither_awl.cli", "restore", str(copy), "--data", str(data), "--yes"], 0.5, 3.0
+            )
         half += not opens(database)
         neither += hashed(database) not in (before, hashed(copy))
     return neither == half == 0, f"{kills} kills, {half} files not whole, {neither} neither as before nor as the copy"
@@ -79,8 +80,9 @@ def killed_while_taken_in(folder: Path, kills: int) -> tuple[bool, str]:
     for _ in range(kills):
         program = Program(data)
         program.browser.get("session")
-        sender = subprocess.Popen([sys.executable, "-c", SEND, str(program.port)], stdin=subprocess.PIPE,
-                                  stderr=subprocess.DEVNULL)  # fmt: skip
+        sender = subprocess.Popen(
+            [sys.executable, "-c", SEND, str(program.port)], stdin=subprocess.PIPE, stderr=subprocess.DEVNULL
+        )
         assert sender.stdin is not None
         sender.stdin.write(file)
         sender.stdin.close()

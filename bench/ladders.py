@@ -88,7 +88,7 @@ def stuck(children: int) -> dict[str, float]:
         "steady learners called stuck within 20": sum(each is not None for each in steady) / children,
         "learners by one leap called stuck within 20": sum(each is not None for each in leaping) / children,
         "of these, while they knew it": sum(each is not None and each[1] for each in leaping) / children,
-    }  # fmt: skip
+    }
 
 
 def reached(house: SimulatedHouse) -> dict[int, tuple[date, date | None]]:
@@ -97,8 +97,10 @@ def reached(house: SimulatedHouse) -> dict[int, tuple[date, date | None]]:
     for visit in house.visits:
         tries.setdefault(visit.tray_id or 0, []).append(visit)
     shown = {p.tray_id: p.local_day for p in house.shown}
-    return {tray: (min(shown.get(tray, done[0].local_day), done[0].local_day),
-                   known_since([v for v in done if v.finished])) for tray, done in tries.items()}  # fmt: skip
+    return {
+        tray: (min(shown.get(tray, done[0].local_day), done[0].local_day), known_since([v for v in done if v.finished]))
+        for tray, done in tries.items()
+    }
 
 
 def ranges(model: Model, houses: int, weeks: int = 40) -> Counter[str]:
@@ -178,8 +180,10 @@ def main() -> None:
     for model in MODELS:
         held = ranges(model, houses)
         judged = sum(held.values()) - held["not judged"]
-        print(f"{model}: held {held['held'] / judged:.3f}, mastered earlier {held['too early'] / judged:.3f}, "
-              f"later {held['too late'] / judged:.3f}, of {judged}; {held['not judged']} not judged")  # fmt: skip
+        print(
+            f"{model}: held {held['held'] / judged:.3f}, mastered earlier {held['too early'] / judged:.3f}, "
+            f"later {held['too late'] / judged:.3f}, of {judged}; {held['not judged']} not judged"
+        )
 
 
 if __name__ == "__main__":

@@ -1,6 +1,6 @@
 """Writes docs/licences.md: what the program is built on, and under which licence each is.
 
-    python -m bench.licences       from the lock files and what is installed; nothing is asked from anywhere
+python -m bench.licences       from the lock files and what is installed; nothing is asked from anywhere
 """
 
 from __future__ import annotations
@@ -23,8 +23,9 @@ Hyperlegible Next and Literata are under the SIL Open Font License 1.1.
 
 def of_python() -> list[tuple[str, str, str]]:
     """Every package the program needs: name, version, licence."""
-    return [(name, version, _licence(name))
-            for name, version in _LOCKED.findall((ROOT / "requirements.lock").read_text())]  # fmt: skip
+    return [
+        (name, version, _licence(name)) for name, version in _LOCKED.findall((ROOT / "requirements.lock").read_text())
+    ]
 
 
 def _licence(name: str) -> str:
@@ -48,10 +49,15 @@ def _first_line(name: str) -> str:
 def of_npm() -> list[tuple[str, str, str]]:
     """Every package of the front end: name, version, licence."""
     packages = json.loads((ROOT / "web/package-lock.json").read_text())["packages"]
-    shipped = ((path, each) for path, each in packages.items()
-               if path and not each.get("dev") and not each.get("optional"))  # fmt: skip
-    return sorted({(path.rsplit("node_modules/", 1)[-1], each["version"], str(each.get("license", "not said")))
-                   for path, each in shipped})  # fmt: skip
+    shipped = (
+        (path, each) for path, each in packages.items() if path and not each.get("dev") and not each.get("optional")
+    )
+    return sorted(
+        {
+            (path.rsplit("node_modules/", 1)[-1], each["version"], str(each.get("license", "not said")))
+            for path, each in shipped
+        }
+    )
 
 
 def page() -> str:

@@ -25,18 +25,8 @@ CHROME = (
 def main() -> None:
     """Serve the demo and print the scores."""
     folder = Path(tempfile.mkdtemp())
-    demo = [
-        sys.executable,
-        "-m",
-        "zither_awl.cli",
-        "demo",
-        "--data",
-        str(folder / "demo"),
-        "--port",
-        str(PORT),
-        "--no-browser",
-    ]
-    server = subprocess.Popen(demo, stdout=subprocess.PIPE, text=True)
+    demo = ["-m", "zither_awl.cli", "demo", "--data", str(folder / "demo"), "--port", str(PORT), "--no-browser"]
+    server = subprocess.Popen([sys.executable, *demo], stdout=subprocess.PIPE, text=True)
     try:
         assert server.stdout is not None
         while "is at" not in server.stdout.readline():

@@ -39,8 +39,14 @@ class Tally:
 def try_of(day: int, number: int, success: bool) -> Episode:
     """A finished try on a day."""
     began = datetime(START.year, START.month, START.day, 9, tzinfo=UTC) + timedelta(days=day, minutes=10 * number)
-    return Episode(id=f"{day}-{number}", child_id=1, tray_id=1, began=began, ended=began + timedelta(minutes=8),
-                   work=Work.RIGHT if success else Work.MISTAKE)  # fmt: skip
+    return Episode(
+        id=f"{day}-{number}",
+        child_id=1,
+        tray_id=1,
+        began=began,
+        ended=began + timedelta(minutes=8),
+        work=Work.RIGHT if success else Work.MISTAKE,
+    )
 
 
 def of_picks(rng: Random, follows: bool) -> Iterator[tuple[bool, bool]]:
@@ -90,8 +96,10 @@ def main(levels: int = 800) -> None:
             for seed in range(levels):
                 rng = Random(seed)
                 follow(model(rng, bool(seed % 3)), rng, school, tally)
-            print(f"{name:6} {school:10} precision {tally.hit / tally.called:.3f}  recall {tally.hit / tally.known:.3f}"
-                  f"  known tries called slipping {tally.slipping / tally.known:.3f}")  # fmt: skip
+            print(
+                f"{name:6} {school:10} precision {tally.hit / tally.called:.3f}  recall {tally.hit / tally.known:.3f}"
+                f"  known tries called slipping {tally.slipping / tally.known:.3f}"
+            )
         told = {10 * tenth + 5: f"{100 * c[True] / sum(c.values()):.0f}" for tenth, c in sorted(tally.said.items())}
         print(f"{name:6} the estimate says -> of 100 so many know it: {told}")
 

@@ -28,17 +28,34 @@ from typing import Any
 
 PORT, TIMES = 8197, 20
 GETS = (
-    "today", "shelf", "watch", "change", "children", "cupboard", "history", "session", "episodes?limit=100",
-    "children/1/record", "mornings/last", "find", "things", "words/1", "routines", "trays/2/why-not",
+    "today",
+    "shelf",
+    "watch",
+    "change",
+    "children",
+    "cupboard",
+    "history",
+    "session",
+    "episodes?limit=100",
+    "children/1/record",
+    "mornings/last",
+    "find",
+    "things",
+    "words/1",
+    "routines",
+    "trays/2/why-not",
     "export/episodes.csv",
-)  # fmt: skip
+)
 ROWS = {
     "episodes?limit=100": "SELECT * FROM episode ORDER BY began DESC LIMIT 100",
     "export/episodes.csv": "SELECT * FROM episode ORDER BY began",
     "history": "SELECT * FROM change_set ORDER BY id DESC LIMIT 50",
-    "children": "SELECT * FROM child", "things": "SELECT * FROM component", "find": "SELECT id, name FROM tray",
-    "cupboard": "SELECT * FROM tray", "shelf": "SELECT * FROM placement WHERE until IS NULL",
-}  # fmt: skip
+    "children": "SELECT * FROM child",
+    "things": "SELECT * FROM component",
+    "find": "SELECT id, name FROM tray",
+    "cupboard": "SELECT * FROM tray",
+    "shelf": "SELECT * FROM placement WHERE until IS NULL",
+}
 """What some answers fetch, so that they can be compared with sqlite3 fetching the same."""
 
 
@@ -58,8 +75,12 @@ class Browser:
     def send(self, method: str, path: str, body: Any) -> bytes:
         """A write's body."""
         self.token = self.token or json.loads(self.get("session"))["csrf_token"]
-        asked = urllib.request.Request(self._at + path, json.dumps(body).encode(), method=method, headers={
-            "Content-Type": "application/json", "X-CSRF-Token": self.token})  # fmt: skip
+        asked = urllib.request.Request(
+            self._at + path,
+            json.dumps(body).encode(),
+            method=method,
+            headers={"Content-Type": "application/json", "X-CSRF-Token": self.token},
+        )
         answer: bytes = self._opener.open(asked).read()
         return answer
 
@@ -86,8 +107,10 @@ def served(folder: Path, python: str = sys.executable) -> subprocess.Popen[str]:
     """A server on a household's folder, once it answers."""
     server = subprocess.Popen(
         [python, "-m", "zither_awl.cli", "serve", "--data", str(folder), "--port", str(PORT), "--no-browser"],
-        stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
-    )  # fmt: skip
+        stdout=subprocess.PIPE,
+        stderr=subprocess.STDOUT,
+        text=True,
+    )
     assert server.stdout is not None
     for line in server.stdout:
         if "is at" in line:

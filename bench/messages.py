@@ -47,8 +47,19 @@ PROGRAM, PAGES, TABLES = ROOT / "zither_awl", ROOT / "web/src", ROOT / "zither_a
 _SAID_ON_PAGES = re.compile(r"""\bsay(?:Rich)?\(\s*('(?:[^'\\\n]|\\.)*'|"(?:[^"\\\n]|\\.)*")""")
 FORMS = frozenset(("{whole}.{part}", "{day} {month} {year}", "{day} {month}", "{month} {year}"))
 """Messages of places only that languages write each in its own way: decimals and dates."""
-_SHIPS = (shipped_cards, shipped_routines, shipped_series, shipped_talks, shipped_words, shipped_foods, shipped_themes,
-          recipes, families, common_places, rooms)  # fmt: skip
+_SHIPS = (
+    shipped_cards,
+    shipped_routines,
+    shipped_series,
+    shipped_talks,
+    shipped_words,
+    shipped_foods,
+    shipped_themes,
+    recipes,
+    families,
+    common_places,
+    rooms,
+)
 
 
 def program_messages() -> set[str]:
@@ -63,8 +74,11 @@ def _said_in(path: Path) -> Iterator[str]:
             if node.func.id == "say" and node.args and isinstance(node.args[0], ast.Constant):
                 yield str(node.args[0].value)
             elif node.func.id == "map" and isinstance(node.args[0], ast.Name) and node.args[0].id == "say":
-                yield from (each.value for each in ast.walk(node.args[1])
-                            if isinstance(each, ast.Constant) and isinstance(each.value, str))  # fmt: skip
+                yield from (
+                    each.value
+                    for each in ast.walk(node.args[1])
+                    if isinstance(each, ast.Constant) and isinstance(each.value, str)
+                )
 
 
 def page_messages() -> set[str]:
@@ -136,8 +150,11 @@ def _literals() -> Iterator[str]:
     for path in (path for part in ("core", "services", "api") for path in (PROGRAM / part).rglob("*.py")):
         for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
             if isinstance(node, ast.Subscript) and isinstance(node.value, ast.Name) and node.value.id == "Literal":
-                yield from (each.value for each in ast.walk(node.slice)
-                            if isinstance(each, ast.Constant) and isinstance(each.value, str))  # fmt: skip
+                yield from (
+                    each.value
+                    for each in ast.walk(node.slice)
+                    if isinstance(each, ast.Constant) and isinstance(each.value, str)
+                )
 
 
 FOUND = {"words": key_words, "messages": program_messages, "page": page_messages, "cards": card_messages}

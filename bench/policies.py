@@ -28,12 +28,15 @@ MODELS = ("picks", "grows")
 
 def told(name: str, outcomes: Sequence[Outcome]) -> str:
     """One policy in a line."""
+
     def of(field: str) -> float:
         return float(mean(getattr(o, field) for o in outcomes))
 
     hard = f"too hard {of('too_hard'):.1f}, easier step {of('easier_brought'):.1f} of {of('easier_at_hand'):.1f}"
-    return (f"{name:14} mastered {of('mastered'):5.1f}  minutes {of('minutes'):5.0f}  swapped {of('swapped'):5.1f}  "
-            f"there and back {of('there_and_back'):.2f}  {hard}, back too soon {of('back_too_soon'):.2f}")  # fmt: skip
+    return (
+        f"{name:14} mastered {of('mastered'):5.1f}  minutes {of('minutes'):5.0f}  swapped {of('swapped'):5.1f}  "
+        f"there and back {of('there_and_back'):.2f}  {hard}, back too soon {of('back_too_soon'):.2f}"
+    )
 
 
 def mastered(plan: Plan, houses: int) -> float:
@@ -60,8 +63,10 @@ def main(houses: int = 30) -> None:
         for name, outcomes in found.items():
             print(f"{model:6} {told(name, outcomes)}")
         ours, two, whole = (mean(o.mastered for o in found[name]) for name in POLICIES)
-        print(f"{model:6} by signs against two at random {ours / two - 1:+.0%}, all weekly {ours / whole - 1:+.0%}; "
-              f"{time.perf_counter() - begun:.0f} s")  # fmt: skip
+        print(
+            f"{model:6} by signs against two at random {ours / two - 1:+.0%}, all weekly {ours / whole - 1:+.0%}; "
+            f"{time.perf_counter() - begun:.0f} s"
+        )
         daily = replace(plan, practice=Practice(mastery="estimate"))
         print(f"{model:6} by the estimate instead of the criterion {mastered(daily, houses):.1f}")
         full = mastered(plan, houses)

@@ -22,8 +22,20 @@ from zither_awl.store import prepare
 from zither_awl.store import transfer as tables
 
 DEVICE = "00000001-aaaa-4aaa-8aaa-aaaaaaaaaaaa"
-DOES = ("free", "make room", "put back", "close", "restore", "check the rights", "update", "open that", "stop it",
-        "name another", "let in again", "try again")  # fmt: skip
+DOES = (
+    "free",
+    "make room",
+    "put back",
+    "close",
+    "restore",
+    "check the rights",
+    "update",
+    "open that",
+    "stop it",
+    "name another",
+    "let in again",
+    "try again",
+)
 """Words of a message that says what to do."""
 
 
@@ -34,9 +46,21 @@ class Program:
         self.folder, self.port, self.acknowledged = folder, free_port(), set[int]()
         self.said, self._next = "", 1
         self.process = subprocess.Popen(
-            [sys.executable, "-m", "zither_awl.cli", "serve", "--data", str(folder), "--port", str(self.port),
-             "--no-browser"], stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
-        )  # fmt: skip
+            [
+                sys.executable,
+                "-m",
+                "zither_awl.cli",
+                "serve",
+                "--data",
+                str(folder),
+                "--port",
+                str(self.port),
+                "--no-browser",
+            ],
+            stdout=subprocess.PIPE,
+            stderr=subprocess.STDOUT,
+            text=True,
+        )
         assert self.process.stdout is not None
         self.said = self.process.stdout.readline()
         self.serves = " is at " in self.said
@@ -62,10 +86,14 @@ class Program:
             told = {"device": DEVICE, "schema_version": 2, "child_id": 1, "episode_id": f"drill-{first + n}"}
             at = base + timedelta(seconds=20 * (first + n))
             kinds: tuple[tuple[str, dict[str, Any]], ...] = (
-                ("start", {"tray_id": 1}), ("note", {"text": note or "so"}),
-                ("finish", {"work": "done right", "place": "put back"}))  # fmt: skip
-            items += [{**told, **more, "kind": kind, "sequence": (first + n) * 3 + k, "at": at.isoformat()}
-                      for k, (kind, more) in enumerate(kinds)]  # fmt: skip
+                ("start", {"tray_id": 1}),
+                ("note", {"text": note or "so"}),
+                ("finish", {"work": "done right", "place": "put back"}),
+            )
+            items += [
+                {**told, **more, "kind": kind, "sequence": (first + n) * 3 + k, "at": at.isoformat()}
+                for k, (kind, more) in enumerate(kinds)
+            ]
         try:
             self.browser.send("POST", "sync", {"items": items})
         except urllib.error.HTTPError as refused:
@@ -88,8 +116,10 @@ def helps(said: str) -> bool:
 
 def house(folder: Path) -> Path:
     """The demo household in a folder."""
-    made = ("import sys; from pathlib import Path; from zither_awl.services.demo import prepare_demo; "
-            "prepare_demo(Path(sys.argv[1]))")  # fmt: skip
+    made = (
+        "import sys; from pathlib import Path; from zither_awl.services.demo import prepare_demo; "
+        "prepare_demo(Path(sys.argv[1]))"
+    )
     # In a process of its own: nothing of it may hold the file.
     subprocess.run([sys.executable, "-c", made, str(folder / "zither-awl.db")], check=True)
     return folder

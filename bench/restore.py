@@ -58,9 +58,11 @@ def main() -> None:
         done = restoring.wait()
         same = hashed(database) == before
         size = database.stat().st_size / 2**20
-        print(f"{size:.0f} MB, {many} photographs: {done.state} in {took:.1f} s (bar {BAR_S:.0f}); "
-              f"{len(told)} times told anew, in {len({step for step, _ in told})} steps; "
-              f"{'every table and photograph the same' if same else 'NOT THE SAME'}")  # fmt: skip
+        print(
+            f"{size:.0f} MB, {many} photographs: {done.state} in {took:.1f} s (bar {BAR_S:.0f}); "
+            f"{len(told)} times told anew, in {len({step for step, _ in told})} steps; "
+            f"{'every table and photograph the same' if same else 'NOT THE SAME'}"
+        )
         desk.close()
     sys.exit(not (same and took < BAR_S))
 

@@ -67,8 +67,17 @@ def heavy() -> list[str]:
 
 def served(command: str, folder: Path) -> subprocess.Popen[str]:
     """The program on a folder, once it says where it is."""
-    words = (sys.executable, "-m", "zither_awl.cli", command, "--data", str(folder), "--port", str(PORT),
-             "--no-browser")  # fmt: skip
+    words = (
+        sys.executable,
+        "-m",
+        "zither_awl.cli",
+        command,
+        "--data",
+        str(folder),
+        "--port",
+        str(PORT),
+        "--no-browser",
+    )
     server = subprocess.Popen(words, stdout=subprocess.PIPE, text=True)
     assert server.stdout is not None
     while "is at" not in server.stdout.readline():
@@ -87,8 +96,10 @@ def ask_everything(language: str) -> int:
     paths = [path for path, ways in json.loads(DOCUMENT.read_text())["paths"].items() if "get" in ways]
     answered = 0
     for path in paths:
-        request = urllib.request.Request(f"http://127.0.0.1:{PORT}{re.sub(r'{[^}]*}', '1', path)}",
-                                         headers={"Cookie": f"zither-awl-language={language}"})  # fmt: skip
+        request = urllib.request.Request(
+            f"http://127.0.0.1:{PORT}{re.sub(r'{[^}]*}', '1', path)}",
+            headers={"Cookie": f"zither-awl-language={language}"},
+        )
         try:
             with urllib.request.urlopen(request) as answer:
                 answer.read()

@@ -58,9 +58,12 @@ def greedy(asked: ShelfProblem, choices: Choices) -> int | None:
         out, taken = {p.tray.id for p in plan}, {p.spot for p in plan}
         free = {at: next((s for s in of if s not in taken), None) for at, of in enumerate(choices.classes)}
         every = (
-            replace(p, spot=spot) for tray, places in choices.singles.items() if tray not in out
-            for p in places if (spot := free[choices.class_of[p.spot]]) in spots
-        )  # fmt: skip
+            replace(p, spot=spot)
+            for tray, places in choices.singles.items()
+            if tray not in out
+            for p in places
+            if (spot := free[choices.class_of[p.spot]]) in spots
+        )
         return [p for p in every if not any(row.total([*plan, p]) > (row.most or 0) for row in most)]
 
     for row in (r for r in choices.rows if r.least):

@@ -32,13 +32,16 @@ OUT = Path(__file__).parents[1] / "docs/screenshots"
 MONDAY = datetime(2026, 3, 16, 8, 31, tzinfo=UTC)
 MORNING = (
     # child, tray, from minute, to minute (None: still at it), rounds, broken off at minute
-    ("Anselm", "Spooning chickpeas", 9, 31, 14, None), ("Anselm", "Blocks", 39, 52, 0, 45),
+    ("Anselm", "Spooning chickpeas", 9, 31, 14, None),
+    ("Anselm", "Blocks", 39, 52, 0, 45),
     ("Anselm", "Turning three bolts", 66, None, 9, None),
-    ("Wren", "Wool to its colour", 5, 14, 3, None), ("Wren", "Water, jug to cup", 21, 40, 6, 30),
+    ("Wren", "Wool to its colour", 5, 14, 3, None),
+    ("Wren", "Water, jug to cup", 21, 40, 6, 30),
     ("Wren", "Four cylinders", 58, 93, 11, None),
-    ("Tove", "Basket of wooden things", 15, 22, 0, None), ("Tove", "Ball into the box", 34, 41, 5, 38),
+    ("Tove", "Basket of wooden things", 15, 22, 0, None),
+    ("Tove", "Ball into the box", 34, 41, 5, 38),
     ("Tove", "Shells in a tin", 86, None, 4, None),
-)  # fmt: skip
+)
 NOW_MIN = 101
 
 
@@ -172,14 +175,22 @@ def _coop(person: Person, desk: Desk) -> None:
     tablet = Tablet(desk, "tablet-coop", desk.house().adults[0].id, MONDAY + timedelta(minutes=70))
     trays = {t.name: t.id for t in desk.house().trays}
     at: tuple[tuple[str, dict[str, Any]], ...] = (
-        ("Bodil", {"tray_id": trays["Blocks"]}), ("Caspar", {"activity": "kitchen"}),
-        ("Fenna", {"tray_id": trays["Dough and roller"]}), ("Ivo", {"activity": "garden"}),
-        ("Liv", {"tray_id": trays["Wool to its colour"]}), ("Marit", {"activity": "kitchen"}),
-    )  # fmt: skip
-    begun = [tablet.item("start", n, episode_id=f"coop-{n}", child_id=names[name], **what)
-             for n, (name, what) in enumerate(at)]  # fmt: skip
-    tablet.send(tablet.item("begin", 0, present=tuple(names.values())), *begun,
-                tablet.item("broken", 8, episode_id="coop-0", child_id=names["Bodil"], cause="noise"))  # fmt: skip
+        ("Bodil", {"tray_id": trays["Blocks"]}),
+        ("Caspar", {"activity": "kitchen"}),
+        ("Fenna", {"tray_id": trays["Dough and roller"]}),
+        ("Ivo", {"activity": "garden"}),
+        ("Liv", {"tray_id": trays["Wool to its colour"]}),
+        ("Marit", {"activity": "kitchen"}),
+    )
+    begun = [
+        tablet.item("start", n, episode_id=f"coop-{n}", child_id=names[name], **what)
+        for n, (name, what) in enumerate(at)
+    ]
+    tablet.send(
+        tablet.item("begin", 0, present=tuple(names.values())),
+        *begun,
+        tablet.item("broken", 8, episode_id="coop-0", child_id=names["Bodil"], cause="noise"),
+    )
     _shoot(person, "/watch", "coop", "Kasimir")
 
 
@@ -191,9 +202,22 @@ def _plan(person: Person) -> None:
     person.driver.save_screenshot(str(OUT / "plan.png"))
 
 
-FOUND = ("small jugs", "small bowls", "mixing bowls", "jam jars", "spice jars", "biscuit tin", "wooden trays",
-         "baking tray", "bread basket", "tablespoons", "teaspoons", "kitchen tongs", "clothes pegs",
-         "napkins")  # fmt: skip
+FOUND = (
+    "small jugs",
+    "small bowls",
+    "mixing bowls",
+    "jam jars",
+    "spice jars",
+    "biscuit tin",
+    "wooden trays",
+    "baking tray",
+    "bread basket",
+    "tablespoons",
+    "teaspoons",
+    "kitchen tongs",
+    "clothes pegs",
+    "napkins",
+)
 IN_THE_TOY_BOX = ("wooden animals", "wooden puzzle", "knobbed puzzle", "nesting cups", "picture books", "felt balls")
 
 

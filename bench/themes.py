@@ -66,8 +66,10 @@ class _Sums:
     def _offer(self, n: int, offer: Offer) -> None:
         days = [d for d in range(self.asked.days) if d >= offer.ready and offer.day in (None, d)]
         extra = FORCED if offer.forced else 0
-        on = [self._variable(("day", n, d), offer.worth * (self.asked.days - d) + extra)
-              for d in ([0] if offer.here else days)]  # fmt: skip
+        on = [
+            self._variable(("day", n, d), offer.worth * (self.asked.days - d) + extra)
+            for d in ([0] if offer.here else days)
+        ]
         places = [] if offer.here else [self._variable(("at", n, s), -self.asked.costs[s]) for s in offer.places]
         self.rows.append((dict.fromkeys(on, 1.0), 0, 1))
         if not offer.here:
@@ -102,8 +104,13 @@ def by_highs(asked: Choosing) -> float:
         for v, weight in of.items():
             matrix[n, v] = weight
     limits = LinearConstraint(matrix, [low for _, low, _ in sums.rows], [high for _, _, high in sums.rows])
-    found = milp(-np.array(sums.gain), constraints=limits, integrality=np.ones(len(sums.gain)), bounds=Bounds(0, 1),
-                 options={"mip_rel_gap": 0.0})  # fmt: skip
+    found = milp(
+        -np.array(sums.gain),
+        constraints=limits,
+        integrality=np.ones(len(sums.gain)),
+        bounds=Bounds(0, 1),
+        options={"mip_rel_gap": 0.0},
+    )
     return -float(found.fun)
 
 
@@ -122,9 +129,11 @@ def main(arguments: Sequence[str]) -> None:
         begun = perf_counter()
         plan_theme(moved)
         again.append(perf_counter() - begun)
-    print(f"{questions} themes, 14 days, 3 children, 300 trays: median {median(seconds):.2f} s, "
-          f"p95 {p95(seconds):.2f} s (bar 3 s), most {max(seconds):.2f} s; "
-          f"largest gap {max(gaps):.3%} (bar 2 %); trays {median(brought):.0f}")
+    print(
+        f"{questions} themes, 14 days, 3 children, 300 trays: median {median(seconds):.2f} s, "
+        f"p95 {p95(seconds):.2f} s (bar 3 s), most {max(seconds):.2f} s; "
+        f"largest gap {max(gaps):.3%} (bar 2 %); trays {median(brought):.0f}"
+    )
     print(f"planned again after it was moved: p95 {p95(again):.2f} s (bar 1 s)")
     worst = 0.0
     for seed in range(LARGER):

@@ -11,6 +11,7 @@ import time
 from collections.abc import Callable
 from dataclasses import replace
 from datetime import date
+from functools import partial
 
 from zither_awl.catalogue import shipped_cards
 from zither_awl.core.things.component import Component
@@ -66,8 +67,11 @@ def run() -> None:
     pack(40, 40, [Item("warm", 30, 30), Item("up", 30, 30)])
     wary = Wary(CHILD, (CHILD,), TODAY)
     levels = [level for card in cards for level in card.levels]
-    told(f"one level matched, {len(stock.components)} things",
-         [timed(lambda lv=level: match_roles(lv, stock, wary=wary)) for level in levels], 100)  # type: ignore[misc]
+    told(
+        f"one level matched, {len(stock.components)} things",
+        [timed(partial(match_roles, level, stock, wary=wary)) for level in levels],
+        100,
+    )
     need = Need(CHILD, (CHILD,), TODAY, {}, frozenset())
     told(f"{len(cards)} cards ranked", [timed(lambda: makeable(cards, stock, need)) for _ in range(5)], 1500)
     found = makeable(cards, stock, need)

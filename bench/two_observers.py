@@ -46,8 +46,9 @@ class Told:
         return not (self.refused or self.failed or self.missing or self.doubled or self.differs)
 
 
-def observe(tablet: Tablet, seconds: float, child: int, name: str, acts: list[tuple[str, float, dict[str, Any]]],
-            late: Random) -> list[DeviceItem]:  # fmt: skip
+def observe(
+    tablet: Tablet, seconds: float, child: int, name: str, acts: list[tuple[str, float, dict[str, Any]]], late: Random
+) -> list[DeviceItem]:
     """One observer's taps on one piece of work: each 2 to 40 s after it happened."""
     known = {"episode_id": name, "child_id": child}
     return [tablet.item(kind, (seconds + at + late.uniform(2, 40)) / 60, **known, **more) for kind, at, more in acts]
@@ -132,9 +133,11 @@ def main() -> None:
         began = perf_counter()
         told = simulate(desk, WEEKS, seed)
         shown = replace(told, refused=[])
-        print(f"household {seed}: {told.sent} sent, {len(told.refused)} refused, {shown.failed} failed, "
-              f"{told.missing} missing, {told.doubled} doubled, {told.differs} folded wrongly, "
-              f"{perf_counter() - began:.0f} s")  # fmt: skip
+        print(
+            f"household {seed}: {told.sent} sent, {len(told.refused)} refused, {shown.failed} failed, "
+            f"{told.missing} missing, {told.doubled} doubled, {told.differs} folded wrongly, "
+            f"{perf_counter() - began:.0f} s"
+        )
         desk.close()
     shutil.rmtree(folder)
 

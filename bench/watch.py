@@ -71,8 +71,10 @@ def _taps(person: Person) -> None:
     person.driver.execute_cdp_cmd("Emulation.setCPUThrottlingRate", {"rate": 1})
     told = sorted([16.0] * (TAPS - len(told)) + told)
     worst = told[int(0.95 * (len(told) - 1))]
-    print(f"{TAPS} taps at a processor {SLOWER} times slower, tap to paint: median {told[len(told) // 2]:.0f} ms, "
-          f"95th percentile {worst:.0f} ms, longest {told[-1]:.0f} ms (bar 100)")  # fmt: skip
+    print(
+        f"{TAPS} taps at a processor {SLOWER} times slower, tap to paint: median {told[len(told) // 2]:.0f} ms, "
+        f"95th percentile {worst:.0f} ms, longest {told[-1]:.0f} ms (bar 100)"
+    )
 
 
 def _drawn(person: Person, watch: WatchPage, child: str, before: int) -> None:

@@ -17,8 +17,11 @@ GROUPS = {"Alder": slice(0, 6), "Birch": slice(6, 11), "Cedar": slice(11, 16)}
 def make_coop(desk: Desk) -> dict[str, int]:
     """Add thirteen children to a seeded demo: to its groups, and to every tray that stands. Returns ids by name."""
     for n, name in enumerate(MORE):
-        people.save_child(desk, Child(id=0, name=name, pattern=PATTERNS[n % 5], born=born_months_ago(26 + 3 * n),
-                                      mobility=Mobility.WALKS), None)  # fmt: skip
+        people.save_child(
+            desk,
+            Child(id=0, name=name, pattern=PATTERNS[n % 5], born=born_months_ago(26 + 3 * n), mobility=Mobility.WALKS),
+            None,
+        )
     house = desk.house()
     ids = {c.name: c.id for c in house.children}
     everybody = list(ids.values())

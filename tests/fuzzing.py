@@ -34,8 +34,15 @@ class Fuzzed:
     held: bool
 
 
-def fuzz(folder: Path, *, examples: int, seed: int, checks: str = "all", phases: str = "examples,coverage,fuzzing",
-         exclude: str = "") -> Fuzzed:  # fmt: skip
+def fuzz(
+    folder: Path,
+    *,
+    examples: int,
+    seed: int,
+    checks: str = "all",
+    phases: str = "examples,coverage,fuzzing",
+    exclude: str = "",
+) -> Fuzzed:
     """Ask every operation so many times, in a session with its token, of a program with demo data in `folder`."""
     engine = prepare(folder / "zither-awl.db")
     desk = Desk(engine, SetClock(NOW))
@@ -49,15 +56,42 @@ def fuzz(folder: Path, *, examples: int, seed: int, checks: str = "all", phases:
     try:
         cookie, token = _session(address)
         command = [
-            str(Path(sys.executable).with_name("schemathesis")), "--config-file", str(_config(folder)), "run",
-            str(DOCUMENT), "--url", address,
-            "--header", f"Cookie: {cookie}", "--header", f"X-CSRF-Token: {token}", "--header", "X-Adult: 1",
-            "--max-examples", str(examples), "--seed", str(seed), "--checks", checks, "--phases", phases,
+            str(Path(sys.executable).with_name("schemathesis")),
+            "--config-file",
+            str(_config(folder)),
+            "run",
+            str(DOCUMENT),
+            "--url",
+            address,
+            "--header",
+            f"Cookie: {cookie}",
+            "--header",
+            f"X-CSRF-Token: {token}",
+            "--header",
+            "X-Adult: 1",
+            "--max-examples",
+            str(examples),
+            "--seed",
+            str(seed),
+            "--checks",
+            checks,
+            "--phases",
+            phases,
             # Whoever puts another house in the place of this one leaves nothing to ask.
-            "--exclude-path-regex", "^/api/demo/",
-            "--continue-on-failure", "--no-shrink", "--suppress-health-check", "all", "--workers", "1",
-            "--request-timeout", "60", "--warnings", "off", *(["--exclude-checks", exclude] if exclude else []),
-        ]  # fmt: skip
+            "--exclude-path-regex",
+            "^/api/demo/",
+            "--continue-on-failure",
+            "--no-shrink",
+            "--suppress-health-check",
+            "all",
+            "--workers",
+            "1",
+            "--request-timeout",
+            "60",
+            "--warnings",
+            "off",
+            *(["--exclude-checks", exclude] if exclude else []),
+        ]
         done = subprocess.run(command, capture_output=True, text=True, cwd=folder, check=False)
     finally:
         server.stop()

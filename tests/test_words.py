@@ -10,17 +10,61 @@ from tests.conftest import Client, texts_in
 from zither_awl.app import STATIC
 
 GONE = (
-    "Bench", "Makeable", "on the bench", "at the bench", "Once round", "times round", "Broken off", "broken off",
-    "Came back", "Sweep the room", "Tell the morning", "Told the morning", "How deep", "Otherwise…",
-    "Something of the others", "To mind", "Mended it", "Strike it out", "Struck out", "Set out by hand", "Rather this",
-    "Just missed", "under eyes", "Ways out", "Gets about", "What was taken for what", "Begin the morning",
-    "End the morning", "the last morning", "typical morning", "whole mornings", "rungs of", "The rungs",
-)  # fmt: skip
+    "Bench",
+    "Makeable",
+    "on the bench",
+    "at the bench",
+    "Once round",
+    "times round",
+    "Broken off",
+    "broken off",
+    "Came back",
+    "Sweep the room",
+    "Tell the morning",
+    "Told the morning",
+    "How deep",
+    "Otherwise…",
+    "Something of the others",
+    "To mind",
+    "Mended it",
+    "Strike it out",
+    "Struck out",
+    "Set out by hand",
+    "Rather this",
+    "Just missed",
+    "under eyes",
+    "Ways out",
+    "Gets about",
+    "What was taken for what",
+    "Begin the morning",
+    "End the morning",
+    "the last morning",
+    "typical morning",
+    "whole mornings",
+    "rungs of",
+    "The rungs",
+)
 MEANT = ("Bench for putting on shoes", "Two carry a bench", "Once round the sun", "Once round the table")
 """A seat, and a walk: what the word means there is no name of ours."""
 SAID = re.compile("|".join(re.escape(each) for each in GONE))
-ASKED = ("today", "shelf", "change", "make/makeable?child=1", "make/cards", "cupboard", "children/1/record", "watch",
-         "mornings/last", "home", "heights", "routines", "catalogue", "things", "history", "showings/1/2")  # fmt: skip
+ASKED = (
+    "today",
+    "shelf",
+    "change",
+    "make/makeable?child=1",
+    "make/cards",
+    "cupboard",
+    "children/1/record",
+    "watch",
+    "mornings/last",
+    "home",
+    "heights",
+    "routines",
+    "catalogue",
+    "things",
+    "history",
+    "showings/1/2",
+)
 
 
 def test_no_page_says_it() -> None:

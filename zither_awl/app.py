@@ -76,22 +76,65 @@ from zither_awl.settings import Settings
 from zither_awl.store import Engine, prepare
 
 STATIC = Path(__file__).parent / "static"
-CSP = "; ".join((
-    "default-src 'self'", "script-src 'self'",
-    # Radix and dnd-kit put <style> elements into the page; without them it scrolls behind an open dialog.
-    "style-src 'self' 'unsafe-inline'",
-    "img-src 'self' data: blob:", "font-src 'self'", "connect-src 'self'", "worker-src 'self'", "manifest-src 'self'",
-    "object-src 'none'", "base-uri 'none'",
-    "form-action 'self'", "frame-ancestors 'none'",
-))  # fmt: skip
+CSP = "; ".join(
+    (
+        "default-src 'self'",
+        "script-src 'self'",
+        # Radix and dnd-kit put <style> elements into the page; without them it scrolls behind an open dialog.
+        "style-src 'self' 'unsafe-inline'",
+        "img-src 'self' data: blob:",
+        "font-src 'self'",
+        "connect-src 'self'",
+        "worker-src 'self'",
+        "manifest-src 'self'",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+        "frame-ancestors 'none'",
+    )
+)
 HEADERS = {
-    "Content-Security-Policy": CSP, "X-Content-Type-Options": "nosniff", "Referrer-Policy": "same-origin",
-    "Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin",
+    "Content-Security-Policy": CSP,
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "same-origin",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), geolocation=(), microphone=()",
-}  # fmt: skip
-VIEWS = (session, home, keeping, children, shelf, plan, heights, cupboard, things, making, catalogue, make, watch,
-         morning, showing, lessons, routines, paper, devices, older, change, welcome, ladders, tomorrow,
-         weeks, themes, books, calendar, table, talks, groups, telling)  # fmt: skip
+}
+VIEWS = (
+    session,
+    home,
+    keeping,
+    children,
+    shelf,
+    plan,
+    heights,
+    cupboard,
+    things,
+    making,
+    catalogue,
+    make,
+    watch,
+    morning,
+    showing,
+    lessons,
+    routines,
+    paper,
+    devices,
+    older,
+    change,
+    welcome,
+    ladders,
+    tomorrow,
+    weeks,
+    themes,
+    books,
+    calendar,
+    table,
+    talks,
+    groups,
+    telling,
+)
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.
@@ -115,7 +158,10 @@ class _Sessions(SecureCookieSessionInterface):
 
 
 def create_app(
-    settings: Settings, engine: Engine | None = None, clock: Clock | None = None, door: Door | None = None,
+    settings: Settings,
+    engine: Engine | None = None,
+    clock: Clock | None = None,
+    door: Door | None = None,
     scale: Weighbridge | None = None,
 ) -> Flask:
     """The application on one household's database, which is opened, checked and migrated first.
@@ -126,26 +172,34 @@ def create_app(
     """
     app = Flask(__name__, static_folder=None)
     app.session_interface = _Sessions()
-    app.url_map.converters["int"] = _Id
+    app.url_map.converters.update(int=_Id, page=PagePath)
     app.extensions[KEY] = Desk(engine or prepare(settings.database), clock)
     app.extensions[DOOR] = door = door or Door()
     app.extensions[SCALE] = scale or Weighbridge()
     app.extensions[RESTORING], app.extensions[TRIES] = Restoring(), Tries()
     app.extensions[PRINTER] = SimulatedPrinter(settings.data / "print-jobs")
     app.config.update(
-        SECRET_KEY=_secret(settings.data), SESSION_COOKIE_HTTPONLY=True, SESSION_COOKIE_SAMESITE="Strict",
-        SESSION_COOKIE_NAME="zither-awl", WTF_CSRF_TIME_LIMIT=None, WTF_CSRF_HEADERS=["X-CSRF-Token"],
-        MAX_CONTENT_LENGTH=25 * 2**20, TRUSTED_HOSTS=["127.0.0.1", "localhost", *door.names],
-    )  # fmt: skip
+        SECRET_KEY=_secret(settings.data),
+        SESSION_COOKIE_HTTPONLY=True,
+        SESSION_COOKIE_SAMESITE="Strict",
+        SESSION_COOKIE_NAME="zither-awl",
+        WTF_CSRF_TIME_LIMIT=None,
+        WTF_CSRF_HEADERS=["X-CSRF-Token"],
+        MAX_CONTENT_LENGTH=25 * 2**20,
+        TRUSTED_HOSTS=["127.0.0.1", "localhost", *door.names],
+    )
     problems.register(app)
-    app.before_request(hear)
-    app.teardown_request(heard)
-    app.before_request(_refuse_foreign_host)
-    app.before_request(guard)
-    app.before_request(admit)
-    app.before_request(ask_for_pin)
-    app.before_request(decide)
-    app.teardown_request(decided)
+    for before in (hear, _refuse_foreign_host, guard, admit, ask_for_pin, decide):
+        app.before_request(before)
+    for at_the_end in (heard, decided):
+        app.teardown_request(at_the_end)
+    _serve_pages(app)
+    for after in (_headers, in_their_units):
+        app.after_request(after)
+    return app
+
+
+def _serve_pages(app: Flask) -> None:
     csrf = CSRFProtect(app)
     # Before it is let in a device has no token; its own page is all that may ask (guard), and a code has to be known.
     csrf.exempt("zither_awl.api.views.home.pair")
@@ -153,11 +207,7 @@ def create_app(
         app.register_blueprint(view.bp)
     app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(document(app)))
     app.add_url_rule("/", "page", page)
-    app.url_map.converters["page"] = PagePath
     app.add_url_rule("/<page:path>", "page", page)
-    app.after_request(_headers)
-    app.after_request(in_their_units)
-    return app
 
 
 def _refuse_foreign_host() -> None:

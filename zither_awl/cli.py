@@ -27,15 +27,28 @@ from zither_awl.spoken import SpokenGroup, language_asked, tell
 from zither_awl.store import backup as copy_database
 from zither_awl.store import prepare
 
-_data = click.option("--data", type=click.Path(file_okay=False, path_type=Path), default=data_folder,
-                     help="The folder that holds the household's database; if not said, data here where there is one, "
-                     "or else where this machine keeps what is yours.")  # fmt: skip
-_demo_data = click.option("--data", type=click.Path(file_okay=False, path_type=Path), default=demo_folder,
-                          help="The folder of the demo; if not said, demo in the household's.")  # fmt: skip
+_data = click.option(
+    "--data",
+    type=click.Path(file_okay=False, path_type=Path),
+    default=data_folder,
+    help="The folder that holds the household's database; if not said, data here where there is one, "
+    "or else where this machine keeps what is yours.",
+)
+_demo_data = click.option(
+    "--data",
+    type=click.Path(file_okay=False, path_type=Path),
+    default=demo_folder,
+    help="The folder of the demo; if not said, demo in the household's.",
+)
 
 
-_PORT = click.option("--port", type=click.IntRange(1, 65535), default=8136, show_default=True,
-                     help="Where to listen, on this machine only.")  # fmt: skip
+_PORT = click.option(
+    "--port",
+    type=click.IntRange(1, 65535),
+    default=8136,
+    show_default=True,
+    help="Where to listen, on this machine only.",
+)
 _BROWSER = click.option("--browser/--no-browser", default=True, help="Open a browser where there is one.")
 
 
@@ -43,11 +56,16 @@ def _home(command: Callable[..., Any]) -> Callable[..., Any]:
     """The options of serving the home network."""
     for option in (
         click.option("--home", is_flag=True, help="Serve the devices of the house too, each let in by a code."),
-        click.option("--home-port", type=click.IntRange(1, 65535), default=8137, show_default=True,
-                     help="Where to listen on the home network."),
+        click.option(
+            "--home-port",
+            type=click.IntRange(1, 65535),
+            default=8137,
+            show_default=True,
+            help="Where to listen on the home network.",
+        ),
         click.option("--home-host", default="0.0.0.0", show_default=True, help="On which address of this machine."),
         click.option("--name", "names", multiple=True, help="A further name this machine has at home."),
-    ):  # fmt: skip
+    ):
         command = option(command)
     return command
 
@@ -120,8 +138,14 @@ def import_file(file: Path, data: Path, episodes: bool, take: bool) -> None:
         report = _imported(Desk(prepare(Settings(data=data).database)), text, episodes, take)
     for row in report.rows:
         for problem in row.problems:
-            tell(say("row {number}, {field}: {problem}", number=row.number, field=problem.field,
-                     problem=together((problem.message, problem.hint))))
+            tell(
+                say(
+                    "row {number}, {field}: {problem}",
+                    number=row.number,
+                    field=problem.field,
+                    problem=together((problem.message, problem.hint)),
+                )
+            )
     bad = sum(row.status == "bad" for row in report.rows)
     tell(say("{rows} rows, {bad} with problems, {taken} taken.", rows=len(report.rows), bad=bad, taken=report.taken))
 
@@ -163,12 +187,15 @@ def check(data: Path) -> None:
         tell(say("{n} lines were made anew from the log; nothing anybody wrote was changed.", n=len(differ)))
     findings = desk.house().findings(desk.today())
     for finding in findings:
-        _found(finding.severity, say("{tray}: {reason}", tray=desk.house().tray(finding.tray).name,
-                                     reason=finding.reasons[0].text))
+        _found(
+            finding.severity,
+            say("{tray}: {reason}", tray=desk.house().tray(finding.tray).name, reason=finding.reasons[0].text),
+        )
     for kept in keeping.how_kept(desk, every=True):
         _found(kept.severity, kept.text)
-    tell(say("The database is whole. {n} findings by the rules checked; it cannot say more than that.",
-             n=len(findings)))  # fmt: skip
+    tell(
+        say("The database is whole. {n} findings by the rules checked; it cannot say more than that.", n=len(findings))
+    )
 
 
 def _found(severity: str, text: str) -> None:
@@ -178,8 +205,11 @@ def _found(severity: str, text: str) -> None:
 @main.command()
 @click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
 @_data
-@click.option("--sealed", is_flag=True, help="Encrypt it by a passphrase (asked for), in the age format: it leaves "
-              "the house, or others can get at it.")
+@click.option(
+    "--sealed",
+    is_flag=True,
+    help="Encrypt it by a passphrase (asked for), in the age format: it leaves the house, or others can get at it.",
+)
 def backup(file: Path, data: Path, sealed: bool) -> None:
     """Copy the household's database to FILE, even while it is in use."""
     if sealed:

@@ -156,8 +156,9 @@ def renew_certificate(settings: Settings, door: Door | None, server: Server, clo
 
 def local_server(app: Flask, settings: Settings) -> Server:
     """The server for this machine."""
-    return PatientServer((settings.host, settings.port), app, numthreads=THREADS, server_name="Zither Awl",
-                         shutdown_timeout=PATIENCE_S)  # fmt: skip
+    return PatientServer(
+        (settings.host, settings.port), app, numthreads=THREADS, server_name="Zither Awl", shutdown_timeout=PATIENCE_S
+    )
 
 
 def open_door(settings: Settings, clock: Clock) -> Door:
@@ -166,8 +167,10 @@ def open_door(settings: Settings, clock: Clock) -> Door:
         said = say("Port {port} is taken. Give another with --home-port.", port=settings.home_port)
         raise click.ClickException(told(said))
     hosts = [*settings.names, *own_names()]
-    return Door(_certificate(settings.data, settings.names, clock),
-                tuple(f"https://{host}:{settings.home_port}" for host in hosts))  # fmt: skip
+    return Door(
+        _certificate(settings.data, settings.names, clock),
+        tuple(f"https://{host}:{settings.home_port}" for host in hosts),
+    )
 
 
 def _certificate(folder: Path, names: Sequence[str], clock: Clock) -> Certificate:

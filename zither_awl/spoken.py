@@ -39,7 +39,7 @@ def help_messages(command: click.Command) -> set[str]:
     """What the help of a command and of the commands under it says."""
     found = {in_one_line(command.help or "")} - {""}
     found |= {in_one_line(each.help) for each in command.params if isinstance(each, click.Option) and each.help}
-    for under in (command.commands.values() if isinstance(command, click.Group) else ()):
+    for under in command.commands.values() if isinstance(command, click.Group) else ():
         found |= set() if under.hidden else help_messages(under)
     return found
 
@@ -67,8 +67,11 @@ class SpokenHelp(click.HelpFormatter):
 
     def write_dl(self, rows: Iterable[tuple[str, str]], *args: Any, **kwargs: Any) -> None:
         """Options or commands, each with what it does; a value that is meant when nothing is said stays as it is."""
-        super().write_dl([(name, _own(text.partition("  [")[0]) + "".join(text.partition("  [")[1:]))
-                          for name, text in rows], *args, **kwargs)  # fmt: skip
+        super().write_dl(
+            [(name, _own(text.partition("  [")[0]) + "".join(text.partition("  [")[1:])) for name, text in rows],
+            *args,
+            **kwargs,
+        )
 
 
 class SpokenContext(click.Context):

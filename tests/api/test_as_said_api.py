@@ -52,8 +52,13 @@ def test_a_photograph_comes_first_and_is_described_later_and_can_be_taken_off(cl
     assert (thing["id"], thing["name"], thing["kind"]) == (made["id"], "Photographed 1", "thing")
     jpeg = client.flask.get(f"/api/things/{made['id']}/photo.jpg", base_url="http://127.0.0.1:8136").data
     assert jpeg[:2] == b"\xff\xd8"
-    body = {"name": "wooden duck", "kind": "model", "subject": "animals", "box_months": 36,
-            "shape": {"shape": "brick", "sizes_mm": [80, 60, 60]}}  # fmt: skip
+    body = {
+        "name": "wooden duck",
+        "kind": "model",
+        "subject": "animals",
+        "box_months": 36,
+        "shape": {"shape": "brick", "sizes_mm": [80, 60, 60]},
+    }
     client.put(f"/api/things/{made['id']}", body)
     (thing,) = client.get("/api/things")["things"]
     assert (thing["photo"] is not None, thing["subject"], thing["box_months"]) == (True, "animals", 36)

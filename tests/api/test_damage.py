@@ -16,10 +16,16 @@ from zither_awl.settings import Settings
 
 SCREENS = ("today", "watch", "shelf", "change", "cupboard", "things", "children", "heights", "catalogue", "history")
 NAMED = [
-    ("child", "born", "no day"), ("child", "allergies", "no JSON"), ("unit", "climb_on_mm", "no number"),
-    ("tray", "piece", "no JSON"), ("card", "from_months", "no number"), ("placement", "since", "no time"),
-    ("placement", "board", "no number"), ("household", "practice", "no JSON"), ("board", "widths_mm", "no JSON"),
-]  # fmt: skip
+    ("child", "born", "no day"),
+    ("child", "allergies", "no JSON"),
+    ("unit", "climb_on_mm", "no number"),
+    ("tray", "piece", "no JSON"),
+    ("card", "from_months", "no number"),
+    ("placement", "since", "no time"),
+    ("placement", "board", "no number"),
+    ("household", "practice", "no JSON"),
+    ("board", "widths_mm", "no JSON"),
+]
 
 
 @pytest.mark.parametrize(("table", "column", "said"), NAMED)

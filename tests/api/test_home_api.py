@@ -76,9 +76,9 @@ def test_a_group_is_made_changed_and_taken_away(demo_client: Client) -> None:
     demo_client.get(f"/api/weeks?group={made}", 404)
 
 
-@pytest.mark.parametrize(("body", "field"), [
-    ({"comes": [7]}, "comes"), ({"comes": [0] * 8}, "comes"), ({"language": "x" * 9}, "language"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("body", "field"), [({"comes": [7]}, "comes"), ({"comes": [0] * 8}, "comes"), ({"language": "x" * 9}, "language")]
+)
 def test_what_a_child_cannot_be_is_told_at_its_field(demo_client: Client, body: dict[str, Any], field: str) -> None:
     told = {"name": "Mo", "pattern": "dot", "born": "2023-01-01", **body}
     assert any(e["field"].startswith(field) for e in demo_client.post("/api/children", told, 422)["errors"])

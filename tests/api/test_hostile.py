@@ -50,17 +50,25 @@ BODIES = [
     pytest.param('{"a":' + "[" * 60_000 + "]" * 60_000 + "}", 400, id="nested deeply"),
     pytest.param('{"name": "n\\u0000ul", "pattern": "ring", "born": "2024-01-01"}', 400, id="a sign that is none"),
     pytest.param('{"name": "Zed", "pattern": "ring", "born": "0001-01-01"}', 422, id="born in the year 1"),
-    pytest.param('{"name": "Zed", "pattern": "ring", "born": "2024-01-01", "gestation_weeks": 1' + "0" * 30 + "}", 422,
-                 id="a number of thirty digits"),
-    pytest.param('{"name": "Zed", "pattern": "ring", "born": "2024-01-01", "measurements": '
-                 '[{"on": "2026-01-01", "stature_mm": NaN}]}', 422, id="not a number"),
-]  # fmt: skip
+    pytest.param(
+        '{"name": "Zed", "pattern": "ring", "born": "2024-01-01", "gestation_weeks": 1' + "0" * 30 + "}",
+        422,
+        id="a number of thirty digits",
+    ),
+    pytest.param(
+        '{"name": "Zed", "pattern": "ring", "born": "2024-01-01", "measurements": '
+        '[{"on": "2026-01-01", "stature_mm": NaN}]}',
+        422,
+        id="not a number",
+    ),
+]
 
 
 @pytest.mark.parametrize(("body", "status"), BODIES)
 def test_a_body_that_cannot_be_is_refused(whole: Client, body: str, status: int) -> None:
-    answer = whole.flask.post("/api/children", data=body, content_type="application/json", base_url=BASE,
-                              headers=whole.headers)  # fmt: skip
+    answer = whole.flask.post(
+        "/api/children", data=body, content_type="application/json", base_url=BASE, headers=whole.headers
+    )
     assert answer.status_code == status
 
 
@@ -75,12 +83,15 @@ def test_names_in_any_script_are_names_everywhere(demo_client: Client) -> None:
     assert "'=SUM(A1)" in out
 
 
-@pytest.mark.parametrize(("path", "body"), [
-    ("/api/change/accept", {"swaps": [], "by_hand": [99999]}),
-    ("/api/change/accept", {"swaps": [{"out": 99999, "in_": 88888}]}),
-    ("/api/aims", {"words": "five", "child_id": 999}),
-    ("/api/children/999/permissions", {"kind": "small"}),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("path", "body"),
+    [
+        ("/api/change/accept", {"swaps": [], "by_hand": [99999]}),
+        ("/api/change/accept", {"swaps": [{"out": 99999, "in_": 88888}]}),
+        ("/api/aims", {"words": "five", "child_id": 999}),
+        ("/api/children/999/permissions", {"kind": "small"}),
+    ],
+)
 def test_what_is_not_there_is_not_found(whole: Client, path: str, body: dict[str, Any]) -> None:
     whole.post(path, body, 404)
 
@@ -98,14 +109,30 @@ def _set(table: str, field: str, value: Any) -> Callable[[dict[str, Any]], None]
 
 
 VALUES = [
-    ("household", "zone", "Nowhere/X"), ("household", "practice", {"look": "never"}), ("tray", "hazards", [1, 2]),
-    ("tray", "hazards", ["nonsense"]), ("tray", "tags", 5), ("tray", "piece", ["cone", 3]), ("tray", "mass_g", 1e309),
-    ("tray", "name", "a\0b"), ("child", "allergies", [1]), ("child", "born", "0001-01-01"), ("child", "born", "nope"),
-    ("child", "mobility", "flies"), ("child", "passions", [1]), ("board", "widths_mm", "x"),
-    ("episode", "work", "nope"), ("episode", "began", "9999-12-31T00:00:00+00:00"), ("episode", "local_day", "x"),
-    ("component", "kind", "unicorn"), ("component", "inside", {"depth_mm": 1}), ("component", "colours", [1]),
-    ("component", "dangers", ["none such"]), ("change", "why_out", [1]), ("episode_event", "at", "x"),
-]  # fmt: skip
+    ("household", "zone", "Nowhere/X"),
+    ("household", "practice", {"look": "never"}),
+    ("tray", "hazards", [1, 2]),
+    ("tray", "hazards", ["nonsense"]),
+    ("tray", "tags", 5),
+    ("tray", "piece", ["cone", 3]),
+    ("tray", "mass_g", 1e309),
+    ("tray", "name", "a\0b"),
+    ("child", "allergies", [1]),
+    ("child", "born", "0001-01-01"),
+    ("child", "born", "nope"),
+    ("child", "mobility", "flies"),
+    ("child", "passions", [1]),
+    ("board", "widths_mm", "x"),
+    ("episode", "work", "nope"),
+    ("episode", "began", "9999-12-31T00:00:00+00:00"),
+    ("episode", "local_day", "x"),
+    ("component", "kind", "unicorn"),
+    ("component", "inside", {"depth_mm": 1}),
+    ("component", "colours", [1]),
+    ("component", "dangers", ["none such"]),
+    ("change", "why_out", [1]),
+    ("episode_event", "at", "x"),
+]
 
 
 @pytest.fixture(scope="module")
@@ -132,7 +159,7 @@ def types(demo_file: Path) -> dict[str, dict[str, str]]:
 @pytest.mark.parametrize(("table", "field", "value"), VALUES, ids=[f"{t}.{f}={str(v)[:12]}" for t, f, v in VALUES])
 def test_a_wrong_value_in_a_household_file_is_named_by_table_row_and_field(
     document: dict[str, Any], types: dict[str, dict[str, str]], table: str, field: str, value: Any
-) -> None:  # fmt: skip
+) -> None:
     tables = copy.deepcopy(document["tables"])
     assert [p for p in problems_in(tables, types) if not p.field.startswith("tables.placement")] == []
     _set(table, field, value)(tables)
@@ -143,15 +170,23 @@ def test_a_wrong_value_in_a_household_file_is_named_by_table_row_and_field(
 def test_such_a_file_is_refused_before_a_row_of_it_is_taken(whole: Client, document: dict[str, Any]) -> None:
     changed = copy.deepcopy(document)
     _set("tray", "tags", 5)(changed["tables"])
-    answer = whole.flask.post("/api/import/household/check", data=json.dumps(changed), base_url=BASE,
-                              headers=whole.headers, content_type="application/octet-stream")  # fmt: skip
+    answer = whole.flask.post(
+        "/api/import/household/check",
+        data=json.dumps(changed),
+        base_url=BASE,
+        headers=whole.headers,
+        content_type="application/octet-stream",
+    )
     assert answer.status_code == 422
     assert answer.get_json()["errors"][0]["field"] == "tables.tray.0.tags"
 
 
 def test_a_damaged_key_is_made_anew_and_the_program_starts(tmp_path: Path) -> None:
     spoilers: tuple[Callable[[Path], object], ...] = (
-        lambda p: p.write_bytes(b"\xff\xfe"), lambda p: p.write_text(""), Path.mkdir)  # fmt: skip
+        lambda p: p.write_bytes(b"\xff\xfe"),
+        lambda p: p.write_text(""),
+        Path.mkdir,
+    )
     for spoil in spoilers:
         key = tmp_path / "secret-key"
         if key.is_file():

@@ -74,8 +74,13 @@ def test_an_act_is_written_down_with_the_adult_and_the_device(client: Client) ->
         pairing.raise_device(desk(), device, True)
     cookie = str(URLSafeSerializer(str(client.flask.application.secret_key), salt=DEVICE_COOKIE).dumps(device))
     client.flask.set_cookie(DEVICE_COOKIE, cookie, domain="127.0.0.1")
-    sent = client.flask.post("/api/adults", json={"name": "Ines"}, base_url=HOME, environ_overrides={HOME_MARK: True},
-                             headers={**client.headers, "X-Adult": str(bram)})  # fmt: skip
+    sent = client.flask.post(
+        "/api/adults",
+        json={"name": "Ines"},
+        base_url=HOME,
+        environ_overrides={HOME_MARK: True},
+        headers={**client.headers, "X-Adult": str(bram)},
+    )
     assert sent.status_code == 200
     client.post("/api/adults", {"name": "Odo"})
     told = [(each["label"], each["device"], each["adult_id"]) for each in client.get("/api/history")["sets"][:2]]

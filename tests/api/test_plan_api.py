@@ -116,8 +116,15 @@ def test_the_settings_of_the_house_do_not_forget_what_another_form_keeps(at: Cli
 
 
 def test_a_unit_keeps_its_uneven_places_and_tells_how_it_stands(at: Client) -> None:
-    body = {"name": "box shelf", "width_mm": 1200, "height_mm": 830, "depth_mm": 300, "comes": [1, 2], "mass_g": 14000,
-            "boards": [{"height_mm": 340, "places": 3, "widths_mm": [500, 300, 364]}]}  # fmt: skip
+    body = {
+        "name": "box shelf",
+        "width_mm": 1200,
+        "height_mm": 830,
+        "depth_mm": 300,
+        "comes": [1, 2],
+        "mass_g": 14000,
+        "boards": [{"height_mm": 340, "places": 3, "widths_mm": [500, 300, 364]}],
+    }
     unit = at.post("/api/units", body)["id"]
     found = next(u for u in at.get("/api/shelf")["units"] if u["id"] == unit)
     assert found["boards"][0]["widths_mm"] == [500, 300, 364]

@@ -62,6 +62,8 @@ THEN: dict[str, dict[str, Any]] = {
 RENAMED = {"bench/": "make/"}
 """Addresses that are called otherwise since."""
 PLANS = {"plan:2": 2, "plan:all": None}
+
+
 def called(path: str) -> str:
     """What an address is called now."""
     for then, now in RENAMED.items():
@@ -108,8 +110,10 @@ def test_it_answers_as_it_did(opened: Client, version: str, path: str) -> None:
 def test_its_files_are_the_same(opened: Client, version: str, path: str) -> None:
     """Column by column: a file may have got new ones since."""
     answer = opened.flask.get(f"/api/{path}", base_url="http://127.0.0.1:8136")
-    then, now = (list(csv.DictReader(io.StringIO(text.lstrip("\ufeff"))))
-                 for text in (THEN[version][path], answer.get_data(as_text=True)))  # fmt: skip
+    then, now = (
+        list(csv.DictReader(io.StringIO(text.lstrip("\ufeff"))))
+        for text in (THEN[version][path], answer.get_data(as_text=True))
+    )
     assert then == [{column: row[column] for column in then[0]} for row in now] if then else now == []
 
 

@@ -48,11 +48,14 @@ def test_two_fields_of_one_record_written_at_once_are_both_kept(browsers: list[C
     for n in range(25):
         leanings = {"rather_new": n % 3 - 1, "rather_by_area": 0, "rather_full": 0}
         surfaces = {"counter_mm": 800 + n, "basin_mm": None}
-        together(partial(one.put, "/api/household/leanings", leanings),
-                 partial(two.put, "/api/household/surfaces", surfaces))  # fmt: skip
+        together(
+            partial(one.put, "/api/household/leanings", leanings), partial(two.put, "/api/household/surfaces", surfaces)
+        )
         meant = children[: 1 + n % 2]
-        together(partial(one.put, f"/api/trays/{tray}/children", {"children": meant}),
-                 partial(two.post, f"/api/trays/{tray}/archive", {"archived": bool(n % 2)}))  # fmt: skip
+        together(
+            partial(one.put, f"/api/trays/{tray}/children", {"children": meant}),
+            partial(two.post, f"/api/trays/{tray}/archive", {"archived": bool(n % 2)}),
+        )
         heights = one.get("/api/heights")
         kept = one.flask.application.extensions[KEY].house().tray(tray)
         assert (_new(one), heights["counter_mm"]) == (n % 3 - 1, 800 + n)
@@ -85,16 +88,32 @@ def _one(client: Client, chance: Random, number: int, n: int, device: str, child
             client.post("/api/things/quick", {"typed": f"thing {number} {n}", "kind": "tray"})
         case 1:
             at = NOW.replace(hour=n % 23, minute=number).isoformat()
-            item = {"device": device, "sequence": n + 1, "schema_version": 2, "kind": "start", "at": at,
-                    "episode_id": f"{number}-{n}", "child_id": child, "activity": "kitchen"}  # fmt: skip
+            item = {
+                "device": device,
+                "sequence": n + 1,
+                "schema_version": 2,
+                "kind": "start",
+                "at": at,
+                "episode_id": f"{number}-{n}",
+                "child_id": child,
+                "activity": "kitchen",
+            }
             assert client.post("/api/sync", {"items": [item]})["refused"] == []
         case _:
             client.put("/api/phrases", {"phrases": [f"{number} {n}"]})
 
 
 def test_undo_at_once_takes_back_one_each_and_never_what_a_device_sent(browsers: list[Client]) -> None:
-    item = {"device": str(UUID(int=9)), "sequence": 1, "schema_version": 2, "kind": "start", "at": NOW.isoformat(),
-            "episode_id": "kept", "child_id": 1, "activity": "garden"}  # fmt: skip
+    item = {
+        "device": str(UUID(int=9)),
+        "sequence": 1,
+        "schema_version": 2,
+        "kind": "start",
+        "at": NOW.isoformat(),
+        "episode_id": "kept",
+        "child_id": 1,
+        "activity": "garden",
+    }
     for n in range(THREADS):
         browsers[0].post("/api/things/quick", {"typed": f"thing {n}", "kind": "tray"})
     browsers[0].post("/api/sync", {"items": [item]})
@@ -109,9 +128,18 @@ def test_an_answer_in_a_lesson_does_not_block_what_was_done_before_it(browsers: 
     client = browsers[0]
     client.post("/api/things/quick", {"typed": "rug", "kind": "tray"})
     words = client.get("/api/words/1")["sets"][0]["words"]
-    item = {"device": str(UUID(int=9)), "sequence": 1, "schema_version": 2, "kind": "answer", "at": NOW.isoformat(),
-            "child_id": 1, "set_key": words["key"], "word": words["words"][0]["key"], "turn": "name",
-            "right": True}  # fmt: skip
+    item = {
+        "device": str(UUID(int=9)),
+        "sequence": 1,
+        "schema_version": 2,
+        "kind": "answer",
+        "at": NOW.isoformat(),
+        "child_id": 1,
+        "set_key": words["key"],
+        "word": words["words"][0]["key"],
+        "turn": "name",
+        "right": True,
+    }
     assert client.post("/api/sync", {"items": [item]})["new"] == 1
     assert client.post("/api/undo")["label"] == "Added rug"
 

@@ -21,9 +21,12 @@ def test_the_board_tells_states_parts_activities_and_phrases(demo_client: Client
     demo_client.put("/api/phrases", {"phrases": ["Twice by herself.", "Asked for it."]})
     work = {"episode_id": "e-1", "child_id": 1}
     taken = send(
-        demo_client, item(1, "begin", 0, present=[1, 2, 3]), item(2, "state", 1, child_id=2, cause="watching"),
-        item(3, "start", 2, activity="garden", **work), item(4, "part", 3, text="the gate", cause="not yet", **work),
-    )  # fmt: skip
+        demo_client,
+        item(1, "begin", 0, present=[1, 2, 3]),
+        item(2, "state", 1, child_id=2, cause="watching"),
+        item(3, "start", 2, activity="garden", **work),
+        item(4, "part", 3, text="the gate", cause="not yet", **work),
+    )
     assert (taken["new"], taken["refused"], taken["now"]) == (4, [], "2026-03-16T09:00:00Z")
     board = demo_client.get("/api/watch")
     assert (board["phrases"], board["activities"][0]) == (["Twice by herself.", "Asked for it."], "garden")

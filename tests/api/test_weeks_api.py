@@ -70,8 +70,10 @@ def test_what_arrives_books_days_away_lines_and_minutes(demo_client: Client) -> 
     gone = api.post("/api/absences", {"kind": "holiday", "name": "Sea", "from_day": day(4), "until_day": day(6)})["id"]
     api.send("DELETE", f"/api/absences/{gone}")
     shelf = api.get("/api/books")
-    turn = {"out": [b["id"] for b in shelf["goes"]],
-            "in_": [{"id": b["id"], "unit_id": b["unit_id"]} for b in shelf["comes"]]}  # fmt: skip
+    turn = {
+        "out": [b["id"] for b in shelf["goes"]],
+        "in_": [{"id": b["id"], "unit_id": b["unit_id"]} for b in shelf["comes"]],
+    }
     assert turn["out"]
     assert turn["in_"]
     api.post("/api/books/turn", turn)
@@ -100,7 +102,9 @@ def test_the_feed_is_read_under_its_secret_address_and_nowhere_else(demo_client:
     file = api.flask.get("/api/export/weeks.ics", base_url="http://127.0.0.1:8136")
     assert file.get_data()[:15] == b"BEGIN:VCALENDAR"
     content = file.get_data()
-    found = api.flask.post("/api/calendar/read", data=content, headers={**api.headers}, base_url="http://127.0.0.1:8136")
+    found = api.flask.post(
+        "/api/calendar/read", data=content, headers={**api.headers}, base_url="http://127.0.0.1:8136"
+    )
     days = found.get_json()["days"]
     assert any(d["name"] == "Holidays" for d in days)
     taken = [{k: d[k] for k in ("kind", "name", "from_day", "until_day", "uid")} for d in days[:2]]

@@ -8,9 +8,21 @@ from typing import Any
 from tests.builders import born_months_ago
 from tests.conftest import Client
 
-THINGS = ["6 small bowls", "2 wooden trays", "1 bread basket", "6 tablespoons", "20 clothes pegs", "6 napkins",
-          "5 nesting cups", "1 knobbed puzzle", "1 wooden puzzle", "2 small jugs",
-          "10 picture books", "1 biscuit tin", "3 shoe boxes"]  # fmt: skip
+THINGS = [
+    "6 small bowls",
+    "2 wooden trays",
+    "1 bread basket",
+    "6 tablespoons",
+    "20 clothes pegs",
+    "6 napkins",
+    "5 nesting cups",
+    "1 knobbed puzzle",
+    "1 wooden puzzle",
+    "2 small jugs",
+    "10 picture books",
+    "1 biscuit tin",
+    "3 shoe boxes",
+]
 
 
 def begun(client: Client) -> int:
@@ -70,7 +82,8 @@ def test_the_questions_and_what_is_kept_of_them(client: Client) -> None:
     said = client.get(f"/api/children/{otto}/said")["said"]
     assert [s for s in said if s["word"]]
     assert {(s["key"], s["level"]) for s in said if not s["concluded"] and not s["word"]} == {
-        (a["key"], a["level"]) for a in answers}  # fmt: skip
+        (a["key"], a["level"]) for a in answers
+    }
     assert any(s["concluded"] for s in said)
     assert {"name": "know", "state": "done"} in client.get("/api/welcome")["steps"]
     lesson = client.get(f"/api/words/{otto}/{word['key']}")

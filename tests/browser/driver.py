@@ -30,12 +30,27 @@ AXE = WEB / "node_modules/axe-core/axe.min.js"
 # Long only where the machine is slow: a wait ends as soon as what it waits for is so.
 PATIENCE_S = 45
 FLAGS = (
-    "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage", "--disable-quic", "--no-first-run",
-    "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-default-apps",
-    "--disable-extensions", "--metrics-recording-only", "--mute-audio", "--hide-scrollbars", "--lang=en-GB",
-    "--force-prefers-reduced-motion", "--force-color-profile=srgb", "--proxy-server=direct://", "--proxy-bypass-list=*",
+    "--headless=new",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-dev-shm-usage",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--disable-default-apps",
+    "--disable-extensions",
+    "--metrics-recording-only",
+    "--mute-audio",
+    "--hide-scrollbars",
+    "--lang=en-GB",
+    "--force-prefers-reduced-motion",
+    "--force-color-profile=srgb",
+    "--proxy-server=direct://",
+    "--proxy-bypass-list=*",
     "--disable-features=Translate,MediaRouter,OptimizationHints,AutofillServerCommunication",
-)  # fmt: skip
+)
 
 
 @contextmanager
@@ -247,13 +262,19 @@ class Person:
 
 _SELECTORS = {
     "button": "button:not([role=combobox], [role=checkbox], [role=switch]), [role=button], label:has(input[type=file])",
-    "link": "a", "select": "button[role=combobox]",
+    "link": "a",
+    "select": "button[role=combobox]",
     "field": "input:not([type=checkbox]):not([type=radio]):not([type=file]), textarea",
-    "tick": "[role=checkbox], [role=switch]", "option": "[role=option]",
-    "choice": "[role=radio], [role=group] button", "slider": "[role=slider]",
-    "heading": "h1, h2, h3", "tab": "[role=tab]", "menuitem": "[role=menuitem]",
-    "region": "section, aside", "status": "[role=status]",
-}  # fmt: skip
+    "tick": "[role=checkbox], [role=switch]",
+    "option": "[role=option]",
+    "choice": "[role=radio], [role=group] button",
+    "slider": "[role=slider]",
+    "heading": "h1, h2, h3",
+    "tab": "[role=tab]",
+    "menuitem": "[role=menuitem]",
+    "region": "section, aside",
+    "status": "[role=status]",
+}
 # A thing's name as assistive technology builds it, in its common cases; one call to the browser instead of hundreds.
 _NAME_OF = """
 const spoken = (node) => node.nodeType === 3 ? node.textContent

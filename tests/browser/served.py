@@ -61,8 +61,9 @@ class HomeServed:
         """Start it, and wait until it answers."""
         words = [str(self.folder), str(self.port), str(self.home_port), str(self.clock_file)]
         log = (self.folder / "served.log").open("ab")
-        self.process = subprocess.Popen([sys.executable, "-m", "tests.browser.served", *words], cwd=ROOT, stdout=log,
-                                        stderr=log)  # fmt: skip
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "tests.browser.served", *words], cwd=ROOT, stdout=log, stderr=log
+        )
         self._until(self._answers, "the program to answer")
 
     def _answers(self) -> bool:
@@ -116,8 +117,14 @@ def main() -> None:
     from zither_awl.settings import Settings
 
     folder, port, home_port, clock = sys.argv[1:]
-    settings = Settings(data=Path(folder), port=int(port), home=True, home_host="127.0.0.1", home_port=int(home_port),
-                        names=("127.0.0.1",))  # fmt: skip
+    settings = Settings(
+        data=Path(folder),
+        port=int(port),
+        home=True,
+        home_host="127.0.0.1",
+        home_port=int(home_port),
+        names=("127.0.0.1",),
+    )
     serve(settings, browser=False, clock=FileClock(Path(clock)))
 
 

@@ -162,6 +162,7 @@ def test_a_lesson_goes_on_when_more_is_wanted(at_demo: Person) -> None:
     person.go("/lesson?child=3&set=farm-animals")
     for _ in ("cow", "pig"):
         person.tap("button", "I named it")
+
     def over() -> bool:
         if person.sees("All of them. End on that.") or person.sees("That was long enough"):
             return True
@@ -185,14 +186,20 @@ def test_a_talk_with_five_children_and_its_lesson_the_day_after(
     shutil.copy(demo_file, folder / "zither-awl.db")
     desk = Desk(open_engine(folder / "zither-awl.db"), clock)
     for name, months in (("Bodil", 40), ("Caspar", 52)):
-        people.save_child(desk, Child(id=0, name=name, pattern="cross", born=born_months_ago(months),
-                                      mobility=Mobility.WALKS), None)  # fmt: skip
+        people.save_child(
+            desk, Child(id=0, name=name, pattern="cross", born=born_months_ago(months), mobility=Mobility.WALKS), None
+        )
     desk.close()
     person: Person = visit(serve(None, folder))
     person.go("/talks")
     person.tap("button", "Begin A talk about animals")
-    said = (("Anselm", "cow, its name"), ("Wren", "pig, its voice"), ("Tove", "hen, its name"),
-            ("Bodil", "horse, legs"), ("Caspar", "sheep, its coat"))  # fmt: skip
+    said = (
+        ("Anselm", "cow, its name"),
+        ("Wren", "pig, its voice"),
+        ("Tove", "hen, its name"),
+        ("Bodil", "horse, legs"),
+        ("Caspar", "sheep, its coat"),
+    )
     for name, cell in said:
         person.tap("button", name, "[aria-label='Who speaks']")
         person.tap("button", cell)

@@ -10,11 +10,40 @@ from tests.browser.pages.welcome import WelcomePage
 from tests.builders import born_months_ago
 
 MOST_TAPS, MOST_KEYS, MOST_MINUTES = 110, 60, 8.0
-KITCHEN = ("small jugs", "small bowls", "mixing bowls", "washing-up bowl", "jam jars", "spice jars", "biscuit tin",
-           "muffin tin", "wooden trays", "baking tray", "bread basket", "tablespoons", "teaspoons", "kitchen tongs",
-           "sieve", "whisk", "clothes pegs", "napkins", "sponges", "tea towels")  # fmt: skip
-TOYS = ("wooden blocks", "balls", "wooden animals", "wooden puzzle", "knobbed puzzle", "shape sorter", "nesting cups",
-        "picture books", "picture cards", "drum")  # fmt: skip
+KITCHEN = (
+    "small jugs",
+    "small bowls",
+    "mixing bowls",
+    "washing-up bowl",
+    "jam jars",
+    "spice jars",
+    "biscuit tin",
+    "muffin tin",
+    "wooden trays",
+    "baking tray",
+    "bread basket",
+    "tablespoons",
+    "teaspoons",
+    "kitchen tongs",
+    "sieve",
+    "whisk",
+    "clothes pegs",
+    "napkins",
+    "sponges",
+    "tea towels",
+)
+TOYS = (
+    "wooden blocks",
+    "balls",
+    "wooden animals",
+    "wooden puzzle",
+    "knobbed puzzle",
+    "shape sorter",
+    "nesting cups",
+    "picture books",
+    "picture cards",
+    "drum",
+)
 PHONE = (390, 844)
 """By thumb; on a desk the evening is gone through by keys."""
 
@@ -111,8 +140,15 @@ def test_the_evening_by_keys_alone_put_off_and_taken_up_again(at_empty: Person) 
     person.tab_to("Go on with it")
     person.press(Keys.ENTER)
     person.find("heading", "What is there?")
-    for thing in ("small bowls", "biscuit tin", "wooden trays", "baking tray", "bread basket", "tablespoons",
-                  "napkins"):  # fmt: skip
+    for thing in (
+        "small bowls",
+        "biscuit tin",
+        "wooden trays",
+        "baking tray",
+        "bread basket",
+        "tablespoons",
+        "napkins",
+    ):
         person.tab_to(thing)
         person.press(Keys.SPACE)
     person.tab_to("Add 7 things")

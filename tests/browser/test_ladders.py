@@ -20,8 +20,14 @@ from zither_awl.services.clock import SetClock
 
 
 @pytest.fixture
-def stuck(house: SmallHouse, clock: SetClock, spoons: dict[str, int], serve: Callable[..., str],  # noqa: F811
-          visit: Callable[..., Person], tmp_path: Path) -> Person:  # fmt: skip
+def stuck(
+    house: SmallHouse,
+    clock: SetClock,
+    spoons: dict[str, int],  # noqa: F811
+    serve: Callable[..., str],
+    visit: Callable[..., Person],
+    tmp_path: Path,
+) -> Person:
     """A person before a house in which Ilse is stuck at the tongs."""
     ladder_step.keep_said(house.desk, house.ilse, ("spoon-large", 2), "yes", house.adult)
     work(house, clock, keep(house, TONGS, "Tongs, soft"), "xxxxxxxx")

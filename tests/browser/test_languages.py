@@ -96,8 +96,14 @@ def test_every_text_of_every_main_view_is_said_and_has_room_for_longer_words(at_
     reads(at_demo, PSEUDO)
     resize(at_demo.driver, *NARROW)
     house, unsaid, wide = demo.house(), {}, {}
-    named: tuple[Any, ...] = (*house.all_trays, *house.components, *house.units, *house.weeks.arrivals,
-                             *house.weeks.absences, *house.weeks.themes)  # fmt: skip
+    named: tuple[Any, ...] = (
+        *house.all_trays,
+        *house.components,
+        *house.units,
+        *house.weeks.arrivals,
+        *house.weeks.absences,
+        *house.weeks.themes,
+    )
     own = sorted({each.name.lower() for each in named} | {unit.room for unit in house.units}, key=len, reverse=True)
 
     def left(text: str) -> str:

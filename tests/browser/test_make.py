@@ -327,5 +327,10 @@ def test_an_aim_is_said_and_dropped_and_numbers_are_behind_a_sentence(at_demo: P
     person.find("button", "Drop the aim: laying the table")
     assert person.violations() == []
     person.tap("button", "Drop the aim: laying the table")
-    person.until(lambda: not person.sees("laying the table until") and not person.driver.find_elements(
-        "css selector", "[aria-label='Drop the aim: laying the table']"), "the aim to be gone")  # fmt: skip
+    person.until(
+        lambda: (
+            not person.sees("laying the table until")
+            and not person.driver.find_elements("css selector", "[aria-label='Drop the aim: laying the table']")
+        ),
+        "the aim to be gone",
+    )

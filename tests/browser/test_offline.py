@@ -218,9 +218,7 @@ def kept(folder: Path) -> Counter[Line]:
         until = NOW + timedelta(days=1)
         events = [k.sent for k in work.sent.of(set(names), NOW, until, [])] + work.sent.states(NOW, until)
     desk.close()
-    return Counter(
-        (round((s.at - NOW).total_seconds()), names[s.child_id], s.kind, s.cause or s.text) for s in events
-    )
+    return Counter((round((s.at - NOW).total_seconds()), names[s.child_id], s.kind, s.cause or s.text) for s in events)
 
 
 def test_a_morning_of_sixty_events_survives_a_killed_program_and_a_killed_browser(

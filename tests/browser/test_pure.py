@@ -43,8 +43,15 @@ def spot(place: int, board: int = 0) -> dict[str, int]:
 
 
 def stands(tray: int, place: int | None, what: str = "stays") -> dict[str, Any]:
-    return {"tray": tray, "what": what, "spot": None if place is None else spot(place), "spot_words": "", "spoken": "",
-            "by_hand": False, "reasons": []}  # fmt: skip
+    return {
+        "tray": tray,
+        "what": what,
+        "spot": None if place is None else spot(place),
+        "spot_words": "",
+        "spoken": "",
+        "by_hand": False,
+        "reasons": [],
+    }
 
 
 ASKED: dict[str, Any] = {"changes": 2, "pins": [], "bans": [7], "by_hand": [], "wanted": [], "more": {}, "without": []}
@@ -76,14 +83,26 @@ def test_what_is_ticked_of_a_plan_is_kept_where_the_plan_has_it(run: Run) -> Non
 
 
 def test_a_way_out_eases_what_was_asked_and_can_be_taken_twice(run: Run) -> None:
-    way = {"text": "", "more": {"ROOM-1:2": 1}, "without": ["cover:2:art"], "by_hand": [4], "wanted": [5],
-           "unpin": [9], "unban": [7]}
+    way = {
+        "text": "",
+        "more": {"ROOM-1:2": 1},
+        "without": ["cover:2:art"],
+        "by_hand": [4],
+        "wanted": [5],
+        "unpin": [9],
+        "unban": [7],
+    }
     asked = {**ASKED, "pins": [{"tray": 9, "spot": spot(0), "by_hand": False}]}
     once = run("asked.eased(arguments[0], arguments[1])", asked, way)
     twice = run("asked.eased(arguments[0], arguments[1])", once, way)
     assert (once["more"], twice["more"]) == ({"ROOM-1:2": 1}, {"ROOM-1:2": 2})
     assert (once["pins"], once["bans"], twice["by_hand"], twice["without"], twice["wanted"]) == (
-        [], [], [4], ["cover:2:art"], [5])  # fmt: skip
+        [],
+        [],
+        [4],
+        ["cover:2:art"],
+        [5],
+    )
 
 
 def test_the_shelf_as_planned_holds_what_has_a_spot_and_marks_what_is_different(run: Run) -> None:
@@ -110,21 +129,35 @@ def test_a_unit_as_it_is_typed_with_uneven_places_and_its_weight(run: Run) -> No
 
 @pytest.mark.parametrize(
     ("lengths", "at", "mm", "typed"),
-    [("cm", 1, 337, "34"), ("cm", 1, 900, "57"), ("cm", 1, -50, "11"), ("cm", 0, 9999, "83"), ("cm", 2, -20, "0"),
-     ("in", 1, 340, "13.5")],
-)  # fmt: skip
+    [
+        ("cm", 1, 337, "34"),
+        ("cm", 1, 900, "57"),
+        ("cm", 1, -50, "11"),
+        ("cm", 0, 9999, "83"),
+        ("cm", 2, -20, "0"),
+        ("in", 1, 340, "13.5"),
+    ],
+)
 def test_a_dragged_board_settles_between_its_neighbours(run: Run, lengths: str, at: int, mm: float, typed: str) -> None:
     moved = run(
         "draft.boardTo(draft.draftOf(draft.KINDS[0], [], arguments[0]), arguments[1], arguments[2], arguments[0])",
-        lengths, at, mm,
-    )  # fmt: skip
+        lengths,
+        at,
+        mm,
+    )
     assert moved["boards"][at]["height"] == typed
 
 
 def test_places_are_drawn_where_they_stand(run: Run) -> None:
-    unit = {"kind": "shelf", "width_mm": 1240, "height_mm": 830,
-            "boards": [{"height_mm": 340, "places": 3, "divided": True, "widths_mm": [500, 300, 404], "drawer": False},
-                       {"height_mm": 70, "places": 2, "divided": False, "widths_mm": [], "drawer": False}]}  # fmt: skip
+    unit = {
+        "kind": "shelf",
+        "width_mm": 1240,
+        "height_mm": 830,
+        "boards": [
+            {"height_mm": 340, "places": 3, "divided": True, "widths_mm": [500, 300, 404], "drawer": False},
+            {"height_mm": 70, "places": 2, "divided": False, "widths_mm": [], "drawer": False},
+        ],
+    }
     rects = run("[0, 1, 2].map((at) => geometry.placeRect(arguments[0], 0, at))", unit)
     assert [(r["x"], r["width"]) for r in rects] == [(0, 500), (518, 300), (836, 404)]
     assert run("geometry.placeRect(arguments[0], 1, 1)", unit) == {"x": 620, "y": 70, "width": 620, "height": 252}

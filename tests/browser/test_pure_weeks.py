@@ -38,18 +38,25 @@ def test_days_are_added_and_counted_as_the_calendar_has_them(run: Run) -> None:
     pairs = [(day.isoformat(), many) for day, many in asked]
     later = run("arguments[0].map(([day, many]) => days.addDays(day, many))", pairs)
     assert later == [(day + timedelta(days=many)).isoformat() for day, many in asked]
-    between = run("arguments[0].map(([from, to]) => days.daysBetween(from, to))",
-                  [(day.isoformat(), to) for (day, _), to in zip(asked, later, strict=True)])  # fmt: skip
+    between = run(
+        "arguments[0].map(([from, to]) => days.daysBetween(from, to))",
+        [(day.isoformat(), to) for (day, _), to in zip(asked, later, strict=True)],
+    )
     assert between == [many for _, many in asked]
 
 
-@pytest.mark.parametrize(("say", "text"), [
-    ("days.shortDay('2026-11-09')", "9 Nov"), ("days.weekDay('2026-11-24')", "Tue 24 Nov"),
-    ("days.daysText('2026-12-08', '2026-12-21')", "8 to 21 December"),
-    ("days.daysText('2026-11-30', '2026-12-13')", "30 November to 13 December"),
-    ("days.daysText('2026-12-24', '2027-01-06')", "24 December to 6 January"),
-    ("days.daysText('2026-12-08', '2026-12-08')", "8 December"),
-    ("days.daysText('2026-12-08', '2027-12-21')", "8 December to 21 December")])  # fmt: skip
+@pytest.mark.parametrize(
+    ("say", "text"),
+    [
+        ("days.shortDay('2026-11-09')", "9 Nov"),
+        ("days.weekDay('2026-11-24')", "Tue 24 Nov"),
+        ("days.daysText('2026-12-08', '2026-12-21')", "8 to 21 December"),
+        ("days.daysText('2026-11-30', '2026-12-13')", "30 November to 13 December"),
+        ("days.daysText('2026-12-24', '2027-01-06')", "24 December to 6 January"),
+        ("days.daysText('2026-12-08', '2026-12-08')", "8 December"),
+        ("days.daysText('2026-12-08', '2027-12-21')", "8 December to 21 December"),
+    ],
+)
 def test_days_are_said_in_few_words(run: Run, say: str, text: str) -> None:
     assert run(say) == text
 
@@ -57,10 +64,16 @@ def test_days_are_said_in_few_words(run: Run, say: str, text: str) -> None:
 SCALE = {"first": "2026-11-09", "days": 84, "perDay": 9.5}
 
 
-@pytest.mark.parametrize(("first", "last", "left", "width"), [
-    ("2026-11-09", "2026-11-09", 0, 9.5), ("2026-11-11", "2026-11-13", 19, 28.5),
-    ("2026-10-01", "2026-11-10", 0, 19), ("2027-01-30", "2027-03-01", 82 * 9.5, 19),
-    ("2027-01-31", "2027-01-31", 83 * 9.5, 9.5)])  # fmt: skip
+@pytest.mark.parametrize(
+    ("first", "last", "left", "width"),
+    [
+        ("2026-11-09", "2026-11-09", 0, 9.5),
+        ("2026-11-11", "2026-11-13", 19, 28.5),
+        ("2026-10-01", "2026-11-10", 0, 19),
+        ("2027-01-30", "2027-03-01", 82 * 9.5, 19),
+        ("2027-01-31", "2027-01-31", 83 * 9.5, 9.5),
+    ],
+)
 def test_a_bar_is_cut_to_what_is_drawn(run: Run, first: str, last: str, left: float, width: float) -> None:
     found = run("geometry.barOf(arguments[0], arguments[1], arguments[2])", SCALE, first, last)
     assert (found["left"], found["width"]) == (left, width)

@@ -35,7 +35,8 @@ def test_a_story_is_chosen_written_on_and_kept(at_demo: Person, tmp_path: Path) 
     assert at_demo.ticked("She carried the jug", story)
     paper = at_demo.find("link", "As PDF").get_attribute("href")
     kind = at_demo.driver.execute_async_script(
-        "const done = arguments[1]; fetch(arguments[0]).then((a) => done(a.headers.get('content-type')))", paper)
+        "const done = arguments[1]; fetch(arguments[0]).then((a) => done(a.headers.get('content-type')))", paper
+    )
     assert kind == "application/pdf"
     assert at_demo.asked_elsewhere() == []
     resize(at_demo.driver, 390, 844)

@@ -15,17 +15,52 @@ from pypdf import PdfReader
 from tests.browser.driver import Person, resize
 
 VIEWS = (
-    "/today", "/watch", "/shelf", "/shelf?tray=2", "/make", "/make?card=pour-water&level=2", "/cupboard",
-    "/cupboard?part=trays", "/cupboard?part=bins", "/cupboard?part=files", "/children", "/weeks",
-    "/tomorrow", "/work?child=2", "/ladders?child=1&step=broom:1",
-    "/house", "/keeping", "/telling?child=2", "/heights", "/shelf?arrange=1", "/evening", "/cycle", "/words?child=2",
+    "/today",
+    "/watch",
+    "/shelf",
+    "/shelf?tray=2",
+    "/make",
+    "/make?card=pour-water&level=2",
+    "/cupboard",
+    "/cupboard?part=trays",
+    "/cupboard?part=bins",
+    "/cupboard?part=files",
+    "/children",
+    "/weeks",
+    "/tomorrow",
+    "/work?child=2",
+    "/ladders?child=1&step=broom:1",
+    "/house",
+    "/keeping",
+    "/telling?child=2",
+    "/heights",
+    "/shelf?arrange=1",
+    "/evening",
+    "/cycle",
+    "/words?child=2",
     "/lesson?child=2&set=sounds-first",
-    "/lesson?child=1&set=quantities-five", "/routines", "/show?child=1&tray=2", "/make/catalogue",
+    "/lesson?child=1&set=quantities-five",
+    "/routines",
+    "/show?child=1&tray=2",
+    "/make/catalogue",
     "/make/catalogue?card=snack",
-    "/make/catalogue?card=fold&edit=1", "/paper?kind=tray-cards&ids=1", "/paper?kind=word-cards&key=card:fold",
-)  # fmt: skip
-MAIN = ("/today", "/watch", "/shelf?tray=2", "/make?child=2", "/ladders?child=1&step=broom:1", "/weeks", "/cupboard",
-        "/children?child=2", "/house", "/tomorrow", "/show?child=1&tray=2")  # fmt: skip
+    "/make/catalogue?card=fold&edit=1",
+    "/paper?kind=tray-cards&ids=1",
+    "/paper?kind=word-cards&key=card:fold",
+)
+MAIN = (
+    "/today",
+    "/watch",
+    "/shelf?tray=2",
+    "/make?child=2",
+    "/ladders?child=1&step=broom:1",
+    "/weeks",
+    "/cupboard",
+    "/children?child=2",
+    "/house",
+    "/tomorrow",
+    "/show?child=1&tray=2",
+)
 """On the tablet with large letters, and on the telephone, one page of each view is looked at."""
 THEME = Path(__file__).parents[2] / "web/src/theme.css"
 

@@ -26,8 +26,8 @@ def plan(person: Person, theme: str) -> None:
 
 @pytest.mark.parametrize(("width", "height"), [(1280, 800), (390, 844)], ids=["wide", "phone"])
 def test_a_theme_is_planned_taken_carried_and_its_list_ticked_a_box_comes_the_books_turn_and_a_look_is_taken(
-    serve: Serve, visit: Callable[..., Person], demo_file: Path, clock: SetClock, width: int, height: int,
-) -> None:  # fmt: skip
+    serve: Serve, visit: Callable[..., Person], demo_file: Path, clock: SetClock, width: int, height: int
+) -> None:
     person = visit(serve(demo_file), width, height)
     weeks = WeeksPage(person)
     weeks.open()

@@ -91,9 +91,7 @@ def best_by_highs(asked: ShelfProblem) -> Worth | None:
     return None if value is None else (kept[0], kept[1], kept[2], -value)
 
 
-def _least(
-    cost: Any, rows: Sequence[tuple[dict[int, float], float, float]], whole: Any, most: Any
-) -> int | None:  # fmt: skip
+def _least(cost: Any, rows: Sequence[tuple[dict[int, float], float, float]], whole: Any, most: Any) -> int | None:
     matrix = lil_matrix((len(rows), len(cost)))
     for at, (of, _, _) in enumerate(rows):
         for k, weight in of.items():

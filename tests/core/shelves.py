@@ -42,10 +42,16 @@ AGES = (31, 54, 14, 40, 26)
 def people(count: int) -> tuple[Child, ...]:
     """So many children of several ages; the third is a toddler who climbs and mouths."""
     return tuple(
-        child(f"Child {n}", AGES[n - 1], id=n, mobility=Mobility.WALKS, still_mouths=n == 3,
-              measurements=(Measurement(on=TODAY, stature_mm=600 + 9 * AGES[n - 1], mass_g=7000 + 190 * AGES[n - 1]),))
+        child(
+            f"Child {n}",
+            AGES[n - 1],
+            id=n,
+            mobility=Mobility.WALKS,
+            still_mouths=n == 3,
+            measurements=(Measurement(on=TODAY, stature_mm=600 + 9 * AGES[n - 1], mass_g=7000 + 190 * AGES[n - 1]),),
+        )
         for n in range(1, count + 1)
-    )  # fmt: skip
+    )
 
 
 def furniture(rng: Random, size: Size, children: Sequence[Child]) -> tuple[Unit, ...]:
@@ -59,11 +65,14 @@ def _unit(rng: Random, id: int, boards: int, places: int, children: Sequence[Chi
     everybody = frozenset(c.id for c in children)
     keeps_out = {c.id for c in children if c.still_mouths} if id % 2 == 0 else set()
     return Unit(
-        id=id, name=f"unit {id}", width_mm=rng.choice([1180.0, 1240.0, 1400.0]), height_mm=high,
-        depth_mm=rng.choice([280.0, 320.0]), comes=(everybody - keeps_out) or everybody,
-        boards=tuple(Board(height_mm=max(top, 10.0), places=places, load_g=rng.choice(size.loads_g))
-                     for top in tops),
-    )  # fmt: skip
+        id=id,
+        name=f"unit {id}",
+        width_mm=rng.choice([1180.0, 1240.0, 1400.0]),
+        height_mm=high,
+        depth_mm=rng.choice([280.0, 320.0]),
+        comes=(everybody - keeps_out) or everybody,
+        boards=tuple(Board(height_mm=max(top, 10.0), places=places, load_g=rng.choice(size.loads_g)) for top in tops),
+    )
 
 
 def problem(seed: int, size: Size, **more: Any) -> ShelfProblem:
@@ -73,16 +82,26 @@ def problem(seed: int, size: Size, **more: Any) -> ShelfProblem:
     tongs = [Component(id=n, name=f"tongs {n}", kind="tongs", shape=Box(30, 160, 25), count=1) for n in range(1, 4)]
     trays = tuple(_tray(rng, n, children, tongs) for n in range(1, size.trays + 1))
     fits = {
-        (c, t.id): TrayFit(rng.choice([0, 28, 35, 40, 45, 56, 63, 70, 72, 80, 81, 90]), rng.random() < 0.4, (),
-                           loved=t.id % 3 == 0)
-        for t in trays for c in sorted(t.for_children)
-    }  # fmt: skip
+        (c, t.id): TrayFit(
+            rng.choice([0, 28, 35, 40, 45, 56, 63, 70, 72, 80, 81, 90]), rng.random() < 0.4, (), loved=t.id % 3 == 0
+        )
+        for t in trays
+        for c in sorted(t.for_children)
+    }
     asked = ShelfProblem(
-        units=furniture(rng, size, children), children=children, trays=trays, on=TODAY, fits=fits,
-        levels={t.id: rng.randint(0, 10) for t in trays}, owned={each.id: each.count for each in tongs},
-        covers=tuple(c for c in _covers(children) if any(
-            c.holds(t) and fits.get((c.child, t.id)) and fits[c.child, t.id].value for t in trays)),
-    )  # fmt: skip
+        units=furniture(rng, size, children),
+        children=children,
+        trays=trays,
+        on=TODAY,
+        fits=fits,
+        levels={t.id: rng.randint(0, 10) for t in trays},
+        owned={each.id: each.count for each in tongs},
+        covers=tuple(
+            c
+            for c in _covers(children)
+            if any(c.holds(t) and fits.get((c.child, t.id)) and fits[c.child, t.id].value for t in trays)
+        ),
+    )
     return replace(asked, **more)
 
 
@@ -97,12 +116,18 @@ def _tray(rng: Random, n: int, children: Sequence[Child], tongs: Sequence[Compon
     small = rng.random() < 0.3
     held = (Content(component=rng.choice(tongs), role="tool"),) if rng.random() < 0.3 else ()
     return tray(
-        f"Tray {n}", id=n, card=card(f"Card {n}", id=n, area=rng.choice(AREAS), key=f"design-{n // 2}"),
-        for_children=mine, width_mm=rng.choice([120.0, 200.0, 240.0, 262.0, 280.0, 330.0]), contents=held,
-        depth_mm=rng.choice([180.0, 220.0, 290.0]), height_mm=rng.choice([60.0, 90.0, 140.0, 250.0]),
-        mass_g=rng.choice([150.0, 300.0, 500.0, 800.0, 1100.0]), piece=Sphere(20.0) if small else Sphere(60.0),
+        f"Tray {n}",
+        id=n,
+        card=card(f"Card {n}", id=n, area=rng.choice(AREAS), key=f"design-{n // 2}"),
+        for_children=mine,
+        width_mm=rng.choice([120.0, 200.0, 240.0, 262.0, 280.0, 330.0]),
+        contents=held,
+        depth_mm=rng.choice([180.0, 220.0, 290.0]),
+        height_mm=rng.choice([60.0, 90.0, 140.0, 250.0]),
+        mass_g=rng.choice([150.0, 300.0, 500.0, 800.0, 1100.0]),
+        piece=Sphere(20.0) if small else Sphere(60.0),
         tags=("open-ended",) if rng.random() < 0.1 else (),
-    )  # fmt: skip
+    )
 
 
 def with_standing(asked: ShelfProblem, changes: int, seed: int = 0) -> ShelfProblem:
@@ -112,8 +137,10 @@ def with_standing(asked: ShelfProblem, changes: int, seed: int = 0) -> ShelfProb
     plan = plan_shelf(asked)
     assert isinstance(plan, ShelfPlan)
     rng = Random(seed)
-    fits = {key: replace(fit, value=max(0, min(100, fit.value + rng.randint(-30, 30)))) if fit.value else fit
-            for key, fit in asked.fits.items()}  # fmt: skip
+    fits = {
+        key: replace(fit, value=max(0, min(100, fit.value + rng.randint(-30, 30)))) if fit.value else fit
+        for key, fit in asked.fits.items()
+    }
     return replace(asked, standing=plan.placements, changes=changes, fits=fits)
 
 
@@ -174,8 +201,11 @@ def tiny(seed: int) -> ShelfProblem:
         rng.choice([1, 2, 3]), rng.choice([((1, 2),), ((2, 1),), ((1, 1), (1, 2)), ((1, 3),)]), rng.choice([3, 4, 5])
     )
     asked = problem(seed, size)
-    asked = replace(asked, covers=tuple(c for c in asked.covers if rng.random() < 0.25),
-                    practice=rng.choice([asked.practice, TINY_PRACTICE]))  # fmt: skip
+    asked = replace(
+        asked,
+        covers=tuple(c for c in asked.covers if rng.random() < 0.25),
+        practice=rng.choice([asked.practice, TINY_PRACTICE]),
+    )
     if rng.random() < 0.3:
         units = tuple(
             replace(u, boards=tuple(replace(b, divided=False, load_g=None) for b in u.boards)) for u in asked.units

@@ -59,7 +59,7 @@ def test_unlike_things_are_of_different_kinds_unless_they_show_or_are_coloured_o
         Role(name="a", accepts=("thing",), use="handled"),
         Role(name="b", accepts=("thing",), use="handled", unlike=("a",)),
         Role(name="c", accepts=("thing",), use="handled", unlike=("a", "b")),
-    )  # fmt: skip
+    )
     found = match_roles(three, stock_of(block, other, thing("bottle", "bottle", id=3)))
     assert len(found.unfilled) == 1
     found = match_roles(three, stock_of(block, thing("bell", "shell", id=2), thing("bottle", "bottle", id=3)))
@@ -120,9 +120,12 @@ def test_another_kind_chosen_by_hand_stands_under_its_warning() -> None:
 
 def test_pictures_things_and_signs_are_never_blank() -> None:
     blank = [
-        f"{d.key}:{v.number} {r.name}" for d in CARDS.values() for v in d.levels for r in v.roles
+        f"{d.key}:{v.number} {r.name}"
+        for d in CARDS.values()
+        for v in d.levels
+        for r in v.roles
         if set(r.accepts[:1]) & NEVER_BLANK and not (r.shows or r.subject)
-    ]  # fmt: skip
+    ]
     assert blank == []
 
 
@@ -132,8 +135,9 @@ def test_every_level_after_the_first_says_what_changes_in_the_showing() -> None:
 
 
 def test_no_card_opens_before_what_it_follows_or_before_its_first_level_and_nothing_goes_in_a_ring() -> None:
-    late = [(d.key, key) for d in CARDS.values() for key, n in d.follows
-            if CARDS[key].level(n).from_months > d.from_months]  # fmt: skip
+    late = [
+        (d.key, key) for d in CARDS.values() for key, n in d.follows if CARDS[key].level(n).from_months > d.from_months
+    ]
     assert late == []
     assert [d.key for d in CARDS.values() if d.from_months != d.levels[0].from_months] == []
     open_, known = set(CARDS), set[str]()
@@ -173,13 +177,15 @@ def test_the_age_on_a_box_is_a_limit_of_its_own() -> None:
 @pytest.mark.parametrize(
     ("text", "put"),
     [
-        ("A 9 mm piece drops in.", "A 0.35 in piece drops in."), ("It is 300 × 200 mm.", "It is 11.8 × 7.9 in."),
+        ("A 9 mm piece drops in.", "A 0.35 in piece drops in."),
+        ("It is 300 × 200 mm.", "It is 11.8 × 7.9 in."),
         ("1.3 kg loaded; Wren carries to 809 g.", "2.9 lb loaded; Wren carries to 1.8 lb."),
-        ("Holds 250 ml.", "Holds 8.5 fl oz."), ("Pull with 90 N.", "Pull with 20.2 lbf."),
+        ("Holds 250 ml.", "Holds 8.5 fl oz."),
+        ("Pull with 90 N.", "Pull with 20.2 lbf."),
         ("Bulk 0.85 g/ml; 3 of 5 mornings.", "Bulk 0.85 g/ml; 3 of 5 mornings."),
         ("Limit 36 months.", "Limit 36 months."),
     ],
-)  # fmt: skip
+)
 def test_a_house_of_inches_reads_inches(text: str, put: str) -> None:
     assert in_inches(text) == put
 

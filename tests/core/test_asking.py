@@ -22,8 +22,10 @@ AREA = "practical life"
 
 def order_of(shape: list[list[int]], months: list[float]) -> list[Askable]:
     """Levels of one area with what comes before each, by their places."""
-    return [Askable(("card", at + 1), AREA, months[at], tuple(("card", b + 1) for b in before))
-            for at, before in enumerate(shape)]  # fmt: skip
+    return [
+        Askable(("card", at + 1), AREA, months[at], tuple(("card", b + 1) for b in before))
+        for at, before in enumerate(shape)
+    ]
 
 
 TINY: dict[str, tuple[list[list[int]], list[float]]] = {
@@ -49,16 +51,25 @@ def exact(levels: list[Askable], months: float, answers: list[tuple[Rung, SaidAn
     for step in range(-120, 121):
         lead = step / 30 * sd
         density = 2.718281828 ** (-0.5 * (step / 30) ** 2)
-        chances = [[_normal((months + lead - e.usual_months + help_) / asking.OWN_MONTHS)
-                    for help_ in (0.0, asking.HELP_MONTHS)] for e in levels]  # fmt: skip
+        chances = [
+            [
+                _normal((months + lead - e.usual_months + help_) / asking.OWN_MONTHS)
+                for help_ in (0.0, asking.HELP_MONTHS)
+            ]
+            for e in levels
+        ]
         for would in product((0, 1, 2), repeat=len(levels)):
             share, state = density, dict[Rung, int]()
             for each, (alone, near), own in zip(levels, chances, would, strict=True):
                 share *= {2: alone, 1: near - alone, 0: 1 - near}[own]
                 state[each.rung] = min([own, *(state[b] for b in each.before)])
             for rung, answer in answers:
-                agrees = {"yes": state[rung] == 2, "with help": state[rung] == 1, "not yet": state[rung] == 0,
-                          "never tried": state[rung] < 2}[answer]  # fmt: skip
+                agrees = {
+                    "yes": state[rung] == 2,
+                    "with help": state[rung] == 1,
+                    "not yet": state[rung] == 0,
+                    "never tried": state[rung] < 2,
+                }[answer]
                 share *= (1 - asking.SLIP) if agrees else asking.SLIP
             weight += share
             for rung, has in state.items():
@@ -72,7 +83,10 @@ def test_on_tiny_orders_it_believes_what_brute_force_does(name: str) -> None:
     said: list[tuple[Rung, SaidAnswer]] = []
     now = belief(levels, 28.0)
     asked: tuple[tuple[Rung, SaidAnswer], ...] = (
-        (("card", 2), "with help"), (("card", 1), "yes"), (("card", 3), "not yet"))  # fmt: skip
+        (("card", 2), "with help"),
+        (("card", 1), "yes"),
+        (("card", 3), "not yet"),
+    )
     for rung, answer in asked:
         said.append((rung, answer))
         now = now.told(rung, answer)

@@ -103,8 +103,13 @@ def test_hazards_use_two_deviations_more_when_nobody_measured_within_three_month
     assert hazard_stature(replace(unmeasured, sex="female"), TODAY) < stature_mm(exact, "male", 2.0)
 
 
-BIRTHS = [(date(2024, 1, 31), None), (date(2023, 2, 28), None), (date(2024, 4, 30), 30), (date(2024, 4, 1), 36),
-          (date(2024, 1, 3), 35)]  # fmt: skip
+BIRTHS = [
+    (date(2024, 1, 31), None),
+    (date(2023, 2, 28), None),
+    (date(2024, 4, 30), 30),
+    (date(2024, 4, 1), 36),
+    (date(2024, 1, 3), 35),
+]
 MOVES = [(3, "lies or sits"), (4, "pulls up"), (8, "walks"), (12, "climbs"), (40, "climbs")]
 
 

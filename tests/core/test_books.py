@@ -28,26 +28,38 @@ def book(n: int, **more: object) -> Book:
 @st.composite
 def shelves(draw: st.DrawFn) -> tuple[list[Standing], list[tuple[Book, date | None]], list[Ledge]]:
     """One or two ledges, what stands on them (never more than they take), and what rests."""
-    ledges = [Ledge(n, draw(st.sampled_from([500.0, 900.0])), draw(st.sampled_from([0.0, 120.0])),
-                    draw(st.integers(1, 5))) for n in range(1, draw(st.integers(1, 2)) + 1)]  # fmt: skip
+    ledges = [
+        Ledge(n, draw(st.sampled_from([500.0, 900.0])), draw(st.sampled_from([0.0, 120.0])), draw(st.integers(1, 5)))
+        for n in range(1, draw(st.integers(1, 2)) + 1)
+    ]
     standing: list[Standing] = []
     for n in range(draw(st.integers(0, 7))):
         ledge = draw(st.sampled_from(ledges))
-        each = Standing(_any(draw, n + 1), ledge.unit_id, day(-draw(st.integers(0, 40))),
-                        tuple(day(-n) for n in draw(st.lists(st.integers(0, 15), max_size=2))))  # fmt: skip
+        each = Standing(
+            _any(draw, n + 1),
+            ledge.unit_id,
+            day(-draw(st.integers(0, 40))),
+            tuple(day(-n) for n in draw(st.lists(st.integers(0, 15), max_size=2))),
+        )
         if fits(ledge, [s.book for s in standing if s.unit_id == ledge.unit_id] + [each.book]):
             standing.append(each)
-    resting = [(_any(draw, 100 + n), draw(st.none() | st.integers(1, 90).map(lambda n: day(-n))))
-               for n in range(draw(st.integers(0, 6)))]  # fmt: skip
+    resting = [
+        (_any(draw, 100 + n), draw(st.none() | st.integers(1, 90).map(lambda n: day(-n))))
+        for n in range(draw(st.integers(0, 6)))
+    ]
     return standing, resting, ledges
 
 
 def _any(draw: st.DrawFn, n: int) -> Book:
     back = draw(st.none() | st.integers(-2, 9))
-    return book(n, cover_mm=float(draw(st.sampled_from([120, 200, 310]))), language=draw(st.sampled_from(["en", "es"])),
-                themes=tuple(draw(st.lists(st.sampled_from(WORDS), max_size=1))),
-                back_on=None if back is None else day(back),
-                to_months=draw(st.sampled_from([24, 96])))  # fmt: skip
+    return book(
+        n,
+        cover_mm=float(draw(st.sampled_from([120, 200, 310]))),
+        language=draw(st.sampled_from(["en", "es"])),
+        themes=tuple(draw(st.lists(st.sampled_from(WORDS), max_size=1))),
+        back_on=None if back is None else day(back),
+        to_months=draw(st.sampled_from([24, 96])),
+    )
 
 
 def fits(ledge: Ledge, books: list[Book]) -> bool:
@@ -67,8 +79,9 @@ def after(turn: Turn, standing: list[Standing]) -> dict[int, list[Book]]:
 
 
 @given(shelves(), st.sampled_from([(), ("bread",), ("wool", "pond")]))
-def test_a_turn_keeps_its_laws(house: tuple[list[Standing], list[tuple[Book, date | None]], list[Ledge]],
-                               themes: tuple[str, ...]) -> None:  # fmt: skip
+def test_a_turn_keeps_its_laws(
+    house: tuple[list[Standing], list[tuple[Book, date | None]], list[Ledge]], themes: tuple[str, ...]
+) -> None:
     standing, resting, ledges = house
     turn = next_turn(standing, resting, ledges, [40], TODAY, themes=themes, languages=("en", "es"))
     stays, goes = [b for b, _ in turn.stays], [b for b, _ in turn.goes]
@@ -81,8 +94,11 @@ def test_a_turn_keeps_its_laws(house: tuple[list[Standing], list[tuple[Book, dat
     assert all(fits(by_unit[unit], books) for unit, books in there.items()), "no ledge is overfilled"
     assert all(b.to_months >= 40 and (b.back_on is None or b.back_on > TODAY) for b in comes)
     assert not [b for b in stays if b.back_on is not None and b.back_on <= TODAY], "what is due goes back"
-    wanted = {s.book.thing_id for s in standing if any((TODAY - d).days <= ASKED_DAYS for d in s.asked)
-              and (s.book.back_on is None or s.book.back_on > TODAY)}  # fmt: skip
+    wanted = {
+        s.book.thing_id
+        for s in standing
+        if any((TODAY - d).days <= ASKED_DAYS for d in s.asked) and (s.book.back_on is None or s.book.back_on > TODAY)
+    }
     assert wanted <= {b.thing_id for b in stays}, "what was asked for again stays"
     where = {s.book.thing_id: s.unit_id for s in standing}
     for each in goes:
@@ -110,20 +126,36 @@ def test_what_comes_is_not_only_of_the_ledge_where_something_goes() -> None:
     assert next_turn([], [(book(1, cover_mm=310.0), None)], ledges[:1], [40], TODAY).comes == ()
 
 
-@pytest.mark.parametrize(("title", "themes", "asked", "said"), [
-    ("A loaf", ("bread",), "Bread week", "bread"), ("Bread at dawn", (), "bread", "bread"),
-    ("A loaf", ("baking",), "bread", ""), ("A loaf", (), "", "")])  # fmt: skip
+@pytest.mark.parametrize(
+    ("title", "themes", "asked", "said"),
+    [
+        ("A loaf", ("bread",), "Bread week", "bread"),
+        ("Bread at dawn", (), "bread", "bread"),
+        ("A loaf", ("baking",), "bread", ""),
+        ("A loaf", (), "", ""),
+    ],
+)
 def test_a_book_is_of_a_theme_by_its_title_or_what_it_is_about(
     title: str, themes: tuple[str, ...], asked: str, said: str
 ) -> None:
     assert of_theme(book(1, title=title, themes=themes), words_of(asked)) == said
 
 
-@pytest.mark.parametrize(("wrong", "field"), [
-    ({"title": " "}, "title"), ({"title": "x" * 81}, "title"), ({"cover_mm": 19.9}, "cover_mm"),
-    ({"cover_mm": 600.1}, "cover_mm"), ({"from_months": 24, "to_months": 24}, "from_months"),
-    ({"to_months": 97}, "from_months"), ({"language": "e"}, "language"), ({"themes": ("",)}, "themes"),
-    ({"themes": ("a",) * 13}, "themes"), ({"lent_by": "x" * 81}, "lent_by")])  # fmt: skip
+@pytest.mark.parametrize(
+    ("wrong", "field"),
+    [
+        ({"title": " "}, "title"),
+        ({"title": "x" * 81}, "title"),
+        ({"cover_mm": 19.9}, "cover_mm"),
+        ({"cover_mm": 600.1}, "cover_mm"),
+        ({"from_months": 24, "to_months": 24}, "from_months"),
+        ({"to_months": 97}, "from_months"),
+        ({"language": "e"}, "language"),
+        ({"themes": ("",)}, "themes"),
+        ({"themes": ("a",) * 13}, "themes"),
+        ({"lent_by": "x" * 81}, "lent_by"),
+    ],
+)
 def test_what_no_book_is_is_named(wrong: dict[str, object], field: str) -> None:
     with pytest.raises(InvalidValue, match=field):
         book(1, **wrong)

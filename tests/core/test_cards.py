@@ -198,10 +198,18 @@ def test_a_card_file_that_is_wrong_names_the_card_and_the_field() -> None:
 
 def test_a_role_nothing_can_fill_and_a_link_to_no_role_are_refused() -> None:
     base = {
-        "key": "x", "name": "X", "area": "art", "months": [12, 24], "aim": "a", "prepares": [], "control": "c",
-        "interest": [], "steps": [], "roles": [{"name": "r", "accepts": ["unicorn"]}],
+        "key": "x",
+        "name": "X",
+        "area": "art",
+        "months": [12, 24],
+        "aim": "a",
+        "prepares": [],
+        "control": "c",
+        "interest": [],
+        "steps": [],
+        "roles": [{"name": "r", "accepts": ["unicorn"]}],
         "levels": [{"name": "n", "months": 12, "moves": 1, "expects": "e", "not_yet": "n"}],
-    }  # fmt: skip
+    }
     with pytest.raises(InvalidValue, match="unicorn"):
         design_of(base)
     with pytest.raises(InvalidValue, match="no other role"):

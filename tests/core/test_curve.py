@@ -29,8 +29,9 @@ def morning(minutes: float = 150) -> Morning:
 
 
 def work(began: float, ended: float, name: str = "", *events: EpisodeEvent) -> Episode:
-    return Episode(id=name or f"e-{began}", child_id=1, tray_id=5, began=minute(began), ended=minute(ended),
-                   events=events)  # fmt: skip
+    return Episode(
+        id=name or f"e-{began}", child_id=1, tray_id=5, began=minute(began), ended=minute(ended), events=events
+    )
 
 
 def curve_of(*episodes: Episode, minutes: float = 150) -> Curve:
@@ -79,9 +80,11 @@ def test_without_work_and_with_an_open_end_nothing_is_claimed() -> None:
 
 
 def test_each_minute_is_what_it_was_in_its_middle() -> None:
-    states = [Spell(child_id=1, state="watching", began=minute(0), ended=minute(2)),
-              Spell(child_id=1, state="resting", began=minute(6), ended=None),
-              Spell(child_id=2, state="wandering", began=minute(0), ended=None)]  # fmt: skip
+    states = [
+        Spell(child_id=1, state="watching", began=minute(0), ended=minute(2)),
+        Spell(child_id=1, state="resting", began=minute(6), ended=None),
+        Spell(child_id=2, state="wandering", began=minute(0), ended=None),
+    ]
     found = work_curve(1, morning(8), [work(2, 4.4)], states)
     assert found is not None
     assert found.by_minute == ("watching", "watching", "at work", "at work", "", "", "resting", "resting")

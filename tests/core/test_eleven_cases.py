@@ -45,21 +45,42 @@ QUICKER = [episode(day, minutes=4 if day < 8 else 9 + day % 3) for day in range(
 
 CASES = [
     ("ignored: it lies there, the others do not", house([OTHER, *OTHERS], [], busy(*OTHERS)), OTHER, None, "ignored"),
-    ("too advanced: help was needed, then nothing; the easier one is there",
-     house([MIDDLE, *OTHERS], [EASY], [*STRUGGLED, *busy(*OTHERS)]), MIDDLE, EASY, "too hard"),
-    ("too easy: known at once, then nothing; the next one is there",
-     house([EASY, *OTHERS], [MIDDLE], [*FADED, *busy(*OTHERS)]), EASY, MIDDLE, "faded"),
+    (
+        "too advanced: help was needed, then nothing; the easier one is there",
+        house([MIDDLE, *OTHERS], [EASY], [*STRUGGLED, *busy(*OTHERS)]),
+        MIDDLE,
+        EASY,
+        "too hard",
+    ),
+    (
+        "too easy: known at once, then nothing; the next one is there",
+        house([EASY, *OTHERS], [MIDDLE], [*FADED, *busy(*OTHERS)]),
+        EASY,
+        MIDDLE,
+        "faded",
+    ),
     ("mastered and done with", house([EASY], [OTHER], FADED), EASY, OTHER, "faded"),
     ("mastered and loved", house([EASY], [OTHER], LOVED), None, None, ""),
     ("loved, but the harder form has come", house([EASY], [MIDDLE], LOVED), EASY, MIDDLE, "successor"),
     ("about to go, and taken again", house([EASY], [MIDDLE], [*FADED, episode(1)]), None, None, ""),
     ("loved with shorter visits: it is known by now", house([EASY], [OTHER], QUICKER), None, None, ""),
-    ("two children, one of whom still loves it",
-     house([HERS_TOO], [OTHER], [*FADED, *(episode(d, child_id=2, hour=10) for d in range(1, 29, 2))], children=BOTH),
-     None, None, ""),
-    ("a tray in the first days of its return",
-     house([EASY], [OTHER], [episode(day) for day in range(51, 80)], since=4, past=[BACK]), None, None, ""),
-]  # fmt: skip
+    (
+        "two children, one of whom still loves it",
+        house(
+            [HERS_TOO], [OTHER], [*FADED, *(episode(d, child_id=2, hour=10) for d in range(1, 29, 2))], children=BOTH
+        ),
+        None,
+        None,
+        "",
+    ),
+    (
+        "a tray in the first days of its return",
+        house([EASY], [OTHER], [episode(day) for day in range(51, 80)], since=4, past=[BACK]),
+        None,
+        None,
+        "",
+    ),
+]
 
 
 def decided(state: State) -> Change:
@@ -67,9 +88,7 @@ def decided(state: State) -> Change:
 
 
 @pytest.mark.parametrize(("state", "out", "in_", "why"), [pytest.param(*c[1:], id=c[0]) for c in CASES])
-def test_the_decision_is_the_one_somebody_who_knows_children_makes(
-    state: State, out: Any, in_: Any, why: str
-) -> None:  # fmt: skip
+def test_the_decision_is_the_one_somebody_who_knows_children_makes(state: State, out: Any, in_: Any, why: str) -> None:
     swaps = decided(state).swaps
     if out is None:
         assert [s.out for s in swaps if s.out] == []
@@ -87,8 +106,12 @@ def test_what_has_rested_is_reintroduced_in_the_place_of_what_goes() -> None:
     (swap,) = decided(state).swaps
     assert (swap.out, swap.in_) == (OTHER, EASY)
     assert "It has rested 29 days and fits Ilse now" in swap.reasons[-1].text
-    early = replace(state, log=replace(state.log, placements=(*state.log.placements[:1],
-                    replace(RESTED, until=at(20), until_day=at(20).date()))))  # fmt: skip
+    early = replace(
+        state,
+        log=replace(
+            state.log, placements=(*state.log.placements[:1], replace(RESTED, until=at(20), until_day=at(20).date()))
+        ),
+    )
     assert decided(early).swaps == ()
     assert "nothing that may come in" in decided(early).reasons[0].text
 
@@ -102,8 +125,10 @@ def test_a_loved_thing_never_leaves_for_another_s_next_step() -> None:
 
 
 def test_old_and_new_form_never_stand_together_and_the_place_is_the_predecessor_s() -> None:
-    other_faded = [replace(e, tray_id=4, id=f"o{e.id}", began=e.began.replace(hour=10),
-                           ended=e.ended and e.ended.replace(hour=11)) for e in FADED]  # fmt: skip
+    other_faded = [
+        replace(e, tray_id=4, id=f"o{e.id}", began=e.began.replace(hour=10), ended=e.ended and e.ended.replace(hour=11))
+        for e in FADED
+    ]
     state = house([OTHER, EASY], [MIDDLE], [*LOVED, *other_faded])
     by_out = {s.out.id: s for s in decided(state).swaps if s.out}
     assert by_out[1].in_ == MIDDLE
@@ -126,9 +151,7 @@ def test_two_of_one_missing_area_are_not_let_in_together() -> None:
     assert [t.card.area for t in let_in if t] == ["art", "music"]
 
 
-@pytest.mark.parametrize(("wish", "more"), [
-    ("an aim", {"aims": "five"}), ("a passion", {"passions": ("beads",)}),
-])  # fmt: skip
+@pytest.mark.parametrize(("wish", "more"), [("an aim", {"aims": "five"}), ("a passion", {"passions": ("beads",)})])
 def test_an_aim_and_a_passion_come_before_what_is_merely_new(wish: str, more: dict[str, Any]) -> None:
     from zither_awl.core.wishes import Aim
 

@@ -29,7 +29,7 @@ def of_age(months: int, **more: object) -> Child:
 
 def made(
     design: Design, number: int, who: Child, *others: Child, stock: Stock = MEASURED, fixed: Mapping[str, int] = {}
-) -> Made:  # fmt: skip
+) -> Made:
     need = Need(who, (who, *others), TODAY, {}, frozenset())
     return make(design, design.level(number), stock, need, fixed=fixed)
 
@@ -53,8 +53,9 @@ def test_with_a_size_nobody_measured_nothing_is_said_to_pass_the_gauge(design: D
         role = design.level(number).role(each.role)
         if role is None or role.use != "handled":
             continue
-        stock = Stock(tuple(replace(c, assumed=("shape",)) if c.id == each.component.id else c
-                            for c in MEASURED.components))  # fmt: skip
+        stock = Stock(
+            tuple(replace(c, assumed=("shape",)) if c.id == each.component.id else c for c in MEASURED.components)
+        )
         fixed = {each.role: each.component.id}
         again = made(design, number, who, stock=stock, fixed=fixed)
         assert not any("does not go into" in c.reason.text for c in again.checks)
@@ -90,6 +91,10 @@ def test_pouring_rice_at_two_is_one_question_and_with_a_crawler_in_the_house_the
     ("kind", "months"), [("blade", 18), ("small", 24), ("water", 13)], ids=["a dull blade", "small things", "water"]
 )
 def test_each_kind_of_permission_is_asked_by_some_card_at_its_youngest_age(kind: PermissionKind, months: int) -> None:
-    asked = [key for key, design in CARDS.items() for level in design.levels
-             if kind in made(design, level.number, replace(of_age(months), still_mouths=False)).asks]  # fmt: skip
+    asked = [
+        key
+        for key, design in CARDS.items()
+        for level in design.levels
+        if kind in made(design, level.number, replace(of_age(months), still_mouths=False)).asks
+    ]
     assert asked

@@ -12,15 +12,7 @@ from scipy.special import beta as beta_of
 from scipy.stats import beta, betabinom, mannwhitneyu, rankdata, theilslopes
 
 from tests.builders import worked_cases
-from zither_awl.core.exact import (
-    autocorrelation,
-    change_point,
-    discounted_rate,
-    rank_lower,
-    silence,
-    theil_sen,
-    wilson,
-)
+from zither_awl.core.exact import autocorrelation, change_point, discounted_rate, rank_lower, silence, theil_sen, wilson
 
 
 @given(st.lists(st.integers(0, 12), min_size=1, max_size=5), st.lists(st.integers(0, 12), min_size=1, max_size=9))

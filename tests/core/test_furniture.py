@@ -20,9 +20,17 @@ LATER = date(2026, 9, 16)
 
 @pytest.mark.parametrize(
     ("stature", "mark", "seat", "table"),
-    [(800, 0, 210, 400), (950, 0, 210, 400), (951, 1, 260, 460), (1160, 1, 260, 460), (1161, 2, 310, 530),
-     (1210, 2, 310, 530), (1211, 3, 350, 590), (1420, 3, 350, 590)],
-)  # fmt: skip
+    [
+        (800, 0, 210, 400),
+        (950, 0, 210, 400),
+        (951, 1, 260, 460),
+        (1160, 1, 260, 460),
+        (1161, 2, 310, 530),
+        (1210, 2, 310, 530),
+        (1211, 3, 350, 590),
+        (1420, 3, 350, 590),
+    ],
+)
 def test_seat_and_table_by_the_size_marks(stature: float, mark: int, seat: float, table: float) -> None:
     """EN 1729-1:2015, from memory; in an overlap the smaller seat, for feet on the floor."""
     fit = furniture_fit(stature)
@@ -49,9 +57,17 @@ def test_a_taller_child_sits_no_lower_within_the_marks(one: float, other: float)
 
 @pytest.mark.parametrize(
     ("counter", "months", "kind", "height"),
-    [(550, 48, "none", 0), (551, 48, "stool", 1), (800, 48, "stool", 250), (801, 48, "railed step", 251),
-     (600, 35, "railed step", 50), (600, 36, "stool", 50), (1000, 48, "railed step", 450), (1001, 48, "too high", 451)],
-)  # fmt: skip
+    [
+        (550, 48, "none", 0),
+        (551, 48, "stool", 1),
+        (800, 48, "stool", 250),
+        (801, 48, "railed step", 251),
+        (600, 35, "railed step", 50),
+        (600, 36, "stool", 50),
+        (1000, 48, "railed step", 450),
+        (1001, 48, "too high", 451),
+    ],
+)
 def test_a_stool_for_a_counter_at_its_limits(counter: float, months: int, kind: str, height: float) -> None:
     """Counter less (0.60 of stature less 50 mm). Common practice, no source."""
     stool = furniture_fit(1000).stool_for(counter, months)
@@ -115,8 +131,10 @@ def test_a_tall_child_reaches_what_a_grown_person_has() -> None:
     assert "hook" in missed, "1650 mm is above its shoulder still"
 
 
-@pytest.mark.parametrize(("more", "field"), [({"at": "toe"}, "at"), ({"height_mm": 2201}, "height_mm"),
-                                             ({"daily": 0}, "daily"), ({"name": " "}, "name")])  # fmt: skip
+@pytest.mark.parametrize(
+    ("more", "field"),
+    [({"at": "toe"}, "at"), ({"height_mm": 2201}, "height_mm"), ({"daily": 0}, "daily"), ({"name": " "}, "name")],
+)
 def test_a_thing_of_ones_own_that_cannot_be_is_refused(more: dict[str, Any], field: str) -> None:
     with pytest.raises(InvalidValue, match=field):
         OwnAid(**{"id": 0, "room": "Door", "name": "Rail", **more})

@@ -12,15 +12,7 @@ from tests.builders import BEADS, TODAY, child, placed, tray, unit
 from zither_awl.core.safety import DECLARED, allowed, bin_exposure, exposure, hazards, may_be_allowed, work_condition
 from zither_awl.core.safety.nature import declared
 from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Softness, Sphere
-from zither_awl.core.values import (
-    PERMISSION_KINDS,
-    Bin,
-    Board,
-    Measurement,
-    Mobility,
-    Permission,
-    PermissionKind,
-)
+from zither_awl.core.values import PERMISSION_KINDS, Bin, Board, Measurement, Mobility, Permission, PermissionKind
 
 TOVE = child("Tove", 13, id=2, mobility=Mobility.PULLS_UP, still_mouths=True)
 ILSE = child("Ilse", 48, id=1)
@@ -200,9 +192,11 @@ ALLOWED = [
     pytest.param("sharp", child(months=29), False, id="a sharp blade has no permission"),
     pytest.param("dried-pulses", child(months=24), True, id="grains from two"),
     pytest.param("dried-pulses", child(months=30, still_mouths=True), False, id="not while it mouths"),
-    *(pytest.param(kind, child(months=70), False, id=f"{kind}: its limit stands")
-      for kind in ("magnet", "button-cell", "swelling-beads", "balloon", "caustic", "whole-food", "toxic")),
-]  # fmt: skip
+    *(
+        pytest.param(kind, child(months=70), False, id=f"{kind}: its limit stands")
+        for kind in ("magnet", "button-cell", "swelling-beads", "balloon", "caustic", "whole-food", "toxic")
+    ),
+]
 
 
 @pytest.mark.parametrize(("kind", "who", "may_be"), ALLOWED)

@@ -43,10 +43,8 @@ def test_with_few_work_cycles_it_is_too_early_to_say() -> None:
         pytest.param([2, 12, 15, 18], 30, False, id="seldom all the time"),
         pytest.param(range(9, 31), 30, True, id="none of the last eight after every one"),
     ],
-)  # fmt: skip
-def test_faded_is_a_change_of_the_rate_and_not_a_low_or_a_lower_one(
-    chosen: Any, mornings: int, faded: bool
-) -> None:  # fmt: skip
+)
+def test_faded_is_a_change_of_the_rate_and_not_a_low_or_a_lower_one(chosen: Any, mornings: int, faded: bool) -> None:
     """A Bayesian change point on the choices: posterior over 0.9, the later rate under half the earlier."""
     assert loved(chosen, mornings=mornings).faded is faded
 
@@ -104,16 +102,24 @@ def test_a_returning_tray_is_judged_on_its_present_stay_only() -> None:
 
 
 def test_a_tray_that_was_moved_or_away_for_a_few_days_has_not_returned() -> None:
-    log = log_of([POURING], [episode(d) for d in range(1, 20)], mornings=20, placements=[
-        placed(POURING, id=1, since=at(90), until=at(12)), placed(POURING, id=2, place=1, since=at(9, 6))])  # fmt: skip
+    log = log_of(
+        [POURING],
+        [episode(d) for d in range(1, 20)],
+        mornings=20,
+        placements=[placed(POURING, id=1, since=at(90), until=at(12)), placed(POURING, id=2, place=1, since=at(9, 6))],
+    )
     assert interest(ILSE, POURING, log, TODAY).available == 17
 
 
 def test_a_work_cycle_partly_seen_counts_in_part_and_a_choice_in_it_whole() -> None:
     def rate(seen: str, chosen: list[int]) -> float:
         mornings = tuple(morning(n, seen=seen) for n in range(10, 0, -1))
-        log = Log(mornings=mornings, episodes=tuple(episode(d) for d in chosen), presentations=(shown(),),
-                  placements=(placed(POURING, since=at(100)),))  # fmt: skip
+        log = Log(
+            mornings=mornings,
+            episodes=tuple(episode(d) for d in chosen),
+            presentations=(shown(),),
+            placements=(placed(POURING, since=at(100)),),
+        )
         return interest(ILSE, POURING, log, TODAY).rate
 
     assert rate("part", [1, 2, 3]) > rate("all", [1, 2, 3])

@@ -64,9 +64,11 @@ def test_what_is_wrong_is_named_and_what_to_do_said() -> None:
 
 
 @given(
-    st.none() | st.dates(date(2020, 1, 1), date(2030, 1, 1)), st.floats(0, 1e5), st.floats(0, 1e7),
+    st.none() | st.dates(date(2020, 1, 1), date(2030, 1, 1)),
+    st.floats(0, 1e5),
+    st.floats(0, 1e7),
     st.none() | st.integers(-500, 500),
-)  # fmt: skip
+)
 def test_one_line_for_each_thing_the_most_urgent_first(
     newest: date | None, file_mb: float, free_mb: float, days: int | None
 ) -> None:

@@ -26,24 +26,9 @@ from zither_awl.core.ladders.bridge import EASED, bridge, lighter
 from zither_awl.core.ladders.expect import expectations
 from zither_awl.core.ladders.graph import check_graph, frontier, implied_by
 from zither_awl.core.ladders.growth import Stood, growth
-from zither_awl.core.ladders.likely import (
-    Span,
-    kaplan_meier,
-    likely_ready,
-    pace_of,
-    remaining,
-    usual_curve,
-)
+from zither_awl.core.ladders.likely import Span, kaplan_meier, likely_ready, pace_of, remaining, usual_curve
 from zither_awl.core.ladders.movement import MOVEMENTS, coverage, movements
-from zither_awl.core.ladders.order import (
-    between,
-    hasse,
-    ladder,
-    layers,
-    rise,
-    single_steps,
-    strictly_between,
-)
+from zither_awl.core.ladders.order import between, hasse, ladder, layers, rise, single_steps, strictly_between
 from zither_awl.core.ladders.progress import REMEDIES, progress, relearn_due, remedy_for
 from zither_awl.core.ladders.strings import strings
 from zither_awl.core.mastery import mastery
@@ -66,16 +51,22 @@ def test_worked_ladders(given_: dict[str, Any], expected: dict[str, Any]) -> Non
         return
     assert found is not None
     jumps = [{"frm": j.frm, "to": j.to, "size": j.size, "missing": [list(m) for m in j.missing]} for j in found.jumps]
-    assert {"path": list(found.rungs), "start": found.start, "excess": found.excess, "rungs": len(found.rungs),
-            "jumps": jumps} == expected["ladder"]  # fmt: skip
+    assert {
+        "path": list(found.rungs),
+        "start": found.start,
+        "excess": found.excess,
+        "rungs": len(found.rungs),
+        "jumps": jumps,
+    } == expected["ladder"]
 
 
 @given(POSETS)
 def test_the_order_is_the_transitive_reduction_and_its_layers_the_generations(vectors: dict[str, Any]) -> None:
     whole: Any = nx.DiGraph()
     whole.add_nodes_from(vectors)
-    whole.add_edges_from((a, b) for a in vectors for b in vectors
-                         if vectors[a] != vectors[b] and rise(vectors[b], vectors[a]) == 0)  # fmt: skip
+    whole.add_edges_from(
+        (a, b) for a in vectors for b in vectors if vectors[a] != vectors[b] and rise(vectors[b], vectors[a]) == 0
+    )
     reduced = nx.transitive_reduction(whole)
     assert set(hasse(vectors)) == set(reduced.edges)
     assert [set(layer) for layer in layers(vectors)] == [set(each) for each in nx.topological_generations(reduced)]
@@ -98,8 +89,11 @@ def every_way(frm: list[str], goal: str, vectors: dict[str, Any], strict: bool) 
     return found
 
 
-@given(st.dictionaries(st.sampled_from("abcde"), st.tuples(*[st.integers(0, 3)] * 2), min_size=2, max_size=5),
-       st.booleans(), st.data())  # fmt: skip
+@given(
+    st.dictionaries(st.sampled_from("abcde"), st.tuples(*[st.integers(0, 3)] * 2), min_size=2, max_size=5),
+    st.booleans(),
+    st.data(),
+)
 def test_a_ladder_is_the_best_of_all_ways(vectors: dict[str, Any], strict: bool, data: st.DataObject) -> None:
     keys = sorted(vectors)
     goal = data.draw(st.sampled_from(keys))
@@ -137,15 +131,20 @@ def test_single_steps_and_what_lies_between() -> None:
 
 def test_the_graph_names_every_circle_and_every_orphan() -> None:
     before: dict[Rung, tuple[Rung, ...]] = {
-        ("a", 1): (("b", 1),), ("b", 1): (("c", 1),), ("c", 1): (("a", 1),), ("d", 1): (("e", 1), ("gone", 2)),
-        ("e", 1): (("d", 1),), ("f", 1): (("a", 1),),
-    }  # fmt: skip
+        ("a", 1): (("b", 1),),
+        ("b", 1): (("c", 1),),
+        ("c", 1): (("a", 1),),
+        ("d", 1): (("e", 1), ("gone", 2)),
+        ("e", 1): (("d", 1),),
+        ("f", 1): (("a", 1),),
+    }
     names = {rung: rung[0].upper() for rung in before}
     found = check_graph(before, names)
     assert [(p.kind, p.rungs) for p in found] == [
-        ("circle", (("a", 1), ("b", 1), ("c", 1))), ("circle", (("d", 1), ("e", 1))),
+        ("circle", (("a", 1), ("b", 1), ("c", 1))),
+        ("circle", (("d", 1), ("e", 1))),
         ("orphan", (("d", 1), ("gone", 2))),
-    ]  # fmt: skip
+    ]
     assert found[0].text == "A, which waits for B, which waits for C, which waits for A: none of them can ever begin."
     assert found[2].text == "D waits for gone 2, which is not there."
     assert implied_by([("f", 1)], before) == {("a", 1), ("b", 1), ("c", 1)}
@@ -173,17 +172,19 @@ def test_a_string_is_tied_where_its_cards_are() -> None:
     assert holes["tongs", 1].by == tuple(rises(vectors["spoon-large", 2], vectors["tongs", 1]).items())
     assert holes["transfer-hand", 1].below is None
     assert sum(len(each.holes) for each in found.values()) == sum(
-        len(d.levels) for d in shipped_cards() if d.sort == "work")  # fmt: skip
+        len(d.levels) for d in shipped_cards() if d.sort == "work"
+    )
 
 
 def test_the_frontier_sorts_every_level_by_state_and_verdict() -> None:
     levels = {
-        ("known", 1): LevelAsked(from_months=20, to_months=60), ("work", 1): LevelAsked(from_months=20, to_months=60),
+        ("known", 1): LevelAsked(from_months=20, to_months=60),
+        ("work", 1): LevelAsked(from_months=20, to_months=60),
         ("ready", 1): LevelAsked(from_months=20, to_months=60, before=(("Known", "mastered"),)),
         ("almost", 1): LevelAsked(from_months=20, to_months=60, before=(("Work", "working"),)),
         ("later", 1): LevelAsked(from_months=20, to_months=60, before=(("Ready", "not shown"),)),
         ("past", 1): LevelAsked(from_months=3, to_months=12),
-    }  # fmt: skip
+    }
     records = {("known", 1): Record(mastery="said"), ("work", 1): Record(mastery="working")}
     found = frontier(child(months=36), levels, records, TODAY)
     assert (found.known, found.at_work, found.ready) == ((("known", 1),), (("work", 1),), (("ready", 1),))
@@ -196,16 +197,29 @@ def tries(*outcomes: str) -> list[Any]:
     """Tries a day apart: r right, m mended, x a mistake left, h helped, u not finished."""
     made = {"r": Work.RIGHT, "m": Work.MENDED, "x": Work.MISTAKE, "u": Work.UNFINISHED}
     days = range(len(outcomes), 0, -1)
-    return [fold(helped(day) if each == "h" else episode(day, work=made[each]))
-            for day, each in zip(days, outcomes, strict=True)]  # fmt: skip
+    return [
+        fold(helped(day) if each == "h" else episode(day, work=made[each]))
+        for day, each in zip(days, outcomes, strict=True)
+    ]
 
 
 @pytest.mark.parametrize(
     ("outcomes", "stuck", "easy"),
-    [("xxxxxxxx", True, False), ("xxxxxxx", False, False), ("xhxrxhxx", True, False), ("xhxxxhrx", False, False),
-     ("xxrxxrxx", False, False), ("xxxxuxxxx", True, False), ("rrr", False, True), ("rrrx", False, True),
-     ("rmr", False, False), ("rr", False, False), ("rhr", False, False), ("", False, False)],
-)  # fmt: skip
+    [
+        ("xxxxxxxx", True, False),
+        ("xxxxxxx", False, False),
+        ("xhxrxhxx", True, False),
+        ("xhxxxhrx", False, False),
+        ("xxrxxrxx", False, False),
+        ("xxxxuxxxx", True, False),
+        ("rrr", False, True),
+        ("rrrx", False, True),
+        ("rmr", False, False),
+        ("rr", False, False),
+        ("rhr", False, False),
+        ("", False, False),
+    ],
+)
 def test_stuck_is_eight_tries_without_progress_and_too_easy_three_right_at_once(
     outcomes: str, stuck: bool, easy: bool
 ) -> None:
@@ -283,18 +297,34 @@ def test_likely_ready_by_hand() -> None:
 def test_growth_is_told_by_what_became_of_each_level() -> None:
     day, then = TODAY, TODAY - timedelta(days=150)
     recent, long_ago = day - timedelta(days=5), day - timedelta(days=120)
-    was = {("a", 1): Stood("mastered", then), ("b", 1): Stood("working", then), ("c", 1): Stood("mastered", then),
-           ("d", 1): Stood("working", then), ("e", 1): Stood("alone", then),
-           ("f", 1): Stood("mastered", then)}  # fmt: skip
-    now = {("a", 1): Stood("mastered", recent), ("b", 1): Stood("mastered", recent), ("c", 1): Stood("fading", recent),
-           ("d", 1): Stood("working", long_ago), ("e", 1): Stood("alone", long_ago),
-           ("e", 2): Stood("working", recent), ("f", 1): Stood("mastered", long_ago),
-           ("g", 1): Stood("said")}  # fmt: skip
+    was = {
+        ("a", 1): Stood("mastered", then),
+        ("b", 1): Stood("working", then),
+        ("c", 1): Stood("mastered", then),
+        ("d", 1): Stood("working", then),
+        ("e", 1): Stood("alone", then),
+        ("f", 1): Stood("mastered", then),
+    }
+    now = {
+        ("a", 1): Stood("mastered", recent),
+        ("b", 1): Stood("mastered", recent),
+        ("c", 1): Stood("fading", recent),
+        ("d", 1): Stood("working", long_ago),
+        ("e", 1): Stood("alone", long_ago),
+        ("e", 2): Stood("working", recent),
+        ("f", 1): Stood("mastered", long_ago),
+        ("g", 1): Stood("said"),
+    }
     found = growth(was, now, {("e", 2): (("e", 1),)}, then, day)
     assert [(c.kind, c.rung, c.by) for c in found] == [
-        ("replaced", ("e", 1), ("e", 2)), ("known", ("b", 1), None), ("still loved", ("a", 1), None),
-        ("new", ("e", 2), None), ("new", ("g", 1), None), ("slipped", ("c", 1), None), ("left behind", ("d", 1), None),
-    ]  # fmt: skip
+        ("replaced", ("e", 1), ("e", 2)),
+        ("known", ("b", 1), None),
+        ("still loved", ("a", 1), None),
+        ("new", ("e", 2), None),
+        ("new", ("g", 1), None),
+        ("slipped", ("c", 1), None),
+        ("left behind", ("d", 1), None),
+    ]
     assert growth(now, now, {}, then, day)[0].kind == "still loved"
 
 
@@ -304,8 +334,9 @@ def test_a_level_that_is_too_far_still_serves_as_an_easier_one(months: int, serv
     level = design.level(3)
     assert design.opens_at(design.level(1)) <= 40 < design.opens_at(level)
     found = expectations(design, level, months)
-    assert (found.serves_as.number if found.serves_as else None) == (serves and max(
-        lv.number for lv in design.levels if design.opens_at(lv) <= months))  # fmt: skip
+    assert (found.serves_as.number if found.serves_as else None) == (
+        serves and max(lv.number for lv in design.levels if design.opens_at(lv) <= months)
+    )
     assert found.expects == (found.serves_as or design.level(expects)).expects
 
 
@@ -318,8 +349,9 @@ def test_movements_are_read_from_what_a_level_asks() -> None:
     assert "pouring" in of("pour-water", 1)
     assert "turning and pulling" in of("bolts", 1)
     assert "carrying" in of("carry-loaded", 1)
-    every = frozenset[str]().union(*(of(d.key, lv.number) for d in shipped_cards() if d.sort == "work"
-                                     for lv in d.levels))  # fmt: skip
+    every = frozenset[str]().union(
+        *(of(d.key, lv.number) for d in shipped_cards() if d.sort == "work" for lv in d.levels)
+    )
     assert every == set(MOVEMENTS)
     found = coverage([("Tongs", "practical life", of("tongs", 1))], ["practical life", "art"], 20)
     assert found.missing_areas == ("art",)
@@ -329,8 +361,12 @@ def test_movements_are_read_from_what_a_level_asks() -> None:
 
 def arches() -> list[tuple[Rung, Rung]]:
     """The steps of the trade's chains that rise by two notches or more."""
-    return [(a, b) for chain in CHAINS.values() for a, b in pairwise(chain)
-            if sum(rises(vector(a), vector(b)).values()) >= 2]  # fmt: skip
+    return [
+        (a, b)
+        for chain in CHAINS.values()
+        for a, b in pairwise(chain)
+        if sum(rises(vector(a), vector(b)).values()) >= 2
+    ]
 
 
 def bridged(below: Rung, goal: Rung) -> bool:

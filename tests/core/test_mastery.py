@@ -218,8 +218,9 @@ def test_said_to_be_known_is_known_and_never_mastered() -> None:
     assert mastery([], [], TODAY - timedelta(days=11), said=word()).state == "not shown", "not before it was said"
 
 
-@pytest.mark.parametrize(("answer", "state"), [("with help", "working"), ("not yet", "not shown"),
-                                              ("never tried", "not shown")])  # fmt: skip
+@pytest.mark.parametrize(
+    ("answer", "state"), [("with help", "working"), ("not yet", "not shown"), ("never tried", "not shown")]
+)
 def test_other_answers_are_what_they_say(answer: SaidAnswer, state: str) -> None:
     found = mastery([], [], TODAY, said=word(answer))
     assert found.state == state

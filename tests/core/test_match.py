@@ -53,14 +53,18 @@ THINGS = st.lists(
         st.builds(lambda n, ml: thing(f"jug {ml:.0f}", "jug", count=n), st.integers(1, 2), st.floats(100, 400)),
         st.builds(lambda n: thing("bowl", "bowl", count=n), st.integers(1, 3)),
         st.builds(lambda n: thing("cup", "cup", count=n), st.integers(1, 2)),
-        st.builds(lambda n, d: thing(f"balls {d}", "felt ball", count=n, shape=Sphere(d)),
-                  st.integers(1, 6), st.sampled_from([30, 45, 60, 70])),
+        st.builds(
+            lambda n, d: thing(f"balls {d}", "felt ball", count=n, shape=Sphere(d)),
+            st.integers(1, 6),
+            st.sampled_from([30, 45, 60, 70]),
+        ),
         st.just(thing("tongs", "tongs")),
         st.just(thing("spoon", "spoon")),
         st.just(thing("chickpeas", "chickpeas")),
     ),
-    min_size=1, max_size=6,
-).map(lambda things: stock_of(*things))  # fmt: skip
+    min_size=1,
+    max_size=6,
+).map(lambda things: stock_of(*things))
 
 LEVELS = st.sampled_from(
     [

@@ -120,8 +120,12 @@ def test_a_second_start_after_the_end_is_another_work() -> None:
 @pytest.mark.parametrize(("apart_s", "rounds"), [(10, 1), (11, 2)])
 def test_a_round_two_observers_saw_is_one_round(apart_s: int, rounds: int) -> None:
     """10 s: ours, no source."""
-    log = [sent("start", 0, tray_id=5), sent("start", 0.5, "two", tray_id=5), sent("round", 3, sequence=2),
-           sent("round", 3 + apart_s / 60, "two", 2)]  # fmt: skip
+    log = [
+        sent("start", 0, tray_id=5),
+        sent("start", 0.5, "two", tray_id=5),
+        sent("round", 3, sequence=2),
+        sent("round", 3 + apart_s / 60, "two", 2),
+    ]
     assert sum(e.kind == "round" for e in one(*log).events) == rounds
 
 
@@ -136,8 +140,12 @@ def test_a_struck_event_tells_nothing() -> None:
 
 
 def test_the_first_end_seen_is_the_end_and_stretches_follow() -> None:
-    log = [sent("start", 0, tray_id=5), sent("start", 1, "two", tray_id=5),
-           sent("finish", 9, "two", 2, work=Work.RIGHT), sent("finish", 12, sequence=2, work=Work.MISTAKE)]  # fmt: skip
+    log = [
+        sent("start", 0, tray_id=5),
+        sent("start", 1, "two", tray_id=5),
+        sent("finish", 9, "two", 2, work=Work.RIGHT),
+        sent("finish", 12, sequence=2, work=Work.MISTAKE),
+    ]
     episode = one(*log)
     assert (episode.ended, episode.work) == (minute(9), Work.RIGHT)
     stats = episode_stats(episode)
@@ -154,19 +162,26 @@ def test_an_end_before_the_beginning_or_hours_later_is_a_clock_that_jumped() -> 
 
 def test_what_is_asked_follows_from_how_the_works_lie() -> None:
     log = [
-        sent("start", 0, tray_id=5), sent("finish", 20, sequence=2),
-        sent("start", 10, "two", 1, tray_id=6), sent("finish", 30, "two", 2),
+        sent("start", 0, tray_id=5),
+        sent("finish", 20, sequence=2),
+        sent("start", 10, "two", 1, tray_id=6),
+        sent("finish", 30, "two", 2),
         sent("start", 40, "two", 3, tray_id=6, episode_id="open"),
         sent("start", 50, "two", 4, tray_id=5, episode_id="next"),
         sent("start", 41, "two", 5, tray_id=6, episode_id="other-child", child_id=2),
-    ]  # fmt: skip
+    ]
     asked = {e.id: e.question for e in merge(log).episodes}
     assert asked == {"one-a": "", "two-a": OVERLAP, "open": FORGOTTEN, "next": "", "other-child": ""}
 
 
 def morning(number: int, began: float, ended: float | None) -> Morning:
-    return Morning(id=number, day=DAY.date(), began=minute(began), ended=None if ended is None else minute(ended),
-                   present=frozenset({1}))  # fmt: skip
+    return Morning(
+        id=number,
+        day=DAY.date(),
+        began=minute(began),
+        ended=None if ended is None else minute(ended),
+        present=frozenset({1}),
+    )
 
 
 def test_a_work_is_of_the_morning_it_began_in() -> None:
@@ -177,9 +192,13 @@ def test_a_work_is_of_the_morning_it_began_in() -> None:
 
 
 def test_a_state_runs_to_the_next_state_or_work_or_the_end_of_the_morning() -> None:
-    log = [sent("state", 1, sequence=1, cause="watching"), sent("state", 4, sequence=2, cause="resting"),
-           sent("state", 30, sequence=3, cause="wandering"), sent("state", 90, sequence=4, cause="resting"),
-           sent("state", 2, sequence=5, cause="with an adult", child_id=2)]  # fmt: skip
+    log = [
+        sent("state", 1, sequence=1, cause="watching"),
+        sent("state", 4, sequence=2, cause="resting"),
+        sent("state", 30, sequence=3, cause="wandering"),
+        sent("state", 90, sequence=4, cause="resting"),
+        sent("state", 2, sequence=5, cause="with an adult", child_id=2),
+    ]
     work = merge([sent("start", 9, tray_id=5)]).episodes
     found = [(s.state, s.ended) for s in spells(log, work, [morning(1, 0, 60)]) if s.child_id == 1]
     ends = [minute(4), minute(9), minute(60), None]

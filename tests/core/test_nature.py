@@ -41,45 +41,60 @@ def found(each: Component) -> dict[str, tuple[int | None, str]]:
             id="a chickpea: small, and it swells",
         ),
         pytest.param(thing("coin", "coin"), {"small-part": (36, "must")}, id="a coin"),
+        pytest.param(thing("marble", "marble"), {"small-part": (36, "must"), "marble": (36, "must")}, id="a marble"),
         pytest.param(
-            thing("marble", "marble"), {"small-part": (36, "must"), "marble": (36, "must")}, id="a marble"
+            thing("fish", "sewn-in magnet"),
+            {"sealed-magnet": (None, "note"), "small-part": (36, "must")},
+            id="a small magnet in felt: sewn in, near, and to be tested",
         ),
-        pytest.param(thing("fish", "sewn-in magnet"), {"sealed-magnet": (None, "note"), "small-part": (36, "must")},
-                     id="a small magnet in felt: sewn in, near, and to be tested"),
         pytest.param(
             thing("magnet", "magnet"), {"magnet": (168, "must"), "small-part": (36, "must")}, id="a loose magnet"
         ),
-        pytest.param(
-            thing("balloon", "balloon", shape=Sphere(200)), {"balloon": (96, "must")}, id="a balloon"
-        ),
+        pytest.param(thing("balloon", "balloon", shape=Sphere(200)), {"balloon": (96, "must")}, id="a balloon"),
         pytest.param(
             thing("cell", "button cell"), {"button-cell": (72, "must"), "small-part": (36, "must")}, id="a button cell"
         ),
-        pytest.param(thing("light", "battery light", shape=Cylinder(60, 60)), {"sealed-cell": (None, "note")},
-                     id="a cell behind a screw"),
-        pytest.param(thing("lace", "lace", cord_mm=301), {"cord": (18, "must"), "long-cord": (None, "note")},
-                     id="a 301 mm cord: near after 18 months too"),
+        pytest.param(
+            thing("light", "battery light", shape=Cylinder(60, 60)),
+            {"sealed-cell": (None, "note")},
+            id="a cell behind a screw",
+        ),
+        pytest.param(
+            thing("lace", "lace", cord_mm=301),
+            {"cord": (18, "must"), "long-cord": (None, "note")},
+            id="a 301 mm cord: near after 18 months too",
+        ),
         pytest.param(thing("lace", "lace", cord_mm=300), {"cord": (18, "must")}, id="a 300 mm cord"),
         pytest.param(thing("lace", "lace", cord_mm=220), {}, id="a 220 mm cord"),
-        pytest.param(thing("beans", "kidney beans"), {
-            "small-part": (36, "must"), "dried-pulses": (36, "must"), "toxic": (72, "must")}, id="raw kidney beans"),
+        pytest.param(
+            thing("beans", "kidney beans"),
+            {"small-part": (36, "must"), "dried-pulses": (36, "must"), "toxic": (72, "must")},
+            id="raw kidney beans",
+        ),
         pytest.param(thing("sand", "sand"), {}, id="sand is a powder and no piece"),
         pytest.param(thing("bread", "bread"), {"allergen:gluten": (None, "must")}, id="bread"),
-        pytest.param(thing("stone", "thing", mass_g=1800, shape=Sphere(90)), {"heavy-drop": (30, "should")},
-                     id="a heavy thing"),
+        pytest.param(
+            thing("stone", "thing", mass_g=1800, shape=Sphere(90)), {"heavy-drop": (30, "should")}, id="a heavy thing"
+        ),
         pytest.param(thing("frame", "climbing frame"), {"climb": (None, "note")}, id="a frame falls on no foot"),
         pytest.param(thing("jug", "jug"), {"glass": (18, "should")}, id="a glass jug"),
-        pytest.param(thing("beads", "water beads"), {"swelling-beads": (None, "must"), "small-part": (36, "must")},
-                     id="beads that swell in water"),
+        pytest.param(
+            thing("beads", "water beads"),
+            {"swelling-beads": (None, "must"), "small-part": (36, "must")},
+            id="beads that swell in water",
+        ),
         pytest.param(thing("grapes", "grape"), {"whole-food": (60, "must"), "small-part": (36, "must")}, id="grapes"),
         pytest.param(thing("soap", "soap", shape=Box(70, 45, 20)), {"mild": (None, "must")}, id="soap: until walking"),
         pytest.param(thing("bleach", "household chemical"), {"caustic": (None, "must")}, id="bleach: for nobody"),
         pytest.param(thing("ball", "felt ball"), {"small-part": (36, "must")}, id="a ball nobody measured is no proof"),
         pytest.param(thing("cup", "plastic cup"), {}, id="a cup is large enough, whatever its size"),
-        pytest.param(thing("half a shell", "plastic cup", inside=Inside(depth_mm=40, top_mm=72)),
-                     {"hemisphere": (36, "must")}, id="a cup near half a ball"),
+        pytest.param(
+            thing("half a shell", "plastic cup", inside=Inside(depth_mm=40, top_mm=72)),
+            {"hemisphere": (36, "must")},
+            id="a cup near half a ball",
+        ),
     ],
-)  # fmt: skip
+)
 def test_a_thing_gets_the_verdict_the_trade_gives_it(each: Component, expected: dict[str, Any]) -> None:
     assert found(each) == expected
 
@@ -144,8 +159,14 @@ def test_a_tray_has_the_hazards_of_everything_on_it_and_each_once_the_worst() ->
 
 @pytest.mark.parametrize(
     ("kind", "endangered"),
-    [("chickpeas", {"Tove", "Wren"}), ("button cell", {"Tove", "Wren", "Anselm"}), ("felt ball", {"Tove", "Wren"}),
-     ("cloth", set()), ("household chemical", {"Tove", "Wren", "Anselm"}), ("soap", set())],
+    [
+        ("chickpeas", {"Tove", "Wren"}),
+        ("button cell", {"Tove", "Wren", "Anselm"}),
+        ("felt ball", {"Tove", "Wren"}),
+        ("cloth", set()),
+        ("household chemical", {"Tove", "Wren", "Anselm"}),
+        ("soap", set()),
+    ],
 )
 def test_whom_a_thing_endangers(kind: str, endangered: set[str]) -> None:
     musts = component_hazards(thing("it", kind))

@@ -60,13 +60,25 @@ def test_a_tray_fades_and_is_left_alone_in_the_model_as_by_the_record(picked: li
 # A house of the model
 
 
-TRAYS = tuple(TrayAhead(id=n, children=(1, 2) if n % 3 else (1,), follows=(n - 1,) if n % 4 == 0 else (),
-                        next=n + 1 if n % 4 == 3 else None, uses=((70 + n % 2, 1.0),) if n % 5 == 0 else (),
-                        stays=n == 6) for n in range(1, 17))  # fmt: skip
+TRAYS = tuple(
+    TrayAhead(
+        id=n,
+        children=(1, 2) if n % 3 else (1,),
+        follows=(n - 1,) if n % 4 == 0 else (),
+        next=n + 1 if n % 4 == 3 else None,
+        uses=((70 + n % 2, 1.0),) if n % 5 == 0 else (),
+        stays=n == 6,
+    )
+    for n in range(1, 17)
+)
 HOUSE = HouseAhead(
-    on=TODAY, trays=TRAYS, standing=tuple(range(1, 9)), stock={70: 12.0, 71: 30.0}, days=frozenset({0, 1, 3, 4}),
+    on=TODAY,
+    trays=TRAYS,
+    standing=tuple(range(1, 9)),
+    stock={70: 12.0, 71: 30.0},
+    days=frozenset({0, 1, 3, 4}),
     children=(ChildAhead(id=1, known=frozenset({1, 2})), ChildAhead(id=2, known=frozenset(), picks=2.5)),
-)  # fmt: skip
+)
 
 
 @pytest.mark.parametrize("policy", POLICIES)

@@ -97,8 +97,7 @@ def test_two_bowls_and_a_spoon_lie_in_one_row_where_they_can() -> None:
 
 
 @pytest.mark.parametrize(
-    ("item", "short", "side"),
-    [(Item("plate", 210, 210), 10, "depth"), (Item("broom", 30, 900), 640, "width")],
+    ("item", "short", "side"), [(Item("plate", 210, 210), 10, "depth"), (Item("broom", 30, 900), 640, "width")]
 )
 def test_one_thing_that_can_never_lie_there_is_named(item: Item, short: float, side: str) -> None:
     assert pack(260, 200, [item]) == NoRoom(short, side, item.name)

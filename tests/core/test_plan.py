@@ -53,8 +53,11 @@ def small(*trays: Tray, fits: dict[tuple[int, int], int] | None = None, **more: 
     found = fits or {(c, t.id): 70 for t in trays for c in t.for_children}
     kept: dict[str, object] = {
         "units": (unit(boards=(Board(height_mm=340, places=2), Board(height_mm=70, places=2))),),
-        "children": (ILSE,), "on": TODAY, "fits": {key: TrayFit(fit, False, ()) for key, fit in found.items()}, **more,
-    }  # fmt: skip
+        "children": (ILSE,),
+        "on": TODAY,
+        "fits": {key: TrayFit(fit, False, ()) for key, fit in found.items()},
+        **more,
+    }
     return ShelfProblem(trays=trays, **kept)  # type: ignore[arg-type]
 
 
@@ -148,7 +151,8 @@ def test_areas_stand_together_or_mixed_as_the_house_prefers() -> None:
         plan = planned(small(*trays, goals=Goals(by_area=by_area)))  # type: ignore[arg-type]
         area = {p.spot: p.tray.card.area for p in plan.placements}
         return sum(area[Spot(1, b, 0)] == area[Spot(1, b, 1)] for b in (0, 1)) + sum(
-            area[Spot(1, 0, n)] == area[Spot(1, 1, n)] for n in (0, 1))  # fmt: skip
+            area[Spot(1, 0, n)] == area[Spot(1, 1, n)] for n in (0, 1)
+        )
 
     assert pairs(1) == 2
     assert pairs(-1) == 0
@@ -300,9 +304,7 @@ def pinned_tiny(seed: int) -> ShelfProblem:
 
 def broken_keys(plan: tuple[Placement, ...], choices: Choices) -> set[str]:
     """Which rules a plan breaks, by their keys, as the check says."""
-    return {
-        each.key if isinstance(each, Row) else f"{each.rule}:{each.child or ''}" for each in broken(plan, choices)
-    }  # fmt: skip
+    return {each.key if isinstance(each, Row) else f"{each.rule}:{each.child or ''}" for each in broken(plan, choices)}
 
 
 def test_a_conflict_is_infeasible_and_minimal_by_trying_every_plan() -> None:
@@ -337,7 +339,8 @@ def test_what_is_pinned_into_danger_is_a_conflict_that_names_the_pin() -> None:
     assert isinstance(got, Conflict)
     assert {r.key for r in got.rules} == {"exposure:2", "pin:1"}
     assert [w.text for w in got.ways] == ["Let Bead work stand elsewhere", "Keep Bead work away; you bring it"] or [
-        w.text for w in got.ways] == ["Keep Bead work away; you bring it", "Let Bead work stand elsewhere"]  # fmt: skip
+        w.text for w in got.ways
+    ] == ["Keep Bead work away; you bring it", "Let Bead work stand elsewhere"]
 
 
 def test_why_not_tells_what_forbids_a_tray_what_it_costs_or_what_it_breaks() -> None:

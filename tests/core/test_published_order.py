@@ -16,12 +16,22 @@ PUBLISHED: dict[str, tuple[tuple[int, Rung], ...]] = {
     "touch": ((2, ("rough-smooth", 1)), (2, ("rough-smooth", 2)), (3, ("fabrics", 2)), (3, ("fabrics", 3))),
     "colour": ((2, ("colours", 1)), (2, ("colours", 2)), (3, ("shades", 1)), (3, ("shades", 2))),
     "form": ((1, ("cylinders", 1)), (3, ("flat-shapes", 2)), (3, ("flat-shapes", 3)), (4, ("insets", 2))),
-    "number": ((2, ("long-rods", 1)), (4, ("count-touch", 3)), (4, ("number-rods", 2)), (5, ("zero", 1)),
-               (5, ("add", 1))),
-    "numerals": ((1, ("number-rods", 1)), (2, ("trace", 1)), (3, ("rods-numerals", 1)), (4, ("zero", 1)),
-                 (5, ("numerals", 3))),
+    "number": (
+        (2, ("long-rods", 1)),
+        (4, ("count-touch", 3)),
+        (4, ("number-rods", 2)),
+        (5, ("zero", 1)),
+        (5, ("add", 1)),
+    ),
+    "numerals": (
+        (1, ("number-rods", 1)),
+        (2, ("trace", 1)),
+        (3, ("rods-numerals", 1)),
+        (4, ("zero", 1)),
+        (5, ("numerals", 3)),
+    ),
     "letters": ((2, ("rough-smooth", 1)), (4, ("letters", 1)), (5, ("picture-word", 1)), (5, ("read-fetch", 1))),
-}  # fmt: skip
+}
 """By family of material: the grade of the published order, and the rung of ours that is that exercise."""
 PAIRS = [
     (family, earlier, later)

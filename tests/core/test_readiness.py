@@ -41,7 +41,7 @@ STATES = ("not shown", "shown", "working", "alone", "mastered", "fading")
         pytest.param(36, Record(), (("Mat", "shown"),), "later", True, id="what comes before was only shown"),
         pytest.param(36, Record(), (("Mat", "alone"), ("Jug", "working")), "later", True, id="two before at work"),
     ],
-)  # fmt: skip
+)
 def test_the_verdict(months: int, record: Record, before: object, verdict: str, held: bool) -> None:
     found = readiness(child(months=months), replace(WINDOW, before=before), record, TODAY)  # type: ignore[arg-type]
     assert (found.verdict, found.held_back) == (verdict, held)

@@ -24,9 +24,13 @@ def test_places_as_wide_as_the_tape_says() -> None:
 
 @pytest.mark.parametrize(
     ("widths", "said"),
-    [((500, 300), "2 widths for 3 places"), ((500, 300, 380), "24 mm are missing"), ((500, 300, 420), "16 mm too much"),
-     ((500, 300, -1), "more than 0")],
-)  # fmt: skip
+    [
+        ((500, 300), "2 widths for 3 places"),
+        ((500, 300, 380), "24 mm are missing"),
+        ((500, 300, 420), "16 mm too much"),
+        ((500, 300, -1), "more than 0"),
+    ],
+)
 def test_widths_that_do_not_make_the_unit_are_told_with_the_difference(widths: tuple[float, ...], said: str) -> None:
     with pytest.raises(InvalidValue, match=said) as caught:
         unit(boards=(replace(UNEVEN, widths_mm=widths),))
@@ -85,10 +89,13 @@ def test_a_tray_is_drawn_from_what_lies_on_it_back_to_front() -> None:
     jug, saucer, cup = thing("jug", "jug"), thing("saucer", "saucer"), thing("cup", "cup")
     water, apron, box = thing("water", "water"), thing("apron", "apron"), thing("birch tray", "tray")
     held = (
-        Content(component=box, role="container"), Content(component=cup, role="receiver", x_mm=150, y_mm=0),
-        Content(component=saucer, role="dish", x_mm=0, y_mm=60), Content(component=jug, role="jug"),
-        Content(component=water, role="water", ml=100), Content(component=apron, role="apron", beside=True),
-    )  # fmt: skip
+        Content(component=box, role="container"),
+        Content(component=cup, role="receiver", x_mm=150, y_mm=0),
+        Content(component=saucer, role="dish", x_mm=0, y_mm=60),
+        Content(component=jug, role="jug"),
+        Content(component=water, role="water", ml=100),
+        Content(component=apron, role="apron", beside=True),
+    )
     front = front_of(tray(width_mm=272, contents=held))
     assert [f.name for f in front] == ["saucer", "jug", "cup", "birch tray"]
     dish, poured, receiver, _ = front
@@ -102,7 +109,9 @@ def test_a_tray_is_drawn_from_what_lies_on_it_back_to_front() -> None:
 
 
 def test_what_was_packed_wider_than_the_tray_was_measured_is_drawn_within_it() -> None:
-    held = (Content(component=thing("big", "large tray"), role="container"),
-            Content(component=thing("bowl", "bowl"), role="bowl", x_mm=280, y_mm=0))  # fmt: skip
+    held = (
+        Content(component=thing("big", "large tray"), role="container"),
+        Content(component=thing("bowl", "bowl"), role="bowl", x_mm=280, y_mm=0),
+    )
     (bowl, _) = front_of(tray(width_mm=270, contents=held))
     assert bowl.left_mm + bowl.width_mm <= 270

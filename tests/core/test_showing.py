@@ -21,8 +21,14 @@ from zither_awl.formats.paper.drawings import pictures
 OUT = [tray(name, id=n, for_children=frozenset({1})) for n, name in enumerate("ABCDE", start=1)]
 
 
-def due(months: int = 36, shown: tuple[int, ...] = (), today: tuple[int, ...] = (), planned: tuple[Planned, ...] = (),
-        remedies: tuple[tuple[Tray, Reason], ...] = (), practice: Practice = Practice()) -> Showings:  # fmt: skip
+def due(
+    months: int = 36,
+    shown: tuple[int, ...] = (),
+    today: tuple[int, ...] = (),
+    planned: tuple[Planned, ...] = (),
+    remedies: tuple[tuple[Tray, Reason], ...] = (),
+    practice: Practice = Practice(),
+) -> Showings:
     told = [Presentation(id=n, child_id=1, tray_id=n, at=at(3)) for n in (*shown, *today)]
     return showings(child("Ilse", months=months, id=1), OUT, told, today, planned, remedies, TODAY, practice=practice)
 
@@ -76,11 +82,18 @@ def test_silent_from_two_years_together_before(months: int, style: str) -> None:
     assert style_for(child("Ilse", months=months), TODAY) == style
 
 
-@pytest.mark.parametrize(("outcomes", "worked", "again"), [
-    (("watched",), None, True), (("left it",), None, True), (("worked with it",), None, False),
-    (("tried",), None, False),
-    (("watched",), 2, False), (("watched",) * 4, None, False), (("watched", "worked with it"), None, False),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("outcomes", "worked", "again"),
+    [
+        (("watched",), None, True),
+        (("left it",), None, True),
+        (("worked with it",), None, False),
+        (("tried",), None, False),
+        (("watched",), 2, False),
+        (("watched",) * 4, None, False),
+        (("watched", "worked with it"), None, False),
+    ],
+)
 def test_a_showing_that_passed_a_child_by_is_given_again_another_day(
     outcomes: tuple[str, ...], worked: int | None, again: bool
 ) -> None:
@@ -110,9 +123,28 @@ def test_what_ships_covers_the_house_with_pictures_cautions_and_their_sources() 
     """The list of real work: common practice, no source."""
     keys = {r.key for r in shipped_routines()}
     assert len(keys) == len(shipped_routines()) >= 18
-    assert keys >= {"laundry", "dishwasher", "socks", "table", "clear-table", "dishes", "coming-in", "dressing",
-                    "teeth", "hands", "plants", "sweeping", "windows", "animal", "shopping", "baking", "pancakes",
-                    "bag", "tidy-shelf", "snack"}  # fmt: skip
+    assert keys >= {
+        "laundry",
+        "dishwasher",
+        "socks",
+        "table",
+        "clear-table",
+        "dishes",
+        "coming-in",
+        "dressing",
+        "teeth",
+        "hands",
+        "plants",
+        "sweeping",
+        "windows",
+        "animal",
+        "shopping",
+        "baking",
+        "pancakes",
+        "bag",
+        "tidy-shelf",
+        "snack",
+    }
     drawn = pictures()
     for each in shipped_routines():
         assert each.invitation
@@ -135,11 +167,19 @@ def test_a_step_hangs_on_what_is_found_and_piles_are_no_steps_of_their_own() -> 
     assert [comes_round(sunday, TODAY + timedelta(days=n)) for n in range(7)].count(True) == 1
 
 
-@pytest.mark.parametrize(("more", "field"), [
-    ({"who": "cat"}, "who"), ({"timer": 0}, "timer"), ({"timer": 241}, "timer"), ({"piles": "by size"}, "piles"),
-    ({"piles": "by kind", "kinds": ["one"]}, "kinds"), ({"amount": "x" * 61}, "amount"), ({"text": " "}, "text"),
-    ({"only_if": "x" * 61}, "only_if"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("more", "field"),
+    [
+        ({"who": "cat"}, "who"),
+        ({"timer": 0}, "timer"),
+        ({"timer": 241}, "timer"),
+        ({"piles": "by size"}, "piles"),
+        ({"piles": "by kind", "kinds": ["one"]}, "kinds"),
+        ({"amount": "x" * 61}, "amount"),
+        ({"text": " "}, "text"),
+        ({"only_if": "x" * 61}, "only_if"),
+    ],
+)
 def test_a_wrong_step_is_refused_with_its_number_and_field(more: dict[str, Any], field: str) -> None:
     with pytest.raises(InvalidValue, match=f"step 1: {field}"):
         routine_of({"key": "own", "name": "Own", "steps": [{"key": "a", "text": "Stir", **more}]})

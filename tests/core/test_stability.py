@@ -21,8 +21,13 @@ def test_worked_cases_of_tipping(given: Any, expected: Any) -> None:
     loads += [Load(1000 * m, x, z) for m, x, z in given.get("boards", [])]
     if "M" in given:
         loads.append(Load(1000 * given["M"], -given["e"], given.get("stand_z", 0)))
-    found = moments(loads, feet_back_mm=given.get("inset", 0), tilt_deg=given.get("tilt_deg", 0),
-                    pull_n=given.get("F", 0), pull_height_mm=given.get("hF", 0))  # fmt: skip
+    found = moments(
+        loads,
+        feet_back_mm=given.get("inset", 0),
+        tilt_deg=given.get("tilt_deg", 0),
+        pull_n=given.get("F", 0),
+        pull_height_mm=given.get("hF", 0),
+    )
     assert found.restoring == pytest.approx(expected["restoring_Nm"], abs=1e-6)
     assert found.overturning == pytest.approx(expected["overturning_Nm"], abs=1e-6)
     assert found.safety == (None if expected["safety"] is None else pytest.approx(expected["safety"], abs=1e-6))

@@ -17,8 +17,18 @@ from zither_awl.core.story import LEAST_HALF, LOVED_DAYS, Seen, story_of, withou
 from zither_awl.core.values.telling import MOST_NOTE, Picture, Story
 
 FROM, UNTIL = date(2026, 1, 1), date(2026, 3, 16)
-NOTHING = Seen(name="Tove", from_day=FROM, until_day=UNTIL, visits=(), trays={1: "Pouring"}, alone=(), words={},
-               notes=(), now=(), coming=())  # fmt: skip
+NOTHING = Seen(
+    name="Tove",
+    from_day=FROM,
+    until_day=UNTIL,
+    visits=(),
+    trays={1: "Pouring"},
+    alone=(),
+    words={},
+    notes=(),
+    now=(),
+    coming=(),
+)
 
 
 def lines(seen: Seen, key: str) -> tuple[str, ...]:
@@ -32,10 +42,14 @@ def test_nothing_seen_tells_nothing() -> None:
 def test_what_is_told_is_what_was_seen() -> None:
     visits = [fold(episode(n, minutes=10 + n)) for n in range(60, 0, -4)]
     seen = replace(
-        NOTHING, visits=visits, alone=[(date(2026, 2, 3), "Pouring water")], words={"English": ["jug", "cup"]},
+        NOTHING,
+        visits=visits,
+        alone=[(date(2026, 2, 3), "Pouring water")],
+        words={"English": ["jug", "cup"]},
         notes=[(date(2026, 2, 1), "She hummed.", "Bram"), (date(2026, 2, 5), "She hummed.", "")],
-        now=["Pouring", "Blocks"], coming=[("Folding", "it follows"), ("Water", "")],
-    )  # fmt: skip
+        now=["Pouring", "Blocks"],
+        coming=[("Folding", "it follows"), ("Water", "")],
+    )
     assert lines(seen, "alone") == ("3 February 2026: Pouring water, for the first time without help.",)
     assert lines(seen, "loved")[0].startswith("Pouring, taken up on 15 days, ")
     assert lines(seen, "concentration")[0].startswith("The longest time without a break: 70 minutes with Pouring, on ")
@@ -54,14 +68,16 @@ def test_loved_takes_so_many_days_and_two_halves_so_much_work() -> None:
     late = [fold(episode(10 - n, minutes=20)) for n in range(LEAST_HALF)]
     both = replace(NOTHING, visits=[*early, *late])
     assert lines(both, "concentration")[1] == (
-        "Usually 5 minutes in the first half of this time, 20 minutes in the second.")  # fmt: skip
+        "Usually 5 minutes in the first half of this time, 20 minutes in the second."
+    )
     assert len(lines(replace(NOTHING, visits=[*early[1:], *late]), "concentration")) == 1
 
 
 @given(st.lists(st.integers(1, 70), max_size=40))
 def test_nobody_is_ranked(days: list[int]) -> None:
-    told = " ".join(line for part in story_of(replace(NOTHING, visits=[fold(episode(d)) for d in days]))
-                    for line in part.lines)  # fmt: skip
+    told = " ".join(
+        line for part in story_of(replace(NOTHING, visits=[fold(episode(d)) for d in days])) for line in part.lines
+    )
     assert not re.search(r"%|percent|rank|better than|behind|average|ahead of|for (?:his|her|its) age", told, re.I)
 
 

@@ -42,8 +42,13 @@ def test_kappa_is_at_most_one_and_the_same_from_either_side(pairs: list[tuple[st
 
 
 def sweep(minute: float, *states: str, adult: int | None = 1) -> Sweep:
-    return Sweep(key=f"{adult}-{minute}", morning_id=1, at=at(0) + timedelta(minutes=minute), adult_id=adult,
-                 states=tuple((child, state) for child, state in enumerate(states, 1)))  # fmt: skip
+    return Sweep(
+        key=f"{adult}-{minute}",
+        morning_id=1,
+        at=at(0) + timedelta(minutes=minute),
+        adult_id=adult,
+        states=tuple((child, state) for child, state in enumerate(states, 1)),
+    )
 
 
 def test_a_share_says_how_many_looks_and_how_far_it_may_be_off() -> None:
@@ -88,8 +93,10 @@ def test_a_sweep_of_nobody_or_of_something_else_is_refused(states: Any, said: st
         Sweep(key="k", morning_id=1, at=at(0), states=states)
 
 
-@given(st.lists(st.tuples(st.sampled_from(SWEEP_STATES), st.sampled_from(SWEEP_STATES)), min_size=1, max_size=40),
-       st.sampled_from([None, "linear", "quadratic"]))  # fmt: skip
+@given(
+    st.lists(st.tuples(st.sampled_from(SWEEP_STATES), st.sampled_from(SWEEP_STATES)), min_size=1, max_size=40),
+    st.sampled_from([None, "linear", "quadratic"]),
+)
 def test_kappa_is_scikit_learns(looks: list[tuple[str, str]], weights: Weights) -> None:
     one, other = [a for a, _ in looks], [b for _, b in looks]
     found = kappa(one, other, SWEEP_STATES, weights)

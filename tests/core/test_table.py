@@ -30,11 +30,17 @@ def fed(*days: int) -> list[TableEvent]:
     return [event("set", n, food="crackers", cut="whole") for n in days]
 
 
-@pytest.mark.parametrize(("well", "dry", "stage"), [
-    ((), (), "water alone"), ((3, 2), (), "water alone"), ((4, 3, 2), (), "one dry food"),
-    ((30, 29, 28), range(1, 10), "one dry food"), ((30, 29, 28), range(1, 11), "food to prepare"),
-    ((30, 29, 28), range(28, 38), "one dry food"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("well", "dry", "stage"),
+    [
+        ((), (), "water alone"),
+        ((3, 2), (), "water alone"),
+        ((4, 3, 2), (), "one dry food"),
+        ((30, 29, 28), range(1, 10), "one dry food"),
+        ((30, 29, 28), range(1, 11), "food to prepare"),
+        ((30, 29, 28), range(28, 38), "one dry food"),
+    ],
+)
 def test_food_comes_when_pouring_went_well_on_three_days(well: Any, dry: Any, stage: str) -> None:
     """SEQ-5: water alone before food. Three days of pouring seen to go well; ten of dry food: ours, no source."""
     events = [*map(poured, well), *fed(*dry)]
@@ -74,9 +80,10 @@ def test_the_bowl_holds_the_portion_of_all_who_come_by_the_houses_own_amount() -
     assert table(who, [], [], TODAY).for_each == ()
 
 
-@pytest.mark.parametrize(("rule", "refilled", "may"), [
-    ("not refilled", 0, False), ("once", 0, True), ("once", 1, False), ("when empty", 5, True),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("rule", "refilled", "may"),
+    [("not refilled", 0, False), ("once", 0, True), ("once", 1, False), ("when empty", 5, True)],
+)
 def test_the_bowl_is_filled_again_by_the_houses_rule(rule: Any, refilled: int, may: bool) -> None:
     told = [event("refilled", minute=n) for n in range(refilled)]
     assert table_today(told, TODAY, Practice(snack_refill=rule)).may_refill is may
@@ -95,10 +102,16 @@ def test_how_a_food_was_met_is_kept_in_order_and_never_added_up() -> None:
     assert [e.outcome for e in met] == ["looked", "touched", "tasted"]
 
 
-@pytest.mark.parametrize(("what", "more", "field"), [
-    ("thrown", {}, "run"), ("poured", {"outcome": "well"}, "child_id"), ("poured", {"child_id": 1}, "outcome"),
-    ("tasted", {"child_id": 1, "outcome": "ate"}, "food"), ("empty", {"outcome": "well"}, "outcome"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("what", "more", "field"),
+    [
+        ("thrown", {}, "run"),
+        ("poured", {"outcome": "well"}, "child_id"),
+        ("poured", {"child_id": 1}, "outcome"),
+        ("tasted", {"child_id": 1, "outcome": "ate"}, "food"),
+        ("empty", {"outcome": "well"}, "outcome"),
+    ],
+)
 def test_what_cannot_be_at_a_table_is_refused(what: Any, more: dict[str, Any], field: str) -> None:
     with pytest.raises(InvalidValue, match=field):
         event(what, **more)

@@ -9,18 +9,7 @@ import pytest
 
 from tests.core.theme_problems import best_by_enumeration, random_choosing
 from zither_awl.core.errors import InvalidValue
-from zither_awl.core.weeks.choose import (
-    COVERED,
-    FORCED,
-    SERVED,
-    Choosing,
-    Coming,
-    Offer,
-    Sum,
-    breaks,
-    choose,
-    value_of,
-)
+from zither_awl.core.weeks.choose import COVERED, FORCED, SERVED, Choosing, Coming, Offer, Sum, breaks, choose, value_of
 
 
 def test_as_good_as_the_best_of_all_choices_on_300_tiny_themes() -> None:
@@ -74,21 +63,24 @@ def _two(**more: object) -> Choosing:
     return Choosing(**kept)  # type: ignore[arg-type]
 
 
-@pytest.mark.parametrize(("coming", "more", "said"), [
-    (COMING, {}, ""),
-    (((0, 2, 0),), {}, "place"),
-    (((0, None, 0),), {}, "place"),
-    (((0, 0, 0),), {"offers": (_one(ready=1),)}, "day"),
-    (((0, 0, 0),), {"offers": (_one(day=1),)}, "day"),
-    (((0, None, 1),), {"offers": (_one(here=True, places=frozenset()),)}, "day"),
-    (((0, 0, 0), (1, 0, 1)), {}, "twice"),
-    (((0, 0, 0), (0, 1, 1)), {}, "twice"),
-    (((0, 0, 0), (1, 1, 0)), {"changes": (1, 2)}, "changes"),
-    (COMING, {"sums": (Sum("room for Tove", {(0, 0): 1, (1, 1): 1}, 1),)}, "room for Tove"),
-    (((0, 0, 0),), {"offers": (_one(make_min=31),)}, "minutes"),
-    (((0, 0, 0),), {"offers": (_one(make_min=31),), "before": 31}, ""),
-    (((0, 0, 0),), {"offers": (_one(daily_min=31),)}, "minutes"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("coming", "more", "said"),
+    [
+        (COMING, {}, ""),
+        (((0, 2, 0),), {}, "place"),
+        (((0, None, 0),), {}, "place"),
+        (((0, 0, 0),), {"offers": (_one(ready=1),)}, "day"),
+        (((0, 0, 0),), {"offers": (_one(day=1),)}, "day"),
+        (((0, None, 1),), {"offers": (_one(here=True, places=frozenset()),)}, "day"),
+        (((0, 0, 0), (1, 0, 1)), {}, "twice"),
+        (((0, 0, 0), (0, 1, 1)), {}, "twice"),
+        (((0, 0, 0), (1, 1, 0)), {"changes": (1, 2)}, "changes"),
+        (COMING, {"sums": (Sum("room for Tove", {(0, 0): 1, (1, 1): 1}, 1),)}, "room for Tove"),
+        (((0, 0, 0),), {"offers": (_one(make_min=31),)}, "minutes"),
+        (((0, 0, 0),), {"offers": (_one(make_min=31),), "before": 31}, ""),
+        (((0, 0, 0),), {"offers": (_one(daily_min=31),)}, "minutes"),
+    ],
+)
 def test_what_a_choice_breaks_is_said_in_a_word(coming: tuple[Coming, ...], more: dict[str, object], said: str) -> None:
     assert breaks(_two(**more), coming) == said
 
@@ -120,8 +112,11 @@ def test_more_minutes_more_changes_and_more_offers_are_never_worth_less(seed: in
 def test_the_order_of_the_offers_says_nothing_of_what_the_best_is_worth(seed: int) -> None:
     asked = random_choosing(Random(seed))
     last = len(asked.offers) - 1
-    turned = replace(asked, offers=asked.offers[::-1], sums=tuple(
-        replace(s, of={(last - n, place): v for (n, place), v in s.of.items()}) for s in asked.sums))  # fmt: skip
+    turned = replace(
+        asked,
+        offers=asked.offers[::-1],
+        sums=tuple(replace(s, of={(last - n, place): v for (n, place), v in s.of.items()}) for s in asked.sums),
+    )
     one, other = choose(asked), choose(turned)
     assert one.value == other.value
     assert one.bound == one.value, "proven: nothing could be worth more"

@@ -28,14 +28,17 @@ def theme_ask(seed: int, size: Size = SMALL, days: int = 14) -> ThemeAsk:
     carried = rng.sample([t.id for t in shelf.trays], len(shelf.trays) // 3)
     loved = {t for (_, t), fit in shelf.fits.items() if fit.loved}
     return ThemeAsk(
-        shelf=shelf, first=TODAY + timedelta(days=7), strength={t: rng.choice((1, 2)) for t in carried},
+        shelf=shelf,
+        first=TODAY + timedelta(days=7),
+        strength={t: rng.choice((1, 2)) for t in carried},
         minutes=tuple(rng.choice((0, 15, 30)) for _ in range(days)),
         changes=tuple(rng.choice((0, 2, 2)) for _ in range(days)),
-        before=rng.choice((0, 60, 140)), stays=frozenset(loved),
+        before=rng.choice((0, 60, 140)),
+        stays=frozenset(loved),
         ready={t: TODAY + timedelta(days=rng.randint(1, 14)) for t in carried if t % 4 == 0},
         make_min={t: rng.choice((10, 45, 70)) for t in carried if t % 3 == 0},
         daily_min={t: 5 for t in carried if t % 5 == 0},
-    )  # fmt: skip
+    )
 
 
 @cache
@@ -112,14 +115,25 @@ def test_the_same_question_gives_the_same_plan() -> None:
 def _house(*standing: Placement, resting: tuple[Tray, ...] = (), fits: dict[int, int] | None = None) -> ShelfProblem:
     trays = (*(p.tray for p in standing), *resting)
     return ShelfProblem(
-        units=(unit(),), children=(child(),), trays=trays, on=TODAY, standing=standing, changes=2,
+        units=(unit(),),
+        children=(child(),),
+        trays=trays,
+        on=TODAY,
+        standing=standing,
+        changes=2,
         fits={(1, t.id): TrayFit((fits or {}).get(t.id, 60), False, ()) for t in trays},
-    )  # fmt: skip
+    )
 
 
 def _ask(shelf: ShelfProblem, **more: object) -> ThemeAsk:
     kept: dict[str, object] = {
-        "shelf": shelf, "first": TODAY, "strength": {9: 2}, "minutes": (30,) * 4, "changes": (2,) * 4, **more}
+        "shelf": shelf,
+        "first": TODAY,
+        "strength": {9: 2},
+        "minutes": (30,) * 4,
+        "changes": (2,) * 4,
+        **more,
+    }
     return ThemeAsk(**kept)  # type: ignore[arg-type]
 
 

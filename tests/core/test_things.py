@@ -64,11 +64,20 @@ def test_what_is_not_clear_is_asked_and_not_guessed(typed: str) -> None:
 
 
 CONFUSED = {
-    "3 pompoms": "pompom", "ice cube": "ice cube", "paper clip": "paper clip", "cocktail stick": "cocktail stick",
-    "castor beans": "poisonous seeds", "jingle bell": "jingle bell", "glass beads": "glass bead",
-    "magnet bottle": "magnet bottle", "napkin rings": "napkin ring", "peanut butter": "nut butter",
-    "paper plate": "paper plate", "plastic cup": "plastic cup", "butter knives": "spreader",
-}  # fmt: skip
+    "3 pompoms": "pompom",
+    "ice cube": "ice cube",
+    "paper clip": "paper clip",
+    "cocktail stick": "cocktail stick",
+    "castor beans": "poisonous seeds",
+    "jingle bell": "jingle bell",
+    "glass beads": "glass bead",
+    "magnet bottle": "magnet bottle",
+    "napkin rings": "napkin ring",
+    "peanut butter": "nut butter",
+    "paper plate": "paper plate",
+    "plastic cup": "plastic cup",
+    "butter knives": "spreader",
+}
 
 
 @pytest.mark.parametrize(("typed", "kind"), CONFUSED.items())

@@ -44,8 +44,9 @@ def on(day: int, minute: float = 0) -> datetime:
 
 
 def answer(word: str, turn: Any, right: bool = True, day: int = 0, minute: float = 0, instead: str = "") -> WordAnswer:
-    return WordAnswer(child_id=1, set_key="colours-first", word=word, turn=turn, right=right, at=on(day, minute),
-                      instead=instead)  # fmt: skip
+    return WordAnswer(
+        child_id=1, set_key="colours-first", word=word, turn=turn, right=right, at=on(day, minute), instead=instead
+    )
 
 
 def known(word: str, day: int, times: int = 1) -> list[WordAnswer]:
@@ -183,8 +184,11 @@ TEEN_TURNS: tuple[Turn, ...] = ("name", "show", "show", "show", "recall")
 def test_eleven_to_nineteen_come_in_pairs_with_the_pair_before_again() -> None:
     """PRES-1. Common practice, no source."""
     assert [p.standing.word.key for p in three_period_plan(TEENS, [], DAY).picks] == ["11", "12"]
-    shown = [WordAnswer(child_id=1, set_key=TEENS.key, word=w, turn=t, right=True, at=on(0, n))
-             for w in ("11", "12") for n, t in enumerate(TEEN_TURNS)]  # fmt: skip
+    shown = [
+        WordAnswer(child_id=1, set_key=TEENS.key, word=w, turn=t, right=True, at=on(0, n))
+        for w in ("11", "12")
+        for n, t in enumerate(TEEN_TURNS)
+    ]
     keys = [p.standing.word.key for p in three_period_plan(TEENS, shown, DAY + timedelta(days=1)).picks]
     assert keys[:2] == ["11", "12"], "they are due first"
     later = [p.standing.word.key for p in three_period_plan(TEENS, shown, DAY).picks]
@@ -275,14 +279,17 @@ def test_a_lesson_goes_on_while_no_half_hour_lies_between() -> None:
     assert lesson_since([], on(0)) == ()
 
 
-@pytest.mark.parametrize(("data", "said"), [
-    ({"words": ["jug"]}, "are 1"),
-    ({"words": ["jug", "jug"]}, "twice"),
-    ({"words": ["jug", " = jarra"]}, "no word"),
-    ({"words": ["jug", "bowl"], "apart": [["jug", "cup"]]}, "cup"),
-    ({"words": ["jug", "bowl"], "kind": "songs"}, "songs"),
-    ({"words": ["jug", "bowl"], "name": " "}, "1 to 80"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("data", "said"),
+    [
+        ({"words": ["jug"]}, "are 1"),
+        ({"words": ["jug", "jug"]}, "twice"),
+        ({"words": ["jug", " = jarra"]}, "no word"),
+        ({"words": ["jug", "bowl"], "apart": [["jug", "cup"]]}, "cup"),
+        ({"words": ["jug", "bowl"], "kind": "songs"}, "songs"),
+        ({"words": ["jug", "bowl"], "name": " "}, "1 to 80"),
+    ],
+)
 def test_a_set_that_cannot_be_is_refused_by_name(data: dict[str, Any], said: str) -> None:
     with pytest.raises(InvalidValue, match=said):
         words_of({"key": "own", "name": "Own", **data})
@@ -310,8 +317,11 @@ def test_what_was_taken_for_one_another_is_kept_apart_and_compared_when_both_are
     assert len(picked & {"red", "orange"}) == 1
     assert {a.key for pair in plan.kept_apart for a in pair} == {"red", "orange"}
     # Recalled on days that are not the same: each is firm, and still they were not seen side by side.
-    firm = [*begun, *(answer("red", "recall", day=n) for n in (5, 7, 11)),
-            *(answer("orange", "recall", day=n) for n in (6, 8, 12))]  # fmt: skip
+    firm = [
+        *begun,
+        *(answer("red", "recall", day=n) for n in (5, 7, 11)),
+        *(answer("orange", "recall", day=n) for n in (6, 8, 12)),
+    ]
     side = three_period_plan(plain, firm, DAY + timedelta(days=13))
     assert [p.standing.word.key for p in side.picks[:2]] == ["red", "orange"]
     assert all("compare" in p.reason.text for p in side.picks[:2])

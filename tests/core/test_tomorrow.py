@@ -14,12 +14,16 @@ from zither_awl.core.values import AREAS
 
 
 def invitation(kind: Kind, number: int = 1, area: str = "art") -> Invitation:
-    return Invitation(kind=kind, ref=f"{kind}:{number}", title=f"{kind} {number}", area=area,
-                      reason=Reason("ROT-6", "because"))  # fmt: skip
+    return Invitation(
+        kind=kind, ref=f"{kind}:{number}", title=f"{kind} {number}", area=area, reason=Reason("ROT-6", "because")
+    )
 
 
-POOL = st.lists(st.builds(invitation, st.sampled_from(KINDS), st.integers(1, 9), st.sampled_from(AREAS)),
-                unique_by=lambda each: each.ref, max_size=20)  # fmt: skip
+POOL = st.lists(
+    st.builds(invitation, st.sampled_from(KINDS), st.integers(1, 9), st.sampled_from(AREAS)),
+    unique_by=lambda each: each.ref,
+    max_size=20,
+)
 
 
 @given(POOL, st.lists(st.floats(0, 1), max_size=8), st.integers(3, 6), st.integers(0, 3))
@@ -41,15 +45,25 @@ def test_a_day_holds_few_things_each_once_and_few_that_are_new(
 
 
 def test_of_a_kind_another_area_is_taken_before_the_same_twice() -> None:
-    pool = [invitation("show", 1, "art"), invitation("show", 2, "art"), invitation("show", 3, "music"),
-            invitation("loved", 1, "art"), invitation("loved", 2, "movement")]  # fmt: skip
+    pool = [
+        invitation("show", 1, "art"),
+        invitation("show", 2, "art"),
+        invitation("show", 3, "music"),
+        invitation("loved", 1, "art"),
+        invitation("loved", 2, "movement"),
+    ]
     assert {each.ref for each in propose(pool, practice=Practice(invitations=3))} == {"show:1", "loved:2", "show:3"}
 
 
 @pytest.mark.parametrize(("settled", "at"), [((0.2, 0.3, 0.9, 0.1, 0.2), 2), ((0.9, 0.3, 0.2, 0.8, 0.1), 3), ((), 2)])
 def test_what_is_new_stands_where_the_child_is_settled(settled: tuple[float, ...], at: int) -> None:
-    chosen = [invitation("show"), invitation("words"), invitation("loved"), invitation("show again"),
-              invitation("real work")]  # fmt: skip
+    chosen = [
+        invitation("show"),
+        invitation("words"),
+        invitation("loved"),
+        invitation("show again"),
+        invitation("real work"),
+    ]
     found = in_order(chosen, settled)
     assert found[at].kind == "show"
     assert found[0].kind == "loved"

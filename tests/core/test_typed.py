@@ -39,11 +39,12 @@ def near(told: str, got: list[float]) -> bool:
 def right(row: dict[str, str], made: Component) -> bool:
     held = (made.stock_ml or 0) * (made.density_g_ml or 1)
     return (
-        made.kind in row["kind"].split("|") and made.count == int(row["count"])
+        made.kind in row["kind"].split("|")
+        and made.count == int(row["count"])
         and near(row["size_mm"], [largest_mm(made.shape), made.cord_mm or 0])
         and near(row["amount"], [made.stock_ml or 0, held, made.mass_g, made.capacity_ml])
         and set(filter(None, row["colours"].split(","))) <= set(made.colours)
-    )  # fmt: skip
+    )
 
 
 def test_nineteen_of_twenty_are_right_at_once_and_the_others_ask_with_the_right_kind_among_three() -> None:
@@ -73,17 +74,23 @@ def test_none_is_understood_less_dangerously_than_it_is() -> None:
 @pytest.mark.parametrize(
     ("typed", "parts"),
     [
-        ("2 jugs and 3 bowls", ("2 jugs", "3 bowls")), ("knife and fork", ("knife", "fork")),
-        ("6 spoons and forks", ("6 spoons", "6 forks")), ("rice, lentils and pasta", ("rice", "lentils", "pasta")),
-        ("una jarra y dos vasos", ("una jarra", "dos vasos")), ("needle & thread", ("needle", "thread")),
-        ("paper + crayons", ("paper", "crayons")), ("dustpan and brush", ("dustpan and brush",)),
-        ("padlock and key", ("padlock and key",)), ("a jug, crayons (red, blue)", ("a jug", "crayons (red, blue)")),
+        ("2 jugs and 3 bowls", ("2 jugs", "3 bowls")),
+        ("knife and fork", ("knife", "fork")),
+        ("6 spoons and forks", ("6 spoons", "6 forks")),
+        ("rice, lentils and pasta", ("rice", "lentils", "pasta")),
+        ("una jarra y dos vasos", ("una jarra", "dos vasos")),
+        ("needle & thread", ("needle", "thread")),
+        ("paper + crayons", ("paper", "crayons")),
+        ("dustpan and brush", ("dustpan and brush",)),
+        ("padlock and key", ("padlock and key",)),
+        ("a jug, crayons (red, blue)", ("a jug", "crayons (red, blue)")),
         ("pipe cleaners (10 red, 10 green) and 2 jugs", ("pipe cleaners (10 red, 10 green)", "2 jugs")),
         ("red and blue balls", ("red and blue balls",)),
-        ("ramekins, set of 4", ("ramekins, set of 4",)), ("jars with lids, about 8", ("jars with lids, about 8",)),
+        ("ramekins, set of 4", ("ramekins, set of 4",)),
+        ("jars with lids, about 8", ("jars with lids, about 8",)),
         ("nuts and bolts", ("nuts and bolts",)),
     ],
-)  # fmt: skip
+)
 def test_a_line_with_two_things_becomes_two(typed: str, parts: tuple[str, ...]) -> None:
     assert lines(typed) == parts
 
@@ -91,31 +98,50 @@ def test_a_line_with_two_things_becomes_two(typed: str, parts: tuple[str, ...]) 
 @pytest.mark.parametrize(
     ("typed", "count", "sizes", "grams", "ml"),
     [
-        ("bowls x4", 4, (), None, None), ("pegs, pack of 100", 100, (), None, None),
+        ("bowls x4", 4, (), None, None),
+        ("pegs, pack of 100", 100, (), None, None),
         ("2 boxes of 12 crayons", 24, (), None, None),
-        ("half a dozen eggs", 6, (), None, None), ("two dozen pegs", 24, (), None, None),
-        ("shells (about 15)", 15, (), None, None), ("buttons (12)", 12, (), None, None),
-        ("cocktail sticks, 100", 100, (), None, None), ("12-pack of felt tips", 12, (), None, None),
+        ("half a dozen eggs", 6, (), None, None),
+        ("two dozen pegs", 24, (), None, None),
+        ("shells (about 15)", 15, (), None, None),
+        ("buttons (12)", 12, (), None, None),
+        ("cocktail sticks, 100", 100, (), None, None),
+        ("12-pack of felt tips", 12, (), None, None),
         ("tray 40 x 30 cm", None, (400, 300), None, None),
         ("box 12 x 8 x 4 in", None, (304.8, 203.2, 101.6), None, None),
-        ('ball 3"', None, (76.2,), None, None), ("12 balls in a box", 12, (), None, None),
-        ("1 1/2 cups of flour", None, (), None, 354.9), ("¾ cup of rice", None, (), None, 177.45),
-        ("2 lb of rice", None, (), 907.2, None), ("medio kilo de arroz", None, (), 500, None),
-        ("1,5 l milk", None, (), None, 1500), ("6 pairs of socks", 6, (), None, None),
-        ("puzzle, age 3+", None, (), None, None), ("crayons - 24", 24, (), None, None),
-        ("teaspoons, 8 of them", 8, (), None, None), ("finger paints 4 pots", 4, (), None, None),
-        ("2 dz clothes pegs", 24, (), None, None), ("baby socks, 4 pairs", 4, (), None, None),
-        ("bloques de madera 30", 30, (), None, None), ("tray 3", None, (), None, None),
-        ("beads, 3 jars", None, (), None, None), ("pompoms, 40 small", 40, (), None, None),
-        ("cardstock a4 white 50", 50, (), None, None), ("paper black A3 20", 20, (), None, None),
-        ("pompoms 3 cm 30 assorted colours", 30, (30,), None, None), ("flannels, 6 white", 6, (), None, None),
-        ("origami squares 15 cm (100 sheets)", 100, (150,), None, None), ("dominoes animal 28", 28, (), None, None),
-        ("matching pictures - fruit, 12 cards", 12, (), None, None), ("cupcake tin, 12 hole", None, (), None, None),
-        ("1 hole punch", 1, (), None, None), ("glass jar 3", None, (), None, None),
-        ("tray 40x30", None, (400, 300), None, None), ("box 30 x 20 x 8", None, (300, 200, 80), None, None),
+        ('ball 3"', None, (76.2,), None, None),
+        ("12 balls in a box", 12, (), None, None),
+        ("1 1/2 cups of flour", None, (), None, 354.9),
+        ("¾ cup of rice", None, (), None, 177.45),
+        ("2 lb of rice", None, (), 907.2, None),
+        ("medio kilo de arroz", None, (), 500, None),
+        ("1,5 l milk", None, (), None, 1500),
+        ("6 pairs of socks", 6, (), None, None),
+        ("puzzle, age 3+", None, (), None, None),
+        ("crayons - 24", 24, (), None, None),
+        ("teaspoons, 8 of them", 8, (), None, None),
+        ("finger paints 4 pots", 4, (), None, None),
+        ("2 dz clothes pegs", 24, (), None, None),
+        ("baby socks, 4 pairs", 4, (), None, None),
+        ("bloques de madera 30", 30, (), None, None),
+        ("tray 3", None, (), None, None),
+        ("beads, 3 jars", None, (), None, None),
+        ("pompoms, 40 small", 40, (), None, None),
+        ("cardstock a4 white 50", 50, (), None, None),
+        ("paper black A3 20", 20, (), None, None),
+        ("pompoms 3 cm 30 assorted colours", 30, (30,), None, None),
+        ("flannels, 6 white", 6, (), None, None),
+        ("origami squares 15 cm (100 sheets)", 100, (150,), None, None),
+        ("dominoes animal 28", 28, (), None, None),
+        ("matching pictures - fruit, 12 cards", 12, (), None, None),
+        ("cupcake tin, 12 hole", None, (), None, None),
+        ("1 hole punch", 1, (), None, None),
+        ("glass jar 3", None, (), None, None),
+        ("tray 40x30", None, (400, 300), None, None),
+        ("box 30 x 20 x 8", None, (300, 200, 80), None, None),
         ("felt sheets A4 ten", 10, (), None, None),
     ],
-)  # fmt: skip
+)
 def test_numbers_sizes_and_amounts_are_read(
     typed: str, count: int | None, sizes: tuple[float, ...], grams: float | None, ml: float | None
 ) -> None:
@@ -129,11 +155,14 @@ def test_numbers_sizes_and_amounts_are_read(
 @pytest.mark.parametrize(
     ("typed", "kind", "material"),
     [
-        ("glass jar with cork lid", "jar", "glass"), ("cork jar with glass lid", "jar", "cork"),
-        ("milk bottle, glass", "bottle", "glass"), ("jug (glass, 0.5 l)", "jug", "glass"),
-        ("3 tarros de cristal con tapa", "jar", "glass"), ("tray, bamboo, 35 x 25 cm", "tray", "wood"),
+        ("glass jar with cork lid", "jar", "glass"),
+        ("cork jar with glass lid", "jar", "cork"),
+        ("milk bottle, glass", "bottle", "glass"),
+        ("jug (glass, 0.5 l)", "jug", "glass"),
+        ("3 tarros de cristal con tapa", "jar", "glass"),
+        ("tray, bamboo, 35 x 25 cm", "tray", "wood"),
     ],
-)  # fmt: skip
+)
 def test_what_it_is_made_of_may_stand_behind_and_is_not_what_it_comes_with(
     typed: str, kind: str, material: str
 ) -> None:
@@ -144,13 +173,23 @@ def test_what_it_is_made_of_may_stand_behind_and_is_not_what_it_comes_with(
 @pytest.mark.parametrize(
     ("typed", "kind"),
     [
-        ("celery sticks", "hard vegetable"), ("sandpaper sheets", "sandpaper"), ("apple quarters", "fruit"),
-        ("cardboard tubes", "tube"), ("wooden stick", "rod"), ("craft sticks", "craft stick"),
-        ("picture cards of birds", "picture card"), ("a book of stamps", "book"), ("bag of walnuts", "nuts"),
-        ("clip-on earrings", "jewellery"), ("a ride-on", "ride-on"), ("jarrita", "jug"), ("cochecito", "toy vehicle"),
-        ("cestita", "basket"), ("muñequito", "doll"),
+        ("celery sticks", "hard vegetable"),
+        ("sandpaper sheets", "sandpaper"),
+        ("apple quarters", "fruit"),
+        ("cardboard tubes", "tube"),
+        ("wooden stick", "rod"),
+        ("craft sticks", "craft stick"),
+        ("picture cards of birds", "picture card"),
+        ("a book of stamps", "book"),
+        ("bag of walnuts", "nuts"),
+        ("clip-on earrings", "jewellery"),
+        ("a ride-on", "ride-on"),
+        ("jarrita", "jug"),
+        ("cochecito", "toy vehicle"),
+        ("cestita", "basket"),
+        ("muñequito", "doll"),
     ],
-)  # fmt: skip
+)
 def test_a_portion_is_of_its_substance_a_picture_is_of_what_it_shows_and_little_ones_are_known(
     typed: str, kind: str
 ) -> None:
@@ -160,15 +199,30 @@ def test_a_portion_is_of_its_substance_a_picture_is_of_what_it_shows_and_little_
 @pytest.mark.parametrize(
     ("typed", "danger"),
     [
-        ("magnetic letters", "magnet"), ("light-up ball", "button-cell"), ("electric drum", "mains"),
-        ("cracked mug", "sharp"), ("poisonous berries", "toxic"), ("hot water", "hot-water"), ("pill box", "caustic"),
-        ("ball on a string", "cord"), ("wooden animals with magnets", "magnet"), ("bleach bottle", "caustic"),
-        ("wooden box with a glass lid", "glass"), ("12 balls in a glass jar", "glass"), ("hand mirror", "glass"),
-        ("hair clips", "small-part"), ("lamp oil", "caustic"), ("apricot kernels", "poisonous-plant"),
-        ("wristwatch", "button-cell"), ("digital scale", "button-cell"), ("yo-yo", "cord"), ("razor blades", "sharp"),
-        ("vitamin gummies", "caustic"), ("crocuses", "poisonous-plant"),
+        ("magnetic letters", "magnet"),
+        ("light-up ball", "button-cell"),
+        ("electric drum", "mains"),
+        ("cracked mug", "sharp"),
+        ("poisonous berries", "toxic"),
+        ("hot water", "hot-water"),
+        ("pill box", "caustic"),
+        ("ball on a string", "cord"),
+        ("wooden animals with magnets", "magnet"),
+        ("bleach bottle", "caustic"),
+        ("wooden box with a glass lid", "glass"),
+        ("12 balls in a glass jar", "glass"),
+        ("hand mirror", "glass"),
+        ("hair clips", "small-part"),
+        ("lamp oil", "caustic"),
+        ("apricot kernels", "poisonous-plant"),
+        ("wristwatch", "button-cell"),
+        ("digital scale", "button-cell"),
+        ("yo-yo", "cord"),
+        ("razor blades", "sharp"),
+        ("vitamin gummies", "caustic"),
+        ("crocuses", "poisonous-plant"),
     ],
-)  # fmt: skip
+)
 def test_what_is_more_dangerous_than_it_sounds_is_told_as_what_it_is_or_holds(typed: str, danger: str) -> None:
     assert danger in {hazard.kind for hazard in component_hazards(understood(typed))}
 
@@ -180,11 +234,14 @@ def test_what_is_not_there_adds_no_danger() -> None:
 @pytest.mark.parametrize(
     ("typed", "kind", "subject"),
     [
-        ("animal cards", "picture card", "animals"), ("number cards 1 to 10", "numeral card", "numerals"),
-        ("12 cards with fruit", "picture card", "fruit"), ("wooden cow", "model", "animals"),
-        ("alphabet puzzle", "puzzle", "letters"), ("felt carrots", "play food", "vegetables"),
+        ("animal cards", "picture card", "animals"),
+        ("number cards 1 to 10", "numeral card", "numerals"),
+        ("12 cards with fruit", "picture card", "fruit"),
+        ("wooden cow", "model", "animals"),
+        ("alphabet puzzle", "puzzle", "letters"),
+        ("felt carrots", "play food", "vegetables"),
     ],
-)  # fmt: skip
+)
 def test_what_a_thing_shows_is_read(typed: str, kind: str, subject: str) -> None:
     made = understood(typed)
     assert (made.kind, made.subject) == (kind, subject)
@@ -240,8 +297,19 @@ def test_any_number_is_read_wherever_it_stands(count: int, things: str) -> None:
 
 
 def test_a_number_is_a_number_however_it_is_written() -> None:
-    said = {"2": 2, "2.5": 2.5, "2,5": 2.5, "3/4": 0.75, "1 1/2": 1.5, "½": 0.5, "1½": 1.5, "two": 2, "half a": 0.5,
-            "three quarters of a": 0.75, "media": 0.5}  # fmt: skip
+    said = {
+        "2": 2,
+        "2.5": 2.5,
+        "2,5": 2.5,
+        "3/4": 0.75,
+        "1 1/2": 1.5,
+        "½": 0.5,
+        "1½": 1.5,
+        "two": 2,
+        "half a": 0.5,
+        "three quarters of a": 0.75,
+        "media": 0.5,
+    }
     assert {word: number(word) for word in said} == pytest.approx(said)
 
 
@@ -255,11 +323,18 @@ def test_sides_without_a_unit_are_taken_as_cm_and_prove_nothing() -> None:
 @pytest.mark.parametrize(
     ("typed", "kind"),
     [
-        ("sequins pot", "sequins"), ("nuts and bolts jar", "small bolt"), ("dressmaker's pins tin", "pin"),
-        ("basil pot", "herb"), ("lily of the valley pot", "poisonous plant"), ("jam jar", "jar"),
-        ("plant pot", "flower pot"), ("lemon reamer", "squeezer"), ("wooden beads w/ laces", "bead"),
-        ("self adhesive labels", "label"), ("talcum powder", "cosmetics"),
+        ("sequins pot", "sequins"),
+        ("nuts and bolts jar", "small bolt"),
+        ("dressmaker's pins tin", "pin"),
+        ("basil pot", "herb"),
+        ("lily of the valley pot", "poisonous plant"),
+        ("jam jar", "jar"),
+        ("plant pot", "flower pot"),
+        ("lemon reamer", "squeezer"),
+        ("wooden beads w/ laces", "bead"),
+        ("self adhesive labels", "label"),
+        ("talcum powder", "cosmetics"),
     ],
-)  # fmt: skip
+)
 def test_what_is_kept_in_a_pot_is_meant_and_not_the_pot(typed: str, kind: str) -> None:
     assert read(typed).kind == kind

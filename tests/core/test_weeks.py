@@ -104,13 +104,16 @@ def test_by_the_calendar_what_is_taken_least_goes_though_no_sign_asks_and_the_lo
     by_signs_only = replace(base, practice=Practice(look="calendar, by signs", shown_first_from_months=900))
     swaps = propose_change(by_calendar, "criterion", TODAY).swaps
     assert [(s.out.name if s.out else "", s.in_.name if s.in_ else "", s.why_out) for s in swaps] == [
-        ("Seldom", "Rested", "calendar")]  # fmt: skip
+        ("Seldom", "Rested", "calendar")
+    ]
     assert "By the calendar" in swaps[0].reasons[0].text
     assert propose_change(by_signs_only, "criterion", TODAY).swaps == ()
 
 
-@pytest.mark.parametrize(("name", "value"), [("look", "sometimes"), ("theme_change", "both"), ("budget", "rich"),
-                                             ("calendar_days", 0), ("prepare_min", 999)])  # fmt: skip
+@pytest.mark.parametrize(
+    ("name", "value"),
+    [("look", "sometimes"), ("theme_change", "both"), ("budget", "rich"), ("calendar_days", 0), ("prepare_min", 999)],
+)
 def test_a_school_or_number_that_cannot_be_is_named(name: str, value: object) -> None:
     with pytest.raises(InvalidValue, match=name):
         practice_of({name: value})
@@ -129,8 +132,11 @@ LEDGE = Ledge(1, 700.0, 60.0)
 
 
 def test_what_is_asked_for_again_or_of_these_weeks_stays_and_the_rest_makes_room() -> None:
-    standing = [Standing(book(1), 1, day(-9), (day(-2),)), Standing(book(2), 1, day(-9)),
-                Standing(book(3, themes=("bread",)), 1, day(-9))]  # fmt: skip
+    standing = [
+        Standing(book(1), 1, day(-9), (day(-2),)),
+        Standing(book(2), 1, day(-9)),
+        Standing(book(3, themes=("bread",)), 1, day(-9)),
+    ]
     turn = next_turn(standing, [(book(4), None), (book(5), day(-30))], [LEDGE], [40], TODAY, themes=("bread week",))
     assert [b.thing_id for b, _ in turn.stays] == [1, 3]
     assert [b.thing_id for b, _ in turn.goes] == [2]
@@ -138,12 +144,20 @@ def test_what_is_asked_for_again_or_of_these_weeks_stays_and_the_rest_makes_room
 
 
 def test_what_comes_is_of_the_weeks_then_in_a_missing_language_then_longest_rested() -> None:
-    resting = [(book(1), day(-10)), (book(2), day(-90)), (book(3, language="es"), day(-5)),
-               (book(4, title="A wool coat"), day(-1)), (book(5, from_months=80), None)]  # fmt: skip
+    resting = [
+        (book(1), day(-10)),
+        (book(2), day(-90)),
+        (book(3, language="es"), day(-5)),
+        (book(4, title="A wool coat"), day(-1)),
+        (book(5, from_months=80), None),
+    ]
     turn = next_turn([], resting, [LEDGE], [40], TODAY, themes=("wool",), languages=("en", "es"))
     assert [b.thing_id for b, _, _ in turn.comes] == [4, 3, 2]
     assert [r.text for _, _, r in turn.comes] == [
-        "It goes with these weeks: wool.", "Nothing in Spanish stands.", "It has rested 90 days."]  # fmt: skip
+        "It goes with these weeks: wool.",
+        "Nothing in Spanish stands.",
+        "It has rested 90 days.",
+    ]
 
 
 def test_a_borrowed_book_goes_on_its_day_and_is_told_a_week_before() -> None:
@@ -188,10 +202,23 @@ def test_what_may_leave_is_worn_outgrown_for_a_younger_one_or_long_unused_in_tha
     worn, outgrown = tray("Worn", id=1), tray("Outgrown", id=2, card=card(id=2, from_months=6, to_months=12))
     between = tray("Between", id=3, card=card(id=3, from_months=20, to_months=50))
     unused, used = tray("Unused", id=4), tray("Used", id=5)
-    found = may_leave([(unused, day(-200), ""), (between, day(-10), ""), (outgrown, None, ""), (worn, day(-3), "worn"),
-                       (used, day(-30), "")], kids, TODAY)  # fmt: skip
+    found = may_leave(
+        [
+            (unused, day(-200), ""),
+            (between, day(-10), ""),
+            (outgrown, None, ""),
+            (worn, day(-3), "worn"),
+            (used, day(-30), ""),
+        ],
+        kids,
+        TODAY,
+    )
     assert [(m.tray.name, m.how) for m in found] == [
-        ("Worn", "mend"), ("Outgrown", "give away"), ("Between", "lend"), ("Unused", "lend")]  # fmt: skip
+        ("Worn", "mend"),
+        ("Outgrown", "give away"),
+        ("Between", "lend"),
+        ("Unused", "lend"),
+    ]
 
 
 # Themes and lines
@@ -220,7 +247,10 @@ def test_a_review_counts_how_what_came_was_taken_and_says_little_of_few() -> Non
     state = replace(state_of([a, b], [], []), log=log)
     found = review(state, changes)
     assert [(r.came[0].tray.name, r.came[0].how) for r in found.changes] == [
-        ("Taken", "taken"), ("Left alone", "left alone"), ("Taken", "taken")]  # fmt: skip
+        ("Taken", "taken"),
+        ("Left alone", "left alone"),
+        ("Taken", "taken"),
+    ]
     assert found.says[0].text == "2 of 3 new trays were taken within their first 5 work cycles."
     assert "Too few" in review(state, changes[:2]).says[0].text
 

@@ -12,25 +12,40 @@ def random_choosing(rng: Random, *, offers: int = 3, places: int = 2, days: int 
     """A theme of so many offers; about one in six stands already, some must be made, some are asked for."""
     made = tuple(_offer(rng, n, places, days, children) for n in range(offers))
     pairs = [(n, s) for n, offer in enumerate(made) for s in sorted(offer.places)]
-    sums = tuple(Sum(f"sum {n}", {p: rng.randint(1, 2) for p in rng.sample(pairs, min(len(pairs), rng.randint(1, 4)))},
-                     rng.randint(0, 2)) for n in range(rng.randint(0, 3)) if pairs)  # fmt: skip
+    sums = tuple(
+        Sum(
+            f"sum {n}",
+            {p: rng.randint(1, 2) for p in rng.sample(pairs, min(len(pairs), rng.randint(1, 4)))},
+            rng.randint(0, 2),
+        )
+        for n in range(rng.randint(0, 3))
+        if pairs
+    )
     return Choosing(
-        offers=made, costs=tuple(rng.choice((0, 60, 200, 700)) for _ in range(places)),
+        offers=made,
+        costs=tuple(rng.choice((0, 60, 200, 700)) for _ in range(places)),
         minutes=tuple(rng.choice((0, 10, 20, 40)) for _ in range(days)),
-        changes=tuple(rng.choice((0, 1, 2)) for _ in range(days)), before=rng.choice((0, 15, 60)), sums=sums,
-    )  # fmt: skip
+        changes=tuple(rng.choice((0, 1, 2)) for _ in range(days)),
+        before=rng.choice((0, 15, 60)),
+        sums=sums,
+    )
 
 
 def _offer(rng: Random, ref: int, places: int, days: int, children: int) -> Offer:
     here = rng.random() < 1 / 6
     return Offer(
-        ref=ref, worth=rng.randint(5, 150), here=here, area=rng.choice(("art", "science", "language")),
+        ref=ref,
+        worth=rng.randint(5, 150),
+        here=here,
+        area=rng.choice(("art", "science", "language")),
         children=tuple(sorted(rng.sample(range(1, children + 1), rng.randint(1, children)))),
         places=frozenset() if here else frozenset(s for s in range(places) if rng.random() < 0.7),
-        ready=rng.choice((0, 0, 0, 1, days)), make_min=rng.choice((0, 0, 20, 45)),
-        daily_min=0 if here else rng.choice((0, 0, 5, 15)), forced=rng.random() < 0.15,
+        ready=rng.choice((0, 0, 0, 1, days)),
+        make_min=rng.choice((0, 0, 20, 45)),
+        daily_min=0 if here else rng.choice((0, 0, 5, 15)),
+        forced=rng.random() < 0.15,
         day=rng.randrange(days) if rng.random() < 0.15 else None,
-    )  # fmt: skip
+    )
 
 
 def best_by_enumeration(asked: Choosing) -> int:

@@ -49,12 +49,15 @@ ENTRIES = st.lists(st.tuples(TEXT, st.integers(-200, 200), st.integers(0, 30)), 
 
 @given(ENTRIES)
 def test_what_goes_out_comes_back_as_it_was(told: list[tuple[str, int, int]]) -> None:
-    entries = [Entry(f"id-{n}", name, DAY + timedelta(days=first), DAY + timedelta(days=first + long))
-               for n, (name, first, long) in enumerate(told)]  # fmt: skip
+    entries = [
+        Entry(f"id-{n}", name, DAY + timedelta(days=first), DAY + timedelta(days=first + long))
+        for n, (name, first, long) in enumerate(told)
+    ]
     back = read_days(calendar_file("x", entries, NOW), LONDON, DAY)
     ahead = [e for e in entries if e.last >= DAY]
     assert sorted((a.uid, a.name, a.first, a.last) for a in back) == sorted(
-        (e.uid, e.summary, e.first, e.last) for e in ahead)  # fmt: skip
+        (e.uid, e.summary, e.first, e.last) for e in ahead
+    )
 
 
 def _file(*events: dict[str, object]) -> bytes:
@@ -71,8 +74,16 @@ def _file(*events: dict[str, object]) -> bytes:
 
 
 def test_times_become_days_of_the_family_and_an_end_at_midnight_is_the_day_before() -> None:
-    late = {"summary": "Late", "dtstart": datetime(2026, 3, 20, 23, 30, tzinfo=UTC), "dtend": datetime(2026, 3, 21, 1, tzinfo=UTC)}  # noqa: E501
-    party = {"summary": "Party", "dtstart": datetime(2026, 4, 2, 14, tzinfo=LONDON), "dtend": datetime(2026, 4, 3, 0, tzinfo=LONDON)}  # noqa: E501
+    late = {
+        "summary": "Late",
+        "dtstart": datetime(2026, 3, 20, 23, 30, tzinfo=UTC),
+        "dtend": datetime(2026, 3, 21, 1, tzinfo=UTC),
+    }
+    party = {
+        "summary": "Party",
+        "dtstart": datetime(2026, 4, 2, 14, tzinfo=LONDON),
+        "dtend": datetime(2026, 4, 3, 0, tzinfo=LONDON),
+    }
     bare = {"summary": "Day", "dtstart": date(2026, 4, 9)}
     long = {"summary": "Sea", "dtstart": date(2026, 4, 10), "duration": timedelta(days=3)}
     found = read_days(_file(late, party, bare, long), ZoneInfo("Pacific/Auckland"), DAY)
@@ -81,17 +92,29 @@ def test_times_become_days_of_the_family_and_an_end_at_midnight_is_the_day_befor
         ("Party", date(2026, 4, 3), date(2026, 4, 3)),
         ("Day", date(2026, 4, 9), date(2026, 4, 9)),
         ("Sea", date(2026, 4, 10), date(2026, 4, 12)),
-    ]  # fmt: skip
+    ]
 
 
-@pytest.mark.parametrize("rule", [
-    {"freq": "weekly", "byday": ["TU"], "count": 6}, {"freq": "monthly", "bymonthday": [3]},
-    {"freq": "weekly", "interval": 2, "until": date(2026, 6, 30)}, {"freq": "yearly"},
-])  # fmt: skip
+@pytest.mark.parametrize(
+    "rule",
+    [
+        {"freq": "weekly", "byday": ["TU"], "count": 6},
+        {"freq": "monthly", "bymonthday": [3]},
+        {"freq": "weekly", "interval": 2, "until": date(2026, 6, 30)},
+        {"freq": "yearly"},
+    ],
+)
 def test_what_repeats_is_written_out_as_another_library_unrolls_it(rule: dict[str, object]) -> None:
     first = date(2026, 3, 17)
-    content = _file({"summary": "Swim", "dtstart": first, "dtend": first + timedelta(days=2), "rrule": rule,
-                     "exdate": first + timedelta(days=14)})  # fmt: skip
+    content = _file(
+        {
+            "summary": "Swim",
+            "dtstart": first,
+            "dtend": first + timedelta(days=2),
+            "rrule": rule,
+            "exdate": first + timedelta(days=14),
+        }
+    )
     last = DAY + timedelta(days=300)
     judged = recurring_ical_events.of(Calendar.from_ical(content)).between(DAY, last)
     found = [a.first for a in read_days(content, LONDON, DAY) if a.first < last]
@@ -99,14 +122,27 @@ def test_what_repeats_is_written_out_as_another_library_unrolls_it(rule: dict[st
 
 
 def test_what_is_past_is_left_out_and_what_still_runs_is_not() -> None:
-    found = read_days(_file({"summary": "Over", "dtstart": date(2026, 3, 1)},
-                            {"summary": "Running", "dtstart": date(2026, 3, 10), "dtend": date(2026, 3, 18)}),
-                      LONDON, DAY)  # fmt: skip
+    found = read_days(
+        _file(
+            {"summary": "Over", "dtstart": date(2026, 3, 1)},
+            {"summary": "Running", "dtstart": date(2026, 3, 10), "dtend": date(2026, 3, 18)},
+        ),
+        LONDON,
+        DAY,
+    )
     assert found == (Away("e1", "Running", date(2026, 3, 10), date(2026, 3, 17)),)
 
 
-@pytest.mark.parametrize("content", [b"", b"not a calendar", b"BEGIN:VCALENDAR\nBEGIN:VEVENT\n", b"\xff\xfe\x00",
-                                     b"BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n" * 2])  # fmt: skip
+@pytest.mark.parametrize(
+    "content",
+    [
+        b"",
+        b"not a calendar",
+        b"BEGIN:VCALENDAR\nBEGIN:VEVENT\n",
+        b"\xff\xfe\x00",
+        b"BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n" * 2,
+    ],
+)
 def test_what_is_no_calendar_is_refused_in_words_or_holds_nothing(content: bytes) -> None:
     try:
         assert read_days(content, LONDON, DAY) == ()
@@ -116,8 +152,10 @@ def test_what_is_no_calendar_is_refused_in_words_or_holds_nothing(content: bytes
 
 def test_an_event_that_cannot_be_read_takes_no_other_with_it() -> None:
     content = _file({"summary": "Good", "dtstart": date(2026, 4, 1)}).replace(
-        b"END:VCALENDAR", b"BEGIN:VEVENT\r\nUID:bad\r\nDTSTART:2026\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:worse\r\n"
-        b"RRULE:FREQ=NEVER\r\nDTSTART;VALUE=DATE:20260402\r\nEND:VEVENT\r\nEND:VCALENDAR")  # fmt: skip
+        b"END:VCALENDAR",
+        b"BEGIN:VEVENT\r\nUID:bad\r\nDTSTART:2026\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:worse\r\n"
+        b"RRULE:FREQ=NEVER\r\nDTSTART;VALUE=DATE:20260402\r\nEND:VEVENT\r\nEND:VCALENDAR",
+    )
     assert [a.name for a in read_days(content, LONDON, DAY)] == ["Good"]
 
 

@@ -36,16 +36,25 @@ INSIDES = st.builds(
     lambda depth, top, bottom, marked: Inside(
         depth_mm=depth, top_mm=top, bottom_mm=bottom, marks=((100.0, 20.0), (250.0, 61.5)) if marked else ()
     ),
-    SIZES, SIZES, st.none() | SIZES, st.booleans(),
-)  # fmt: skip
+    SIZES,
+    SIZES,
+    st.none() | SIZES,
+    st.booleans(),
+)
 THINGS = st.builds(
     of_kind,
     st.text("abc =+-@é|;,\"'", min_size=1, max_size=12).filter(lambda t: t.strip() == t and "|" not in t),
     st.sampled_from(sorted(KINDS)),
-    count=st.integers(1, 99), shape=SHAPES, inside=st.none() | INSIDES, cost=st.none() | st.just(2.5),
-    magnet=st.booleans(), cord_mm=st.none() | SIZES, colours=st.sampled_from([(), ("red",), ("red", "blue")]),
-    allergens=st.sampled_from([(), ("sesame", "milk")]), came_from=st.sampled_from(["", "=market", "the towpath"]),
-)  # fmt: skip
+    count=st.integers(1, 99),
+    shape=SHAPES,
+    inside=st.none() | INSIDES,
+    cost=st.none() | st.just(2.5),
+    magnet=st.booleans(),
+    cord_mm=st.none() | SIZES,
+    colours=st.sampled_from([(), ("red",), ("red", "blue")]),
+    allergens=st.sampled_from([(), ("sesame", "milk")]),
+    came_from=st.sampled_from(["", "=market", "the towpath"]),
+)
 
 
 @given(THINGS)
@@ -75,11 +84,13 @@ def test_a_name_is_enough_and_what_is_not_told_is_assumed() -> None:
 @pytest.mark.parametrize(
     ("told", "holds"),
     [
-        ({"name": "couscous", "kind": "rice"}, ("gluten",)), ({"name": "rice"}, ()),
-        ({"name": "almond flour"}, ("gluten", "nuts")), ({"name": "almond flour", "allergens": "nuts"}, ("nuts",)),
+        ({"name": "couscous", "kind": "rice"}, ("gluten",)),
+        ({"name": "rice"}, ()),
+        ({"name": "almond flour"}, ("gluten", "nuts")),
+        ({"name": "almond flour", "allergens": "nuts"}, ("nuts",)),
         ({"name": "soy candle", "kind": "candle"}, ()),
     ],
-)  # fmt: skip
+)
 def test_a_food_holds_what_its_name_says_unless_the_row_does(told: dict[str, str], holds: tuple[str, ...]) -> None:
     line, problems = read_component(told)
     assert problems == ()

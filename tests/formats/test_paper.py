@@ -37,24 +37,39 @@ from zither_awl.formats.paper.sheet import FACES, Paper, width_mm, without_sign,
 POINT_MM = 25.4 / 72
 URL = "https://192.168.1.20:8137/cupboard?bin=3"
 CARD = TrayCard(
-    name="Water, jug to cup", under="Into a cup · practical life", for_whom="For Ilse", container="birch tray",
+    name="Water, jug to cup",
+    under="Into a cup · practical life",
+    for_whom="For Ilse",
+    container="birch tray",
     inner_mm=(258, 198),
-    things=(Lying("saucer", 1, 10, 12, 125, 125, True), Lying("glass jug", 1, where="in the saucer"),
-            Lying("cup", 1, 160, 20, 70, 70, True), Lying("cloth", 1, 150, 110, 100, 60)),
-    fill="102 ml of water in the glass jug.", mind=("Stay within arm’s reach.",), bin_name="Bin 3",
+    things=(
+        Lying("saucer", 1, 10, 12, 125, 125, True),
+        Lying("glass jug", 1, where="in the saucer"),
+        Lying("cup", 1, 160, 20, 70, 70, True),
+        Lying("cloth", 1, 150, 110, 100, 60),
+    ),
+    fill="102 ml of water in the glass jug.",
+    mind=("Stay within arm’s reach.",),
+    bin_name="Bin 3",
     steps=("Put on the apron.", "Pour slowly, and watch the water climb.", "Wipe the tray."),
-    interest=("the last drop",), clean_up="Wipe the tray.", expects="Near the line.",
-)  # fmt: skip
+    interest=("the last drop",),
+    clean_up="Wipe the tray.",
+    expects="Near the line.",
+)
 LABELS = [BinLabel(f"Bin {n}", "hall", ("Spooning shells", "2 × jug"), URL) for n in range(1, 10)]
 FRUIT = {"apple": "manzana", "pear": "pera", "grape": "uva", "plum": "ciruela", "quince": "membrillo"}
 WORDS = WordSheet("Fruit", tuple(WordCard(word, other) for word, other in FRUIT.items()))
 SET_OUT = ListPart("Set out", (("Pull Water from Bin 3", "window shelf", False),))
 MIND = ListPart("Mind", (("Water", "Tove can reach this.", False),), ticked=False)
 LIST = SetUpSheet("Set-up list", "Monday", (SET_OUT, MIND))
-STEPS = StepSheet("Laundry", (
-    SheetStep("Feel in every pocket", "pocket", caution="Coins come out here."),
-    SheetStep("To the line", "scoop", under="30 ml"), *(SheetStep(f"Step {n}", "jug") for n in range(3, 15)),
-))  # fmt: skip
+STEPS = StepSheet(
+    "Laundry",
+    (
+        SheetStep("Feel in every pocket", "pocket", caution="Coins come out here."),
+        SheetStep("To the line", "scoop", under="30 ml"),
+        *(SheetStep(f"Step {n}", "jug") for n in range(3, 15)),
+    ),
+)
 KINDS: dict[str, Callable[[Paper], bytes]] = {
     "tray card": lambda paper: tray_cards_pdf([CARD, CARD], paper),
     "labels": lambda paper: bin_labels_pdf(LABELS, paper),
@@ -131,8 +146,21 @@ def test_a_long_script_is_set_smaller_and_stays_on_the_page() -> None:
 
 
 def test_what_no_one_said_is_left_blank_and_not_invented() -> None:
-    bare = TrayCard(name="Blocks", under="", for_whom="", container="", inner_mm=None, things=(), fill="", mind=(),
-                    bin_name="", steps=(), interest=(), clean_up="", expects="")  # fmt: skip
+    bare = TrayCard(
+        name="Blocks",
+        under="",
+        for_whom="",
+        container="",
+        inner_mm=None,
+        things=(),
+        fill="",
+        mind=(),
+        bin_name="",
+        steps=(),
+        interest=(),
+        clean_up="",
+        expects="",
+    )
     text = read(tray_cards_pdf([bare], "A4")).pages[0].extract_text()
     assert "This card has no script yet." in text
     assert "How full" not in text
@@ -172,8 +200,10 @@ def test_word_cards_come_with_a_control_sheet_and_a_picture_where_there_is_one()
 
 
 def test_a_long_list_goes_on_without_a_heading_left_behind() -> None:
-    parts = (ListPart("Set out", tuple((f"Pull tray {n} from Bin 1", "low shelf", n % 2 == 0) for n in range(60))),
-             ListPart("Show", (("Ilse: Water", "", False),)))  # fmt: skip
+    parts = (
+        ListPart("Set out", tuple((f"Pull tray {n} from Bin 1", "low shelf", n % 2 == 0) for n in range(60))),
+        ListPart("Show", (("Ilse: Water", "", False),)),
+    )
     pages = pages_of(set_up_pdf(SetUpSheet("Set-up list", "Monday", parts), "A4"))
     assert len(pages) >= 2
     assert all(not page.strip().endswith(("Set out", "Show")) for page in pages)

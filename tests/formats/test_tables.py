@@ -104,12 +104,7 @@ def test_a_good_row_becomes_a_tray_with_its_card() -> None:
 
 @pytest.mark.parametrize(
     ("column", "unit", "written", "mm"),
-    [
-        ("width", "cm", "25", 250),
-        ("width", "cm", "25,5", 255),
-        ("depth", "in", "8", 203.2),
-        ("height", "mm", "90", 90),
-    ],
+    [("width", "cm", "25", 250), ("width", "cm", "25,5", 255), ("depth", "in", "8", 203.2), ("height", "mm", "90", 90)],
 )
 def test_units_stand_in_the_header(column: str, unit: str, written: str, mm: float) -> None:
     cells = {k: v for k, v in GOOD.items() if not k.startswith(column)}

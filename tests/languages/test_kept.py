@@ -96,7 +96,7 @@ def test_the_walk_through_the_house_is_ticked_in_the_readers_language(client: Cl
         ("60 x 40 x 20 mm", "2,4 x 1,6 x 0,79 in"),
         ("de 4 a 20, 30 o 40 años", "de 4 a 20, 30 o 40 años"),
     ],
-)  # fmt: skip
+)
 def test_a_spanish_sentence_in_a_house_of_inches(spanish: str, put: str) -> None:
     """25.4 mm an inch, 453.6 g a pound, 29.57 ml a fluid ounce, from memory; the comma marks decimals."""
     assert in_inches(spanish, ",") == put

@@ -35,11 +35,13 @@ forms: st.SearchStrategy[Callable[[str], str]] = st.sampled_from([capital, small
 said = st.recursive(
     plain.map(lambda name: say("for {name}", name=name))
     | st.integers(0, 300).map(lambda n: say("{n, plural, one {# day} other {# days}}", n=n)),
-    lambda texts: st.lists(texts, min_size=1, max_size=3).map(listed)
-    | st.tuples(texts, plain).map(lambda pair: say("{names} and {last}", names=pair[0], last=pair[1]))
-    | st.tuples(forms, texts).map(lambda pair: pair[0](pair[1])),
+    lambda texts: (
+        st.lists(texts, min_size=1, max_size=3).map(listed)
+        | st.tuples(texts, plain).map(lambda pair: say("{names} and {last}", names=pair[0], last=pair[1]))
+        | st.tuples(forms, texts).map(lambda pair: pair[0](pair[1]))
+    ),
     max_leaves=6,
-)  # fmt: skip
+)
 
 
 @given(said)
@@ -73,12 +75,17 @@ def test_a_text_that_fits_is_not_cut(one: str, other: str) -> None:
 
 
 SPANISH = [
-    (day_text(TODAY), "16 de marzo de 2026"), (short_day_text(TODAY), "16 de marzo"),
-    (month_of_year_text(TODAY), "marzo de 2026"), (mass_text(1400), "1,4 kg"), (mass_text(400), "400 g"),
-    (figure(2.5), "2,5"), (figure(7), "7"), (decimal(0.3, 2), "0,30"),
+    (day_text(TODAY), "16 de marzo de 2026"),
+    (short_day_text(TODAY), "16 de marzo"),
+    (month_of_year_text(TODAY), "marzo de 2026"),
+    (mass_text(1400), "1,4 kg"),
+    (mass_text(400), "400 g"),
+    (figure(2.5), "2,5"),
+    (figure(7), "7"),
+    (decimal(0.3, 2), "0,30"),
     (listed(["Wren", "Tove", "Ada"]), "Wren, Tove y Ada"),
     (capital(say("a cloth to wipe with")), "Un paño para limpiar"),
-]  # fmt: skip
+]
 """Spanish usage (dates with "de", the comma in decimals) as Unicode CLDR has it for "es"."""
 
 
@@ -101,8 +108,16 @@ def test_a_word_without_a_message_is_the_households_and_stays() -> None:
 
 @pytest.mark.parametrize(
     ("wished", "spoken"),
-    [(["es-MX"], "es"), (["fr", "es"], "es"), (["de", "pt-BR"], "en"),
-     (["es_ES.UTF-8"], "es"), (["C.UTF-8"], "en"), ([""], "en"), ([], "en"), (["en", "es"], "en")],
-)  # fmt: skip
+    [
+        (["es-MX"], "es"),
+        (["fr", "es"], "es"),
+        (["de", "pt-BR"], "en"),
+        (["es_ES.UTF-8"], "es"),
+        (["C.UTF-8"], "en"),
+        ([""], "en"),
+        ([], "en"),
+        (["en", "es"], "en"),
+    ],
+)
 def test_the_first_wished_language_that_is_spoken(wished: list[str], spoken: str) -> None:
     assert best_of(wished) == spoken

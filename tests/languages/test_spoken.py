@@ -22,11 +22,37 @@ from zither_awl.languages import PSEUDO, reading
 
 BASE = "http://127.0.0.1:8136"
 ASKED = (
-    "today", "watch", "shelf", "cupboard", "things", "children", "children/1/record", "change", "review",
-    "weeks", "ladders?child=1", "catalogue", "make/cards", "invitations", "history", "heights", "table", "talks",
-    "routines", "showings/1/1", "making", "arrivals/leave", "books", "trays/1/why-not", "mornings/last",
-    "paper/choices", "words/1", "find?letters=po", "ladders/step?child=1&key=broom&level=1", "telling/year",
-)  # fmt: skip
+    "today",
+    "watch",
+    "shelf",
+    "cupboard",
+    "things",
+    "children",
+    "children/1/record",
+    "change",
+    "review",
+    "weeks",
+    "ladders?child=1",
+    "catalogue",
+    "make/cards",
+    "invitations",
+    "history",
+    "heights",
+    "table",
+    "talks",
+    "routines",
+    "showings/1/1",
+    "making",
+    "arrivals/leave",
+    "books",
+    "trays/1/why-not",
+    "mornings/last",
+    "paper/choices",
+    "words/1",
+    "find?letters=po",
+    "ladders/step?child=1&key=broom&level=1",
+    "telling/year",
+)
 """One question of every view, and what only a question tells."""
 
 
@@ -91,7 +117,7 @@ def test_the_browsers_language_is_taken_where_none_was_chosen(demo_client: Clien
         ({"name": "Ada", "pattern": "ring", "born": "yesterday"}, "Escribe la fecha así: AAAA-MM-DD."),
         ({"name": "Ada", "pattern": "ring", "born": "2026-09-01"}, "está en el futuro"),
     ],
-)  # fmt: skip
+)
 def test_what_is_wrong_is_told_in_the_readers_language(client: Client, body: dict[str, str], spanish: str) -> None:
     client.put("/api/household", {"name": "Garden Flat"})
     reads(client, "es")
@@ -110,15 +136,17 @@ def test_a_tray_made_by_a_spanish_reader_has_a_spanish_name(demo_client: Client)
 @pytest.mark.parametrize(
     ("path", "words"),
     [
-        ("children/1/story.pdf?from_day=2025-12-16&until_day=2026-03-16",
-         ("por primera vez sin ayuda", "de marzo de 2026")),
+        (
+            "children/1/story.pdf?from_day=2025-12-16&until_day=2026-03-16",
+            ("por primera vez sin ayuda", "de marzo de 2026"),
+        ),
         ("telling/week.pdf", ("La semana del 9 de marzo", "piezas de trabajo")),
         ("gauge.pdf", ("una pieza pequeña", "36 meses")),
         ("paper/file.pdf?kind=tray-cards&ids=1", ("A una mesa que Tove no alcance", "meses")),
         ("paper/file.pdf?kind=set-up-list", ("lunes 16 de marzo de 2026",)),
         ("telling/standing.pdf", ("Wren alcanza esto", "límite 36 meses", "Alergia a sésamo")),
     ],
-)  # fmt: skip
+)
 def test_papers_are_told_in_the_readers_language(demo_client: Client, path: str, words: tuple[str, ...]) -> None:
     """pypdf is the judge: the language the file names, and the words a reader would copy from it."""
     reads(demo_client, "es")
@@ -157,7 +185,7 @@ SPANISH_SHELL = {"LANG": "es_MX.UTF-8", "LC_ALL": None, "LC_MESSAGES": None}
         (["backup", "{folder}/copy.db"], ("Copiado en ", "Para volver a ello: zither-awl restore")),
         (["diagnose", "{folder}/told.zip"], ("Escrito: ", "léelo antes de darlo")),
     ],
-)  # fmt: skip
+)
 def test_a_command_says_what_it_did_in_the_language_of_the_shell(
     tmp_path: Path, demo_file: Path, command: list[str], said: tuple[str, ...]
 ) -> None:

@@ -74,19 +74,23 @@ READ_FROM_DATA = ("catalogue", "core/saying.py", "spoken.py")
 def test_every_message_of_the_program_stands_as_it_is_in_the_code() -> None:
     """One put together of pieces, or a variable, would be in no table."""
     made_up = [
-        f"{path.name}:{call.lineno}" for path in PROGRAM.rglob("*.py")
+        f"{path.name}:{call.lineno}"
+        for path in PROGRAM.rglob("*.py")
         if not str(path.relative_to(PROGRAM)).startswith(READ_FROM_DATA)
-        for call in calls(path) if not isinstance(call.args[0], ast.Constant)
-    ]  # fmt: skip
+        for call in calls(path)
+        if not isinstance(call.args[0], ast.Constant)
+    ]
     assert made_up == []
 
 
 def test_every_message_of_the_pages_stands_as_it_is_in_the_code() -> None:
     """Texts and labels that are not said at all are refused by eslint (web/eslint.config.js)."""
     made_up = [
-        f"{path.name}: {found}" for path in PAGES.rglob("*.ts*") if path.name not in ("say.ts", "sayRich.ts")
+        f"{path.name}: {found}"
+        for path in PAGES.rglob("*.ts*")
+        if path.name not in ("say.ts", "sayRich.ts")
         for found in re.findall(r"\bsay(?:Rich)?\(\s*[^'\"\s].{0,40}", path.read_text(encoding="utf-8"))
-    ]  # fmt: skip
+    ]
     assert made_up == []
 
 

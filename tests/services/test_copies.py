@@ -93,8 +93,9 @@ def test_copies_that_leave_the_house_are_sealed_by_a_passphrase(
     (copy,) = named.folder.glob("daily-*.age")
     assert b"Garden Flat" not in copy.read_bytes()
     assert "second" in keys(house)
-    key = pyrage.x25519.Identity.from_str(pyrage.passphrase.decrypt((named.folder / "key.age").read_bytes(),
-                                                                    WORDS).decode())  # fmt: skip
+    key = pyrage.x25519.Identity.from_str(
+        pyrage.passphrase.decrypt((named.folder / "key.age").read_bytes(), WORDS).decode()
+    )
     plain = tmp_path / "plain.db"
     plain.write_bytes(pyrage.decrypt(copy.read_bytes(), [key]))
     with closing(sqlite3.connect(plain)) as db:
@@ -215,20 +216,28 @@ def photo_with(at: Desk, child_id: int, note: str) -> int:
     """A picture of the work with a child in it; the id of its photograph."""
     with at.write(None, "A picture") as work:
         photo = work.cupboard.add_photo(picture())
-        work.telling.save_picture(Picture(id=0, photo_id=photo, at=NOW, local_day=at.today(), note=note,
-                                          children=frozenset({child_id})))  # fmt: skip
+        work.telling.save_picture(
+            Picture(id=0, photo_id=photo, at=NOW, local_day=at.today(), note=note, children=frozenset({child_id}))
+        )
     return photo
 
 
-TEXT = st.text(st.characters(codec="utf-8", exclude_categories=("Cc", "Cs")), min_size=1, max_size=40).map(
-    str.strip).filter(bool)  # fmt: skip
+TEXT = (
+    st.text(st.characters(codec="utf-8", exclude_categories=("Cc", "Cs")), min_size=1, max_size=40)
+    .map(str.strip)
+    .filter(bool)
+)
 
 
 @settings(max_examples=5, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(
-    notes=st.lists(TEXT, min_size=1, max_size=3), title=TEXT, told=st.booleans(), name=TEXT,
-    given_on=st.dates(date(2020, 1, 1), date(2026, 1, 1)), jpeg=st.booleans(),
-)  # fmt: skip
+    notes=st.lists(TEXT, min_size=1, max_size=3),
+    title=TEXT,
+    told=st.booleans(),
+    name=TEXT,
+    given_on=st.dates(date(2020, 1, 1), date(2026, 1, 1)),
+    jpeg=st.booleans(),
+)
 def test_the_household_file_is_identical_after_a_round_trip(
     house: SmallHouse, notes: list[str], title: str, told: bool, name: str, given_on: date, jpeg: bool
 ) -> None:
@@ -236,8 +245,15 @@ def test_the_household_file_is_identical_after_a_round_trip(
     at = house.desk
     with at.write(None, "Whatever") as work:
         work.people.permit(house.ilse, Permission(id=0, kind="blade", adult=name, given_on=given_on, note=notes[0]))
-        work.telling.save_story(Story(child_id=house.ilse, from_day=given_on, until_day=given_on, title=title,
-                                      parts=(StoryPart(key="loved", told=told, text=notes[-1]),)))  # fmt: skip
+        work.telling.save_story(
+            Story(
+                child_id=house.ilse,
+                from_day=given_on,
+                until_day=given_on,
+                title=title,
+                parts=(StoryPart(key="loved", told=told, text=notes[-1]),),
+            )
+        )
         work.settings.save_phrases(tuple(notes))
     for note in notes:
         photo_with(at, house.tove, note)

@@ -275,12 +275,24 @@ def test_a_card_changed_in_a_file_becomes_the_households_own(house: SmallHouse) 
 def test_a_new_card_of_ones_own_is_made_at_the_bench(house: SmallHouse) -> None:
     entered(house, *FIFTEEN)
     row = {
-        "key": "socks-basin", "name": "Socks into the basin", "area": "practical life", "from_months": "24",
-        "to_months": "60", "aim": "To help.", "control": "Socks left over.", "prepares": "laundry",
-        "interest": "the last", "steps": "a | b | c | d | e",
-        "level": "1", "level_months": "24", "moves": "3", "expects": "x", "not_yet": "y",
-        "roles": "basin: basin | socks (handled, 4): pair; lies_in basin", "container": "",
-    }  # fmt: skip
+        "key": "socks-basin",
+        "name": "Socks into the basin",
+        "area": "practical life",
+        "from_months": "24",
+        "to_months": "60",
+        "aim": "To help.",
+        "control": "Socks left over.",
+        "prepares": "laundry",
+        "interest": "the last",
+        "steps": "a | b | c | d | e",
+        "level": "1",
+        "level_months": "24",
+        "moves": "3",
+        "expects": "x",
+        "not_yet": "y",
+        "roles": "basin: basin | socks (handled, 4): pair; lies_in basin",
+        "container": "",
+    }
     assert importing_things.take_cards(house.desk, [row], house.adult).taken == 1
     assert make.compose(house.desk, Wish(key="socks-basin", level=1, child_id=house.ilse)).made.ready
     bad = importing_things.check_cards(house.desk, [{**row, "follows": "unicorn:1"}])

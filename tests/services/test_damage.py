@@ -19,9 +19,12 @@ SPOILT = [
     pytest.param("UPDATE unit SET kind = 'cloud'", "unit", id="a unit of no kind"),
     pytest.param("UPDATE child SET mobility = 'flies' WHERE id = 1", "child", id="a child that flies"),
     pytest.param("UPDATE child SET allergies = '5' WHERE id = 1", "child", id="allergies that are a number"),
-    pytest.param("INSERT INTO theme VALUES (1, '', 'Bread', '', '[]', '', '', '', '2026-05-02', '2026-05-01', 1)",
-                 "theme", id="a theme that ends before it begins"),
-]  # fmt: skip
+    pytest.param(
+        "INSERT INTO theme VALUES (1, '', 'Bread', '', '[]', '', '', '', '2026-05-02', '2026-05-01', 1)",
+        "theme",
+        id="a theme that ends before it begins",
+    ),
+]
 
 
 @pytest.mark.parametrize(("sql", "table"), SPOILT)

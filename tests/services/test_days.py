@@ -33,7 +33,8 @@ CHANGES = {
 }
 """Weeks in which the clocks of London are changed on the fourth day."""
 CASES = [pytest.param(zone, FIRST[zone], id=zone) for zone in ZONES] + [
-    pytest.param(zone, day, id=name) for name, (zone, day) in CHANGES.items()]  # fmt: skip
+    pytest.param(zone, day, id=name) for name, (zone, day) in CHANGES.items()
+]
 CORE = Path(__file__).parents[2] / "zither_awl/core"
 
 
@@ -80,8 +81,17 @@ def live(family: Family) -> None:
     for day, hour in enumerate((7, 17, 23, 6, 12, 20)):
         family.write("begin", day, hour - 1, 50, present=(family.child,))
         family.work(f"work-{day}", day, hour, 20)
-        family.write("answer", day, hour, 40, child_id=family.child, set_key=words.key, word=words.words[0].key,
-                     turn="recall", right=True)  # fmt: skip
+        family.write(
+            "answer",
+            day,
+            hour,
+            40,
+            child_id=family.child,
+            set_key=words.key,
+            word=words.words[0].key,
+            turn="recall",
+            right=True,
+        )
         run = {"episode_id": f"run-{day}", "set_key": "snack"}
         step = routines.routine(family.desk.house(), "snack").steps[0].key
         family.write("routine", day, hour, 45, run="step", word=step, child_id=family.child, **run)
@@ -100,7 +110,8 @@ def answers(family: Family) -> dict[str, Any]:
     read = reading.read_morning(desk, None)
     plan = lessons.lesson(desk, family.child, family.set)
     return {
-        "today": (desk.today() - first).days, "mastery": (known.mastery.state, known.mastery.criterion),
+        "today": (desk.today() - first).days,
+        "mastery": (known.mastery.state, known.mastery.criterion),
         "probability": round(known.mastery.probability, 6),
         "interest": (known.interest.chosen, known.interest.available),
         "why": [r.text for r in (*known.mastery.reasons, *known.interest.reasons)],
@@ -111,7 +122,7 @@ def answers(family: Family) -> dict[str, Any]:
         "word": [(s.box, (s.due - first).days if s.due else None) for s in plan.standings][:2],
         "snack": table.page(desk).stage.name,
         "stock": len(restock(house.log, house.components, house.trays, first)),
-    }  # fmt: skip
+    }
 
 
 @pytest.fixture
@@ -162,9 +173,10 @@ def test_no_instant_becomes_a_day_in_the_core_but_in_one_place() -> None:
     """An instant has a day only in a zone: `.date()` on one is Greenwich's day, not the family's."""
     found = [
         f"{path.relative_to(CORE)}:{node.lineno}"
-        for path in sorted(CORE.rglob("*.py")) if path.name != "days.py"
+        for path in sorted(CORE.rglob("*.py"))
+        if path.name != "days.py"
         for node in ast.walk(ast.parse(path.read_text()))
         if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute) and node.func.attr == "date"
-    ]  # fmt: skip
+    ]
     assert found == []
     assert versions()[0] >= "0006"

@@ -27,15 +27,27 @@ def coop(demo: Desk) -> dict[str, int]:
     ids = make_coop(demo)
     first, other = sorted(ids)[0], sorted(ids)[-1]
     tablet = Tablet(demo, "tablet-coop", demo.house().adults[0].id)
-    for run, more in (("begin", {}), ("say", {"word": "apple", "text": "its name", "child_id": ids["Anselm"]}),
-                      ("say", {"word": "apple", "text": "colour", "child_id": ids["Wren"]}), ("end", {})):  # fmt: skip
-        assert not tablet.write("talk", 1, episode_id="talk-coop", set_key="fruit", words="fruit", run=run,
-                                **more).refused  # fmt: skip
+    for run, more in (
+        ("begin", {}),
+        ("say", {"word": "apple", "text": "its name", "child_id": ids["Anselm"]}),
+        ("say", {"word": "apple", "text": "colour", "child_id": ids["Wren"]}),
+        ("end", {}),
+    ):
+        assert not tablet.write(
+            "talk", 1, episode_id="talk-coop", set_key="fruit", words="fruit", run=run, **more
+        ).refused
     with demo.write(None, "Pictures") as work:
         for who, note in (({first}, "alone"), ({first, other}, f"with {other}")):
-            work.telling.save_picture(Picture(
-                id=0, photo_id=work.cupboard.add_photo(picture()), at=NOW, local_day=demo.today(), note=note,
-                children=frozenset(ids[each] for each in who)))  # fmt: skip
+            work.telling.save_picture(
+                Picture(
+                    id=0,
+                    photo_id=work.cupboard.add_photo(picture()),
+                    at=NOW,
+                    local_day=demo.today(),
+                    note=note,
+                    children=frozenset(ids[each] for each in who),
+                )
+            )
     return ids
 
 

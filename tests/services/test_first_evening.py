@@ -129,8 +129,12 @@ def test_a_house_in_which_no_child_comes_to_any_place_is_told_so(house: Desk) ->
 @pytest.mark.parametrize("lacks", ["children", "places", "things"])
 def test_what_is_lacking_is_said(lacks: str, house: Desk) -> None:
     told = EVENINGS[1]
-    cut = Evening(told.name, told.children if lacks != "children" else (), told.places if lacks != "places" else (),
-                  told.things if lacks != "things" else ())  # fmt: skip
+    cut = Evening(
+        told.name,
+        told.children if lacks != "children" else (),
+        told.places if lacks != "places" else (),
+        told.things if lacks != "things" else (),
+    )
     enter(house, cut)
     field = {"children": "child", "places": "place", "things": "cupboard"}[lacks]
     with pytest.raises(InvalidValue, match=field):
@@ -142,8 +146,14 @@ def test_the_steps_are_kept_and_through_with_a_shelf(house: Desk) -> None:
     enter(house, EVENINGS[1])
     welcome.keep_step(house, "know", "later", 1)
     steps = dict(welcome.evening(house.house()).steps)
-    assert steps == {"house": "done", "children": "done", "know": "later", "places": "done", "things": "done",
-                     "first": "open"}  # fmt: skip
+    assert steps == {
+        "house": "done",
+        "children": "done",
+        "know": "later",
+        "places": "done",
+        "things": "done",
+        "first": "open",
+    }
     assert not welcome.evening(house.house()).through
     welcome.keep_step(house, "first", "later", 1)
     assert welcome.evening(house.house()).through

@@ -27,10 +27,17 @@ def day(desk: Desk, n: int) -> date:
     return desk.today() + timedelta(days=n)
 
 
-@pytest.mark.parametrize(("due", "text", "pressing"), [
-    (-3, "Buy 3 days late: Yeast (one sachet).", True), (-1, "Buy 1 day late: Yeast (one sachet).", True),
-    (0, "Buy today: Yeast (one sachet).", True), (1, "Buy by tomorrow: Yeast (one sachet).", False),
-    (2, "Buy by the day after: Yeast (one sachet).", False), (3, None, False)])  # fmt: skip
+@pytest.mark.parametrize(
+    ("due", "text", "pressing"),
+    [
+        (-3, "Buy 3 days late: Yeast (one sachet).", True),
+        (-1, "Buy 1 day late: Yeast (one sachet).", True),
+        (0, "Buy today: Yeast (one sachet).", True),
+        (1, "Buy by tomorrow: Yeast (one sachet).", False),
+        (2, "Buy by the day after: Yeast (one sachet).", False),
+        (3, None, False),
+    ],
+)
 def test_a_line_is_told_from_two_days_before(house: SmallHouse, due: int, text: str | None, pressing: bool) -> None:
     desk = house.desk
     line = ByThen(kind="buy", name="Yeast", amount="one sachet", due=day(desk, due))
@@ -41,9 +48,15 @@ def test_a_line_is_told_from_two_days_before(house: SmallHouse, due: int, text: 
     assert said(desk) == []
 
 
-@pytest.mark.parametrize(("back", "text"), [
-    (2, "The otter goes back on Wednesday."), (0, "The otter goes back on Monday."),
-    (-1, "The otter goes back 1 day late."), (3, None)])  # fmt: skip
+@pytest.mark.parametrize(
+    ("back", "text"),
+    [
+        (2, "The otter goes back on Wednesday."),
+        (0, "The otter goes back on Monday."),
+        (-1, "The otter goes back 1 day late."),
+        (3, None),
+    ],
+)
 def test_a_borrowed_book_is_told_of_from_two_days_before(house: SmallHouse, back: int, text: str | None) -> None:
     desk = house.desk
     books.save(desk, Book(thing_id=0, title="The otter", lent_by="a friend", back_on=day(desk, back)), None)
@@ -54,8 +67,9 @@ def test_who_is_away_comes_first_and_the_house_waits(house: SmallHouse) -> None:
     desk = house.desk
     sea = Absence(id=0, kind="holiday", name="At the sea", from_day=day(desk, -1), until_day=day(desk, 3))
     arrivals.save_absence(desk, sea, None)
-    arrivals.save_absence(desk, replace(sea, kind="illness", name="Tove has a cold", children=frozenset({house.tove})),
-                          None)  # fmt: skip
+    arrivals.save_absence(
+        desk, replace(sea, kind="illness", name="Tove has a cold", children=frozenset({house.tove})), None
+    )
     arrivals.save_arrival(desk, Arrival(id=0, name="A parcel", day=day(desk, -2)), None)
     first, second, parcel = said(desk)
     assert first == f"At the sea, until {day(desk, 3):%-d %B %Y}: no work cycle is expected; judgements wait."
@@ -75,8 +89,16 @@ def test_what_arrives_is_expected_until_it_is_received(house: SmallHouse) -> Non
 
 
 def theme(desk: Desk, *trays: ThemeTray, taken: bool = True) -> int:
-    made = Theme(id=0, name="Bread", question="What makes it grow?", song="Pat the dough", from_day=day(desk, -2),
-                 until_day=day(desk, 5), taken=taken, trays=trays)  # fmt: skip
+    made = Theme(
+        id=0,
+        name="Bread",
+        question="What makes it grow?",
+        song="Pat the dough",
+        from_day=day(desk, -2),
+        until_day=day(desk, 5),
+        taken=taken,
+        trays=trays,
+    )
     with desk.write(None, "theme") as work:
         return work.themes.save_theme(made)
 
@@ -85,7 +107,8 @@ def test_a_theme_says_its_day_its_question_and_its_song(house: SmallHouse) -> No
     desk = house.desk
     key = theme(desk, taken=False)
     assert from_weeks.from_weeks(desk.house(), desk.today()) == (
-        FromWeeks("Bread, day 3 of 8. “What makes it grow?” Song: Pat the dough.", f"theme:{key}"),)  # fmt: skip
+        FromWeeks("Bread, day 3 of 8. “What makes it grow?” Song: Pat the dough.", f"theme:{key}"),
+    )
     assert from_weeks.from_weeks(desk.house(), day(desk, 6)) == ()
 
 
@@ -104,8 +127,10 @@ def test_where_what_would_rest_is_loved_by_now_it_says_so(demo: Desk) -> None:
     going = next(p for p in house.placements if p.tray.id in loved)
     quiet = next(p for p in house.placements if p.tray.id not in loved)
     coming = [t for t in house.trays if t.id not in house.standing][:2]
-    trays = [ThemeTray(tray_id=t.id, name=t.name, day=demo.today(), spot=p.spot, out_id=p.tray.id)
-             for t, p in zip(coming, (going, quiet), strict=True)]  # fmt: skip
+    trays = [
+        ThemeTray(tray_id=t.id, name=t.name, day=demo.today(), spot=p.spot, out_id=p.tray.id)
+        for t, p in zip(coming, (going, quiet), strict=True)
+    ]
     theme(demo, *trays)
     told = " ".join(said(demo))
     assert f"{going.tray.name} rests, though it is taken often now: choose what rests." in told

@@ -100,15 +100,17 @@ def seen_end(served: tuple[str, Path]) -> datetime:
     """When the certificate ends that a device is shown; the device takes it by its authority."""
     address, authority = served
     trusted, port = ssl.create_default_context(cafile=str(authority)), int(address.rsplit(":", 1)[1])
-    with (socket.create_connection(("127.0.0.1", port), timeout=10) as plain,
-          trusted.wrap_socket(plain, server_hostname="127.0.0.1") as secure):  # fmt: skip
+    with (
+        socket.create_connection(("127.0.0.1", port), timeout=10) as plain,
+        trusted.wrap_socket(plain, server_hostname="127.0.0.1") as secure,
+    ):
         shown: Any = secure.getpeercert()
     return datetime.fromtimestamp(ssl.cert_time_to_seconds(shown["notAfter"]), UTC)
 
 
 def test_the_certificate_is_renewed_thirty_days_before_its_end_while_the_program_runs(
-    at_home: AtHome, served: tuple[str, Path],
-) -> None:  # fmt: skip
+    at_home: AtHome, served: tuple[str, Path]
+) -> None:
     """Judge: what OpenSSL is shown by the running server, and takes."""
     first = seen_end(served)
     for later, renewed in ((timedelta(), False), (timedelta(hours=18), True)):

@@ -39,9 +39,10 @@ def work(house: SmallHouse, clock: SetClock, tray_id: int, outcomes: str) -> Non
         tablet.begin([house.ilse])
         key = f"{tray_id}-{clock.now():%m%d}-{n}"
         done = Work.RIGHT if each == "r" else Work.MISTAKE
-        tablet.send(tablet.takes(key, house.ilse, tray_id, 1),
-                    tablet.item("finish", 8, child_id=house.ilse, episode_id=key, work=done,
-                                place=Place.BACK))  # fmt: skip
+        tablet.send(
+            tablet.takes(key, house.ilse, tray_id, 1),
+            tablet.item("finish", 8, child_id=house.ilse, episode_id=key, work=done, place=Place.BACK),
+        )
         tablet.end(30)
 
 
@@ -52,8 +53,18 @@ def here_name(house: SmallHouse, rung: Rung) -> str:
 @pytest.fixture
 def spoons(house: SmallHouse) -> dict[str, int]:
     """What spoon, tongs and some steps between are made of."""
-    return entered(house, "4 bowls", "large spoon", "small spoon", "tongs", "6 felt balls of 60 mm", "3 trays",
-                   "6 wooden balls of 45 mm", "4 cloths", "2 drip dishes")  # fmt: skip
+    return entered(
+        house,
+        "4 bowls",
+        "large spoon",
+        "small spoon",
+        "tongs",
+        "6 felt balls of 60 mm",
+        "3 trays",
+        "6 wooden balls of 45 mm",
+        "4 cloths",
+        "2 drip dishes",
+    )
 
 
 def keep(house: SmallHouse, rung: Rung, name: str, **more: Any) -> int:
@@ -98,9 +109,7 @@ def test_ties_of_the_household_hold_everywhere_and_a_circle_is_named(house: Smal
     assert ladders.problems(house.desk.house()) == ()
 
 
-def test_what_a_file_from_outside_says_of_steps_takes_no_screen_down(
-    house: SmallHouse, spoons: dict[str, int]
-) -> None:
+def test_what_a_file_from_outside_says_of_steps_takes_no_screen_down(house: SmallHouse, spoons: dict[str, int]) -> None:
     keep(house, TONGS, "Tongs", toward="tongs:1", eased=("tool",))
     with house.desk.write(house.adult, "As a file might bring it") as work:
         tray = replace(house.desk.house().trays[0], eased=("nonsense",))
@@ -136,8 +145,16 @@ def test_a_stuck_step_is_found_its_step_between_made_planned_and_shown(
     assert found.remedy.remedy == "a step between"
     assert found.known_by is not None
     offered = found.between.offered[0]
-    wish = Wish(key=offered.made.design.key, level=offered.made.level.number, child_id=house.ilse, fixed=offered.fixed,
-                counts=offered.counts, eased=offered.eased, left_out=offered.left_out, toward="tongs:1")  # fmt: skip
+    wish = Wish(
+        key=offered.made.design.key,
+        level=offered.made.level.number,
+        child_id=house.ilse,
+        fixed=offered.fixed,
+        counts=offered.counts,
+        eased=offered.eased,
+        left_out=offered.left_out,
+        toward="tongs:1",
+    )
     composed = make.compose(house.desk, wish)
     assert "(a step between)" in composed.name
     assert composed.made.ready
@@ -169,7 +186,8 @@ def test_a_completed_step_is_told_on_its_day_and_growth_lists_it(
     today = house.desk.today()
     told = ladders.completed_on(house.desk.house(), today)
     assert [(c.child.id, c.step.rung, [s.rung for s in c.leads_to]) for c in told] == [
-        (house.ilse, TONGS, [("tongs", 2)])]  # fmt: skip
+        (house.ilse, TONGS, [("tongs", 2)])
+    ]
     clock.move_on(timedelta(days=1))
     assert ladders.completed_on(house.desk.house(), house.desk.today()) == ()
     grew = ladders.grew(house.desk, house.ilse, before)
@@ -251,8 +269,10 @@ def test_a_change_of_school_is_a_change_on_the_cards_of_the_household_too(house:
     desk = house.desk
     with desk.write(house.adult, "Two cards") as work:
         cards = catalogue.designs(desk.house())
-        ids = {key: work.cupboard.save_card(rungs.card_for(work, cards[key], cards[key].level(1)))
-               for key in ("letters", "i-spy")}  # fmt: skip
+        ids = {
+            key: work.cupboard.save_card(rungs.card_for(work, cards[key], cards[key].level(1)))
+            for key in ("letters", "i-spy")
+        }
         rungs.link_rungs(work, cards)
 
     def follows() -> tuple[int, ...]:

@@ -77,8 +77,12 @@ def test_a_day_is_the_households_day(house: SmallHouse, tablet: Tablet, clock: S
 def test_an_answer_comes_once_and_a_strange_one_is_refused(house: SmallHouse, tablet: Tablet) -> None:
     item = tablet.item("answer", 1, child_id=1, set_key=SET, word="red", turn="name", right=True)
     assert [tablet.send(item).new for _ in range(2)] == [1, 0]
-    for more, said in (({"word": "mauve"}, "no word"), ({"turn": "how many"}, "expected one of"),
-                       ({"set_key": "songs"}, "no set"), ({"child_id": None}, "must be said")):  # fmt: skip
+    for more, said in (
+        ({"word": "mauve"}, "no word"),
+        ({"turn": "how many"}, "expected one of"),
+        ({"set_key": "songs"}, "no set"),
+        ({"child_id": None}, "must be said"),
+    ):
         asked = {"child_id": 1, "set_key": SET, "word": "red", "turn": "name", **more}
         assert said in tablet.write("answer", 2, **asked).refused[0].message
 
@@ -93,7 +97,10 @@ def test_a_set_and_a_routine_of_ones_own(house: SmallHouse) -> None:
     made = routines.save_routine(house.desk, "", {"name": "Porridge", "steps": steps}, None)
     kept = routines.routine(house.desk.house(), made)
     assert [(s.key, s.text, s.timer_min) for s in kept.steps] == [
-        ("step-1", "Stir", 2.5), ("wait", "Wait", None), ("step-2", "Eat", None)]  # fmt: skip
+        ("step-1", "Stir", 2.5),
+        ("wait", "Wait", None),
+        ("step-2", "Eat", None),
+    ]
     assert (kept.own, kept.changed) == (True, False)
     with pytest.raises(InvalidValue, match="ships"):
         lessons.save_set(house.desk, SET, data, None)
@@ -141,6 +148,7 @@ def test_what_comes_round_on_a_weekday_is_on_today_with_who_sees_to_it(house: Sm
 
 def test_a_branch_a_pile_and_a_photograph_of_a_step(house: SmallHouse, tablet: Tablet) -> None:
     photo = picture()
+
     def run(what: str, minute: float, **more: object) -> Taken:
         return tablet.write("routine", minute, episode_id="r", set_key="laundry", run=what, **more)
 
@@ -217,8 +225,11 @@ def test_material_missing_is_a_line_on_today_until_the_tray_is_complete(
     house: SmallHouse, pouring: int, tablet: Tablet, clock: SetClock
 ) -> None:
     work = {"episode_id": "e1", "child_id": house.ilse}
-    tablet.send(tablet.item("start", 1, tray_id=pouring, **work), tablet.item("note", 2, text="No cloth.", **work),
-                tablet.item("broken", 3, cause="material missing", **work))  # fmt: skip
+    tablet.send(
+        tablet.item("start", 1, tray_id=pouring, **work),
+        tablet.item("note", 2, text="No cloth.", **work),
+        tablet.item("broken", 3, cause="material missing", **work),
+    )
     (line,) = today.page(house.desk).complete
     assert (line.tray.name, line.child.name, line.at, line.note) == ("Pouring", "Ilse", at(3), "No cloth.")
     clock.move_on(timedelta(minutes=10))
@@ -241,14 +252,16 @@ def test_a_morning_is_read_with_its_curve_its_breaks_and_as_a_file(
     tablet.begin([house.ilse, house.tove])
     work = {"episode_id": "e1", "child_id": house.ilse}
     tablet.send(
-        tablet.item("start", 5, tray_id=pouring, **work), tablet.item("round", 7, **work),
-        tablet.item("broken", 9, cause="noise", **work), tablet.item("back", 10, **work),
+        tablet.item("start", 5, tray_id=pouring, **work),
+        tablet.item("round", 7, **work),
+        tablet.item("broken", 9, cause="noise", **work),
+        tablet.item("back", 10, **work),
         tablet.item("finish", 30, work=Work.RIGHT, place=Place.BACK, **work),
         tablet.item("state", 31, child_id=house.tove, cause="watching"),
         tablet.item("start", 40, episode_id="e2", child_id=house.tove, activity="kitchen"),
         tablet.item("finish", 50, episode_id="e2", child_id=house.tove, work=Work.RIGHT, place=Place.BACK),
         tablet.item("sweep", 45, states={house.ilse: "wandering", house.tove: "at work"}),
-    )  # fmt: skip
+    )
     tablet.end(60)
     read = reading.read_morning(house.desk, None)
     ilse, tove = read.children
@@ -262,8 +275,18 @@ def test_a_morning_is_read_with_its_curve_its_breaks_and_as_a_file(
     rows = [line.split(",") for line in reading.csv_of(house.desk, read.morning.id).splitlines()]
     assert rows[0][:5] == ["day", "child", "at", "what", "at_what"]
     assert rows[1][:5] == ["2026-03-16", "Ilse", "09:05:00", "start", "Pouring"]
-    assert [r[3] for r in rows[1:]] == ["start", "round", "broken", "back", "finish", "watching", "start", "look",
-                                        "look", "finish"]  # fmt: skip
+    assert [r[3] for r in rows[1:]] == [
+        "start",
+        "round",
+        "broken",
+        "back",
+        "finish",
+        "watching",
+        "start",
+        "look",
+        "look",
+        "finish",
+    ]
     assert len({r[9] for r in rows[1:] if r[9]}) == 2
     with pytest.raises(NotFound):
         reading.read_morning(house.desk, 99)

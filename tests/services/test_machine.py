@@ -42,9 +42,14 @@ def test_the_data_lies_where_each_kind_of_machine_keeps_what_is_yours(
 
 @pytest.mark.parametrize(
     ("platform", "environment", "screen"),
-    [("linux", {}, False), ("linux", {"DISPLAY": ":0"}, True), ("linux", {"WAYLAND_DISPLAY": "wayland-0"}, True),
-     ("darwin", {}, True), ("win32", {}, True)],
-)  # fmt: skip
+    [
+        ("linux", {}, False),
+        ("linux", {"DISPLAY": ":0"}, True),
+        ("linux", {"WAYLAND_DISPLAY": "wayland-0"}, True),
+        ("darwin", {}, True),
+        ("win32", {}, True),
+    ],
+)
 def test_a_browser_is_opened_where_there_is_a_screen(platform: str, environment: dict[str, str], screen: bool) -> None:
     assert machine.has_a_screen(platform, environment) is screen
 
@@ -90,15 +95,20 @@ def test_what_is_given_to_somebody_who_helps_names_nobody(house: SmallHouse, tmp
 
 
 def test_of_the_log_only_what_tells_nothing_is_kept() -> None:
-    lines = ["2026-03-16 09:00:00,123 ERROR   zither_awl: incident abc234: Ilse, Bo, Boat",
-             "Traceback (most recent call last):",
-             '  File "/home/bram/x/zither_awl/core/ages.py", line 7, in months', "    return months(ilse)",
-             "ValueError: Ilse is 3", "sqlite3.OperationalError: no column Tove"]  # fmt: skip
+    lines = [
+        "2026-03-16 09:00:00,123 ERROR   zither_awl: incident abc234: Ilse, Bo, Boat",
+        "Traceback (most recent call last):",
+        '  File "/home/bram/x/zither_awl/core/ages.py", line 7, in months',
+        "    return months(ilse)",
+        "ValueError: Ilse is 3",
+        "sqlite3.OperationalError: no column Tove",
+    ]
     assert plain_lines(lines, frozenset({"Ilse", "Bo"})) == [
-        "2026-03-16 09:00:00,123 ERROR zither_awl: incident abc234: …, …, Boat", "    ages.py:7 months",
+        "2026-03-16 09:00:00,123 ERROR zither_awl: incident abc234: …, …, Boat",
+        "    ages.py:7 months",
         "    ValueError",
         "    sqlite3.OperationalError",
-    ]  # fmt: skip
+    ]
 
 
 def test_no_wheel_is_built_without_the_front_end(tmp_path: Path) -> None:
@@ -131,8 +141,11 @@ def test_the_user_unit_serves_gives_no_rights_and_writes_one_folder() -> None:
 
 def test_the_container_is_nobody_special_and_has_one_volume() -> None:
     """Its lines only: building it wants an image from a registry."""
-    lines = [line.split(" ", 1) for line in (ROOT / "packaging" / "Containerfile").read_text().splitlines()
-             if line and not line.startswith((" ", "#"))]  # fmt: skip
+    lines = [
+        line.split(" ", 1)
+        for line in (ROOT / "packaging" / "Containerfile").read_text().splitlines()
+        if line and not line.startswith((" ", "#"))
+    ]
     words = dict(lines)
     assert [name for name, _ in lines][-1] == "CMD"
     assert words["USER"] == "keeper"

@@ -75,9 +75,10 @@ def test_a_part_is_taken_when_its_spots_are_free_and_brings_no_hazard(at: Desk) 
     number, found = plan(at, Wanted(changes=2))
     trays = {t.name: t.id for t in at.house().trays}
     (comes_for_chickpeas,) = [
-        c.tray.name for c in planning.differences(found, at.house())
+        c.tray.name
+        for c in planning.differences(found, at.house())
         if c.what == "comes" and c.then and c.then.spot == at.house().standing[trays["Spooning chickpeas"]].spot
-    ]  # fmt: skip
+    ]
     with pytest.raises(InvalidValue, match="Spooning chickpeas still stands where"):
         planning.accept(at, number, [trays[comes_for_chickpeas]], None)
     with pytest.raises(InvalidValue, match="Nothing of the plan is chosen"):

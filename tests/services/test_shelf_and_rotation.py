@@ -133,10 +133,7 @@ def test_a_new_child_comes_to_every_unit_that_is_open_to_all(house: SmallHouse) 
 
 @pytest.mark.parametrize(
     ("born", "message"),
-    [
-        (NOW.date() + timedelta(days=1), "in the future"),
-        (NOW.date().replace(year=2013), "the limit is 12 years"),
-    ],
+    [(NOW.date() + timedelta(days=1), "in the future"), (NOW.date().replace(year=2013), "the limit is 12 years")],
 )
 def test_a_birth_that_cannot_be_is_refused(house: SmallHouse, born: object, message: str) -> None:
     with pytest.raises(InvalidValue, match=message):

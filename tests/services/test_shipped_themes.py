@@ -53,8 +53,11 @@ def test_what_a_theme_names_is_in_the_house(theme: ThemePattern, house: SmallHou
 @EACH
 def test_cards_carry_a_theme_and_some_by_its_very_words(theme: ThemePattern, house: SmallHouse) -> None:
     words = (theme.name, *(word for pair in theme.words for word in pair))
-    strengths = [step_carries(words, theme.near, design, level)
-                 for design in catalogue.designs(house.desk.house()).values() for level in design.levels]  # fmt: skip
+    strengths = [
+        step_carries(words, theme.near, design, level)
+        for design in catalogue.designs(house.desk.house()).values()
+        for level in design.levels
+    ]
     assert set(strengths) <= {0, RELATED, NAMED}
     assert sum(s > 0 for s in strengths) >= 6, "enough to choose from"
     assert NAMED in strengths

@@ -92,9 +92,12 @@ def test_a_word_of_the_table_is_taken_back_and_a_wrong_one_is_refused(house: Sma
         table.take_back(house.desk, house.adult)
     assert history.undo(house.desk) is not None
     assert table.page(house.desk).today.empty_at == at(1)
-    for more, said in (({"run": "poured", "outcome": "well"}, "child_id"), ({"run": "eaten"}, "expected one of"),
-                       ({"run": "set", "cut": "diced"}, "cut"),
-                       ({"run": "tasted", "child_id": 1}, "outcome")):  # fmt: skip
+    for more, said in (
+        ({"run": "poured", "outcome": "well"}, "child_id"),
+        ({"run": "eaten"}, "expected one of"),
+        ({"run": "set", "cut": "diced"}, "cut"),
+        ({"run": "tasted", "child_id": 1}, "outcome"),
+    ):
         assert said in tablet.write("table", 3, **more).refused[0].message
 
 
@@ -106,8 +109,11 @@ def test_a_talk_is_had_and_its_words_are_a_lesson_the_day_after(
     house: SmallHouse, tablet: Tablet, clock: SetClock
 ) -> None:
     talk(tablet, 1, "begin")
-    for thing, question, who in (("apple", "its name", house.ilse), ("lemon", "smell", house.ilse),
-                                 ("lemon", "its name", None)):  # fmt: skip
+    for thing, question, who in (
+        ("apple", "its name", house.ilse),
+        ("lemon", "smell", house.ilse),
+        ("lemon", "its name", None),
+    ):
         talk(tablet, 2, "say", word=thing, text=question, child_id=who)
         talk(tablet, 2, "say", word=thing, text=question, child_id=who)
     talk(tablet, 3, "say", word="pear", text="skin", child_id=house.tove)
@@ -134,9 +140,11 @@ def test_a_talk_is_had_and_its_words_are_a_lesson_the_day_after(
 
 
 def test_what_cannot_be_said_in_a_talk_is_refused_and_a_photograph_is_kept(house: SmallHouse, tablet: Tablet) -> None:
-    for more, said in (({"run": "sing"}, "expected one of"),
-                       ({"run": "say", "word": "brick", "text": "skin"}, "no word"),
-                       ({"run": "say", "word": "apple", "text": "price"}, "expected one of")):  # fmt: skip
+    for more, said in (
+        ({"run": "sing"}, "expected one of"),
+        ({"run": "say", "word": "brick", "text": "skin"}, "no word"),
+        ({"run": "say", "word": "apple", "text": "price"}, "expected one of"),
+    ):
         told = {"episode_id": "t", "set_key": "fruit", "words": "fruit", **more}
         assert said in tablet.write("talk", 1, **told).refused[0].message
     strange = tablet.write("talk", 1, episode_id="t", set_key="x", words="fruit", run="begin")
@@ -191,14 +199,19 @@ def test_a_showing_for_several_is_told_child_by_child_and_given_again_to_whom_it
     clock.move_on(timedelta(days=1))
     again = {s.child.id: [d.tray.id for d in s.due if d.again] for s in showing.due(house.desk)}
     assert again == {house.ilse: [], house.tove: [tray_id]}
-    assert "expected one of" in tablet.write("showed", 2, child_id=house.ilse, tray_id=tray_id,
-                                             manner="badly").refused[0].message  # fmt: skip
+    assert (
+        "expected one of"
+        in tablet.write("showed", 2, child_id=house.ilse, tray_id=tray_id, manner="badly").refused[0].message
+    )
 
 
 def test_groups_hold_a_child_once_and_todays_sheet_for_one_names_no_other_child(house: SmallHouse) -> None:
     larks = groups.save(house.desk, Group(id=0, name="Larks", children=frozenset({house.ilse})), house.adult)
-    wrens = groups.save(house.desk, Group(id=0, name="Wrens", children=frozenset({house.ilse, house.tove}),
-                                          adults=frozenset({house.adult})), house.adult)  # fmt: skip
+    wrens = groups.save(
+        house.desk,
+        Group(id=0, name="Wrens", children=frozenset({house.ilse, house.tove}), adults=frozenset({house.adult})),
+        house.adult,
+    )
     kept = {g.id: g.children for g in house.desk.house().people.groups}
     assert kept == {larks: frozenset(), wrens: frozenset({house.ilse, house.tove})}
     with pytest.raises(InvalidValue, match="is there already"):
@@ -283,8 +296,14 @@ def test_a_child_away_all_week_asks_for_nothing_of_the_shelf_and_loses_nothing(d
     today_ = demo.today()
     before = planning.problem(demo, planning.Wanted())
     child = demo.house().children[0].id
-    away = Absence(id=0, kind="holiday", name="Away", from_day=today_, until_day=today_ + timedelta(days=6),
-                   children=frozenset({child}))  # fmt: skip
+    away = Absence(
+        id=0,
+        kind="holiday",
+        name="Away",
+        from_day=today_,
+        until_day=today_ + timedelta(days=6),
+        children=frozenset({child}),
+    )
     with demo.write(None, "Away") as work:
         work.themes.save_absence(away)
     after = planning.problem(demo, planning.Wanted())
@@ -301,8 +320,11 @@ def test_carrying_is_shown_over_days_around_the_holidays_and_stands_on_today(
 ) -> None:
     day = house.desk.today()
     with house.desk.write(None, "Away") as work:
-        work.themes.save_absence(Absence(id=0, kind="holiday", name="Away", from_day=day + timedelta(days=2),
-                                         until_day=day + timedelta(days=5)))  # fmt: skip
+        work.themes.save_absence(
+            Absence(
+                id=0, kind="holiday", name="Away", from_day=day + timedelta(days=2), until_day=day + timedelta(days=5)
+            )
+        )
     made = talks.plan_series(house.desk, "carrying", day, 2, house.adult)
     lines = [line for line in house.desk.house().weeks.by_then if line.id in made]
     assert [(line.due - day).days for line in lines] == [0, 6, 8, 10, 12]

@@ -70,8 +70,9 @@ def test_who_may_not_be_seen_is_in_no_picture_and_others_only_where_they_may(dem
     pictures.add(demo, None, [wren.id], "Tove watched her.", None)
     page = story.story(demo, wren.id, frm, until)
     assert (len(page.pictures), page.withheld) == (1, 1)
-    story.save(demo, Story(child_id=wren.id, from_day=frm, until_day=until,
-                           pictures=tuple(p.id for p in page.pictures)), None)  # fmt: skip
+    story.save(
+        demo, Story(child_id=wren.id, from_day=frm, until_day=until, pictures=tuple(p.id for p in page.pictures)), None
+    )
     told = story.told_story(demo, wren.id, frm, until)
     assert told.pictures[0].below.startswith("another child watched her")
     assert "Tove" not in told_html(told).decode()
@@ -89,8 +90,17 @@ def test_a_story_is_told_as_it_was_chosen_and_written(demo: Desk) -> None:
     others = {"Anselm", "Tove"}
     assert not [line for part in page.parts for line in part.lines for name in others if name in line]
     told = StoryPart(key="loved", text="Folding, again and again.\nAnd the jug.")
-    story.save(demo, Story(child_id=wren.id, from_day=frm, until_day=until, title="A winter of Wren",
-                           parts=(told, StoryPart(key="next", told=False))), None)  # fmt: skip
+    story.save(
+        demo,
+        Story(
+            child_id=wren.id,
+            from_day=frm,
+            until_day=until,
+            title="A winter of Wren",
+            parts=(told, StoryPart(key="next", told=False)),
+        ),
+        None,
+    )
     paper = story.told_story(demo, wren.id, frm, until)
     assert paper.title == "A winter of Wren"
     headings = {part.heading: part for part in paper.parts}
@@ -110,8 +120,12 @@ def roles(element: Any) -> list[str]:
     """The tree of a document's elements, as their roles in reading order."""
     element = element.get_object()
     kids = element.get("/K", ArrayObject())
-    below = [role for kid in kids if isinstance(kid.get_object(), DictionaryObject) and "/S" in kid.get_object()
-             for role in roles(kid)]  # fmt: skip
+    below = [
+        role
+        for kid in kids
+        if isinstance(kid.get_object(), DictionaryObject) and "/S" in kid.get_object()
+        for role in roles(kid)
+    ]
     return [str(element["/S"])[1:], *below]
 
 
@@ -140,8 +154,11 @@ def test_the_pdf_is_tagged_embeds_its_fonts_and_has_bookmarks(demo: Desk, paper:
     the tree, alternative texts, tab order, fonts embedded with a way back to letters."""
     wren, (frm, until) = named(demo, "Wren"), span(demo)
     pictures.add(demo, picture(), [wren.id], "At the window. " * 20, None)
-    story.save(demo, Story(child_id=wren.id, from_day=frm, until_day=until, pictures=(
-        demo.house().telling.pictures[-1].id,)), None)  # fmt: skip
+    story.save(
+        demo,
+        Story(child_id=wren.id, from_day=frm, until_day=until, pictures=(demo.house().telling.pictures[-1].id,)),
+        None,
+    )
     reader = opened(told_pdf(story.told_story(demo, wren.id, frm, until), paper))  # type: ignore[arg-type]
     root = reader.trailer["/Root"]
     assert root["/MarkInfo"]["/Marked"].value is True
@@ -166,8 +183,9 @@ def test_the_pdf_is_tagged_embeds_its_fonts_and_has_bookmarks(demo: Desk, paper:
     text = "".join(page.extract_text() for page in reader.pages)
     for heading in ("The story of Wren", "What Wren came to do alone", "Long concentration", "It compares with nobody"):
         assert heading in text
-    figure = next(e.get_object() for e in root["/StructTreeRoot"]["/K"][0].get_object()["/K"]
-                  if e.get_object()["/S"] == "/Figure")  # fmt: skip
+    figure = next(
+        e.get_object() for e in root["/StructTreeRoot"]["/K"][0].get_object()["/K"] if e.get_object()["/S"] == "/Figure"
+    )
     assert "Wren" in figure["/Alt"]
 
 
@@ -199,8 +217,12 @@ def test_the_year_counts_what_the_log_holds(demo: Desk) -> None:
     first, last, rows = story.year(demo)
     assert (last - first).days == 364
     with demo.read() as work:
-        seen = [v for c in demo.house().all_children for v in work.visits_of(c.id)
-                if v.tray_id is not None and first <= v.local_day <= last]  # fmt: skip
+        seen = [
+            v
+            for c in demo.house().all_children
+            for v in work.visits_of(c.id)
+            if v.tray_id is not None and first <= v.local_day <= last
+        ]
     stand = {t.id for t in demo.house().trays}
     assert sum(row.uses for row in rows) == sum(v.tray_id in stand for v in seen)
     priced = [row for row in rows if row.cost is not None and row.uses]
@@ -214,22 +236,32 @@ def test_telling_over_the_api(demo_client: Client) -> None:
     asked = f"from_day=2026-01-01&until_day={demo_client.get('/api/session')['today']}"
     page = demo_client.get(f"/api/children/{child}/story?{asked}")
     headers = {**demo_client.headers, "Content-Type": "application/octet-stream"}
-    sent = demo_client.flask.post(f"/api/pictures?children={child}&note=At+the+jug", data=picture(), base_url=BASE,
-                                  headers=headers)  # fmt: skip
+    sent = demo_client.flask.post(
+        f"/api/pictures?children={child}&note=At+the+jug", data=picture(), base_url=BASE, headers=headers
+    )
     assert sent.status_code == 200
     (kept,) = demo_client.get("/api/pictures")["pictures"]
     assert (kept["photo"], kept["of"]) == (True, "")
-    demo_client.put(f"/api/children/{child}/story", {
-        "from_day": page["from_day"], "until_day": page["until_day"], "title": "Winter",
-        "parts": [{"key": "loved", "told": False, "text": ""}], "pictures": [kept["id"]]})  # fmt: skip
+    demo_client.put(
+        f"/api/children/{child}/story",
+        {
+            "from_day": page["from_day"],
+            "until_day": page["until_day"],
+            "title": "Winter",
+            "parts": [{"key": "loved", "told": False, "text": ""}],
+            "pictures": [kept["id"]],
+        },
+    )
     again = demo_client.get(f"/api/children/{child}/story?{asked}")
     assert (again["title"], again["chosen"]) == ("Winter", [kept["id"]])
     assert [p["told"] for p in again["parts"] if p["key"] == "loved"] == [False]
-    for path, kind in ((f"children/{child}/story.pdf?{asked}", "application/pdf"),
-                       ("telling/week.pdf", "application/pdf"),
-                       (f"children/{child}/story.html?{asked}", "text/html; charset=utf-8"),
-                       ("telling/standing.pdf?paper=Letter", "application/pdf"),
-                       (f"pictures/{kept['id']}/photo.jpg", "image/jpeg")):  # fmt: skip
+    for path, kind in (
+        (f"children/{child}/story.pdf?{asked}", "application/pdf"),
+        ("telling/week.pdf", "application/pdf"),
+        (f"children/{child}/story.html?{asked}", "text/html; charset=utf-8"),
+        ("telling/standing.pdf?paper=Letter", "application/pdf"),
+        (f"pictures/{kept['id']}/photo.jpg", "image/jpeg"),
+    ):
         assert demo_client.flask.get(f"/api/{path}", base_url=BASE).content_type == kind
     assert demo_client.get("/api/telling/year")["trays"][0]["uses"] > 0
     empty = demo_client.flask.post(f"/api/pictures?children={child}", data=b"", base_url=BASE, headers=headers)

@@ -61,9 +61,10 @@ def test_what_was_taken_up_is_told_and_nothing_else(demo: Desk) -> None:
     tray = next(i for i in items if i.kind == "loved")
     tablet = Tablet(demo, adult=house.adults[0].id, start=NOW)
     tablet.begin([child.id])
-    tablet.send(tablet.takes("work-1", child.id, int(tray.ref.removeprefix("tray:")), 1),
-                tablet.item("finish", 9, child_id=child.id, episode_id="work-1", work=Work.RIGHT,
-                            place=Place.BACK))  # fmt: skip
+    tablet.send(
+        tablet.takes("work-1", child.id, int(tray.ref.removeprefix("tray:")), 1),
+        tablet.item("finish", 9, child_id=child.id, episode_id="work-1", work=Work.RIGHT, place=Place.BACK),
+    )
     assert tomorrow.day_of(demo, today)[1][0].taken == {tray.ref}
 
 
@@ -90,7 +91,11 @@ def test_what_was_chosen_stays_though_it_was_taken_up(demo: Desk) -> None:
 def test_what_cannot_be_chosen_is_refused(demo: Desk) -> None:
     child, today = demo.house().children[0], demo.today()
     wrong: list[tuple[int, list[str], str]] = [
-        (-1, [], "expected today"), (0, ["tray:999"], "tray:999"), (0, ["x"] * 13, "at most 12"), (15, [], "14 days")]
+        (-1, [], "expected today"),
+        (0, ["tray:999"], "tray:999"),
+        (0, ["x"] * 13, "at most 12"),
+        (15, [], "14 days"),
+    ]
     for days, refs, said in wrong:
         day = today + timedelta(days=days)
         with pytest.raises(InvalidValue, match=said):

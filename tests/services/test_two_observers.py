@@ -32,8 +32,11 @@ def test_a_beginning_of_the_next_day_between_the_two_of_one_work_leaves_that_who
     one, two = Tablet(house.desk, "tablet-one"), Tablet(house.desk, "tablet-two")
     for tablet, name, second in ((one, "a", 10), (two, "b", 40)):
         told = {"episode_id": name, "child_id": house.ilse}
-        tablet.send(tablet.item("start", second / 60, tray_id=pouring, **told), tablet.item("round", 3, **told),
-                    tablet.item("finish", 8, work=Work.RIGHT, place=Place.BACK, **told))  # fmt: skip
+        tablet.send(
+            tablet.item("start", second / 60, tray_id=pouring, **told),
+            tablet.item("round", 3, **told),
+            tablet.item("finish", 8, work=Work.RIGHT, place=Place.BACK, **told),
+        )
     next_day = Tablet(house.desk, "tablet-one-next", start=NOW + timedelta(days=1))
     assert next_day.send(next_day.takes("c", house.ilse, pouring, 25 / 60)).refused == ()
     assert [e.id for e in works(house.desk)] == ["a", "c"]
@@ -51,7 +54,7 @@ def test_a_beginning_of_the_next_day_between_the_two_of_one_work_leaves_that_who
         pytest.param("round", {"child_id": 1, "episode_id": "x", "monotonic_ms": float("nan")}, id="no number"),
         pytest.param("round", {"child_id": 1, "episode_id": "x", "monotonic_ms": float("inf")}, id="without end"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_is_refused_by_itself(house: SmallHouse, kind: str, more: dict[str, object]) -> None:
     tablet = Tablet(house.desk)
     good = tablet.item("begin", 0, present=(house.ilse,))

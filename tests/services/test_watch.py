@@ -288,8 +288,11 @@ def test_what_an_adult_mended_stays_whatever_comes_later(
     clock.move_on(timedelta(hours=1))
     one.send(one.takes("episode-1", house.ilse, set_out[0], 1), ilse("round", 2, one))
     mending.save_episode(house.desk, replace(only(house), ended=at(10), work=Work.RIGHT, place=Place.OUT), house.adult)
-    two.send(two.takes("episode-2", house.ilse, set_out[0], 1.5), ilse("round", 5, two, "episode-2"),
-             ilse("finish", 20, two, "episode-2", work=Work.UNFINISHED, place=Place.BACK))  # fmt: skip
+    two.send(
+        two.takes("episode-2", house.ilse, set_out[0], 1.5),
+        ilse("round", 5, two, "episode-2"),
+        ilse("finish", 20, two, "episode-2", work=Work.UNFINISHED, place=Place.BACK),
+    )
     kept = only(house)
     assert (kept.id, kept.ended, kept.work, kept.place) == ("episode-1", at(10), Work.RIGHT, Place.OUT)
     assert sum(e.kind == "round" for e in kept.events) == 2, "what the other saw is told all the same"

@@ -17,18 +17,7 @@ from zither_awl.core.weeks.arrivals import Arrival
 from zither_awl.core.weeks.books import Book
 from zither_awl.core.weeks.plan import ThemePlan, plan_theme
 from zither_awl.core.weeks.theme import ByThen
-from zither_awl.services import (
-    ahead,
-    arrivals,
-    books,
-    calendar,
-    history,
-    people,
-    room,
-    rotation,
-    themes,
-    weeks,
-)
+from zither_awl.services import ahead, arrivals, books, calendar, history, people, room, rotation, themes, weeks
 from zither_awl.services.arrivals import CameIn
 from zither_awl.services.clock import SetClock
 from zither_awl.services.desk import Desk
@@ -38,12 +27,19 @@ from zither_awl.services.theme_lists import lists_of
 from zither_awl.services.themes import ThemeChange
 
 
-def planned(desk: Desk, key: str = "water", first: int = 28, on: dict[str, date] | None = None,
-            **more: object) -> tuple[Asked, ThemePlan]:  # fmt: skip
+def planned(
+    desk: Desk, key: str = "water", first: int = 28, on: dict[str, date] | None = None, **more: object
+) -> tuple[Asked, ThemePlan]:
     """A theme of a fortnight, planned here and now."""
     begin = desk.today() + timedelta(days=first)
-    kept: dict[str, object] = {"name": "", "key": key, "from_day": begin, "until_day": begin + timedelta(days=13),
-                               "days": on or {}, **more}  # fmt: skip
+    kept: dict[str, object] = {
+        "name": "",
+        "key": key,
+        "from_day": begin,
+        "until_day": begin + timedelta(days=13),
+        "days": on or {},
+        **more,
+    }
     asked = asked_of(desk.house(), WantedTheme(**kept), desk.today())  # type: ignore[arg-type]
     return asked, plan_theme(asked.ask)
 
@@ -161,7 +157,8 @@ def test_a_theme_is_moved_with_its_trays_and_lines_and_back_by_undo(demo: Desk) 
     after = themes.theme(demo.house(), theme_id)
     assert [t.day for t in after.trays] == [t.day + timedelta(days=7) for t in before.trays]
     assert {k: v + timedelta(days=7) for k, v in due.items()} == {
-        line.id: line.due for line in demo.house().weeks.by_then if line.theme_id == theme_id}  # fmt: skip
+        line.id: line.due for line in demo.house().weeks.by_then if line.theme_id == theme_id
+    }
     history.undo(demo)
     assert themes.theme(demo.house(), theme_id) == before
     with pytest.raises(InvalidValue, match="days away"):
@@ -243,8 +240,13 @@ def test_everything_on_the_string_moves_and_is_undone(demo: Desk) -> None:
     holiday, aim = house.weeks.absences[0], house.weeks.aims[0]
     lent = next(b for b in books.books(house) if b.back_on is not None)
     yeast = next(line for line in house.weeks.by_then if line.name == "Yeast")
-    for kind, key, to in (("arrival", parcel.id, day), ("away", holiday.id, day), ("aim", aim.id, day),
-                          ("book back", lent.thing_id, day), ("by then", yeast.id, demo.today())):  # fmt: skip
+    for kind, key, to in (
+        ("arrival", parcel.id, day),
+        ("away", holiday.id, day),
+        ("aim", aim.id, day),
+        ("book back", lent.thing_id, day),
+        ("by then", yeast.id, demo.today()),
+    ):
         before = demo.house()
         weeks.move(demo, kind, key, to, None)  # type: ignore[arg-type]
         assert demo.house() != before, kind
@@ -300,8 +302,16 @@ def test_a_reading_corner_is_a_ledge_that_takes_but_a_few(demo: Desk) -> None:
 
 
 def test_a_book_is_told_of_asked_for_again_and_given_back(demo: Desk) -> None:
-    told = Book(thing_id=0, title=" The otter's supper ", cover_mm=260.0, themes=("pond",), from_months=12,
-                to_months=60, lent_by="the library", back_on=demo.today())  # fmt: skip
+    told = Book(
+        thing_id=0,
+        title=" The otter's supper ",
+        cover_mm=260.0,
+        themes=("pond",),
+        from_months=12,
+        to_months=60,
+        lent_by="the library",
+        back_on=demo.today(),
+    )
     key = books.save(demo, told, None)
     assert books.book(demo.house(), key) == replace(told, thing_id=key, title="The otter's supper")
     assert "shape" not in demo.house().component(key).assumed, "somebody measured the cover"
@@ -356,8 +366,18 @@ def test_on_days_away_today_says_so_and_nothing_is_proposed(demo: Desk) -> None:
 
 def test_a_childs_days_away_go_with_the_child(house: SmallHouse) -> None:
     desk, today = house.desk, house.desk.today()
-    arrivals.save_absence(desk, Absence(id=0, kind="holiday", name="With her aunt", from_day=today, until_day=today,
-                                        children=frozenset({house.tove})), house.adult)  # fmt: skip
+    arrivals.save_absence(
+        desk,
+        Absence(
+            id=0,
+            kind="holiday",
+            name="With her aunt",
+            from_day=today,
+            until_day=today,
+            children=frozenset({house.tove}),
+        ),
+        house.adult,
+    )
     arrivals.save_arrival(desk, Arrival(id=0, name="Parcel", day=today, child_id=house.tove), house.adult)
     assert len(desk.house().absences) == 1
     people.delete_child(desk, house.tove, "Tove")
@@ -395,8 +415,16 @@ def test_an_empty_house_has_an_empty_string_and_a_calendar_of_nothing(house: Sma
 def test_the_feed_holds_looks_themes_books_lines_arrivals_and_who_prepares(demo: Desk) -> None:
     made = Calendar.from_ical(calendar.as_file(demo))
     said = {str(e["summary"]): e for e in made.walk("VEVENT")}
-    for name in ("Look at the shelves", "Bread week", "The winter pond", "Book back: Under the ice", "Buy: Yeast",
-                 "Arrives: Parcel for Tove", "Holidays", "Odile prepares"):  # fmt: skip
+    for name in (
+        "Look at the shelves",
+        "Bread week",
+        "The winter pond",
+        "Book back: Under the ice",
+        "Buy: Yeast",
+        "Arrives: Parcel for Tove",
+        "Holidays",
+        "Odile prepares",
+    ):
         assert name in said, name
     assert len({str(e["uid"]) for e in made.walk("VEVENT")}) == len(made.walk("VEVENT"))
     assert said["Odile prepares"].decoded("rrule")["byday"] == ["MO", "TU", "WE", "TH", "FR"]
@@ -419,9 +447,10 @@ def test_the_secret_address_is_renewed_and_ended_and_the_old_one_leads_nowhere(d
 
 def test_days_of_a_file_are_guessed_taken_once_and_renewed(demo: Desk) -> None:
     begin = demo.today() + timedelta(days=5)
-    content = ("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//\r\nBEGIN:VEVENT\r\nUID:sea\r\n"
-               f"SUMMARY:Summer holiday\r\nDTSTART;VALUE=DATE:{begin:%Y%m%d}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
-               ).encode()  # fmt: skip
+    content = (
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//\r\nBEGIN:VEVENT\r\nUID:sea\r\n"
+        f"SUMMARY:Summer holiday\r\nDTSTART;VALUE=DATE:{begin:%Y%m%d}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    ).encode()
     ((found, kind, there),) = calendar.read_file(demo, content)
     assert (found.name, kind, there) == ("Summer holiday", "holiday", False)
     day = Absence(id=0, kind=kind, name=found.name, from_day=found.first, until_day=found.last, uid=found.uid)
@@ -448,8 +477,10 @@ def test_a_look_and_a_turn_of_the_books_are_moved_and_undone(demo: Desk) -> None
     assert weeks.string(demo).next_turn == turn + timedelta(days=1)
     history.undo(demo)
     assert weeks.string(demo).next_turn == turn
-    for stands, day, said in ((first, demo.today() - timedelta(days=1), "expected today"),
-                              (first, first + timedelta(days=40), "expected today")):  # fmt: skip
+    for stands, day, said in (
+        (first, demo.today() - timedelta(days=1), "expected today"),
+        (first, first + timedelta(days=40), "expected today"),
+    ):
         with pytest.raises(InvalidValue, match=said):
             weeks.move_stop(demo, "look", stands, day, None)
     with pytest.raises(NotFound):

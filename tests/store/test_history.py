@@ -35,8 +35,14 @@ def _place(house: SmallHouse) -> None:
 def told_morning(house: SmallHouse) -> Morning:
     """A morning told afterwards, with nothing in it."""
     began = house.desk.now() - timedelta(hours=4)
-    return Morning(id=0, day=began.date(), began=began, ended=began + timedelta(hours=2), seen="all",
-                   present=frozenset({house.ilse}))  # fmt: skip
+    return Morning(
+        id=0,
+        day=began.date(),
+        began=began,
+        ended=began + timedelta(hours=2),
+        seen="all",
+        present=frozenset({house.ilse}),
+    )
 
 
 WRITES: dict[str, Callable[[SmallHouse], Any]] = {

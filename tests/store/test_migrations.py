@@ -51,8 +51,22 @@ def test_they_go_down_to_nothing_and_up_again(tmp_path: Path) -> None:
 
 
 def test_there_is_a_database_of_every_landed_version() -> None:
-    landed = ("0.1.0", "0.2.0", "0.3.0", "0.4.0", "0.5.0", "0.6.0", "0.7.0", "0.8.0", "0.9.0", "0.10.0",
-              "0.11.0", "0.12.0", "0.13.0", "0.14.0")
+    landed = (
+        "0.1.0",
+        "0.2.0",
+        "0.3.0",
+        "0.4.0",
+        "0.5.0",
+        "0.6.0",
+        "0.7.0",
+        "0.8.0",
+        "0.9.0",
+        "0.10.0",
+        "0.11.0",
+        "0.12.0",
+        "0.13.0",
+        "0.14.0",
+    )
     assert tuple(path.stem for path in OLD) == landed
 
 
@@ -101,7 +115,8 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     weeks, now = house.weeks, since("0.11.0")
     assert [(t.name, t.taken, len(t.trays), t.song) for t in weeks.themes] == [("Water", True, 3, "Rain, rain")] * now
     assert ({line.theme_id for line in weeks.by_then}, [a.name for a in weeks.absences]) == (
-        ({weeks.themes[0].id}, ["Half-term"]) if now else (set(), []))  # fmt: skip
+        ({weeks.themes[0].id}, ["Half-term"]) if now else (set(), [])
+    )
     assert [(a.name, a.every_days) for a in weeks.arrivals] == [("A box", 61)] * now
     assert [(b.lent_by, b.themes) for b in weeks.books.values()] == [("the library", ("water",))] * now
     assert [(s.until, len(weeks.books_asked[s.thing_id])) for s in weeks.book_stays] == [(None, 1)] * now
@@ -131,16 +146,27 @@ def test_what_was_open_before_the_log_was_kept_as_sent_can_still_be_ended(tmp_pa
     with sqlite3.connect(copy) as db:
         child, tray = db.execute("SELECT child_id, tray_id FROM episode").fetchone()
         began = "2026-03-16T10:00:00.000+00:00"
-        db.execute("INSERT INTO episode VALUES ('open', ?, ?, NULL, NULL, ?, NULL, NULL, NULL, '', 0)",
-                   (child, tray, began))  # fmt: skip
+        db.execute(
+            "INSERT INTO episode VALUES ('open', ?, ?, NULL, NULL, ?, NULL, NULL, NULL, '', 0)", (child, tray, began)
+        )
         for n, (device, text) in enumerate((("one", ""), ("two", "by-another-name"))):
             columns = "episode_id, kind, at, cause, text, device, sequence, schema_version"
-            db.execute(f"INSERT INTO episode_event ({columns}) VALUES ('open', 'start', ?, '', ?, ?, ?, 1)",
-                       (began, text, device, n + 1))  # fmt: skip
+            db.execute(
+                f"INSERT INTO episode_event ({columns}) VALUES ('open', 'start', ?, '', ?, ?, ?, 1)",
+                (began, text, device, n + 1),
+            )
     desk = Desk(prepare(copy))
     at = datetime(2026, 3, 16, 10, 7, tzinfo=UTC)
-    told = DeviceItem(device="two", sequence=9, schema_version=1, at=at, kind="finish", episode_id="by-another-name",
-                      work=Work.RIGHT, place=Place.BACK)  # fmt: skip
+    told = DeviceItem(
+        device="two",
+        sequence=9,
+        schema_version=1,
+        at=at,
+        kind="finish",
+        episode_id="by-another-name",
+        work=Work.RIGHT,
+        place=Place.BACK,
+    )
     assert take(desk, [told], None).new == 1
     (ended,) = [e for e in works(desk) if e.id == "open"]
     assert (ended.ended, ended.work, len(ended.events)) == (at, Work.RIGHT, 3)

@@ -34,8 +34,9 @@ from zither_awl.store.migrating import MIGRATIONS, migrate, versions
 OLD = sorted(path for path in DATA.glob("*.db") if path.stem != __version__)
 """Of every landed version but the last, whose tables are those of today. Every one opens (test_migrations.py); what
 takes seconds is tried on some of them."""
-OPEN = ("import sys; from pathlib import Path; from zither_awl.store import prepare; "
-        "prepare(Path(sys.argv[1])).dispose()")  # fmt: skip
+OPEN = (
+    "import sys; from pathlib import Path; from zither_awl.store import prepare; prepare(Path(sys.argv[1])).dispose()"
+)
 
 
 def opened(path: Path) -> tuple[str, int]:
@@ -55,8 +56,10 @@ def test_killed_while_it_is_brought_up_it_opens_afterwards_by_one_and_by_two(old
     path = tmp_path / "zither-awl.db"
     shutil.copy(old, path)
     for programs in (1, 2):
-        running = [subprocess.Popen([sys.executable, "-c", OPEN, str(path)], stderr=subprocess.DEVNULL)
-                   for _ in range(programs)]  # fmt: skip
+        running = [
+            subprocess.Popen([sys.executable, "-c", OPEN, str(path)], stderr=subprocess.DEVNULL)
+            for _ in range(programs)
+        ]
         try:
             running[0].wait(timeout=chance.uniform(0.4, 1.6))
         except subprocess.TimeoutExpired:
@@ -71,8 +74,11 @@ def half_migrated(path: Path, version: str) -> None:
     """Leave what an older program left when it was killed: a column of the next version, and a half made table."""
     with closing(sqlite3.connect(path)) as db, db:
         columns = db.execute('SELECT sql FROM sqlite_master WHERE name = "episode"').fetchone()[0]
-        db.execute(columns.replace('CREATE TABLE "episode"', 'CREATE TABLE "_alembic_tmp_episode"', 1).replace(
-            "CREATE TABLE episode", "CREATE TABLE _alembic_tmp_episode", 1))  # fmt: skip
+        db.execute(
+            columns.replace('CREATE TABLE "episode"', 'CREATE TABLE "_alembic_tmp_episode"', 1).replace(
+                "CREATE TABLE episode", "CREATE TABLE _alembic_tmp_episode", 1
+            )
+        )
         db.execute("ALTER TABLE household ADD COLUMN left_behind INTEGER")
         assert db.execute("SELECT version_num FROM alembic_version").fetchone() == (version,)
 
@@ -113,10 +119,13 @@ def test_a_copy_of_it_as_it_was_is_kept_and_is_its_owners_alone(tmp_path: Path) 
     [
         pytest.param("", "is empty", id="an empty file"),
         pytest.param("CREATE TABLE song (title TEXT)", "belongs to another program", id="another program's"),
-        pytest.param("CREATE TABLE alembic_version (version_num TEXT); INSERT INTO alembic_version VALUES ('9999')",
-                     "newer Zither Awl", id="a newer version's"),
+        pytest.param(
+            "CREATE TABLE alembic_version (version_num TEXT); INSERT INTO alembic_version VALUES ('9999')",
+            "newer Zither Awl",
+            id="a newer version's",
+        ),
     ],
-)  # fmt: skip
+)
 def test_what_is_no_household_is_left_as_it_is_and_said(made: str, said: str, tmp_path: Path) -> None:
     path = tmp_path / "zither-awl.db"
     path.touch()

@@ -36,10 +36,13 @@ ACTS = st.one_of(
     st.tuples(st.sampled_from(("mend", "strike", "strike event", "enter", "archive")), st.integers(0, 50)),
 )
 MORE: dict[str, dict[str, Any]] = {
-    "broken": {"cause": "noise"}, "helped": {"cause": "prompted"}, "part": {"cause": "done", "text": "sevens"},
-    "depth": {"cause": "works on through noises"}, "note": {"text": "So!"},
+    "broken": {"cause": "noise"},
+    "helped": {"cause": "prompted"},
+    "part": {"cause": "done", "text": "sevens"},
+    "depth": {"cause": "works on through noises"},
+    "note": {"text": "So!"},
     "finish": {"work": Work.RIGHT, "place": Place.BACK},
-}  # fmt: skip
+}
 
 
 class Household:
@@ -83,8 +86,15 @@ class Household:
 
     def enter(self, number: int) -> None:
         began = NOW - timedelta(days=number, minutes=7)
-        made = Episode(id="", child_id=self.children[0], tray_id=self.trays[0], began=began,
-                       ended=began + timedelta(minutes=5), work=Work.RIGHT, place=Place.BACK)  # fmt: skip
+        made = Episode(
+            id="",
+            child_id=self.children[0],
+            tray_id=self.trays[0],
+            began=began,
+            ended=began + timedelta(minutes=5),
+            work=Work.RIGHT,
+            place=Place.BACK,
+        )
         try:
             mending.save_episode(self.desk, made, None)
         except Overlap:
@@ -113,8 +123,10 @@ def small_file(tmp_path_factory: pytest.TempPathFactory, empty_file: Path) -> Pa
     shutil.copy(empty_file, path)
     desk = Desk(prepare(path), SetClock(NOW))
     people.save_household(desk, House(name="Garden Flat"))
-    ids = [people.save_child(desk, Child(id=0, name=name, pattern="dot", born=born_months_ago(months)), None)
-           for name, months in (("Ilse", 48), ("Tove", 30))]  # fmt: skip
+    ids = [
+        people.save_child(desk, Child(id=0, name=name, pattern="dot", born=born_months_ago(months)), None)
+        for name, months in (("Ilse", 48), ("Tove", 30))
+    ]
     shelf_id = room.save_unit(desk, unit("low shelf", id=0, comes=frozenset(ids)), None)
     for place, name in enumerate(("Pouring", "Folding")):
         made = TrayDraft(tray(name, id=0, for_children=frozenset(ids)), "Bin 1", ())

@@ -38,9 +38,14 @@ def test_a_write_by_anybody_is_seen_by_the_next_answer_and_by_its_section_only(d
     with closing(sqlite3.connect(demo.database)) as other, other:
         column = other.execute(f'PRAGMA table_info("{table}")').fetchone()[1]
         touched = other.execute(f'UPDATE "{table}" SET "{column}" = "{column}"').rowcount
-        kinds = {kind for (kind,) in other.execute(
-            "SELECT substr(name, 1, instr(name, '_') - 1) FROM sqlite_master WHERE type = 'trigger' AND tbl_name = ?",
-            (table,))}  # fmt: skip
+        kinds = {
+            kind
+            for (kind,) in other.execute(
+                "SELECT substr(name, 1, instr(name, '_') - 1) FROM sqlite_master "
+                "WHERE type = 'trigger' AND tbl_name = ?",
+                (table,),
+            )
+        }
     assert kinds == {"insert", "update", "delete"}
     changed = {name for name, revision in revisions(demo).items() if revision != before[name]}
     assert changed == ({SECTION_OF[table]} if touched else set())

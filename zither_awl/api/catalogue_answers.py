@@ -39,10 +39,21 @@ def catalogue_out(house: House) -> models.CatalogueOut:
 def _brief(each: Entry, trays: list[str]) -> models.CatalogueCardOut:
     d = each.design
     return models.CatalogueCardOut(
-        key=d.key, name=d.name, area=d.area, from_months=d.from_months, to_months=d.to_months, aim=d.aim,
-        levels=len(d.levels), cost=d.cost, supervision=d.supervision, themes=list(d.themes), taken=each.taken,
-        origin=each.origin, news=len(each.update.news) if each.update else 0, trays=trays,
-    )  # fmt: skip
+        key=d.key,
+        name=d.name,
+        area=d.area,
+        from_months=d.from_months,
+        to_months=d.to_months,
+        aim=d.aim,
+        levels=len(d.levels),
+        cost=d.cost,
+        supervision=d.supervision,
+        themes=list(d.themes),
+        taken=each.taken,
+        origin=each.origin,
+        news=len(each.update.news) if each.update else 0,
+        trays=trays,
+    )
 
 
 def card_out(house: House, each: Entry) -> models.CatalogueEntryOut:
@@ -51,15 +62,23 @@ def card_out(house: House, each: Entry) -> models.CatalogueEntryOut:
     after = [(other, 1) for other in known.values() if d.key in {key for key, _ in other.follows}]
     before = [(known[key], number) for key, number in d.follows if key in known]
     return models.CatalogueEntryOut(
-        **card_text(d), ladder=_place(house, d),
-        cautions=reasons_out(hazard_said(h) for h in cautions(d)), cost=COSTS.get(d.cost, ""),
+        **card_text(d),
+        ladder=_place(house, d),
+        cautions=reasons_out(hazard_said(h) for h in cautions(d)),
+        cost=COSTS.get(d.cost, ""),
         themes=list(d.themes),
-        follows=[_rung(*rung) for rung in before], leads_to=[_rung(*rung) for rung in after],
-        levels=_levels(d), one_level_because=d.one_level_because, taken=each.taken, origin=each.origin,
-        changed=list(each.update.changed) if each.update else [], news=_news(each),
+        follows=[_rung(*rung) for rung in before],
+        leads_to=[_rung(*rung) for rung in after],
+        levels=_levels(d),
+        one_level_because=d.one_level_because,
+        taken=each.taken,
+        origin=each.origin,
+        changed=list(each.update.changed) if each.update else [],
+        news=_news(each),
         taken_over=list(each.update.taken_over) if each.update else [],
-        trays=[t.name for t in house.trays if t.card.key == d.key], rows=card_rows(d),
-    )  # fmt: skip
+        trays=[t.name for t in house.trays if t.card.key == d.key],
+        rows=card_rows(d),
+    )
 
 
 def _place(house: House, design: Design) -> models.LadderPlaceOut | None:
@@ -83,24 +102,38 @@ def _levels(design: Design) -> list[models.CardLevelOut]:
 
 def _level(level: Level, changes: str) -> models.CardLevelOut:
     return models.CardLevelOut(
-        number=level.number, name=level.name, from_months=level.from_months, expects=level.expects,
-        not_yet=level.not_yet, container=list(level.container), roles=[_needed(role) for role in level.roles],
-        changes=changes, showing=level.changes,
-    )  # fmt: skip
+        number=level.number,
+        name=level.name,
+        from_months=level.from_months,
+        expects=level.expects,
+        not_yet=level.not_yet,
+        container=list(level.container),
+        roles=[_needed(role) for role in level.roles],
+        changes=changes,
+        showing=level.changes,
+    )
 
 
 def _needed(role: Role) -> models.NeededOut:
     instead = [WordOut(word=kind, other=changes) for kind, changes in role.instead]
-    return models.NeededOut(role=role.name, count=role.count, needs=list(role.accepts), shows=role.shows,
-                            instead=instead, optional=role.optional)  # fmt: skip
+    return models.NeededOut(
+        role=role.name,
+        count=role.count,
+        needs=list(role.accepts),
+        shows=role.shows,
+        instead=instead,
+        optional=role.optional,
+    )
 
 
 def _news(each: Entry) -> list[models.NewsOut]:
     if each.update is None:
         return []
     theirs = shipped_as(each.design.key)
-    return [models.NewsOut(field=name, ours=_words(each.update.data.get(name)), theirs=_words(theirs.get(name)))
-            for name in each.update.news]  # fmt: skip
+    return [
+        models.NewsOut(field=name, ours=_words(each.update.data.get(name)), theirs=_words(theirs.get(name)))
+        for name in each.update.news
+    ]
 
 
 def _words(value: Any) -> str:

@@ -27,11 +27,19 @@ LANGUAGE_COOKIE = "zither-awl-language"
 ADULT_HEADER = "X-Adult"
 MOST_DIGITS = 16
 RAW = (
-    "keeping.check_household", "keeping.take_household", "keeping.check_family", "keeping.take_family",
-    "things.photograph_first", "things.add_thing_photo",
-    "things.add_photo", "lessons.add_word_photo", "calendar.read_calendar", "routines.add_step_photo",
-    "talks.add_photo", "telling.add_picture",
-)  # fmt: skip
+    "keeping.check_household",
+    "keeping.take_household",
+    "keeping.check_family",
+    "keeping.take_family",
+    "things.photograph_first",
+    "things.add_thing_photo",
+    "things.add_photo",
+    "lessons.add_word_photo",
+    "calendar.read_calendar",
+    "routines.add_step_photo",
+    "talks.add_photo",
+    "telling.add_picture",
+)
 """The views that take the bytes of a file instead of JSON."""
 LARGE = frozenset(each for each in RAW if each.startswith("keeping."))
 """Of those, the ones whose file may be large: it is read piece by piece."""
@@ -44,13 +52,30 @@ def desk() -> Desk:
     return found
 
 
-READS_ONLY = frozenset((
-    "make.compose", "welcome.ask_next", "welcome.compose_first", "plan.ask", "plan.stop", "plan.why",
-    "things.guess", "keeping.check_household", "keeping.check_family", "keeping.preview", "keeping.sealed",
-    "keeping.family_file", "session.unlock",
-    "themes.plan_theme", "weeks.begin_ahead", "calendar.read_calendar",
-    "cupboard.check_trays", "cupboard.check_episodes", "things.check_things", "things.check_cards",
-))  # fmt: skip
+READS_ONLY = frozenset(
+    (
+        "make.compose",
+        "welcome.ask_next",
+        "welcome.compose_first",
+        "plan.ask",
+        "plan.stop",
+        "plan.why",
+        "things.guess",
+        "keeping.check_household",
+        "keeping.check_family",
+        "keeping.preview",
+        "keeping.sealed",
+        "keeping.family_file",
+        "session.unlock",
+        "themes.plan_theme",
+        "weeks.begin_ahead",
+        "calendar.read_calendar",
+        "cupboard.check_trays",
+        "cupboard.check_episodes",
+        "things.check_things",
+        "things.check_cards",
+    )
+)
 """POSTs that write nothing and may take their time: no write waits for them."""
 HOLD_THEMSELVES = frozenset(("keeping.take_household", "keeping.take_family", "keeping.restore"))
 """They read a large file first, and hold other writes off only when they put it in its place."""
@@ -128,8 +153,9 @@ def admit() -> None:
         device_id = ""
     device = device_of(desk(), device_id)
     if device is None:
-        raise Unauthorized(say("This device is not paired. Ask for a code in House, on the machine the program "
-                               "runs on."))
+        raise Unauthorized(
+            say("This device is not paired. Ask for a code in House, on the machine the program runs on.")
+        )
     if device.barred:
         raise Unauthorized(filled(BARRED, device=device.name))
     acting_device.set(device.name)
@@ -140,10 +166,13 @@ def admit() -> None:
         raise Forbidden(say("This is done on the machine the program runs on only.") if here else WATCHES)
 
 
-BARRED = say("This device, {device}, was barred in House. Nothing is taken from it; what it has not sent is kept on "
-             "it. On the machine the program runs on it can be let in again.")  # fmt: skip
-WATCHES = say("This device watches: it records. In House, on the machine the program runs on, it can be made a "
-              "keeper’s.")
+BARRED = say(
+    "This device, {device}, was barred in House. Nothing is taken from it; what it has not sent is kept on "
+    "it. On the machine the program runs on it can be let in again."
+)
+WATCHES = say(
+    "This device watches: it records. In House, on the machine the program runs on, it can be made a keeper’s."
+)
 
 
 class Locked(HTTPException):

@@ -25,13 +25,17 @@ def rows_in(json: ImportIn, read: Callable[[str], list[dict[str, str]]]) -> list
 def report_out(report: Report) -> ReportOut:
     """A report on a file, row by row."""
     return ReportOut(
-        columns=list(report.columns), problem_csv=report.problem_csv, taken=report.taken,
+        columns=list(report.columns),
+        problem_csv=report.problem_csv,
+        taken=report.taken,
         rows=[
             ReportRowOut(
-                number=r.number, cells=dict(r.cells), status=r.status,
+                number=r.number,
+                cells=dict(r.cells),
+                status=r.status,
                 changes=[FieldChangeOut(field=f, before=b, after=a) for f, b, a in r.changes],
                 problems=[ErrorOut(field=p.field, message=p.message, hint=p.hint) for p in r.problems],
             )
             for r in report.rows
         ],
-    )  # fmt: skip
+    )

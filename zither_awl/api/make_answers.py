@@ -13,10 +13,11 @@ from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import component_hazards
 from zither_awl.core.safety.nature import EMERGENCIES, Hazard
 from zither_awl.core.saying import say, together
-from zither_awl.core.things.component import Component, footprint_mm
+from zither_awl.core.things.component import Component, Inside, footprint_mm
 from zither_awl.core.things.kinds import kind_of
 from zither_awl.core.things.shapes import largest_mm
 from zither_awl.core.trays import Candidate, Design, Level, Made, Packing, Stock
+from zither_awl.core.trays.assemble import Poured
 from zither_awl.core.trays.makeable import container_role
 from zither_awl.core.trays.match import consider, with_counts
 from zither_awl.core.trays.script import script_of
@@ -34,33 +35,56 @@ def emergency_words(house: House, kinds: Iterable[str]) -> str:
     number, centre = (home.emergency_number, home.poison_centre) if home else ("", "")
     if not number and not centre:
         return say("If it is swallowed: emergency number and poison centre. Neither is entered in House yet.")
-    said = [say("emergency number {number}", number=number) if number else "", say("poison centre {centre}",
-        centre=centre) if centre else ""]
-    return say("If it is swallowed: {said}.", said=together((each for each in said if each), ', '))
+    said = [
+        say("emergency number {number}", number=number) if number else "",
+        say("poison centre {centre}", centre=centre) if centre else "",
+    ]
+    return say("If it is swallowed: {said}.", said=together((each for each in said if each), ", "))
+
+
+def _inside_out(inside: Inside | None) -> thing_models.InsideOut | None:
+    if inside is None:
+        return None
+    return thing_models.InsideOut(
+        depth_mm=inside.depth_mm,
+        top_mm=inside.top_mm,
+        bottom_mm=inside.bottom_mm,
+        across_mm=inside.across_mm,
+        marks=[thing_models.MarkOut(ml=ml, mm=up) for ml, up in inside.marks],
+    )
+
+
+AS_IT_IS = (
+    *("id", "name", "kind", "count", "mass_g", "softness", "material", "breakable", "density_g_ml", "stock_ml"),
+    *("per_use", "sealed", "magnet", "cell", "cord_mm", "subject", "box_months", "cost", "came_from", "archived"),
+)
+"""What of a thing is told as it is kept."""
 
 
 def component_out(thing: Thing, house: House) -> thing_models.ComponentOut:
     """A thing, how many are free, where the others are, and its hazards by nature."""
     c = thing.component
     found = component_hazards(c, house.practice)
-    inside = c.inside
     piece = piece_out(c.shape)
     assert piece is not None
+    as_it_is: dict[str, Any] = {name: getattr(c, name) for name in AS_IT_IS}
     return thing_models.ComponentOut(
-        id=c.id, name=c.name, kind=c.kind, count=c.count, shape=piece, mass_g=c.mass_g, softness=c.softness,
-        material=c.material, breakable=c.breakable,
-        inside=thing_models.InsideOut(depth_mm=inside.depth_mm, top_mm=inside.top_mm, bottom_mm=inside.bottom_mm,
-                                across_mm=inside.across_mm, marks=[thing_models.MarkOut(ml=ml, mm=up)
-                                                                   for ml, up in inside.marks]) if inside else None,
-        capacity_ml=round(c.capacity_ml, 1), density_g_ml=c.density_g_ml, stock_ml=c.stock_ml, per_use=c.per_use,
-        sealed=c.sealed, magnet=c.magnet, cell=c.cell, cord_mm=c.cord_mm, allergens=list(c.allergens),
-        dangers=list(c.dangers), colours=list(c.colours), subject=c.subject, photo=c.photo_id,
-        box_months=c.box_months, drawn=kind_of(c).drawn, cost=c.cost, came_from=c.came_from,
-        bin=house.bin_name(c.bin_id), assumed=list(c.assumed), archived=c.archived, free=thing.free,
+        **as_it_is,
+        shape=piece,
+        inside=_inside_out(c.inside),
+        capacity_ml=round(c.capacity_ml, 1),
+        allergens=list(c.allergens),
+        dangers=list(c.dangers),
+        colours=list(c.colours),
+        photo=c.photo_id,
+        drawn=kind_of(c).drawn,
+        bin=house.bin_name(c.bin_id),
+        assumed=list(c.assumed),
+        free=thing.free,
         on=[thing_models.HolderOut(tray_id=t.id, name=t.name, count=n, where=where_is(house, t)) for t, n in thing.on],
         hazards=reasons_out(hazard_said(h) for h in found),
         emergency=emergency_words(house, [h.kind for h in found]),
-    )  # fmt: skip
+    )
 
 
 def hazard_said(hazard: Hazard) -> Reason:
@@ -71,9 +95,14 @@ def hazard_said(hazard: Hazard) -> Reason:
 def card_out(design: Design) -> models.CardBriefOut:
     """A card's name, area, window and levels."""
     return models.CardBriefOut(
-        key=design.key, name=design.name, area=design.area, from_months=design.from_months,
-        to_months=design.to_months, own=design.own, levels=_levels(design),
-    )  # fmt: skip
+        key=design.key,
+        name=design.name,
+        area=design.area,
+        from_months=design.from_months,
+        to_months=design.to_months,
+        own=design.own,
+        levels=_levels(design),
+    )
 
 
 def _levels(design: Design) -> list[models.LevelOut]:
@@ -83,25 +112,65 @@ def _levels(design: Design) -> list[models.LevelOut]:
 def can_make_out(can: CanMake, child_id: int, house: House) -> models.CanMakeOut:
     """What can be made, ranked, with what to fetch from where."""
     return models.CanMakeOut(
-        child_id=child_id, made=[_makeable(m, house, can.at_once) for m in can.found.made],
+        child_id=child_id,
+        made=[_makeable(m, house, can.at_once) for m in can.found.made],
         unlocks=[models.UnlockOut(kind=u.kind, owned=u.owned, cards=list(u.cards)) for u in can.found.unlocks],
-        to_allow=[models.ToAllowOut(key=m.design.key, card=m.design.name, level=m.level.number,
-                                    level_name=m.level.name, kinds=sorted(m.asks)) for m in can.found.to_allow],
-        looked_at=can.found.looked_at, at_once=len(can.at_once),
-    )  # fmt: skip
+        to_allow=[
+            models.ToAllowOut(
+                key=m.design.key,
+                card=m.design.name,
+                level=m.level.number,
+                level_name=m.level.name,
+                kinds=sorted(m.asks),
+            )
+            for m in can.found.to_allow
+        ],
+        looked_at=can.found.looked_at,
+        at_once=len(can.at_once),
+    )
 
 
 def _makeable(made: Made, house: House, at_once: Sequence[str]) -> models.MakeableOut:
-    fetch = [models.FetchOut(name=c.component.name, count=c.count, bin=house.bin_name(c.component.bin_id))
-             for c in made.assembled.contents]  # fmt: skip
+    fetch = [
+        models.FetchOut(name=c.component.name, count=c.count, bin=house.bin_name(c.component.bin_id))
+        for c in made.assembled.contents
+    ]
     return models.MakeableOut(
-        key=made.design.key, card=made.design.name, area=made.design.area, level=made.level.number,
-        level_name=made.level.name, container=made.container.name if made.container else "", fetch=fetch,
+        key=made.design.key,
+        card=made.design.name,
+        area=made.design.area,
+        level=made.level.number,
+        level_name=made.level.name,
+        container=made.container.name if made.container else "",
+        fetch=fetch,
         reasons=reasons_out(made.reasons),
         next_step=made.reasons[0].text if made.terms["next step"] else "",
-        score=round(made.score, 1), at_once=made.design.key in at_once,
+        score=round(made.score, 1),
+        at_once=made.design.key in at_once,
         minds=[c.reason.text for c in made.checks if c.severity == "should"],
-    )  # fmt: skip
+    )
+
+
+def _poured(poured: Poured | None) -> models.PouredOut | None:
+    if poured is None:
+        return None
+    return models.PouredOut(
+        ml=round(poured.ml, 1),
+        share=round(poured.share, 3),
+        line_mm=poured.line_mm,
+        source_line_mm=poured.source_line_mm,
+        into=poured.target.name,
+    )
+
+
+def _difficulty(composed: Composed) -> list[models.DimensionOut]:
+    near = dict(composed.nearest.difficulty.items()) if composed.nearest else {}
+    return [
+        models.DimensionOut(
+            name=name, step=step, most=len(TEXTS[name]) - 1, text=TEXTS[name][step], nearest=near.get(name)
+        )
+        for name, step in composed.made.assembled.difficulty.items()
+    ]
 
 
 def composed_out(composed: Composed, wish: Wish, house: House) -> models.ComposedOut:
@@ -110,67 +179,107 @@ def composed_out(composed: Composed, wish: Wish, house: House) -> models.Compose
     stock = house.stock.without([wish.instead_of] if wish.instead_of else [])
     on_it = made.assembled
     kinds = [h.kind for c in on_it.contents for h in component_hazards(c.component, house.practice)]
-    poured = on_it.poured
-    near = dict(composed.nearest.difficulty.items()) if composed.nearest else {}
     return models.ComposedOut(
-        card=_design_out(card, composed.level), level=composed.level.number, child_id=composed.child.id,
-        roles=_roles(composed, wish, stock), container=made.container.id if made.container else None,
-        container_by_hand=wish.container is not None, containers=_containers(composed, stock),
-        would_do=made.would_do.name if made.would_do else "", plan=_plan(made), laid=_laid(composed),
-        mass_g=round(on_it.mass_g, 1), pieces=on_it.pieces,
+        card=_design_out(card, composed.level),
+        level=composed.level.number,
+        child_id=composed.child.id,
+        roles=_roles(composed, wish, stock),
+        container=made.container.id if made.container else None,
+        container_by_hand=wish.container is not None,
+        containers=_containers(composed, stock),
+        would_do=made.would_do.name if made.would_do else "",
+        plan=_plan(made),
+        laid=_laid(composed),
+        mass_g=round(on_it.mass_g, 1),
+        pieces=on_it.pieces,
         share=composed.level.pour.share if composed.level.pour else None,
-        poured=models.PouredOut(ml=round(poured.ml, 1), share=round(poured.share, 3), line_mm=poured.line_mm,
-                                source_line_mm=poured.source_line_mm, into=poured.target.name) if poured else None,
-        checks=[models.CheckOut(severity=c.severity, reason=reasons_out([c.reason])[0], asks=decide_out(c.asks, house))
-                for c in made.checks],
-        difficulty=[models.DimensionOut(name=name, step=step, most=len(TEXTS[name]) - 1, text=TEXTS[name][step],
-                                        nearest=near.get(name)) for name, step in on_it.difficulty.items()],
+        poured=_poured(on_it.poured),
+        checks=[
+            models.CheckOut(severity=c.severity, reason=reasons_out([c.reason])[0], asks=decide_out(c.asks, house))
+            for c in made.checks
+        ],
+        difficulty=_difficulty(composed),
         nearest=composed.nearest.name if composed.nearest else "",
         compared=composed.nearest.words if composed.nearest else "",
-        takes=_takes(composed, house), freeing=[models.NamedTrayOut(tray_id=f.tray.id, name=f.tray.name, why=f.why)
-                                             for f in composed.freeing],
-        short=list(made.short), costs=models.CostsOut(known=composed.costs.known, unknown=composed.costs.unknown,
-                                                      per_use=composed.costs.per_use),
-        name=composed.name, emergency=emergency_words(house, kinds),
-    )  # fmt: skip
+        takes=_takes(composed, house),
+        freeing=[models.NamedTrayOut(tray_id=f.tray.id, name=f.tray.name, why=f.why) for f in composed.freeing],
+        short=list(made.short),
+        costs=models.CostsOut(
+            known=composed.costs.known, unknown=composed.costs.unknown, per_use=composed.costs.per_use
+        ),
+        name=composed.name,
+        emergency=emergency_words(house, kinds),
+    )
 
 
 def card_text(card: Design, level: Level | None = None) -> dict[str, Any]:
     """What a card says, at every level or as it is shown at one, as the fields of CardTextOut."""
     return {
-        "key": card.key, "name": card.name, "area": card.area, "from_months": card.from_months,
-        "to_months": card.to_months, "aim": card.aim, "prepares": list(card.prepares), "control": card.control,
-        "interest": list(card.interest), "clean_up": card.clean_up,
+        "key": card.key,
+        "name": card.name,
+        "area": card.area,
+        "from_months": card.from_months,
+        "to_months": card.to_months,
+        "aim": card.aim,
+        "prepares": list(card.prepares),
+        "control": card.control,
+        "interest": list(card.interest),
+        "clean_up": card.clean_up,
         "steps": list(script_of(card, level or card.levels[0])),
-        "words": [models.WordOut(word=w, other=o) for w, o in card.words], "morning": card.morning,
-        "supervision": card.supervision, "also": list(card.also), "invitation": card.invitation,
-        "then": list(card.then), "grid": list(card.grid), "sort": card.sort,
-    }  # fmt: skip
+        "words": [models.WordOut(word=w, other=o) for w, o in card.words],
+        "morning": card.morning,
+        "supervision": card.supervision,
+        "also": list(card.also),
+        "invitation": card.invitation,
+        "then": list(card.then),
+        "grid": list(card.grid),
+        "sort": card.sort,
+    }
 
 
 def _design_out(card: Design, level: Level) -> models.DesignOut:
-    return models.DesignOut(**card_text(card, level), changes=level.changes, expects=level.expects,
-                            not_yet=level.not_yet, levels=_levels(card))  # fmt: skip
+    return models.DesignOut(
+        **card_text(card, level),
+        changes=level.changes,
+        expects=level.expects,
+        not_yet=level.not_yet,
+        levels=_levels(card),
+    )
 
 
 def _roles(composed: Composed, wish: Wish, stock: Stock) -> list[models.RoleOut]:
     found = composed.made.matches
     return [
         models.RoleOut(
-            name=role.name, use=role.use, count=role.count, needs=list(role.accepts), shows=role.shows,
-            added=role.name in wish.added, beside=role.beside, lies_in=role.lies_in, care=role.care,
-            optional=role.optional, by_hand=role.name in wish.fixed or role.name in wish.added,
+            name=role.name,
+            use=role.use,
+            count=role.count,
+            needs=list(role.accepts),
+            shows=role.shows,
+            added=role.name in wish.added,
+            beside=role.beside,
+            lies_in=role.lies_in,
+            care=role.care,
+            optional=role.optional,
+            by_hand=role.name in wish.fixed or role.name in wish.added,
             chosen=found.chosen[role.name].id if role.name in found.chosen else None,
             considered=[_candidate(c, stock) for c in found.considered[role.name]],
         )
         for role in with_counts(composed.level, wish.counts)
-    ]  # fmt: skip
+    ]
 
 
 def _candidate(each: Candidate, stock: Stock) -> models.CandidateOut:
     c = each.component
-    return models.CandidateOut(id=c.id, name=c.name, answer=each.answer, why=list(each.why), count=c.count,
-                               free=stock.free(c), drawn=kind_of(c).drawn)  # fmt: skip
+    return models.CandidateOut(
+        id=c.id,
+        name=c.name,
+        answer=each.answer,
+        why=list(each.why),
+        count=c.count,
+        free=stock.free(c),
+        drawn=kind_of(c).drawn,
+    )
 
 
 def _containers(composed: Composed, stock: Stock) -> list[models.CandidateOut]:
@@ -187,8 +296,9 @@ def _plan(made: Made) -> models.PlanOut | None:
     piece = piece_out(box.shape)
     sizes = piece.sizes_mm if piece else []
     outer = (sizes[0], sizes[1]) if len(sizes) > 2 else (wide, deep)
-    return models.PlanOut(inner_width_mm=wide, inner_depth_mm=deep, width_mm=outer[0], depth_mm=outer[1],
-                          drawn=box.material or box.kind)  # fmt: skip
+    return models.PlanOut(
+        inner_width_mm=wide, inner_depth_mm=deep, width_mm=outer[0], depth_mm=outer[1], drawn=box.material or box.kind
+    )
 
 
 def _laid(composed: Composed) -> list[models.LaidOut]:
@@ -204,12 +314,26 @@ def _laid(composed: Composed) -> list[models.LaidOut]:
         wide, deep = (spot.width_mm, spot.depth_mm) if spot else footprint_mm(c)
         if spot and each.turned != spot.turned:
             wide, deep = deep, wide
-        out.append(models.LaidOut(
-            role=each.role, name=c.name, drawn=kind_of(c).drawn, material=c.material, count=each.count,
-            x_mm=each.x_mm, y_mm=each.y_mm,
-            width_mm=wide, depth_mm=deep, piece_mm=largest_mm(c.shape), turned=each.turned, beside=each.beside,
-            lies_in=role.lies_in, ml=each.ml, colours=list(c.colours), medium=c.medium,
-        ))  # fmt: skip
+        out.append(
+            models.LaidOut(
+                role=each.role,
+                name=c.name,
+                drawn=kind_of(c).drawn,
+                material=c.material,
+                count=each.count,
+                x_mm=each.x_mm,
+                y_mm=each.y_mm,
+                width_mm=wide,
+                depth_mm=deep,
+                piece_mm=largest_mm(c.shape),
+                turned=each.turned,
+                beside=each.beside,
+                lies_in=role.lies_in,
+                ml=each.ml,
+                colours=list(c.colours),
+                medium=c.medium,
+            )
+        )
     return out
 
 
@@ -217,11 +341,13 @@ def _takes(composed: Composed, house: House) -> list[models.ClashOut]:
     names: Mapping[int, str] = {t.id: t.name for t in house.trays}
     return [
         models.ClashOut(
-            component=clash.component.name, owned=clash.owned,
-            trays=[models.NamedTrayOut(tray_id=key, name=names[key], why=say("holds {count}", count=count))
-                   for key, count in clash.trays if key in names],
+            component=clash.component.name,
+            owned=clash.owned,
+            trays=[
+                models.NamedTrayOut(tray_id=key, name=names[key], why=say("holds {count}", count=count))
+                for key, count in clash.trays
+                if key in names
+            ],
         )
         for clash in composed.takes
-    ]  # fmt: skip
-
-
+    ]

@@ -16,15 +16,23 @@ from zither_awl.services.journal import LOGGER, incident
 from zither_awl.services.transfer import damaged_values
 
 STATUS: dict[type[domain.ZitherAwlError], int] = {
-    domain.InvalidValue: 422, domain.AgeError: 422, domain.NotFound: 404, domain.StaleWrite: 409, domain.Overlap: 409,
-    domain.Busy: 409, domain.StoppedEarly: 422,
-    domain.StoreUnavailable: 503, domain.DeviceTrouble: 502,
-}  # fmt: skip
+    domain.InvalidValue: 422,
+    domain.AgeError: 422,
+    domain.NotFound: 404,
+    domain.StaleWrite: 409,
+    domain.Overlap: 409,
+    domain.Busy: 409,
+    domain.StoppedEarly: 422,
+    domain.StoreUnavailable: 503,
+    domain.DeviceTrouble: 502,
+}
 TITLE = {
-    422: say("Some fields need another look."), 404: say("That is not here."),
-        409: say("Two things do not go together."),
-    502: say("A device does not do it."), 503: say("The database cannot be used."),
-}  # fmt: skip
+    422: say("Some fields need another look."),
+    404: say("That is not here."),
+    409: say("Two things do not go together."),
+    502: say("A device does not do it."),
+    503: say("The database cannot be used."),
+}
 
 
 TOO_LARGE = say("The file is larger than 25 MB. Split it, or make it smaller; nothing was changed.")
@@ -46,11 +54,16 @@ def _of_domain(error: Any) -> Response:
         LOGGER.warning("%s %s: %s", request.method, request.path, error, exc_info=error.__cause__ or error)
     problems = error.problems if isinstance(error, domain.InvalidValue) else ()
     detail = together(chain.from_iterable((p.message, p.hint) for p in problems)) or said_of(error)
-    return _answer(ProblemOut(
-        title=TITLE[status], status=status, detail=detail,
-        errors=[ErrorOut(field=p.field, message=p.message, hint=p.hint) for p in problems],
-        theirs=getattr(error, "theirs", None), other=getattr(error, "other", None),
-    ))  # fmt: skip
+    return _answer(
+        ProblemOut(
+            title=TITLE[status],
+            status=status,
+            detail=detail,
+            errors=[ErrorOut(field=p.field, message=p.message, hint=p.hint) for p in problems],
+            theirs=getattr(error, "theirs", None),
+            other=getattr(error, "other", None),
+        )
+    )
 
 
 def _of_http(error: Any) -> Response:
@@ -67,7 +80,7 @@ def _of_mistake(error: Any) -> Response:
     damaged = damaged_values(desk())
     if damaged:
         LOGGER.error("%s %s: the file holds what cannot be read: %s", request.method, request.path, "; ".join(damaged))
-        said = say("The file holds what cannot be read: {damaged}. ", damaged=together(damaged[:3], '; '))
+        said = say("The file holds what cannot be read: {damaged}. ", damaged=together(damaged[:3], "; "))
         return _answer(ProblemOut(title=TITLE[503], status=503, errors=[], detail=said + GO_BACK))
     return mistake(f"{request.method} {request.path}: {type(error).__name__}")
 
@@ -75,11 +88,17 @@ def _of_mistake(error: Any) -> Response:
 def mistake(what: str) -> Response:
     """The answer when the program is to blame, with the number under which the log tells more."""
     number = incident(what)
-    return _answer(ProblemOut(
-        title=say("The program made a mistake."), status=500, errors=[],
-        detail=say("The program made a mistake (incident {number}). Nothing was changed. Reload, and try again.",
-                   number=number),
-    ))  # fmt: skip
+    return _answer(
+        ProblemOut(
+            title=say("The program made a mistake."),
+            status=500,
+            errors=[],
+            detail=say(
+                "The program made a mistake (incident {number}). Nothing was changed. Reload, and try again.",
+                number=number,
+            ),
+        )
+    )
 
 
 def _answer(problem: ProblemOut) -> Response:

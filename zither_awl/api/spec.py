@@ -25,10 +25,12 @@ WORDED = {
     "too_long": say("At most {max_length} are taken; there were {actual_length}."),
     "too_short": say("At least {min_length} are needed; there were {actual_length}."),
     "literal_error": say("Input should be {expected}."),
-    **dict.fromkeys(("int_type", "int_parsing", "int_from_float", "float_type", "float_parsing", "finite_number"),
-                    say("A number is expected.")),
+    **dict.fromkeys(
+        ("int_type", "int_parsing", "int_from_float", "float_type", "float_parsing", "finite_number"),
+        say("A number is expected."),
+    ),
     **dict.fromkeys(("date_type", "date_parsing", "date_from_datetime_parsing"), say("Write the date as YYYY-MM-DD.")),
-}  # fmt: skip
+}
 """By pydantic's kind of error: what is said of it. What a page of ours never sends keeps pydantic's own words."""
 
 
@@ -62,8 +64,13 @@ def _after(_request: Any, response: Any, error: Exception | None, _instance: Any
         response.content_type = told.content_type
 
 
-FILES = {"pdf": "application/pdf", "png": "image/png", "zip": "application/zip", "age": "application/octet-stream",
-         "html": "text/html"}  # fmt: skip
+FILES = {
+    "pdf": "application/pdf",
+    "png": "image/png",
+    "zip": "application/zip",
+    "age": "application/octet-stream",
+    "html": "text/html",
+}
 
 
 class Document(SpecTree):
@@ -108,13 +115,29 @@ class Document(SpecTree):
 PROBLEMS = (400, 401, 403, 404, 405, 409, 413, 415, 422, 423, 502, 503)
 
 api = Document(
-    "flask", title="Zither Awl", version=__version__, path="apidoc", page_templates={}, mode="strict",
-    before=_before, after=_after, validation_error_model=ProblemOut,
-    naming_strategy=lambda model: model.__name__, nested_naming_strategy=lambda _parent, child: child,
-)  # fmt: skip
+    "flask",
+    title="Zither Awl",
+    version=__version__,
+    path="apidoc",
+    page_templates={},
+    mode="strict",
+    before=_before,
+    after=_after,
+    validation_error_model=ProblemOut,
+    naming_strategy=lambda model: model.__name__,
+    nested_naming_strategy=lambda _parent, child: child,
+)
 
 
 def answers(**by_status: Any) -> Response:
     """The answers of a view, with the problems every view may give."""
-    return Response(HTTP_400=ProblemOut, HTTP_401=ProblemOut, HTTP_403=ProblemOut, HTTP_404=ProblemOut,
-                    HTTP_409=ProblemOut, HTTP_422=ProblemOut, HTTP_503=ProblemOut, **by_status)  # fmt: skip
+    return Response(
+        HTTP_400=ProblemOut,
+        HTTP_401=ProblemOut,
+        HTTP_403=ProblemOut,
+        HTTP_404=ProblemOut,
+        HTTP_409=ProblemOut,
+        HTTP_422=ProblemOut,
+        HTTP_503=ProblemOut,
+        **by_status,
+    )

@@ -11,10 +11,31 @@ from zither_awl.api.context import desk
 from zither_awl.core.measure import in_inches
 from zither_awl.languages import point_read
 
-SENTENCES = frozenset({
-    "text", "message", "hint", "detail", "why", "words", "reason", "reasons", "condition", "then", "fill", "held",
-    "would_change", "compared", "minds", "emergency", "caution", "stability", "spoken", "expects", "few",
-})  # fmt: skip
+SENTENCES = frozenset(
+    {
+        "text",
+        "message",
+        "hint",
+        "detail",
+        "why",
+        "words",
+        "reason",
+        "reasons",
+        "condition",
+        "then",
+        "fill",
+        "held",
+        "would_change",
+        "compared",
+        "minds",
+        "emergency",
+        "caution",
+        "stability",
+        "spoken",
+        "expects",
+        "few",
+    }
+)
 """The fields that hold sentences of the program's own."""
 OWN_WORDS = {"words": ("until_day",), "text": ("cause", "picture")}
 """What people wrote themselves, though the field is called so: an aim, a note, a step of a routine. By a field that

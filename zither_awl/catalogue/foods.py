@@ -25,9 +25,15 @@ def _food(data: dict[str, Any]) -> Food:
     name = say(data["name"])
     # An allergy may be told in any language: what a food is called in each is one of its words.
     called = (language_of(code).tell(name) for code in CODES[1:])
-    return Food(key=data["key"], name=name, words=tuple(dict.fromkeys((*data.get("words", ()), *called))),
-                nature=data.get("nature", "soft"), allergens=tuple(data.get("allergens", ())),
-                cuts=tuple(data.get("cuts", ("whole",))), kinds=tuple(data.get("kinds", ())))  # fmt: skip
+    return Food(
+        key=data["key"],
+        name=name,
+        words=tuple(dict.fromkeys((*data.get("words", ()), *called))),
+        nature=data.get("nature", "soft"),
+        allergens=tuple(data.get("allergens", ())),
+        cuts=tuple(data.get("cuts", ("whole",))),
+        kinds=tuple(data.get("kinds", ())),
+    )
 
 
 @cache

@@ -111,28 +111,51 @@ class CardData(_Strict):
     levels: list[LevelData]
 
 
+def _read(written: Mapping[str, Any]) -> CardData:
+    try:
+        return CardData.model_validate(written)
+    except ValidationError as problem:
+        raise InvalidValue(
+            *(FieldProblem(".".join(str(part) for part in each["loc"]), f"{each['msg']}.") for each in problem.errors())
+        ) from None
+
+
 def design_of(written: Mapping[str, Any], *, area: str = "", own: bool = False) -> Design:
     """The design a card's data means. Raises: InvalidValue with every bad field."""
-    try:
-        card = CardData.model_validate(written)
-    except ValidationError as problem:
-        raise InvalidValue(*(
-            FieldProblem(".".join(str(part) for part in each["loc"]), f"{each['msg']}.") for each in problem.errors()
-        )) from None  # fmt: skip
-    follows = tuple(_follow(each) for each in card.follows)
+    card = _read(written)
     levels = tuple(_level(card, data, number, own) for number, data in enumerate(card.levels, start=1))
     return Design(
-        key=card.key, name=one_said(card.name, own), area=card.area or area, from_months=card.months[0],
-        to_months=card.months[1], aim=one_said(card.aim, own), prepares=each_said(card.prepares, own),
-        control=one_said(card.control, own), interest=each_said(card.interest, own),
-        steps=each_said(card.steps, own), clean_up=one_said(card.clean_up, own), nature=tuple(card.nature),
-        levels=levels, one_level_because=one_said(card.one_level_because, own), follows=follows,
-        words=tuple(card.words.items()), morning=one_said(card.morning, own), supervision=card.supervision,
-        minds=tuple(card.minds), adults_part=each_said(card.adults_part, own), carried=card.carried,
-        cost=card.cost, themes=tuple(card.themes), also=each_said(card.also, own),
-        invitation=one_said(card.invitation, own), tags=tuple(card.tags), then=each_said(card.then, own),
-        sort=card.sort, grid=each_said(card.grid, own), own=own,
-    )  # fmt: skip
+        key=card.key,
+        name=one_said(card.name, own),
+        area=card.area or area,
+        from_months=card.months[0],
+        to_months=card.months[1],
+        aim=one_said(card.aim, own),
+        prepares=each_said(card.prepares, own),
+        control=one_said(card.control, own),
+        interest=each_said(card.interest, own),
+        steps=each_said(card.steps, own),
+        clean_up=one_said(card.clean_up, own),
+        nature=tuple(card.nature),
+        levels=levels,
+        one_level_because=one_said(card.one_level_because, own),
+        follows=tuple(_follow(each) for each in card.follows),
+        words=tuple(card.words.items()),
+        morning=one_said(card.morning, own),
+        supervision=card.supervision,
+        minds=tuple(card.minds),
+        adults_part=each_said(card.adults_part, own),
+        carried=card.carried,
+        cost=card.cost,
+        themes=tuple(card.themes),
+        also=each_said(card.also, own),
+        invitation=one_said(card.invitation, own),
+        tags=tuple(card.tags),
+        then=each_said(card.then, own),
+        sort=card.sort,
+        grid=each_said(card.grid, own),
+        own=own,
+    )
 
 
 def written_design(written: Mapping[str, Any]) -> dict[str, Any]:
@@ -145,8 +168,9 @@ def _follow(text: str) -> tuple[str, int]:
     key, _, level = text.partition(":")
     if not level.isdigit():
         raise InvalidValue(
-            FieldProblem("follows", say("{text} is not understood.", text=repr(text)),
-                say("Write card:level, as carry-empty:2."))
+            FieldProblem(
+                "follows", say("{text} is not understood.", text=repr(text)), say("Write card:level, as carry-empty:2.")
+            )
         )
     return key, int(level)
 
@@ -155,21 +179,29 @@ def _level(card: CardData, data: LevelData, number: int, own: bool) -> Level:
     unknown = sorted({*data.change, *data.without} - {role.name for role in card.roles})
     if unknown:
         raise InvalidValue(
-            FieldProblem(say("{card}, level {number}", card=card.key, number=number),
-                say("changes {unknown}, which is no role.",
-                                                            unknown=together(unknown, ', ')))
+            FieldProblem(
+                say("{card}, level {number}", card=card.key, number=number),
+                say("changes {unknown}, which is no role.", unknown=together(unknown, ", ")),
+            )
         )
     kept = [role for role in card.roles if role.name not in data.without]
     roles = [RoleData.model_validate({**role.model_dump(), **data.change.get(role.name, {})}) for role in kept]
     pour = data.pour
     return Level(
-        number=number, name=one_said(data.name, own), roles=tuple(_role(role, own) for role in [*roles, *data.add]),
+        number=number,
+        name=one_said(data.name, own),
+        roles=tuple(_role(role, own) for role in [*roles, *data.add]),
         container=("tray", "basket") if data.container is None else tuple(data.container),
         pour=Pour(from_=pour.from_, into=pour.into, share=pour.share, line=pour.line, total=pour.total)
-        if pour else None,
-        from_months=data.months, moves=data.moves, stated=tuple(data.stated.items()),
-        expects=one_said(data.expects, own), not_yet=one_said(data.not_yet, own), changes=one_said(data.changes, own),
-    )  # fmt: skip
+        if pour
+        else None,
+        from_months=data.months,
+        moves=data.moves,
+        stated=tuple(data.stated.items()),
+        expects=one_said(data.expects, own),
+        not_yet=one_said(data.not_yet, own),
+        changes=one_said(data.changes, own),
+    )
 
 
 def _role(data: RoleData, own: bool) -> Role:
@@ -213,8 +245,11 @@ def check_links(designs: list[Design]) -> None:
     keys = [d.key for d in designs]
     known = {(d.key, level.number) for d in designs for level in d.levels}
     problems = [FieldProblem(key, say("is used by two cards.")) for key in sorted(set(keys)) if keys.count(key) > 1]
-    problems += [FieldProblem(d.key, say("follows {key}, level {number}, which nobody wrote.", key=key,
-                                         number=number))
-                 for d in designs for key, number in d.follows if (key, number) not in known]  # fmt: skip
+    problems += [
+        FieldProblem(d.key, say("follows {key}, level {number}, which nobody wrote.", key=key, number=number))
+        for d in designs
+        for key, number in d.follows
+        if (key, number) not in known
+    ]
     if problems:
         raise InvalidValue(*problems)

@@ -17,9 +17,14 @@ def recipes() -> tuple[Recipe, ...]:
     data = tomllib.loads(resources.files("zither_awl.catalogue").joinpath("making.toml").read_text("utf-8"))
     return tuple(
         Recipe(
-            key=each["key"], name=each["name"], makes=each["makes"], work=each["work"], minutes=each["minutes"],
-            materials=tuple(each["materials"]), steps=tuple(each["steps"]),
+            key=each["key"],
+            name=each["name"],
+            makes=each["makes"],
+            work=each["work"],
+            minutes=each["minutes"],
+            materials=tuple(each["materials"]),
+            steps=tuple(each["steps"]),
             checks=tuple((key, say(text)) for key, text in each["checks"]),
         )
         for each in (worded(recipe, "name", "work", "materials", "steps") for recipe in data["recipe"])
-    )  # fmt: skip
+    )

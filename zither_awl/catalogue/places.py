@@ -33,12 +33,28 @@ def common_places() -> tuple[CommonPlace, ...]:
     """Every common place, in the order it is offered."""
     told = tomllib.loads(files("zither_awl.catalogue").joinpath("places.toml").read_text(encoding="utf-8"))
     return tuple(
-        CommonPlace(each["key"], say(each["says"]), tuple(
-            Size(say(size["says"]), Unit(
-                id=0, name=say(each["name"]), kind=each["kind"], width_mm=size["width_mm"], height_mm=size["height_mm"],
-                depth_mm=size["depth_mm"], comes=frozenset(), boards=tuple(
-                    Board(height_mm=height, places=places, divided=each["divided"])
-                    for height, places in size["boards"])))
-            for size in each["sizes"]))
+        CommonPlace(
+            each["key"],
+            say(each["says"]),
+            tuple(
+                Size(
+                    say(size["says"]),
+                    Unit(
+                        id=0,
+                        name=say(each["name"]),
+                        kind=each["kind"],
+                        width_mm=size["width_mm"],
+                        height_mm=size["height_mm"],
+                        depth_mm=size["depth_mm"],
+                        comes=frozenset(),
+                        boards=tuple(
+                            Board(height_mm=height, places=places, divided=each["divided"])
+                            for height, places in size["boards"]
+                        ),
+                    ),
+                )
+                for size in each["sizes"]
+            ),
+        )
         for each in told["place"]
-    )  # fmt: skip
+    )

@@ -18,12 +18,20 @@ def shipped_themes() -> tuple[ThemePattern, ...]:
     text = resources.files("zither_awl.catalogue").joinpath("themes.toml").read_text("utf-8")
     return tuple(
         ThemePattern(
-            key=data["key"], name=data["name"], question=data["question"],
-            words=tuple(_word(line) for line in data["words"]), near=tuple(data["near"]), songs=tuple(data["songs"]),
-            routines=tuple(data["routines"]), sets=tuple(data.get("sets", ())), outing=data["outing"],
-            caution=data.get("caution", ""), months=tuple(data.get("months", ())),
-        ) for data in (worded(each, *_WORDS) for each in tomllib.loads(text)["theme"])
-    )  # fmt: skip
+            key=data["key"],
+            name=data["name"],
+            question=data["question"],
+            words=tuple(_word(line) for line in data["words"]),
+            near=tuple(data["near"]),
+            songs=tuple(data["songs"]),
+            routines=tuple(data["routines"]),
+            sets=tuple(data.get("sets", ())),
+            outing=data["outing"],
+            caution=data.get("caution", ""),
+            months=tuple(data.get("months", ())),
+        )
+        for data in (worded(each, *_WORDS) for each in tomllib.loads(text)["theme"])
+    )
 
 
 def _word(line: str) -> tuple[str, str]:

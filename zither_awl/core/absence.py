@@ -8,7 +8,7 @@ from datetime import date, timedelta
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
-from zither_awl.core.saying import say, together
+from zither_awl.core.saying import say
 from zither_awl.core.values.checks import named
 
 AbsenceKind = Literal["holiday", "visitors", "outing", "illness"]
@@ -31,13 +31,14 @@ class Absence:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.kind in ABSENCE_KINDS, "kind", say("is {kind}; expected {absence_kinds}.",
-                                                            kind=repr(self.kind),
-                                                            absence_kinds=together(ABSENCE_KINDS, ', ')))
+        wrong.among(self.kind, ABSENCE_KINDS, "kind")
         days = (self.until_day - self.from_day).days + 1
-        wrong.check(1 <= days <= MOST_DAYS, "until_day", say("makes {days} days; expected 1 to {most_days}.",
-                                                             days=days, most_days=MOST_DAYS),
-                    say("Let it end on its first day or later."))
+        wrong.check(
+            1 <= days <= MOST_DAYS,
+            "until_day",
+            say("makes {days} days; expected 1 to {most_days}.", days=days, most_days=MOST_DAYS),
+            say("Let it end on its first day or later."),
+        )
         wrong.finish()
 
     def holds(self, day: date) -> bool:

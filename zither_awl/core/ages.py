@@ -21,8 +21,9 @@ def completed_months(born: date, on: date) -> int:
     Raises: AgeError if `on` is before `born`.
     """
     if on < born:
-        raise AgeError(FieldProblem("on", say("{on} is before the birth on {born}.", on=on.isoformat(),
-                                              born=born.isoformat())))
+        raise AgeError(
+            FieldProblem("on", say("{on} is before the birth on {born}.", on=on.isoformat(), born=born.isoformat()))
+        )
     whole = (on.year - born.year) * 12 + on.month - born.month
     last_day = calendar.monthrange(on.year, on.month)[1]
     return whole - (on.day < min(born.day, last_day))

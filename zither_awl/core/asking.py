@@ -80,8 +80,9 @@ class _Group:
         told = len(self.answers)
         shares = [(those, SLIP**wrong * (1 - SLIP) ** (told - wrong)) for wrong, those in classes.items()]
         total = sum(share * those.bit_count() for those, share in shares)
-        return total / DRAWN, [sum(share * (those & mask).bit_count() for those, share in shares) / total
-                               for mask in masks]  # fmt: skip
+        return total / DRAWN, [
+            sum(share * (those & mask).bit_count() for those, share in shares) / total for mask in masks
+        ]
 
 
 def _agrees(answer: SaidAnswer, known: int, nearly: int) -> int:
@@ -111,8 +112,13 @@ class Belief:
         group = self.groups[at]
         group = replace(group, answers=(*group.answers, (group.rungs.index(rung), answer)))
         likely, known = _read(group)
-        return replace(self, asked=self.asked | {rung}, groups=_at(self.groups, at, group),
-                       likely=_at(self.likely, at, likely), known=_at(self.known, at, known))  # fmt: skip
+        return replace(
+            self,
+            asked=self.asked | {rung},
+            groups=_at(self.groups, at, group),
+            likely=_at(self.likely, at, likely),
+            known=_at(self.known, at, known),
+        )
 
     @property
     def shares(self) -> list[float]:
@@ -152,8 +158,9 @@ class Belief:
         shares, known = self.shares, dict(self._by_rung())
         return max(halving, key=lambda r: (round(self._tells(r, chances, shares, known), 9), r))
 
-    def _tells(self, rung: Rung, chances: Mapping[Rung, float], shares: Sequence[float],
-               known: Mapping[Rung, Sequence[float]]) -> float:  # fmt: skip
+    def _tells(
+        self, rung: Rung, chances: Mapping[Rung, float], shares: Sequence[float], known: Mapping[Rung, Sequence[float]]
+    ) -> float:
         """By how much an answer is expected to lessen the doubt about all levels (the sum of chance x (1 - chance)):
         by what it tells of the child's pace and areas, and of the levels it is tied to."""
         mean = chances[rung]
@@ -274,4 +281,3 @@ def _read(group: _Group) -> tuple[tuple[float, ...], tuple[tuple[float, ...], ..
 
 def _at(row: tuple[T, ...], at: int, new: T) -> tuple[T, ...]:
     return (*row[:at], new, *row[at + 1 :])
-

@@ -37,12 +37,15 @@ class Counted:
     def words(self) -> str:
         """ "9 of 14 work cycles count", how many of them were partly seen, and what the rest were."""
         rest = sum(number for _, number in self.left_out)
-        text = say("{mornings} of {cycles} count", mornings=len(self.mornings),
-                   cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=len(self.mornings) + rest))
+        text = say(
+            "{mornings} of {cycles} count",
+            mornings=len(self.mornings),
+            cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=len(self.mornings) + rest),
+        )
         part = sum(m.seen != "all" for m in self.mornings)
         why = [say("{number} {reason}", number=number, reason=reason) for reason, number in self.left_out]
         why += [say("{part} partly seen, counted in part", part=part)] if part else []
-        return say("{text} ({why})", text=text, why=together(why, ', ')) if why else text
+        return say("{text} ({why})", text=text, why=together(why, ", ")) if why else text
 
 
 def counted_mornings(child: Child, tray: Tray, log: Log, *, practice: Practice = Practice()) -> Counted:

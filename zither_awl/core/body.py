@@ -20,10 +20,21 @@ from zither_awl.core.saying import say
 from zither_awl.core.values import MOST_MONTHS, Child, Mobility
 
 __all__ = [
-    "Fit", "Reach", "carry_limit_g", "elbow_mm", "furniture_fit", "hazard_stature", "hazard_zone_mm", "latest_mobility",
+    "Fit",
+    "Reach",
+    "carry_limit_g",
+    "elbow_mm",
+    "furniture_fit",
+    "hazard_stature",
+    "hazard_zone_mm",
+    "latest_mobility",
     "lms_value",
-    "mass_g", "mass_of", "reach", "stature_mm", "stature_of",
-]  # fmt: skip
+    "mass_g",
+    "mass_of",
+    "reach",
+    "stature_mm",
+    "stature_of",
+]
 
 Sex = Literal["female", "male"]
 ELBOW, SHOULDER, EYE, TIPTOE, KNEE = 0.60, 0.78, 0.89, 1.22, 0.26
@@ -34,13 +45,19 @@ CLIMB_STEP_MM = 250.0
 """A step, a box or the shelf's own lowest board under a walking child's feet. Common practice, no source."""
 
 _STRETCH = {
-    Mobility.LIES_OR_SITS: 0.55, Mobility.CRAWLS: 0.75, Mobility.PULLS_UP: 1.17,
-    Mobility.WALKS: TIPTOE, Mobility.CLIMBS: TIPTOE,
-}  # fmt: skip
+    Mobility.LIES_OR_SITS: 0.55,
+    Mobility.CRAWLS: 0.75,
+    Mobility.PULLS_UP: 1.17,
+    Mobility.WALKS: TIPTOE,
+    Mobility.CLIMBS: TIPTOE,
+}
 _HAZARD = {
-    Mobility.LIES_OR_SITS: 0.60, Mobility.CRAWLS: 0.85, Mobility.PULLS_UP: TIPTOE,
-    Mobility.WALKS: TIPTOE, Mobility.CLIMBS: TIPTOE,
-}  # fmt: skip
+    Mobility.LIES_OR_SITS: 0.60,
+    Mobility.CRAWLS: 0.85,
+    Mobility.PULLS_UP: TIPTOE,
+    Mobility.WALKS: TIPTOE,
+    Mobility.CLIMBS: TIPTOE,
+}
 
 
 class _Median(Protocol):
@@ -88,8 +105,16 @@ def _averaged(
     girls: tuple[table.Lms, ...], boys: tuple[table.Lms, ...], months: float, sex: Sex | None, deviations: float
 ) -> float:
     if not 0 <= months <= MOST_MONTHS:
-        raise InvalidValue(FieldProblem("months", say("is {months}; the table holds 0 to {most_months}: please "
-                                                      "measure.", months=months, most_months=MOST_MONTHS)))
+        raise InvalidValue(
+            FieldProblem(
+                "months",
+                say(
+                    "is {months}; the table holds 0 to {most_months}: please measure.",
+                    months=months,
+                    most_months=MOST_MONTHS,
+                ),
+            )
+        )
     girl, boy = _between(girls, months, deviations), _between(boys, months, deviations)
     return girl if sex == "female" else boy if sex == "male" else (girl + boy) / 2
 
@@ -135,9 +160,10 @@ def hazard_stature(child: Child, on: date, practice: Practice = Practice()) -> f
     Nobody said which growth table: the taller one, since unsure means the dangerous reading.
     """
     fresh = [
-        m for m in child.measurements
+        m
+        for m in child.measurements
         if m.stature_mm and m.on <= on and completed_months(m.on, on) < practice.stale_measure_months
-    ]  # fmt: skip
+    ]
     usual = stature_of(child, on)
     sexes: tuple[Sex, ...] = (child.sex,) if child.sex else ("female", "male")
     tall = max(stature_mm(_table_months(child, on), sex, 2.0) for sex in sexes)
@@ -155,9 +181,12 @@ def latest_mobility(months: int) -> Mobility:
 
 
 def hazard_zone_mm(
-    child: Child, on: date, climb_on_mm: float | None = None, practice: Practice = Practice(),
+    child: Child,
+    on: date,
+    climb_on_mm: float | None = None,
+    practice: Practice = Practice(),
     mobility: Mobility | None = None,
-) -> float:  # fmt: skip
+) -> float:
     """How high in mm a child could get at something, by how the child gets about (or by another `mobility`)."""
     moves = mobility or child.mobility
     zone = _HAZARD[moves] * hazard_stature(child, on, practice)

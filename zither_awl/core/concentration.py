@@ -45,11 +45,14 @@ def episode_stats(episode: Episode) -> EpisodeStats | None:
     breaks = Counter(e.cause or "unknown" for e in episode.events if e.kind == "broken")
     backs = sum(e.kind == "back" for e in episode.events)
     return EpisodeStats(
-        stretches_min=lengths, longest_min=max(lengths), total_min=sum(lengths),
+        stretches_min=lengths,
+        longest_min=max(lengths),
+        total_min=sum(lengths),
         repetitions=sum(e.kind == "round" for e in episode.events),
-        interruptions=tuple(breaks.items()), resumed=bool(breaks) and backs >= sum(breaks.values()),
+        interruptions=tuple(breaks.items()),
+        resumed=bool(breaks) and backs >= sum(breaks.values()),
         depth=max((DEPTHS.index(e.cause) for e in episode.events if e.kind == "depth"), default=None),
-    )  # fmt: skip
+    )
 
 
 def stretches(episode: Episode) -> list[tuple[datetime, datetime]]:
@@ -82,20 +85,34 @@ def fold(episode: Episode) -> Visit:
         if event.kind in KINDS:
             KINDS[event.kind].fold(counts, event)
     return Visit(
-        id=episode.id, child_id=episode.child_id, tray_id=episode.tray_id, card_id=episode.card_id,
-        activity=episode.activity, local_day=episode.local_day, began=episode.began, ended=episode.ended,
+        id=episode.id,
+        child_id=episode.child_id,
+        tray_id=episode.tray_id,
+        card_id=episode.card_id,
+        activity=episode.activity,
+        local_day=episode.local_day,
+        began=episode.began,
+        ended=episode.ended,
         last_at=max((e.at for e in events), default=episode.began),
-        work=episode.work, place=episode.place, morning_id=episode.morning_id,
-        minutes=stats.total_min if stats else None, longest_min=stats.longest_min if stats else None,
-        repetitions=counts.repetitions, helps=counts.helps, self_corrections=counts.self_corrections,
-        breaks=counts.breaks, depth=counts.depth, parts=tuple(counts.parts.items()),
-    )  # fmt: skip
+        work=episode.work,
+        place=episode.place,
+        morning_id=episode.morning_id,
+        minutes=stats.total_min if stats else None,
+        longest_min=stats.longest_min if stats else None,
+        repetitions=counts.repetitions,
+        helps=counts.helps,
+        self_corrections=counts.self_corrections,
+        breaks=counts.breaks,
+        depth=counts.depth,
+        parts=tuple(counts.parts.items()),
+    )
 
 
 def folded(pieces: Iterable[Episode | Visit]) -> list[Visit]:
     """Pieces of work as visits, in their order; struck ones are left out."""
-    return [each if isinstance(each, Visit) else fold(each) for each in pieces
-            if isinstance(each, Visit) or not each.struck]  # fmt: skip
+    return [
+        each if isinstance(each, Visit) else fold(each) for each in pieces if isinstance(each, Visit) or not each.struck
+    ]
 
 
 def longest_of(pieces: Iterable[Episode | Visit]) -> list[float]:

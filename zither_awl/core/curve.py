@@ -54,8 +54,14 @@ class Curve:
         return sum(s.minutes for s in self.work)
 
 
-def work_curve(child: int, morning: Morning, episodes: Iterable[Episode], states: Iterable[Spell] = (), *,
-               practice: Practice = Practice()) -> Curve | None:  # fmt: skip
+def work_curve(
+    child: int,
+    morning: Morning,
+    episodes: Iterable[Episode],
+    states: Iterable[Spell] = (),
+    *,
+    practice: Practice = Practice(),
+) -> Curve | None:
     """The curve of one child's morning, from the work and the states written down; None while the morning is open.
 
     Work whose end nobody saw is left out: an open end is not a duration.
@@ -63,16 +69,17 @@ def work_curve(child: int, morning: Morning, episodes: Iterable[Episode], states
     if morning.ended is None:
         return None
     own = sorted((e for e in episodes if e.child_id == child and not e.struck and e.ended), key=lambda e: e.began)
-    work = tuple(
-        Stretch(_minutes(frm, morning), _minutes(to, morning), e.id) for e in own for frm, to in stretches(e)
-    )
+    work = tuple(Stretch(_minutes(frm, morning), _minutes(to, morning), e.id) for e in own for frm, to in stretches(e))
     first = next((s for s in work if s.minutes >= practice.settled_min), None)
     longest = max(work, key=lambda s: s.minutes, default=None)
     great = longest if longest is not None and longest.minutes >= practice.great_work_min else None
     return Curve(
-        by_minute=_by_minute(morning, work, [s for s in states if s.child_id == child]), work=work,
-        settling_min=max(0.0, first.from_min) if first else None, dip=_dip(work, first, great, practice), great=great,
-    )  # fmt: skip
+        by_minute=_by_minute(morning, work, [s for s in states if s.child_id == child]),
+        work=work,
+        settling_min=max(0.0, first.from_min) if first else None,
+        dip=_dip(work, first, great, practice),
+        great=great,
+    )
 
 
 def _minutes(at: datetime, morning: Morning) -> float:
@@ -138,4 +145,3 @@ def typical_curve(curves: Sequence[Curve], least: int = 3) -> tuple[Quarter, ...
             at_work = sum(state == AT_WORK for state in seen)
             found.append(Quarter(frm, at_work, len(seen), *wilson(at_work, len(seen))))
     return tuple(found)
-

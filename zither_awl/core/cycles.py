@@ -16,8 +16,14 @@ def of_day(cycles: Iterable[Morning], day: date) -> list[Morning]:
     return sorted((m for m in cycles if m.day == day), key=lambda m: m.began)
 
 
-def begun(cycles: Iterable[Morning], at: datetime, day: date, here: frozenset[int], adult_id: int | None,
-          practice: Practice = Practice()) -> Morning:  # fmt: skip
+def begun(
+    cycles: Iterable[Morning],
+    at: datetime,
+    day: date,
+    here: frozenset[int],
+    adult_id: int | None,
+    practice: Practice = Practice(),
+) -> Morning:
     """A cycle that begins (id 0), or the one of that day another device began: it began when the first said so."""
     slack = timedelta(minutes=practice.same_morning_min)
     for cycle in of_day(cycles, day):

@@ -18,40 +18,68 @@ TEXTS: dict[str, tuple[str, ...]] = {
     "hands": (say("one hand"), say("two hands alike"), say("two hands, each its own")),
     "steps": ("1 or 2", "3 or 4", "5 to 7", "8 to 11", say("12 or more")),
     "attributes": (say("nothing varies"), say("one thing varies"), say("two things vary"), say("three or more vary")),
-    "contrast": (say("as unlike as can be"), say("clearly different"), say("a little different"), say("nearly alike"),
-        say("a fine gradation")),
-    "abstraction": ("object", say("object with picture"), say("picture with picture"), "symbol",
-        say("word read or written")),
+    "contrast": (
+        say("as unlike as can be"),
+        say("clearly different"),
+        say("a little different"),
+        say("nearly alike"),
+        say("a fine gradation"),
+    ),
+    "abstraction": (
+        "object",
+        say("object with picture"),
+        say("picture with picture"),
+        "symbol",
+        say("word read or written"),
+    ),
     "memory": (say("all in sight"), say("a name to keep in mind"), say("fetched from a distance")),
 }
 """Every dimension with the words for its steps, simple to complex. Common practice, no source."""
 
 NAMES: dict[str, str] = {
-    "grip": "grip", "tool": "tool", "size": say("size of the piece"), "pieces": say("how many pieces"),
-        "flow": say("what runs"),
-    "force": "strength", "hands": "hands", "steps": say("length of the chain"), "attributes": say("what varies"),
-    "contrast": say("how like they are"), "abstraction": say("how far from the thing"),
-        "memory": say("what is kept in mind"),
-}  # fmt: skip
+    "grip": "grip",
+    "tool": "tool",
+    "size": say("size of the piece"),
+    "pieces": say("how many pieces"),
+    "flow": say("what runs"),
+    "force": "strength",
+    "hands": "hands",
+    "steps": say("length of the chain"),
+    "attributes": say("what varies"),
+    "contrast": say("how like they are"),
+    "abstraction": say("how far from the thing"),
+    "memory": say("what is kept in mind"),
+}
 """Every dimension as a person reads it."""
 
 HARDER: dict[str, str] = {
-    "grip": say("a finer grip"), "tool": say("a finer tool"), "size": say("smaller pieces"),
-        "pieces": say("more pieces"),
-    "flow": say("what runs faster"), "force": say("more strength"), "hands": say("two hands with two tasks"),
+    "grip": say("a finer grip"),
+    "tool": say("a finer tool"),
+    "size": say("smaller pieces"),
+    "pieces": say("more pieces"),
+    "flow": say("what runs faster"),
+    "force": say("more strength"),
+    "hands": say("two hands with two tasks"),
     "steps": say("a longer chain"),
-    "attributes": say("more that varies"), "contrast": say("less to tell apart by"),
-        "abstraction": say("one step less concrete"),
+    "attributes": say("more that varies"),
+    "contrast": say("less to tell apart by"),
+    "abstraction": say("one step less concrete"),
     "memory": say("more to keep in mind"),
-}  # fmt: skip
+}
 SIMPLER: dict[str, str] = {
-    "grip": say("an easier grip"), "tool": say("an easier tool"), "size": say("larger pieces"),
-        "pieces": say("fewer pieces"),
-    "flow": say("what runs slower"), "force": say("less strength"), "hands": say("simpler for the hands"),
-        "steps": say("a shorter chain"),
-    "attributes": say("less that varies"), "contrast": say("easier to tell apart"), "abstraction": say("more concrete"),
+    "grip": say("an easier grip"),
+    "tool": say("an easier tool"),
+    "size": say("larger pieces"),
+    "pieces": say("fewer pieces"),
+    "flow": say("what runs slower"),
+    "force": say("less strength"),
+    "hands": say("simpler for the hands"),
+    "steps": say("a shorter chain"),
+    "attributes": say("less that varies"),
+    "contrast": say("easier to tell apart"),
+    "abstraction": say("more concrete"),
     "memory": say("less to keep in mind"),
-}  # fmt: skip
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,8 +169,9 @@ def compared(a: Difficulty, b: Difficulty) -> str:
     if higher:
         notches = sum(higher.values())
         number = say("one notch") if notches == 1 else say("{notches} notches", notches=notches)
-        said.append(say("{number} harder: {higher}", number=number,
-                        higher=together((HARDER[name] for name in higher), ', ')))
+        said.append(
+            say("{number} harder: {higher}", number=number, higher=together((HARDER[name] for name in higher), ", "))
+        )
     if lower:
-        said.append(say("easier: {lower}", lower=together((SIMPLER[name] for name in lower), ', ')))
+        said.append(say("easier: {lower}", lower=together((SIMPLER[name] for name in lower), ", ")))
     return together(said, "; ")

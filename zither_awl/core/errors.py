@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
+
+from zither_awl.core.saying import say, together
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,6 +79,11 @@ class Gathering:
         """Note a problem with `field` unless `fine`."""
         if not fine:
             self._problems.append(FieldProblem(field, message, hint))
+
+    def among(self, value: str, words: Collection[str], field: str) -> None:
+        """Note a problem with `field` unless `value` is one of `words`; "" is not named among them."""
+        known = together((word for word in words if word), ", ")
+        self.check(value in words, field, say("is {value}; expected one of {words}.", value=repr(value), words=known))
 
     def add(self, *problems: FieldProblem) -> None:
         """Keep what a value inside this one refused."""

@@ -20,10 +20,14 @@ from zither_awl.core.values import Child
 
 Cut = Literal["whole", "quarters", "thin", "small", "grated", "soft", "spread"]
 CUTS: dict[Cut, str] = {
-    "whole": "whole", "quarters": say("in quarters, lengthwise"), "thin": say("in thin slices or sticks"),
-    "small": say("in pieces of at most 12 mm"), "grated": "grated", "soft": say("cooked soft"),
-        "spread": say("spread thin"),
-}  # fmt: skip
+    "whole": "whole",
+    "quarters": say("in quarters, lengthwise"),
+    "thin": say("in thin slices or sticks"),
+    "small": say("in pieces of at most 12 mm"),
+    "grated": "grated",
+    "soft": say("cooked soft"),
+    "spread": say("spread thin"),
+}
 """How a food is prepared, and how that is said."""
 Nature = Literal["soft", "round", "hard", "nut", "sticky", "pops", "honey", "crumbles", "raw", "never", "unknown"]
 
@@ -84,23 +88,43 @@ def cut_for(food: Food, children: Iterable[Child], on: date) -> Cut | None:
     return next((cut for cut in food.cuts if all(allowed(food, cut, c, on) for c in told)), None)
 
 
+def _holds(food: Food, child: Child, allergen: str) -> FoodFinding:
+    told = say(
+        "{child} must not have {allergen}: {food} usually holds it.",
+        child=child.name,
+        allergen=allergen,
+        food=food.name,
+    )
+    source = say("EU Regulation 1169/2011, Annex II, from memory; what you told of the child")
+    return _told(child, "must", told, source)
+
+
 def _for(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding]:
-    found = [_told(child, "must", say("{child} must not have {allergen}: {food} usually holds it.",
-                                      child=child.name, allergen=allergen, food=food.name),
-                   say("EU Regulation 1169/2011, Annex II, from memory; what you told of the child"))
-             for allergen in food.allergens if is_allergic(child.allergies, allergen)]  # fmt: skip
+    found = [_holds(food, child, each) for each in food.allergens if is_allergic(child.allergies, each)]
     by_name = not found and any(same(each, word) for each in child.allergies for word in (food.name, *food.words))
     if by_name:
-        found.append(_told(child, "must", say("{child} must not have {food}.", child=child.name, food=food.name),
-            say("what you told of the child")))
+        found.append(
+            _told(
+                child,
+                "must",
+                say("{child} must not have {food}.", child=child.name, food=food.name),
+                say("what you told of the child"),
+            )
+        )
     if food.nature == "unknown" and child.allergies:
-        found.append(_told(child, "must", say("Not known here: look whether it holds {allergies}.",
-                                              allergies=together(child.allergies, ', ')),
-                           say("unsure means the dangerous reading")))  # fmt: skip
+        found.append(
+            _told(
+                child,
+                "must",
+                say("Not known here: look whether it holds {allergies}.", allergies=together(child.allergies, ", ")),
+                say("unsure means the dangerous reading"),
+            )
+        )
     found += _by_age(food, cut, child, months)
     if not found and months < src.CHOKING_FOOD_MONTHS:
-        found.append(_told(child, "note", say("Seated, and somebody sits by while it is eaten."),
-            src.CHOKING_FOOD_SOURCE))
+        found.append(
+            _told(child, "note", say("Seated, and somebody sits by while it is eaten."), src.CHOKING_FOOD_SOURCE)
+        )
     return found
 
 
@@ -118,20 +142,40 @@ _LIMITS: dict[Nature, _Limit] = {
     "never": _Limit(None, (), say("{name} is poisonous raw: never."), src.COMMON_PRACTICE),
     "raw": _Limit(None, ("soft",), say("{name} is not eaten raw; hands are washed after."), src.COMMON_PRACTICE),
     "honey": _Limit(src.HONEY_MONTHS, (), say("no honey before twelve months."), say("botulism: NHS, from memory")),
-    "nut": _Limit(src.WHOLE_FOOD_MONTHS, ("grated", "spread"),
-                  say("{name}: ground or spread thin under five, never whole or chopped."), src.WHOLE_FOOD_SOURCE),
-    "round": _Limit(src.WHOLE_FOOD_MONTHS, ("quarters", "grated", "soft"),
-                    say("{name}: in quarters, lengthwise, under five."), src.WHOLE_FOOD_SOURCE),
-    "hard": _Limit(src.CHOKING_FOOD_MONTHS, ("grated", "soft"),
-                   say("{name} raw in pieces breaks into chunks: grate it or cook it soft."), src.CHOKING_FOOD_SOURCE),
-    "pops": _Limit(src.CHOKING_FOOD_MONTHS, (), say("{name} is of a choking shape: not under four years."),
-                   src.CHOKING_FOOD_SOURCE),
-    "sticky": _Limit(src.CHOKING_FOOD_MONTHS, ("spread",),
-        say("{name} sticks in the throat: not under four years, or spread thin."), src.CHOKING_FOOD_SOURCE),
-    "unknown": _Limit(src.WHOLE_FOOD_MONTHS, (), say("not known here: is it round, hard, sticky, or a nut? Then "
-                                                     "quarter, grate or cook it, or leave it."),
-                                                         say("unsure means the dangerous reading")),
-}  # fmt: skip
+    "nut": _Limit(
+        src.WHOLE_FOOD_MONTHS,
+        ("grated", "spread"),
+        say("{name}: ground or spread thin under five, never whole or chopped."),
+        src.WHOLE_FOOD_SOURCE,
+    ),
+    "round": _Limit(
+        src.WHOLE_FOOD_MONTHS,
+        ("quarters", "grated", "soft"),
+        say("{name}: in quarters, lengthwise, under five."),
+        src.WHOLE_FOOD_SOURCE,
+    ),
+    "hard": _Limit(
+        src.CHOKING_FOOD_MONTHS,
+        ("grated", "soft"),
+        say("{name} raw in pieces breaks into chunks: grate it or cook it soft."),
+        src.CHOKING_FOOD_SOURCE,
+    ),
+    "pops": _Limit(
+        src.CHOKING_FOOD_MONTHS, (), say("{name} is of a choking shape: not under four years."), src.CHOKING_FOOD_SOURCE
+    ),
+    "sticky": _Limit(
+        src.CHOKING_FOOD_MONTHS,
+        ("spread",),
+        say("{name} sticks in the throat: not under four years, or spread thin."),
+        src.CHOKING_FOOD_SOURCE,
+    ),
+    "unknown": _Limit(
+        src.WHOLE_FOOD_MONTHS,
+        (),
+        say("not known here: is it round, hard, sticky, or a nut? Then quarter, grate or cook it, or leave it."),
+        say("unsure means the dangerous reading"),
+    ),
+}
 
 
 def _by_age(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding]:
@@ -141,12 +185,25 @@ def _by_age(food: Food, cut: Cut, child: Child, months: int) -> list[FoodFinding
     if limit is not None:
         return []
     if months < src.CHOKING_FOOD_MONTHS and cut == "whole" and len(food.cuts) > 1:
-        return [_told(child, "should", say("{food}: in pieces of at most {piece_mm} mm under four years.",
-                                           food=food.name, piece_mm=PIECE_MM),
-                      src.CHOKING_FOOD_SOURCE, src.CHOKING_FOOD_MONTHS)]  # fmt: skip
+        return [
+            _told(
+                child,
+                "should",
+                say("{food}: in pieces of at most {piece_mm} mm under four years.", food=food.name, piece_mm=PIECE_MM),
+                src.CHOKING_FOOD_SOURCE,
+                src.CHOKING_FOOD_MONTHS,
+            )
+        ]
     if food.nature == "crumbles" and months < CRUMBS_MONTHS:
-        return [_told(child, "should", say("{food}: it crumbles in the mouth; wet it, or wait.", food=food.name),
-                      src.COMMON_PRACTICE, CRUMBS_MONTHS)]  # fmt: skip
+        return [
+            _told(
+                child,
+                "should",
+                say("{food}: it crumbles in the mouth; wet it, or wait.", food=food.name),
+                src.COMMON_PRACTICE,
+                CRUMBS_MONTHS,
+            )
+        ]
     return []
 
 

@@ -31,9 +31,11 @@ class SizeMark:
 
 
 SIZE_MARKS = (
-    SizeMark(0, 800, 950, 210, 400), SizeMark(1, 930, 1160, 260, 460), SizeMark(2, 1080, 1210, 310, 530),
+    SizeMark(0, 800, 950, 210, 400),
+    SizeMark(1, 930, 1160, 260, 460),
+    SizeMark(2, 1080, 1210, 310, 530),
     SizeMark(3, 1190, 1420, 350, 590),
-)  # fmt: skip
+)
 """Source: EN 1729-1:2015, from memory. Marks above 3 are left out: nobody here is that tall."""
 
 
@@ -77,12 +79,16 @@ def furniture_fit(stature: float) -> Fit:
     Source: EN 1729-1:2015 (from memory) between 800 and 1420 mm; else ratios of stature, common practice.
     """
     if not 300 <= stature <= 1500:
-        raise InvalidValue(FieldProblem("stature_mm", say("is {stature} mm; expected 300 to 1500 mm.",
-                                                          stature=figure(stature))))
+        raise InvalidValue(
+            FieldProblem("stature_mm", say("is {stature} mm; expected 300 to 1500 mm.", stature=figure(stature)))
+        )
     mark = next((m for m in SIZE_MARKS if m.from_mm <= stature <= m.to_mm), None)
     return Fit(
-        stature=stature, seat=mark.seat_mm if mark else SEAT_SHARE * stature,
-        table=mark.table_mm if mark else TABLE_SHARE * stature, hook=HOOK_SHARE * stature,
-        mirror=(MIRROR_FROM_SHARE * stature, MIRROR_TO_SHARE * stature), mark=mark.mark if mark else None,
+        stature=stature,
+        seat=mark.seat_mm if mark else SEAT_SHARE * stature,
+        table=mark.table_mm if mark else TABLE_SHARE * stature,
+        hook=HOOK_SHARE * stature,
+        mirror=(MIRROR_FROM_SHARE * stature, MIRROR_TO_SHARE * stature),
+        mark=mark.mark if mark else None,
         source=EN_1729_SOURCE if mark else COMMON_PRACTICE,
-    )  # fmt: skip
+    )

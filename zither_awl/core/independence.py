@@ -14,7 +14,7 @@ from zither_awl.core.ages import corrected_months
 from zither_awl.core.body import ELBOW, EYE, KNEE, SHOULDER, elbow_mm, reach, stature_of
 from zither_awl.core.errors import Gathering
 from zither_awl.core.furniture import Fit, furniture_fit
-from zither_awl.core.saying import capital, figure, say, together
+from zither_awl.core.saying import capital, figure, say
 from zither_awl.core.sources import COMMON_PRACTICE
 from zither_awl.core.values import Child, Mobility
 
@@ -73,13 +73,14 @@ class OwnAid:
         wrong = Gathering()
         wrong.check(0 < len(self.name.strip()) <= 80, "name", say("must have 1 to 80 characters."))
         wrong.check(0 < len(self.room.strip()) <= 40, "room", say("must have 1 to 40 characters."))
-        wrong.check(self.at in AT, "at", say("is {at}; expected one of {at2}.", at=repr(self.at),
-                                             at2=together(AT, ', ')))
+        wrong.among(self.at, AT, "at")
         high = self.height_mm
-        wrong.check(high is None or 0 <= high <= 2200, "height_mm", say("is {high} mm; expected 0 to 2200 mm.",
-                                                                        high=figure(high or 0)))
-        wrong.check(1 <= self.daily <= 40, "daily", say("is {daily}; expected 1 to 40 times a day.",
-                                                        daily=self.daily))
+        wrong.check(
+            high is None or 0 <= high <= 2200,
+            "height_mm",
+            say("is {high} mm; expected 0 to 2200 mm.", high=figure(high or 0)),
+        )
+        wrong.check(1 <= self.daily <= 40, "daily", say("is {daily}; expected 1 to 40 times a day.", daily=self.daily))
         wrong.finish()
 
     @property
@@ -99,8 +100,9 @@ class Surfaces:
     basin_mm: float | None = None
 
 
-def independence(child: Child, on: date, later: date, surfaces: Surfaces = Surfaces(),
-                 own: Iterable[OwnAid] = ()) -> tuple[Aid, ...]:  # fmt: skip
+def independence(
+    child: Child, on: date, later: date, surfaces: Surfaces = Surfaces(), own: Iterable[OwnAid] = ()
+) -> tuple[Aid, ...]:
     """What would help one child, room by room, with its heights on a day and on a later day (mm); what the household
     thought of itself (`own`) is among it.
 
@@ -110,20 +112,36 @@ def independence(child: Child, on: date, later: date, surfaces: Surfaces = Surfa
     now, then = dict(_heights(child, on, surfaces)), dict(_heights(child, later, surfaces))
     source = furniture_fit(stature_of(child, on)).source
     shipped = (
-        Aid(key, room, name, None if (waits := _waits(key, child)) else now.get(key), then.get(key),
+        Aid(
+            key,
+            room,
+            name,
+            None if (waits := _waits(key, child)) else now.get(key),
+            then.get(key),
             waits or _note(key, note, child, on, surfaces),
-            source if key in ("chair", "table", "bench", "bed") else COMMON_PRACTICE, _DAILY[key],
-            _out_of_reach(key, child, on, surfaces))
+            source if key in ("chair", "table", "bench", "bed") else COMMON_PRACTICE,
+            _DAILY[key],
+            _out_of_reach(key, child, on, surfaces),
+        )
         for key, room, name, note in _AIDS
-    )  # fmt: skip
+    )
     return (*shipped, *(_own(each, child, on, later) for each in own))
 
 
 def _own(each: OwnAid, child: Child, on: date, later: date) -> Aid:
     """A thing of the household's own, at this child's heights. It is wanted: so it is missed until it is made."""
     note = say("Your own.") if each.height_mm is None else say("Your own, at one height for everybody.")
-    return Aid(each.key, each.room, each.name, _one(_at(each, child, on)), _one(_at(each, child, later)), note,
-               COMMON_PRACTICE, each.daily, missed=True)  # fmt: skip
+    return Aid(
+        each.key,
+        each.room,
+        each.name,
+        _one(_at(each, child, on)),
+        _one(_at(each, child, later)),
+        note,
+        COMMON_PRACTICE,
+        each.daily,
+        missed=True,
+    )
 
 
 def _at(each: OwnAid, child: Child, on: date) -> float:
@@ -155,14 +173,33 @@ def _out_of_reach(key: str, child: Child, on: date, surfaces: Surfaces) -> bool:
 
 
 _DAILY = {
-    "hook": 4, "bench": 4, "shoes": 4, "mirror": 2, "basin": 6, "cloth": 6, "table": 5, "chair": 5, "drawer": 5,
-    "counter": 2, "rail": 2, "bed": 2,
-}  # fmt: skip
+    "hook": 4,
+    "bench": 4,
+    "shoes": 4,
+    "mirror": 2,
+    "basin": 6,
+    "cloth": 6,
+    "table": 5,
+    "chair": 5,
+    "drawer": 5,
+    "counter": 2,
+    "rail": 2,
+    "bed": 2,
+}
 """How often a day each is wanted at home. Common practice, no source."""
 _USUAL = {
-    "hook": 1650.0, "bench": 450.0, "mirror": 1400.0, "basin": BASIN_MM, "cloth": 1400.0, "table": 740.0,
-    "chair": 450.0, "drawer": 900.0, "counter": COUNTER_MM, "rail": 1600.0, "bed": 500.0,
-}  # fmt: skip
+    "hook": 1650.0,
+    "bench": 450.0,
+    "mirror": 1400.0,
+    "basin": BASIN_MM,
+    "cloth": 1400.0,
+    "table": 740.0,
+    "chair": 450.0,
+    "drawer": 900.0,
+    "counter": COUNTER_MM,
+    "rail": 1600.0,
+    "bed": 500.0,
+}
 """A grown person's height of each, mm. Common practice, no source."""
 SEAT_OFF_MM = 40.0
 
@@ -178,8 +215,12 @@ def _waits(key: str, child: Child) -> str:
 
 
 _AIDS = (
-    ("hook", say("Door"), say("Hook for coat and bag"),
-        say("At the top of the head: an arm goes up, a loop goes over.")),
+    (
+        "hook",
+        say("Door"),
+        say("Hook for coat and bag"),
+        say("At the top of the head: an arm goes up, a loop goes over."),
+    ),
     ("bench", say("Door"), say("Bench for putting on shoes"), say("Feet flat on the floor.")),
     ("shoes", say("Door"), say("Basket for shoes"), say("On the floor, one for each child.")),
     ("mirror", say("Bathroom"), say("Mirror"), say("From the knee to above the head; unbreakable, fixed to the wall.")),

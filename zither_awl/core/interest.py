@@ -10,15 +10,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Literal
 
-from zither_awl.core.attendance import (
-    EVER,
-    Counted,
-    counted_mornings,
-    ended_cycles,
-    fell_in,
-    stays,
-    weight_of,
-)
+from zither_awl.core.attendance import EVER, Counted, counted_mornings, ended_cycles, fell_in, stays, weight_of
 from zither_awl.core.concentration import folded, longest_of
 from zither_awl.core.exact import ChangePoint, change_point, discounted_rate, rank_lower, silence
 from zither_awl.core.practice import Practice
@@ -114,9 +106,14 @@ class _Found:
 
 
 def interest(
-    child: Child, tray: Tray, log: Log, on: date, *, practice: Practice = Practice(),
+    child: Child,
+    tray: Tray,
+    log: Log,
+    on: date,
+    *,
+    practice: Practice = Practice(),
     fresh: tuple[float, float] | None = None,
-) -> Interest:  # fmt: skip
+) -> Interest:
     """How one child's choosing of one tray stands on a day.
 
     Counts work cycles (yes or no), not episodes. Faded: a change of the rate at some cycle is likelier than 0.9, and
@@ -134,14 +131,30 @@ def interest(
     stay = _record([m for m in days if m.began >= since], visits, practice)
     here = [v for v in visits if v.began >= since]
     found = _judged(stay, here, fresh or practice.fresh_rate, practice)
+    return _told(whole, stay, found, seen, here, practice)
+
+
+def _told(
+    whole: _Record, stay: _Record, found: _Found, seen: Counted, here: Sequence[Visit], practice: Practice
+) -> Interest:
     recent, earlier = _halves(stay, found)
     return Interest(
         rate=discounted_rate(whole.picked, practice.half_life_mornings, whole.weights),
-        chosen=stay.counts[0], available=stay.counts[1], recent=recent, earlier=earlier, faded=found.faded,
-        shorter=found.shorter, ignored_mornings=stay.quiet, ignored=found.ignored,
-        taken_again=_taken_again(stay.picked, practice), half_life=practice.half_life_mornings, sign=found.sign,
-        seen=seen.words, unmarked=seen.unmarked, reasons=_reasons(stay, found, seen, here, practice),
-    )  # fmt: skip
+        chosen=stay.counts[0],
+        available=stay.counts[1],
+        recent=recent,
+        earlier=earlier,
+        faded=found.faded,
+        shorter=found.shorter,
+        ignored_mornings=stay.quiet,
+        ignored=found.ignored,
+        taken_again=_taken_again(stay.picked, practice),
+        half_life=practice.half_life_mornings,
+        sign=found.sign,
+        seen=seen.words,
+        unmarked=seen.unmarked,
+        reasons=_reasons(stay, found, seen, here, practice),
+    )
 
 
 def _since(tray: Tray, log: Log, practice: Practice) -> datetime:
@@ -174,10 +187,15 @@ def _judged(stay: _Record, visits: Sequence[Visit], fresh: tuple[float, float], 
     shorter_p = _shorter(longest_of(visits), practice)
     late = len(looked.picked) - change.at if change is not None and faded else RECENT
     return _Found(
-        change=change, late=late, faded=faded, silence=chance, ignored=ignored, shorter_p=shorter_p,
+        change=change,
+        late=late,
+        faded=faded,
+        silence=chance,
+        ignored=ignored,
+        shorter_p=shorter_p,
         shorter=shorter_p is not None and shorter_p < practice.shorter_p,
         early=early,
-    )  # fmt: skip
+    )
 
 
 def _shorter(stretches: Sequence[float], practice: Practice) -> float | None:
@@ -203,56 +221,100 @@ def _reasons(
 ) -> tuple[Reason, ...]:
     recent, earlier = _halves(stay, found)
     evidence = tuple(f"episode:{e.id}" for e in sorted(visits, key=lambda e: e.began)[-5:])
-    text = say("Chosen in {recent} of the last {cycles}", recent=recent[0],
-               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=recent[1]))
-    text += say(", before that in {earlier} of {earlier2}.", earlier=earlier[0],
-        earlier2=earlier[1]) if earlier[1] else "."
+    text = say(
+        "Chosen in {recent} of the last {cycles}",
+        recent=recent[0],
+        cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=recent[1]),
+    )
+    text += (
+        say(", before that in {earlier} of {earlier2}.", earlier=earlier[0], earlier2=earlier[1]) if earlier[1] else "."
+    )
     if found.ignored or stay.quiet >= practice.ignored_cycles:
-        text += say(" Not touched for {cycles}.",
-                    cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=stay.quiet))
+        text += say(
+            " Not touched for {cycles}.",
+            cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=stay.quiet),
+        )
     if found.shorter:
         text += say(" The work got shorter.")
-    return (Reason("INTEREST", say("{text} {seen}.", text=text, seen=seen.words), _numbers(recent, earlier, stay,
-        found, visits, practice),
-                   evidence, SOURCE),)  # fmt: skip
+    return (
+        Reason(
+            "INTEREST",
+            say("{text} {seen}.", text=text, seen=seen.words),
+            _numbers(recent, earlier, stay, found, visits, practice),
+            evidence,
+            SOURCE,
+        ),
+    )
 
 
-SOURCE = (say("Change of a rate at an unknown time, Beta(1/2, 1/2) on both sides; beta-binomial; rank-sum test. "
-              "The limits are ours, tried on simulated children (bench/interest.py)"))
+SOURCE = say(
+    "Change of a rate at an unknown time, Beta(1/2, 1/2) on both sides; beta-binomial; rank-sum test. "
+    "The limits are ours, tried on simulated children (bench/interest.py)"
+)
 
 
 def _numbers(
-    recent: tuple[int, int], earlier: tuple[int, int], stay: _Record, found: _Found, visits: Sequence[Visit],
+    recent: tuple[int, int],
+    earlier: tuple[int, int],
+    stay: _Record,
+    found: _Found,
+    visits: Sequence[Visit],
     practice: Practice,
-) -> tuple[Quantity, ...]:  # fmt: skip
-    numbers = [Quantity(say("chosen lately"), recent[0],
-                        say("{n, plural, one {of # work cycle} other {of # work cycles}}", n=recent[1])),
-               Quantity(say("chosen before"), earlier[0],
-                        say("{n, plural, one {of # work cycle} other {of # work cycles}}", n=earlier[1]))]  # fmt: skip
+) -> tuple[Quantity, ...]:
+    numbers = [
+        Quantity(
+            say("chosen lately"),
+            recent[0],
+            say("{n, plural, one {of # work cycle} other {of # work cycles}}", n=recent[1]),
+        ),
+        Quantity(
+            say("chosen before"),
+            earlier[0],
+            say("{n, plural, one {of # work cycle} other {of # work cycles}}", n=earlier[1]),
+        ),
+    ]
     if found.change is not None:
-        numbers.append(Quantity(say("how likely the rate changed"), round(found.change.posterior, 3), "",
-                                practice.faded_posterior, needed=True))  # fmt: skip
+        numbers.append(
+            Quantity(
+                say("how likely the rate changed"),
+                round(found.change.posterior, 3),
+                "",
+                practice.faded_posterior,
+                needed=True,
+            )
+        )
     if stay.quiet:
-        numbers.append(Quantity(say("chance of so long a silence"), round(found.silence, 4), "",
-            practice.ignored_chance))
+        numbers.append(
+            Quantity(say("chance of so long a silence"), round(found.silence, 4), "", practice.ignored_chance)
+        )
     if found.shorter_p is not None:
-        numbers.append(Quantity(say("chance of work so much shorter"), round(found.shorter_p, 4), "",
-            practice.shorter_p))
+        numbers.append(
+            Quantity(say("chance of work so much shorter"), round(found.shorter_p, 4), "", practice.shorter_p)
+        )
     return tuple(numbers)
 
 
 def first_reaction(placement: Placement, log: Log, *, practice: Practice = Practice()) -> str:
     """How a tray was met when it came out: in which of its first work cycles a child it is for first took it."""
-    after = [m for m in sorted(ended_cycles(log), key=lambda m: m.began)
-             if placement.since and m.began >= placement.since
-             and (placement.until is None or m.began < placement.until)]  # fmt: skip
+    after = [
+        m
+        for m in sorted(ended_cycles(log), key=lambda m: m.began)
+        if placement.since and m.began >= placement.since and (placement.until is None or m.began < placement.until)
+    ]
     visits = folded(e for e in log.episodes if e.tray_id == placement.tray.id)
     for number, morning in enumerate(after, start=1):
         if _chosen_on(morning, visits):
-            return say("taken in the first work cycle") if number == 1 else say("taken in work cycle {number}",
-                                                            number=number)
+            return (
+                say("taken in the first work cycle")
+                if number == 1
+                else say("taken in work cycle {number}", number=number)
+            )
     if len(after) >= practice.notice_mornings:
-        return say("not touched in its first {after} work cycles: show it again, move it, or take pieces away",
-                   after=len(after))
-    return say("not touched yet, {cycles} out",
-               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=len(after)))
+        return say(
+            "not touched in its first {after} work cycles: show it again, move it, or take pieces away",
+            after=len(after),
+        )
+    return say(
+        "not touched yet, {cycles} out",
+        cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=len(after)),
+    )

@@ -119,9 +119,13 @@ class Judgements:
             # Days on which nothing could be done are no days away from it.
             practice = replace(practice, slipping_days=practice.slipping_days + away)
         evidence = (self.on, self.school, practice, day, visits, shown, guess, said)
-        return self._memory.of(("mastery", *key), evidence, lambda: mastery(
-            visits, shown, self.on, school=self.school, practice=practice, mastered_on=day, guess=guess,
-            said=said))  # fmt: skip
+        return self._memory.of(
+            ("mastery", *key),
+            evidence,
+            lambda: mastery(
+                visits, shown, self.on, school=self.school, practice=practice, mastered_on=day, guess=guess, said=said
+            ),
+        )
 
     @cached_property
     def _said_of(self) -> dict[tuple[int, tuple[str, int]], Said]:
@@ -162,10 +166,15 @@ class Judgements:
         """Whether a tray suits a child now: the one verdict everybody asks. `danger`: what on it is a hazard for it."""
         card, known = tray.card, self.of(child, tray)
         asked = LevelAsked(
-            from_months=card.from_months, to_months=card.to_months, danger=danger,
-            before=tuple((self._name_of.get(p, say("an archived card")), self.mastery_of(child, p).state)
-                         for p in card.follows if p not in self._implied(child)),
-        )  # fmt: skip
+            from_months=card.from_months,
+            to_months=card.to_months,
+            danger=danger,
+            before=tuple(
+                (self._name_of.get(p, say("an archived card")), self.mastery_of(child, p).state)
+                for p in card.follows
+                if p not in self._implied(child)
+            ),
+        )
         record = Record(mastery=known.mastery.state, faded=known.interest.faded, rate=known.interest.rate)
         return readiness(child, asked, record, self.on, practice=self.state.practice)
 
@@ -200,11 +209,14 @@ class Judgements:
     def _judge(self, child: Child, tray: Tray) -> Judgement:
         visits = tuple(self._visits[child.id, tray.id])
         return Judgement(
-            child=child, tray=tray, mastery=self.mastery_of(child, tray.card.id),
+            child=child,
+            tray=tray,
+            mastery=self.mastery_of(child, tray.card.id),
             interest=self._interest(child, tray, visits),
             longest_min=max(longest_of(visits), default=None),
-            repetitions=max((v.repetitions for v in visits), default=0), visits=visits,
-        )  # fmt: skip
+            repetitions=max((v.repetitions for v in visits), default=0),
+            visits=visits,
+        )
 
     def _interest(self, child: Child, tray: Tray, visits: tuple[Visit, ...]) -> Interest:
         state, placed = self.state, tuple(self._placed[tray.id])
@@ -213,13 +225,18 @@ class Judgements:
         stood = tuple((p.by_hand, p.since, p.until) for p in placed)
         fresh = self.fresh(child)
         evidence = (self.on, state.practice, child, visits, shown, stood, state.log.mornings, fresh)
-        return self._memory.of(("interest", child.id, tray.id), evidence, lambda: interest(
-            child, tray, log, self.on, practice=state.practice, fresh=fresh))  # fmt: skip
+        return self._memory.of(
+            ("interest", child.id, tray.id),
+            evidence,
+            lambda: interest(child, tray, log, self.on, practice=state.practice, fresh=fresh),
+        )
 
     def fresh(self, child: Child) -> tuple[float, float]:
         """How this child takes fresh trays: so often, and so often not."""
-        return self.once(("fresh", child.id), lambda: fresh_record(
-            child, self.state.log, self._of_child[child.id], self.state.practice))  # fmt: skip
+        return self.once(
+            ("fresh", child.id),
+            lambda: fresh_record(child, self.state.log, self._of_child[child.id], self.state.practice),
+        )
 
     @cached_property
     def _of_child(self) -> dict[int, list[Visit]]:
@@ -243,9 +260,7 @@ class Judgements:
 
     @cached_property
     def _presentations(self) -> dict[tuple[int, int], list[Presentation]]:
-        return _grouped(
-            ((p.child_id, self._card_of.get(p.tray_id, -1)), p) for p in self.state.log.presentations
-        )
+        return _grouped(((p.child_id, self._card_of.get(p.tray_id, -1)), p) for p in self.state.log.presentations)
 
     @cached_property
     def _placed(self) -> dict[int, list[Placement]]:

@@ -68,14 +68,31 @@ def ready_to_give(making: Making, recipe: Recipe) -> None:
     """Whether what was made may go into the cupboard. Raises: InvalidValue, naming the steps and checks that lack."""
     steps = [recipe.steps[at] for at in range(len(recipe.steps)) if at not in making.done]
     if steps:
-        raise InvalidValue(FieldProblem("done", say("lacks {steps} of {steps2} steps: {steps3}", steps=len(steps),
-                                                    steps2=len(recipe.steps), steps3=steps[0])))
+        raise InvalidValue(
+            FieldProblem(
+                "done",
+                say(
+                    "lacks {steps} of {steps2} steps: {steps3}",
+                    steps=len(steps),
+                    steps2=len(recipe.steps),
+                    steps3=steps[0],
+                ),
+            )
+        )
     lacking = [text for key, text in recipe.checks if key not in making.checked]
     if lacking:
-        raise InvalidValue(FieldProblem("checked", say("lacks {lacking} of {checks} checks: {lacking2}",
-                                                       lacking=len(lacking), checks=len(recipe.checks),
-                                                       lacking2=lacking[0]),
-                                        say("A child gets it when all of them have passed.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "checked",
+                say(
+                    "lacks {lacking} of {checks} checks: {lacking2}",
+                    lacking=len(lacking),
+                    checks=len(recipe.checks),
+                    lacking2=lacking[0],
+                ),
+                say("A child gets it when all of them have passed."),
+            )
+        )
     if not making.checked_by.strip():
         raise InvalidValue(FieldProblem("checked_by", say("is empty; write who checked it.")))
 
@@ -85,12 +102,14 @@ def changed_by_a_check(making: Making, recipe: Recipe, done: Collection[int], ch
     strange = sorted({key for key in checked if key not in dict(recipe.checks)})
     if strange or any(not 0 <= at < len(recipe.steps) for at in done):
         what = listed(strange) if strange else say("a step that is not there")
-        raise InvalidValue(FieldProblem("checked", say("has {what}, which {making} does not know.", what=what,
-                                                       making=making.name)))
+        raise InvalidValue(
+            FieldProblem("checked", say("has {what}, which {making} does not know.", what=what, making=making.name))
+        )
 
 
-def suggested(recipes: Sequence[Recipe], owned: Collection[str], begun: Collection[str],
-              asked: dict[str, int]) -> tuple[tuple[Recipe, int], ...]:  # fmt: skip
+def suggested(
+    recipes: Sequence[Recipe], owned: Collection[str], begun: Collection[str], asked: dict[str, int]
+) -> tuple[tuple[Recipe, int], ...]:
     """The recipes whose kind is not in the cupboard and not begun, with how many cards ask for it first; most first."""
     open_ = [(r, asked.get(r.makes, 0)) for r in recipes if r.makes not in owned and r.key not in begun]
     return tuple(sorted(open_, key=lambda each: (-each[1], each[0].name)))

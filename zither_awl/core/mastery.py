@@ -87,10 +87,16 @@ def calibrated(chance: float) -> float:
 
 
 def mastery(
-    episodes: Iterable[Episode | Visit], presentations: Sequence[Presentation], on: date,
-    *, school: School = "criterion", practice: Practice = Practice(), mastered_on: date | None = None,
-    guess: float = 0.0, said: Said | None = None,
-) -> Mastery:  # fmt: skip
+    episodes: Iterable[Episode | Visit],
+    presentations: Sequence[Presentation],
+    on: date,
+    *,
+    school: School = "criterion",
+    practice: Practice = Practice(),
+    mastered_on: date | None = None,
+    guess: float = 0.0,
+    said: Said | None = None,
+) -> Mastery:
     """The state of one child on one card level, with the evidence named.
 
     `episodes` and `presentations` are that child's, of that level; struck ones are passed over. `guess` is the chance
@@ -203,9 +209,15 @@ def _walk(done: Sequence[Visit], marks: _Marks, before: date | None) -> tuple[da
 
 
 def _state(
-    usual: list[Visit], done: list[Visit], shown: Sequence[Presentation], on: date, practice: Practice,
-    marks: _Marks, since: date | None, back: int,
-) -> MasteryState:  # fmt: skip
+    usual: list[Visit],
+    done: list[Visit],
+    shown: Sequence[Presentation],
+    on: date,
+    practice: Practice,
+    marks: _Marks,
+    since: date | None,
+    back: int,
+) -> MasteryState:
     if not usual:
         return "shown" if shown else "not shown"
     if done and since is not None:
@@ -236,12 +248,20 @@ def _at_work(tried: bool, alone: int) -> str:
 def _said(word: Said) -> Reason:
     """An adult's word, as a reason."""
     who = say(" by {adult}", adult=word.adult) if word.adult else ""
-    how = {"yes": "known", "with help": say("done with help"), "not yet": say("not known yet"),
-        "never tried": say("never tried")}
+    how = {
+        "yes": "known",
+        "with help": say("done with help"),
+        "not yet": say("not known yet"),
+        "never tried": say("never tried"),
+    }
     text = say("Said{who} to be {how}, on {day}.", who=who, how=how[word.answer], day=day_text(word.on))
     if word.concluded:
-        text = say("Taken to be {how}, from what was said{who} of other work on {day}.", how=how[word.answer],
-                   who=who, day=day_text(word.on))
+        text = say(
+            "Taken to be {how}, from what was said{who} of other work on {day}.",
+            how=how[word.answer],
+            who=who,
+            day=day_text(word.on),
+        )
     return Reason("SAID", text)
 
 
@@ -268,10 +288,19 @@ def _parts(visits: Iterable[Visit]) -> tuple[tuple[str, bool], ...]:
     return tuple(sorted({name: done for v in visits for name, done in v.parts}.items()))
 
 
+def _times(n: int) -> str:
+    return say("{n, plural, one {# time} other {# times}}", n=n)
+
+
 def _reasons(
-    state: MasteryState, criterion: _Criterion, usual: list[Visit], done: list[Visit], shown: Sequence[Presentation],
-    on: date, practice: Practice,
-) -> tuple[Reason, ...]:  # fmt: skip
+    state: MasteryState,
+    criterion: _Criterion,
+    usual: list[Visit],
+    done: list[Visit],
+    shown: Sequence[Presentation],
+    on: date,
+    practice: Practice,
+) -> tuple[Reason, ...]:
     alone, of, days = criterion.tally(len(done))
     last = done[-practice.mastered_of_last :]
     evidence = tuple(f"episode:{e.id}" for e in last)
@@ -279,23 +308,24 @@ def _reasons(
         Quantity(say("done alone"), alone, say("of the last {of}", of=of), criterion.times, needed=True),
         Quantity(say("on different days"), days, "days", practice.mastered_days, needed=True),
     )
+    done_alone = say(
+        "Done alone {times} of the last {of}, on {days}.",
+        times=_times(alone),
+        of=of,
+        days=say("{n, plural, one {# day} other {# days}}", n=days),
+    )
     told: dict[MasteryState, str] = {
         "not shown": say("Not shown yet, and not tried."),
-        "shown": say("Shown {times}, not tried yet.",
-                     times=say("{n, plural, one {# time} other {# times}}", n=len(shown))),
+        "shown": say("Shown {times}, not tried yet.", times=_times(len(shown))),
         "said": say("Not seen often enough to say more."),
         "working": _at_work(bool(usual), alone),
-        "alone": say("Done alone {times} of the last {of}, on {days}.",
-                     times=say("{n, plural, one {# time} other {# times}}", n=alone), of=of,
-                     days=say("{n, plural, one {# day} other {# days}}", n=days)),
-        "mastered": say("Done alone {times} of the last {of}, on {days}.",
-                        times=say("{n, plural, one {# time} other {# times}}", n=alone), of=of,
-                        days=say("{n, plural, one {# day} other {# days}}", n=days)),
+        "alone": done_alone,
+        "mastered": done_alone,
         "fading": say("Mastered before; it may be slipping."),
     }
     reasons = [Reason("MASTERY", told[state], numbers, evidence)]
     if state == "fading" and (on - done[-1].local_day).days >= practice.slipping_days:
         away = Quantity(say("days away"), (on - done[-1].local_day).days, "days", practice.slipping_days)
-        reasons.append(Reason("MASTERY", say("Not worked with for {away} days.", away=decimal(away.value, 0)),
-            (away,), evidence[-1:]))
+        long = say("Not worked with for {away} days.", away=decimal(away.value, 0))
+        reasons.append(Reason("MASTERY", long, (away,), evidence[-1:]))
     return tuple(reasons)

@@ -36,12 +36,15 @@ def _sizes(found: re.Match[str]) -> str:
 
 def _mass(found: re.Match[str]) -> str:
     grams = _read(found[1]) * MASS[found[2]]
-    return say("{short} lb", short=_short(grams / MASS['lb'])) if grams >= MASS["lb"] else say("{short} oz",
-                                                            short=_short(grams / MASS['oz']))
+    return (
+        say("{short} lb", short=_short(grams / MASS["lb"]))
+        if grams >= MASS["lb"]
+        else say("{short} oz", short=_short(grams / MASS["oz"]))
+    )
 
 
 def _volume(found: re.Match[str]) -> str:
-    return say("{short} fl oz", short=_short(_read(found[1]) * VOLUME[found[2]] / VOLUME['floz']))
+    return say("{short} fl oz", short=_short(_read(found[1]) * VOLUME[found[2]] / VOLUME["floz"]))
 
 
 def _force(found: re.Match[str]) -> str:
@@ -49,8 +52,11 @@ def _force(found: re.Match[str]) -> str:
 
 
 RULES: tuple[tuple[re.Pattern[str], Callable[[re.Match[str]], str]], ...] = (
-    (_SIZES, _sizes), (_MASS, _mass), (_VOLUME, _volume), (_FORCE, _force),
-)  # fmt: skip
+    (_SIZES, _sizes),
+    (_MASS, _mass),
+    (_VOLUME, _volume),
+    (_FORCE, _force),
+)
 
 
 def in_inches(text: str, point: str = ".") -> str:

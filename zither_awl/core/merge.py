@@ -39,8 +39,14 @@ class _Work:
     devices: set[str] = field(default_factory=set)
 
 
-def merge(sent: Iterable[Sent], told: Mapping[str, Episode] | None = None, mornings: Sequence[Morning] = (), *,
-          zone: tzinfo = UTC, practice: Practice = Practice()) -> Merged:  # fmt: skip
+def merge(
+    sent: Iterable[Sent],
+    told: Mapping[str, Episode] | None = None,
+    mornings: Sequence[Morning] = (),
+    *,
+    zone: tzinfo = UTC,
+    practice: Practice = Practice(),
+) -> Merged:
     """Put the pieces of work together from every event sent, in whatever order they came.
 
     Two starts of one child at one thing by two devices within `practice.same_start_s` are one piece of work with two
@@ -100,23 +106,31 @@ def _works(starts: Sequence[Sent], ends: Mapping[str, datetime], practice: Pract
 
 def _same_beginning(work: _Work, start: Sent, ends: Mapping[str, datetime], within: timedelta) -> bool:
     ended = min((ends[name] for name in work.names if name in ends), default=None)
-    return (start.episode_id in work.names
-            or (start.device not in work.devices and start.at - work.first.at <= within
-                and (ended is None or ended >= start.at)))  # fmt: skip
+    return start.episode_id in work.names or (
+        start.device not in work.devices and start.at - work.first.at <= within and (ended is None or ended >= start.at)
+    )
 
 
-def _episode(name: str, first: Sent, events: Sequence[Sent], mornings: Sequence[Morning], zone: tzinfo,
-             practice: Practice) -> Episode:  # fmt: skip
+def _episode(
+    name: str, first: Sent, events: Sequence[Sent], mornings: Sequence[Morning], zone: tzinfo, practice: Practice
+) -> Episode:
     # An end far beyond any work is a clock that jumped: nobody knows the end, and it is asked for.
     end = next((e for e in events if e.kind == "finish" and e.at - first.at <= LONGEST), None)
     return Episode(
-        id=name, child_id=first.child_id, tray_id=first.tray_id, activity=first.activity, began=first.at,
+        id=name,
+        child_id=first.child_id,
+        tray_id=first.tray_id,
+        activity=first.activity,
+        began=first.at,
         local_day=local_day(first.at, zone),
         # A clock set back must not turn an end before its beginning.
-        ended=max(end.at, first.at + timedelta(seconds=1)) if end else None, work=end.work if end else None,
+        ended=max(end.at, first.at + timedelta(seconds=1)) if end else None,
+        work=end.work if end else None,
         place=end.place if end else None,
-        adult_id=first.adult_id, morning_id=morning_at(mornings, first.at), events=_seen(events, practice),
-    )  # fmt: skip
+        adult_id=first.adult_id,
+        morning_id=morning_at(mornings, first.at),
+        events=_seen(events, practice),
+    )
 
 
 LONGEST, NEXT_WITHIN = timedelta(hours=8), timedelta(hours=12)
@@ -129,13 +143,18 @@ def morning_at(mornings: Sequence[Morning], at: datetime) -> int | None:
 
     One that nobody ended reaches to the end of the work there can have been in it.
     """
-    return next((m.id for m in sorted(mornings, key=lambda m: m.began, reverse=True)
-                 if m.began <= at <= (m.ended or m.began + NEXT_WITHIN)), None)  # fmt: skip
+    return next(
+        (
+            m.id
+            for m in sorted(mornings, key=lambda m: m.began, reverse=True)
+            if m.began <= at <= (m.ended or m.began + NEXT_WITHIN)
+        ),
+        None,
+    )
 
 
 def closed(mornings: Sequence[Morning], pieces: Iterable[Episode | Visit]) -> tuple[Morning, ...]:
-    """The mornings, oldest first. One that nobody ended and that another followed was seen in part, to its last event.
-    """
+    """The mornings, oldest first. One nobody ended that another followed was seen in part, to its last event."""
     last_seen: dict[int, datetime] = {}
     unended = {m.id for m in mornings if m.ended is None}
     for visit in folded(p for p in pieces if p.morning_id in unended):
@@ -144,7 +163,8 @@ def closed(mornings: Sequence[Morning], pieces: Iterable[Episode | Visit]) -> tu
     ordered = sorted(mornings, key=lambda m: (m.began, m.id))
     return tuple(
         replace(m, ended=last_seen.get(m.id, m.began) + timedelta(minutes=1), seen="part")
-        if m.ended is None and at + 1 < len(ordered) else m
+        if m.ended is None and at + 1 < len(ordered)
+        else m
         for at, m in enumerate(ordered)
     )
 
@@ -153,16 +173,29 @@ TOLD = "told:"
 """How the device of events begins that an adult told afterwards: nobody else can have seen the same."""
 
 
-def told_once(events: Sequence[tuple[EpisodeEvent, str]], *,
-              practice: Practice = Practice()) -> tuple[EpisodeEvent, ...]:  # fmt: skip
+def told_once(
+    events: Sequence[tuple[EpisodeEvent, str]], *, practice: Practice = Practice()
+) -> tuple[EpisodeEvent, ...]:
     """The events of one piece of work, each with its device, in order; what two devices saw of one happening, once."""
     within = timedelta(seconds=practice.same_event_s)
     kept: list[tuple[EpisodeEvent, set[str]]] = []
     for each, device in events:
         single = each.kind in ("start", "note") or device.startswith(TOLD)
-        twin = None if single else next(
-            (by for other, by in reversed(kept) if other.kind == each.kind and other.cause == each.cause
-             and each.at - other.at <= within and device not in by), None)  # fmt: skip
+        twin = (
+            None
+            if single
+            else next(
+                (
+                    by
+                    for other, by in reversed(kept)
+                    if other.kind == each.kind
+                    and other.cause == each.cause
+                    and each.at - other.at <= within
+                    and device not in by
+                ),
+                None,
+            )
+        )
         if twin is None:
             kept.append((each, {device}))
         else:
@@ -196,8 +229,9 @@ def _asked(episodes: Sequence[Episode]) -> tuple[Episode, ...]:
     return tuple(e if e.told else replace(e, question=questions.get(e.id, "")) for e in episodes)
 
 
-def spells(states: Iterable[Sent], pieces: Iterable[Episode | Visit],
-           mornings: Sequence[Morning] = ()) -> tuple[Spell, ...]:  # fmt: skip
+def spells(
+    states: Iterable[Sent], pieces: Iterable[Episode | Visit], mornings: Sequence[Morning] = ()
+) -> tuple[Spell, ...]:
     """What children were at when not at work: each state runs to the child's next state or work, or the morning's end.
 
     A state outside any morning that nothing followed stays open.
@@ -214,7 +248,10 @@ def spells(states: Iterable[Sent], pieces: Iterable[Episode | Visit],
         turns = sorted([*changes[child], *(m.at for m in own)])
         for mark in own:
             after = bisect_right(turns, mark.at)
-            known = [t for t in (turns[after] if after < len(turns) else None,
-                                 ends.get(morning_at(mornings, mark.at) or 0)) if t]  # fmt: skip
+            known = [
+                t
+                for t in (turns[after] if after < len(turns) else None, ends.get(morning_at(mornings, mark.at) or 0))
+                if t
+            ]
             found.append(Spell(child_id=child, state=mark.cause, began=mark.at, ended=min(known, default=None)))
     return tuple(sorted(found, key=lambda s: (s.began, s.child_id)))

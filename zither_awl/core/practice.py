@@ -17,6 +17,34 @@ LOOKS: tuple[Look, ...] = ("weekly", "daily", "calendar", "calendar, by signs")
 BUDGETS = ("nothing", "little", "some", "much")
 SNACK_STAGES = ("by pouring", "water alone", "one dry food", "food to prepare")
 SNACK_REFILLS = ("not refilled", "once", "when empty")
+CHOICES: dict[str, tuple[str, ...]] = {
+    "mastery": ("criterion", "estimate"),
+    "boards": ("by area", "one ladder"),
+    "letters": ("sounds first", "names first"),
+    "look": LOOKS,
+    "theme_change": ("gently", "whole shelf"),
+    "budget": BUDGETS,
+    "snack_stage": SNACK_STAGES,
+    "snack_refill": SNACK_REFILLS,
+}
+"""The settings that are one of some words."""
+LIMITS = {
+    "rest_days": (0, 365),
+    "rest_too_hard_days": (0, 365),
+    "pause_cycles": (0, 60),
+    "pause_days": (0, 90),
+    "ignored_cycles": (0, 60),
+    "prepare_min": (0, 240),
+    "buy_days": (0, 60),
+    "snack_pouring_days": (1, 30),
+    "snack_dry_days": (0, 90),
+    "snack_pieces_small": (1, 40),
+    "snack_pieces": (1, 40),
+    "calendar_days": (1, 60),
+    "invitations": (3, 6),
+    "changes_at_once": (1, 12),
+}
+"""The settings that are whole numbers: at least, at most."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -133,9 +161,15 @@ class Practice:
     almost_share: float = 0.5
     """Share that is left of the fit while one thing before it is still at work."""
     fit_of_state: tuple[tuple[str, float], ...] = (
-        ("working", 1.0), ("shown", 0.9), ("alone", 0.9), ("not shown", 0.8), ("loved", 0.7), ("said", 0.7),
-        ("fading", 0.8), ("faded", 0.1),
-    )  # fmt: skip
+        ("working", 1.0),
+        ("shown", 0.9),
+        ("alone", 0.9),
+        ("not shown", 0.8),
+        ("loved", 0.7),
+        ("said", 0.7),
+        ("fading", 0.8),
+        ("faded", 0.1),
+    )
     """What a state of mastery is worth to the fit; a mastered one is loved or faded."""
     stuck_visits: int = 8
     stuck_alone: int = 1
@@ -179,46 +213,19 @@ class Practice:
         for name in ("faded_posterior", "faded_share", "ignored_chance", "shorter_p", "part_seen_share"):
             value = getattr(self, name)
             wrong.check(0 < value < 1, name, say("is {value}; expected between 0 and 1.", value=value))
-        schools = ("criterion", "estimate")
-        wrong.check(self.mastery in schools, "mastery", say("is {mastery}; expected {schools}.",
-                                                            mastery=repr(self.mastery),
-                                                            schools=' or '.join(schools)))
-        boards = ("by area", "one ladder")
-        wrong.check(self.boards in boards, "boards", say("is {boards}; expected {boards2}.",
-                                                         boards=repr(self.boards), boards2=' or '.join(boards)))
-        letters = ("sounds first", "names first")
-        wrong.check(self.letters in letters, "letters", say("is {letters}; expected {letters2}.",
-                                                            letters=repr(self.letters),
-                                                            letters2=' or '.join(letters)))
-        wrong.check(self.look in LOOKS, "look", say("is {look}; expected {looks}.", look=repr(self.look),
-                                                    looks=' or '.join(LOOKS)))
-        changes = ("gently", "whole shelf")
-        wrong.check(self.theme_change in changes, "theme_change",
-                    say("is {theme_change}; expected {changes}.", theme_change=repr(self.theme_change),
-                        changes=' or '.join(changes)))
-        wrong.check(self.budget in BUDGETS, "budget", say("is {budget}; expected {budgets}.",
-                                                          budget=repr(self.budget), budgets=' or '.join(BUDGETS)))
-        wrong.check(0 <= self.look_day <= 6, "look_day", say("is {look_day}; expected 0 (Monday) to 6 (Sunday).",
-                                                             look_day=self.look_day))
-        for name, most in (("rest_days", 365), ("rest_too_hard_days", 365), ("pause_cycles", 60), ("pause_days", 90),
-                           ("ignored_cycles", 60), ("prepare_min", 240), ("buy_days", 60)):  # fmt: skip
+        for name, words in CHOICES.items():
+            wrong.among(getattr(self, name), words, name)
+        for name, (least, most) in LIMITS.items():
             value = getattr(self, name)
-            wrong.check(0 <= value <= most, name, say("is {value}; expected 0 to {most}.", value=value, most=most))
-        for name, words in (("snack_stage", SNACK_STAGES), ("snack_refill", SNACK_REFILLS)):
-            wrong.check(getattr(self, name) in words, name,
-                        say("is {value}; expected {words}.", value=repr(getattr(self, name)),
-                            words=' or '.join(words)))
-        for name, least, most in (("snack_pouring_days", 1, 30), ("snack_dry_days", 0, 90),
-                                  ("snack_pieces_small", 1, 40), ("snack_pieces", 1, 40)):  # fmt: skip
-            value = getattr(self, name)
-            wrong.check(least <= value <= most, name, say("is {value}; expected {least} to {most}.", value=value,
-                                                          least=least, most=most))
-        wrong.check(1 <= self.calendar_days <= 60, "calendar_days",
-                    say("is {calendar_days}; expected 1 to 60.", calendar_days=self.calendar_days))
-        asked = self.invitations
-        wrong.check(3 <= asked <= 6, "invitations", say("is {asked}; expected 3 to 6 a day.", asked=asked))
-        most = self.changes_at_once
-        wrong.check(1 <= most <= 12, "changes_at_once", say("is {most}; expected 1 to 12.", most=most))
+            wrong.check(
+                least <= value <= most,
+                name,
+                say("is {value}; expected {least} to {most}.", value=value, least=least, most=most),
+            )
+        look_day = self.look_day
+        wrong.check(
+            0 <= look_day <= 6, "look_day", say("is {look_day}; expected 0 (Monday) to 6 (Sunday).", look_day=look_day)
+        )
         wrong.check(self.side_gap_mm >= 0, "side_gap_mm", say("cannot be negative."))
         wrong.finish()
 
@@ -227,10 +234,33 @@ class Practice:
         return next(most for below, most in self.trays_out if months < below)
 
 
-SETTABLE = ("mastery", "letters", "boards", "look", "look_day", "rest_days", "rest_too_hard_days", "pause_cycles",
-            "pause_days", "ignored_cycles", "changes_at_once", "near_window_months", "showings_a_day",
-            "invitations", "calendar_days", "theme_change", "prepare_min", "budget", "buy_days", "snack_stage",
-            "snack_pouring_days", "snack_dry_days", "snack_pieces_small", "snack_pieces", "snack_refill")  # fmt: skip
+SETTABLE = (
+    "mastery",
+    "letters",
+    "boards",
+    "look",
+    "look_day",
+    "rest_days",
+    "rest_too_hard_days",
+    "pause_cycles",
+    "pause_days",
+    "ignored_cycles",
+    "changes_at_once",
+    "near_window_months",
+    "showings_a_day",
+    "invitations",
+    "calendar_days",
+    "theme_change",
+    "prepare_min",
+    "budget",
+    "buy_days",
+    "snack_stage",
+    "snack_pouring_days",
+    "snack_dry_days",
+    "snack_pieces_small",
+    "snack_pieces",
+    "snack_refill",
+)
 _IN_WORDS = ("mastery", "letters", "boards", "look", "theme_change", "budget", "snack_stage", "snack_refill")
 """What House lets a household set; the rest stays as usual."""
 
@@ -245,12 +275,18 @@ def practice_of(told: Mapping[str, Any], **more: Any) -> Practice:
     """The practice with what a household set. Raises: InvalidValue for a name or value it cannot be."""
     wrong = Gathering()
     for name, value in told.items():
-        wrong.check(name in SETTABLE, f"practice.{name}", say("is no setting; expected one of {settable}.",
-                                                              settable=together(SETTABLE, ', ')))
+        wrong.check(
+            name in SETTABLE,
+            f"practice.{name}",
+            say("is no setting; expected one of {settable}.", settable=together(SETTABLE, ", ")),
+        )
         usual = getattr(Practice(), name, None) if name in SETTABLE else None
         kind = str if name in _IN_WORDS else int
         fits = isinstance(value, kind) and not isinstance(value, bool)
-        wrong.check(fits or name not in SETTABLE, f"practice.{name}", say("is {value}; expected such as {usual}.",
-                                                            value=repr(value), usual=repr(usual)))
+        wrong.check(
+            fits or name not in SETTABLE,
+            f"practice.{name}",
+            say("is {value}; expected such as {usual}.", value=repr(value), usual=repr(usual)),
+        )
     wrong.finish()
     return Practice(**told, **more)

@@ -22,11 +22,15 @@ AT_WORK: tuple[MasteryState, ...] = ("working", "alone")
 UNTRIED_RATE = 0.5
 """How likely a child takes what it never could: the middle of the prior of core.interest."""
 _SAID = {
-    "working": say("is working on it"), "shown": say("has been shown it"), "alone": say("has done it alone"),
-    "said": say("is said to know it"), "not shown": say("has not seen it and is ready"),
-        "loved": say("knows it and loves it"),
-    "fading": say("may be forgetting it"), "faded": say("knows it and is done with it"),
-}  # fmt: skip
+    "working": say("is working on it"),
+    "shown": say("has been shown it"),
+    "alone": say("has done it alone"),
+    "said": say("is said to know it"),
+    "not shown": say("has not seen it and is ready"),
+    "loved": say("knows it and loves it"),
+    "fading": say("may be forgetting it"),
+    "faded": say("knows it and is done with it"),
+}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -76,8 +80,9 @@ class Readiness:
         return self.verdict in ("known", "ready")
 
 
-def readiness(child: Child, level: LevelAsked, record: Record, on: date, *,
-              practice: Practice = Practice()) -> Readiness:  # fmt: skip
+def readiness(
+    child: Child, level: LevelAsked, record: Record, on: date, *, practice: Practice = Practice()
+) -> Readiness:
     """Whether a level suits a child on a day.
 
     *known*: mastered, slipping or not, or said to be known. *ready*: inside its window, everything before it known.
@@ -110,11 +115,17 @@ def _off(child: Child, level: LevelAsked, months: int) -> Readiness:
 
 def _window(child: Child, level: LevelAsked, months: int) -> Reason:
     if months > MOST_MONTHS:
-        text = say("Windows and judgements end at eight years; {child} is older: what is done is recorded.",
-                   child=child.name)
+        text = say(
+            "Windows and judgements end at eight years; {child} is older: what is done is recorded.", child=child.name
+        )
         return Reason("SEQ-6", text, (Quantity(say("age"), months, "months", MOST_MONTHS),))
-    text = say("Its window is {from_months} to {to_months} months; {child} is {months}.",
-               from_months=level.from_months, to_months=level.to_months, child=child.name, months=months)
+    text = say(
+        "Its window is {from_months} to {to_months} months; {child} is {months}.",
+        from_months=level.from_months,
+        to_months=level.to_months,
+        child=child.name,
+        months=months,
+    )
     return Reason("SEQ-6", text, (Quantity(say("age"), months, "months", level.from_months, needed=True),))
 
 
@@ -136,9 +147,11 @@ def _why(child: Child, months: int, outside: int, record: Record, practice: Prac
     age = practice.outside_window_share if outside else 1.0
     state, liking = dict(practice.fit_of_state)[record.state], 0.5 + 0.5 * record.rate
     numbers = (
-        Quantity(say("fit"), round(_fit(record, outside, practice)), "of 100"), Quantity(say("state"), state, ""),
-        Quantity(say("interest"), round(liking, 2), ""), Quantity(say("age"), age, ""),
-    )  # fmt: skip
+        Quantity(say("fit"), round(_fit(record, outside, practice)), "of 100"),
+        Quantity(say("state"), state, ""),
+        Quantity(say("interest"), round(liking, 2), ""),
+        Quantity(say("age"), age, ""),
+    )
     edge = say("; at {months} months just outside its window", months=months) if outside else ""
     text = say("{child} {said}{edge}.", child=child.name, said=_SAID[record.state], edge=edge)
     return Reason("FIT", text, numbers, (), say("the household's own record; the weights are ours"))

@@ -21,9 +21,11 @@ _PLACE = re.compile(r"\{\w+\}")
 
 
 FORMS: Mapping[str, Callable[[str], str]] = {
-    "capital": lambda text: text[:1].upper() + text[1:], "small": lambda text: text[:1].lower() + text[1:],
-    "unstopped": lambda text: text.rstrip("."), "as written": str,
-}  # fmt: skip
+    "capital": lambda text: text[:1].upper() + text[1:],
+    "small": lambda text: text[:1].lower() + text[1:],
+    "unstopped": lambda text: text.rstrip("."),
+    "as written": str,
+}
 """What is done to a text after it is told: its first letter large or small, its full stop left out; or it is not
 told at all, because it is a word of one language."""
 
@@ -132,8 +134,9 @@ def changed(text: str, change: Callable[[str], str]) -> str:
     """A text with what others wrote in it changed: the words of the message itself stay."""
     if not isinstance(text, Said):
         return change(text)
-    made = say(text.message, **{n: changed(each, change) if isinstance(each, str) else each
-                                for n, each in text.values.items()})  # fmt: skip
+    made = say(
+        text.message, **{n: changed(each, change) if isinstance(each, str) else each for n, each in text.values.items()}
+    )
     return reduce(_formed, text.forms, made)
 
 

@@ -36,8 +36,14 @@ class Settled:
     moved: Mapping[int, str | None]
 
 
-def settled(around: Around, fresh: Sequence[Sent], mornings: Sequence[Morning], *, zone: tzinfo = UTC,
-            practice: Practice = Practice()) -> Settled:  # fmt: skip
+def settled(
+    around: Around,
+    fresh: Sequence[Sent],
+    mornings: Sequence[Morning],
+    *,
+    zone: tzinfo = UTC,
+    practice: Practice = Practice(),
+) -> Settled:
     """Put the works together anew that events can have changed, and tell what differs from what is kept.
 
     `fresh` are not kept yet. An event is never said to belong to a work that is neither kept nor written now.
@@ -53,9 +59,8 @@ def settled(around: Around, fresh: Sequence[Sent], mornings: Sequence[Morning], 
     belongs = {key: name for key, name in merged.belongs.items() if name in known}
     whole = {e.id for e in merged.episodes}
     drop = tuple(
-        key for key, e in around.works.items()
-        if key not in whole and e.events and inner[0] <= e.began <= inner[1]
-    )  # fmt: skip
+        key for key, e in around.works.items() if key not in whole and e.events and inner[0] <= e.began <= inner[1]
+    )
     return Settled(save, drop, belongs, _moved(around, fresh, belongs))
 
 

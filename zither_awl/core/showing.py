@@ -25,18 +25,20 @@ PASSED_BY = ("watched", "left it")
 """Whom it passed by: it is shown again to them, on another day."""
 
 OPENING: dict[Style, str] = {
-    "silent": say("Watch me, then it is your turn."), "spoken": say("Watch me, then it is your turn."),
+    "silent": say("Watch me, then it is your turn."),
+    "spoken": say("Watch me, then it is your turn."),
     "together": say("Shall we do it together?"),
-}  # fmt: skip
+}
 MANNER: dict[Style, str] = {
-    "silent": say("Hands move, the mouth rests, the eyes see. Sit at the side of the hand you work with, not "
-                  "across."),
+    "silent": say("Hands move, the mouth rests, the eyes see. Sit at the side of the hand you work with, not across."),
     "spoken": say("Name each thing as your hand comes to it, in few words, with life in the voice."),
     "together": say("Under two it is done together: your hands slow, the child’s hands in it wherever they like."),
 }
 WHAT_IF: tuple[tuple[str, str], ...] = (
-    (say("The child reaches in at once"), say("Let it. Show the rest another day; it has told you where it wants to "
-                                         "begin.")),
+    (
+        say("The child reaches in at once"),
+        say("Let it. Show the rest another day; it has told you where it wants to begin."),
+    ),
     (say("Something spills"), say("Show how it is wiped, as slowly as the rest. It is part of the work, not a fault.")),
     (say("It is done carelessly"), say("Ask: shall I show you again? Effort counts, not neatness.")),
     (say("The child looks away or leaves"), say("Put it back together without a word, and show it again another day.")),
@@ -76,8 +78,8 @@ AGAIN_DAYS, MOST_AGAIN = 14, 3
 
 
 def passed_by(
-    child: Child, out: Iterable[Tray], shown: Iterable[Presentation], worked: Mapping[int, date], on: date,
-) -> list[tuple[Tray, Reason]]:  # fmt: skip
+    child: Child, out: Iterable[Tray], shown: Iterable[Presentation], worked: Mapping[int, date], on: date
+) -> list[tuple[Tray, Reason]]:
     """The trays whose last showing passed a child by: it watched only, or left it, and did not take it up since. Shown
     again another day, a few times (PRES-3). `worked`: by tray, the last day the child worked with it."""
     last: dict[int, list[Presentation]] = {}
@@ -92,8 +94,20 @@ def passed_by(
         day = told[-1].local_day
         if day < on <= day + timedelta(days=AGAIN_DAYS) and worked.get(tray.id, date.min) < day:
             how = "only watched" if told[-1].outcome == "watched" else "left it"
-            found.append((tray, Reason("PRES-3", say("{child} {how} when it was shown on {day}: once more.",
-                                                     child=child.name, how=how, day=short_day_text(day)))))
+            found.append(
+                (
+                    tray,
+                    Reason(
+                        "PRES-3",
+                        say(
+                            "{child} {how} when it was shown on {day}: once more.",
+                            child=child.name,
+                            how=how,
+                            day=short_day_text(day),
+                        ),
+                    ),
+                )
+            )
     return found
 
 
@@ -110,10 +124,19 @@ class Planned:
 
 
 def showings(
-    child: Child, out: Sequence[Tray], shown: Iterable[Presentation], shown_today: Collection[int],
-    planned: Iterable[Planned], remedies: Iterable[tuple[Tray, Reason]], on: date, *, not_yet: Collection[int] = (),
-    resting: Mapping[int, Tray] = {}, next_steps: Mapping[int, str] = {}, practice: Practice = Practice(),
-) -> Showings:  # fmt: skip
+    child: Child,
+    out: Sequence[Tray],
+    shown: Iterable[Presentation],
+    shown_today: Collection[int],
+    planned: Iterable[Planned],
+    remedies: Iterable[tuple[Tray, Reason]],
+    on: date,
+    *,
+    not_yet: Collection[int] = (),
+    resting: Mapping[int, Tray] = {},
+    next_steps: Mapping[int, str] = {},
+    practice: Practice = Practice(),
+) -> Showings:
     """What to show a child today of the trays that stand out for it.
 
     Planned showings come first, then trays that wait for their first where this child is shown first (ROOM-8), then
@@ -127,8 +150,9 @@ def showings(
     at_hand = {**resting, **by_id}
     due = [
         _planned(at_hand[p.tray_id], p, known, p.tray_id in by_id)
-        for p in planned if p.child_id == child.id and p.day <= on and p.tray_id in at_hand
-    ]  # fmt: skip
+        for p in planned
+        if p.child_id == child.id and p.day <= on and p.tray_id in at_hand
+    ]
     taken = {d.tray.id for d in due}
     new = [t for t in out if t.id not in known and t.id not in taken]
     first = corrected_months(child.born, child.gestation_weeks, on) >= practice.shown_first_from_months
@@ -143,22 +167,29 @@ def showings(
 
 def _planned(tray: Tray, plan: Planned, known: Collection[int], out: bool) -> Due:
     again = tray.id in known
-    text = say("You meant to show {tray}{again} on {day}.", tray=tray.name, again=say(" again") if again else '',
-               day=short_day_text(plan.day))
+    text = say(
+        "You meant to show {tray}{again} on {day}.",
+        tray=tray.name,
+        again=say(" again") if again else "",
+        day=short_day_text(plan.day),
+    )
     reasons = [Reason("PLANNED", text if out else say("{text} It rests: fetch it first.", text=text))]
     if plan.reason:
-        reasons.append(Reason("PLANNED", say("Though something before it is not known: {reason}",
-                                             reason=plan.reason)))
+        reasons.append(Reason("PLANNED", say("Though something before it is not known: {reason}", reason=plan.reason)))
     return Due(tray, again, tuple(reasons), plan.id)
 
 
 def _step(child: Child, tray: Tray, next_steps: Mapping[int, str]) -> tuple[Reason, ...]:
     follows = next_steps.get(tray.id)
-    return (Reason("SEQ-1", say("{child}'s next single step, after {follows}.", child=child.name,
-        follows=follows)),) if follows else ()
+    return (
+        (Reason("SEQ-1", say("{child}'s next single step, after {follows}.", child=child.name, follows=follows)),)
+        if follows
+        else ()
+    )
 
 
 def _first(tray: Tray, practice: Practice) -> Reason:
     number = Quantity(say("new showings a day"), practice.showings_a_day, "at most", practice.showings_a_day)
-    return Reason("PRES-4", say("{tray} stands out and was not shown yet; it waits for a showing.", tray=tray.name),
-        (number,))
+    return Reason(
+        "PRES-4", say("{tray} stands out and was not shown yet; it waits for a showing.", tray=tray.name), (number,)
+    )

@@ -48,6 +48,18 @@ def restock(log: Log, components: Iterable[Component], trays: Sequence[Tray], on
     return tuple(sorted(found, key=lambda r: (r.days_left is None, r.days_left or 0.0, r.component.name)))
 
 
+def _too_early(each: Component, left: float, unit: str, seen: int) -> Restock:
+    text = say(
+        "{each}: {left} {unit} left; {uses} seen in {look_back_days} days: too early to foretell.",
+        each=each.name,
+        left=figure(left),
+        unit=unit,
+        uses=say("{n, plural, one {# use} other {# uses}}", n=seen) if seen else say("no use"),
+        look_back_days=LOOK_BACK_DAYS,
+    )
+    return Restock(each, left, unit, seen, 0.0, None, None, None, Reason("STOCK", text))
+
+
 def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restock:
     holding = {t.id for t in trays if any(c.component.id == each.id for c in t.contents)}
     since = on - timedelta(days=LOOK_BACK_DAYS)
@@ -57,10 +69,7 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
     left = (each.stock_ml or 0.0) if each.medium else float(each.count)
     per_day = len(seen) / days * (each.per_use or 0.0)
     if len(seen) < LEAST_USES:
-        uses = say("{n, plural, one {# use} other {# uses}}", n=len(seen)) if seen else say("no use")
-        text = say("{each}: {left} {unit} left; {uses} seen in {look_back_days} days: too early to foretell.",
-                   each=each.name, left=figure(left), unit=unit, uses=uses, look_back_days=LOOK_BACK_DAYS)
-        return Restock(each, left, unit, len(seen), 0.0, None, None, None, Reason("STOCK", text))
+        return _too_early(each, left, unit, len(seen))
     low, high = poisson_range(len(seen))
     lasts = left / per_day
     between = (
@@ -68,11 +77,18 @@ def _lasts(log: Log, each: Component, trays: Sequence[Tray], on: date) -> Restoc
         left / (low / days * (each.per_use or 1.0)) if low else 365.0,
     )
     buy_by = max(on, on + timedelta(days=int(between[0]) - LEAD_DAYS))
-    text = (
-        say("{each}: {left} {unit} left; used {seen} times in {days} days, {per_use} {unit} each; lasts about "
-            "{ceil} days ({between} to {min}).", each=each.name, left=figure(left), unit=unit, seen=len(seen),
-            days=days, per_use=figure(each.per_use or 1.0), ceil=ceil(lasts), between=decimal(between[0], 0),
-            min=decimal(min(between[1], 365), 0))
+    text = say(
+        "{each}: {left} {unit} left; used {seen} times in {days} days, {per_use} {unit} each; lasts about "
+        "{ceil} days ({between} to {min}).",
+        each=each.name,
+        left=figure(left),
+        unit=unit,
+        seen=len(seen),
+        days=days,
+        per_use=figure(each.per_use or 1.0),
+        ceil=ceil(lasts),
+        between=decimal(between[0], 0),
+        min=decimal(min(between[1], 365), 0),
     )
     numbers = (Quantity(say("left"), left, unit), Quantity(say("used a day"), round(per_day, 2), unit))
     evidence = tuple(f"episode:{e.id}" for e in seen)
@@ -103,7 +119,7 @@ class Full:
 
 def full_bins(
     bins: Iterable[Bin], resting: Sequence[Tray], loose: Sequence[Component], children: Sequence[Child], on: date
-) -> tuple[Full, ...]:  # fmt: skip
+) -> tuple[Full, ...]:
     """The bins whose cap is reached. `resting` are the trays that stand nowhere, `loose` the things on no tray."""
     found = []
     for each in bins:
@@ -120,8 +136,12 @@ def leaving(resting: Iterable[Tray], children: Sequence[Child], on: date) -> tup
         past = [corrected_months(c.born, c.gestation_weeks, on) - tray.card.to_months for c in children]
         if past and min(past) > 0:
             names = listed(c.name for c in children)
-            text = say("{tray} is for up to {to_months} months; {names} have outgrown it. Give or lend it.",
-                       tray=tray.name, to_months=tray.card.to_months, names=names)
+            text = say(
+                "{tray} is for up to {to_months} months; {names} have outgrown it. Give or lend it.",
+                tray=tray.name,
+                to_months=tray.card.to_months,
+                names=names,
+            )
             number = Quantity(say("outgrown by the youngest for"), min(past), "months")
             found.append((min(past), tray, Reason("ROOM-12", text, (number,), (f"tray:{tray.id}",))))
     return tuple((tray, reason) for _, tray, reason in sorted(found, key=lambda f: (-f[0], f[1].name)))

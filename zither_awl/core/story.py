@@ -59,10 +59,14 @@ def story_of(seen: Seen) -> tuple[Part, ...]:
         Part("words", say("Words"), tuple(_words(seen))),
         Part("notes", say("What we wrote down"), tuple(_notes(seen))),
         Part("now", say("On the shelf now"), tuple(_now(seen))),
-        Part("next", say("What comes next"), tuple(say("{title}: {why}", title=title, why=why) if why else title
-            for title, why in
-                                              seen.coming[:MOST_NEXT])),
-    )  # fmt: skip
+        Part(
+            "next",
+            say("What comes next"),
+            tuple(
+                say("{title}: {why}", title=title, why=why) if why else title for title, why in seen.coming[:MOST_NEXT]
+            ),
+        ),
+    )
     return tuple(part for part in told if part.lines)
 
 
@@ -80,8 +84,12 @@ def _loved(seen: Seen) -> Iterable[str]:
         minutes[name] += round(visit.minutes or 0)
     loved = sorted((name for name in days if name and len(days[name]) >= LOVED_DAYS), key=lambda n: (-len(days[n]), n))
     for name in loved[:MOST_LOVED]:
-        yield say("{name}, taken up on {days} days, {minutes} in all.", name=name, days=len(days[name]),
-                  minutes=say("{n, plural, one {# minute} other {# minutes}}", n=minutes[name]))
+        yield say(
+            "{name}, taken up on {days} days, {minutes} in all.",
+            name=name,
+            days=len(days[name]),
+            minutes=say("{n, plural, one {# minute} other {# minutes}}", n=minutes[name]),
+        )
 
 
 def _concentration(seen: Seen) -> Iterable[str]:
@@ -90,16 +98,25 @@ def _concentration(seen: Seen) -> Iterable[str]:
         return
     longest = max(done, key=lambda v: v.longest_min or 0)
     what = seen.trays.get(longest.tray_id or 0, longest.activity)
-    yield (say("The longest time without a break: {minutes} with {what}, on {day}.",
-               minutes=say("{n, plural, one {# minute} other {# minutes}}", n=round(longest.longest_min or 0)),
-               what=what, day=day_text(longest.local_day)))  # fmt: skip
+    yield (
+        say(
+            "The longest time without a break: {minutes} with {what}, on {day}.",
+            minutes=say("{n, plural, one {# minute} other {# minutes}}", n=round(longest.longest_min or 0)),
+            what=what,
+            day=day_text(longest.local_day),
+        )
+    )
     half = seen.from_day + (seen.until_day - seen.from_day) / 2
     early = [v.longest_min or 0 for v in done if v.local_day <= half]
     late = [v.longest_min or 0 for v in done if v.local_day > half]
     if min(len(early), len(late)) >= LEAST_HALF:
-        yield (say("Usually {minutes} in the first half of this time, {minutes2} in the second.",
-                   minutes=say("{n, plural, one {# minute} other {# minutes}}", n=round(median(early))),
-                   minutes2=say("{n, plural, one {# minute} other {# minutes}}", n=round(median(late)))))  # fmt: skip
+        yield (
+            say(
+                "Usually {minutes} in the first half of this time, {minutes2} in the second.",
+                minutes=say("{n, plural, one {# minute} other {# minutes}}", n=round(median(early))),
+                minutes2=say("{n, plural, one {# minute} other {# minutes}}", n=round(median(late))),
+            )
+        )
 
 
 def _words(seen: Seen) -> Iterable[str]:
@@ -111,7 +128,7 @@ def _words(seen: Seen) -> Iterable[str]:
 def _notes(seen: Seen) -> Iterable[str]:
     newest = {text: (day, text, adult) for day, text, adult in sorted(seen.notes)}
     for day, text, adult in sorted(newest.values())[-MOST_NOTES:]:
-        yield say("“{text}” ({part})", text=text, part=together((x for x in (adult, day_text(day)) if x), ', '))
+        yield say("“{text}” ({part})", text=text, part=together((x for x in (adult, day_text(day)) if x), ", "))
 
 
 def _now(seen: Seen) -> Iterable[str]:

@@ -33,8 +33,9 @@ def sampling_sd(session_min: float, mean_on: float, mean_off: float, interval: f
     lengths that are not positive.
     """
     if min(session_min, mean_on, mean_off, interval) <= 0:
-        raise InvalidValue(FieldProblem("interval", say("and the session's and bouts' lengths must be more than "
-                                                        "0 min.")))
+        raise InvalidValue(
+            FieldProblem("interval", say("and the session's and bouts' lengths must be more than 0 min."))
+        )
     rate, share = 1 / mean_on + 1 / mean_off, mean_on / (mean_on + mean_off)
     count = max(1, round(session_min / interval))
     times = [(n + 0.5) * interval for n in range(count)]
@@ -77,7 +78,8 @@ def share(child: int, sweeps: Sequence[Sweep]) -> Share | None:
     gaps = [(b - a).total_seconds() / 60 for (a, _), (b, _) in pairwise(looks)]
     interval = max(median(gaps), 0.1)
     wide = NormalDist().inv_cdf((1 + CONFIDENCE) / 2) * sampling_sd(
-        interval * len(looks), USUAL_ON_MIN, USUAL_OFF_MIN, interval)  # fmt: skip
+        interval * len(looks), USUAL_ON_MIN, USUAL_OFF_MIN, interval
+    )
     seen = at_work / len(looks)
     return Share(at_work, len(looks), max(0.0, seen - wide), min(1.0, seen + wide))
 
@@ -91,8 +93,9 @@ class Agreement:
     kappa: float | None
 
 
-def kappa(one: Sequence[str | int], other: Sequence[str | int], labels: Sequence[str | int],
-          weights: Weights = None) -> float | None:  # fmt: skip
+def kappa(
+    one: Sequence[str | int], other: Sequence[str | int], labels: Sequence[str | int], weights: Weights = None
+) -> float | None:
     """Cohen's kappa of two series of labels, unweighted or weighted by their distance in the order of `labels`.
 
     None when it is not defined: nothing was looked at, or both always gave one and the same label.
@@ -103,9 +106,10 @@ def kappa(one: Sequence[str | int], other: Sequence[str | int], labels: Sequence
         return None
     first, second = ([[places[s] for s in series].count(n) for n in range(len(labels))] for series in (one, other))
     seen = sum(_apart(places[a], places[b], weights) for a, b in zip(one, other, strict=True)) / count
-    by_chance = sum(
-        first[a] * second[b] * _apart(a, b, weights) for a in range(len(labels)) for b in range(len(labels))
-    ) / count**2
+    by_chance = (
+        sum(first[a] * second[b] * _apart(a, b, weights) for a in range(len(labels)) for b in range(len(labels)))
+        / count**2
+    )
     return None if by_chance == 0 else 1 - seen / by_chance
 
 

@@ -25,10 +25,12 @@ WHAT: dict[Stage, str] = {
     "food to prepare": say("The jug and glasses, and one thing to cut, peel or spread."),
 }
 SCRIPT = (
-    say("Both hands on the jug: one at the handle, one under the lip."), say("Lay the lip on the rim of the glass."),
-    say("Pour slowly, to the line; look up, and stop."), say("Tip the jug upright, and set it down."),
-    say("Carry nothing away: it is eaten here, seated."), say("Wipe your place; carry your glass and plate to be "
-                                                         "washed."),
+    say("Both hands on the jug: one at the handle, one under the lip."),
+    say("Lay the lip on the rim of the glass."),
+    say("Pour slowly, to the line; look up, and stop."),
+    say("Tip the jug upright, and set it down."),
+    say("Carry nothing away: it is eaten here, seated."),
+    say("Wipe your place; carry your glass and plate to be washed."),
 )
 """How pouring at the table is shown. Common practice, no source."""
 NOT_REFILLED, ONCE, WHEN_EMPTY = SNACK_REFILLS
@@ -72,43 +74,60 @@ def pouring_days(events: Iterable[TableEvent], runs: Iterable[RoutineRun], befor
     return tuple(sorted(day for day in seen if day < before))
 
 
-def stage_of(events: Sequence[TableEvent], runs: Sequence[RoutineRun], on: date,
-             practice: Practice = Practice()) -> tuple[Stage, tuple[Reason, ...]]:  # fmt: skip
+def stage_of(
+    events: Sequence[TableEvent], runs: Sequence[RoutineRun], on: date, practice: Practice = Practice()
+) -> tuple[Stage, tuple[Reason, ...]]:
     """The stage of the table on a day and why: water alone until pouring went well on some days, then one dry food that
     is counted, then food to prepare. The household's own word stands above it."""
     if practice.snack_stage != "by pouring":
-        return practice.snack_stage, (Reason("SEQ-5", say("You chose: {snack_stage}.",
-                                                          snack_stage=practice.snack_stage)),)
+        return practice.snack_stage, (
+            Reason("SEQ-5", say("You chose: {snack_stage}.", snack_stage=practice.snack_stage)),
+        )
     well = pouring_days(events, runs, on)
     needed = practice.snack_pouring_days
     days = Quantity(say("days on which pouring went well"), len(well), "days", needed, needed=True)
     if len(well) < needed:
-        text = say("Pouring was seen to go well on {days} of {needed}: water alone until then.",
-                   days=say("{n, plural, one {# day} other {# days}}", n=len(well)), needed=needed)
+        text = say(
+            "Pouring was seen to go well on {days} of {needed}: water alone until then.",
+            days=say("{n, plural, one {# day} other {# days}}", n=len(well)),
+            needed=needed,
+        )
         return "water alone", (Reason("SEQ-5", text, (days,)),)
     since = well[needed - 1]
     fed = {e.local_day for e in events if e.what == "set" and e.food and since < e.local_day < on}
     fed |= {r.local_day for r in runs if r.done and since < r.local_day < on}
     used = Quantity(say("days with one dry food"), len(fed), "days", practice.snack_dry_days, needed=True)
-    text = say("Pouring goes well since {since}; one dry food on {days}.", since=short_day_text(since),
-               days=say("{n, plural, one {# day} other {# days}}", n=len(fed)))
+    text = say(
+        "Pouring goes well since {since}; one dry food on {days}.",
+        since=short_day_text(since),
+        days=say("{n, plural, one {# day} other {# days}}", n=len(fed)),
+    )
     stage: Stage = "one dry food" if len(fed) < practice.snack_dry_days else "food to prepare"
     return stage, (Reason("SEQ-5", text, (days, used)),)
 
 
-def table(children: Sequence[Child], events: Sequence[TableEvent], runs: Sequence[RoutineRun], on: date,
-          practice: Practice = Practice()) -> TableStage:  # fmt: skip
+def table(
+    children: Sequence[Child],
+    events: Sequence[TableEvent],
+    runs: Sequence[RoutineRun],
+    on: date,
+    practice: Practice = Practice(),
+) -> TableStage:
     """How the snack table stands on a day: its stage, and the day's portion of all who come, by the house's amount."""
     stage, reasons = stage_of(events, runs, on, practice)
     if stage == "water alone":
         return TableStage(stage, WHAT[stage], (), 0, reasons)
     small, large = practice.snack_pieces_small, practice.snack_pieces
-    each = tuple((c.id, small if corrected_months(c.born, c.gestation_weeks, on) < SMALL_MONTHS else large)
-                 for c in children)  # fmt: skip
+    each = tuple(
+        (c.id, small if corrected_months(c.born, c.gestation_weeks, on) < SMALL_MONTHS else large) for c in children
+    )
     total = sum(pieces for _, pieces in each)
     bowl = Quantity(say("in the bowl"), total, "pieces")
-    said = {NOT_REFILLED: say("it is not filled again"), ONCE: say("it is filled again once"),
-            WHEN_EMPTY: say("it is filled again when it is empty")}[practice.snack_refill]  # fmt: skip
+    said = {
+        NOT_REFILLED: say("it is not filled again"),
+        ONCE: say("it is filled again once"),
+        WHEN_EMPTY: say("it is filled again when it is empty"),
+    }[practice.snack_refill]
     portion = Reason("TRAY-10", say("The day’s portion of all who come is in the bowl; {said}.", said=said), (bowl,))
     return TableStage(stage, WHAT[stage], each, total, (*reasons, portion))
 

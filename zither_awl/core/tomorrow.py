@@ -41,8 +41,9 @@ class Invitation:
     """How long it usually takes this child, or this house; None while nobody saw it."""
 
 
-def propose(candidates: Sequence[Invitation], settled: Sequence[float] = (), *,
-            practice: Practice = Practice()) -> tuple[Invitation, ...]:  # fmt: skip
+def propose(
+    candidates: Sequence[Invitation], settled: Sequence[float] = (), *, practice: Practice = Practice()
+) -> tuple[Invitation, ...]:
     """The invitations of a day, in their order.
 
     `candidates` are the best of each kind first. Of each kind one before two of any, of different areas as long as

@@ -64,8 +64,9 @@ def weighed(readings: Sequence[Reading], now_s: float, asked_s: float = 0.0) -> 
         return Weighing("settling", newest, None, say("It is still settling. Do not touch it."))
     weight = fmean(grams)
     if weight < -TREMBLE_G:
-        return Weighing("below zero", weight, None, say("It shows less than nothing: empty it, and set it to "
-                                                        "zero again."))
+        return Weighing(
+            "below zero", weight, None, say("It shows less than nothing: empty it, and set it to zero again.")
+        )
     if weight < LEAST_G:
         return Weighing("waiting", weight, None, say("Nothing lies on it yet."))
     return Weighing("steady", weight, round(weight, 1), say("It is steady."))
@@ -83,9 +84,13 @@ def of_one_g(weight_g: float, pieces: int) -> float:
     if not 1 <= pieces <= 1000:
         problems.append(FieldProblem("pieces", say("is {pieces}; expected 1 to 1000.", pieces=pieces)))
     if not 0 < weight_g <= 20000:
-        problems.append(FieldProblem("grams", say("is {weight_g} g; expected more than 0 and at most 20000 g.",
-                                                  weight_g=figure(weight_g)),
-                                     say("Lay it on the scale and wait until it is steady.")))  # fmt: skip
+        problems.append(
+            FieldProblem(
+                "grams",
+                say("is {weight_g} g; expected more than 0 and at most 20000 g.", weight_g=figure(weight_g)),
+                say("Lay it on the scale and wait until it is steady."),
+            )
+        )
     if problems:
         raise InvalidValue(*problems)
     return round(weight_g / pieces, 2)

@@ -34,8 +34,11 @@ class Aim:
         wrong = Gathering()
         named(wrong, self.words, "words")
         late = self.until_day is not None and self.until_day < self.from_day
-        wrong.check(not late, "until_day", say("{until_day} is before {from_day}.", until_day=self.until_day,
-                                               from_day=self.from_day))
+        wrong.check(
+            not late,
+            "until_day",
+            say("{until_day} is before {from_day}.", until_day=self.until_day, from_day=self.from_day),
+        )
         wrong.finish()
 
     def runs(self, child: Child, on: date) -> bool:

@@ -22,10 +22,25 @@ def mass_text(mass_g: float) -> str:
     return say("{kilos} kg", kilos=decimal(mass_g / 1000, 1)) if mass_g >= 1000 else f"{mass_g:.0f} g"
 
 
-MONTHS = tuple(map(say, (
-    "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November",
-    "December",
-)))  # fmt: skip
+MONTHS = tuple(
+    map(
+        say,
+        (
+            "January",
+            "February",
+            "March",
+            "April",
+            "May",
+            "June",
+            "July",
+            "August",
+            "September",
+            "October",
+            "November",
+            "December",
+        ),
+    )
+)
 WEEKDAYS = tuple(map(say, ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")))
 
 

@@ -39,10 +39,13 @@ class ScaleSetting:
     def __post_init__(self) -> None:
         limits = {"load_g": (0, 50_000), "noise_g": (0, 50), "settle_s": (0, 10), "most_g": (1, 50_000)}
         wrong = [
-            FieldProblem(name, say("is {value}; expected {low} to {high}.", value=figure(getattr(self, name)),
-                                   low=low, high=high))
-            for name, (low, high) in limits.items() if not low <= getattr(self, name) <= high
-        ]  # fmt: skip
+            FieldProblem(
+                name,
+                say("is {value}; expected {low} to {high}.", value=figure(getattr(self, name)), low=low, high=high),
+            )
+            for name, (low, high) in limits.items()
+            if not low <= getattr(self, name) <= high
+        ]
         if wrong:
             raise InvalidValue(*wrong)
 

@@ -51,8 +51,13 @@ def calendar_file(name: str, entries: Sequence[Entry], now: datetime) -> bytes:
     from icalendar.prop import vRecur
 
     made = Calendar()
-    for key, value in (("prodid", PRODUCT), ("version", "2.0"), ("calscale", "GREGORIAN"), ("method", "PUBLISH"),
-                       ("x-wr-calname", name)):  # fmt: skip
+    for key, value in (
+        ("prodid", PRODUCT),
+        ("version", "2.0"),
+        ("calscale", "GREGORIAN"),
+        ("method", "PUBLISH"),
+        ("x-wr-calname", name),
+    ):
         made.add(key, value)
     for each in entries:
         event = Event()
@@ -76,19 +81,28 @@ def read_days(content: bytes, zone: tzinfo, since: date) -> tuple[Away, ...]:
     Raises: InvalidValue for what is no calendar, is too large, or holds too many events.
     """
     if len(content) > MOST_BYTES:
-        raise InvalidValue(FieldProblem("file", say("has {content} bytes; the limit is {most_bytes}.",
-                                                    content=len(content), most_bytes=MOST_BYTES)))
+        raise InvalidValue(
+            FieldProblem(
+                "file",
+                say("has {content} bytes; the limit is {most_bytes}.", content=len(content), most_bytes=MOST_BYTES),
+            )
+        )
     from icalendar import Calendar, Event
 
     try:
         calendar = Calendar.from_ical(content)
         events = [each for each in calendar.walk("VEVENT") if isinstance(each, Event)]
     except (ValueError, IndexError, KeyError, TypeError, AttributeError):
-        raise InvalidValue(FieldProblem("file", say("is no calendar that can be read."),
-                                        say("Choose a file that ends in .ics."))) from None  # fmt: skip
+        raise InvalidValue(
+            FieldProblem("file", say("is no calendar that can be read."), say("Choose a file that ends in .ics."))
+        ) from None
     if len(events) > MOST_EVENTS:
-        raise InvalidValue(FieldProblem("file", say("has {events} events; the limit is {most_events}.",
-                                                    events=len(events), most_events=MOST_EVENTS)))
+        raise InvalidValue(
+            FieldProblem(
+                "file",
+                say("has {events} events; the limit is {most_events}.", events=len(events), most_events=MOST_EVENTS),
+            )
+        )
     found = [away for event in events for away in _days_of(event, zone, since)]
     return tuple(sorted(found, key=lambda each: (each.first, each.name)))
 

@@ -15,13 +15,46 @@ from zither_awl.core.saying import say
 from zither_awl.core.trays.design import Design, Level, Role
 
 COLUMNS: tuple[str, ...] = (
-    "key", "name", "area", "from_months", "to_months", "aim", "prepares", "control", "interest", "steps", "clean_up",
-    "nature", "follows", "words", "morning", "supervision", "minds", "adults_part", "carried", "cost", "themes",
+    "key",
+    "name",
+    "area",
+    "from_months",
+    "to_months",
+    "aim",
+    "prepares",
+    "control",
+    "interest",
+    "steps",
+    "clean_up",
+    "nature",
+    "follows",
+    "words",
+    "morning",
+    "supervision",
+    "minds",
+    "adults_part",
+    "carried",
+    "cost",
+    "themes",
     "one_level_because",
-    "also", "invitation", "tags", "then", "sort", "grid",
-    "level", "level_name", "level_months", "moves", "stated", "container", "pour", "roles", "expects", "not_yet",
+    "also",
+    "invitation",
+    "tags",
+    "then",
+    "sort",
+    "grid",
+    "level",
+    "level_name",
+    "level_months",
+    "moves",
+    "stated",
+    "container",
+    "pour",
+    "roles",
+    "expects",
+    "not_yet",
     "changes",
-)  # fmt: skip
+)
 _ROLE = re.compile(r"^(?P<name>[^():]+?)\s*(?:\((?P<use>[a-z]+)(?:,\s*(?P<count>\d+))?\))?\s*:\s*(?P<rest>.*)$")
 _POUR = re.compile(
     r"^(?P<from>.+?)\s*>\s*(?P<into>.+?)\s+(?P<share>[\d.,]+)(?P<line>\s+line)?(?P<bits>\s+bit by bit)?$"
@@ -38,14 +71,30 @@ def read_card(rows: Sequence[Mapping[str, str]]) -> tuple[dict[str, Any], tuple[
     first = rows[0]
     levels = [_level(row, problems) for row in rows]
     written: dict[str, Any] = {
-        "key": first.get("key", ""), "name": first.get("name", ""), "area": first.get("area", "").lower(),
+        "key": first.get("key", ""),
+        "name": first.get("name", ""),
+        "area": first.get("area", "").lower(),
         "months": (_whole(first, "from_months", problems), _whole(first, "to_months", problems)),
-        "words": dict(_pairs(first, "words", "=", problems)), "roles": [], "levels": levels,
-    }  # fmt: skip
+        "words": dict(_pairs(first, "words", "=", problems)),
+        "roles": [],
+        "levels": levels,
+    }
     for column in ("aim", "control", "clean_up", "morning", "carried", "cost", "one_level_because", "invitation"):
         written[column] = first.get(column, "")
-    for column in ("prepares", "interest", "steps", "nature", "follows", "minds", "adults_part", "themes", "also",
-                   "tags", "then", "grid"):
+    for column in (
+        "prepares",
+        "interest",
+        "steps",
+        "nature",
+        "follows",
+        "minds",
+        "adults_part",
+        "themes",
+        "also",
+        "tags",
+        "then",
+        "grid",
+    ):
         written[column] = _list(first.get(column, ""))
     written["sort"] = first.get("sort", "") or "work"
     written["supervision"] = first.get("supervision", "") or "none"
@@ -55,12 +104,16 @@ def read_card(rows: Sequence[Mapping[str, str]]) -> tuple[dict[str, Any], tuple[
 def _level(row: Mapping[str, str], problems: list[FieldProblem]) -> dict[str, Any]:
     stated = {name: int(step) for name, step in _pairs(row, "stated", "=", problems) if step.isdigit()}
     level: dict[str, Any] = {
-        "name": row.get("level_name", "") or say("As it is"), "months": _whole(row, "level_months", problems),
-        "moves": _whole(row, "moves", problems), "stated": stated, "expects": row.get("expects", ""),
-        "not_yet": row.get("not_yet", ""), "changes": row.get("changes", ""),
+        "name": row.get("level_name", "") or say("As it is"),
+        "months": _whole(row, "level_months", problems),
+        "moves": _whole(row, "moves", problems),
+        "stated": stated,
+        "expects": row.get("expects", ""),
+        "not_yet": row.get("not_yet", ""),
+        "changes": row.get("changes", ""),
         "container": _list(row.get("container", "")),
         "add": [role for text in _list(row.get("roles", "")) if (role := _role(text, problems))],
-    }  # fmt: skip
+    }
     if row.get("pour"):
         level["pour"] = _pour(row["pour"], problems)
     return level
@@ -74,9 +127,13 @@ def _pairs(row: Mapping[str, str], column: str, sign: str, problems: list[FieldP
     for part in _list(row.get(column, "")):
         left, found, right = part.partition(sign)
         if not found:
-            problems.append(FieldProblem(column, say("{part} has no {sign}.", part=repr(part), sign=repr(sign)),
-                say("Write name{sign}value.",
-                                                            sign=sign)))
+            problems.append(
+                FieldProblem(
+                    column,
+                    say("{part} has no {sign}.", part=repr(part), sign=repr(sign)),
+                    say("Write name{sign}value.", sign=sign),
+                )
+            )
         else:
             yield left.strip(), right.strip()
 
@@ -97,9 +154,11 @@ def _role(text: str, problems: list[FieldProblem]) -> dict[str, Any] | None:
         return None
     accepts, *rest = [part.strip() for part in found["rest"].split(";")]
     role: dict[str, Any] = {
-        "name": found["name"].strip(), "use": found["use"] or "vessel", "count": int(found["count"] or 1),
+        "name": found["name"].strip(),
+        "use": found["use"] or "vessel",
+        "count": int(found["count"] or 1),
         "accepts": [word.strip() for word in accepts.split(",") if word.strip()],
-    }  # fmt: skip
+    }
     for part in rest:
         word, _, value = part.partition(" ")
         _clause(role, word, value.strip(), problems)
@@ -122,36 +181,63 @@ def _clause(role: dict[str, Any], word: str, value: str, problems: list[FieldPro
         role.setdefault("instead", []).append((kind.strip(), changes.strip()))
     else:
         known = ", ".join((*_TEXT_LINKS, *_PAIRED, "colours", *_SIZES, *_FLAGS, "instead"))
-        problems.append(FieldProblem("roles", say("{word} is not understood.", word=repr(word)),
-            say("Known: {known}.", known=known)))
+        problems.append(
+            FieldProblem(
+                "roles", say("{word} is not understood.", word=repr(word)), say("Known: {known}.", known=known)
+            )
+        )
 
 
 def _pour(text: str, problems: list[FieldProblem]) -> dict[str, Any] | None:
     found = _POUR.match(text.strip())
     if found is None:
-        problems.append(FieldProblem("pour", say("{text} is not understood.", text=repr(text)),
-            say("Write: jug > bowl 0.5, or with line.")))
+        problems.append(
+            FieldProblem(
+                "pour", say("{text} is not understood.", text=repr(text)), say("Write: jug > bowl 0.5, or with line.")
+            )
+        )
         return None
-    return {"from": found["from"], "into": found["into"], "share": float(found["share"].replace(",", ".")),
-            "line": bool(found["line"]), "total": not found["bits"]}  # fmt: skip
+    return {
+        "from": found["from"],
+        "into": found["into"],
+        "share": float(found["share"].replace(",", ".")),
+        "line": bool(found["line"]),
+        "total": not found["bits"],
+    }
 
 
 def card_rows(design: Design) -> list[dict[str, str]]:
     """A card as rows, one for every level."""
     whole = {
-        "key": design.key, "name": design.name, "area": design.area, "from_months": str(design.from_months),
-        "to_months": str(design.to_months), "aim": design.aim, "prepares": " | ".join(design.prepares),
-        "control": design.control, "interest": " | ".join(design.interest), "steps": " | ".join(design.steps),
-        "clean_up": design.clean_up, "nature": " | ".join(design.nature),
+        "key": design.key,
+        "name": design.name,
+        "area": design.area,
+        "from_months": str(design.from_months),
+        "to_months": str(design.to_months),
+        "aim": design.aim,
+        "prepares": " | ".join(design.prepares),
+        "control": design.control,
+        "interest": " | ".join(design.interest),
+        "steps": " | ".join(design.steps),
+        "clean_up": design.clean_up,
+        "nature": " | ".join(design.nature),
         "follows": " | ".join(f"{key}:{level}" for key, level in design.follows),
-        "words": " | ".join(f"{word} = {other}" for word, other in design.words), "morning": design.morning,
-        "supervision": design.supervision, "minds": " | ".join(design.minds),
-        "adults_part": " | ".join(design.adults_part), "carried": design.carried,
-        "cost": design.cost, "themes": " | ".join(design.themes),
-        "one_level_because": design.one_level_because, "also": " | ".join(design.also),
-        "invitation": design.invitation, "tags": " | ".join(design.tags), "then": " | ".join(design.then),
-        "sort": design.sort, "grid": " | ".join(design.grid),
-    }  # fmt: skip
+        "words": " | ".join(f"{word} = {other}" for word, other in design.words),
+        "morning": design.morning,
+        "supervision": design.supervision,
+        "minds": " | ".join(design.minds),
+        "adults_part": " | ".join(design.adults_part),
+        "carried": design.carried,
+        "cost": design.cost,
+        "themes": " | ".join(design.themes),
+        "one_level_because": design.one_level_because,
+        "also": " | ".join(design.also),
+        "invitation": design.invitation,
+        "tags": " | ".join(design.tags),
+        "then": " | ".join(design.then),
+        "sort": design.sort,
+        "grid": " | ".join(design.grid),
+    }
     return [{**whole, **_level_cells(level)} for level in design.levels]
 
 
@@ -159,13 +245,18 @@ def _level_cells(level: Level) -> dict[str, str]:
     pour = level.pour
     poured = f"{pour.from_} > {pour.into} {pour.share:g}{' line' if pour.line else ''}" if pour else ""
     return {
-        "level": str(level.number), "level_name": level.name, "level_months": str(level.from_months),
-        "moves": str(level.moves), "stated": " | ".join(f"{name}={step}" for name, step in level.stated),
-        "container": " | ".join(level.container), 
+        "level": str(level.number),
+        "level_name": level.name,
+        "level_months": str(level.from_months),
+        "moves": str(level.moves),
+        "stated": " | ".join(f"{name}={step}" for name, step in level.stated),
+        "container": " | ".join(level.container),
         "pour": poured + (" bit by bit" if pour and not pour.total else ""),
-        "roles": " | ".join(_role_text(role) for role in level.roles), "expects": level.expects,
-        "not_yet": level.not_yet, "changes": level.changes,
-    }  # fmt: skip
+        "roles": " | ".join(_role_text(role) for role in level.roles),
+        "expects": level.expects,
+        "not_yet": level.not_yet,
+        "changes": level.changes,
+    }
 
 
 def _role_text(role: Role) -> str:

@@ -24,11 +24,38 @@ from zither_awl.formats.tables import Cells
 from zither_awl.formats.tray_table import piece_of, shape_cells
 
 COLUMNS: tuple[str, ...] = (
-    "name", "kind", "count", "shape", "size_mm", "mass_g", "soft", "material", "breakable", "inside_depth_mm",
-    "inside_top_mm", "inside_bottom_mm", "inside_across_mm", "marks", "density_g_ml", "stock_ml", "stock_g", "per_use",
-    "sealed", "magnet", "cell", "cord_mm", "allergens", "unsafe", "colours", "shows", "box_months",
-    "cost", "came_from", "bin", "assumed",
-)  # fmt: skip
+    "name",
+    "kind",
+    "count",
+    "shape",
+    "size_mm",
+    "mass_g",
+    "soft",
+    "material",
+    "breakable",
+    "inside_depth_mm",
+    "inside_top_mm",
+    "inside_bottom_mm",
+    "inside_across_mm",
+    "marks",
+    "density_g_ml",
+    "stock_ml",
+    "stock_g",
+    "per_use",
+    "sealed",
+    "magnet",
+    "cell",
+    "cord_mm",
+    "allergens",
+    "unsafe",
+    "colours",
+    "shows",
+    "box_months",
+    "cost",
+    "came_from",
+    "bin",
+    "assumed",
+)
 WRITTEN = tuple(c for c in COLUMNS if c != "stock_g")
 
 
@@ -76,8 +103,11 @@ def _kind(row: Cells, name: str) -> str:
         return ""
     found = read(name).kind
     if not found and name:
-        row.wrong("kind", say("is not clear from {name}.", name=repr(name)),
-            say("Write the kind, as jug, bowl, spoon, ball, card."))
+        row.wrong(
+            "kind",
+            say("is not clear from {name}.", name=repr(name)),
+            say("Write the kind, as jug, bowl, spoon, ball, card."),
+        )
     return found
 
 
@@ -85,12 +115,17 @@ def _told(row: Cells) -> dict[str, Any]:
     """What the row tells; an empty cell is not told."""
     told: dict[str, Any] = {
         "count": row.whole("count", 1) if row.text("count") else None,
-        "shape": piece_of(row, "shape", "size_mm"), "mass_g": row.number("mass_g"),
+        "shape": piece_of(row, "shape", "size_mm"),
+        "mass_g": row.number("mass_g"),
         "material": row.text("material") or None,
-        "inside": _inside(row), "density_g_ml": row.number("density_g_ml"), "stock_ml": row.number("stock_ml"),
-        "per_use": row.number("per_use"), "cord_mm": row.number("cord_mm"), "cost": row.number("cost"),
+        "inside": _inside(row),
+        "density_g_ml": row.number("density_g_ml"),
+        "stock_ml": row.number("stock_ml"),
+        "per_use": row.number("per_use"),
+        "cord_mm": row.number("cord_mm"),
+        "cost": row.number("cost"),
         "came_from": row.text("came_from") or None,
-    }  # fmt: skip
+    }
     for column in ("breakable", "magnet", "cell"):
         told[column] = row.yes(column) if row.text(column) else None
     if row.text("soft"):
@@ -122,12 +157,18 @@ def _inside(row: Cells) -> Inside | None:
     if depth is None and top is None:
         return None
     if depth is None or top is None:
-        row.wrong("inside_depth_mm" if depth is None else "inside_top_mm", say("is empty."),
-            say("Give both depth and top."))
+        row.wrong(
+            "inside_depth_mm" if depth is None else "inside_top_mm", say("is empty."), say("Give both depth and top.")
+        )
         return None
     try:
-        return Inside(depth_mm=depth, top_mm=top, bottom_mm=row.number("inside_bottom_mm"),
-                      across_mm=row.number("inside_across_mm"), marks=_marks(row))  # fmt: skip
+        return Inside(
+            depth_mm=depth,
+            top_mm=top,
+            bottom_mm=row.number("inside_bottom_mm"),
+            across_mm=row.number("inside_across_mm"),
+            marks=_marks(row),
+        )
     except InvalidValue as problem:
         for each in problem.problems:
             row.wrong(
@@ -143,15 +184,20 @@ def _marks(row: Cells) -> tuple[tuple[float, float], ...]:
         try:
             pairs.append((float(ml), float(up)))
         except ValueError:
-            row.wrong("marks", say("{word} is not understood.", word=repr(word)),
-                say("Write ml:mm, as 100:24 | 200:47."))
+            row.wrong(
+                "marks", say("{word} is not understood.", word=repr(word)), say("Write ml:mm, as 100:24 | 200:47.")
+            )
     return tuple(pairs)
 
 
 EMPTY: dict[str, tuple[str, Any]] = {
-    "per_use": ("per_use", None), "cord_mm": ("cord_mm", None), "inside": ("inside_depth_mm", None),
-    "allergens": ("allergens", ()), "dangers": ("unsafe", ()), "material": ("material", ""),
-}  # fmt: skip
+    "per_use": ("per_use", None),
+    "cord_mm": ("cord_mm", None),
+    "inside": ("inside_depth_mm", None),
+    "allergens": ("allergens", ()),
+    "dangers": ("unsafe", ()),
+    "material": ("material", ""),
+}
 """What an empty cell means in a file that says what is assumed: by field, its column and its empty value."""
 
 
@@ -163,7 +209,7 @@ def _marked(row: Cells, made: Component) -> Component:
     words = {word for word in row.listed("assumed") if hasattr(made, word)}
     told_empty = {
         field: empty for field, (column, empty) in EMPTY.items() if field not in words and not row.text(column)
-    }  # fmt: skip
+    }
     return replace(made, **told_empty, assumed=tuple(sorted(words)))
 
 
@@ -173,22 +219,37 @@ def component_cells(component: Component, bin_name: str) -> dict[str, str]:
     inside = component.inside
     marks = " | ".join(f"{ml:g}:{up:g}" for ml, up in inside.marks) if inside else ""
     return {
-        "name": component.name, "kind": component.kind, "count": str(component.count), "shape": shape, "size_mm": size,
-        "mass_g": f"{component.mass_g:g}", 
+        "name": component.name,
+        "kind": component.kind,
+        "count": str(component.count),
+        "shape": shape,
+        "size_mm": size,
+        "mass_g": f"{component.mass_g:g}",
         "soft": {"firm": "no"}.get(component.softness.value, component.softness.value),
-        "material": component.material, "breakable": _yes(component.breakable),
+        "material": component.material,
+        "breakable": _yes(component.breakable),
         "inside_depth_mm": _number(inside.depth_mm if inside else None),
         "inside_top_mm": _number(inside.top_mm if inside else None),
         "inside_bottom_mm": _number(inside.bottom_mm if inside else None),
-        "inside_across_mm": _number(inside.across_mm if inside else None), "marks": marks,
-        "density_g_ml": _number(component.density_g_ml), "stock_ml": _number(component.stock_ml),
-        "per_use": _number(component.per_use), "sealed": component.sealed, "magnet": _yes(component.magnet),
-        "cell": _yes(component.cell), "cord_mm": _number(component.cord_mm),
-        "allergens": " | ".join(component.allergens), "unsafe": " | ".join(component.dangers),
-        "colours": " | ".join(component.colours), "shows": component.subject,
-        "box_months": _number(component.box_months), "cost": _number(component.cost), "came_from": component.came_from,
-        "bin": bin_name, "assumed": " | ".join(component.assumed),
-    }  # fmt: skip
+        "inside_across_mm": _number(inside.across_mm if inside else None),
+        "marks": marks,
+        "density_g_ml": _number(component.density_g_ml),
+        "stock_ml": _number(component.stock_ml),
+        "per_use": _number(component.per_use),
+        "sealed": component.sealed,
+        "magnet": _yes(component.magnet),
+        "cell": _yes(component.cell),
+        "cord_mm": _number(component.cord_mm),
+        "allergens": " | ".join(component.allergens),
+        "unsafe": " | ".join(component.dangers),
+        "colours": " | ".join(component.colours),
+        "shows": component.subject,
+        "box_months": _number(component.box_months),
+        "cost": _number(component.cost),
+        "came_from": component.came_from,
+        "bin": bin_name,
+        "assumed": " | ".join(component.assumed),
+    }
 
 
 def _yes(value: bool) -> str:

@@ -17,9 +17,23 @@ from zither_awl.core.values import HELPS, Place, Work
 from zither_awl.formats.tables import Cells
 
 COLUMNS: tuple[str, ...] = (
-    "child", "tray", "day", "began", "ended", "work", "place", "rounds", "helped", "note", "shown", "watched_by",
-    "morning_began", "morning_ended", "present", "seen",
-)  # fmt: skip
+    "child",
+    "tray",
+    "day",
+    "began",
+    "ended",
+    "work",
+    "place",
+    "rounds",
+    "helped",
+    "note",
+    "shown",
+    "watched_by",
+    "morning_began",
+    "morning_ended",
+    "present",
+    "seen",
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,8 +65,8 @@ def read_episode(cells: Mapping[str, str]) -> tuple[EpisodeLine | None, tuple[Fi
     day = _day(row)
     began, ended = _time(row, "began", needed=True), _time(row, "ended")
     if began is not None and ended is not None and ended <= began:
-        row.wrong("ended", say("{ended} is not after began {began}.", ended=format(ended, "%H:%M:%S"),
-                               began=format(began, "%H:%M:%S")))
+        first, last = format(began, "%H:%M:%S"), format(ended, "%H:%M:%S")
+        row.wrong("ended", say("{ended} is not after began {began}.", ended=last, began=first))
     work = row.one_of("work", [w.value for w in Work], Work.RIGHT.value)
     place = row.one_of("place", [p.value for p in Place], Place.BACK.value)
     helped = row.one_of("helped", ["", *HELPS]) if row.text("helped") else ""
@@ -65,9 +79,22 @@ def read_episode(cells: Mapping[str, str]) -> tuple[EpisodeLine | None, tuple[Fi
     if row.problems or day is None or began is None:
         return None, tuple(row.problems)
     return EpisodeLine(
-        child, tray, day, began, ended, Work(work), Place(place), rounds, helped, row.text("note"), shown,
-        row.text("watched_by"), *morning, tuple(row.listed("present")), seen,
-    ), ()  # fmt: skip
+        child,
+        tray,
+        day,
+        began,
+        ended,
+        Work(work),
+        Place(place),
+        rounds,
+        helped,
+        row.text("note"),
+        shown,
+        row.text("watched_by"),
+        *morning,
+        tuple(row.listed("present")),
+        seen,
+    ), ()
 
 
 def _day(row: Cells) -> date | None:
@@ -91,11 +118,27 @@ def _time(row: Cells, column: str, *, needed: bool = False) -> time | None:
 
 
 def episode_cells(
-    child: str, tray: str, adult: str, local: Mapping[str, str], *, work: str, place: str, rounds: int, helped: str,
+    child: str,
+    tray: str,
+    adult: str,
+    local: Mapping[str, str],
+    *,
+    work: str,
+    place: str,
+    rounds: int,
+    helped: str,
     notes: Iterable[str],
 ) -> dict[str, str]:
     """A piece of work as the cells of a row; `local` holds day, began and ended in the household's zone."""
     return {
-        "child": child, "tray": tray, **local, "work": work, "place": place, "rounds": str(rounds), "helped": helped,
-        "note": " / ".join(notes), "shown": "no", "watched_by": adult,
-    }  # fmt: skip
+        "child": child,
+        "tray": tray,
+        **local,
+        "work": work,
+        "place": place,
+        "rounds": str(rounds),
+        "helped": helped,
+        "note": " / ".join(notes),
+        "shown": "no",
+        "watched_by": adult,
+    }

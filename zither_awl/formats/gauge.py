@@ -7,12 +7,7 @@ from math import cos, pi
 from typing import Any
 
 from zither_awl.core.saying import say
-from zither_awl.core.sources import (
-    CYLINDER_DEEP_MM,
-    CYLINDER_DIAMETER_MM,
-    CYLINDER_SHALLOW_MM,
-    CYLINDER_SOURCE,
-)
+from zither_awl.core.sources import CYLINDER_DEEP_MM, CYLINDER_DIAMETER_MM, CYLINDER_SHALLOW_MM, CYLINDER_SOURCE
 from zither_awl.formats.paper.sheet import faces, in_language_read
 from zither_awl.languages import told
 

@@ -59,22 +59,27 @@ def read_file(file: Path, form: str = HOUSEHOLD) -> tuple[dict[str, Any], dict[i
         packed = opened.read(2) == b"PK"
     size = file.stat().st_size
     if not packed and size > MOST_BYTES:
-        raise _refused(say("is {size} MB; the limit is {most_bytes} MB.", size=size // 2 ** 20,
-                           most_bytes=MOST_BYTES // 2 ** 20))
+        raise _refused(
+            say("is {size} MB; the limit is {most_bytes} MB.", size=size // 2**20, most_bytes=MOST_BYTES // 2**20)
+        )
     text, images = _unzipped(file) if packed else (file.read_bytes(), {})
     try:
         document = json.loads(text.decode("utf-8-sig"))
     except UnicodeDecodeError:
         raise _refused(say("is not written in UTF-8."), say("Choose the file this program saved.")) from None
     except (json.JSONDecodeError, RecursionError) as problem:
-        raise _refused(say("is no JSON: {problem}.", problem=problem),
-            say("Choose the file this program saved.")) from None
+        raise _refused(
+            say("is no JSON: {problem}.", problem=problem), say("Choose the file this program saved.")
+        ) from None
     found = document.get("format") if isinstance(document, dict) else None
     if found != form or not isinstance(document.get("tables"), dict):
-        is_other = say(": it is the file of {formats}",
-            formats=FORMATS[found]) if found in FORMATS and found != form else ""
-        raise _refused(say("is no {form} of this program{is_other}.", form=BARE[form], is_other=is_other),
-                       say("Choose the file that House saved."))  # fmt: skip
+        is_other = (
+            say(": it is the file of {formats}", formats=FORMATS[found]) if found in FORMATS and found != form else ""
+        )
+        raise _refused(
+            say("is no {form} of this program{is_other}.", form=BARE[form], is_other=is_other),
+            say("Choose the file that House saved."),
+        )
     return document, images
 
 
@@ -104,13 +109,14 @@ def _check_entries(entries: list[zipfile.ZipInfo]) -> None:
     if DOCUMENT not in names or len(set(names)) != len(names):
         raise _refused(say("must hold one {document}.", document=DOCUMENT))
     if len(entries) > MOST_FILES:
-        raise _refused(say("holds {entries} files; the limit is {most_files}.", entries=len(entries),
-                           most_files=MOST_FILES))
+        raise _refused(
+            say("holds {entries} files; the limit is {most_files}.", entries=len(entries), most_files=MOST_FILES)
+        )
     whole = sum(entry.file_size for entry in entries)
     packed = max(sum(entry.compress_size for entry in entries), 1)
     document = next(entry.file_size for entry in entries if entry.filename == DOCUMENT)
     if document > MOST_BYTES or whole > MOST_WHOLE or whole / packed > MOST_RATIO:
-        raise _refused(say("would unpack to {whole} MB, more than a household is.", whole=whole // 2 ** 20))
+        raise _refused(say("would unpack to {whole} MB, more than a household is.", whole=whole // 2**20))
 
 
 def _refused(what: str, hint: str = say("Nothing was changed.")) -> InvalidValue:

@@ -37,5 +37,15 @@ def morning_csv(happenings: Iterable[Happening]) -> str:
 
 
 def _cells(h: Happening) -> Mapping[str, str]:
-    return {"day": f"{h.at:%Y-%m-%d}", "child": h.child, "at": f"{h.at:%H:%M:%S}", "what": h.what, "at_what": h.at_what,
-            "cause": h.cause, "text": h.text, "work": h.work, "place": h.place, "work_id": h.work_id}  # fmt: skip
+    return {
+        "day": f"{h.at:%Y-%m-%d}",
+        "child": h.child,
+        "at": f"{h.at:%H:%M:%S}",
+        "what": h.what,
+        "at_what": h.at_what,
+        "cause": h.cause,
+        "text": h.text,
+        "work": h.work,
+        "place": h.place,
+        "work_id": h.work_id,
+    }

@@ -30,12 +30,20 @@ def clean_photo(data: bytes) -> bytes:
                 # A JPEG is decoded at a smaller scale, so that a large one does not take half a gigabyte.
                 most = MOST_PIXELS if opened.format == "JPEG" else MOST_PIXELS_WHOLE
                 if opened.width * opened.height > most:
-                    raise _refused(say("has {width} x {height} pixels", width=opened.width, height=opened.height),
-                        say("Take a smaller picture."))
+                    raise _refused(
+                        say("has {width} x {height} pixels", width=opened.width, height=opened.height),
+                        say("Take a smaller picture."),
+                    )
                 opened.draft("RGB", (MOST_SIDE, MOST_SIDE))
                 picture = ImageOps.exif_transpose(opened).convert("RGB")
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombWarning,
-            Image.DecompressionBombError) as problem:  # fmt: skip
+    except (
+        UnidentifiedImageError,
+        OSError,
+        ValueError,
+        SyntaxError,
+        Image.DecompressionBombWarning,
+        Image.DecompressionBombError,
+    ) as problem:
         if isinstance(problem, InvalidValue):
             raise
         raise _refused(say("is no picture the program can open"), say("Choose a JPEG, PNG or WebP file.")) from problem

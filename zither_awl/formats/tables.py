@@ -32,12 +32,21 @@ def read_table(text: str, columns: Sequence[str]) -> list[dict[str, str]]:
     header = [_known(cell, columns) for cell in rows[0]]
     _check_header(header)
     if len(rows) - 1 > MOST_ROWS:
-        raise InvalidValue(FieldProblem("file", say("has {rows} rows; the limit is {most_rows}.",
-                                                    rows=len(rows) - 1, most_rows=MOST_ROWS), say("Split it.")))
+        raise InvalidValue(
+            FieldProblem(
+                "file",
+                say("has {rows} rows; the limit is {most_rows}.", rows=len(rows) - 1, most_rows=MOST_ROWS),
+                say("Split it."),
+            )
+        )
     for number, row in enumerate(rows[1:], start=1):
         if len(row) > len(header) and any(cell.strip() for cell in row[len(header) :]):
-            said = say("row {number} has {row} cells; the header has {header}.", number=number, row=len(row),
-                       header=len(header))
+            said = say(
+                "row {number} has {row} cells; the header has {header}.",
+                number=number,
+                row=len(row),
+                header=len(header),
+            )
             raise InvalidValue(FieldProblem("file", said, say("Put a text with a comma in it into quotes.")))
     return [
         {name: cell.strip() for name, cell in zip(header, row, strict=False) if name != "problem"} for row in rows[1:]
@@ -49,10 +58,13 @@ def _rows(body: str, delimiter: str) -> list[list[str]]:
     try:
         table = list(csv.reader(io.StringIO(body), delimiter=delimiter))
     except csv.Error as problem:
-        hint = say("No cell may have more than {field_size_limit} characters; quotes must be closed.",
-                   field_size_limit=csv.field_size_limit())
-        raise InvalidValue(FieldProblem("file", say("cannot be read as CSV: {problem}.", problem=problem),
-            hint)) from None
+        hint = say(
+            "No cell may have more than {field_size_limit} characters; quotes must be closed.",
+            field_size_limit=csv.field_size_limit(),
+        )
+        raise InvalidValue(
+            FieldProblem("file", say("cannot be read as CSV: {problem}.", problem=problem), hint)
+        ) from None
     rows = [row for row in table if any(cell.strip() for cell in row)]
     if not rows:
         raise InvalidValue(FieldProblem("file", say("is empty."), say("Download the sample and begin from it.")))
@@ -64,16 +76,22 @@ def _known(cell: str, columns: Sequence[str]) -> str:
     if name in columns or name == "problem":
         return name
     close = get_close_matches(name, columns, n=1)
-    hint = say("Did you mean {close}?", close=close[0]) if close else say("Known columns: {columns}.",
-                                                         columns=together(columns, ', '))
+    hint = (
+        say("Did you mean {close}?", close=close[0])
+        if close
+        else say("Known columns: {columns}.", columns=together(columns, ", "))
+    )
     raise InvalidValue(FieldProblem("header", say("{cell} is not a column.", cell=repr(cell.strip())), hint))
 
 
 def _check_header(header: Sequence[str]) -> None:
     twice = {name for name in header if header.count(name) > 1}
     if twice:
-        raise InvalidValue(FieldProblem("header", say("{twice} is there twice.",
-                                                      twice=together(sorted(twice), ', ')), say("Keep one.")))
+        raise InvalidValue(
+            FieldProblem(
+                "header", say("{twice} is there twice.", twice=together(sorted(twice), ", ")), say("Keep one.")
+            )
+        )
 
 
 def write_table(columns: Sequence[str], rows: Iterable[Mapping[str, str]]) -> str:
@@ -140,8 +158,11 @@ class Cells:
         """Note a word that is not in the list, with the nearest one that is."""
         close = get_close_matches(word.lower(), [a.lower() for a in allowed], n=1, cutoff=0.5)
         nearest = next((a for a in allowed if close and a.lower() == close[0]), "")
-        hint = say("Did you mean {nearest}?", nearest=nearest) if nearest else say("Expected one of: {allowed}.",
-                                                              allowed=together(allowed, ', '))
+        hint = (
+            say("Did you mean {nearest}?", nearest=nearest)
+            if nearest
+            else say("Expected one of: {allowed}.", allowed=together(allowed, ", "))
+        )
         self.wrong(column, say("{word} is not known.", word=repr(word)) if word else say("is empty."), hint)
 
     def number(self, column: str, default: float | None = None) -> float | None:
@@ -154,9 +175,11 @@ class Cells:
         except ValueError:
             value = nan
         if not isfinite(value):
-            self.wrong(column, say("{word} is not a number.", word=repr(word)),
-                say("Write digits, as 12.5; the unit is in the "
-                                                                 "header."))
+            self.wrong(
+                column,
+                say("{word} is not a number.", word=repr(word)),
+                say("Write digits, as 12.5; the unit is in the header."),
+            )
             return default
         return value
 

@@ -23,10 +23,27 @@ def _sizes(name: str) -> tuple[str, str, str]:
 
 
 COLUMNS: tuple[str, ...] = (
-    "name", "area", "from_months", "to_months", "follows_from", *_sizes("width"), *_sizes("depth"), *_sizes("height"),
-    "mass_g", "mass_kg", "pieces", "piece_shape", "piece_mm", "soft", "breakable", "unsafe", "cord_mm", "tags", "bin",
+    "name",
+    "area",
+    "from_months",
+    "to_months",
+    "follows_from",
+    *_sizes("width"),
+    *_sizes("depth"),
+    *_sizes("height"),
+    "mass_g",
+    "mass_kg",
+    "pieces",
+    "piece_shape",
+    "piece_mm",
+    "soft",
+    "breakable",
+    "unsafe",
+    "cord_mm",
+    "tags",
+    "bin",
     "for",
-)  # fmt: skip
+)
 WRITTEN = tuple(c for c in COLUMNS if not c.endswith(("_cm", "_in", "_kg")))
 SHAPES = ("ball", "cylinder", "brick", "irregular")
 SMALLEST_TRAY_MM = 60.0
@@ -63,10 +80,21 @@ def read_tray(cells: Mapping[str, str]) -> tuple[TrayLine | None, tuple[FieldPro
     try:
         card = Card(id=0, name=name, area=area, from_months=months[0] or 0, to_months=months[1] or 0)
         tray = Tray(
-            id=0, name=name, card=card, width_mm=sizes["width"], depth_mm=sizes["depth"], height_mm=sizes["height"],
-            mass_g=mass, pieces=pieces or 0, piece=piece, softness=Softness(softness), breakable=breakable,
-            hazards=tuple(hazards), cord_mm=cord, tags=tuple(tags),
-        )  # fmt: skip
+            id=0,
+            name=name,
+            card=card,
+            width_mm=sizes["width"],
+            depth_mm=sizes["depth"],
+            height_mm=sizes["height"],
+            mass_g=mass,
+            pieces=pieces or 0,
+            piece=piece,
+            softness=Softness(softness),
+            breakable=breakable,
+            hazards=tuple(hazards),
+            cord_mm=cord,
+            tags=tuple(tags),
+        )
     except InvalidValue as problem:
         return None, tuple(_in_column(p, row) for p in problem.problems)
     return TrayLine(tray, tuple(row.listed("follows_from")), row.text("bin"), tuple(row.listed("for"))), ()
@@ -88,9 +116,15 @@ def _side(row: Cells, side: str) -> float:
             row.wrong(column, say("is empty."), say("Give {side}_mm, {side}_cm or {side}_in.", side=side))
         return 1.0
     if side == "width" and 0 < size < SMALLEST_TRAY_MM:
-        row.wrong(column, say("is {size} mm; a tray is at least {smallest_tray_mm} mm wide.", size=figure(size),
-                              smallest_tray_mm=figure(SMALLEST_TRAY_MM)),
-                  say("Did you mean {size} cm? Then the header is width_cm.", size=figure(size)))  # fmt: skip
+        row.wrong(
+            column,
+            say(
+                "is {size} mm; a tray is at least {smallest_tray_mm} mm wide.",
+                size=figure(size),
+                smallest_tray_mm=figure(SMALLEST_TRAY_MM),
+            ),
+            say("Did you mean {size} cm? Then the header is width_cm.", size=figure(size)),
+        )
     return size
 
 
@@ -118,8 +152,11 @@ def piece_of(row: Cells, shape: str = "piece_shape", size: str = "piece_mm") -> 
         row.wrong(size, problem.problems[0].message)
     except (ValueError, TypeError):
         wanted = {"ball": "9", "cylinder": "8x60", "brick": "10x20x40", "irregular": "40x20x20"}[word]
-        row.wrong(size, say("{sizes} does not describe a {word}.", sizes=repr(sizes), word=word),
-            say("For example {wanted}, in mm.", wanted=wanted))
+        row.wrong(
+            size,
+            say("{sizes} does not describe a {word}.", sizes=repr(sizes), word=word),
+            say("For example {wanted}, in mm.", wanted=wanted),
+        )
     return None
 
 
@@ -150,15 +187,26 @@ def tray_cells(tray: Tray, follows: list[str], bin_name: str, for_names: list[st
     """A tray as the cells of a row, lengths in mm."""
     shape, size = shape_cells(tray.piece)
     return {
-        "name": tray.name, "area": tray.card.area, "from_months": str(tray.card.from_months),
-        "to_months": str(tray.card.to_months), "follows_from": " | ".join(follows),
-        "width_mm": f"{tray.width_mm:g}", "depth_mm": f"{tray.depth_mm:g}", "height_mm": f"{tray.height_mm:g}",
-        "mass_g": f"{tray.mass_g:g}", "pieces": str(tray.pieces), "piece_shape": shape, "piece_mm": size,
+        "name": tray.name,
+        "area": tray.card.area,
+        "from_months": str(tray.card.from_months),
+        "to_months": str(tray.card.to_months),
+        "follows_from": " | ".join(follows),
+        "width_mm": f"{tray.width_mm:g}",
+        "depth_mm": f"{tray.depth_mm:g}",
+        "height_mm": f"{tray.height_mm:g}",
+        "mass_g": f"{tray.mass_g:g}",
+        "pieces": str(tray.pieces),
+        "piece_shape": shape,
+        "piece_mm": size,
         "soft": "no" if tray.softness is Softness.FIRM else tray.softness.value,
-        "breakable": "yes" if tray.breakable else "no", "unsafe": " | ".join(tray.hazards),
-        "cord_mm": "" if tray.cord_mm is None else f"{tray.cord_mm:g}", "tags": " | ".join(tray.tags),
-        "bin": bin_name, "for": " | ".join(for_names),
-    }  # fmt: skip
+        "breakable": "yes" if tray.breakable else "no",
+        "unsafe": " | ".join(tray.hazards),
+        "cord_mm": "" if tray.cord_mm is None else f"{tray.cord_mm:g}",
+        "tags": " | ".join(tray.tags),
+        "bin": bin_name,
+        "for": " | ".join(for_names),
+    }
 
 
 def shape_cells(piece: Shape | None) -> tuple[str, str]:
@@ -179,7 +227,15 @@ def shape_cells(piece: Shape | None) -> tuple[str, str]:
 def problem_table(rows: list[tuple[Mapping[str, str], tuple[FieldProblem, ...]]], columns: tuple[str, ...]) -> str:
     """The bad rows as they came, with a column `problem` that says what to mend."""
     used = [c for c in columns if any(cells.get(c) for cells, _ in rows)]
-    said = [{**cells, "problem": together(chain.from_iterable((say("{field}: {message}", field=p.field,
-                                                                   message=p.message), p.hint) for p in problems))}
-            for cells, problems in rows]  # fmt: skip
+    said = [
+        {
+            **cells,
+            "problem": together(
+                chain.from_iterable(
+                    (say("{field}: {message}", field=p.field, message=p.message), p.hint) for p in problems
+                )
+            ),
+        }
+        for cells, problems in rows
+    ]
     return write_table([*used, "problem"], said)

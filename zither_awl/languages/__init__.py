@@ -38,8 +38,11 @@ def language_of(code: str) -> Language:
         return Language(ENGLISH, {}, {key: f"⟦{key}⟧" for key in table(CODES[1], "words")}, _stretched)
     if code not in CODES:
         raise KeyError(code)
-    return Language(code, {english: own for part in PARTS for english, own in table(code, part).items() if own},
-                    table(code, "words"))
+    return Language(
+        code,
+        {english: own for part in PARTS for english, own in table(code, part).items() if own},
+        table(code, "words"),
+    )
 
 
 @cache

@@ -57,9 +57,14 @@ def foreseen(desk: Desk, solve: Solve) -> Foreseen | None:
         runs=told.runs,
         mastered=tuple(sorted((m for m in mastered if _worth_telling(m[2])), key=lambda m: _first(m[2]))),
         changes=tuple(sorted((c for c in changes if _worth_telling(c[1])), key=lambda c: _first(c[1]))),
-        out_of=tuple(sorted(((names[k], r) for k, r in told.out_of.items() if k in names and _worth_telling(r)),
-                            key=lambda o: _first(o[1]))), policies=solve.answer.policies,
-    )  # fmt: skip
+        out_of=tuple(
+            sorted(
+                ((names[k], r) for k, r in told.out_of.items() if k in names and _worth_telling(r)),
+                key=lambda o: _first(o[1]),
+            )
+        ),
+        policies=solve.answer.policies,
+    )
 
 
 def _worth_telling(told: Range) -> bool:

@@ -61,8 +61,11 @@ def receive(desk: Desk, arrival_id: int, came: Sequence[CameIn], bin_name: str, 
     house, today = desk.house(), desk.today()
     old = arrival_of(house, arrival_id)
     if old.arrived_on is not None:
-        raise InvalidValue(FieldProblem("arrival", say("{old} arrived on {arrived_on} already.", old=old.name,
-                                                       arrived_on=old.arrived_on)))
+        raise InvalidValue(
+            FieldProblem(
+                "arrival", say("{old} arrived on {arrived_on} already.", old=old.name, arrived_on=old.arrived_on)
+            )
+        )
     things = [of_kind(c.name, c.kind, count=c.count, box_months=c.box_months, came_from=old.name[:80]) for c in came]
     with desk.write(adult_id, say("Arrived: {old}", old=old.name)) as work:
         bin_id = bin_for(work, house, bin_name) if bin_name.strip() else None
@@ -92,8 +95,7 @@ def bins_held(house: House) -> tuple[tuple[Bin, int], ...]:
     resting = resting_trays(house)
     on_trays = {c.component.id for t in house.trays for c in t.contents}
     loose = [c for c in house.components if not c.archived and c.id not in on_trays]
-    return tuple((b, sum(t.bin_id == b.id for t in resting) + sum(c.bin_id == b.id for c in loose))
-                 for b in house.bins)  # fmt: skip
+    return tuple((b, sum(t.bin_id == b.id for t in resting) + sum(c.bin_id == b.id for c in loose)) for b in house.bins)
 
 
 def save_absence(desk: Desk, absence: Absence, adult_id: int | None) -> int:

@@ -36,8 +36,10 @@ class Asking:
 def _believed(house: House, child: Child, on: date) -> Belief:
     """What is believed of a child of its age before anything is said."""
     months = corrected_months(child.born, child.gestation_weeks, on)
-    return house.once(("belief", child.id, on), lambda: belief(
-        askable(catalogue.taken(house), months, practice=house.practice), months))  # fmt: skip
+    return house.once(
+        ("belief", child.id, on),
+        lambda: belief(askable(catalogue.taken(house), months, practice=house.practice), months),
+    )
 
 
 def _told(house: House, child: Child, on: date, answers: Sequence[Answered]) -> Belief:
@@ -49,8 +51,11 @@ def _told(house: House, child: Child, on: date, answers: Sequence[Answered]) -> 
         try:
             now = now.told(rung, answer)
         except KeyError:
-            raise InvalidValue(FieldProblem("answers", say("names {rung} {rung2}, which is not asked of.",
-                                                           rung=rung[0], rung2=rung[1]))) from None
+            raise InvalidValue(
+                FieldProblem(
+                    "answers", say("names {rung} {rung2}, which is not asked of.", rung=rung[0], rung2=rung[1])
+                )
+            ) from None
     return now
 
 
@@ -72,8 +77,11 @@ def presumed(house: House, child: Child, on: date) -> Presumed:
         return Presumed()
 
     def reckon() -> Presumed:
-        said = {(s.key, s.level): s.answer for s in house.people.said
-                if s.child_id == child.id and not s.word and not s.concluded}  # fmt: skip
+        said = {
+            (s.key, s.level): s.answer
+            for s in house.people.said
+            if s.child_id == child.id and not s.word and not s.concluded
+        }
         now = _believed(house, child, on)
         for rung, answer in said.items():
             now = now.told(rung, answer) if rung in {each.rung for each in now.levels} else now
@@ -94,12 +102,20 @@ def asking(desk: Desk, child_id: int, answers: Sequence[Answered]) -> Asking:
     now = _told(house, child, today, answers)
     rung = now.question()
     design = catalogue.designs(house)[rung[0]] if rung else None
-    return Asking(child, design, design.level(rung[1]) if design and rung else None, len(answers) + 1, MOST_QUESTIONS,
-                  now.settled(), len(now.levels))  # fmt: skip
+    return Asking(
+        child,
+        design,
+        design.level(rung[1]) if design and rung else None,
+        len(answers) + 1,
+        MOST_QUESTIONS,
+        now.settled(),
+        len(now.levels),
+    )
 
 
-def keep_said(desk: Desk, child_id: int, answers: Sequence[Answered], words: Mapping[str, Sequence[str]],
-        adult_id: int | None) -> int:  # fmt: skip
+def keep_said(
+    desk: Desk, child_id: int, answers: Sequence[Answered], words: Mapping[str, Sequence[str]], adult_id: int | None
+) -> int:
     """Keep what was said of a child, with what follows from it; returns how many levels are now said to be known.
 
     What followed from earlier answers is drawn anew. `words` are those known, by set. Raises: NotFound; InvalidValue
@@ -111,14 +127,26 @@ def keep_said(desk: Desk, child_id: int, answers: Sequence[Answered], words: Map
     asked = {(s.key, s.level): s.answer for s in earlier if not s.word and not s.concluded} | dict(answers)
     near = {each.rung for each in _believed(house, child, today).levels}
     now = _told(house, child, today, [(rung, answer) for rung, answer in asked.items() if rung in near])
-    said = Said(child_id=child_id, key="-", level=1, answer="yes", on=today,
-                adult=next((a.name for a in house.adults if a.id == adult_id), ""))  # fmt: skip
+    said = Said(
+        child_id=child_id,
+        key="-",
+        level=1,
+        answer="yes",
+        on=today,
+        adult=next((a.name for a in house.adults if a.id == adult_id), ""),
+    )
     new = [replace(said, key=key, level=level, answer=answer) for (key, level), answer in answers]
     if answers:
-        new += [replace(said, key=key, level=level, answer=answer, concluded=True)
-                for (key, level), answer in now.concluded().items() if (key, level) not in asked]  # fmt: skip
-    new += [replace(said, key=words_of, level=0, word=word)
-            for words_of, known in _checked(house, child, today, words).items() for word in known]  # fmt: skip
+        new += [
+            replace(said, key=key, level=level, answer=answer, concluded=True)
+            for (key, level), answer in now.concluded().items()
+            if (key, level) not in asked
+        ]
+    new += [
+        replace(said, key=words_of, level=0, word=word)
+        for words_of, known in _checked(house, child, today, words).items()
+        for word in known
+    ]
     over = {(s.key, s.level, s.word) for s in new}
     dropped = [s for s in earlier if answers and s.concluded and (s.key, s.level, s.word) not in over]
     with desk.write(adult_id, say("What {child} knows", child=child.name)) as work:
@@ -132,6 +160,9 @@ def _checked(house: House, child: Child, on: date, words: Mapping[str, Sequence[
     for key, known in words.items():
         strange = [w for w in known if w not in there.get(key, ())]
         if key not in there or strange:
-            raise InvalidValue(FieldProblem("words", say("names {strange}, which is not asked of.",
-                                                         strange=together(strange, ', ') or key)))
+            raise InvalidValue(
+                FieldProblem(
+                    "words", say("names {strange}, which is not asked of.", strange=together(strange, ", ") or key)
+                )
+            )
     return words

@@ -39,12 +39,18 @@ def books(house: House) -> tuple[Book, ...]:
         for each in house.components:
             if each.kind == "book" and each.count == 1 and not each.archived:
                 told = house.weeks.books.get(each.id)
-                more = {} if told is None else {
-                    name: getattr(told, name) for name in ("language", "themes", "from_months", "to_months", "lent_by",
-                                                           "back_on")}  # fmt: skip
+                more = (
+                    {}
+                    if told is None
+                    else {
+                        name: getattr(told, name)
+                        for name in ("language", "themes", "from_months", "to_months", "lent_by", "back_on")
+                    }
+                )
                 cover = max(20.0, min(600.0, footprint_mm(each)[0]))
-                plain = Book(thing_id=each.id, title=each.name, cover_mm=cover, photo_id=each.photo_id,
-                             bin_id=each.bin_id)  # fmt: skip
+                plain = Book(
+                    thing_id=each.id, title=each.name, cover_mm=cover, photo_id=each.photo_id, bin_id=each.bin_id
+                )
                 try:
                     found.append(replace(plain, **more))
                 except InvalidValue:
@@ -59,8 +65,11 @@ def standing(house: House) -> tuple[Standing, ...]:
     """The books that stand on a ledge now."""
     known = {b.thing_id: b for b in books(house)}
     asked = house.weeks.books_asked
-    return tuple(Standing(known[s.thing_id], s.unit_id, s.since, asked.get(s.thing_id, ()))
-                 for s in house.weeks.book_stays if s.until is None and s.thing_id in known)  # fmt: skip
+    return tuple(
+        Standing(known[s.thing_id], s.unit_id, s.since, asked.get(s.thing_id, ()))
+        for s in house.weeks.book_stays
+        if s.until is None and s.thing_id in known
+    )
 
 
 def ledges(house: House) -> tuple[Ledge, ...]:
@@ -156,12 +165,14 @@ def turn(desk: Desk, out: Sequence[int], in_: Sequence[tuple[int, int]], adult_i
     here = {s.book.thing_id: s for s in standing(house)}
     for thing_id in out:
         if thing_id not in here:
-            raise InvalidValue(FieldProblem("out", say("names {book}, which stands nowhere.",
-                                                       book=book(house, thing_id).title)))
+            raise InvalidValue(
+                FieldProblem("out", say("names {book}, which stands nowhere.", book=book(house, thing_id).title))
+            )
     for thing_id, _ in in_:
         if thing_id in here:
-            raise InvalidValue(FieldProblem("in", say("names {book}, which stands already.",
-                                                      book=book(house, thing_id).title)))
+            raise InvalidValue(
+                FieldProblem("in", say("names {book}, which stands already.", book=book(house, thing_id).title))
+            )
     _check_room(house, [s for s in here.values() if s.book.thing_id not in set(out)], in_)
     with desk.write(adult_id, say("Turned the books")) as work:
         for thing_id in out:
@@ -176,9 +187,13 @@ def _check_room(house: House, stays: Sequence[Standing], in_: Sequence[tuple[int
     for unit in house.units:  # only a number the household itself gave binds it; the usual five is a wish
         there = sum(s.unit_id == unit.id for s in stays) + sum(to == unit.id for _, to in in_)
         if unit.most is not None and unit.id in by_unit and there > unit.most:
-            raise InvalidValue(FieldProblem("in", say("makes {there} books on {unit}; it takes {most}.",
-                                                      there=there, unit=unit.name, most=unit.most),
-                                            say("Let one more book rest.")))  # fmt: skip
+            raise InvalidValue(
+                FieldProblem(
+                    "in",
+                    say("makes {there} books on {unit}; it takes {most}.", there=there, unit=unit.name, most=unit.most),
+                    say("Let one more book rest."),
+                )
+            )
     used = {key: ledge.taken_mm for key, ledge in by_unit.items()}
     for each in stays:
         used[each.unit_id] = used.get(each.unit_id, 0.0) + each.book.cover_mm + GAP_MM
@@ -189,9 +204,13 @@ def _check_room(house: House, stays: Sequence[Standing], in_: Sequence[tuple[int
         used[unit_id] += coming.cover_mm + GAP_MM
         if used[unit_id] > by_unit[unit_id].width_mm:
             over = used[unit_id] - by_unit[unit_id].width_mm
-            raise InvalidValue(FieldProblem("in", say("has {coming}, for which {over} mm are missing.",
-                                                      coming=coming.title, over=decimal(over, 0)),
-                                            say("Let one more book rest.")))  # fmt: skip
+            raise InvalidValue(
+                FieldProblem(
+                    "in",
+                    say("has {coming}, for which {over} mm are missing.", coming=coming.title, over=decimal(over, 0)),
+                    say("Let one more book rest."),
+                )
+            )
 
 
 def ask_again(desk: Desk, thing_id: int, adult_id: int | None) -> None:

@@ -28,9 +28,11 @@ def as_file(desk: Desk) -> bytes:
     """The weeks as a calendar file."""
     house, today = desk.house(), desk.today()
     name = house.household.name if house.household else say("Zither Awl")
-    return calendar_file(say("{name}: weeks", name=name), sorted(_entries(desk, house, today), key=lambda e: (e.first,
-        e.uid)),
-                         desk.now())  # fmt: skip
+    return calendar_file(
+        say("{name}: weeks", name=name),
+        sorted(_entries(desk, house, today), key=lambda e: (e.first, e.uid)),
+        desk.now(),
+    )
 
 
 def _entries(desk: Desk, house: House, today: date) -> Iterator[Entry]:
@@ -39,12 +41,18 @@ def _entries(desk: Desk, house: House, today: date) -> Iterator[Entry]:
     yield from _themes(house, first)
     for book in bookshelf.books(house):
         if book.back_on is not None:
-            yield Entry(f"book-{book.thing_id}", say("Book back: {book}", book=book.title), book.back_on,
-                book.back_on, book.lent_by)
+            yield Entry(
+                f"book-{book.thing_id}",
+                say("Book back: {book}", book=book.title),
+                book.back_on,
+                book.back_on,
+                book.lent_by,
+            )
     for arrival in house.weeks.arrivals:
         for day in coming_days(arrival, first, last):
-            yield Entry(f"arrival-{arrival.id}-{day}", say("Arrives: {arrival}", arrival=arrival.name), day, day,
-                arrival.note)
+            yield Entry(
+                f"arrival-{arrival.id}-{day}", say("Arrives: {arrival}", arrival=arrival.name), day, day, arrival.note
+            )
     for away in house.absences:
         yield Entry(f"away-{away.id}", away.name, away.from_day, away.until_day, away.kind)
     yield from _showings(house)
@@ -55,18 +63,31 @@ def _themes(house: House, first: date) -> Iterator[Entry]:
     """Themes with the days their trays come, and what is to be done by then."""
     for theme in house.weeks.themes:
         if theme.until_day >= first:
-            told = [theme.question, say("{n, plural, one {# tray} other {# trays}}", n=len(theme.trays))
-                if theme.trays else "", theme.outing]
-            yield Entry(f"theme-{theme.id}", theme.name, theme.from_day, theme.until_day,
-                        together(t for t in told if t))  # fmt: skip
+            told = [
+                theme.question,
+                say("{n, plural, one {# tray} other {# trays}}", n=len(theme.trays)) if theme.trays else "",
+                theme.outing,
+            ]
+            yield Entry(
+                f"theme-{theme.id}", theme.name, theme.from_day, theme.until_day, together(t for t in told if t)
+            )
             for tray in theme.trays:
                 if tray.spot is not None:
-                    yield Entry(f"theme-tray-{tray.id}", say("{theme}: {tray} comes", theme=theme.name,
-                                                             tray=tray.name), tray.day, tray.day)
+                    yield Entry(
+                        f"theme-tray-{tray.id}",
+                        say("{theme}: {tray} comes", theme=theme.name, tray=tray.name),
+                        tray.day,
+                        tray.day,
+                    )
     for line in house.weeks.by_then:
         if line.done_on is None:
-            yield Entry(f"by-then-{line.id}", say("{kind}: {line}", kind=capital(line.kind), line=line.name),
-                line.due, line.due, line.amount)
+            yield Entry(
+                f"by-then-{line.id}",
+                say("{kind}: {line}", kind=capital(line.kind), line=line.name),
+                line.due,
+                line.due,
+                line.amount,
+            )
 
 
 def _looks(desk: Desk, house: House, today: date) -> Iterator[Entry]:
@@ -86,8 +107,9 @@ def _showings(house: House) -> Iterator[Entry]:
     names = {c.id: c.name for c in house.children}
     for key, child, tray, day, _ in house.weeks.planned:
         if child in names and tray in trays:
-            yield Entry(f"showing-{key}", say("Show {trays} to {names}", trays=trays[tray], names=names[child]), day,
-                day)
+            yield Entry(
+                f"showing-{key}", say("Show {trays} to {names}", trays=trays[tray], names=names[child]), day, day
+            )
 
 
 def _who(house: House, today: date) -> Iterator[Entry]:
@@ -96,8 +118,9 @@ def _who(house: House, today: date) -> Iterator[Entry]:
     for adult in house.adults:
         days = tuple(n for n, minutes in enumerate(adult.minutes) if minutes)
         if days:
-            told = listed(dict.fromkeys(say("{n, plural, one {# minute} other {# minutes}}", n=adult.minutes[n])
-                for n in days))
+            told = listed(
+                dict.fromkeys(say("{n, plural, one {# minute} other {# minutes}}", n=adult.minutes[n]) for n in days)
+            )
             begin = monday + timedelta(days=days[0])
             yield Entry(f"who-{adult.id}", say("{adult} prepares", adult=adult.name), begin, begin, told, days)
 
@@ -143,9 +166,10 @@ def _kind(each: Away) -> AbsenceKind:
 
 
 _SAID: dict[AbsenceKind, tuple[str, ...]] = {
-    "visitors": ("visit", "guest", "visita", "grand", "abuel"), "illness": ("ill", "sick", "enferm", "doctor"),
+    "visitors": ("visit", "guest", "visita", "grand", "abuel"),
+    "illness": ("ill", "sick", "enferm", "doctor"),
     "holiday": ("holiday", "vacation", "vacacion", "festivo", "away", "trip"),
-}  # fmt: skip
+}
 """Words by which a kind is guessed; whoever reads the file in can say otherwise."""
 
 

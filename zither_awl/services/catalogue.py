@@ -39,10 +39,13 @@ def whole(design: Design) -> dict[str, Any]:
 
 def entries(house: House) -> Mapping[str, Entry]:
     """Every card by key: those that ship, and the household's own, which stand before them."""
-    return house.once("catalogue", lambda: {
-        key: each if each.origin == "own" else replace(each, taken=_taken(house, key))
-        for key, each in _cards(house, house.practice.letters).items()
-    })  # fmt: skip
+    return house.once(
+        "catalogue",
+        lambda: {
+            key: each if each.origin == "own" else replace(each, taken=_taken(house, key))
+            for key, each in _cards(house, house.practice.letters).items()
+        },
+    )
 
 
 def _cards(house: House, letters: str) -> Mapping[str, Entry]:
@@ -77,16 +80,18 @@ def _with_ties(cards: Mapping[str, Design], letters: str, ties: Ties) -> dict[st
         if before[0] in cards and before[1] <= len(cards[before[0]].levels):
             by_key.setdefault(key, []).append((number, before, tied))
     return {
-        key: replace(design, tied=tuple((n, before) for n, before, tied in by_key.get(key, ()) if tied),
-                     untied=tuple((n, before) for n, before, tied in by_key.get(key, ()) if not tied))
-        if key in by_key or design.tied or design.untied else design
+        key: replace(
+            design,
+            tied=tuple((n, before) for n, before, tied in by_key.get(key, ()) if tied),
+            untied=tuple((n, before) for n, before, tied in by_key.get(key, ()) if not tied),
+        )
+        if key in by_key or design.tied or design.untied
+        else design
         for key, design in cards.items()
-    }  # fmt: skip
+    }
 
 
-NAMES_FIRST: Ties = {
-    (("letters", 1), ("i-spy", 1)): False, (("i-spy", 3), ("letters", 1)): True,
-}  # fmt: skip
+NAMES_FIRST: Ties = {(("letters", 1), ("i-spy", 1)): False, (("i-spy", 3), ("letters", 1)): True}
 """The school of names first (SEQ-8): letters do not wait for the listening game; its last level waits for them."""
 
 
@@ -115,8 +120,10 @@ def designs_of(house: House, letters: str) -> Mapping[str, Design]:
 
 def graph_of(house: House) -> dict[Rung, tuple[Rung, ...]]:
     """By level of every card: what should be known before it."""
-    return house.once("graph", lambda: {(d.key, level.number): d.before(level.number)
-                                        for d in designs(house).values() for level in d.levels})  # fmt: skip
+    return house.once(
+        "graph",
+        lambda: {(d.key, level.number): d.before(level.number) for d in designs(house).values() for level in d.levels},
+    )
 
 
 def taken(house: House) -> list[Design]:
@@ -138,8 +145,9 @@ def choose(desk: Desk, keys: Sequence[str], is_taken: bool, adult_id: int | None
     for key in keys:
         entry(house, key)
     label = entry(house, keys[0]).design.name if len(keys) == 1 else say("{keys} cards", keys=len(keys))
-    with desk.write(adult_id, say("{is_taken} {label}", is_taken=say('Took') if is_taken else say('Left out'),
-                                  label=label)) as work:
+    with desk.write(
+        adult_id, say("{is_taken} {label}", is_taken=say("Took") if is_taken else say("Left out"), label=label)
+    ) as work:
         work.catalogue.choose(keys, taken=is_taken)
 
 
@@ -149,8 +157,9 @@ def take_whole(desk: Desk, takes: Literal["whole", "picked"], adult_id: int | No
     if house.household is None:
         raise NotFound(say("There is no household yet."))
     now = [key for key, each in entries(house).items() if each.taken and each.origin != "own"]
-    with desk.write(adult_id, say("The whole catalogue") if takes == "whole"
-        else say("Picking from the catalogue")) as work:
+    with desk.write(
+        adult_id, say("The whole catalogue") if takes == "whole" else say("Picking from the catalogue")
+    ) as work:
         if takes == "picked":
             work.catalogue.choose(now, taken=True)
         work.people.save_household(replace(house.household, takes=takes))
@@ -164,7 +173,7 @@ def change(desk: Desk, key: str, rows: Sequence[Mapping[str, str]], adult_id: in
     lost = lost_levels(house, key, len(data["levels"]))
     if lost:
         raise InvalidValue(lost)
-    with desk.write(adult_id, say("Changed the card {data}", data=data['name'])) as work:
+    with desk.write(adult_id, say("Changed the card {data}", data=data["name"])) as work:
         work.catalogue.save_own_card(key, own_card(house, key, data))
 
 
@@ -174,10 +183,15 @@ def lost_levels(house: House, key: str, levels: int) -> FieldProblem | None:
     after = [d.name for d in designs(house).values() if any(k == key and n > levels for k, n in d.follows)]
     if not trays and not after:
         return None
-    why = [say("{trays} was made of one that would go", trays=listed(trays)) if trays else "",
-           say("{after} comes after one that would go", after=listed(after)) if after else ""]  # fmt: skip
-    return FieldProblem("levels", say("would be {levels}; {why}.", levels=levels,
-                                      why=together((w for w in why if w), '; ')), say("Keep those levels."))
+    why = [
+        say("{trays} was made of one that would go", trays=listed(trays)) if trays else "",
+        say("{after} comes after one that would go", after=listed(after)) if after else "",
+    ]
+    return FieldProblem(
+        "levels",
+        say("would be {levels}; {why}.", levels=levels, why=together((w for w in why if w), "; ")),
+        say("Keep those levels."),
+    )
 
 
 def own_card(house: House, key: str, data: Data, settled: str = "") -> OwnCard | None:
@@ -205,11 +219,12 @@ def write_new(desk: Desk, rows: Sequence[Mapping[str, str]], adult_id: int | Non
     house = desk.house()
     name = rows[0].get("name", "") if rows else ""
     if any(each.design.name.casefold() == name.strip().casefold() for each in entries(house).values()):
-        raise InvalidValue(FieldProblem("name", say("{name} is a card already.", name=name),
-            say("Give the copy a name of its own.")))
+        raise InvalidValue(
+            FieldProblem("name", say("{name} is a card already.", name=name), say("Give the copy a name of its own."))
+        )
     key = own_key(name, entries(house))
     data = _read(house, [{**row, "key": key} for row in rows], beside=key)
-    with desk.write(adult_id, say("Wrote the card {data}", data=data['name'])) as work:
+    with desk.write(adult_id, say("Wrote the card {data}", data=data["name"])) as work:
         work.catalogue.save_own_card(key, OwnCard(data))
     return key
 
@@ -224,9 +239,13 @@ def _read(house: House, rows: Sequence[Mapping[str, str]], *, beside: str) -> di
     rungs = {(d.key, v.number) for key, d in designs(house).items() for v in d.levels if key != beside}
     unknown = [f"{k}:{n}" for k, n in made.follows if (k, n) not in rungs]
     if unknown:
-        raise InvalidValue(FieldProblem("follows", say("names {unknown}, which is no card and level.",
-                                                       unknown=together(unknown, ', ')),
-                                        say("Write key:level, as carry-empty:2.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "follows",
+                say("names {unknown}, which is no card and level.", unknown=together(unknown, ", ")),
+                say("Write key:level, as carry-empty:2."),
+            )
+        )
     return written_design(data)
 
 
@@ -235,14 +254,16 @@ def forget(desk: Desk, key: str, adult_id: int | None) -> None:
     house = desk.house()
     old = entry(house, key)
     if key not in house.catalogue.own_cards:
-        raise InvalidValue(FieldProblem("card", say("{design} is as it ships.", design=old.design.name),
-            say("Leave it out instead.")))
+        raise InvalidValue(
+            FieldProblem("card", say("{design} is as it ships.", design=old.design.name), say("Leave it out instead."))
+        )
     used = [tray.name for tray in house.trays if tray.card.key == key]
     after = [d.name for d in designs(house).values() if key in {k for k, _ in d.follows}]
     if old.origin == "own" and (used or after):
         why = say("is used by {used}", used=listed(used)) if used else say("comes before {after}", after=listed(after))
-        raise InvalidValue(FieldProblem("card", say("{design} {why}.", design=old.design.name, why=why),
-            say("Change that first.")))
+        raise InvalidValue(
+            FieldProblem("card", say("{design} {why}.", design=old.design.name, why=why), say("Change that first."))
+        )
     label = say("Dropped the card") if old.origin == "own" else say("As it ships again:")
     with desk.write(adult_id, say("{label} {design}", label=label, design=old.design.name)) as work:
         work.catalogue.save_own_card(key, None)
@@ -254,10 +275,19 @@ def settle(desk: Desk, key: str, field: str, theirs: bool, adult_id: int | None)
     house = desk.house()
     old = entry(house, key)
     if old.update is None or field not in old.update.changed:
-        raise InvalidValue(FieldProblem("field", say("{field} of {design} is not changed here.", field=repr(field),
-                                                     design=old.design.name)))
+        raise InvalidValue(
+            FieldProblem(
+                "field", say("{field} of {design} is not changed here.", field=repr(field), design=old.design.name)
+            )
+        )
     data = {**old.update.data, field: shipped_as(key)[field]} if theirs else old.update.data
-    with desk.write(adult_id, say("{theirs} {field} for {design}",
-                                  theirs=say("The catalogue’s") if theirs else say("Our own"), field=field,
-                                  design=old.design.name)) as work:
+    with desk.write(
+        adult_id,
+        say(
+            "{theirs} {field} for {design}",
+            theirs=say("The catalogue’s") if theirs else say("Our own"),
+            field=field,
+            design=old.design.name,
+        ),
+    ) as work:
         work.catalogue.save_own_card(key, own_card(house, key, data, settled=field))

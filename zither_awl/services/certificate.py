@@ -77,9 +77,13 @@ def _may_vouch(authority: x509.Certificate, hosts: Sequence[str]) -> bool:
 
 
 def _write_leaf(
-    chain: Path, key_path: Path, authority: x509.Certificate, authority_key: ec.EllipticCurvePrivateKey,
-    hosts: Sequence[str], now: datetime,
-) -> None:  # fmt: skip
+    chain: Path,
+    key_path: Path,
+    authority: x509.Certificate,
+    authority_key: ec.EllipticCurvePrivateKey,
+    hosts: Sequence[str],
+    now: datetime,
+) -> None:
     key = ec.generate_private_key(ec.SECP256R1())
     name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, say("Zither Awl"))])
     made = (
@@ -96,19 +100,33 @@ def _write_leaf(
     _keep(chain, made.public_bytes(pem) + authority.public_bytes(pem))
 
 
-def _begun(subject: x509.Name, issuer: x509.Name, key: ec.EllipticCurvePrivateKey, now: datetime,
-           days: int) -> x509.CertificateBuilder:  # fmt: skip
-    return (x509.CertificateBuilder().subject_name(subject).issuer_name(issuer).public_key(key.public_key())
-            .serial_number(x509.random_serial_number())
-            # A tablet whose clock is a little behind must not take it for one of tomorrow.
-            .not_valid_before(now - timedelta(days=1)).not_valid_after(now + timedelta(days=days)))  # fmt: skip
+def _begun(
+    subject: x509.Name, issuer: x509.Name, key: ec.EllipticCurvePrivateKey, now: datetime, days: int
+) -> x509.CertificateBuilder:
+    return (
+        x509.CertificateBuilder()
+        .subject_name(subject)
+        .issuer_name(issuer)
+        .public_key(key.public_key())
+        .serial_number(x509.random_serial_number())
+        # A tablet whose clock is a little behind must not take it for one of tomorrow.
+        .not_valid_before(now - timedelta(days=1))
+        .not_valid_after(now + timedelta(days=days))
+    )
 
 
 def _usage(*, signs: bool) -> x509.KeyUsage:
     return x509.KeyUsage(
-        digital_signature=not signs, key_cert_sign=signs, crl_sign=signs, content_commitment=False,
-        key_encipherment=False, data_encipherment=False, key_agreement=False, encipher_only=False, decipher_only=False,
-    )  # fmt: skip
+        digital_signature=not signs,
+        key_cert_sign=signs,
+        crl_sign=signs,
+        content_commitment=False,
+        key_encipherment=False,
+        data_encipherment=False,
+        key_agreement=False,
+        encipher_only=False,
+        decipher_only=False,
+    )
 
 
 def _address(host: str) -> ipaddress.IPv4Address | ipaddress.IPv6Address | None:
@@ -138,8 +156,9 @@ def _serves(chain: Path, hosts: Sequence[str], now: datetime) -> bool:
 
 
 def _pem(key: ec.EllipticCurvePrivateKey) -> bytes:
-    return key.private_bytes(serialization.Encoding.PEM, serialization.PrivateFormat.PKCS8,
-                             serialization.NoEncryption())  # fmt: skip
+    return key.private_bytes(
+        serialization.Encoding.PEM, serialization.PrivateFormat.PKCS8, serialization.NoEncryption()
+    )
 
 
 def _keep(path: Path, data: bytes, *, secret: bool = False) -> None:

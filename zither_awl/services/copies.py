@@ -108,10 +108,15 @@ class Contents:
     @property
     def words(self) -> str:
         """The same as a sentence."""
-        told = say("{children} children, {trays} trays, {things} things, {works} pieces of work",
-                   children=self.children, trays=self.trays, things=self.things, works=self.works)
+        told = say(
+            "{children} children, {trays} trays, {things} things, {works} pieces of work",
+            children=self.children,
+            trays=self.trays,
+            things=self.things,
+            works=self.works,
+        )
         newest = say(", the newest of {newest}", newest=self.newest) if self.newest else ""
-        return say("{self}: {told}{newest}.", self=self.name or say('No household yet'), told=told, newest=newest)
+        return say("{self}: {told}{newest}.", self=self.name or say("No household yet"), told=told, newest=newest)
 
 
 def look_into(file: Path) -> Contents:

@@ -36,10 +36,12 @@ def save_tray(desk: Desk, draft: TrayDraft, adult_id: int | None, *, version: in
     cards = {t.card.id for t in house.all_trays}
     card_id = old.card.id if old else 0
     if set(draft.follows) - cards or card_id in draft.follows:
-        raise InvalidValue(FieldProblem("follows", say("names a tray that cannot be followed."),
-            say("Choose another.")))
-    with desk.write(adult_id, say("{old} {tray}", old=say('Changed') if old else say('Added'),
-        tray=draft.tray.name)) as work:
+        raise InvalidValue(
+            FieldProblem("follows", say("names a tray that cannot be followed."), say("Choose another."))
+        )
+    with desk.write(
+        adult_id, say("{old} {tray}", old=say("Changed") if old else say("Added"), tray=draft.tray.name)
+    ) as work:
         if old is not None:
             work.cupboard.expect(old.id, version)
         card = replace(draft.tray.card, id=card_id, follows=tuple(draft.follows))
@@ -82,11 +84,14 @@ def _bins_of(house: House, today: date) -> tuple[BinCheck, ...]:
     resting = [*resting_trays(house), *(p.tray for p in house.placements if p.by_hand)]
     found = bin_exposure(house.bins, resting, house.children, today, practice=house.practice)
     return tuple(
-        BinCheck(b, tuple(t for t in resting if t.bin_id == b.id),
-                 tuple(c for c in house.components if c.bin_id == b.id and not c.archived and house.stock.free(c)),
-                 tuple(f for f in found if f.bin == b.id))
+        BinCheck(
+            b,
+            tuple(t for t in resting if t.bin_id == b.id),
+            tuple(c for c in house.components if c.bin_id == b.id and not c.archived and house.stock.free(c)),
+            tuple(f for f in found if f.bin == b.id),
+        )
         for b in house.bins
-    )  # fmt: skip
+    )
 
 
 def change_bin(desk: Desk, changed: Bin, adult_id: int | None) -> None:
@@ -98,9 +103,10 @@ def change_bin(desk: Desk, changed: Bin, adult_id: int | None) -> None:
 def archive_tray(desk: Desk, tray_id: int, archived: bool, adult_id: int | None) -> None:
     """Put a tray away with its history, off its spot, or bring it back."""
     tray = desk.house().tray(tray_id)
-    with desk.write(adult_id, say("{archived} {tray}",
-                                  archived=say('Archived') if archived else say('Brought back'),
-                                      tray=tray.name)) as work:
+    with desk.write(
+        adult_id,
+        say("{archived} {tray}", archived=say("Archived") if archived else say("Brought back"), tray=tray.name),
+    ) as work:
         work.cupboard.save_tray(replace(tray, archived=archived))
         if archived:
             work.weeks.take_away(tray_id, desk.now(), desk.today())

@@ -115,8 +115,11 @@ class Desk:
             self._sections = Sections(**found, revisions={**revisions, **parts})
             self.was_read.set()
         else:
-            stale = [name for name in SECTIONS if kept.revisions[name] != counted[name]
-                     or (name == "log" and kept.log.since != since)]  # fmt: skip
+            stale = [
+                name
+                for name in SECTIONS
+                if kept.revisions[name] != counted[name] or (name == "log" and kept.log.since != since)
+            ]
             if stale:
                 new: dict[Any, Any] = {name: READERS[name](work, since) for name in stale}
                 weeks = new.get("weeks", kept.weeks)
@@ -193,8 +196,7 @@ _LOG_TABLES = {"episode", "episode_event", "morning", "morning_child", "sweep", 
 
 def _people(work: Store, _since: date) -> People:
     kept = work.people
-    return People(kept.household(), kept.adults(), kept.children(), work.damaged("child"), kept.said(),
-                  kept.groups())
+    return People(kept.household(), kept.adults(), kept.children(), work.damaged("child"), kept.said(), kept.groups())
 
 
 def _room(work: Store, _since: date) -> Room:
@@ -204,8 +206,16 @@ def _room(work: Store, _since: date) -> Room:
 def _cupboard(work: Store, _since: date) -> Cupboard:
     kept = work.cupboard
     cards = kept.cards()
-    return Cupboard(kept.bins(), kept.trays(cards), kept.components(), kept.completed(), work.making.makings(),
-                    work.making.marks(), work.damaged("tray", "component"), cards)  # fmt: skip
+    return Cupboard(
+        kept.bins(),
+        kept.trays(cards),
+        kept.components(),
+        kept.completed(),
+        work.making.makings(),
+        work.making.marks(),
+        work.damaged("tray", "component"),
+        cards,
+    )
 
 
 def _catalogue(work: Store, _since: date) -> Catalogue:
@@ -214,9 +224,16 @@ def _catalogue(work: Store, _since: date) -> Catalogue:
 
 def _lessons(work: Store, since: date) -> Lessons:
     kept, home = work.lessons, work.home
-    return Lessons(kept.own_sets(), kept.word_photos(), home.own_routines(), home.runs(since), home.step_photos(),
-                   home.at_table(since), home.talks(since),
-                   kept.answers_in([s.key for s in shipped_words() if s.proves]))  # fmt: skip
+    return Lessons(
+        kept.own_sets(),
+        kept.word_photos(),
+        home.own_routines(),
+        home.runs(since),
+        home.step_photos(),
+        home.at_table(since),
+        home.talks(since),
+        kept.answers_in([s.key for s in shipped_words() if s.proves]),
+    )
 
 
 def _log(work: Store, since: date) -> Window:
@@ -225,16 +242,31 @@ def _log(work: Store, since: date) -> Window:
 
 def _weeks(work: Store, _since: date) -> Weeks:
     kept, planned, books = work.weeks, work.themes, work.books
-    return Weeks(kept.stays(), kept.changes(), kept.declined(), kept.tasks(), kept.planned(), kept.aims(),
-                 kept.invited(), planned.themes(), planned.by_then(), planned.absences(), planned.moved(),
-                 planned.arrivals(),
-                 planned.arrived(), books.told(), books.stays(), books.asked(),
-                 work.damaged("theme", "by_then", "absence", "arrival"))  # fmt: skip
+    return Weeks(
+        kept.stays(),
+        kept.changes(),
+        kept.declined(),
+        kept.tasks(),
+        kept.planned(),
+        kept.aims(),
+        kept.invited(),
+        planned.themes(),
+        planned.by_then(),
+        planned.absences(),
+        planned.moved(),
+        planned.arrivals(),
+        planned.arrived(),
+        books.told(),
+        books.stays(),
+        books.asked(),
+        work.damaged("theme", "by_then", "absence", "arrival"),
+    )
 
 
 def _settings(work: Store, _since: date) -> HouseSettings:
-    return HouseSettings(work.settings.phrases(), work.settings.seeded_on(), work.settings.welcome_steps(),
-                         work.settings.pins())  # fmt: skip
+    return HouseSettings(
+        work.settings.phrases(), work.settings.seeded_on(), work.settings.welcome_steps(), work.settings.pins()
+    )
 
 
 def _telling(work: Store, _since: date) -> Telling:
@@ -242,7 +274,14 @@ def _telling(work: Store, _since: date) -> Telling:
 
 
 READERS: Mapping[Section, Callable[[Store, date], Any]] = {
-    "people": _people, "room": _room, "cupboard": _cupboard, "catalogue": _catalogue, "lessons": _lessons,
-    "log": _log, "weeks": _weeks, "settings": _settings, "telling": _telling,
-}  # fmt: skip
+    "people": _people,
+    "room": _room,
+    "cupboard": _cupboard,
+    "catalogue": _catalogue,
+    "lessons": _lessons,
+    "log": _log,
+    "weeks": _weeks,
+    "settings": _settings,
+    "telling": _telling,
+}
 """How each section is read."""

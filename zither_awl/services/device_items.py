@@ -70,8 +70,13 @@ def check_clock(item: DeviceItem, house: House, now: datetime) -> None:
     born = min((c.born for c in house.all_children), default=date(1970, 1, 1))
     first = datetime.combine(born, time(0), UTC) - timedelta(days=1)
     if not first <= item.at <= now + AHEAD:
-        raise InvalidValue(FieldProblem("at", say("is {at}, which cannot be.", at=format(item.at, "%Y-%m-%d %H:%M")),
-                                        say("Set the device's clock right.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "at",
+                say("is {at}, which cannot be.", at=format(item.at, "%Y-%m-%d %H:%M")),
+                say("Set the device's clock right."),
+            )
+        )
     if item.monotonic_ms is not None and not isfinite(item.monotonic_ms):
         raise InvalidValue(FieldProblem("monotonic_ms", say("is not a number of milliseconds.")))
 
@@ -80,8 +85,11 @@ def check_form(item: DeviceItem) -> None:
     """Whether this program knows the form an item is written in. Raises: InvalidValue."""
     if item.schema_version > EVENT_SCHEMA:
         hint = say("Update the program, then send again; the device keeps what it has.")
-        said = say("is {schema_version}; this program knows {event_schema}.", schema_version=item.schema_version,
-                   event_schema=EVENT_SCHEMA)
+        said = say(
+            "is {schema_version}; this program knows {event_schema}.",
+            schema_version=item.schema_version,
+            event_schema=EVENT_SCHEMA,
+        )
         raise InvalidValue(FieldProblem("schema_version", said, hint))
 
 
@@ -98,11 +106,22 @@ def checked(item: DeviceItem, house: House, older: Mapping[str, int], adult_id: 
     if item.tray_id is not None:
         house.tray(item.tray_id)
     sent = Sent(
-        device=item.device, sequence=item.sequence, at=item.at, kind=item.kind, child_id=child_id,
-        episode_id=item.episode_id, tray_id=item.tray_id if item.kind == "start" else None, activity=item.activity,
-        cause=item.cause, text=item.text, work=item.work, place=item.place, adult_id=adult_id,
-        monotonic_ms=item.monotonic_ms, schema_version=item.schema_version,
-    )  # fmt: skip
+        device=item.device,
+        sequence=item.sequence,
+        at=item.at,
+        kind=item.kind,
+        child_id=child_id,
+        episode_id=item.episode_id,
+        tray_id=item.tray_id if item.kind == "start" else None,
+        activity=item.activity,
+        cause=item.cause,
+        text=item.text,
+        work=item.work,
+        place=item.place,
+        adult_id=adult_id,
+        monotonic_ms=item.monotonic_ms,
+        schema_version=item.schema_version,
+    )
     sent.check()
     return sent
 
@@ -126,8 +145,14 @@ def _check_showed(item: DeviceItem, house: House) -> None:
         raise InvalidValue(FieldProblem("tray_id", say("and the child must be said of a showing.")))
     house.tray(item.tray_id)
     if item.manner not in ("", *MANNERS):
-        raise InvalidValue(FieldProblem("manner", say("is {manner}; expected one of {manners}.",
-                                                      manner=repr(item.manner), manners=together(MANNERS, ', '))))
+        raise InvalidValue(
+            FieldProblem(
+                "manner",
+                say(
+                    "is {manner}; expected one of {manners}.", manner=repr(item.manner), manners=together(MANNERS, ", ")
+                ),
+            )
+        )
 
 
 def _check_answer(item: DeviceItem, house: House) -> None:
@@ -138,43 +163,78 @@ def _check_answer(item: DeviceItem, house: House) -> None:
 
 def _check_run(item: DeviceItem, house: House) -> None:
     if item.run not in RUN or not item.episode_id:
-        raise InvalidValue(FieldProblem("run", say("is {run}; expected one of {run2}, of a named run.",
-                                                   run=repr(item.run), run2=together(RUN, ', '))))
+        raise InvalidValue(
+            FieldProblem(
+                "run",
+                say("is {run}; expected one of {run2}, of a named run.", run=repr(item.run), run2=together(RUN, ", ")),
+            )
+        )
     found = routines.routine(house, item.set_key)
     if item.run in ("step", "unstep") and found.step(item.word) is None:
-        raise InvalidValue(FieldProblem("word", say("is {word}, which is no step of {set_key}.",
-                                                    word=repr(item.word), set_key=item.set_key)))
+        raise InvalidValue(
+            FieldProblem(
+                "word", say("is {word}, which is no step of {set_key}.", word=repr(item.word), set_key=item.set_key)
+            )
+        )
     if item.run == "branch" and item.word not in found.conditions:
-        raise InvalidValue(FieldProblem("word", say("is {word}, on which no step of {set_key} hangs.",
-                                                    word=repr(item.word), set_key=item.set_key)))
+        raise InvalidValue(
+            FieldProblem(
+                "word",
+                say("is {word}, on which no step of {set_key} hangs.", word=repr(item.word), set_key=item.set_key),
+            )
+        )
     if item.run == "invite" and (item.child_id is None or item.outcome not in ANSWERS):
-        raise InvalidValue(FieldProblem("outcome", say("is {outcome}; expected one of {answers}.",
-                                                       outcome=repr(item.outcome), answers=together(ANSWERS, ', '))))
+        raise InvalidValue(
+            FieldProblem(
+                "outcome",
+                say(
+                    "is {outcome}; expected one of {answers}.",
+                    outcome=repr(item.outcome),
+                    answers=together(ANSWERS, ", "),
+                ),
+            )
+        )
 
 
 def _check_table(item: DeviceItem, _house: House) -> None:
     at_table(item, None, date.min)
     if item.cut not in ("", *CUTS):
-        raise InvalidValue(FieldProblem("cut", say("is {cut}; expected one of {cuts}.", cut=repr(item.cut),
-                                                   cuts=together(CUTS, ', '))))
+        raise InvalidValue(
+            FieldProblem("cut", say("is {cut}; expected one of {cuts}.", cut=repr(item.cut), cuts=together(CUTS, ", ")))
+        )
 
 
 def _check_talk(item: DeviceItem, house: House) -> None:
     if item.run not in TALK or not item.episode_id:
-        raise InvalidValue(FieldProblem("run", say("is {run}; expected one of {talk}, of a named talk.",
-                                                   run=repr(item.run), talk=together(TALK, ', '))))
+        raise InvalidValue(
+            FieldProblem(
+                "run",
+                say(
+                    "is {run}; expected one of {talk}, of a named talk.", run=repr(item.run), talk=together(TALK, ", ")
+                ),
+            )
+        )
     talks.check(house, item.set_key, item.words, item.word if item.run in ("say", "unsay") else None, item.text)
 
 
 _CHECKS: Mapping[str, Callable[[DeviceItem, House], None]] = {
-    "showed": _check_showed, "answer": _check_answer, "routine": _check_run, "table": _check_table,
+    "showed": _check_showed,
+    "answer": _check_answer,
+    "routine": _check_run,
+    "table": _check_table,
     "talk": _check_talk,
-}  # fmt: skip
+}
 
 
 def at_table(item: DeviceItem, adult_id: int | None, day: date) -> TableEvent:
     """What happened at the table. Raises: InvalidValue."""
-    return TableEvent(what=cast("AtTable", item.run), at=item.at, child_id=item.child_id, adult_id=adult_id,
-                      food=item.food, cut=item.cut, outcome=item.outcome, local_day=day)  # fmt: skip
-
-
+    return TableEvent(
+        what=cast("AtTable", item.run),
+        at=item.at,
+        child_id=item.child_id,
+        adult_id=adult_id,
+        food=item.food,
+        cut=item.cut,
+        outcome=item.outcome,
+        local_day=day,
+    )

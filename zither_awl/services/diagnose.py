@@ -21,8 +21,17 @@ LAST_LINES = 400
 _FRAME = re.compile(r'^\s*File ".*?([^/\\"]+)", line (\d+), in (\S+)')
 _LINE = re.compile(r"^(\d{4}-\d\d-\d\d \S+ \w+)\s+([\w.]+): (.*)$")
 _ERROR = re.compile(r"^([\w.]+(?:Error|Exception|Warning|Unavailable|Value|Found|Busy)\w*)\b")
-NAMED = (("household", "name"), ("adult", "name"), ("child", "name"), ("tray", "name"), ("component", "name"),
-         ("bin", "name"), ("unit", "name"), ("child_group", "name"), ("theme", "name"))  # fmt: skip
+NAMED = (
+    ("household", "name"),
+    ("adult", "name"),
+    ("child", "name"),
+    ("tray", "name"),
+    ("component", "name"),
+    ("bin", "name"),
+    ("unit", "name"),
+    ("child_group", "name"),
+    ("theme", "name"),
+)
 """Where names stand that the log might have."""
 README = """What is in here, to be read before it is given away:
 
@@ -38,10 +47,12 @@ def diagnose(data: Path, target: Path) -> None:
     database = data / "zither-awl.db"
     names = _names(database)
     about = {
-        "version": __version__, **machine.told(),
+        "version": __version__,
+        **machine.told(),
         "packages": {each.metadata["Name"]: each.version for each in metadata.distributions()},
-        "file": _state(database), "copies": len(list((data / opening.COPIES).glob("*.db"))),
-    }  # fmt: skip
+        "file": _state(database),
+        "copies": len(list((data / opening.COPIES).glob("*.db"))),
+    }
     try:
         with zipfile.ZipFile(target, "w", zipfile.ZIP_DEFLATED) as archive:
             archive.writestr("README.txt", README)
@@ -69,8 +80,10 @@ def _state(database: Path) -> dict[str, Any]:
 def _names(database: Path) -> frozenset[str]:
     """Every name of the house, so that none is in what is given away."""
     found: set[str] = set()
-    with suppress(sqlite3.DatabaseError, OSError), closing(
-            sqlite3.connect(f"{database.resolve().as_uri()}?mode=ro", uri=True)) as db:  # fmt: skip
+    with (
+        suppress(sqlite3.DatabaseError, OSError),
+        closing(sqlite3.connect(f"{database.resolve().as_uri()}?mode=ro", uri=True)) as db,
+    ):
         for table, column in NAMED:
             with suppress(sqlite3.OperationalError):
                 found |= {str(name) for (name,) in db.execute(f'SELECT "{column}" FROM "{table}"')}

@@ -53,9 +53,12 @@ def told_of(line: Line) -> tuple[str, ...]:
     said = line.said
     measured = bool(said.amounts.sizes_mm or said.amounts.mass_g or said.amounts.volume_ml)
     fields = {
-        "kind": bool(said.kind), "colours": bool(said.colours), "material": bool(said.material),
-        "count": said.amounts.count is not None or said.amounts.span is not None, "subject": bool(thing.subject),
-    }  # fmt: skip
+        "kind": bool(said.kind),
+        "colours": bool(said.colours),
+        "material": bool(said.material),
+        "count": said.amounts.count is not None or said.amounts.span is not None,
+        "subject": bool(thing.subject),
+    }
     sizes = {name: measured and name not in thing.assumed for name in SIZED if getattr(thing, name) is not None}
     return tuple(sorted(name for name, told in {**fields, **sizes}.items() if told))
 
@@ -78,16 +81,25 @@ def add_all(desk: Desk, things: Sequence[Component], bin_name: str, adult_id: in
     than 200 at once.
     """
     if len(things) > MOST_AT_ONCE:
-        raise InvalidValue(FieldProblem("things", say("are {things}; the limit is {most_at_once} at once.",
-                                                      things=len(things), most_at_once=MOST_AT_ONCE)))
+        raise InvalidValue(
+            FieldProblem(
+                "things",
+                say(
+                    "are {things}; the limit is {most_at_once} at once.", things=len(things), most_at_once=MOST_AT_ONCE
+                ),
+            )
+        )
     for each in things:
         check_component(each)
     house = desk.house()
     over = cap_problem(house, bin_name)
     if over:
         raise InvalidValue(over)
-    label = say("Added {things}", things=things[0].name) if len(things) == 1 else say("Added {things} things",
-        things=len(things))
+    label = (
+        say("Added {things}", things=things[0].name)
+        if len(things) == 1
+        else say("Added {things} things", things=len(things))
+    )
     with desk.write(adult_id, label) as work:
         bin_id = bin_for(work, house, bin_name)
         return tuple(work.cupboard.save_component(replace(each, bin_id=bin_id)) for each in things)
@@ -105,10 +117,9 @@ def walk(house: House) -> tuple[tuple[WalkRoom, tuple[WalkThing, ...]], ...]:
     """The rooms of the house with the commonest things of each, to be ticked."""
     owned = {c.name.lower(): c.count for c in house.components if not c.archived}
     return tuple(
-        (room, tuple(WalkThing(thing, owned.get(thing.name.lower(), 0))
-                     for thing in map(_as_told, room.things)))
+        (room, tuple(WalkThing(thing, owned.get(thing.name.lower(), 0)) for thing in map(_as_told, room.things)))
         for room in rooms()
-    )  # fmt: skip
+    )
 
 
 def _as_told(common: str) -> Component:
@@ -139,8 +150,11 @@ def photograph_first(desk: Desk, data: bytes, adult_id: int | None) -> int:
     """Keep a thing of which there is only a photograph so far; it is described later. Raises: InvalidValue."""
     jpeg = clean_photo(data)
     taken = {c.name for c in desk.house().components}
-    name = next(each for n in range(1, len(taken) + 2) if (each := say("{not_described} {n}",
-                                                                       not_described=NOT_DESCRIBED, n=n)) not in taken)
+    name = next(
+        each
+        for n in range(1, len(taken) + 2)
+        if (each := say("{not_described} {n}", not_described=NOT_DESCRIBED, n=n)) not in taken
+    )
     with desk.write(adult_id, name) as work:
         thing = of_kind(name, "thing", photo_id=work.cupboard.add_photo(jpeg))
         return work.cupboard.save_component(thing)

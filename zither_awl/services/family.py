@@ -52,8 +52,9 @@ def take_family(desk: Desk, file: Path) -> FamilyFile:
     All or nothing, after a copy was kept; the undo button does not take it back. Raises: InvalidValue.
     """
     if desk.house().household is None:
-        raise InvalidValue(FieldProblem("file", say("is taken in by a house that has a name."),
-            say("Name the house first.")))
+        raise InvalidValue(
+            FieldProblem("file", say("is taken in by a house that has a name."), say("Name the house first."))
+        )
     with TemporaryDirectory() as folder:
         source, fresh = Path(folder) / "family.db", Path(folder) / "new.db"
         found = _opened(file, source)
@@ -74,8 +75,9 @@ def _opened(file: Path, fresh: Path) -> FamilyFile:
     house = _check(fresh)
     rows = document["tables"]
     name = house.household.name if house.household else ""
-    return FamilyFile(name, tuple(child.name for child in house.all_children), len(rows["tray"]), len(rows["episode"]),
-                      len(images))  # fmt: skip
+    return FamilyFile(
+        name, tuple(child.name for child in house.all_children), len(rows["tray"]), len(rows["episode"]), len(images)
+    )
 
 
 def _check(path: Path) -> House:

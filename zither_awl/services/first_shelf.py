@@ -86,8 +86,13 @@ def start(desk: Desk, picked: Sequence[Picked] | None) -> int:
     needs = _needs(desk, house)
     firsts = _chosen(house, needs) if picked is None else _of_picks(house, needs, picked)
     if not firsts:
-        raise InvalidValue(FieldProblem("things", say("Nothing for a shelf can be made of what is there yet."),
-                                        _opening(house, _stock(house), needs[0])))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "things",
+                say("Nothing for a shelf can be made of what is there yet."),
+                _opening(house, _stock(house), needs[0]),
+            )
+        )
     return desk.solves.start(Question(_problem(desk, house, firsts), rests_on(house), first=firsts))
 
 
@@ -96,20 +101,30 @@ def _opening(house: House, stock: Stock, need: Need) -> str:
     unlocks = makeable(catalogue.taken(house), stock, need, practice=house.practice).unlocks
     if not unlocks:
         return say("Tick a few more things: jugs, bowls, spoons, baskets, cloths.")
-    opened = [say("{kind}, {kinds} of work", kind=each.kind,
-                  kinds=say("{n, plural, one {# kind} other {# kinds}}", n=len(each.cards))) for each in unlocks[:2]]
-    return say("One thing more would open: {opened}.", opened=together(opened, '; '))
+    opened = [
+        say(
+            "{kind}, {kinds} of work",
+            kind=each.kind,
+            kinds=say("{n, plural, one {# kind} other {# kinds}}", n=len(each.cards)),
+        )
+        for each in unlocks[:2]
+    ]
+    return say("One thing more would open: {opened}.", opened=together(opened, "; "))
 
 
 def _check_begun(house: House) -> None:
     if not house.children:
         raise InvalidValue(FieldProblem("children", say("There is no child yet."), say("Say who the shelf is for.")))
     if not house.units:
-        raise InvalidValue(FieldProblem("units", say("There is no place for a tray yet."),
-                                        say("Tap a shelf, a sill or a table.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem("units", say("There is no place for a tray yet."), say("Tap a shelf, a sill or a table."))
+        )
     if not any(child.id in unit.comes for unit in house.units for child in house.children):
-        raise InvalidValue(FieldProblem("units", say("No child comes to any of the places."),
-                                        say("Say who comes to them, or add one.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "units", say("No child comes to any of the places."), say("Say who comes to them, or add one.")
+            )
+        )
     if not house.components:
         raise InvalidValue(FieldProblem("things", say("Nothing is in the cupboard yet."), say("Tick what you have.")))
 
@@ -137,13 +152,26 @@ def _of_picks(house: House, needs: Sequence[Need], picked: Sequence[Picked]) -> 
         design = catalogue.entry(house, pick.key).design
         need = next((n for n in needs if n.child.id == pick.child_id), None)
         if need is None or not 1 <= pick.level <= len(design.levels):
-            raise InvalidValue(FieldProblem("picked", say("names {pick} {level} for child {child_id}.",
-                                                          pick=pick.key, level=pick.level, child_id=pick.child_id)))
+            raise InvalidValue(
+                FieldProblem(
+                    "picked",
+                    say(
+                        "names {pick} {level} for child {child_id}.",
+                        pick=pick.key,
+                        level=pick.level,
+                        child_id=pick.child_id,
+                    ),
+                )
+            )
         first = chosen(design, design.level(pick.level), need, needs, stock, at=at, practice=house.practice)
         if first is None:
-            raise InvalidValue(FieldProblem("picked", say("has {design}, which cannot be made beside the others.",
-                                                          design=design.name),
-                                            say("Choose something else for it.")))  # fmt: skip
+            raise InvalidValue(
+                FieldProblem(
+                    "picked",
+                    say("has {design}, which cannot be made beside the others.", design=design.name),
+                    say("Choose something else for it."),
+                )
+            )
         found.append(first)
         stock = Stock(stock.components, (*stock.trays, first.tray))
     return tuple(found)
@@ -157,8 +185,12 @@ def _problem(desk: Desk, house: House, firsts: Sequence[First]) -> ShelfProblem:
     practice = house.practice if standing else first_practice(house.practice)
     judge = Judgements(replace(house.state, trays=trays, practice=practice), desk.today(), house.practice.mastery)
     away = frozenset(f.tray.id for f in firsts if f.away_from and not _somewhere_apart(f, house))
-    return problem_of(judge, {c.id: c.count for c in house.components}, by_hand=away,
-                      pins=tuple(Pin(p.tray.id, p.spot, p.by_hand) for p in standing))  # fmt: skip
+    return problem_of(
+        judge,
+        {c.id: c.count for c in house.components},
+        by_hand=away,
+        pins=tuple(Pin(p.tray.id, p.spot, p.by_hand) for p in standing),
+    )
 
 
 def _somewhere_apart(first: First, house: House) -> bool:
@@ -180,20 +212,25 @@ def first_shelf(desk: Desk, solve: Solve) -> FirstShelf:
         first = firsts[p.tray.id]
         need = next(n for n in needs if n.child.id in first.tray.for_children)
         others = others_for(first, here, _stock(house), needs, _ranked(house, need), practice=house.practice)
-        found.append(FirstTray(first, need.child, p, tuple(
-            (key, level, names[key].name) for key, level in others)))  # fmt: skip
-    return FirstShelf(tuple(sorted(found, key=lambda f: f.placement.spot)), tuple(_few(house, needs, here)),
-                      tuple(_to_allow(house, needs)))  # fmt: skip
+        found.append(FirstTray(first, need.child, p, tuple((key, level, names[key].name) for key, level in others)))
+    return FirstShelf(
+        tuple(sorted(found, key=lambda f: f.placement.spot)),
+        tuple(_few(house, needs, here)),
+        tuple(_to_allow(house, needs)),
+    )
 
 
 def _makeable(house: House, need: Need) -> Makeable:
-    return house.once(("first makeable", need.child.id, need.on), lambda: makeable(
-        catalogue.taken(house), _stock(house), need, practice=house.practice))  # fmt: skip
+    return house.once(
+        ("first makeable", need.child.id, need.on),
+        lambda: makeable(catalogue.taken(house), _stock(house), need, practice=house.practice),
+    )
 
 
 def _ranked(house: House, need: Need) -> tuple[Ranked, ...]:
-    return house.once(("first ranked", need.child.id, need.on), lambda: ranked_for(
-        _makeable(house, need), need, house.practice))  # fmt: skip
+    return house.once(
+        ("first ranked", need.child.id, need.on), lambda: ranked_for(_makeable(house, need), need, house.practice)
+    )
 
 
 def _few(house: House, needs: Sequence[Need], here: Sequence[First]) -> Iterator[str]:
@@ -204,8 +241,12 @@ def _few(house: House, needs: Sequence[Need], here: Sequence[First]) -> Iterator
         number = sum(need.child.id in f.tray.for_children for f in here)
         if months >= SMALL_MONTHS and number < ENOUGH:
             opening = _opening(house, left, need)
-            yield say("{child} has {trays} to begin with. {opening}", child=need.child.name,
-                      trays=say("{n, plural, one {# tray} other {# trays}}", n=number), opening=opening)
+            yield say(
+                "{child} has {trays} to begin with. {opening}",
+                child=need.child.name,
+                trays=say("{n, plural, one {# tray} other {# trays}}", n=number),
+                opening=opening,
+            )
 
 
 ALLOWED_NAMED = 3
@@ -229,22 +270,34 @@ def take(desk: Desk, solve_id: int, adult_id: int | None) -> int:
     solve, house = desk.solves.get(solve_id), desk.house()
     plan = plan_of(solve)
     if rests_on(house) != solve.question.rests_on:
-        raise InvalidValue(FieldProblem("plan", say("The house was changed since this shelf was composed."),
-                                        say("Let it be composed again.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "plan", say("The house was changed since this shelf was composed."), say("Let it be composed again.")
+            )
+        )
     firsts = {f.tray.id: f for f in solve.question.first}
     placed = [p for p in plan.placements if p.tray.id in firsts]
     with desk.write(adult_id, say("Took the first shelf")) as work:
-        ids = save_made(work, house, [
-            (firsts[p.tray.id].made, free_name(house, firsts[p.tray.id].made.design, firsts[p.tray.id].made.level),
-             p.tray.for_children) for p in placed])  # fmt: skip
+        ids = save_made(
+            work,
+            house,
+            [
+                (
+                    firsts[p.tray.id].made,
+                    free_name(house, firsts[p.tray.id].made.design, firsts[p.tray.id].made.level),
+                    p.tray.for_children,
+                )
+                for p in placed
+            ],
+        )
         record = ChangeRecord(id=0, at=desk.now(), out=(), in_=tuple(ids), why_out=())
         change_id = work.weeks.add_change(record, "accepted", "", adult_id)
         for tray_id, p in zip(ids, placed, strict=True):
             put(work, desk, tray_id, p.spot, p.by_hand)
         for unit_id in {p.spot.unit_id for p in placed}:
             work.room.touch(unit_id)
-        work.weeks.add_tasks(change_id, [("by hand" if p.by_hand else "put", tray_id)
-                                         for tray_id, p in zip(ids, placed, strict=True)])  # fmt: skip
+        work.weeks.add_tasks(
+            change_id, [("by hand" if p.by_hand else "put", tray_id) for tray_id, p in zip(ids, placed, strict=True)]
+        )
         work.settings.save_welcome_step("first", "done")
     return len(ids)
-

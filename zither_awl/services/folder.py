@@ -46,5 +46,9 @@ def _taken(folder: Path) -> str:
         address = ""
     where = say(" at {address}", address=address) if address.startswith("http") else ""
     hint = say("Open that, or stop it first.") if where else say("Stop it first.")
-    return say("Another Zither Awl is using the folder {folder}{where}. {hint} Nothing was changed.",
-               folder=folder.name, where=where, hint=hint)
+    return say(
+        "Another Zither Awl is using the folder {folder}{where}. {hint} Nothing was changed.",
+        folder=folder.name,
+        where=where,
+        hint=hint,
+    )

@@ -68,8 +68,14 @@ def said(reached: Reached, today: date) -> str:
     board = Spot(reached.unit.id, reached.board, 0).words(reached.unit).rpartition(", ")[0] or "board"
     year = "" if reached.on.year == today.year else say(" {year}", year=reached.on.year)
     month = MONTHS[reached.on.month - 1]
-    return say("In {month}{year} {child} reaches the {board} of the {unit}.", month=month, year=year,
-               child=reached.child.name, board=board, unit=reached.unit.name)
+    return say(
+        "In {month}{year} {child} reaches the {board} of the {unit}.",
+        month=month,
+        year=year,
+        child=reached.child.name,
+        board=board,
+        unit=reached.unit.name,
+    )
 
 
 def _when(child: Child, height: float, today: date, house: House) -> date | None:

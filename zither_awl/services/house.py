@@ -19,19 +19,7 @@ from zither_awl.core.saying import say
 from zither_awl.core.shelf import Scene, check_shelf
 from zither_awl.core.things.component import Component
 from zither_awl.core.trays import Stock
-from zither_awl.core.values import (
-    Adult,
-    Bin,
-    ChangeRecord,
-    Child,
-    Episode,
-    Household,
-    Log,
-    Placement,
-    Said,
-    Tray,
-    Unit,
-)
+from zither_awl.core.values import Adult, Bin, ChangeRecord, Child, Episode, Household, Log, Placement, Said, Tray, Unit
 from zither_awl.core.wishes import Aim
 from zither_awl.services.noticing import Answers, R, WeeksSeen, look_at
 from zither_awl.services.sections import (
@@ -185,6 +173,7 @@ class House:
     @property
     def all_placements(self) -> tuple[Placement, ...]:
         """Every placement, past and present."""
+
         def reckon() -> tuple[Placement, ...]:
             trays = {t.id: t for t in self.all_trays}
             return tuple(stay.of(trays[stay.tray_id]) for stay in self.weeks.stays if stay.tray_id in trays)
@@ -194,10 +183,12 @@ class House:
     @property
     def placements(self) -> tuple[Placement, ...]:
         """What stands now, on units in use."""
+
         def reckon() -> tuple[Placement, ...]:
             units = {u.id for u in self.units}
-            return tuple(p for p in self.all_placements
-                         if p.until is None and not p.tray.archived and p.spot.unit_id in units)  # fmt: skip
+            return tuple(
+                p for p in self.all_placements if p.until is None and not p.tray.archived and p.spot.unit_id in units
+            )
 
         return self.once("standing", reckon)
 
@@ -219,10 +210,16 @@ class House:
     @property
     def log(self) -> Log:
         """What was seen, as far as judgements rest on it: the last weeks."""
+
         def reckon() -> Log:
             window = self.window
-            return Log(mornings=window.mornings, episodes=window.visits, presentations=window.presentations,
-                       placements=self.all_placements, mastered_on=window.mastered_on)  # fmt: skip
+            return Log(
+                mornings=window.mornings,
+                episodes=window.visits,
+                presentations=window.presentations,
+                placements=self.all_placements,
+                mastered_on=window.mastered_on,
+            )
 
         return self.once("log", reckon)
 
@@ -243,10 +240,20 @@ class House:
     @property
     def state(self) -> State:
         """The house as the judgements and the rotation see it."""
-        return State(children=self.children, trays=self.trays, units=self.units, placements=self.placements,
-                     log=self.log, changes=self.changes, declined=self.weeks.declined,
-                     aims=(*self.weeks.aims, *self._theme_aims()), said=(*self.people.said, *self._proved()),
-                     absences=self.absences, moved_looks=self.moved("look"), practice=self.practice)  # fmt: skip
+        return State(
+            children=self.children,
+            trays=self.trays,
+            units=self.units,
+            placements=self.placements,
+            log=self.log,
+            changes=self.changes,
+            declined=self.weeks.declined,
+            aims=(*self.weeks.aims, *self._theme_aims()),
+            said=(*self.people.said, *self._proved()),
+            absences=self.absences,
+            moved_looks=self.moved("look"),
+            practice=self.practice,
+        )
 
     def _theme_aims(self) -> Iterator[Aim]:
         """The words of the themes that were taken, as what their weeks are about."""
@@ -265,6 +272,7 @@ class House:
     @property
     def absences(self) -> tuple[Absence, ...]:
         """The days away, but for those of children who are no longer kept."""
+
         def reckon() -> tuple[Absence, ...]:
             known = {c.id for c in self.all_children}
             return tuple(a for a in self.weeks.absences if a.whole_house or a.children & known)
@@ -278,13 +286,14 @@ class House:
     def judgements(self, on: date) -> Judgements:
         """The judgements of a day."""
         memory = self._answers.memory
-        return self.once(("judgements", on), lambda: Judgements(
-            self.state, on, self.practice.mastery, memory=memory))  # fmt: skip
+        return self.once(("judgements", on), lambda: Judgements(self.state, on, self.practice.mastery, memory=memory))
 
     def findings(self, on: date) -> tuple[Finding, ...]:
         """What the shelf's rules find on a day."""
-        return self.once(("findings", on), lambda: check_shelf(
-            self.placements, self.units, self.children, on, practice=self.practice))  # fmt: skip
+        return self.once(
+            ("findings", on),
+            lambda: check_shelf(self.placements, self.units, self.children, on, practice=self.practice),
+        )
 
     def child(self, child_id: int) -> Child:
         """A child by id. Raises: NotFound."""

@@ -105,14 +105,20 @@ def _links(line: TrayLine, house: House, known: set[str]) -> list[FieldProblem]:
 
 def _twice(line: TrayLine, names: Sequence[str]) -> list[FieldProblem]:
     many = names.count(line.tray.name) > 1
-    return [FieldProblem("name", say("{tray} is in the file twice.", tray=line.tray.name),
-        say("Give each its own name."))] if many else []
+    return (
+        [FieldProblem("name", say("{tray} is in the file twice.", tray=line.tray.name), say("Give each its own name."))]
+        if many
+        else []
+    )
 
 
 def _unknown(column: str, name: str, known: Sequence[str]) -> FieldProblem:
     close = get_close_matches(name, known, n=1)
-    hint = say("Did you mean {close}?", close=close[0]) if close else say("Known here: {known}.",
-                                                         known=together(known[:12], ', ') or say("nobody yet"))
+    hint = (
+        say("Did you mean {close}?", close=close[0])
+        if close
+        else say("Known here: {known}.", known=together(known[:12], ", ") or say("nobody yet"))
+    )
     return FieldProblem(column, say("{name} is not known.", name=repr(name)), hint)
 
 
@@ -148,12 +154,18 @@ def _save_trays(work: Store, lines: Sequence[TrayLine], house: House) -> None:
         if before:
             kept = before.card
             card = replace(card, id=kept.id, follows=kept.follows, key=kept.key, level=kept.level)
-        work.cupboard.save_tray(replace(
-            line.tray, id=before.id if before else 0, card=card,
-            bin_id=work.cupboard.save_bin(line.bin) if line.bin else None,
-            for_children=frozenset(children[name] for name in line.for_children), archived=False,
-            contents=before.contents if before else (), photo_id=before.photo_id if before else None,
-        ))  # fmt: skip
+        work.cupboard.save_tray(
+            replace(
+                line.tray,
+                id=before.id if before else 0,
+                card=card,
+                bin_id=work.cupboard.save_bin(line.bin) if line.bin else None,
+                for_children=frozenset(children[name] for name in line.for_children),
+                archived=False,
+                contents=before.contents if before else (),
+                photo_id=before.photo_id if before else None,
+            )
+        )
     trays = {t.name: t for t in work.cupboard.trays()}
     cards = {t.card.name: t.card.id for t in trays.values()} | {name: t.card.id for name, t in trays.items()}
     for line in lines:
@@ -185,13 +197,23 @@ def export_episodes(desk: Desk) -> str:
 def _episodes_csv(house: House, works: Iterable[ExportedWork]) -> str:
     children, trays = {c.id: c.name for c in house.all_children}, {t.id: t.name for t in house.all_trays}
     adults, zone = {a.id: a.name for a in house.adults}, house.zone
-    return write_table(episode_table.COLUMNS, (
-        episode_table.episode_cells(
-            children[w.child_id], trays.get(w.tray_id or 0, w.activity), adults.get(w.adult_id or 0, ""),
-            _local(w, zone), work=w.work, place=w.place, rounds=w.repetitions if w.ended else 0, helped=w.helped,
-            notes=w.notes,
-        ) for w in works
-    ))  # fmt: skip
+    return write_table(
+        episode_table.COLUMNS,
+        (
+            episode_table.episode_cells(
+                children[w.child_id],
+                trays.get(w.tray_id or 0, w.activity),
+                adults.get(w.adult_id or 0, ""),
+                _local(w, zone),
+                work=w.work,
+                place=w.place,
+                rounds=w.repetitions if w.ended else 0,
+                helped=w.helped,
+                notes=w.notes,
+            )
+            for w in works
+        ),
+    )
 
 
 def _local(episode: ExportedWork, zone: ZoneInfo) -> dict[str, str]:
@@ -258,8 +280,11 @@ def _near(desk: Desk, days: Sequence[date]) -> tuple[Episode, ...]:
 
 def _busy(house: House, near: Sequence[Episode]) -> list[tuple[str, datetime, datetime, str]]:
     names, trays = {c.id: c.name for c in house.all_children}, {t.id: t.name for t in house.all_trays}
-    return [(names[e.child_id], e.began, e.ended, trays.get(e.tray_id or 0, e.activity))
-            for e in near if e.ended and not e.struck]  # fmt: skip
+    return [
+        (names[e.child_id], e.began, e.ended, trays.get(e.tray_id or 0, e.activity))
+        for e in near
+        if e.ended and not e.struck
+    ]
 
 
 def _named(line: EpisodeLine, house: House, today: date) -> list[FieldProblem]:
@@ -276,10 +301,18 @@ def _overlap(line: EpisodeLine, busy: list[tuple[str, datetime, datetime, str]],
     began, ended = _span(line, zone)
     for child, from_, to, tray in busy:
         if child == line.child and from_ < ended and began < to:
-            clock = say("{from_} to {to}", from_=format(from_.astimezone(zone), "%H:%M"),
-                        to=format(to.astimezone(zone), "%H:%M"))
-            text = say("{began} overlaps {tray}, {clock}, for {child}.", began=format(line.began, "%H:%M"),
-                       tray=tray, clock=clock, child=child)
+            clock = say(
+                "{from_} to {to}",
+                from_=format(from_.astimezone(zone), "%H:%M"),
+                to=format(to.astimezone(zone), "%H:%M"),
+            )
+            text = say(
+                "{began} overlaps {tray}, {clock}, for {child}.",
+                began=format(line.began, "%H:%M"),
+                tray=tray,
+                clock=clock,
+                child=child,
+            )
             return [FieldProblem("began", text, say("Mend one of the two times."))]
     return []
 
@@ -304,16 +337,25 @@ def _save_episodes(work: Store, lines: Sequence[EpisodeLine], house: House) -> N
         began, ended = _span(line, house.zone)
         child_id, tray_id, adult_id = children[line.child], trays[line.tray], adults.get(line.watched_by)
         episode = Episode(
-            id=_id_of(line), child_id=child_id, tray_id=tray_id, began=began, ended=ended if line.ended else None,
-            work=line.work if line.ended else None, place=line.place,
-            morning_id=mornings[_id_of(line)], adult_id=adult_id, local_day=line.day,
-            question="" if line.ended else FORGOTTEN, told=True,
-        )  # fmt: skip
+            id=_id_of(line),
+            child_id=child_id,
+            tray_id=tray_id,
+            began=began,
+            ended=ended if line.ended else None,
+            work=line.work if line.ended else None,
+            place=line.place,
+            morning_id=mornings[_id_of(line)],
+            adult_id=adult_id,
+            local_day=line.day,
+            question="" if line.ended else FORGOTTEN,
+            told=True,
+        )
         work.log.save_episode(house.with_card(episode))
         work.sent.tell(episode, _events(line, ended), episode.id)
         if line.shown:
-            work.log.add_presentation(Presentation(id=0, child_id=child_id, tray_id=tray_id, at=began,
-                                                   local_day=line.day, adult_id=adult_id))  # fmt: skip
+            work.log.add_presentation(
+                Presentation(id=0, child_id=child_id, tray_id=tray_id, at=began, local_day=line.day, adult_id=adult_id)
+            )
 
 
 def _events(line: EpisodeLine, at: datetime) -> list[EpisodeEvent]:
@@ -351,17 +393,21 @@ def _cycle(
     here = {name for line in lines for name in (*line.present, line.child)}
     watcher = next((line.watched_by for line in lines if line.watched_by), "")
     return Morning(
-        id=0, day=day, began=datetime.combine(day, min(began, first), house.zone),
+        id=0,
+        day=day,
+        began=datetime.combine(day, min(began, first), house.zone),
         ended=datetime.combine(day, max(ended, last), house.zone),
-        present=frozenset(children[name] for name in here), adult_id=adults.get(watcher),
+        present=frozenset(children[name] for name in here),
+        adult_id=adults.get(watcher),
         seen="part" if any(line.seen == "part" for line in lines) else "all",
-    )  # fmt: skip
+    )
 
 
 def _stood_since(work: Store, lines: Sequence[EpisodeLine], house: House) -> None:
     """The trays of the file that stand now, and stood nowhere before, are taken to have stood there from its start."""
-    first = min(datetime.combine(line.day, line.morning_began or min(line.began, time(8, 30)), house.zone)
-                for line in lines)  # fmt: skip
+    first = min(
+        datetime.combine(line.day, line.morning_began or min(line.began, time(8, 30)), house.zone) for line in lines
+    )
     named = {line.tray for line in lines}
     for placement in house.placements:
         earlier = [p for p in house.all_placements if p.tray.id == placement.tray.id and p.until is not None]

@@ -47,17 +47,18 @@ def take_components(desk: Desk, rows: Sequence[Row], adult_id: int | None) -> Re
     return replace(report_of(rows, checked, component_table.COLUMNS), taken=len(good))
 
 
-def _check_components(
-    house: House, rows: Sequence[Row]
-) -> tuple[list[ReportRow], list[ComponentLine | None]]:  # fmt: skip
+def _check_components(house: House, rows: Sequence[Row]) -> tuple[list[ReportRow], list[ComponentLine | None]]:
     names = [row.get("name", "") for row in rows]
     checked: list[ReportRow] = []
     lines: list[ComponentLine | None] = []
     for number, row in enumerate(rows, start=1):
         line, problems = read_component(row)
         if line is not None and names.count(line.component.name) > 1:
-            problems = (FieldProblem("name", say("{row} is in the file twice.", row=row['name']),
-                say("Give each its own name.")),)
+            problems = (
+                FieldProblem(
+                    "name", say("{row} is in the file twice.", row=row["name"]), say("Give each its own name.")
+                ),
+            )
         if line is not None:
             over = cap_problem(house, line.bin, (good.bin for good in lines if good))
             problems = (*problems, *_too_few(house, line), *([over] if over else []))
@@ -73,8 +74,13 @@ def _too_few(house: House, line: ComponentLine) -> list[FieldProblem]:
     held = sum(n for _, n in house.stock.on_trays(old)) if old and not old.medium else 0
     if held <= line.component.count:
         return []
-    return [FieldProblem("count", say("is {count}; trays hold {held}.", count=line.component.count, held=held),
-        say("Unpack one of them first."))]
+    return [
+        FieldProblem(
+            "count",
+            say("is {count}; trays hold {held}.", count=line.component.count, held=held),
+            say("Unpack one of them first."),
+        )
+    ]
 
 
 def _compared(number: int, row: Row, line: ComponentLine, house: House) -> ReportRow:
@@ -137,10 +143,13 @@ def _check_cards(house: House, rows: Sequence[Row]) -> tuple[list[ReportRow], di
 
 def _card(
     house: House, key: str, rows: Sequence[Row], keys: set[str]
-) -> tuple[Design | None, dict[str, Any], tuple[FieldProblem, ...]]:  # fmt: skip
+) -> tuple[Design | None, dict[str, Any], tuple[FieldProblem, ...]]:
     if not key:
-        return None, {}, (FieldProblem("key", say("is empty."), say("A short word of its own for the card, as "
-                                                               "pour-water.")),)
+        return (
+            None,
+            {},
+            (FieldProblem("key", say("is empty."), say("A short word of its own for the card, as pour-water.")),),
+        )
     data, problems = card_table.read_card(rows)
     if problems:
         return None, data, problems
@@ -153,8 +162,11 @@ def _card(
         return None, data, (lost,)
     unknown = sorted({k for k, _ in made.follows} - keys)
     if unknown:
-        return None, data, (FieldProblem("follows", say("names {unknown}, which is no card.",
-                                                        unknown=together(unknown, ', '))),)
+        return (
+            None,
+            data,
+            (FieldProblem("follows", say("names {unknown}, which is no card.", unknown=together(unknown, ", "))),),
+        )
     return made, written_design(data), ()
 
 

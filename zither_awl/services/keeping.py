@@ -29,10 +29,16 @@ def how_kept(desk: Desk, *, every: bool = False) -> tuple[Line, ...]:
         else:
             damaged.append(path.name)
     return told(
-        Kept(newest, tuple(damaged), desk.database.stat().st_size / MB, shutil.disk_usage(folder).free / MB,
-             _certificate_days(folder / CHAIN, desk.now()), second.how(folder)),
+        Kept(
+            newest,
+            tuple(damaged),
+            desk.database.stat().st_size / MB,
+            shutil.disk_usage(folder).free / MB,
+            _certificate_days(folder / CHAIN, desk.now()),
+            second.how(folder),
+        ),
         desk.today(),
-    )  # fmt: skip
+    )
 
 
 def _certificate_days(chain: Path, now: datetime) -> int | None:

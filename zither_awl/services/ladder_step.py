@@ -84,15 +84,19 @@ class _Evidence:
         return max([*self.shown, *(v.local_day for v in self.tries)], default=date.min)
 
 
+def _where(here: Map, rung: Rung) -> tuple[Strung, int]:
+    found = next(((each, n) for each in here.strung for n, step in enumerate(each.steps) if step.rung == rung), None)
+    if found is None:
+        raise NotFound(say("There is no step {rung} {rung2} on any ladder.", rung=rung[0], rung2=rung[1]))
+    return found
+
+
 def about(desk: Desk, child_id: int, rung: Rung) -> About:
     """One step of a child, reckoned from the cupboard as it is. Raises: NotFound."""
     house, today = desk.house(), desk.today()
     child = house.child(child_id)
     here = ladders.map_of(house, child, today)
-    found = next(((each, n) for each in here.strung for n, step in enumerate(each.steps) if step.rung == rung), None)
-    if found is None:
-        raise NotFound(say("There is no step {rung} {rung2} on any ladder.", rung=rung[0], rung2=rung[1]))
-    strung, at = found
+    strung, at = _where(here, rung)
     step = strung.steps[at]
     notes, (pace, own) = _notes(desk, child_id, step), _pace(desk, house, today)
 
@@ -103,17 +107,26 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
         known_by, ready_by = _likely(house, child, here, step, seen, pace, today)
         last = max((v.local_day for v in seen.tries), default=None)
         return About(
-            step=step, string=strung.string, number=at + 1, below=below,
+            step=step,
+            string=strung.string,
+            number=at + 1,
+            below=below,
             before=tuple(s for r in graph[rung] if (s := here.step(r)) is not None),
             after=tuple(s for each in here.strung for s in each.steps if rung in graph[s.rung]),
-            between=between, remedy=_remedy(step, below, between, seen, practice, today),
-            known_by=known_by, ready_by=ready_by, own_spans=own,
+            between=between,
+            remedy=_remedy(step, below, between, seen, practice, today),
+            known_by=known_by,
+            ready_by=ready_by,
+            own_spans=own,
             again_on=relearn_due(seen.mastery, last, practice=practice) if seen.mastery else None,
             reasons=(*(seen.mastery.reasons if seen.mastery else ()), *step.progress.reasons, *step.verdict.reasons),
-            notes=notes, chosen=_chosen(house, child, rung, today), said=seen.said,
-            way=_way(strung, rung) if step.state == "not shown" else None, beside=_beside(here, step),
+            notes=notes,
+            chosen=_chosen(house, child, rung, today),
+            said=seen.said,
+            way=_way(strung, rung) if step.state == "not shown" else None,
+            beside=_beside(here, step),
             expected=expectations(step.hole.design, step.hole.level, house.judgements(today).months(child)),
-        )  # fmt: skip
+        )
 
     return house.once(("step", child_id, rung, today, notes), reckon)
 
@@ -121,16 +134,24 @@ def about(desk: Desk, child_id: int, rung: Rung) -> About:
 def _way(strung: Strung, rung: Rung) -> Ladder[Rung] | None:
     """The best way on a string from what is known, or passed over, to a step that is not."""
     known = [s.rung for s in strung.steps if s.state in KNOWN or s.implied]
-    vectors = {s.rung: s.hole.vector for s in strung.steps if s.state in KNOWN or s.implied or s.rung == rung
-               or s.verdict.verdict != "past"}  # fmt: skip
+    vectors = {
+        s.rung: s.hole.vector
+        for s in strung.steps
+        if s.state in KNOWN or s.implied or s.rung == rung or s.verdict.verdict != "past"
+    }
     return ladder(known, rung, vectors) if rung not in known else None
 
 
 def _beside(here: Map, step: Step) -> tuple[Step, ...]:
     """The next steps of other ladders of the same area that change one difficulty by one notch from a step."""
     area = step.hole.design.area
-    near = {s.rung: s for each in here.strung if each.string.area == area for s in each.steps
-            if s.next and s.hole.design.key != step.hole.design.key}  # fmt: skip
+    near = {
+        s.rung: s
+        for each in here.strung
+        if each.string.area == area
+        for s in each.steps
+        if s.next and s.hole.design.key != step.hole.design.key
+    }
     vectors = {step.rung: step.hole.vector, **{rung: s.hole.vector for rung, s in near.items()}}
     return tuple(near[rung] for rung in single_steps(step.rung, vectors, strict=True))[:MOST_BESIDE]
 
@@ -138,8 +159,10 @@ def _beside(here: Map, step: Step) -> tuple[Step, ...]:
 def _notes(desk: Desk, child_id: int, step: Step) -> tuple[tuple[date, str], ...]:
     """The newest words written about it, each with its day."""
     with desk.read() as work:
-        noted = [work.log.ids_where(child_id=child_id, tray_id=tray.id, noted=True, most=NOTES)
-                 for tray in (*step.out, *step.resting)]  # fmt: skip
+        noted = [
+            work.log.ids_where(child_id=child_id, tray_id=tray.id, noted=True, most=NOTES)
+            for tray in (*step.out, *step.resting)
+        ]
         works = work.log.episodes([key for keys in noted for key in keys][:NOTES])
     return tuple((w.local_day, e.text) for w in reversed(works) for e in w.events if e.kind == "note")
 
@@ -152,14 +175,17 @@ def _evidence(house: House, child: Child, step: Step, today: date, notes: tuple[
         mastery=judge.mastery_of(child, cards[0]) if cards else None,
         tries=tuple(judge.tries(child, cards[0])) if cards else (),
         shown=tuple(p.local_day for p in house.log.presentations if p.child_id == child.id and p.tray_id in trays),
-        said=next((s for s in house.people.said if (s.child_id, s.key, s.level) == (child.id, *step.rung)
-                   and not s.word), None),
+        said=next(
+            (s for s in house.people.said if (s.child_id, s.key, s.level) == (child.id, *step.rung) and not s.word),
+            None,
+        ),
         notes=notes,
-    )  # fmt: skip
+    )
 
 
-def _remedy(step: Step, below: Step | None, between: Bridging, seen: _Evidence, practice: Practice,
-            today: date) -> Offered | None:  # fmt: skip
+def _remedy(
+    step: Step, below: Step | None, between: Bridging, seen: _Evidence, practice: Practice, today: date
+) -> Offered | None:
     """What to do where a child is stuck."""
     if not step.progress.stuck:
         return None
@@ -169,8 +195,9 @@ def _remedy(step: Step, below: Step | None, between: Bridging, seen: _Evidence, 
     return remedy_for(bridge=made, easier=easier, shown_days_ago=ago, practice=practice)
 
 
-def _likely(house: House, child: Child, here: Map, step: Step, seen: _Evidence, pace: Pace,
-            today: date) -> tuple[Likely | None, Likely | None]:  # fmt: skip
+def _likely(
+    house: House, child: Child, here: Map, step: Step, seen: _Evidence, pace: Pace, today: date
+) -> tuple[Likely | None, Likely | None]:
     """When a step at work is likely to be known, and when one that waits is likely to be ready."""
     at_work = step.state not in (*KNOWN, "not shown") and (today - seen.touched).days <= QUIET_DAYS
     waits = step.state == "not shown" and step.verdict.verdict in ("almost", "later")
@@ -186,10 +213,16 @@ def _between(house: House, child: Child, step: Step, below: Step | None, today: 
     own = (*step.out, *step.resting)
     cards = [d for d in catalogue.taken(house) if d.area == step.hole.design.area and d.sort == "work"]
     return bridge(
-        below.hole.vector, (step.hole.design, step.hole.level), house.stock.without([t.id for t in own]), need,
-        under=(below.hole.design, below.hole.level), cards=cards, above=step.hole.vector, most=most,
+        below.hole.vector,
+        (step.hole.design, step.hole.level),
+        house.stock.without([t.id for t in own]),
+        need,
+        under=(below.hole.design, below.hole.level),
+        cards=cards,
+        above=step.hole.vector,
+        most=most,
         practice=house.practice,
-    )  # fmt: skip
+    )
 
 
 def _pace(desk: Desk, house: House, today: date) -> tuple[Pace, int]:
@@ -237,8 +270,7 @@ def _ready_by(house: House, child: Child, here: Map, step: Step, pace: Pace, tod
 
     def chains(rung: Rung, deep: int) -> list[list[int]]:
         steps = ((r, here.step(r)) for r in graph.get(rung, ()))
-        unmet = [r for r, s in steps if s is not None and s.state not in KNOWN and not s.implied
-                 and r not in passed]
+        unmet = [r for r, s in steps if s is not None and s.state not in KNOWN and not s.implied and r not in passed]
         if not unmet or deep >= DEEPEST:
             return [[]]
         return [[*chain, _gone(house, child, r, today)] for r in unmet for chain in chains(r, deep + 1)][:MOST_CHAINS]
@@ -261,8 +293,16 @@ def opens_on(child: Child, months: int, on: date) -> date:
 
 def _chosen(house: House, child: Child, rung: Rung, today: date) -> Aim | None:
     """The household's own choice of this step, now or in weeks to come."""
-    return next((a for a in house.weeks.aims if (a.key, a.level) == rung and a.child_id in (None, child.id)
-                 and (a.until_day is None or a.until_day >= today)), None)  # fmt: skip
+    return next(
+        (
+            a
+            for a in house.weeks.aims
+            if (a.key, a.level) == rung
+            and a.child_id in (None, child.id)
+            and (a.until_day is None or a.until_day >= today)
+        ),
+        None,
+    )
 
 
 SOON_DAYS, SOON_LOOKED_AT = 70, 12
@@ -283,8 +323,10 @@ def soon_ready(desk: Desk, child: Child, most: int) -> tuple[tuple[Step, Likely]
             before = (here.step(rung) for rung in graph.get(step.rung, ()))
             return any(b is not None and b.state not in (*KNOWN, "not shown") for b in before)
 
-        firsts = (next((s for s in each.steps if s.state == "not shown" and s.verdict.verdict in _WAITS), None)
-                  for each in here.strung)  # fmt: skip
+        firsts = (
+            next((s for s in each.steps if s.state == "not shown" and s.verdict.verdict in _WAITS), None)
+            for each in here.strung
+        )
         waiting = [step for step in firsts if step is not None]
         for step in sorted(waiting, key=lambda s: not begun(s))[:SOON_LOOKED_AT]:
             likely = _ready_by(house, child, here, step, pace, today)
@@ -336,17 +378,20 @@ def keep_said(desk: Desk, child_id: int, rung: Rung, answer: SaidAnswer | None, 
     design = _design(house, rung)
     name = design.titled(design.level(rung[1]))
     earlier = [s for s in house.people.said if (s.child_id, s.key, s.level) == (child_id, *rung) and not s.word]
-    with desk.write(adult_id, say("{child}, {name}: {answer}", child=child.name, name=name,
-                                  answer=answer or say('said nothing'))) as work:
+    with desk.write(
+        adult_id, say("{child}, {name}: {answer}", child=child.name, name=name, answer=answer or say("said nothing"))
+    ) as work:
         work.people.forget_said(earlier)
         if answer is not None:
             who = next((a.name for a in house.adults if a.id == adult_id), "")
-            work.people.save_said([Said(child_id=child_id, key=rung[0], level=rung[1], answer=answer, on=desk.today(),
-                                        adult=who)])  # fmt: skip
+            work.people.save_said(
+                [Said(child_id=child_id, key=rung[0], level=rung[1], answer=answer, on=desk.today(), adult=who)]
+            )
 
 
-def choose(desk: Desk, child_id: int, rung: Rung, from_day: date | None, weeks: int | None,
-           adult_id: int | None) -> int:  # fmt: skip
+def choose(
+    desk: Desk, child_id: int, rung: Rung, from_day: date | None, weeks: int | None, adult_id: int | None
+) -> int:
     """Choose a step for the next change, or for weeks to come; it comes before every other. Returns the aim's id.
 
     `from_day` None is today, `weeks` None three weeks. Raises: NotFound, InvalidValue.
@@ -356,8 +401,9 @@ def choose(desk: Desk, child_id: int, rung: Rung, from_day: date | None, weeks: 
     design = _design(house, rung)
     begins = from_day or today
     if begins < today:
-        raise InvalidValue(FieldProblem("from_day", say("{begins} is past.", begins=begins),
-            say("Choose today or a day to come.")))
+        raise InvalidValue(
+            FieldProblem("from_day", say("{begins} is past.", begins=begins), say("Choose today or a day to come."))
+        )
     if weeks is not None and not 1 <= weeks <= 26:
         raise InvalidValue(FieldProblem("weeks", say("is {weeks}; expected 1 to 26 weeks.", weeks=weeks)))
     ends = begins + timedelta(days=7 * weeks if weeks else NEXT_DAYS)

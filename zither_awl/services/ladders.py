@@ -105,9 +105,12 @@ def strings_of(house: House) -> tuple[String, ...]:
         return frozenset(d.key for d in catalogue.taken(house)) | {t.card.key for t in house.trays}
 
     drawn, letters = house.once("cards on strings", kept), house.practice.letters
-    return house.once(("strings", letters, drawn), lambda: strings(
-        [d for key, d in designs_of(house, letters).items() if key in drawn], families(),
-        _vectors(house, letters)))  # fmt: skip
+    return house.once(
+        ("strings", letters, drawn),
+        lambda: strings(
+            [d for key, d in designs_of(house, letters).items() if key in drawn], families(), _vectors(house, letters)
+        ),
+    )
 
 
 def ladders_of(house: House) -> Mapping[int, str]:
@@ -174,9 +177,16 @@ def map_of(house: House, child: Child, on: date) -> Map:
                 verdicts[rung], records[rung] = verdict, Record(mastery=state)
             tries = judge.tries(child, card_ids[rung]) if rung in card_ids else ()
             mine = trays.get(rung, ())
-            return Step(hole, state, verdict, progress(tries, practice=practice) if tries else QUIET,
-                        tuple(t for t in mine if t.id in standing), tuple(t for t in mine if t.id not in standing),
-                        state == "not shown" and rung in need.implied, tuple(between.get(rung, ())))  # fmt: skip
+            return Step(
+                hole,
+                state,
+                verdict,
+                progress(tries, practice=practice) if tries else QUIET,
+                tuple(t for t in mine if t.id in standing),
+                tuple(t for t in mine if t.id not in standing),
+                state == "not shown" and rung in need.implied,
+                tuple(between.get(rung, ())),
+            )
 
         strung = tuple(Strung(each, tuple(step(hole) for hole in each.holes)) for each in strings_of(house))
         return Map(child, on, strung, sorted_out(verdicts, records))
@@ -225,8 +235,10 @@ def need_with_steps(house: House, child: Child, on: date) -> Need:
 
 def names_of(house: House) -> dict[Rung, str]:
     """What every level is called."""
-    return house.once("names of levels", lambda: {
-        (d.key, level.number): d.titled(level) for d in designs(house).values() for level in d.levels})  # fmt: skip
+    return house.once(
+        "names of levels",
+        lambda: {(d.key, level.number): d.titled(level) for d in designs(house).values() for level in d.levels},
+    )
 
 
 def problems(house: House) -> tuple[GraphProblem, ...]:
@@ -243,22 +255,26 @@ def tie(desk: Desk, step: Rung, before: Rung, tied: bool | None, adult_id: int |
     names = names_of(house)
     for name, rung in (("step", step), ("before", before)):
         if rung not in names:
-            raise InvalidValue(FieldProblem(name, say("names {rung} {rung2}, which is not there.", rung=rung[0],
-                                                      rung2=rung[1])))
+            raise InvalidValue(
+                FieldProblem(name, say("names {rung} {rung2}, which is not there.", rung=rung[0], rung2=rung[1]))
+            )
     if step == before:
-        raise InvalidValue(FieldProblem("before", say("is {names} itself.", names=names[step]),
-            say("Choose another step.")))
+        raise InvalidValue(
+            FieldProblem("before", say("is {names} itself.", names=names[step]), say("Choose another step."))
+        )
     graph = graph_of(house)
     if tied:
         graph = {**graph, step: (*graph[step], before)}
         ring = next((c for c in circles(graph) if step in c), None)
         if ring is not None:
             way = say(", which waits for ").join(names[rung] for rung in (*ring, ring[0]))
-            raise InvalidValue(FieldProblem("before", say("would make a circle: {way}.", way=way),
-                say("Untie one of them first.")))
+            raise InvalidValue(
+                FieldProblem("before", say("would make a circle: {way}.", way=way), say("Untie one of them first."))
+            )
     words = say("Tied") if tied else say("Untied") if tied is False else say("Left to the cards")
-    with desk.write(adult_id, say("{words} {names} and {names2}", words=words, names=names[step],
-                                  names2=names[before])) as work:
+    with desk.write(
+        adult_id, say("{words} {names} and {names2}", words=words, names=names[step], names2=names[before])
+    ) as work:
         work.catalogue.tie(step, before, tied)
         tied_now = catalogue.tied_designs(house, house.practice.letters, work.catalogue.ties())
         link_rungs(work, tied_now, without=() if tied else ((step, before),))
@@ -279,8 +295,11 @@ def grew(desk: Desk, child_id: int, since: date) -> Grew:
     house, today = desk.house(), desk.today()
     child = house.child(child_id)
     if not child.born <= since <= today:
-        raise InvalidValue(FieldProblem("since", say("is {since}; expected {born} to {today}.", since=since,
-                                                     born=child.born, today=today)))
+        raise InvalidValue(
+            FieldProblem(
+                "since", say("is {since}; expected {born} to {today}.", since=since, born=child.born, today=today)
+            )
+        )
 
     def reckon() -> Grew:
         with desk.read() as work:
@@ -323,8 +342,15 @@ def _stood(house: House, child: Child, visits: Collection[Visit], on: date) -> d
         if not done and card_id not in shown and rung not in said:
             continue
         guess = cards[card_id].guess if card_id in cards else 0.0
-        state = mastery(done, shown.get(card_id, ()), on, school=practice.mastery, practice=practice,
-                        guess=guess, said=said.get(rung)).state  # fmt: skip
+        state = mastery(
+            done,
+            shown.get(card_id, ()),
+            on,
+            school=practice.mastery,
+            practice=practice,
+            guess=guess,
+            said=said.get(rung),
+        ).state
         found[rung] = Stood(state, max((v.local_day for v in done), default=None))
     return found
 
@@ -335,13 +361,19 @@ def covered(house: House, child: Child, on: date) -> Coverage:
     def reckon() -> Coverage:
         here = map_of(house, child, on)
         work = [
-            (step.hole.design.titled(step.hole.level), step.hole.design.area,
-             movements(step.hole.design, step.hole.level, step.hole.vector))
-            for each in here.strung for step in each.steps if step.out or step.state in KNOWN
-        ]  # fmt: skip
+            (
+                step.hole.design.titled(step.hole.level),
+                step.hole.design.area,
+                movements(step.hole.design, step.hole.level, step.hole.vector),
+            )
+            for each in here.strung
+            for step in each.steps
+            if step.out or step.state in KNOWN
+        ]
         months = house.judgements(on).months(child)
-        areas = dict.fromkeys(d.area for d in catalogue.taken(house)
-                              if d.sort == "work" and d.from_months <= months <= d.to_months)  # fmt: skip
+        areas = dict.fromkeys(
+            d.area for d in catalogue.taken(house) if d.sort == "work" and d.from_months <= months <= d.to_months
+        )
         return coverage(work, areas, months)
 
     return house.once(("covered", child.id, on), reckon)
@@ -378,8 +410,11 @@ def carrying(here: Map, thread: str) -> frozenset[Rung]:
     found = set()
     for each in here.strung:
         for step in each.steps:
-            name = say("{titled} {themes}", titled=step.hole.design.titled(step.hole.level),
-                       themes=together(step.hole.design.themes))
+            name = say(
+                "{titled} {themes}",
+                titled=step.hole.design.titled(step.hole.level),
+                themes=together(step.hole.design.themes),
+            )
             trays = (*step.out, *step.resting, *step.between)
             if words_of(thread) & words_of(name) or any(matched((thread,), tray) for tray in trays):
                 found.add(step.rung)
@@ -397,5 +432,3 @@ def design_at(house: House, rung: Rung) -> Design | None:
     """The card of a rung, where it has such a level."""
     found = designs(house).get(rung[0])
     return found if found is not None and 1 <= rung[1] <= len(found.levels) else None
-
-

@@ -36,8 +36,13 @@ from zither_awl.services.catalogue import designs
 from zither_awl.services.desk import Desk, House
 
 FROM_MONTHS: Mapping[SetKind, int] = {
-    "colours": 20, "shapes": 24, "quantities": 24, "words": 18, "sounds": 33, "numerals": 33,
-}  # fmt: skip
+    "colours": 20,
+    "shapes": 24,
+    "quantities": 24,
+    "words": 18,
+    "sounds": 33,
+    "numerals": 33,
+}
 """From which age (months) words of a kind may be known. Common practice, no source."""
 
 
@@ -92,8 +97,10 @@ def words_of_card(house: House, key: str) -> WordSet | None:
     design = designs(house).get(key)
     if design is None or len(design.words) < 2:
         return None
-    words = tuple(Word(key=word, labels=(("en", word), *((("es", other),) if other else ())), by=design.name)
-                  for word, other in design.words)  # fmt: skip
+    words = tuple(
+        Word(key=word, labels=(("en", word), *((("es", other),) if other else ())), by=design.name)
+        for word, other in design.words
+    )
     return WordSet(key=f"{CARD}{key}"[:40], name=design.name, kind="words", words=words)
 
 
@@ -135,18 +142,31 @@ def lesson(desk: Desk, child_id: int, key: str, *, restless: bool = False, more:
     in_round = asked if more == 0 else tuple(a for a in asked if a.word in own)
     quantities = words.kind == "quantities"
     return Lesson(
-        child=child, words=words, plan=plan, ask=next_turn(plan.picks, in_round, restless=restless), asked=asked,
+        child=child,
+        words=words,
+        plan=plan,
+        ask=next_turn(plan.picks, in_round, restless=restless),
+        asked=asked,
         standings=tuple(standing(w, answers, said.get(w.key)) for w in words.words),
         confused=confusions(words, answers),
         rung=next_rung(words, answers, said) if quantities else None,
         rungs=tuple((w, rungs(words, w.key, answers, said=w.key in said)) for w in words.words) if quantities else (),
-        more=tuple(p.standing.word for p in following.picks), through=once_through(words, asked), language=language,
+        more=tuple(p.standing.word for p in following.picks),
+        through=once_through(words, asked),
+        language=language,
         mixed=mixed_up(words, answers),
-    )  # fmt: skip
+    )
 
 
-def _rounds(words: WordSet, before: Sequence[WordAnswer], child: Child, today: date, said: Mapping[str, date],
-            language: str, more: int) -> list[WordPlan]:  # fmt: skip
+def _rounds(
+    words: WordSet,
+    before: Sequence[WordAnswer],
+    child: Child,
+    today: date,
+    said: Mapping[str, date],
+    language: str,
+    more: int,
+) -> list[WordPlan]:
     """The plan of the lesson, of each further round, and of the one that would come after."""
     months = corrected_months(child.born, child.gestation_weeks, today)
     had: set[str] = set()
@@ -242,11 +262,15 @@ def check_answer(house: House, set_key: str, word: str, turn: str) -> None:
     """Whether a turn can be of this set. Raises: NotFound; InvalidValue."""
     words = word_set(house, set_key)
     if words.word(word) is None:
-        raise InvalidValue(FieldProblem("word", say("is {word}, which is no word of {words}.", word=repr(word),
-                                                    words=words.name)))
+        raise InvalidValue(
+            FieldProblem("word", say("is {word}, which is no word of {words}.", word=repr(word), words=words.name))
+        )
     if turn not in words.turns:
-        raise InvalidValue(FieldProblem("turn", say("is {turn}; expected one of {turns}.", turn=repr(turn),
-                                                    turns=together(words.turns, ', '))))
+        raise InvalidValue(
+            FieldProblem(
+                "turn", say("is {turn}; expected one of {turns}.", turn=repr(turn), turns=together(words.turns, ", "))
+            )
+        )
 
 
 def save_set(desk: Desk, key: str, data: Mapping[str, Any], adult_id: int | None) -> str:

@@ -68,5 +68,9 @@ def told() -> dict[str, str]:
     """This kind of machine in words, without its name or its user's."""
     import platform
 
-    return {"system": platform.system(), "release": platform.release(), "machine": platform.machine(),
-            "python": platform.python_version()}  # fmt: skip
+    return {
+        "system": platform.system(),
+        "release": platform.release(),
+        "machine": platform.machine(),
+        "python": platform.python_version(),
+    }

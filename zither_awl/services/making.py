@@ -38,17 +38,28 @@ def making_list(house: House) -> MakingList:
     """Everything to sew, glue, cut, print and renew."""
     open_ = [each for each in house.cupboard.makings if each.component_id is None]
     owned = {c.kind for c in house.components if not c.archived}
-    firsts = Counter(word for d in designs(house).values() for word in {_first(r.accepts) for v in d.levels
-                                                                       for r in v.roles})  # fmt: skip
+    firsts = Counter(
+        word for d in designs(house).values() for word in {_first(r.accepts) for v in d.levels for r in v.roles}
+    )
     offered = suggested(recipes(), owned, {each.recipe for each in open_}, dict(firsts))
     return MakingList(tuple((each, recipe(each.recipe)) for each in open_), offered, open_marks(house))
 
 
 def _first(accepts: tuple[str, ...]) -> str:
     """The kind a role asks for first, also where it asks for a use only one recipe serves."""
-    made = {"picture": "picture card", "numeral": "numeral card", "word": "label", "texture": "texture board",
-            "colour": "colour tablet", "weight": "weight bag", "lacing": "lacing card", "folding cloth": "cloth",
-            "magnet object": "sewn-in magnet", "carried object": "bean bag", "soft object": "bean bag"}  # fmt: skip
+    made = {
+        "picture": "picture card",
+        "numeral": "numeral card",
+        "word": "label",
+        "texture": "texture board",
+        "colour": "colour tablet",
+        "weight": "weight bag",
+        "lacing": "lacing card",
+        "folding cloth": "cloth",
+        "magnet object": "sewn-in magnet",
+        "carried object": "bean bag",
+        "soft object": "bean bag",
+    }
     return made.get(accepts[0], accepts[0])
 
 
@@ -56,8 +67,9 @@ def begin(desk: Desk, key: str, wanted_for: str, adult_id: int | None) -> int:
     """Put something on the making list. Raises: NotFound."""
     found = recipe(key)
     with desk.write(adult_id, say("To make: {found}", found=found.name)) as work:
-        return work.making.save_making(Making(id=0, recipe=key, name=told(found.name), wanted_for=wanted_for[:80],
-                                              begun_on=desk.today()))  # fmt: skip
+        return work.making.save_making(
+            Making(id=0, recipe=key, name=told(found.name), wanted_for=wanted_for[:80], begun_on=desk.today())
+        )
 
 
 def _begun(house: House, making_id: int) -> Making:
@@ -67,13 +79,19 @@ def _begun(house: House, making_id: int) -> Making:
     return found
 
 
-def go_on(desk: Desk, making_id: int, done: Collection[int], checked: Collection[str], checked_by: str,
-          adult_id: int | None) -> None:  # fmt: skip
+def go_on(
+    desk: Desk, making_id: int, done: Collection[int], checked: Collection[str], checked_by: str, adult_id: int | None
+) -> None:
     """Say which steps are done and which checks have passed, and who checked. Raises: NotFound, InvalidValue."""
     making = _begun(desk.house(), making_id)
     changed_by_a_check(making, recipe(making.recipe), done, checked)
-    told = replace(making, done=tuple(sorted(set(done))), checked=tuple(checked), checked_by=checked_by.strip()[:80],
-                   checked_on=desk.today() if checked else None)  # fmt: skip
+    told = replace(
+        making,
+        done=tuple(sorted(set(done))),
+        checked=tuple(checked),
+        checked_by=checked_by.strip()[:80],
+        checked_on=desk.today() if checked else None,
+    )
     with desk.write(adult_id, say("Making {making}", making=making.name)) as work:
         work.making.save_making(told)
 
@@ -86,8 +104,9 @@ def give(desk: Desk, making_id: int, name: str, count: int, adult_id: int | None
     making = _begun(desk.house(), making_id)
     found = recipe(making.recipe)
     ready_to_give(making, found)
-    checked = say("made; checked by {checked_by}, {checked_on}", checked_by=making.checked_by,
-                  checked_on=making.checked_on)
+    checked = say(
+        "made; checked by {checked_by}, {checked_on}", checked_by=making.checked_by, checked_on=making.checked_on
+    )
     thing = of_kind(name or making.name, found.makes, count=count, came_from=checked[:80])
     with desk.write(adult_id, say("Made {thing}", thing=thing.name)) as work:
         thing_id = work.cupboard.save_component(thing)
@@ -110,8 +129,7 @@ def open_marks(house: House) -> tuple[tuple[Mark, str], ...]:
     return tuple((mark, name) for mark, name in names if mark.done_on is None and name)
 
 
-def mark(desk: Desk, what: What, component_id: int | None, tray_id: int | None, note: str,
-         adult_id: int | None) -> int:  # fmt: skip
+def mark(desk: Desk, what: What, component_id: int | None, tray_id: int | None, note: str, adult_id: int | None) -> int:
     """Mark a thing or a tray as worn, to be washed or to be renewed. Raises: NotFound, InvalidValue."""
     house = desk.house()
     if (component_id is None) == (tray_id is None):
@@ -119,8 +137,17 @@ def mark(desk: Desk, what: What, component_id: int | None, tray_id: int | None, 
     name = house.component(component_id).name if component_id else house.tray(tray_id or 0).name
     who = next((a.name for a in house.adults if a.id == adult_id), "")
     with desk.write(adult_id, say("{name}: {what}", name=name, what=what)) as work:
-        return work.making.save_mark(Mark(id=0, what=what, component_id=component_id, tray_id=tray_id, note=note[:200],
-                                          marked_by=who, marked_on=desk.today()))  # fmt: skip
+        return work.making.save_mark(
+            Mark(
+                id=0,
+                what=what,
+                component_id=component_id,
+                tray_id=tray_id,
+                note=note[:200],
+                marked_by=who,
+                marked_on=desk.today(),
+            )
+        )
 
 
 def seen_to(desk: Desk, mark_id: int, adult_id: int | None) -> None:

@@ -30,9 +30,10 @@ def forgotten(desk: Desk, now: datetime | None = None) -> tuple[Episode, ...]:
         mornings = work.log.mornings(ids={e.morning_id for e in asked if e.morning_id is not None})
     ended = {m.id for m in (*mornings, *house.window.mornings) if m.ended is not None}
     return tuple(
-        e for e in asked
+        e
+        for e in asked
         if not e.struck and (e.question or (e.ended is None and (now - e.began > limit or e.morning_id in ended)))
-    )  # fmt: skip
+    )
 
 
 USUAL_MIN = 10.0
@@ -63,8 +64,15 @@ def _morning(desk: Desk, morning_id: int | None) -> Morning | None:
         return next(iter(work.log.mornings(ids=[morning_id])), None)
 
 
-def episodes_of(desk: Desk, day: date | None, child_id: int | None, tray_id: int | None, *, ids: Collection[str] = (),
-                most: int | None = None) -> list[Episode]:  # fmt: skip
+def episodes_of(
+    desk: Desk,
+    day: date | None,
+    child_id: int | None,
+    tray_id: int | None,
+    *,
+    ids: Collection[str] = (),
+    most: int | None = None,
+) -> list[Episode]:
     """Episodes of a day, a child, a tray, of these ids (each if given), newest first, struck ones too."""
     with desk.read() as work:
         named = list(ids) or work.log.ids_where(day=day, child_id=child_id, tray_id=tray_id, most=most)
@@ -95,10 +103,19 @@ def save_episode(desk: Desk, episode: Episode, adult_id: int | None, told: Told 
     _check_overlap(house, episode, _near(desk, [episode]))
     old = episode_named(desk, episode.id) if episode.id else None
     morning_id = episode.morning_id or morning_at(_mornings_near(desk, episode.began), episode.began)
-    kept = replace(episode, id=old.id if old else str(uuid4()), morning_id=morning_id, question="", told=True,
-                   adult_id=old.adult_id if old else adult_id, local_day=desk.day_of(episode.began))  # fmt: skip
-    with desk.write(adult_id, say("{old} {child}, {what}", old=say('Mended') if old else say('Entered'),
-                                  child=child.name, what=what)) as work:
+    kept = replace(
+        episode,
+        id=old.id if old else str(uuid4()),
+        morning_id=morning_id,
+        question="",
+        told=True,
+        adult_id=old.adult_id if old else adult_id,
+        local_day=desk.day_of(episode.began),
+    )
+    with desk.write(
+        adult_id,
+        say("{old} {child}, {what}", old=say("Mended") if old else say("Entered"), child=child.name, what=what),
+    ) as work:
         work.log.save_episode(house.with_card(kept))
         add_told(work, kept, _events(kept, old, told))
     return kept.id
@@ -140,8 +157,9 @@ def tell_morning(desk: Desk, morning: Morning, pieces: Sequence[tuple[Episode, T
         work_name(house, episode.tray_id, episode.activity)
         _check_past(episode, now)
         _check_overlap(house, episode, (*near, *new))
-        new.append(replace(episode, id=str(uuid4()), told=True, adult_id=adult_id,
-                           local_day=desk.day_of(episode.began)))  # fmt: skip
+        new.append(
+            replace(episode, id=str(uuid4()), told=True, adult_id=adult_id, local_day=desk.day_of(episode.began))
+        )
     there = containing(_mornings_near(desk, morning.began), morning.began, morning.ended)
     if there is not None:
         morning = replace(morning, id=there.id, adult_id=there.adult_id, present=morning.present | there.present)
@@ -192,8 +210,11 @@ def add_told(work: Store, episode: Episode, events: Iterable[EpisodeEvent]) -> N
 def _check_overlap(house: House, episode: Episode, others: Iterable[Episode]) -> None:
     other = _overlapping(episode, others)
     if other is not None and other.ended is not None:
-        clock = say("{began} to {ended}", began=format(other.began.astimezone(house.zone), "%H:%M"),
-                    ended=format(other.ended.astimezone(house.zone), "%H:%M"))
+        clock = say(
+            "{began} to {ended}",
+            began=format(other.began.astimezone(house.zone), "%H:%M"),
+            ended=format(other.ended.astimezone(house.zone), "%H:%M"),
+        )
         name, what = house.child(other.child_id).name, work_name(house, other.tray_id, other.activity)
         raise Overlap(say("{name} was with {what} from {clock} that day.", name=name, what=what, clock=clock), other.id)
 
@@ -223,11 +244,19 @@ def strike_event(desk: Desk, event_id: int, struck: bool, adult_id: int | None) 
     if event is None:
         raise NotFound(say("There is no event {event_id}.", event_id=event_id))
     if event.kind in ("start", "finish"):
-        raise InvalidValue(FieldProblem("event", say("is a {kind}.", kind=event.kind),
-            say("Mend the piece of work instead.")))
+        raise InvalidValue(
+            FieldProblem("event", say("is a {kind}.", kind=event.kind), say("Mend the piece of work instead."))
+        )
     verb = say("Took back") if struck else say("Brought back")
-    with desk.write(adult_id, say("{verb} {cause}, {child}", verb=verb, cause=event.cause or event.kind,
-                                  child=house.child(event.child_id).name)) as work:
+    with desk.write(
+        adult_id,
+        say(
+            "{verb} {cause}, {child}",
+            verb=verb,
+            cause=event.cause or event.kind,
+            child=house.child(event.child_id).name,
+        ),
+    ) as work:
         work.sent.strike(event_id, struck)
         mornings = work.log.between(event.at - REACH, event.at + REACH)
         settle(work, house, [replace(event, struck=struck)], mornings)
@@ -238,5 +267,3 @@ def trace(desk: Desk, episode_id: str) -> list[TraceLine]:
     kept = episode_named(desk, episode_id)
     with desk.read() as work:
         return work.history.trace(kept.id)
-
-

@@ -22,13 +22,21 @@ def states_of(house: House, child: Child, on: date) -> dict[Rung, MasteryState]:
     made = {t.card.id for t in house.trays}
     states: dict[Rung, MasteryState] = {
         (card.key, card.level): judged.mastery_of(child, card.id).state
-        for card in cards.values() if card.key and not card.between}
+        for card in cards.values()
+        if card.key and not card.between
+    }
     seen = {(card.key, card.level) for card in cards.values() if card.id in made and not card.between}
     # Where there is no tray of it, an adult's word is all that is known.
-    told = {(s.key, s.level): _UNSEEN[s.answer] for s in house.people.said
-            if s.child_id == child.id and not s.word and s.answer in _UNSEEN}  # fmt: skip
-    return states | {rung: state for rung, state in told.items()
-                     if rung not in seen and states.get(rung, "not shown") in ("not shown", "shown")}  # fmt: skip
+    told = {
+        (s.key, s.level): _UNSEEN[s.answer]
+        for s in house.people.said
+        if s.child_id == child.id and not s.word and s.answer in _UNSEEN
+    }
+    return states | {
+        rung: state
+        for rung, state in told.items()
+        if rung not in seen and states.get(rung, "not shown") in ("not shown", "shown")
+    }
 
 
 def need_of(house: House, child: Child, on: date) -> Need:
@@ -41,8 +49,16 @@ def need_of(house: House, child: Child, on: date) -> Need:
         states = states_of(house, child, on)
         known = [rung for rung, state in states.items() if state in KNOWN]
         return Need(
-            child, house.children, on, states, out, {key: d.name for key, d in designs(house).items()}, told,
-            most_likely.likely, most_likely.known, implied_by(known, graph_of(house)),
-        )  # fmt: skip
+            child,
+            house.children,
+            on,
+            states,
+            out,
+            {key: d.name for key, d in designs(house).items()},
+            told,
+            most_likely.likely,
+            most_likely.known,
+            implied_by(known, graph_of(house)),
+        )
 
     return house.once(("need", child.id, on), reckon)

@@ -48,17 +48,16 @@ from zither_awl.services.lessons import sets, word_set
 from zither_awl.services.routines import routine, routines
 from zither_awl.services.shelf import condition_of
 
-Kind = Literal["tray-cards", "bin-labels", "word-cards", "ring-cards", "pictures", "routine", "routine-strip",
-               "set-up-list"]  # fmt: skip
+Kind = Literal[
+    "tray-cards", "bin-labels", "word-cards", "ring-cards", "pictures", "routine", "routine-strip", "set-up-list"
+]
 
 _WORDS = {"word-cards": word_cards_pdf, "ring-cards": ring_cards_pdf, "pictures": pictures_pdf}
 Languages = Literal["first", "second", "both"]
 MOST = 60
 """So many cards or labels at once."""
-NO_CODE = say("The labels carry no code to scan: the program is not served to the home network. Start it with "
-              "--home.")
-CODE = say("The code on a label opens that bin on a device of the house that was let in and is on the home "
-           "network.")
+NO_CODE = say("The labels carry no code to scan: the program is not served to the home network. Start it with --home.")
+CODE = say("The code on a label opens that bin on a device of the house that was let in and is on the home network.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,13 +95,17 @@ def document(desk: Desk, order: Order, address: str = "") -> Document:
 def _drawn(desk: Desk, order: Order, address: str) -> Document:
     if order.kind in ("tray-cards", "bin-labels") and not 1 <= len(order.ids) <= MOST:
         what = "trays" if order.kind == "tray-cards" else "bins"
-        raise InvalidValue(FieldProblem("ids", say("are {ids}; choose 1 to {most} {what}.", ids=len(order.ids),
-                                                   most=MOST, what=what)))
+        raise InvalidValue(
+            FieldProblem("ids", say("are {ids}; choose 1 to {most} {what}.", ids=len(order.ids), most=MOST, what=what))
+        )
     if order.kind == "tray-cards":
         cards = [tray_card(desk, tray_id) for tray_id in order.ids]
         blank = [c.name for c in cards if not c.things]
-        notes = (say("What lies on {blank} was never said: under Cupboard, or under Make.",
-            blank=listed(blank)),) if blank else ()
+        notes = (
+            (say("What lies on {blank} was never said: under Cupboard, or under Make.", blank=listed(blank)),)
+            if blank
+            else ()
+        )
         return Document("tray-cards.pdf", tray_cards_pdf(cards, order.paper), _signs(notes, [c.name for c in cards]))
     if order.kind == "bin-labels":
         labels = _labels(desk, order.ids, address)
@@ -130,8 +133,13 @@ def _pictures(sheet: WordSheet) -> tuple[str, ...]:
     bare = sum(card.picture is None and not card.drawn for card in sheet.cards)
     if not bare:
         return ()
-    return (say("{bare} of {cards} words have no photograph yet: their card leaves room to draw or stick one.",
-                bare=bare, cards=len(sheet.cards)),)
+    return (
+        say(
+            "{bare} of {cards} words have no photograph yet: their card leaves room to draw or stick one.",
+            bare=bare,
+            cards=len(sheet.cards),
+        ),
+    )
 
 
 def _inches_read(text: str) -> str:
@@ -153,16 +161,21 @@ def tray_card(desk: Desk, tray_id: int) -> TrayCard:
     condition = condition_of(house, tray, day)
     put = _inches_read if house.household and house.household.lengths == "in" else lambda text: text
     return TrayCard(
-        name=tray.name, under=_under(tray, card), for_whom=_for_whom(house, tray),
-        container=box.name if box else "", inner_mm=inner,
+        name=tray.name,
+        under=_under(tray, card),
+        for_whom=_for_whom(house, tray),
+        container=box.name if box else "",
+        inner_mm=inner,
         things=tuple(_lying(c, inside, tray, sides.get(c.role)) for c in tray.contents if c.role != CONTAINER),
         fill=put(_fill(made.poured if made else None)),
         mind=tuple(map(put, _mind(house, tray, card, condition))),
-        bin_name=house.bin_name(tray.bin_id) or "", steps=script_of(card, level) if card and level else (),
-        interest=card.interest if card else (), clean_up=card.clean_up if card else "",
+        bin_name=house.bin_name(tray.bin_id) or "",
+        steps=script_of(card, level) if card and level else (),
+        interest=card.interest if card else (),
+        clean_up=card.clean_up if card else "",
         expects=say("{expects} Not yet: {not_yet}", expects=level.expects, not_yet=level.not_yet) if level else "",
-            morning=card.morning if card else "",
-    )  # fmt: skip
+        morning=card.morning if card else "",
+    )
 
 
 def _made(desk: Desk, tray: Tray) -> Assembled | None:
@@ -184,8 +197,9 @@ def _mind(house: House, tray: Tray, card: Design | None, condition: str) -> tupl
 
 def _under(tray: Tray, card: Design | None) -> str:
     level = card.level(tray.card.level).name if card and len(card.levels) > 1 else ""
-    window = say("{from_months} to {to_months} months", from_months=tray.card.from_months,
-                 to_months=tray.card.to_months)
+    window = say(
+        "{from_months} to {to_months} months", from_months=tray.card.from_months, to_months=tray.card.to_months
+    )
     return together((each for each in (level, tray.card.area, window) if each), " · ")
 
 
@@ -205,8 +219,17 @@ def _lying(content: Content, inside: dict[str, str], tray: Tray, block: tuple[fl
     many = 1 if thing.medium else content.count
     amount = say(", {ml} ml", ml=decimal(content.ml, 0)) if content.ml else ""
     is_round = _round(thing) and many == 1
-    return Lying(f"{thing.name}{amount}", many, content.x_mm, content.y_mm, wide, deep, is_round, where,
-                 kind_of(thing).drawn if many == 1 else "")  # fmt: skip
+    return Lying(
+        f"{thing.name}{amount}",
+        many,
+        content.x_mm,
+        content.y_mm,
+        wide,
+        deep,
+        is_round,
+        where,
+        kind_of(thing).drawn if many == 1 else "",
+    )
 
 
 def _round(thing: Component) -> bool:
@@ -217,13 +240,20 @@ def _round(thing: Component) -> bool:
 def _fill(poured: Poured | None) -> str:
     if poured is None:
         return ""
-    said = say("{ml} ml of {medium} in the {source}", ml=decimal(poured.ml, 0), medium=poured.medium.name,
-               source=poured.source.name)
+    said = say(
+        "{ml} ml of {medium} in the {source}",
+        ml=decimal(poured.ml, 0),
+        medium=poured.medium.name,
+        source=poured.source.name,
+    )
     if poured.source_line_mm is not None:
         said += say(", {source_line_mm} mm up its side", source_line_mm=decimal(poured.source_line_mm, 0))
     if poured.line_mm is not None:
-        said += say("; the line on the {target} stands {line_mm} mm up", target=poured.target.name,
-                    line_mm=decimal(poured.line_mm, 0))
+        said += say(
+            "; the line on the {target} stands {line_mm} mm up",
+            target=poured.target.name,
+            line_mm=decimal(poured.line_mm, 0),
+        )
     return said + "."
 
 
@@ -250,8 +280,11 @@ def _words(desk: Desk, order: Order) -> WordSheet:
         return WordSheet(design.name, tuple(cards))
     found = word_set(house, key)
     with desk.read() as work:
-        pictures = {w.key: work.cupboard.photo(house.lessons.word_photos[key, w.key]) for w in found.words
-                    if (key, w.key) in house.lessons.word_photos}  # fmt: skip
+        pictures = {
+            w.key: work.cupboard.photo(house.lessons.word_photos[key, w.key])
+            for w in found.words
+            if (key, w.key) in house.lessons.word_photos
+        }
     cards = []
     for word in found.words:
         first, second = word.labels[0][1], dict(word.labels).get("es", "")
@@ -278,11 +311,31 @@ def step_sheet(desk: Desk, key: str) -> StepSheet:
     who = {"child": "", "together": "together", "adult": say("the adult")}
     with desk.read() as work:
         photos = {s.key: work.cupboard.photo(kept[key, s.key]) for s in found.steps if (key, s.key) in kept}
-    return StepSheet(found.name, tuple(
-        SheetStep(s.text, s.picture, photos.get(s.key), together((x for x in (
-            s.amount, who[s.who], say("if {only_if}", only_if=s.only_if) if s.only_if else "",
-                minutes_text(s.timer_min)) if x), " · "), s.caution)
-        for s in found.steps))  # fmt: skip
+    return StepSheet(
+        found.name,
+        tuple(
+            SheetStep(
+                s.text,
+                s.picture,
+                photos.get(s.key),
+                together(
+                    (
+                        x
+                        for x in (
+                            s.amount,
+                            who[s.who],
+                            say("if {only_if}", only_if=s.only_if) if s.only_if else "",
+                            minutes_text(s.timer_min),
+                        )
+                        if x
+                    ),
+                    " · ",
+                ),
+                s.caution,
+            )
+            for s in found.steps
+        ),
+    )
 
 
 def minutes_text(minutes: float | None) -> str:
@@ -294,23 +347,34 @@ def set_up_sheet(desk: Desk, group: int | None = None) -> SetUpSheet:
     """Today's set-up list as it hangs on the fridge; for one group it names no child of another. Raises: NotFound."""
     page = today.page(desk) if group is None else today.for_group(desk, group)
     house = desk.house()
-    shows = [(say("{child}: {tray}", child=each.child.name, tray=show.tray.name), together((r.text
-        for r in show.reasons[:1]), "; "), False)
-             for each in page.to_show for show in each.due]  # fmt: skip
+    shows = [
+        (
+            say("{child}: {tray}", child=each.child.name, tray=show.tray.name),
+            together((r.text for r in show.reasons[:1]), "; "),
+            False,
+        )
+        for each in page.to_show
+        for show in each.due
+    ]
     parts = [
-        ListPart(say("Set out"), tuple((t.text, together((x for x in (t.where, t.condition) if x), " · "), t.done)
-                                  for t in page.tasks)),
+        ListPart(
+            say("Set out"),
+            tuple((t.text, together((x for x in (t.where, t.condition) if x), " · "), t.done) for t in page.tasks),
+        ),
         ListPart(say("Fill and prepare"), tuple((line.tray, line.text, False) for line in page.prepare)),
         ListPart(say("Complete"), tuple((m.tray.name, m.note, False) for m in page.complete)),
         ListPart(say("Show"), tuple(shows)),
-        ListPart(say("Kept away; you bring it"), tuple((line.tray, line.text, False) for line in page.by_hand),
-                 ticked=False),
+        ListPart(
+            say("Kept away; you bring it"), tuple((line.tray, line.text, False) for line in page.by_hand), ticked=False
+        ),
         ListPart(say("Mind"), tuple((line.tray, line.text, False) for line in page.mind), ticked=False),
-        ListPart(say("Stands out"), tuple((unit, together(names, ", "), False) for unit, names in page.out),
-            ticked=False),
-    ]  # fmt: skip
+        ListPart(
+            say("Stands out"), tuple((unit, together(names, ", "), False) for unit, names in page.out), ticked=False
+        ),
+    ]
     kept = tuple(part for part in parts if part.lines) or (
-        ListPart(say("Nothing to set out"), ((say("The shelf stays as it is."), "", False),), ticked=False),)
+        ListPart(say("Nothing to set out"), ((say("The shelf stays as it is."), "", False),), ticked=False),
+    )
     name = house.household.name if house.household else ""
     return SetUpSheet(say("Set-up list"), together((x for x in (name, _day_words(page.day)) if x), " · "), kept)
 
@@ -335,13 +399,22 @@ def choices(desk: Desk) -> dict[str, list[PaperChoice]]:
     trays = sorted(house.trays, key=lambda t: (t.id not in standing, t.name.casefold()))
     checks = cupboard.bins_of(house, desk.today())
     return {
-        "trays": [PaperChoice(t.id, t.name, say("stands out") if t.id in standing else house.bin_name(t.bin_id) or "")
-                  for t in trays],
+        "trays": [
+            PaperChoice(t.id, t.name, say("stands out") if t.id in standing else house.bin_name(t.bin_id) or "")
+            for t in trays
+        ],
         "bins": [PaperChoice(c.bin.id, c.bin.name, c.bin.place) for c in checks],
-        "words": [PaperChoice(f"set:{s.key}", s.name, say("{n, plural, one {# word} other {# words}}",
-            n=len(s.words))) for s in sets(house)],
-        "routines": [PaperChoice(r.key, r.name, say("{n, plural, one {# step} other {# steps}}", n=len(r.steps)))
-            for r in routines(house)],
-        "cards": [PaperChoice(f"card:{d.key}", d.name, together((word for word, _ in d.words), ", "))
-                  for d in sorted(taken(house), key=lambda d: d.name.casefold()) if d.words],
-    }  # fmt: skip
+        "words": [
+            PaperChoice(f"set:{s.key}", s.name, say("{n, plural, one {# word} other {# words}}", n=len(s.words)))
+            for s in sets(house)
+        ],
+        "routines": [
+            PaperChoice(r.key, r.name, say("{n, plural, one {# step} other {# steps}}", n=len(r.steps)))
+            for r in routines(house)
+        ],
+        "cards": [
+            PaperChoice(f"card:{d.key}", d.name, together((word for word, _ in d.words), ", "))
+            for d in sorted(taken(house), key=lambda d: d.name.casefold())
+            if d.words
+        ],
+    }

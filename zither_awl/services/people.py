@@ -19,13 +19,17 @@ from zither_awl.services.rungs import relink_school
 from zither_awl.store import Store
 
 
-def save_household(desk: Desk, household: Household, adult_id: int | None = None, *,
-                   version: int | None = None) -> None:  # fmt: skip
+def save_household(
+    desk: Desk, household: Household, adult_id: int | None = None, *, version: int | None = None
+) -> None:
     """Name the house and its units and zone. Raises: InvalidValue for an unknown zone; StaleWrite if it was saved since
     `version` was read."""
     if household.zone not in available_timezones():
-        raise InvalidValue(FieldProblem("zone", say("{zone} is not a time zone.", zone=repr(household.zone)),
-                                        say("For example Europe/London.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "zone", say("{zone} is not a time zone.", zone=repr(household.zone)), say("For example Europe/London.")
+            )
+        )
     ZoneInfo(household.zone)
     with desk.write(adult_id, say("Named the house {household}", household=household.name)) as work:
         work.people.expect(version)
@@ -68,8 +72,12 @@ def save_minutes(desk: Desk, who: int, minutes: tuple[int, ...], adult_id: int |
 def save_language(desk: Desk, who: int, language: str, adult_id: int | None) -> None:
     """Keep the language an adult reads; "" for the household's. Raises: NotFound, InvalidValue for an unknown one."""
     if language and language not in CODES:
-        raise InvalidValue(FieldProblem("language", say("is {language}; expected one of {codes}.",
-                                                        language=repr(language), codes=", ".join(CODES))))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "language",
+                say("is {language}; expected one of {codes}.", language=repr(language), codes=", ".join(CODES)),
+            )
+        )
     told = replace(_adult(desk, who), language=language)
     with desk.write(adult_id, say("The language of {adult}", adult=told.name)) as work:
         work.people.save_adult(told)
@@ -98,10 +106,12 @@ def save_child(desk: Desk, child: Child, adult_id: int | None, *, version: int |
         child = replace(child, mobility_since=today if old is not None else None)
     for measured in child.measurements:
         if measured.on > today or measured.on < child.born:
-            raise InvalidValue(FieldProblem("measured_on", say("{on} is not between the birth and today.",
-                                                               on=measured.on)))
-    with desk.write(adult_id, say("{old} {child}", old=say('Changed') if old else say('Added'),
-        child=child.name)) as work:
+            raise InvalidValue(
+                FieldProblem("measured_on", say("{on} is not between the birth and today.", on=measured.on))
+            )
+    with desk.write(
+        adult_id, say("{old} {child}", old=say("Changed") if old else say("Added"), child=child.name)
+    ) as work:
         if child.id:
             work.people.expect(version, child.id)
         child_id = work.people.save_child(child)
@@ -123,8 +133,9 @@ def permit(desk: Desk, child_id: int, kind: PermissionKind, note: str, adult_id:
     allowance = ALLOWANCES[kind]
     against = why_not_allowed(allowance, child, today)
     if against:
-        raise InvalidValue(FieldProblem("kind", say("{work} cannot be allowed yet: {against}.", work=allowance.work,
-                                                    against=against)))
+        raise InvalidValue(
+            FieldProblem("kind", say("{work} cannot be allowed yet: {against}.", work=allowance.work, against=against))
+        )
     if permission_of(child, kind) is not None:
         return
     adult = next((a.name for a in house.adults if a.id == adult_id), "")
@@ -136,8 +147,7 @@ def withdraw(desk: Desk, child_id: int, permission_id: int, adult_id: int | None
     """Withdraw what was allowed. Raises: NotFound."""
     child = desk.house().child(child_id)
     if permission_id not in {p.id for p in child.permissions}:
-        raise NotFound(say("{child} has no permission {permission_id}.", child=child.name,
-                           permission_id=permission_id))
+        raise NotFound(say("{child} has no permission {permission_id}.", child=child.name, permission_id=permission_id))
     with desk.write(adult_id, say("Withdrew a permission of {child}", child=child.name)) as work:
         work.people.withdraw(permission_id, desk.today())
 
@@ -148,16 +158,18 @@ def _check_birth(born: date, today: date) -> None:
     months = completed_months(born, today)
     if months > MOST_CHILD_MONTHS:
         hint = say("Children up to 12 years are recorded. Check the year.")
-        raise InvalidValue(FieldProblem("born", say("makes {months} years; the limit is 12 years.",
-                                                    months=months // 12), hint))
+        raise InvalidValue(
+            FieldProblem("born", say("makes {months} years; the limit is 12 years.", months=months // 12), hint)
+        )
 
 
 def archive_child(desk: Desk, child_id: int, archived: bool, adult_id: int | None) -> None:
     """Put a child away with its history, or bring it back."""
     child = desk.house().child(child_id)
-    with desk.write(adult_id, say("{archived} {child}",
-                                  archived=say('Archived') if archived else say('Brought back'),
-                                      child=child.name)) as work:
+    with desk.write(
+        adult_id,
+        say("{archived} {child}", archived=say("Archived") if archived else say("Brought back"), child=child.name),
+    ) as work:
         work.people.save_child(replace(child, archived=archived))
 
 
@@ -169,8 +181,14 @@ def delete_child(desk: Desk, child_id: int, typed_name: str) -> date:
     """
     child = desk.house().child(child_id)
     if typed_name.strip() != child.name:
-        raise InvalidValue(FieldProblem("name", say("is {typed_name}; write {child} to delete for good.",
-                                                    typed_name=repr(typed_name), child=child.name)))
+        raise InvalidValue(
+            FieldProblem(
+                "name",
+                say(
+                    "is {typed_name}; write {child} to delete for good.", typed_name=repr(typed_name), child=child.name
+                ),
+            )
+        )
     with desk.write_untracked() as work:
         photos = work.telling.drop_pictures_of(child_id) | work.home.drop_photos_of(child_id)
         work.people.delete_child(child_id)

@@ -37,8 +37,9 @@ def drop_photo(desk: Desk, tray_id: int, adult_id: int | None) -> None:
 def add_thing_photo(desk: Desk, thing_id: int, data: bytes, adult_id: int | None) -> None:
     """Keep a photograph of a thing, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
     thing = desk.house().component(thing_id)
-    _keep(desk, data, adult_id, thing.name,
-          lambda work, key: work.cupboard.save_component(replace(thing, photo_id=key)))  # fmt: skip
+    _keep(
+        desk, data, adult_id, thing.name, lambda work, key: work.cupboard.save_component(replace(thing, photo_id=key))
+    )
 
 
 def drop_thing_photo(desk: Desk, thing_id: int, adult_id: int | None) -> None:
@@ -81,8 +82,13 @@ def word_photo_of(desk: Desk, set_key: str, word: str) -> bytes:
 def add_step_photo(desk: Desk, key: str, step: str, data: bytes, adult_id: int | None) -> None:
     """Follow a step of a routine by a photograph, re-encoded and without its origin. Raises: InvalidValue, NotFound."""
     _known_step(desk, key, step)
-    _keep(desk, data, adult_id, say("the step {step}", step=step), lambda work, photo: work.home.save_step_photo(key,
-        step, photo))
+    _keep(
+        desk,
+        data,
+        adult_id,
+        say("the step {step}", step=step),
+        lambda work, photo: work.home.save_step_photo(key, step, photo),
+    )
 
 
 def drop_step_photo(desk: Desk, key: str, step: str, adult_id: int | None) -> None:

@@ -50,9 +50,13 @@ def who_has_one(desk: Desk) -> frozenset[int]:
 def is_right(desk: Desk, tries: Tries, adult_id: int, pin: str) -> bool:
     """Whether this is an adult's PIN. Raises: InvalidValue after too many wrong ones."""
     if tries.blocked(adult_id, desk.now()):
-        raise InvalidValue(FieldProblem("pin", say("was wrong {most_tries} times.", most_tries=MOST_TRIES),
-            say("Wait {wait_min} minutes.",
-                                                            wait_min=WAIT_MIN)))
+        raise InvalidValue(
+            FieldProblem(
+                "pin",
+                say("was wrong {most_tries} times.", most_tries=MOST_TRIES),
+                say("Wait {wait_min} minutes.", wait_min=WAIT_MIN),
+            )
+        )
     hashed = desk.house().settings.pins.get(adult_id)
     right = hashed is not None and check_password_hash(hashed, pin)
     tries.note(adult_id, desk.now(), right)
@@ -67,8 +71,9 @@ def set_pin(desk: Desk, tries: Tries, adult_id: int, pin: str, old: str) -> None
     if adult_id in who_has_one(desk) and not is_right(desk, tries, adult_id, old):
         raise InvalidValue(FieldProblem("old", say("is not the PIN there is now.")))
     if pin and not (pin.isascii() and pin.isdigit() and SHORTEST <= len(pin) <= LONGEST):
-        raise InvalidValue(FieldProblem("pin", say("must be {shortest} to {longest} digits.", shortest=SHORTEST,
-                                                   longest=LONGEST)))
+        raise InvalidValue(
+            FieldProblem("pin", say("must be {shortest} to {longest} digits.", shortest=SHORTEST, longest=LONGEST))
+        )
     with desk.write_untracked() as work:
         work.settings.save_pin(adult_id, generate_password_hash(pin) if pin else "")
 

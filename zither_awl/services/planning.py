@@ -50,10 +50,18 @@ def problem(desk: Desk, wanted: Wanted) -> ShelfProblem:
     house, today = desk.house(), desk.today()
     owned = {c.id: c.count for c in house.components}
     return problem_of(
-        house.judgements(today), owned, changes=wanted.changes, pins=wanted.pins, bans=wanted.bans,
-        by_hand=wanted.by_hand, wanted=wanted.wanted, more=dict(wanted.more), without=wanted.without,
-        goals=_goals(house.household), ladders=ladders.ladders_of(house),
-    )  # fmt: skip
+        house.judgements(today),
+        owned,
+        changes=wanted.changes,
+        pins=wanted.pins,
+        bans=wanted.bans,
+        by_hand=wanted.by_hand,
+        wanted=wanted.wanted,
+        more=dict(wanted.more),
+        without=wanted.without,
+        goals=_goals(house.household),
+        ladders=ladders.ladders_of(house),
+    )
 
 
 def _goals(household: Household | None) -> Goals:
@@ -72,8 +80,9 @@ def start(desk: Desk, wanted: Wanted) -> int:
     if not house.units:
         raise InvalidValue(FieldProblem("units", say("There is no shelf to plan for."), say("Add a unit first.")))
     if not any(t.for_children for t in house.trays):
-        raise InvalidValue(FieldProblem("trays", say("No tray is for anybody yet."),
-            say("Say in the cupboard who each is for.")))
+        raise InvalidValue(
+            FieldProblem("trays", say("No tray is for anybody yet."), say("Say in the cupboard who each is for."))
+        )
     return desk.solves.start(Question(problem(desk, wanted), rests_on(house)))
 
 
@@ -97,8 +106,10 @@ def plan_of(solve: Solve) -> ShelfPlan:
 def differences(plan: ShelfPlan, house: House) -> tuple[Changed, ...]:
     """Every tray of a plan, and every tray that would go, with what is different."""
     then = {p.tray.id: p for p in plan.placements}
-    every = [*(p.tray for p in sorted(plan.placements, key=lambda p: p.spot)),
-             *(p.tray for p in house.placements if p.tray.id not in then)]  # fmt: skip
+    every = [
+        *(p.tray for p in sorted(plan.placements, key=lambda p: p.spot)),
+        *(p.tray for p in house.placements if p.tray.id not in then),
+    ]
     return tuple(
         Changed(t, house.standing.get(t.id), then.get(t.id), _difference(house.standing.get(t.id), then.get(t.id)))
         for t in every
@@ -125,13 +136,15 @@ def accept(desk: Desk, solve_id: int, trays: Sequence[int] | None, adult_id: int
     """
     solve, house = desk.solves.get(solve_id), desk.house()
     if stale(desk, solve):
-        raise InvalidValue(FieldProblem("plan", say("The shelf was changed since this plan was made."),
-            say("Arrange again.")))
+        raise InvalidValue(
+            FieldProblem("plan", say("The shelf was changed since this plan was made."), say("Arrange again."))
+        )
     every = [c for c in differences(plan_of(solve), house) if c.what != "stays"]
     chosen = every if trays is None else [c for c in every if c.tray.id in set(trays)]
     if not chosen:
-        raise InvalidValue(FieldProblem("trays", say("Nothing of the plan is chosen."),
-            say("Tick at least one change.")))
+        raise InvalidValue(
+            FieldProblem("trays", say("Nothing of the plan is chosen."), say("Tick at least one change."))
+        )
     _check_room(chosen, house)
     _check_part(chosen, house, desk)
     with desk.write(adult_id, say("Arranged the shelf: {label}", label=_label(chosen))[:200]) as work:
@@ -146,9 +159,13 @@ def _check_room(chosen: Sequence[Changed], house: House) -> None:
     for each in chosen:
         there = staying.get(each.then.spot) if each.then else None
         if there is not None and there.tray.id != each.tray.id and there.tray.card.concept != each.tray.card.concept:
-            raise InvalidValue(FieldProblem("trays", say("{tray} still stands where {tray2} goes.",
-                                                         tray=there.tray.name, tray2=each.tray.name),
-                                            say("Choose {tray} too.", tray=there.tray.name)))  # fmt: skip
+            raise InvalidValue(
+                FieldProblem(
+                    "trays",
+                    say("{tray} still stands where {tray2} goes.", tray=there.tray.name, tray2=each.tray.name),
+                    say("Choose {tray} too.", tray=there.tray.name),
+                )
+            )
 
 
 def _check_part(chosen: Sequence[Changed], house: House, desk: Desk) -> None:
@@ -158,8 +175,9 @@ def _check_part(chosen: Sequence[Changed], house: House, desk: Desk) -> None:
     after = [p for p in house.placements if p.tray.id not in moved] + [c.then for c in chosen if c.then]
     worse = [f for f in _musts(after, house, desk) if f.key not in before]
     if worse:
-        raise InvalidValue(FieldProblem("trays", worse[0].reasons[0].text,
-            say("Choose the changes that belong together.")))
+        raise InvalidValue(
+            FieldProblem("trays", worse[0].reasons[0].text, say("Choose the changes that belong together."))
+        )
 
 
 def _musts(placements: Sequence[Placement], house: House, desk: Desk) -> list[Finding]:
@@ -190,8 +208,9 @@ def why_not(desk: Desk, solve_id: int, tray_id: int, spot: Spot | None) -> tuple
     solve, house = desk.solves.get(solve_id), desk.house()
     plan, asked = plan_of(solve), solve.question.problem
     if asked is None:
-        raise InvalidValue(FieldProblem("plan", say("This was no question about the shelf."),
-            say("Arrange the shelf first.")))
+        raise InvalidValue(
+            FieldProblem("plan", say("This was no question about the shelf."), say("Arrange the shelf first."))
+        )
     house.tray(tray_id)
     if spot is None:
         return desk.solves.start(Question(asked, solve.question.rests_on, plan, tray_id))

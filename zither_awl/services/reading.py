@@ -61,11 +61,16 @@ def read_morning(desk: Desk, morning_id: int | None) -> MorningRead:
     with desk.read() as work:
         earlier, later = work.log.beside(morning)
     return MorningRead(
-        morning=morning, episodes=episodes, spells=spells,
-        children=tuple(_childs(desk, c, morning, episodes, spells) for c in house.all_children
-                       if c.id in morning.present),
-        swept=swept(desk, morning), earlier=earlier, later=later,
-    )  # fmt: skip
+        morning=morning,
+        episodes=episodes,
+        spells=spells,
+        children=tuple(
+            _childs(desk, c, morning, episodes, spells) for c in house.all_children if c.id in morning.present
+        ),
+        swept=swept(desk, morning),
+        earlier=earlier,
+        later=later,
+    )
 
 
 def _chosen(desk: Desk, morning_id: int | None) -> Morning:
@@ -76,8 +81,11 @@ def _chosen(desk: Desk, morning_id: int | None) -> Morning:
         older = work.log.mornings(newest=1) if morning_id is None else work.log.mornings(ids=[morning_id])
     found = recent.get(morning_id or 0) or next((m for m in older if m.ended is not None), None)
     if found is None:
-        said = say("No work cycle has ended yet.") if morning_id is None else say("There is no ended work cycle "
-                                                            "{morning_id}.", morning_id=morning_id)
+        said = (
+            say("No work cycle has ended yet.")
+            if morning_id is None
+            else say("There is no ended work cycle {morning_id}.", morning_id=morning_id)
+        )
         raise NotFound(said)
     return found
 
@@ -101,8 +109,9 @@ def spells_of(desk: Desk, morning: Morning | None) -> tuple[Spell, ...]:
     return tuple(s for s in spells(states, works, (morning,)) if morning.began <= s.began <= end)
 
 
-def _childs(desk: Desk, child: Child, morning: Morning, episodes: Sequence[Episode],
-            spells: Sequence[Spell]) -> ChildsMorning:  # fmt: skip
+def _childs(
+    desk: Desk, child: Child, morning: Morning, episodes: Sequence[Episode], spells: Sequence[Spell]
+) -> ChildsMorning:
     house = desk.house()
     own = [e for e in episodes if e.child_id == child.id]
     stats = [s for e in own if (s := episode_stats(e)) is not None]
@@ -112,13 +121,16 @@ def _childs(desk: Desk, child: Child, morning: Morning, episodes: Sequence[Episo
     since = morning.day - timedelta(weeks=TYPICAL_WEEKS)
     curves = [c for m, c in _curves(desk, child, since) if since <= m.day <= morning.day]
     return ChildsMorning(
-        child=child, curve=work_curve(child.id, morning, own, spells, practice=house.practice),
+        child=child,
+        curve=work_curve(child.id, morning, own, spells, practice=house.practice),
         longest_min=max((s.longest_min for s in stats), default=None),
         stretches_min=tuple(minutes for s in stats for minutes in s.stretches_min),
-        rounds=sum(s.repetitions for s in stats), breaks=tuple(breaks.most_common()),
+        rounds=sum(s.repetitions for s in stats),
+        breaks=tuple(breaks.most_common()),
         came_back=sum(e.kind == "back" for each in own for e in each.events),
-        typical=typical_curve(curves), mornings=len(curves),
-    )  # fmt: skip
+        typical=typical_curve(curves),
+        mornings=len(curves),
+    )
 
 
 def curves_of(desk: Desk, child: Child, since: date) -> list[Curve]:
@@ -140,8 +152,10 @@ def _curves(desk: Desk, child: Child, since: date) -> list[tuple[Morning, Curve]
         for episode in works:
             by_morning.setdefault(episode.morning_id, []).append(episode)
         found = spells(states, works, mornings)
-        curves = [(m, work_curve(child.id, m, by_morning.get(m.id, ()), _within(found, m), practice=house.practice))
-                  for m in mornings]  # fmt: skip
+        curves = [
+            (m, work_curve(child.id, m, by_morning.get(m.id, ()), _within(found, m), practice=house.practice))
+            for m in mornings
+        ]
         return [(m, curve) for m, curve in curves if curve is not None]
 
     return house.once(("curves", child.id, since), lambda: reckon() if house.window else [])
@@ -165,12 +179,27 @@ def happenings(desk: Desk, read: MorningRead) -> list[Happening]:
     for e in read.episodes:
         at_what, child = work_name(house, e.tray_id, e.activity), names[e.child_id]
         found.append(Happening(e.began.astimezone(zone), child, "start", at_what, work_id=e.id))
-        found += [Happening(v.at.astimezone(zone), child, v.kind, at_what, v.cause, v.text, work_id=e.id)
-                  for v in e.events if v.kind not in ("start", "finish")]  # fmt: skip
+        found += [
+            Happening(v.at.astimezone(zone), child, v.kind, at_what, v.cause, v.text, work_id=e.id)
+            for v in e.events
+            if v.kind not in ("start", "finish")
+        ]
         if e.ended is not None:
-            found.append(Happening(e.ended.astimezone(zone), child, "finish", at_what, work_id=e.id,
-                                   work=e.work.value if e.work else "", place=e.place.value if e.place else ""))
+            found.append(
+                Happening(
+                    e.ended.astimezone(zone),
+                    child,
+                    "finish",
+                    at_what,
+                    work_id=e.id,
+                    work=e.work.value if e.work else "",
+                    place=e.place.value if e.place else "",
+                )
+            )
     found += [Happening(s.began.astimezone(zone), names[s.child_id], s.state) for s in read.spells]
-    found += [Happening(s.at.astimezone(zone), names[child], "look", cause=state)
-              for s in sweeps_of(desk, read.morning) for child, state in s.states]  # fmt: skip
+    found += [
+        Happening(s.at.astimezone(zone), names[child], "look", cause=state)
+        for s in sweeps_of(desk, read.morning)
+        for child, state in s.states
+    ]
     return found

@@ -42,6 +42,8 @@ def _record(desk: Desk, house: House, child_id: int, today: date) -> ChildRecord
         noted = work.log.episodes(work.log.ids_where(child_id=child_id, noted=True, most=MOST_NOTES))
         own = work.log.longest(child_id, today - timedelta(weeks=SPAN_WEEKS))
     return ChildRecord(
-        marks=marks_of(child, today), span=span_of(own, today), notes=tuple(reversed(noted)),
+        marks=marks_of(child, today),
+        span=span_of(own, today),
+        notes=tuple(reversed(noted)),
         judgements=tuple(sorted(kept, key=lambda j: (j.tray.id not in out, j.tray.card.area, j.tray.name))),
-    )  # fmt: skip
+    )

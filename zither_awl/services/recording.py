@@ -176,8 +176,9 @@ class _Taking:
                 return take_in()
         except RECOVERABLE:
             number = incident("an item that a device sent could not be kept")
-            self.refused.append(Refused(sequence, say("The program could not keep this (incident {number}).",
-                                                      number=number)))
+            self.refused.append(
+                Refused(sequence, say("The program could not keep this (incident {number}).", number=number))
+            )
             return False
 
     def _own(self, item: DeviceItem) -> bool:
@@ -198,15 +199,30 @@ class _Taking:
                 event = at_table(item, self._adult_id, self._day(item.at))
                 return self._work.home.add_at_table(event, f"{item.device}:{item.sequence}")
             case _:
-                shown = Presentation(id=0, child_id=item.child_id or 0, tray_id=item.tray_id or 0, at=item.at,
-                                     local_day=self._day(item.at), adult_id=self._adult_id,
-                                     outcome=item.outcome, manner=item.manner)  # fmt: skip
+                shown = Presentation(
+                    id=0,
+                    child_id=item.child_id or 0,
+                    tray_id=item.tray_id or 0,
+                    at=item.at,
+                    local_day=self._day(item.at),
+                    adult_id=self._adult_id,
+                    outcome=item.outcome,
+                    manner=item.manner,
+                )
                 return self._work.log.add_presentation(shown, f"{item.device}:{item.sequence}")[1]
 
     def _answer(self, item: DeviceItem) -> bool:
-        answer = WordAnswer(child_id=item.child_id or 0, set_key=item.set_key, word=item.word,
-                            turn=cast("Turn", item.turn), right=item.right, at=item.at, instead=item.text[:80],
-                            local_day=self._day(item.at), adult_id=self._adult_id)  # fmt: skip
+        answer = WordAnswer(
+            child_id=item.child_id or 0,
+            set_key=item.set_key,
+            word=item.word,
+            turn=cast("Turn", item.turn),
+            right=item.right,
+            at=item.at,
+            instead=item.text[:80],
+            local_day=self._day(item.at),
+            adult_id=self._adult_id,
+        )
         return self._work.lessons.add_answer(answer, f"{item.device}:{item.sequence}")
 
     def _run(self, item: DeviceItem) -> bool:
@@ -230,8 +246,16 @@ class _Taking:
     def _talk(self, item: DeviceItem) -> bool:
         """Something within a talk; its beginning is known by whatever comes of it first."""
         kept, key = self._work.home, item.episode_id
-        new = kept.begin_talk(Talk(key=key, talk=item.set_key, set_key=item.words, began=item.at,
-                                   adult_id=self._adult_id, local_day=self._day(item.at)))  # fmt: skip
+        new = kept.begin_talk(
+            Talk(
+                key=key,
+                talk=item.set_key,
+                set_key=item.words,
+                began=item.at,
+                adult_id=self._adult_id,
+                local_day=self._day(item.at),
+            )
+        )
         word = TalkWord(thing=item.word, question=item.text, child_id=item.child_id)
         match item.run:
             case "say":
@@ -253,8 +277,16 @@ class _Taking:
         return True
 
     def _begin(self, item: DeviceItem) -> bool:
-        return self._keep(cycles.begun(self._mornings.values(), item.at, self._day(item.at), frozenset(item.present),
-                                       self._adult_id, self._house.practice))  # fmt: skip
+        return self._keep(
+            cycles.begun(
+                self._mornings.values(),
+                item.at,
+                self._day(item.at),
+                frozenset(item.present),
+                self._adult_id,
+                self._house.practice,
+            )
+        )
 
     def _end(self, item: DeviceItem) -> bool:
         cycle = self._begun(item)
@@ -272,10 +304,16 @@ class _Taking:
         if morning is None:
             return False
         key = str(uuid5(NAMESPACE_OID, f"{item.device}:{item.sequence}"))
-        return self._work.log.add_sweep(Sweep(
-            key=key, morning_id=morning.id, at=item.at, adult_id=self._adult_id, local_day=self._day(item.at),
-            states=tuple(sorted(item.states.items())),
-        ))  # fmt: skip
+        return self._work.log.add_sweep(
+            Sweep(
+                key=key,
+                morning_id=morning.id,
+                at=item.at,
+                adult_id=self._adult_id,
+                local_day=self._day(item.at),
+                states=tuple(sorted(item.states.items())),
+            )
+        )
 
 
 def settle(work: Store, house: House, events: Sequence[Sent], mornings: Sequence[Morning]) -> None:

@@ -17,8 +17,11 @@ def remove_showing(desk: Desk, showing_id: int, adult_id: int | None) -> None:
         given = next((p for p in house.window.presentations if p.id == showing_id), None)
         if given is None:
             raise NotFound(say("There is no showing {showing_id}.", showing_id=showing_id))
-        label = say("Removed the showing of {tray} to {child}", tray=house.tray(given.tray_id).name,
-                    child=house.child(given.child_id).name)
+        label = say(
+            "Removed the showing of {tray} to {child}",
+            tray=house.tray(given.tray_id).name,
+            child=house.child(given.child_id).name,
+        )
         with desk.write(adult_id, label) as work:
             work.log.drop_presentation(showing_id)
 

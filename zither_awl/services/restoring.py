@@ -50,8 +50,9 @@ class Progress:
 
 def listed(desk: Desk) -> tuple[Copy, ...]:
     """Every copy here and in the second folder, the newest first."""
-    return tuple(sorted((_copy(key, path) for key, path in _paths(desk.database.parent)),
-                        key=lambda each: each.at, reverse=True))  # fmt: skip
+    return tuple(
+        sorted((_copy(key, path) for key, path in _paths(desk.database.parent)), key=lambda each: each.at, reverse=True)
+    )
 
 
 def _paths(data: Path) -> Iterator[tuple[str, Path]]:
@@ -66,8 +67,13 @@ def _paths(data: Path) -> Iterator[tuple[str, Path]]:
 
 def _copy(key: str, path: Path) -> Copy:
     told = path.stat()
-    return Copy(key, datetime.fromtimestamp(told.st_mtime, UTC), told.st_size / 2**20, key.startswith("second/"),
-                path.suffix == sealing.ENDING)  # fmt: skip
+    return Copy(
+        key,
+        datetime.fromtimestamp(told.st_mtime, UTC),
+        told.st_size / 2**20,
+        key.startswith("second/"),
+        path.suffix == sealing.ENDING,
+    )
 
 
 def clear_left(data: Path) -> None:
@@ -141,8 +147,11 @@ class Restoring:
             self._now = replace(self._now, state="failed", message=said_of(problem))
         except Exception:
             number = incident(f"{path.name} could not be put back")
-            self._now = replace(self._now, state="failed", message=say(
-                "The program made a mistake (incident {number}). Nothing was changed.", number=number))
+            self._now = replace(
+                self._now,
+                state="failed",
+                message=say("The program made a mistake (incident {number}). Nothing was changed.", number=number),
+            )
         else:
             LOGGER.info("%s was put back; what was there is kept as %s", path.name, kept)
             self._now = Progress("done", "", 1.0, "", kept)

@@ -20,8 +20,9 @@ def save_unit(desk: Desk, unit: Unit, adult_id: int | None) -> int:
     if old is not None and old.version != unit.version:
         raise StaleWrite(say("{old} was changed in another window since you opened it.", old=old.name), old.version)
     _check_children(unit, house)
-    with desk.write(adult_id, say("{old} the {unit}", old=say("Changed") if old else say("Added"),
-        unit=unit.name)) as work:
+    with desk.write(
+        adult_id, say("{old} the {unit}", old=say("Changed") if old else say("Added"), unit=unit.name)
+    ) as work:
         unit_id = work.room.save_unit(unit)
         for placement in house.placements:
             if placement.spot.unit_id == unit_id and not _there(placement.spot, unit):
@@ -32,8 +33,9 @@ def save_unit(desk: Desk, unit: Unit, adult_id: int | None) -> int:
 def _check_children(unit: Unit, house: House) -> None:
     unknown = unit.comes - {c.id for c in house.all_children}
     if unknown:
-        raise InvalidValue(FieldProblem("comes", say("names children that are not here: {unknown}.",
-                                                     unknown=sorted(unknown))))
+        raise InvalidValue(
+            FieldProblem("comes", say("names children that are not here: {unknown}.", unknown=sorted(unknown)))
+        )
 
 
 def _there(spot: Spot, unit: Unit) -> bool:
@@ -44,9 +46,10 @@ def archive_unit(desk: Desk, unit_id: int, archived: bool, adult_id: int | None)
     """Put a unit away with its history, or bring it back. What stands on it goes to the bins."""
     house = desk.house()
     unit = house.unit(unit_id)
-    with desk.write(adult_id, say("{archived} the {unit}",
-                                  archived=say("Archived") if archived else say("Brought back"),
-                                      unit=unit.name)) as work:
+    with desk.write(
+        adult_id,
+        say("{archived} the {unit}", archived=say("Archived") if archived else say("Brought back"), unit=unit.name),
+    ) as work:
         work.room.save_unit(replace(unit, archived=archived))
         for placement in house.placements:
             if archived and placement.spot.unit_id == unit_id:

@@ -33,8 +33,10 @@ class ChosenSwap:
 def proposal(desk: Desk) -> Change:
     """What the signs ask for today, reckoned once per revision and day."""
     house, today = desk.house(), desk.today()
-    return house.once(("change", today), lambda: propose_change(
-        house.state, house.practice.mastery, today, judge=house.judgements(today)))  # fmt: skip
+    return house.once(
+        ("change", today),
+        lambda: propose_change(house.state, house.practice.mastery, today, judge=house.judgements(today)),
+    )
 
 
 def why_not(desk: Desk, tray_id: int) -> tuple[Reason, ...]:
@@ -65,8 +67,9 @@ def _by_hand(house: House, by_hand: Sequence[int], today: date) -> Scene:
     scene = house.scene(today)
     for tray_id in by_hand:
         if tray_id not in house.standing:
-            raise InvalidValue(FieldProblem("by_hand", say("{tray} stands nowhere.", tray=house.tray(tray_id).name),
-                say("Reload.")))
+            raise InvalidValue(
+                FieldProblem("by_hand", say("{tray} stands nowhere.", tray=house.tray(tray_id).name), say("Reload."))
+            )
         scene = applied(Action("by_hand", "", tray_id), scene)
     return scene
 
@@ -74,11 +77,13 @@ def _by_hand(house: House, by_hand: Sequence[int], today: date) -> Scene:
 def _swap(choice: ChosenSwap, house: House, scene: Scene, signs: Mapping[int, str]) -> Swap:
     standing = {p.tray.id: p for p in scene.placements}
     if choice.out is not None and choice.out not in standing:
-        raise InvalidValue(FieldProblem("out", say("{tray} no longer stands there.",
-                                                   tray=house.tray(choice.out).name), say("Reload.")))
+        raise InvalidValue(
+            FieldProblem("out", say("{tray} no longer stands there.", tray=house.tray(choice.out).name), say("Reload."))
+        )
     if choice.in_ is not None and choice.in_ in standing:
-        raise InvalidValue(FieldProblem("in", say("{tray} is out already.", tray=house.tray(choice.in_).name),
-            say("Reload.")))
+        raise InvalidValue(
+            FieldProblem("in", say("{tray} is out already.", tray=house.tray(choice.in_).name), say("Reload."))
+        )
     spot = choice.spot or (standing[choice.out].spot if choice.out is not None else None)
     if choice.in_ is not None and spot is None:
         raise InvalidValue(FieldProblem("spot", say("is missing: say where it goes.")))
@@ -91,10 +96,16 @@ def _swap(choice: ChosenSwap, house: House, scene: Scene, signs: Mapping[int, st
 def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequence[int], adult_id: int | None) -> int:
     out = [s.out for s in swaps if s.out is not None]
     coming = [(s.in_, s.spot) for s in swaps if s.in_ is not None and s.spot is not None]
-    record = ChangeRecord(id=0, at=desk.now(), out=tuple(t.id for t in out), in_=tuple(t.id for t, _ in coming),
-                          why_out=tuple(s.why_out for s in swaps if s.out is not None))  # fmt: skip
-    label = together([*(say("{t} out", t=t.name) for t in out), *(say("{t} in", t=t.name) for t,
-        _ in coming)], ", ") or say("Kept away")
+    record = ChangeRecord(
+        id=0,
+        at=desk.now(),
+        out=tuple(t.id for t in out),
+        in_=tuple(t.id for t, _ in coming),
+        why_out=tuple(s.why_out for s in swaps if s.out is not None),
+    )
+    label = together(
+        [*(say("{t} out", t=t.name) for t in out), *(say("{t} in", t=t.name) for t, _ in coming)], ", "
+    ) or say("Kept away")
     with desk.write(adult_id, say("Change: {label}", label=label)[:200]) as work:
         change_id = work.weeks.add_change(record, "accepted", "", adult_id)
         standing = {p.tray.id: p for p in house.placements}
@@ -115,10 +126,15 @@ def _carry_out(desk: Desk, house: House, swaps: Sequence[Swap], by_hand: Sequenc
 def decline(desk: Desk, choices: Sequence[ChosenSwap], reason: str, adult_id: int | None) -> None:
     """Write down that a proposal was declined, and why. Raises: InvalidValue without a reason."""
     if not reason.strip():
-        raise InvalidValue(FieldProblem("reason", say("is empty; a few words will do."),
-            say('For example "still talks of it".')))
-    record = ChangeRecord(id=0, at=desk.now(), out=tuple(c.out for c in choices if c.out is not None),
-                          in_=tuple(c.in_ for c in choices if c.in_ is not None))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem("reason", say("is empty; a few words will do."), say('For example "still talks of it".'))
+        )
+    record = ChangeRecord(
+        id=0,
+        at=desk.now(),
+        out=tuple(c.out for c in choices if c.out is not None),
+        in_=tuple(c.in_ for c in choices if c.in_ is not None),
+    )
     with desk.write(adult_id, say("Declined a change")) as work:
         work.weeks.add_change(record, "declined", reason.strip()[:1000], adult_id)
 
@@ -160,10 +176,12 @@ def remedies(desk: Desk) -> list[tuple[int, Tray, Reason]]:
     judge = house.judgements(today)
     return [
         (verdict.child.id, p.tray, reason)
-        for p in house.placements if not p.by_hand
-        for verdict in leavings(p, judge) if not verdict.goes
+        for p in house.placements
+        if not p.by_hand
+        for verdict in leavings(p, judge)
+        if not verdict.goes
         and (reason := shown_again_because(judge.of(verdict.child, p.tray), verdict, judge)) is not None
-    ]  # fmt: skip
+    ]
 
 
 def tick(desk: Desk, task_id: int, done: bool, adult_id: int | None) -> None:

@@ -31,6 +31,7 @@ class RoutinesPage:
 
 def routines(house: House) -> tuple[Routine, ...]:
     """Every routine: those that ship, as the household wrote them where it did, and its own."""
+
     def reckon() -> tuple[Routine, ...]:
         own = house.lessons.own_routines
         shipped = (routine_of(own[r.key], changed=True) if r.key in own else r for r in shipped_routines())
@@ -55,10 +56,11 @@ def board(desk: Desk) -> RoutinesPage:
     runs = [r for r in house.lessons.runs if r.routine in known]
     going = [r for r in runs if r.ended is None]
     return RoutinesPage(
-        routines=tuple(known.values()), open=tuple((r, next_step(known[r.routine], r)) for r in going),
+        routines=tuple(known.values()),
+        open=tuple((r, next_step(known[r.routine], r)) for r in going),
         past=tuple(r for r in reversed(runs) if r.ended is not None)[:MOST_RUNS],
         today=tuple(due_on(house, desk.today())),
-    )  # fmt: skip
+    )
 
 
 def due_on(house: House, day: date) -> Iterator[Routine]:
@@ -84,8 +86,9 @@ def save_routine(desk: Desk, key: str, data: Mapping[str, Any], adult_id: int | 
 def _check_adults(house: House, adults: Any) -> None:
     strange = [a for a in adults if a not in {each.id for each in house.adults}]
     if strange:
-        raise InvalidValue(FieldProblem("adults", say("name {strange}, who is no adult of the house.",
-                                                      strange=strange[0])))
+        raise InvalidValue(
+            FieldProblem("adults", say("name {strange}, who is no adult of the house.", strange=strange[0]))
+        )
 
 
 def _keyed(steps: Any) -> Iterator[dict[str, Any]]:
@@ -109,9 +112,12 @@ def drop_routine(desk: Desk, key: str, adult_id: int | None) -> None:
         raise NotFound(say("{found} is as it ships: there is nothing to take away.", found=found.name))
     if any(r.routine == key and r.ended is None for r in house.lessons.runs):
         raise InvalidValue(FieldProblem("key", say("{found} is under way.", found=found.name), say("End it first.")))
-    with desk.write(adult_id, say("Took the routine {found} away", found=found.name) if found.own
-        else say("{found} as it ships",
-                                                            found=found.name)) as w:
+    with desk.write(
+        adult_id,
+        say("Took the routine {found} away", found=found.name)
+        if found.own
+        else say("{found} as it ships", found=found.name),
+    ) as w:
         w.home.drop_routine(key)
 
 
@@ -123,8 +129,27 @@ def set_days(desk: Desk, key: str, weekdays: tuple[int, ...], adults: tuple[int,
 
 def data_of(found: Routine) -> dict[str, Any]:
     """A routine as it is kept."""
-    steps = [{"key": s.key, "text": s.text, "picture": s.picture, "who": s.who, "timer": s.timer_min,
-              "amount": s.amount, "caution": s.caution, "source": s.source, "only_if": s.only_if, "piles": s.piles,
-              "kinds": list(s.kinds)} for s in found.steps]  # fmt: skip
-    return {"name": found.name, "invitation": found.invitation, "from_months": found.from_months,
-            "weekdays": list(found.weekdays), "adults": list(found.adults), "steps": steps}  # fmt: skip
+    steps = [
+        {
+            "key": s.key,
+            "text": s.text,
+            "picture": s.picture,
+            "who": s.who,
+            "timer": s.timer_min,
+            "amount": s.amount,
+            "caution": s.caution,
+            "source": s.source,
+            "only_if": s.only_if,
+            "piles": s.piles,
+            "kinds": list(s.kinds),
+        }
+        for s in found.steps
+    ]
+    return {
+        "name": found.name,
+        "invitation": found.invitation,
+        "from_months": found.from_months,
+        "weekdays": list(found.weekdays),
+        "adults": list(found.adults),
+        "steps": steps,
+    }

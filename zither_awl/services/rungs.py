@@ -17,15 +17,25 @@ from zither_awl.store import Store
 
 def card_for(work: Store, design: Design, level: Level, *, toward: str = "") -> Card:
     """The household's card for one level of a design; `toward`: for a step between, on the way to that one."""
-    known = next((c for c in work.cupboard.cards().values()
-                  if (c.key, c.level, c.toward) == (design.key, level.number, toward)), None)  # fmt: skip
+    known = next(
+        (c for c in work.cupboard.cards().values() if (c.key, c.level, c.toward) == (design.key, level.number, toward)),
+        None,
+    )
     titled = told(design.titled(level))
     name = (told(say("{titled}, before {toward}", titled=titled[:40], toward=toward)) if toward else titled)[:80]
     return Card(
-        id=known.id if known else 0, name=known.name if known else name, area=design.area,
-        from_months=design.opens_at(level), to_months=design.to_months, follows=known.follows if known else (),
-        key=design.key, level=level.number, guess=level.guess, sort=design.sort, toward=toward,
-    )  # fmt: skip
+        id=known.id if known else 0,
+        name=known.name if known else name,
+        area=design.area,
+        from_months=design.opens_at(level),
+        to_months=design.to_months,
+        follows=known.follows if known else (),
+        key=design.key,
+        level=level.number,
+        guess=level.guess,
+        sort=design.sort,
+        toward=toward,
+    )
 
 
 def link_rungs(work: Store, known: Mapping[str, Design], *, without: Collection[tuple[Rung, Rung]] = ()) -> None:
@@ -65,6 +75,7 @@ def rung_of(text: str) -> Rung:
     """A rung as it is written: "tongs:1". Raises: InvalidValue."""
     key, _, number = text.partition(":")
     if not key or not number.isdigit() or len(text) > 48:
-        raise InvalidValue(FieldProblem("toward", say("is {text}; expected a card and a level, such as "
-                                                      '"tongs:1".', text=repr(text))))
+        raise InvalidValue(
+            FieldProblem("toward", say('is {text}; expected a card and a level, such as "tongs:1".', text=repr(text)))
+        )
     return key, int(number)

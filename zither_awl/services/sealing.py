@@ -17,9 +17,13 @@ _MARK = b"age-encryption.org/"
 def check_passphrase(words: str) -> None:
     """Raises: InvalidValue for a passphrase that is soon guessed."""
     if len(words.strip()) < LEAST:
-        raise InvalidValue(FieldProblem("passphrase", say("has {words} letters; the least is {least}.",
-                                                          words=len(words.strip()), least=LEAST),
-                                        say("Four words that do not belong together are good.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "passphrase",
+                say("has {words} letters; the least is {least}.", words=len(words.strip()), least=LEAST),
+                say("Four words that do not belong together are good."),
+            )
+        )
 
 
 def is_sealed(file: Path) -> bool:
@@ -43,14 +47,14 @@ def new_key(passphrase: str) -> tuple[str, bytes]:
 
 
 def public_key(opener: Path, passphrase: str) -> str:
-    """What is sealed with, of a key that was made before. Raises: InvalidValue where the passphrase does not open it.
-    """
+    """What is sealed with, of a key made before. Raises: InvalidValue where the passphrase does not open it."""
     try:
         return str(_key(opener, passphrase).to_public())
     except (pyrage.DecryptError, ValueError) as problem:
         said = say("is not the one the copies that lie there were sealed by.")
-        raise InvalidValue(FieldProblem("passphrase", said,
-            say("Give that one, or choose another folder."))) from problem
+        raise InvalidValue(
+            FieldProblem("passphrase", said, say("Give that one, or choose another folder."))
+        ) from problem
 
 
 def seal_for(file: Path, target: Path, to: str) -> None:
@@ -72,8 +76,9 @@ def unseal(file: Path, target: Path, passphrase: str, key: Path | None = None) -
             target.write_bytes(_opened(file, passphrase))
     except (pyrage.DecryptError, ValueError) as problem:
         target.unlink(missing_ok=True)
-        raise InvalidValue(FieldProblem("passphrase", say("does not open {file}.", file=file.name),
-                                        say("Nothing was changed."))) from problem  # fmt: skip
+        raise InvalidValue(
+            FieldProblem("passphrase", say("does not open {file}.", file=file.name), say("Nothing was changed."))
+        ) from problem
 
 
 def _key(opener: Path, passphrase: str) -> pyrage.x25519.Identity:

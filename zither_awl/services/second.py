@@ -54,8 +54,9 @@ def name(data: Path, chosen: str, house: str, passphrase: str) -> SecondFolder:
     """
     given = Path(chosen.strip()).expanduser()
     if not chosen.strip() or not given.is_absolute() or not given.is_dir():
-        raise _refused(say("{chosen} is no folder of this machine.", chosen=repr(chosen.strip())),
-            say("Give its whole path."))
+        raise _refused(
+            say("{chosen} is no folder of this machine.", chosen=repr(chosen.strip())), say("Give its whole path.")
+        )
     if given.resolve().is_relative_to(data.resolve()):
         raise _refused(say("lies in the data folder itself."), say("Choose one on another disk."))
     named = re.sub("[^0-9A-Za-z]+", "-", house).strip("-").lower() or "household"
@@ -64,8 +65,9 @@ def name(data: Path, chosen: str, house: str, passphrase: str) -> SecondFolder:
         folder.mkdir(mode=0o700, exist_ok=True)
         to = _key(folder / KEY, passphrase) if passphrase else ""
     except OSError as problem:
-        raise _refused(say("cannot be written to: {strerror}.", strerror=problem.strerror),
-            say("Choose another.")) from problem
+        raise _refused(
+            say("cannot be written to: {strerror}.", strerror=problem.strerror), say("Choose another.")
+        ) from problem
     found = SecondFolder(str(folder), to)
     note = data / NOTE
     note.touch(mode=0o600)
@@ -94,8 +96,7 @@ def copy_to(second: SecondFolder, database: Path, today: date, removed: tuple[da
     """
     folder = second.folder
     if not folder.is_dir():
-        raise StoreUnavailable(say("The second folder for copies is not there. Plug it in, or name another in "
-                                   "House."))
+        raise StoreUnavailable(say("The second folder for copies is not there. Plug it in, or name another in House."))
     target = folder / f"daily-{today:%Y-%m-%d}.db{sealing.ENDING if second.key else ''}"
     made = not target.exists()
     if made:

@@ -39,22 +39,29 @@ def marks(house: House, today: date) -> tuple[Marks, ...]:
 def marks_of(child: Child, today: date) -> Marks:
     """One child's reach today."""
     return Marks(
-        child=child, on=today, age=age_text(child.born, today),
+        child=child,
+        on=today,
+        age=age_text(child.born, today),
         months=corrected_months(child.born, child.gestation_weeks, today),
-        reach=reach(child, today), carry_g=carry_limit_g(child, today),
-        later_mm=None if child.mobility in (Mobility.WALKS, Mobility.CLIMBS)
+        reach=reach(child, today),
+        carry_g=carry_limit_g(child, today),
+        later_mm=None
+        if child.mobility in (Mobility.WALKS, Mobility.CLIMBS)
         else hazard_zone_mm(child, today, mobility=Mobility.WALKS),
-    )  # fmt: skip
+    )
 
 
 def findings_with_actions(desk: Desk) -> tuple[Finding, ...]:
     """What the rules find now; the pressing ones with the actions that cure them."""
     house, today = desk.house(), desk.today()
     scene, resting = house.scene(today), resting_trays(house)
-    return house.once(("actions", today), lambda: tuple(
-        replace(f, actions=actions_for(f, scene, resting)) if f.severity != "note" else f
-        for f in house.findings(today)
-    ))  # fmt: skip
+    return house.once(
+        ("actions", today),
+        lambda: tuple(
+            replace(f, actions=actions_for(f, scene, resting)) if f.severity != "note" else f
+            for f in house.findings(today)
+        ),
+    )
 
 
 def read_out(placement: Placement, house: House, today: date) -> str:
@@ -68,8 +75,13 @@ def read_out(placement: Placement, house: House, today: date) -> str:
     for child in house.children:
         if child.id in tray.for_children:
             within = child.id in unit.comes and height <= reach(child, today).choosing
-            parts.append(say("for {child}, {within}", child=child.name,
-                             within=say("within reach") if within else say("out of reach")))
+            parts.append(
+                say(
+                    "for {child}, {within}",
+                    child=child.name,
+                    within=say("within reach") if within else say("out of reach"),
+                )
+            )
     for child in dict.fromkeys(child for _, child in house.scene(today).dangers(tray)):
         gets_at = child.id in unit.comes and height <= hazard_zone_mm(child, today, unit.climb_on_mm)
         if gets_at and not placement.by_hand and child.id not in tray.for_children:
@@ -126,8 +138,9 @@ def _standing(house: House, tray_id: int) -> Placement | None:
 def _check_spot(house: House, tray: Tray, to: Spot) -> None:
     unit = house.unit(to.unit_id)
     if to.board >= len(unit.boards) or to.place >= unit.boards[to.board].places or min(to.board, to.place) < 0:
-        raise InvalidValue(FieldProblem("to", say("The {unit} has no such place.", unit=unit.name),
-            say("Reload the shelf.")))
+        raise InvalidValue(
+            FieldProblem("to", say("The {unit} has no such place.", unit=unit.name), say("Reload the shelf."))
+        )
     if tray.archived or unit.archived:
         raise InvalidValue(FieldProblem("to", say("is archived. Bring it back first.")))
 
@@ -136,7 +149,7 @@ def _label(house: House, tray: Tray, now_at: Placement | None, to: Spot | None, 
     if to is None:
         return say("{tray} to rest", tray=tray.name)
     if now_at is not None and now_at.spot == to:
-        return say("{tray} {by_hand}", tray=tray.name, by_hand=say('kept away') if by_hand else say('open'))
+        return say("{tray} {by_hand}", tray=tray.name, by_hand=say("kept away") if by_hand else say("open"))
     unit = house.unit(to.unit_id)
     return say("{tray} to the {unit}, {words}", tray=tray.name, unit=unit.name, words=to.words(unit))
 
@@ -147,8 +160,9 @@ def act(desk: Desk, action: Action, versions: Mapping[int, int], adult_id: int |
     if action.kind == "gate":
         unit = house.unit(action.unit or 0)
         child = house.child(action.child or 0)
-        with desk.write(adult_id, say("A gate before the {unit} for {child}", unit=unit.name,
-            child=child.name)) as work:
+        with desk.write(
+            adult_id, say("A gate before the {unit} for {child}", unit=unit.name, child=child.name)
+        ) as work:
             work.room.touch(unit.id, versions.get(unit.id))
             work.room.save_unit(replace(unit, comes=unit.comes - {child.id}, barrier="gate"))
         return

@@ -49,13 +49,20 @@ def due(desk: Desk) -> tuple[Showings, ...]:
     remedies = rotation.remedies(desk)
     return tuple(
         showings(
-            child, [p.tray for p in sorted(house.placements, key=lambda p: p.spot) if child.id in p.tray.for_children],
-            house.log.presentations, _today(house, child, today), planned(house),
-            _again(house, child, [(t, why) for child_id, t, why in remedies if child_id == child.id], today), today,
-            not_yet=not_yet(house, child, today), resting={t.id: t for t in resting_trays(house)},
-            next_steps=_next_steps(house, child, today), practice=house.practice,
-        ) for child in house.children
-    )  # fmt: skip
+            child,
+            [p.tray for p in sorted(house.placements, key=lambda p: p.spot) if child.id in p.tray.for_children],
+            house.log.presentations,
+            _today(house, child, today),
+            planned(house),
+            _again(house, child, [(t, why) for child_id, t, why in remedies if child_id == child.id], today),
+            today,
+            not_yet=not_yet(house, child, today),
+            resting={t.id: t for t in resting_trays(house)},
+            next_steps=_next_steps(house, child, today),
+            practice=house.practice,
+        )
+        for child in house.children
+    )
 
 
 def _again(house: House, child: Child, told: list[tuple[Tray, Reason]], today: date) -> list[tuple[Tray, Reason]]:
@@ -80,8 +87,11 @@ def if_too_hard(house: House, child: Child, tray: Tray, today: date) -> tuple[st
         return ()
     below = ladders.design_at(house, step.hole.below)
     back = (say("One step back: {titled}.", titled=below.titled(below.level(step.hole.below[1]))),) if below else ()
-    between = (say("It is {notches} notches above that: see under Ladders what can be made between.",
-                   notches=step.hole.notches),)
+    between = (
+        say(
+            "It is {notches} notches above that: see under Ladders what can be made between.", notches=step.hole.notches
+        ),
+    )
     easier = tuple(beforehand(name, step.hole.vector) for name, _ in step.hole.by if name in EASED)
     return (*back, *(between if step.hole.jump else ()), *easier)
 
@@ -98,13 +108,15 @@ def _done_beforehand(house: House, tray: Tray) -> tuple[str, ...]:
 def not_yet(house: House, child: Child, today: date) -> frozenset[int]:
     """The trays that stand out for a child and are held back for it: something comes first, or a hazard is one."""
     judge = house.judgements(today)
-    return frozenset(p.tray.id for p in house.placements
-                     if child.id in p.tray.for_children and suits(child, p.tray, judge).held_back)  # fmt: skip
+    return frozenset(
+        p.tray.id for p in house.placements if child.id in p.tray.for_children and suits(child, p.tray, judge).held_back
+    )
 
 
 def _today(house: House, child: Child, today: date) -> set[int]:
-    return {p.tray_id for p in house.log.presentations
-            if p.child_id == child.id and not p.again and p.local_day == today}  # fmt: skip
+    return {
+        p.tray_id for p in house.log.presentations if p.child_id == child.id and not p.again and p.local_day == today
+    }
 
 
 def planned(house: House) -> tuple[Planned, ...]:
@@ -120,11 +132,20 @@ def script(desk: Desk, child_id: int, tray_id: int) -> Script:
     child, tray = house.child(child_id), house.tray(tray_id)
     shown = tuple(p for p in house.log.presentations if p.child_id == child_id and p.tray_id == tray_id)
     plan = next((p for p in planned(house) if (p.child_id, p.tray_id) == (child_id, tray_id)), None)
-    return Script(child, tray, designs(house).get(tray.card.key), style_for(child, today), shown,
-                  condition_of(house, tray, today), plan, suits(child, tray, house.judgements(today)),
-                  if_too_hard(house, child, tray, today), _done_beforehand(house, tray),
-                  tuple(c for c in house.children if c.id != child_id and c.id in tray.for_children),
-                  foods_on(house, tray, child, today))  # fmt: skip
+    return Script(
+        child,
+        tray,
+        designs(house).get(tray.card.key),
+        style_for(child, today),
+        shown,
+        condition_of(house, tray, today),
+        plan,
+        suits(child, tray, house.judgements(today)),
+        if_too_hard(house, child, tray, today),
+        _done_beforehand(house, tray),
+        tuple(c for c in house.children if c.id != child_id and c.id in tray.for_children),
+        foods_on(house, tray, child, today),
+    )
 
 
 PREPARED: Cut = "small"
@@ -146,9 +167,7 @@ def _prepared(food: Food) -> Cut:
     return food.cuts[0] if food.cuts[0] != "whole" else PREPARED
 
 
-def plan(
-    desk: Desk, child_id: int, tray_id: int, day: date, adult_id: int | None, *, reason: str = ""
-) -> None:  # fmt: skip
+def plan(desk: Desk, child_id: int, tray_id: int, day: date, adult_id: int | None, *, reason: str = "") -> None:
     """Mean to show a tray on a day; `reason` is why, though something before it is not known. Raises: InvalidValue for
     a day that is past."""
     house = desk.house()

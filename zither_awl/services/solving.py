@@ -51,7 +51,6 @@ class Question:
     told: object = None
     """What whoever asked keeps beside the question; the planner does not see it."""
 
-
     @property
     def of_the_shelf(self) -> bool:
         """Whether it asks for a plan of the shelf."""
@@ -90,9 +89,7 @@ class Solves:
             self._count += 1
             solve = Solve(self._count, question, monotonic())
             self._solves = dict(list(self._solves.items())[-self.KEPT :]) | {solve.id: solve}
-            process = subprocess.Popen(
-                [sys.executable, "-m", __name__], stdin=subprocess.PIPE, stdout=subprocess.PIPE,
-            )  # fmt: skip
+            process = subprocess.Popen([sys.executable, "-m", __name__], stdin=subprocess.PIPE, stdout=subprocess.PIPE)
             self._processes[solve.id] = process
         Thread(target=self._watch, args=(solve.id, process), daemon=True).start()
         return solve.id
@@ -180,8 +177,9 @@ class Solves:
             self._change(solve_id, status="stopped" if stopped else "failed", message=STOPPED if stopped else CRASHED)
 
 
-def _answered(question: Question, send: Callable[[object], None], begun: Callable[[Callable[[], None]],
-    None]) -> Answer:
+def _answered(
+    question: Question, send: Callable[[object], None], begun: Callable[[Callable[[], None]], None]
+) -> Answer:
     if question.ahead is not None:
         return _looked(question.ahead, send, begun)
     if question.theme is not None:

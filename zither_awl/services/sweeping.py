@@ -33,10 +33,12 @@ def swept(desk: Desk, morning: Morning | None) -> Swept:
     last = max((s.at for s in sweeps), default=None)
     practice = house.practice
     return Swept(
-        count=len(first), last=last, due=last + timedelta(minutes=practice.sweep_min) if last else None,
+        count=len(first),
+        last=last,
+        due=last + timedelta(minutes=practice.sweep_min) if last else None,
         shares=tuple((c, found) for c in house.children if (found := share(c.id, first)) is not None),
         agreement=agreement(first, most[1], practice.same_sweep_s) if len(most) > 1 else None,
-    )  # fmt: skip
+    )
 
 
 def sweeps_of(desk: Desk, morning: Morning | None) -> Sequence[Sweep]:

@@ -69,11 +69,20 @@ def check(house: House, key: str, words: str, thing: str | None, question: str) 
     if thing is None:
         return
     if told.word(thing) is None:
-        raise InvalidValue(FieldProblem("word", say("is {thing}, which is no word of {told}.", thing=repr(thing),
-                                                    told=told.name)))
+        raise InvalidValue(
+            FieldProblem("word", say("is {thing}, which is no word of {told}.", thing=repr(thing), told=told.name))
+        )
     if question not in of.questions:
-        raise InvalidValue(FieldProblem("text", say("is {question}; expected one of {questions}.",
-                                                    question=repr(question), questions=together(of.questions, ', '))))
+        raise InvalidValue(
+            FieldProblem(
+                "text",
+                say(
+                    "is {question}; expected one of {questions}.",
+                    question=repr(question),
+                    questions=together(of.questions, ", "),
+                ),
+            )
+        )
 
 
 def things_of(talk: Talk) -> tuple[str, ...]:
@@ -124,11 +133,20 @@ def plan_series(desk: Desk, key: str, first: date, every: int, adult_id: int | N
         raise NotFound(say("There is no series {key}.", key=repr(key)))
     house = desk.house()
     if first < desk.today():
-        raise InvalidValue(FieldProblem("first", say("{first} is past.", first=first),
-            say("Choose today or a day to come.")))
+        raise InvalidValue(
+            FieldProblem("first", say("{first} is past.", first=first), say("Choose today or a day to come."))
+        )
     if not 1 <= every <= MOST_DAYS_BETWEEN:
-        raise InvalidValue(FieldProblem("every", say("is {every}; expected 1 to {most_days_between} days.",
-                                                     every=every, most_days_between=MOST_DAYS_BETWEEN)))
+        raise InvalidValue(
+            FieldProblem(
+                "every",
+                say(
+                    "is {every}; expected 1 to {most_days_between} days.",
+                    every=every,
+                    most_days_between=MOST_DAYS_BETWEEN,
+                ),
+            )
+        )
     planned = {line.ref: line for line in house.weeks.by_then}
     days, day = [], first
     for _ in found.steps:

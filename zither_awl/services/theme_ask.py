@@ -98,21 +98,31 @@ def theme_of(wanted: WantedTheme) -> Theme:
     """The theme that is asked for, with no trays yet. Raises: InvalidValue, NotFound."""
     pattern = pattern_of(wanted.key)
     words = wanted.words or (tuple(word for word, _ in pattern.words) if pattern else ())
-    return Theme(id=wanted.theme_id, key=wanted.key, name=wanted.name.strip() or (pattern.name if pattern else ""),
-                 question=wanted.question.strip() or (pattern.question if pattern else ""), words=words,
-                 outing=pattern.outing if pattern else "", from_day=wanted.from_day,
-                 until_day=wanted.until_day)  # fmt: skip
+    return Theme(
+        id=wanted.theme_id,
+        key=wanted.key,
+        name=wanted.name.strip() or (pattern.name if pattern else ""),
+        question=wanted.question.strip() or (pattern.question if pattern else ""),
+        words=words,
+        outing=pattern.outing if pattern else "",
+        from_day=wanted.from_day,
+        until_day=wanted.until_day,
+    )
 
 
 def asked_of(house: House, wanted: WantedTheme, today: date) -> Asked:
     """The question a theme makes. Raises: InvalidValue for days that are past, or a house with nothing to plan."""
     theme, pattern = theme_of(wanted), pattern_of(wanted.key)
     if theme.until_day < today:
-        raise InvalidValue(FieldProblem("until_day", say("{until_day} is past.", until_day=theme.until_day),
-            say("Choose days to come.")))
+        raise InvalidValue(
+            FieldProblem(
+                "until_day", say("{until_day} is past.", until_day=theme.until_day), say("Choose days to come.")
+            )
+        )
     if not house.units or not house.children:
-        raise InvalidValue(FieldProblem("units", say("There is no shelf, or no child, to plan for."),
-            say("Add them first.")))
+        raise InvalidValue(
+            FieldProblem("units", say("There is no shelf, or no child, to plan for."), say("Add them first."))
+        )
     words, near = _words(theme, pattern), pattern.near if pattern else ()
     new = {t.first.tray.id: t for t in _new_trays(house, words, near, today)}
     first = max(theme.from_day, today)
@@ -125,16 +135,20 @@ def asked_of(house: House, wanted: WantedTheme, today: date) -> Asked:
     shelf = problem_of(judge, {c.id: c.count for c in house.components})
     ids = {_ref(t.id, new): t.id for t in trays}
     ask = ThemeAsk(
-        shelf=shelf, first=first, strength={k: s for k, s in strength.items() if s},
-        minutes=tuple(minutes_on(house, day) for day in days), changes=tuple(_changes(house, days)),
+        shelf=shelf,
+        first=first,
+        strength={k: s for k, s in strength.items() if s},
+        minutes=tuple(minutes_on(house, day) for day in days),
+        changes=tuple(_changes(house, days)),
         before=sum(minutes_on(house, day) for day in days_from(today, max(0, (first - today).days))),
-        stays=loved_now(judge), ready={key: today + timedelta(days=_lead(t, house)) for key, t in new.items()},
+        stays=loved_now(judge),
+        ready={key: today + timedelta(days=_lead(t, house)) for key, t in new.items()},
         make_min={key: make_min(t) for key, t in new.items()},
         daily_min={t.id: MORNING_MIN for t in trays if (d := cards.get(t.card.key)) is not None and d.morning},
         forced=frozenset(ids[r] for r in (*wanted.forced, *wanted.days) if r in ids),
         bans=frozenset(ids[r] for r in wanted.bans if r in ids),
         days={ids[r]: day for r, day in wanted.days.items() if r in ids and first <= day <= theme.until_day},
-    )  # fmt: skip
+    )
     return Asked(ask, theme, pattern, new, wanted)
 
 
@@ -214,8 +228,9 @@ def _first_named(each: tuple[int, Design, Level, Need]) -> tuple[bool, str, int]
     return each[0] < NAMED, each[1].key, each[3].child.id
 
 
-def _levels(house: House, needs: Sequence[Need], words: Sequence[str],
-            near: Sequence[str]) -> Iterator[tuple[int, Design, Level, Need]]:  # fmt: skip
+def _levels(
+    house: House, needs: Sequence[Need], words: Sequence[str], near: Sequence[str]
+) -> Iterator[tuple[int, Design, Level, Need]]:
     """The level of every card each child is at, with how much it has to do with a theme."""
     slack = house.practice.near_window_months
     for need in needs:

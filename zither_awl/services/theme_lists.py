@@ -64,10 +64,14 @@ def lists_of(house: House, asked: Asked, plan: ThemePlan, today: date) -> ThemeL
     theme_books, known = books_of(house, theme), routines.routines(house)
     return ThemeLists(
         lines=tuple(sorted(_lines(house, asked, plan, theme_books, today), key=lambda each: (each.due, each.kind))),
-        books=theme_books, words=_words_by_day(house, asked, today), songs=tuple(songs),
-        routines=tuple(r.name for r in known if pattern and r.key in pattern.routines), outing=theme.outing,
-        cautions=tuple(_cautions(asked, plan, cards)), not_yet=tuple(_not_yet(house, asked, plan, today)),
-    )  # fmt: skip
+        books=theme_books,
+        words=_words_by_day(house, asked, today),
+        songs=tuple(songs),
+        routines=tuple(r.name for r in known if pattern and r.key in pattern.routines),
+        outing=theme.outing,
+        cautions=tuple(_cautions(asked, plan, cards)),
+        not_yet=tuple(_not_yet(house, asked, plan, today)),
+    )
 
 
 def books_of(house: House, theme: Theme) -> tuple[Book, ...]:
@@ -76,8 +80,7 @@ def books_of(house: House, theme: Theme) -> tuple[Book, ...]:
     return tuple(b for b in bookshelf.books(house) if of_theme(b, words))
 
 
-def _lines(house: House, asked: Asked, plan: ThemePlan, theme_books: Sequence[Book],
-           today: date) -> Iterator[ByThen]:  # fmt: skip
+def _lines(house: House, asked: Asked, plan: ThemePlan, theme_books: Sequence[Book], today: date) -> Iterator[ByThen]:
     bought: dict[str, tuple[int, date]] = {}
     for comes in plan.comes:
         made, before = asked.new.get(comes.tray.id), max(today, comes.day - timedelta(days=1))
@@ -94,10 +97,13 @@ def _lines(house: House, asked: Asked, plan: ThemePlan, theme_books: Sequence[Bo
     standing = {s.book.thing_id for s in bookshelf.standing(house)}
     resting = [book.title for book in theme_books if book.thing_id not in standing]
     if resting:
-        yield ByThen(kind="fetch", name=say("{books} for the ledge",
-                                            books=say("{n, plural, one {# book} other {# books}}", n=len(resting))),
-                                                ref="books",
-                     amount=listed(resting), due=max(today, asked.ask.first - timedelta(days=1)))  # fmt: skip
+        yield ByThen(
+            kind="fetch",
+            name=say("{books} for the ledge", books=say("{n, plural, one {# book} other {# books}}", n=len(resting))),
+            ref="books",
+            amount=listed(resting),
+            due=max(today, asked.ask.first - timedelta(days=1)),
+        )
 
 
 def _to_make(made: NewTray, comes: Comes, before: date) -> Iterator[ByThen]:
@@ -106,13 +112,26 @@ def _to_make(made: NewTray, comes: Comes, before: date) -> Iterator[ByThen]:
     for lack in made.lacks:
         if lack.recipe is not None:
             printed = lack.recipe.work.startswith("printed")
-            yield ByThen(kind="print" if printed else "make", name=lack.recipe.name[:80], due=before,
-                         amount=say("{pieces}, for {tray}",
-                                    pieces=say("{n, plural, one {# piece} other {# pieces}}", n=lack.count),
-                                    tray=comes.tray.name),
-                         minutes=lack.recipe.minutes, ref=f"recipe:{lack.recipe.key}")  # fmt: skip
-    yield ByThen(kind="make", name=comes.tray.name, amount=say("put together"), due=before, minutes=LAY_OUT_MIN,
-                 ref=f"step:{key}:{level}"[:60])  # fmt: skip
+            yield ByThen(
+                kind="print" if printed else "make",
+                name=lack.recipe.name[:80],
+                due=before,
+                amount=say(
+                    "{pieces}, for {tray}",
+                    pieces=say("{n, plural, one {# piece} other {# pieces}}", n=lack.count),
+                    tray=comes.tray.name,
+                ),
+                minutes=lack.recipe.minutes,
+                ref=f"recipe:{lack.recipe.key}",
+            )
+    yield ByThen(
+        kind="make",
+        name=comes.tray.name,
+        amount=say("put together"),
+        due=before,
+        minutes=LAY_OUT_MIN,
+        ref=f"step:{key}:{level}"[:60],
+    )
 
 
 def _to_wash(house: House, tray: Tray, before: date) -> Iterator[ByThen]:
@@ -141,10 +160,14 @@ def _used_up(house: House, asked: Asked, plan: ThemePlan, today: date) -> Iterat
             runs_out = today + timedelta(days=int(rate.left / high))
             due = max(today, min(runs_out, of_theme[0].day) - timedelta(days=1))
             least = max(0, ceil(low * days - rate.left))
-            amount = say("{least} to {ceil} {unit}, beside the {left} there are", least=least, ceil=ceil(short),
-                         unit=rate.unit, left=figure(rate.left))
-            yield ByThen(kind="buy", name=component.name, amount=amount[:120], due=due,
-                         ref=f"thing:{component.id}")  # fmt: skip
+            amount = say(
+                "{least} to {ceil} {unit}, beside the {left} there are",
+                least=least,
+                ceil=ceil(short),
+                unit=rate.unit,
+                left=figure(rate.left),
+            )
+            yield ByThen(kind="buy", name=component.name, amount=amount[:120], due=due, ref=f"thing:{component.id}")
 
 
 def _a_day(rate: Restock, per_use: float) -> tuple[float, float]:
@@ -205,8 +228,11 @@ def status_of(house: House, asked: Asked, comes: Comes) -> str:
     if made is None:
         if comes.spot is None:
             return say("stands already")
-        return say("in {bin_name}",
-            bin_name=house.bin_name(comes.tray.bin_id)) if comes.tray.bin_id else say("to be gathered")
+        return (
+            say("in {bin_name}", bin_name=house.bin_name(comes.tray.bin_id))
+            if comes.tray.bin_id
+            else say("to be gathered")
+        )
     bought = [lack.kind for lack in made.lacks if lack.recipe is None]
     home = [lack.recipe.name for lack in made.lacks if lack.recipe is not None]
     if bought:

@@ -47,8 +47,9 @@ def lists(desk: Desk, solve: Solve) -> ThemeLists:
     return lists_of(desk.house(), asked, plan, desk.today())
 
 
-def take(desk: Desk, solve_id: int, refs: Collection[str] | None, song: str, outing: str | None,
-         adult_id: int | None) -> int:  # fmt: skip
+def take(
+    desk: Desk, solve_id: int, refs: Collection[str] | None, song: str, outing: str | None, adult_id: int | None
+) -> int:
     """Put a planned theme onto the string: its trays (those of `refs`, or all) with their days, and what is to be done
     by then; all in one write. Returns its id. Raises: InvalidValue when the house changed since."""
     house = desk.house()
@@ -60,39 +61,59 @@ def take(desk: Desk, solve_id: int, refs: Collection[str] | None, song: str, out
     return keep_planned(desk, asked, plan, refs, song, outing, adult_id)
 
 
-def keep_planned(desk: Desk, asked: Asked, plan: ThemePlan, refs: Collection[str] | None, song: str,
-                 outing: str | None, adult_id: int | None) -> int:  # fmt: skip
+def keep_planned(
+    desk: Desk,
+    asked: Asked,
+    plan: ThemePlan,
+    refs: Collection[str] | None,
+    song: str,
+    outing: str | None,
+    adult_id: int | None,
+) -> int:
     """A planned theme, on the string in one write. Returns its id."""
     house = desk.house()
     comes = [c for c in plan.comes if refs is None or ref_of(c.tray.id, asked) in refs]
     told = asked.theme
     trays = tuple(_theme_tray(c, asked) for c in comes)
-    kept = replace(told, name=languages.told(told.name), question=languages.told(told.question), taken=True,
-                   trays=trays, song=song.strip()[:120],
-                   outing=told.outing if outing is None else outing.strip()[:200])  # fmt: skip
+    kept = replace(
+        told,
+        name=languages.told(told.name),
+        question=languages.told(told.question),
+        taken=True,
+        trays=trays,
+        song=song.strip()[:120],
+        outing=told.outing if outing is None else outing.strip()[:200],
+    )
     if told.id:
         kept = replace(kept, keep=theme(house, told.id).keep)
     made = lists_of(house, asked, replace(plan, comes=tuple(comes)), desk.today())
     with desk.write(adult_id, say("Theme: {kept}", kept=kept.name)) as work:
         theme_id = work.themes.save_theme(kept)
         done = {_what(line) for line in house.weeks.by_then if line.theme_id == theme_id and line.done_on}
-        work.themes.replace_lines(theme_id, [replace(line, theme_id=theme_id) for line in made.lines
-                                             if _what(line) not in done])  # fmt: skip
+        work.themes.replace_lines(
+            theme_id, [replace(line, theme_id=theme_id) for line in made.lines if _what(line) not in done]
+        )
     return theme_id
 
 
 def _what(line: ByThen) -> tuple[str, str]:
-    """What a line is about: one recipe may be made for several trays, and done for one it is not done for the others.
-    """
+    """What a line is about: a recipe may be made for several trays, and done for one is not done for the others."""
     return line.ref, line.amount if line.ref.startswith("recipe:") else ""
 
 
 def _theme_tray(comes: Comes, asked: Asked) -> ThemeTray:
     new = asked.new.get(comes.tray.id)
     key, level = new.first.rung if new is not None else (comes.tray.card.key, comes.tray.card.level)
-    return ThemeTray(tray_id=None if new is not None else comes.tray.id, key=key, level=level, name=comes.tray.name,
-                     children=tuple(sorted(comes.tray.for_children)), day=comes.day, spot=comes.spot,
-                     out_id=comes.out.id if comes.out is not None else None)  # fmt: skip
+    return ThemeTray(
+        tray_id=None if new is not None else comes.tray.id,
+        key=key,
+        level=level,
+        name=comes.tray.name,
+        children=tuple(sorted(comes.tray.for_children)),
+        day=comes.day,
+        spot=comes.spot,
+        out_id=comes.out.id if comes.out is not None else None,
+    )
 
 
 def theme(house: House, theme_id: int) -> Theme:
@@ -116,6 +137,23 @@ class ThemeChange:
     until_day: date | None = None
 
 
+def _with_days(old: Theme, told: ThemeChange, today: date) -> Theme:
+    """A theme on the days told of it. Raises: InvalidValue."""
+    moved = old
+    if told.from_day is not None and told.from_day != old.from_day:
+        if abs((told.from_day - today).days) > AHEAD_DAYS:
+            far = say("{from_day} is more than {ahead_days} days away.", from_day=told.from_day, ahead_days=AHEAD_DAYS)
+            raise InvalidValue(FieldProblem("from_day", far))
+        moved = old.moved(told.from_day)
+    if told.until_day is None:
+        return moved
+    last = max((t.day for t in moved.trays), default=moved.from_day)
+    if told.until_day < last:
+        outside = say("is {until_day}; its last tray comes on {last}.", until_day=told.until_day, last=last)
+        raise InvalidValue(FieldProblem("until_day", outside))
+    return replace(moved, until_day=told.until_day)
+
+
 def change(desk: Desk, theme_id: int, told: ThemeChange, adult_id: int | None) -> None:
     """Change a theme's words, or move it: with another first day all its days move, its trays' and its lines'.
 
@@ -123,23 +161,16 @@ def change(desk: Desk, theme_id: int, told: ThemeChange, adult_id: int | None) -
     """
     house, today = desk.house(), desk.today()
     old = theme(house, theme_id)
-    named = {name: value.strip() for name in ("name", "question", "song", "outing", "keep")
-             if (value := getattr(told, name)) is not None}  # fmt: skip
-    moved = old
-    if told.from_day is not None and told.from_day != old.from_day:
-        if abs((told.from_day - today).days) > AHEAD_DAYS:
-            raise InvalidValue(FieldProblem("from_day", say("{from_day} is more than {ahead_days} days away.",
-                                                            from_day=told.from_day, ahead_days=AHEAD_DAYS)))
-        moved = old.moved(told.from_day)
-    if told.until_day is not None:
-        last = max((t.day for t in moved.trays), default=moved.from_day)
-        if told.until_day < last:
-            raise InvalidValue(FieldProblem("until_day", say("is {until_day}; its last tray comes on {last}.",
-                                                             until_day=told.until_day, last=last)))
-        moved = replace(moved, until_day=told.until_day)
+    named = {
+        name: value.strip()
+        for name in ("name", "question", "song", "outing", "keep")
+        if (value := getattr(told, name)) is not None
+    }
+    moved = _with_days(old, told, today)
     kept, by = replace(moved, **named), moved.from_day - old.from_day
-    with desk.write(adult_id, say("{by} the theme {kept}", by=say("Moved") if by else say("Changed"),
-                                  kept=kept.name)) as work:
+    with desk.write(
+        adult_id, say("{by} the theme {kept}", by=say("Moved") if by else say("Changed"), kept=kept.name)
+    ) as work:
         work.themes.save_theme(kept)
         for line in house.weeks.by_then if by else ():
             if line.theme_id == theme_id and line.done_on is None:
@@ -155,8 +186,17 @@ def move_tray(desk: Desk, theme_id: int, tray_id: int, day: date, adult_id: int 
     house, today = desk.house(), desk.today()
     old, tray = _of_theme(house, theme_id, tray_id)
     if not old.runs(day):
-        raise InvalidValue(FieldProblem("day", say("is {day}; expected {from_day} to {until_day}.", day=day,
-                                                   from_day=old.from_day, until_day=old.until_day)))
+        raise InvalidValue(
+            FieldProblem(
+                "day",
+                say(
+                    "is {day}; expected {from_day} to {until_day}.",
+                    day=day,
+                    from_day=old.from_day,
+                    until_day=old.until_day,
+                ),
+            )
+        )
     new = replace(old, trays=tuple(replace(t, day=day) if t.id == tray_id else t for t in old.trays))
     with desk.write(adult_id, say("{tray} comes on {day}", tray=tray.name, day=short_day_text(day))) as work:
         work.themes.save_theme(new)
@@ -234,17 +274,24 @@ def bring(desk: Desk, theme_id: int, tray_id: int, adult_id: int | None) -> None
     old, each = _of_theme(house, theme_id, tray_id)
     tray = tray_for(house, each)
     if tray is None:
-        raise InvalidValue(FieldProblem("tray", say("{each} is not made yet.", each=each.name),
-            say("Make it first, under Make.")))
+        raise InvalidValue(
+            FieldProblem("tray", say("{each} is not made yet.", each=each.name), say("Make it first, under Make."))
+        )
     if tray.id in house.standing or each.spot is None:
         raise InvalidValue(FieldProblem("tray", say("{tray} stands already.", tray=tray.name)))
     there = [p for p in house.placements if p.spot == each.spot]
     if any(p.tray.id != each.out_id for p in there):
-        raise InvalidValue(FieldProblem("spot", say("{tray} stands there now.", tray=there[0].tray.name),
-                                        say("Plan the theme again, or put it elsewhere on the Shelf.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "spot",
+                say("{tray} stands there now.", tray=there[0].tray.name),
+                say("Plan the theme again, or put it elsewhere on the Shelf."),
+            )
+        )
     by_hand = _by_hand(house, tray, each, there, today)
-    record = ChangeRecord(id=0, at=desk.now(), out=tuple(p.tray.id for p in there), in_=(tray.id,),
-                          why_out=("chosen",) * len(there))  # fmt: skip
+    record = ChangeRecord(
+        id=0, at=desk.now(), out=tuple(p.tray.id for p in there), in_=(tray.id,), why_out=("chosen",) * len(there)
+    )
     with desk.write(adult_id, say("{old}: {tray} in", old=old.name, tray=tray.name)) as work:
         change_id = work.weeks.add_change(record, "accepted", "", adult_id)
         for p in there:
@@ -275,8 +322,9 @@ def _by_hand(house: House, tray: Tray, each: ThemeTray, there: Sequence[Placemen
 def tick(desk: Desk, line_id: int, done: bool, adult_id: int | None) -> None:
     """Tick what was to be done by a day, or take the tick back. Raises: NotFound."""
     line = _line(desk.house(), line_id)
-    with desk.write(adult_id, say("{done}: {line}", done=say('Done') if done else say('Not done'),
-        line=line.name)) as work:
+    with desk.write(
+        adult_id, say("{done}: {line}", done=say("Done") if done else say("Not done"), line=line.name)
+    ) as work:
         work.themes.save_by_then(replace(line, done_on=desk.today() if done else None))
 
 
@@ -289,8 +337,11 @@ def due(desk: Desk, line_id: int, day: date, adult_id: int | None) -> None:
         used = _used_on(house, theme(house, line.theme_id), line)
         # What is bought may be due later than the first tray that is made: never later than it was planned.
         if day >= used and day > line.due:
-            raise InvalidValue(FieldProblem("due", say("is {day}; it is used on {used}.", day=day, used=used),
-                say("Choose a day before.")))
+            raise InvalidValue(
+                FieldProblem(
+                    "due", say("is {day}; it is used on {used}.", day=day, used=used), say("Choose a day before.")
+                )
+            )
     with desk.write(adult_id, say("{line} by {day}", line=line.name, day=short_day_text(day))) as work:
         work.themes.save_by_then(replace(line, due=day))
 

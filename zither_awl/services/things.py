@@ -45,12 +45,17 @@ def save_component(desk: Desk, component: Component, bin_name: str, adult_id: in
     held = sum(n for _, n in house.stock.on_trays(component)) if component.id and not component.medium else 0
     if held > component.count:
         names = together((t.name for t, _ in house.stock.on_trays(component)), ", ")
-        raise InvalidValue(FieldProblem("count", say("is {count}; trays hold {held}: {names}.",
-                                                     count=component.count, held=held, names=names),
-                                        say("Unpack one of them first.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "count",
+                say("is {count}; trays hold {held}: {names}.", count=component.count, held=held, names=names),
+                say("Unpack one of them first."),
+            )
+        )
     old = house.component(component.id) if component.id else None
-    with desk.write(adult_id, say("{old} {component}", old=say('Changed') if old else say('Added'),
-                                  component=component.name)) as work:
+    with desk.write(
+        adult_id, say("{old} {component}", old=say("Changed") if old else say("Added"), component=component.name)
+    ) as work:
         bin_id = bin_for(work, house, bin_name)
         kept = replace(component, bin_id=bin_id)
         made = work.cupboard.save_component(kept)
@@ -81,9 +86,11 @@ def cap_problem(house: House, name: str, earlier: Iterable[str] = ()) -> FieldPr
     known = {b.name for b in house.bins} | {each for each in earlier if each.strip()}
     if most is None or not name.strip() or name in known or len(known) < most:
         return None
-    return FieldProblem("bin", say("would be bin {known}; this house has at most {most}.", known=len(known) + 1,
-                                   most=most),
-                        say("Use one of the others, or let something outgrown leave first."))  # fmt: skip
+    return FieldProblem(
+        "bin",
+        say("would be bin {known}; this house has at most {most}.", known=len(known) + 1, most=most),
+        say("Use one of the others, or let something outgrown leave first."),
+    )
 
 
 def _reckon_again(work: Store, house: House, component: Component) -> None:
@@ -99,11 +106,21 @@ def archive_component(desk: Desk, component_id: int, archived: bool, adult_id: i
     holders = house.stock.on_trays(component)
     if archived and holders:
         names = together((t.name for t, _ in holders), ", ")
-        raise InvalidValue(FieldProblem("archived", say("{component} lies on {names}.", component=component.name,
-                                                        names=names), say("Unpack it there first.")))
-    with desk.write(adult_id, say("{archived} {component}",
-                                  archived=say('Archived') if archived else say('Brought back'),
-                                  component=component.name)) as work:
+        raise InvalidValue(
+            FieldProblem(
+                "archived",
+                say("{component} lies on {names}.", component=component.name, names=names),
+                say("Unpack it there first."),
+            )
+        )
+    with desk.write(
+        adult_id,
+        say(
+            "{archived} {component}",
+            archived=say("Archived") if archived else say("Brought back"),
+            component=component.name,
+        ),
+    ) as work:
         work.cupboard.save_component(replace(component, archived=archived))
 
 

@@ -101,20 +101,34 @@ def page(desk: Desk) -> Page:
     findings = [f for f in house.findings(day) if f.severity != "note" or rule(f.rule).on_today]
     change = rotation.proposal(desk)
     return Page(
-        day=day, tasks=tuple(_tasks(house, day)),
-        by_hand=tuple(Line(p.tray.name, _kept_away(house, p.tray, day), "note")
-                      for p in house.placements if p.by_hand),
-        prepare=(*_worn(house),
-                 *(Line(p.tray.name, designs(house)[p.tray.card.key].morning, "note") for p in house.placements
-                   if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning)),
-        mind=(*_damaged(house), *_in_bins(house, day),
-              *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings)),
-        new=tuple(_new(house)), out=tuple(_out(house)),
-        to_show=showing.due(desk), complete=tuple(_missing(desk)), questions=forgotten(desk),
-        change_waits=len(change.swaps or change.let_in), look_on=change.look_on or day,
+        day=day,
+        tasks=tuple(_tasks(house, day)),
+        by_hand=tuple(Line(p.tray.name, _kept_away(house, p.tray, day), "note") for p in house.placements if p.by_hand),
+        prepare=(
+            *_worn(house),
+            *(
+                Line(p.tray.name, designs(house)[p.tray.card.key].morning, "note")
+                for p in house.placements
+                if p.tray.card.key in designs(house) and designs(house)[p.tray.card.key].morning
+            ),
+        ),
+        mind=(
+            *_damaged(house),
+            *_in_bins(house, day),
+            *(Line(house.tray(f.tray).name, f.reasons[0].text, f.severity) for f in findings),
+        ),
+        new=tuple(_new(house)),
+        out=tuple(_out(house)),
+        to_show=showing.due(desk),
+        complete=tuple(_missing(desk)),
+        questions=forgotten(desk),
+        change_waits=len(change.swaps or change.let_in),
+        look_on=change.look_on or day,
         would_change=rotation.said(change),
-        seen_mornings=house.window.whole, weeks=from_weeks(house, day), at_home=_at_home(desk, house, day),
-    )  # fmt: skip
+        seen_mornings=house.window.whole,
+        weeks=from_weeks(house, day),
+        at_home=_at_home(desk, house, day),
+    )
 
 
 def for_group(desk: Desk, group_id: int) -> Page:
@@ -130,30 +144,34 @@ def for_group(desk: Desk, group_id: int) -> Page:
     home = whole.at_home
     laid = replace(home.table, eaters=tuple(c for c in home.table.eaters if c.id in own))
     return replace(
-        whole, by_hand=lines(whole.by_hand), prepare=lines(whole.prepare), mind=lines(whole.mind),
-        new=lines(whole.new), to_show=tuple(s for s in whole.to_show if s.child.id in own),
+        whole,
+        by_hand=lines(whole.by_hand),
+        prepare=lines(whole.prepare),
+        mind=lines(whole.mind),
+        new=lines(whole.new),
+        to_show=tuple(s for s in whole.to_show if s.child.id in own),
         complete=tuple(m for m in whole.complete if m.child.id in own),
         questions=tuple(q for q in whole.questions if q.child_id in own),
         tasks=tuple(t for t in whole.tasks if not groups.names_another(house, f"{t.text} {t.condition}", own)),
         weeks=tuple(w for w in whole.weeks if not groups.names_another(house, w.text, own)),
         would_change="" if groups.names_another(house, whole.would_change, own) else whole.would_change,
         at_home=replace(home, words=tuple((c, w) for c, w in home.words if c.id in own), table=laid),
-    )  # fmt: skip
+    )
 
 
 def _at_home(desk: Desk, house: House, day: date) -> AtHome:
     names = {a.id: a.name for a in house.adults}
     due = tuple((r, tuple(names[a] for a in r.adults if a in names)) for r in routines.due_on(house, day))
-    words = tuple((child, w) for child in house.children if child.here_on(day)
-                  for w in lessons.waiting(desk, child.id))  # fmt: skip
+    words = tuple((child, w) for child in house.children if child.here_on(day) for w in lessons.waiting(desk, child.id))
     return AtHome(due, words, table.page(desk))
 
 
 def _worn(house: House) -> list[Line]:
     """What somebody marked as worn, to be washed or to be renewed."""
-    return [Line(name, say("{whats}{part}.", whats=capital(WHATS[m.what]), part=': ' + m.note if m.note else ''),
-        "note")
-            for m, name in open_marks(house)]  # fmt: skip
+    return [
+        Line(name, say("{whats}{part}.", whats=capital(WHATS[m.what]), part=": " + m.note if m.note else ""), "note")
+        for m, name in open_marks(house)
+    ]
 
 
 def _tasks(house: House, day: date) -> list[SetUp]:
@@ -183,7 +201,7 @@ def _set_up(task: Task, house: House, standing: Placement | None, day: date) -> 
         "rest": say("Rest {tray} in {bin_name}", tray=tray.name, bin_name=bin_name),
         "put": _gathered(tray) if gather else say("Pull {tray} from {bin_name}", tray=tray.name, bin_name=bin_name),
         "by hand": say("Keep {tray} away in {bin_name}; you bring it", tray=tray.name, bin_name=bin_name),
-    }[kind]  # fmt: skip
+    }[kind]
     return SetUp(task.id, kind, tray.name, text, where, condition_of(house, tray, day), task.done_at is not None)
 
 
@@ -195,17 +213,21 @@ def _gathered(tray: Tray) -> str:
 def _kept_away(house: House, tray: Tray, day: date) -> str:
     """Where a tray is that an adult brings, and when it may be worked with."""
     bin_name = house.bin_name(tray.bin_id)
-    where = say("Kept away in {bin_name}; you bring it.",
-        bin_name=bin_name) if bin_name else say("Kept away; say in the cupboard in which "
-                                                            "bin.")
+    where = (
+        say("Kept away in {bin_name}; you bring it.", bin_name=bin_name)
+        if bin_name
+        else say("Kept away; say in the cupboard in which bin.")
+    )
     return together((where, condition_of(house, tray, day)))
 
 
 def _damaged(house: House) -> list[Line]:
     """Rows of the file that cannot be read: left out, and what to do about them."""
     what = say("It was left out. Enter it anew, or go back to a copy with zither-awl restore.")
-    return [Line(say("The file"), say("{said}: damaged. {what}", said=unstopped(said), what=what), "must")
-        for said in house.damaged]
+    return [
+        Line(say("The file"), say("{said}: damaged. {what}", said=unstopped(said), what=what), "must")
+        for said in house.damaged
+    ]
 
 
 def _in_bins(house: House, day: date) -> list[Line]:
@@ -236,11 +258,15 @@ def _missing(desk: Desk) -> list[Missing]:
     house = desk.house()
     known, completed = {t.id for t in house.trays}, house.cupboard.completed
     with desk.read() as work:
-        said = [(tray, at, key) for tray, at, key in work.log.missing()
-                if tray in known and at > completed.get(tray, BEGINNING)]  # fmt: skip
+        said = [
+            (tray, at, key)
+            for tray, at, key in work.log.missing()
+            if tray in known and at > completed.get(tray, BEGINNING)
+        ]
         works = {e.id: e for e in work.log.episodes([key for _, _, key in said])}
-    return [Missing(house.tray(tray), house.child(works[key].child_id), at, _notes(works[key]))
-            for tray, at, key in said]  # fmt: skip
+    return [
+        Missing(house.tray(tray), house.child(works[key].child_id), at, _notes(works[key])) for tray, at, key in said
+    ]
 
 
 def _notes(episode: Episode) -> str:

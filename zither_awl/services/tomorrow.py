@@ -65,8 +65,9 @@ def _chosen(house: House, child: Child, ref: str, day: date) -> Invitation | Non
     why = Reason("PLANNED", say("You chose it for this day."))
     if what == "tray":
         tray = next((t for t in house.trays if str(t.id) == key), None)
-        given = [p for p in house.log.presentations
-                 if (p.child_id, str(p.tray_id), p.local_day) == (child.id, key, day)]  # fmt: skip
+        given = [
+            p for p in house.log.presentations if (p.child_id, str(p.tray_id), p.local_day) == (child.id, key, day)
+        ]
         kind: Kind = "loved" if not given else "show again" if given[0].again else "show"
         return _tray(house, kind, tray, why, day, child) if tray is not None else None
     if what == "set":
@@ -110,16 +111,18 @@ def _from_bins(house: House, child: Child, day: date, today: date, shown: set[in
             mine = tray is not None and child.id in tray.for_children and each.spot is not None and each.day == day
             if tray is not None and mine and tray.id not in house.standing and tray.id not in shown:
                 shown.add(tray.id)
-                yield _fetched(house, tray, Reason("THEME", say("It comes for {theme} on that day.",
-                                                                theme=theme.name)), day, child)
+                yield _fetched(
+                    house, tray, Reason("THEME", say("It comes for {theme} on that day.", theme=theme.name)), day, child
+                )
     for tray in house.trays:
         if child.id not in tray.for_children or tray.id in house.standing or tray.id in shown:
             continue
         follows = ladders.next_step(house, child, tray, today)
         if follows:
             shown.add(tray.id)
-            yield _fetched(house, tray, Reason("ROT-6", say("The next single step, after {follows}.",
-                                                            follows=follows)), day, child)
+            yield _fetched(
+                house, tray, Reason("ROT-6", say("The next single step, after {follows}.", follows=follows)), day, child
+            )
             return
 
 
@@ -127,17 +130,27 @@ def _fetched(house: House, tray: Tray, reason: Reason, day: date, child: Child) 
     """A resting tray to be shown: it is put out first."""
     found = _tray(house, "show", tray, reason, day, child)
     where = house.bin_name(tray.bin_id)
-    out = say("Put it out first{part}.", part=say(", from {where}", where=where) if where else '')
+    out = say("Put it out first{part}.", part=say(", from {where}", where=where) if where else "")
     return replace(found, prepare=together((out, found.prepare)))
 
 
 def _tray(house: House, kind: Kind, tray: Tray, reason: Reason, day: date, child: Child) -> Invitation:
     design = designs(house).get(tray.card.key)
-    lasted = [v.minutes for v in house.window.visits
-              if v.child_id == child.id and v.tray_id == tray.id and v.minutes is not None]  # fmt: skip
-    return Invitation(kind=kind, ref=f"tray:{tray.id}", title=tray.name, area=tray.card.area, reason=reason,
-                      prepare=design.morning if design else "", minutes=_usually(lasted),
-                      condition=condition_of(house, tray, day))  # fmt: skip
+    lasted = [
+        v.minutes
+        for v in house.window.visits
+        if v.child_id == child.id and v.tray_id == tray.id and v.minutes is not None
+    ]
+    return Invitation(
+        kind=kind,
+        ref=f"tray:{tray.id}",
+        title=tray.name,
+        area=tray.card.area,
+        reason=reason,
+        prepare=design.morning if design else "",
+        minutes=_usually(lasted),
+        condition=condition_of(house, tray, day),
+    )
 
 
 def _usually(minutes: Sequence[float]) -> int | None:
@@ -147,11 +160,14 @@ def _usually(minutes: Sequence[float]) -> int | None:
 
 def _words(desk: Desk, child: Child) -> Iterator[Invitation]:
     for each in lessons.waiting(desk, child.id):
-        text = say("{iss} due; five to seven minutes.",
-                   iss=say("{n, plural, one {# word is} other {# words are}}", n=each.due))
+        text = say(
+            "{iss} due; five to seven minutes.", iss=say("{n, plural, one {# word is} other {# words are}}", n=each.due)
+        )
         if each.talked_on is not None:
-            text = say("Talked of on {talked_on}: its words in three periods, on another day.",
-                       talked_on=short_day_text(each.talked_on))
+            text = say(
+                "Talked of on {talked_on}: its words in three periods, on another day.",
+                talked_on=short_day_text(each.talked_on),
+            )
         yield _lesson(each.words, Reason("PRES-1", text))
 
 
@@ -164,12 +180,17 @@ def _loved(house: House, child: Child, today: date, shown: set[int]) -> Iterator
     judge = house.judgements(today)
     mine = [p.tray for p in house.placements if child.id in p.tray.for_children and p.tray.id not in shown]
     seen = [(judge.of(child, tray).interest, tray) for tray in mine]
-    loved = sorted(((i, t) for i, t in seen if i.chosen and not i.faded and not i.ignored),
-                   key=lambda each: (-each[0].rate, each[1].name))  # fmt: skip
+    loved = sorted(
+        ((i, t) for i, t in seen if i.chosen and not i.faded and not i.ignored),
+        key=lambda each: (-each[0].rate, each[1].name),
+    )
     for interest, tray in loved:
         lately, of = interest.recent
-        text = say("Loved now: chosen in {lately} of the last {cycles}.", lately=lately,
-                   cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=of))
+        text = say(
+            "Loved now: chosen in {lately} of the last {cycles}.",
+            lately=lately,
+            cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=of),
+        )
         yield _tray(house, "loved", tray, Reason("ROT-4", text, (), interest.reasons[0].evidence), today, child)
 
 
@@ -184,22 +205,35 @@ def _real_work(house: House, child: Child, day: date, today: date) -> Iterator[I
 
 
 def _routine(house: House, routine: Routine, reason: Reason) -> Invitation:
-    lasted = [(run.ended - run.began).total_seconds() / 60 for run in house.lessons.runs
-              if run.routine == routine.key and run.ended is not None]  # fmt: skip
-    return Invitation(kind="real work", ref=f"routine:{routine.key}", title=routine.name, area="practical life",
-                      reason=reason, minutes=_usually(lasted))  # fmt: skip
+    lasted = [
+        (run.ended - run.began).total_seconds() / 60
+        for run in house.lessons.runs
+        if run.routine == routine.key and run.ended is not None
+    ]
+    return Invitation(
+        kind="real work",
+        ref=f"routine:{routine.key}",
+        title=routine.name,
+        area="practical life",
+        reason=reason,
+        minutes=_usually(lasted),
+    )
 
 
 def _taken(desk: Desk, house: House, child: Child, day: date) -> frozenset[str]:
     """What of a day was taken up: worked with, shown, asked, done together."""
     trays = {v.tray_id for v in house.window.visits if v.child_id == child.id and v.local_day == day}
     trays |= {p.tray_id for p in house.log.presentations if p.child_id == child.id and p.local_day == day}
-    done = {run.routine for run in house.lessons.runs
-            if run.local_day == day and (child.id, "came") in run.invited}  # fmt: skip
+    done = {run.routine for run in house.lessons.runs if run.local_day == day and (child.id, "came") in run.invited}
     with desk.read() as work:
         asked = {a.set_key for a in work.lessons.answers(child.id) if a.local_day == day}
-    return frozenset((*(f"tray:{key}" for key in trays if key is not None), *(f"routine:{key}" for key in done),
-                      *(f"set:{key}" for key in asked)))  # fmt: skip
+    return frozenset(
+        (
+            *(f"tray:{key}" for key in trays if key is not None),
+            *(f"routine:{key}" for key in done),
+            *(f"set:{key}" for key in asked),
+        )
+    )
 
 
 def choose(desk: Desk, child_id: int, day: date, refs: Sequence[str] | None, adult_id: int | None) -> None:
@@ -208,18 +242,33 @@ def choose(desk: Desk, child_id: int, day: date, refs: Sequence[str] | None, adu
     house, today = desk.house(), desk.today()
     child = house.child(child_id)
     if not today <= day <= today + timedelta(days=AHEAD_DAYS):
-        raise InvalidValue(FieldProblem("day", say("is {day}; expected today or up to {ahead_days} days ahead.",
-                                                   day=day, ahead_days=AHEAD_DAYS)))
+        raise InvalidValue(
+            FieldProblem(
+                "day", say("is {day}; expected today or up to {ahead_days} days ahead.", day=day, ahead_days=AHEAD_DAYS)
+            )
+        )
     if refs is not None:
         if len(refs) > MOST_CHOSEN or len(set(refs)) != len(refs):
-            raise InvalidValue(FieldProblem("refs", say("are {refs}; expected at most {most_chosen}, each once.",
-                                                        refs=len(refs), most_chosen=MOST_CHOSEN)))
+            raise InvalidValue(
+                FieldProblem(
+                    "refs",
+                    say(
+                        "are {refs}; expected at most {most_chosen}, each once.",
+                        refs=len(refs),
+                        most_chosen=MOST_CHOSEN,
+                    ),
+                )
+            )
         # What was chosen before may be moved, though it is proposed no longer.
         known = {each.ref for each in _candidates(desk, house, child, day, today)}
         known |= set(house.weeks.invited.get((child_id, day), ()))
         strange = [ref for ref in refs if ref not in known]
         if strange:
-            raise InvalidValue(FieldProblem("refs", say("name {strange}, which {child} cannot be invited to.",
-                                                        strange=strange[0], child=child.name)))
+            raise InvalidValue(
+                FieldProblem(
+                    "refs",
+                    say("name {strange}, which {child} cannot be invited to.", strange=strange[0], child=child.name),
+                )
+            )
     with desk.write(adult_id, say("{child} is invited on {day}", child=child.name, day=short_day_text(day))) as work:
         work.weeks.invite(child_id, day, refs)

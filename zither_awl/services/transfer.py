@@ -79,8 +79,9 @@ def readable(desk: Desk) -> House:
     except InvalidValue:
         raise
     except (ValueError, TypeError, KeyError, IndexError, ArithmeticError) as problem:
-        said = say("holds something that cannot be read: {name} {problem}.", name=type(problem).__name__,
-                   problem=problem)
+        said = say(
+            "holds something that cannot be read: {name} {problem}.", name=type(problem).__name__, problem=problem
+        )
         raise InvalidValue(FieldProblem("file", said[:300], say("Nothing was changed."))) from problem
     return house
 

@@ -54,13 +54,23 @@ def board(desk: Desk) -> WatchPage:
     standing = sorted(house.placements, key=lambda p: p.spot)
     parts = house.once("parts", lambda: _parts(house))
     return WatchPage(
-        morning=morning, last=last,
-        offers=tuple(Offer(p.tray, p.by_hand, condition_of(house, p.tray, today), parts.get(p.tray.id, ()),
-                           house.once(("waits", p.tray.id, today), partial(_waits, house, p.tray, today)))
-                     for p in standing),
-        episodes=tuple(e for e in works_of(desk, shown) if not e.struck), scales=scales(house, today),
-        spells=spells_of(desk, shown), activities=house.once("activities", lambda: _activities(house)),
-    )  # fmt: skip
+        morning=morning,
+        last=last,
+        offers=tuple(
+            Offer(
+                p.tray,
+                p.by_hand,
+                condition_of(house, p.tray, today),
+                parts.get(p.tray.id, ()),
+                house.once(("waits", p.tray.id, today), partial(_waits, house, p.tray, today)),
+            )
+            for p in standing
+        ),
+        episodes=tuple(e for e in works_of(desk, shown) if not e.struck),
+        scales=scales(house, today),
+        spells=spells_of(desk, shown),
+        activities=house.once("activities", lambda: _activities(house)),
+    )
 
 
 def _waits(house: House, tray: Tray, today: date) -> tuple[tuple[int, str, str], ...]:
@@ -80,6 +90,7 @@ def _waits(house: House, tray: Tray, today: date) -> tuple[tuple[int, str, str],
 
 def scales(house: House, today: date) -> tuple[tuple[int, float | None], ...]:
     """Each child's own scale for its swings."""
+
     def reckon() -> tuple[tuple[int, float | None], ...]:
         first = today - timedelta(days=SCALE_DAYS)
         recent = [v for v in house.window.visits if v.local_day >= first]
@@ -100,5 +111,3 @@ def _parts(house: House) -> dict[int, tuple[str, ...]]:
 def _activities(house: House) -> tuple[str, ...]:
     done = [v.activity for v in reversed(house.window.visits) if v.activity]
     return tuple(dict.fromkeys((*done, *ACTIVITIES)))[:MOST_ACTIVITIES]
-
-

@@ -117,18 +117,22 @@ def string(desk: Desk) -> String:
     came = {s.since for s in stays if first <= s.since <= today}
     books = bookshelf.books(house)
     return String(
-        first=first, last=last, today=today, themes=tuple(_theme_on(house, t) for t in shown),
+        first=first,
+        last=last,
+        today=today,
+        themes=tuple(_theme_on(house, t) for t in shown),
         aims=tuple(a for a in house.weeks.aims if a.from_day <= last and (a.until_day is None or a.until_day >= first)),
         looks=tuple(_looks(desk, house, today, first, last)),
         turns=tuple((day, sum(s.since == day for s in stays)) for day in sorted(came)),
         next_turn=bookshelf.turn_on(house, today) if books else None,
         back=tuple(b for b in books if b.back_on is not None),
         standing_books=tuple(s.book for s in bookshelf.standing(house)),
-        soon=tuple(_soon(desk, house)), arrives=tuple(_arrives(house, first, last)),
+        soon=tuple(_soon(desk, house)),
+        arrives=tuple(_arrives(house, first, last)),
         by_then=tuple(line for line in house.weeks.by_then if line.done_on is None or line.done_on >= first),
         minutes=tuple(_minutes(house, today, last)),
         absences=tuple(a for a in house.absences if a.until_day >= first and a.from_day <= last),
-    )  # fmt: skip
+    )
 
 
 def string_for(desk: Desk, group_id: int) -> String:
@@ -142,16 +146,23 @@ def string_for(desk: Desk, group_id: int) -> String:
         return own.issuperset(children) and not groups.names_another(house, text, own)
 
     return replace(
-        whole, themes=tuple(_theme_for(t, own) for t in whole.themes if ours(f"{t.theme.name} {t.theme.question}")),
+        whole,
+        themes=tuple(_theme_for(t, own) for t in whole.themes if ours(f"{t.theme.name} {t.theme.question}")),
         aims=tuple(a for a in whole.aims if ours(a.words, *_one(a.child_id))),
         soon=tuple(s for s in whole.soon if s.child.id in own),
-        arrives=tuple(a for a in whole.arrives if ours(f"{a.arrival.name} {a.arrival.note} {a.arrival.giver}",
-                                                       *_one(a.arrival.child_id))),
+        arrives=tuple(
+            a
+            for a in whole.arrives
+            if ours(f"{a.arrival.name} {a.arrival.note} {a.arrival.giver}", *_one(a.arrival.child_id))
+        ),
         by_then=tuple(line for line in whole.by_then if ours(f"{line.name} {line.amount}")),
         looks=tuple(replace(k, out=tuple(filter(ours, k.out)), in_=tuple(filter(ours, k.in_))) for k in whole.looks),
-        absences=tuple(replace(a, children=a.children & own) for a in whole.absences
-                       if ours(a.name) and (not a.children or a.children & own)),
-    )  # fmt: skip
+        absences=tuple(
+            replace(a, children=a.children & own)
+            for a in whole.absences
+            if ours(a.name) and (not a.children or a.children & own)
+        ),
+    )
 
 
 def _one(child_id: int | None) -> tuple[int, ...]:
@@ -160,8 +171,10 @@ def _one(child_id: int | None) -> tuple[int, ...]:
 
 def _theme_for(on: ThemeOn, own: Collection[int]) -> ThemeOn:
     """A theme with its trays for these children, and them only."""
-    mine = ((replace(t, children=tuple(c for c in t.children if c in own)), bool(t.children), state)
-            for t, state in on.trays)  # fmt: skip
+    mine = (
+        (replace(t, children=tuple(c for c in t.children if c in own)), bool(t.children), state)
+        for t, state in on.trays
+    )
     return replace(on, trays=tuple((t, state) for t, named, state in mine if t.children or not named))
 
 
@@ -182,15 +195,24 @@ def _looks(desk: Desk, house: House, today: date, first: date, last: date) -> It
     for change in house.changes:
         day = change.at.astimezone(house.zone).date()
         if first <= day <= today:
-            yield LookOn(day, tuple(names[t] for t in change.out if t in names),
-                         tuple(names[t] for t in change.in_ if t in names), past=True)  # fmt: skip
+            yield LookOn(
+                day,
+                tuple(names[t] for t in change.out if t in names),
+                tuple(names[t] for t in change.in_ if t in names),
+                past=True,
+            )
     change_now = rotation.proposal(desk)
     practice = house.practice
     step = 1 if practice.look == "daily" else 7 if practice.look == "weekly" else practice.calendar_days
     day = change_now.look_on or today
     proposed = change_now.swaps or change_now.let_in
-    yield LookOn(day, tuple(s.out.name for s in proposed if s.out), tuple(s.in_.name for s in proposed if s.in_),
-                 proposed=len(proposed), let_in=bool(change_now.let_in))  # fmt: skip
+    yield LookOn(
+        day,
+        tuple(s.out.name for s in proposed if s.out),
+        tuple(s.in_.name for s in proposed if s.in_),
+        proposed=len(proposed),
+        let_in=bool(change_now.let_in),
+    )
     if step > 1:
         for _, later in look_days(house.state, today, MOST_LOOKS)[1:]:
             if day < later <= last:
@@ -230,9 +252,16 @@ def _minutes(house: House, today: date, last: date) -> Iterator[MinutesOn]:
     day = today
     while day <= last:
         daily = standing_min(house) + sum(
-            MORNING_MIN for theme in house.weeks.themes if theme.taken and theme.runs(day) for t in theme.trays
-            if t.spot is not None and t.day <= day and state_of(house, t) != "came"
-            and (d := cards.get(t.key)) is not None and d.morning)  # fmt: skip
+            MORNING_MIN
+            for theme in house.weeks.themes
+            if theme.taken and theme.runs(day)
+            for t in theme.trays
+            if t.spot is not None
+            and t.day <= day
+            and state_of(house, t) != "came"
+            and (d := cards.get(t.key)) is not None
+            and d.morning
+        )
         there = minutes_on(house, day)
         free, made = max(0, there - (daily - standing_min(house))), 0
         rest: list[tuple[date, int]] = []
@@ -286,15 +315,33 @@ def move_stop(desk: Desk, kind: Literal["look", "books"], stands: date, day: dat
     coming = look_days(house.state, today, MOST_LOOKS) if looks else bookshelf.turn_days(house, today)
     of = next((own for own, to in coming if to == stands), None)
     if of is None:
-        raise NotFound(say("There is no {part} on {stands}.",
-                           part=say("look") if kind == 'look' else say("turn of the books"), stands=stands))
+        raise NotFound(
+            say(
+                "There is no {part} on {stands}.",
+                part=say("look") if kind == "look" else say("turn of the books"),
+                stands=stands,
+            )
+        )
     if not today <= day <= of + timedelta(days=FARTHEST_DAYS):
-        raise InvalidValue(FieldProblem("day", say("is {day}; expected today or up to {farthest_days} days "
-                                                   "after.", day=day, farthest_days=FARTHEST_DAYS)))
+        raise InvalidValue(
+            FieldProblem(
+                "day",
+                say(
+                    "is {day}; expected today or up to {farthest_days} days after.",
+                    day=day,
+                    farthest_days=FARTHEST_DAYS,
+                ),
+            )
+        )
     away = quiet_on(house.absences, day)
     if away is not None:
-        raise InvalidValue(FieldProblem("day", say("{day} is within {away}.", day=short_day_text(day),
-                                                   away=away.name), say("Choose a day you are home.")))
+        raise InvalidValue(
+            FieldProblem(
+                "day",
+                say("{day} is within {away}.", day=short_day_text(day), away=away.name),
+                say("Choose a day you are home."),
+            )
+        )
     what = say("The look at the shelf") if kind == "look" else say("The turn of the books")
     with desk.write(adult_id, say("{what} on {day}", what=what, day=short_day_text(day))) as work:
         work.themes.move_stop(kind, of, day)
@@ -312,8 +359,9 @@ def _move_rest(desk: Desk, house: House, kind: Kind, key: int, day: date, adult_
         book = bookshelf.book(house, key)
         if book.back_on is None:
             raise InvalidValue(FieldProblem("book", say("{book} is the house's own.", book=book.title)))
-        with desk.write(adult_id, say("{book} goes back on {day}", book=book.title,
-            day=short_day_text(day))[:200]) as work:
+        with desk.write(
+            adult_id, say("{book} goes back on {day}", book=book.title, day=short_day_text(day))[:200]
+        ) as work:
             work.books.save(replace(book, back_on=day))
     else:
         planned = next((p for p in house.weeks.planned if p[0] == key), None)
@@ -355,8 +403,15 @@ def thread(desk: Desk, words: str) -> Thread:
         if suits and tray.card.area not in areas and len(proposals) < MOST_PROPOSED:
             areas.add(tray.card.area)
             proposals.append((tray.id, tray.name, tray.card.area))
-    sets = [s.name for s in lessons.sets(house) if words_of(s.name) & asked
-            or any(words_of(w.key) & asked for w in s.words)]  # fmt: skip
+    sets = [
+        s.name for s in lessons.sets(house) if words_of(s.name) & asked or any(words_of(w.key) & asked for w in s.words)
+    ]
     books = [b.title for b in bookshelf.books(house) if of_theme(b, asked)]
-    return Thread(words, tuple((t.id, t.name) for t in out), tuple((t.id, t.name) for t in resting), tuple(sets),
-                  tuple(books), tuple(proposals))  # fmt: skip
+    return Thread(
+        words,
+        tuple((t.id, t.name) for t in out),
+        tuple((t.id, t.name) for t in resting),
+        tuple(sets),
+        tuple(books),
+        tuple(proposals),
+    )

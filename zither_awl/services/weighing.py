@@ -64,14 +64,16 @@ def weigh_in(desk: Desk, component_id: int, grams: float, pieces: float, adult_i
     if thing.medium:
         if not 10 <= pieces <= 5000:
             hint = say("Fill a measuring cup to a line, with the empty cup set to zero.")
-            raise InvalidValue(FieldProblem("pieces", say("is {pieces} ml; expected 10 to 5000 ml.",
-                                                          pieces=figure(pieces)), hint))
+            raise InvalidValue(
+                FieldProblem("pieces", say("is {pieces} ml; expected 10 to 5000 ml.", pieces=figure(pieces)), hint)
+            )
         value = round(of_one_g(grams, 1) / pieces, 3)
         known = replace(thing, density_g_ml=value, assumed=tuple(a for a in thing.assumed if a != "density_g_ml"))
     else:
         if pieces != int(pieces):
-            raise InvalidValue(FieldProblem("pieces", say("is {pieces}; a whole number is expected.",
-                                                          pieces=figure(pieces))))
+            raise InvalidValue(
+                FieldProblem("pieces", say("is {pieces}; a whole number is expected.", pieces=figure(pieces)))
+            )
         value = of_one_g(grams, int(pieces))
         known = replace(thing, mass_g=value, assumed=tuple(a for a in thing.assumed if a != "mass_g"))
     save_component(desk, known, house.bin_name(thing.bin_id) or "", adult_id)

@@ -67,8 +67,13 @@ def only_looked_at(house: House) -> bool:
 def look_at_demo(desk: Desk) -> None:
     """Fill an empty house with the demo's household. Raises: InvalidValue where somebody lives already."""
     if desk.house().household is not None:
-        raise InvalidValue(FieldProblem("household", say("is there already: the demo needs an empty house."),
-                                        say("Start the demo by itself: make demo.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "household",
+                say("is there already: the demo needs an empty house."),
+                say("Start the demo by itself: make demo."),
+            )
+        )
     _put_in_place(desk, seeded=True)
 
 

@@ -10,5 +10,15 @@ from zither_awl.store.work import Signature, Store, reading, trying, writing
 RECOVERABLE = (SQLAlchemyError, ValueError, OverflowError, LookupError, TypeError)
 """What can go wrong with one item of many without the file being to blame."""
 
-__all__ = ["RECOVERABLE", "Engine", "Signature", "Store", "backup", "open_engine", "prepare", "reading", "trying",
-           "writing"]  # fmt: skip
+__all__ = [
+    "RECOVERABLE",
+    "Engine",
+    "Signature",
+    "Store",
+    "backup",
+    "open_engine",
+    "prepare",
+    "reading",
+    "trying",
+    "writing",
+]

@@ -48,9 +48,11 @@ class BooksKeeper:
     def told(self) -> dict[int, ToldBook]:
         """What is told of each book, by the thing's id."""
         return {
-            r.component_id: ToldBook(r.component_id, r.language, tuple(r.themes), r.from_months, r.to_months, r.lent_by,
-                                     r.back_on) for r in self._session.scalars(select(BookRow))
-        }  # fmt: skip
+            r.component_id: ToldBook(
+                r.component_id, r.language, tuple(r.themes), r.from_months, r.to_months, r.lent_by, r.back_on
+            )
+            for r in self._session.scalars(select(BookRow))
+        }
 
     def save(self, book: Book) -> None:
         """Keep what is told of a book."""
@@ -73,8 +75,9 @@ class BooksKeeper:
 
     def take_away(self, thing_id: int, until: date) -> None:
         """A book leaves its ledge on a day; where it stood is kept. Raises: NotFound where it stands nowhere."""
-        row = self._session.scalars(select(BookStayRow).where(
-            BookStayRow.component_id == thing_id, BookStayRow.until.is_(None))).first()  # fmt: skip
+        row = self._session.scalars(
+            select(BookStayRow).where(BookStayRow.component_id == thing_id, BookStayRow.until.is_(None))
+        ).first()
         if row is None:
             raise NotFound(say("The book {thing_id} stands on no ledge.", thing_id=thing_id))
         row.until = until

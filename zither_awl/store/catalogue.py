@@ -55,9 +55,14 @@ class CatalogueKeeper:
 
     def tie(self, step: Rung, before: Rung, tied: bool | None) -> None:
         """Tie a step to one before it, untie them, or with None leave it to the cards again."""
-        row = self._session.scalars(select(TieRow).where(
-            TieRow.key == step[0], TieRow.level == step[1], TieRow.before_key == before[0],
-            TieRow.before_level == before[1])).first()  # fmt: skip
+        row = self._session.scalars(
+            select(TieRow).where(
+                TieRow.key == step[0],
+                TieRow.level == step[1],
+                TieRow.before_key == before[0],
+                TieRow.before_level == before[1],
+            )
+        ).first()
         if tied is None:
             if row is not None:
                 self._session.delete(row)

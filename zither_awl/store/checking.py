@@ -82,26 +82,45 @@ def _practice(value: Any) -> Told:
 
 def _one_of(known: Any) -> Callable[[Any], Told]:
     allowed = frozenset(str(each) for each in known)
-    return lambda value: None if value is None or value in allowed else say("is {value}, which is not known",
-                                                            value=repr(value))
+    return lambda value: (
+        None if value is None or value in allowed else say("is {value}, which is not known", value=repr(value))
+    )
 
 
 _ZONES = frozenset(available_timezones())
 RULES: dict[tuple[str, str], Callable[[Any], Told]] = {
-    ("household", "zone"): _one_of(_ZONES), ("household", "practice"): _practice,
-    ("child", "mobility"): _one_of(Mobility), ("child", "allergies"): _words(),
-    ("child", "passions"): _words(), ("permission", "kind"): _one_of(PERMISSION_KINDS),
-    ("said", "answer"): _one_of(SAID_ANSWERS), ("welcome_step", "state"): _one_of(("done", "later")),
-    ("unit", "kind"): _one_of(UNIT_KINDS), ("board", "widths_mm"): _numbers,
-    ("card", "area"): _one_of(AREAS), ("tray", "piece"): _shape, ("tray", "softness"): _one_of(Softness),
-    ("tray", "hazards"): _words(HAZARDS), ("tray", "tags"): _words(frozenset(TAGS)),
-    ("component", "shape"): _shape, ("component", "inside"): _inside, ("component", "kind"): _one_of(KINDS),
-    ("component", "softness"): _one_of(Softness), ("component", "allergens"): _words(),
-    ("making", "done"): _numbers, ("making", "checked"): _words(), ("mark", "what"): _one_of(WHATS),
-    ("component", "dangers"): _words(HAZARDS), ("component", "colours"): _words(), ("component", "assumed"): _words(),
-    ("episode", "work"): _one_of(Work), ("episode", "place"): _one_of(Place),
-    ("change", "out"): _numbers, ("change", "in"): _numbers, ("change", "why_out"): _words(),
-}  # fmt: skip
+    ("household", "zone"): _one_of(_ZONES),
+    ("household", "practice"): _practice,
+    ("child", "mobility"): _one_of(Mobility),
+    ("child", "allergies"): _words(),
+    ("child", "passions"): _words(),
+    ("permission", "kind"): _one_of(PERMISSION_KINDS),
+    ("said", "answer"): _one_of(SAID_ANSWERS),
+    ("welcome_step", "state"): _one_of(("done", "later")),
+    ("unit", "kind"): _one_of(UNIT_KINDS),
+    ("board", "widths_mm"): _numbers,
+    ("card", "area"): _one_of(AREAS),
+    ("tray", "piece"): _shape,
+    ("tray", "softness"): _one_of(Softness),
+    ("tray", "hazards"): _words(HAZARDS),
+    ("tray", "tags"): _words(frozenset(TAGS)),
+    ("component", "shape"): _shape,
+    ("component", "inside"): _inside,
+    ("component", "kind"): _one_of(KINDS),
+    ("component", "softness"): _one_of(Softness),
+    ("component", "allergens"): _words(),
+    ("making", "done"): _numbers,
+    ("making", "checked"): _words(),
+    ("mark", "what"): _one_of(WHATS),
+    ("component", "dangers"): _words(HAZARDS),
+    ("component", "colours"): _words(),
+    ("component", "assumed"): _words(),
+    ("episode", "work"): _one_of(Work),
+    ("episode", "place"): _one_of(Place),
+    ("change", "out"): _numbers,
+    ("change", "in"): _numbers,
+    ("change", "why_out"): _words(),
+}
 """By table and column, where the column's type does not say it all."""
 
 
@@ -111,9 +130,11 @@ def problems_in(
     """Everything that cannot be, each named by table, row and field. `types` are the columns' types by table."""
     found = [
         FieldProblem(f"tables.{table}.{at}.{column}", say("{told}.", told=told))
-        for table, rows in tables.items() for at, row in enumerate(rows) for column, value in row.items()
+        for table, rows in tables.items()
+        for at, row in enumerate(rows)
+        for column, value in row.items()
         if (told := _told(table, column, value, types.get(table, {}).get(column, ""))) is not None
-    ]  # fmt: skip
+    ]
     return [*found, *_off_the_shelf(tables)]
 
 
@@ -159,8 +180,11 @@ def _instant(value: Any) -> Told:
         at = datetime.fromisoformat(value)
     except (TypeError, ValueError):
         return say("is {value}, which is no time", value=repr(value))
-    return None if at.tzinfo is not None and FIRST.year <= at.year <= LAST.year else say("is {value}, which cannot be",
-                                                            value=value)
+    return (
+        None
+        if at.tzinfo is not None and FIRST.year <= at.year <= LAST.year
+        else say("is {value}, which cannot be", value=value)
+    )
 
 
 def _off_the_shelf(tables: Mapping[str, list[Mapping[str, Any]]]) -> Iterator[FieldProblem]:

@@ -49,8 +49,14 @@ class CupboardKeeper:
         row = self._session.scalars(select(BinRow).where(BinRow.name == name)).first()
         if row is None:
             made = Bin(id=0, name=name, **kept)
-            row = BinRow(name=made.name, place=made.place, height_mm=made.height_mm, lid=made.lid, locked=made.locked,
-                         most=made.most)  # fmt: skip
+            row = BinRow(
+                name=made.name,
+                place=made.place,
+                height_mm=made.height_mm,
+                lid=made.lid,
+                locked=made.locked,
+                most=made.most,
+            )
             self._session.add(row)
             self._session.flush()
         return row.id
@@ -78,11 +84,21 @@ class CupboardKeeper:
         for row in self._session.scalars(select(CardFollowsRow).order_by(CardFollowsRow.follows_id)):
             follows[row.card_id].append(row.follows_id)
         return {
-            r.id: Card(id=r.id, name=r.name, area=r.area, from_months=r.from_months, to_months=r.to_months,
-                       follows=tuple(follows[r.id]), key=r.key, level=r.level, guess=r.guess, sort=r.sort,
-                       toward=r.toward)
+            r.id: Card(
+                id=r.id,
+                name=r.name,
+                area=r.area,
+                from_months=r.from_months,
+                to_months=r.to_months,
+                follows=tuple(follows[r.id]),
+                key=r.key,
+                level=r.level,
+                guess=r.guess,
+                sort=r.sort,
+                toward=r.toward,
+            )
             for r in self._session.scalars(select(CardRow))
-        }  # fmt: skip
+        }
 
     def trays(self, cards: Mapping[int, Card] | None = None) -> tuple[Tray, ...]:
         """Every tray, archived ones too, in the order they were added. `cards` if they were read already."""
@@ -92,8 +108,13 @@ class CupboardKeeper:
             meant[each.tray_id].add(each.child_id)
         held = self._contents()
         rows = self._session.scalars(select(TrayRow).order_by(TrayRow.id))
-        return tuple(readable(self._session, rows, lambda row: _tray(
-            row, cards[row.card_id], frozenset(meant[row.id]), tuple(held[row.id]))))  # fmt: skip
+        return tuple(
+            readable(
+                self._session,
+                rows,
+                lambda row: _tray(row, cards[row.card_id], frozenset(meant[row.id]), tuple(held[row.id])),
+            )
+        )
 
     def _contents(self) -> defaultdict[int, list[Content]]:
         things = {c.id: c for c in self.components()}
@@ -101,10 +122,18 @@ class CupboardKeeper:
         for r in self._session.scalars(select(ContentRow).order_by(ContentRow.tray_id, ContentRow.position)):
             if r.component_id not in things:
                 continue
-            held[r.tray_id].append(Content(
-                component=things[r.component_id], role=r.role, count=r.count, ml=r.ml, x_mm=r.x_mm, y_mm=r.y_mm,
-                turned=r.turned, beside=r.beside,
-            ))  # fmt: skip
+            held[r.tray_id].append(
+                Content(
+                    component=things[r.component_id],
+                    role=r.role,
+                    count=r.count,
+                    ml=r.ml,
+                    x_mm=r.x_mm,
+                    y_mm=r.y_mm,
+                    turned=r.turned,
+                    beside=r.beside,
+                )
+            )
         return held
 
     def components(self) -> tuple[Component, ...]:
@@ -156,13 +185,26 @@ class CupboardKeeper:
         """Insert (id 0) or update a tray and its card. Returns the tray's id."""
         taken = self._session.scalar(select(TrayRow.id).where(TrayRow.name == tray.name, TrayRow.id != tray.id))
         if taken is not None:
-            raise InvalidValue(FieldProblem("name", say("{tray} is there already.", tray=tray.name),
-                say("Use another name.")))
+            raise InvalidValue(
+                FieldProblem("name", say("{tray} is there already.", tray=tray.name), say("Use another name."))
+            )
         row = TrayRow(version=0) if tray.id == 0 else self._row(tray.id)
         row.version += 1
         row.card_id = self._save_card(tray.card)
-        for name in ("name", "width_mm", "depth_mm", "height_mm", "mass_g", "pieces", "breakable", "cord_mm", "bin_id",
-                     "archived", "photo_id", "exception"):  # fmt: skip
+        for name in (
+            "name",
+            "width_mm",
+            "depth_mm",
+            "height_mm",
+            "mass_g",
+            "pieces",
+            "breakable",
+            "cord_mm",
+            "bin_id",
+            "archived",
+            "photo_id",
+            "exception",
+        ):
             setattr(row, name, getattr(tray, name))
         row.piece, row.softness = shape_to_json(tray.piece), tray.softness.value
         row.hazards, row.tags, row.eased = list(tray.hazards), list(tray.tags), list(tray.eased)
@@ -179,16 +221,16 @@ class CupboardKeeper:
             raise StaleWrite(say("{row} was changed in another window since you opened it.", row=row.name), row.version)
 
     def _save_contents(self, tray_id: int, contents: tuple[Content, ...]) -> None:
-        rows = list(self._session.scalars(
-            select(ContentRow).where(ContentRow.tray_id == tray_id).order_by(ContentRow.position)
-        ))  # fmt: skip
+        rows = list(
+            self._session.scalars(select(ContentRow).where(ContentRow.tray_id == tray_id).order_by(ContentRow.position))
+        )
         for at, each in enumerate(contents):
             row = rows[at] if at < len(rows) else ContentRow(tray_id=tray_id, position=at)
             row.component_id = each.component.id
             for name in ("role", "count", "ml", "x_mm", "y_mm", "turned", "beside"):
                 setattr(row, name, getattr(each, name))
             self._session.add(row)
-        for gone in rows[len(contents):]:
+        for gone in rows[len(contents) :]:
             self._session.delete(gone)
         self._session.flush()
 
@@ -203,16 +245,19 @@ class CupboardKeeper:
             setattr(row, name, getattr(card, name))
         self._session.add(row)
         self._session.flush()
-        rows = {f.follows_id: f for f in self._session.scalars(select(CardFollowsRow).where(
-            CardFollowsRow.card_id == row.id))}  # fmt: skip
+        rows = {
+            f.follows_id: f
+            for f in self._session.scalars(select(CardFollowsRow).where(CardFollowsRow.card_id == row.id))
+        }
         self._session.add_all(CardFollowsRow(card_id=row.id, follows_id=f) for f in set(card.follows) - rows.keys())
         for gone in rows.keys() - set(card.follows):
             self._session.delete(rows[gone])
         return row.id
 
     def _save_children(self, tray_id: int, children: frozenset[int]) -> None:
-        rows = {c.child_id: c for c in self._session.scalars(select(TrayChildRow).where(
-            TrayChildRow.tray_id == tray_id))}  # fmt: skip
+        rows = {
+            c.child_id: c for c in self._session.scalars(select(TrayChildRow).where(TrayChildRow.tray_id == tray_id))
+        }
         self._session.add_all(TrayChildRow(tray_id=tray_id, child_id=c) for c in children - rows.keys())
         for gone in rows.keys() - children:
             self._session.delete(rows[gone])
@@ -227,17 +272,53 @@ class CupboardKeeper:
 
 def _tray(row: TrayRow, card: Card, for_children: frozenset[int], contents: tuple[Content, ...]) -> Tray:
     return Tray(
-        id=row.id, name=row.name, card=card, width_mm=row.width_mm, depth_mm=row.depth_mm, height_mm=row.height_mm,
-        mass_g=row.mass_g, pieces=row.pieces, piece=shape_from_json(row.piece), softness=Softness(row.softness),
-        breakable=row.breakable, hazards=tuple(row.hazards), cord_mm=row.cord_mm, tags=tuple(row.tags),
-        bin_id=row.bin_id, for_children=for_children, archived=row.archived, contents=contents, photo_id=row.photo_id,
-        exception=row.exception, eased=tuple(row.eased), version=row.version,
-    )  # fmt: skip
+        id=row.id,
+        name=row.name,
+        card=card,
+        width_mm=row.width_mm,
+        depth_mm=row.depth_mm,
+        height_mm=row.height_mm,
+        mass_g=row.mass_g,
+        pieces=row.pieces,
+        piece=shape_from_json(row.piece),
+        softness=Softness(row.softness),
+        breakable=row.breakable,
+        hazards=tuple(row.hazards),
+        cord_mm=row.cord_mm,
+        tags=tuple(row.tags),
+        bin_id=row.bin_id,
+        for_children=for_children,
+        archived=row.archived,
+        contents=contents,
+        photo_id=row.photo_id,
+        exception=row.exception,
+        eased=tuple(row.eased),
+        version=row.version,
+    )
 
 
-PLAIN = ("name", "kind", "count", "mass_g", "material", "breakable", "density_g_ml", "stock_ml", "per_use", "sealed",
-         "magnet", "cell", "cord_mm", "subject", "photo_id", "box_months", "cost", "came_from", "bin_id",
-         "archived")  # fmt: skip
+PLAIN = (
+    "name",
+    "kind",
+    "count",
+    "mass_g",
+    "material",
+    "breakable",
+    "density_g_ml",
+    "stock_ml",
+    "per_use",
+    "sealed",
+    "magnet",
+    "cell",
+    "cord_mm",
+    "subject",
+    "photo_id",
+    "box_months",
+    "cost",
+    "came_from",
+    "bin_id",
+    "archived",
+)
 
 
 def _component(row: ComponentRow) -> Component:
@@ -246,10 +327,16 @@ def _component(row: ComponentRow) -> Component:
     assert shape is not None
     known_kind(row.kind)
     return Component(
-        id=row.id, shape=shape, softness=Softness(row.softness), inside=_inside_from(row.inside),
-        allergens=tuple(row.allergens), dangers=tuple(row.dangers), colours=tuple(row.colours),
-        assumed=tuple(row.assumed), **kept,
-    )  # fmt: skip
+        id=row.id,
+        shape=shape,
+        softness=Softness(row.softness),
+        inside=_inside_from(row.inside),
+        allergens=tuple(row.allergens),
+        dangers=tuple(row.dangers),
+        colours=tuple(row.colours),
+        assumed=tuple(row.assumed),
+        **kept,
+    )
 
 
 def _inside_to(inside: Inside | None) -> list[Any] | None:
@@ -264,8 +351,13 @@ def _inside_from(data: list[Any] | None) -> Inside | None:
     if data is None:
         return None
     depth, top, bottom, across, marks = data
-    return Inside(depth_mm=depth, top_mm=top, bottom_mm=bottom, across_mm=across,
-                  marks=tuple((float(ml), float(up)) for ml, up in marks))  # fmt: skip
+    return Inside(
+        depth_mm=depth,
+        top_mm=top,
+        bottom_mm=bottom,
+        across_mm=across,
+        marks=tuple((float(ml), float(up)) for ml, up in marks),
+    )
 
 
 def shape_to_json(shape: Shape | None) -> list[Any] | None:

@@ -14,17 +14,22 @@ T = TypeVar("T")
 UNREADABLE = (InvalidValue, ValueError, TypeError, KeyError, IndexError, AttributeError, AssertionError)
 
 
-def readable(session: Session, rows: Iterable[Any], make: Callable[[Any], T], instead: Callable[[Any], T] | None = None,
-             ) -> list[T]:  # fmt: skip
+def readable(
+    session: Session, rows: Iterable[Any], make: Callable[[Any], T], instead: Callable[[Any], T] | None = None
+) -> list[T]:
     """The rows as values. One that no value can be made of is noted, and left out or stands as `instead` makes it."""
     found: list[T] = []
     for row in rows:
         try:
             found.append(make(row))
         except UNREADABLE as problem:
-            noted(session)[row.__tablename__, str(row.id)] = say("{row} ({tablename} {row2}): {problem}",
-                                                                 row=row.name, tablename=row.__tablename__,
-                                                                 row2=row.id, problem=problem)
+            noted(session)[row.__tablename__, str(row.id)] = say(
+                "{row} ({tablename} {row2}): {problem}",
+                row=row.name,
+                tablename=row.__tablename__,
+                row2=row.id,
+                problem=problem,
+            )
             if instead is not None:
                 found.append(instead(row))
     return found

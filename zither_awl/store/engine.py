@@ -32,8 +32,13 @@ def _pragmas(connection: Any, _record: Any) -> None:
     # Python's driver would begin transactions by itself, and only at the first write: they begin in _begin.
     connection.isolation_level = None
     # Deleted children are overwritten on disk, not only unlinked: secure_delete.
-    for pragma in ("foreign_keys=ON", f"busy_timeout={BUSY_MS}", "journal_mode=WAL", f"synchronous={SYNCHRONOUS}",
-                   "secure_delete=ON"):  # fmt: skip
+    for pragma in (
+        "foreign_keys=ON",
+        f"busy_timeout={BUSY_MS}",
+        "journal_mode=WAL",
+        f"synchronous={SYNCHRONOUS}",
+        "secure_delete=ON",
+    ):
         connection.execute(f"PRAGMA {pragma}")
 
 
@@ -48,18 +53,24 @@ def in_plain_words(problem: Exception, path: Path | None = None) -> str:
     if "locked" in text or "busy" in text:
         return say("The {name} is in use by another program. Close it and try again; nothing was lost.", name=name)
     if "readonly" in text or "read-only" in text or "permission" in text:
-        return say("The {name} cannot be written to. Check the rights of its file and folder; nothing was "
-                   "changed.", name=name)
+        return say(
+            "The {name} cannot be written to. Check the rights of its file and folder; nothing was changed.", name=name
+        )
     if "unable to open" in text:
         return say("The {name} cannot be opened. Check that its folder exists and may be written to.", name=name)
     if "full" in text:
-        return say("There is no room left on the disk of the {name}. Make room and try again; nothing was half "
-                   "written.", name=name)
+        return say(
+            "There is no room left on the disk of the {name}. Make room and try again; nothing was half written.",
+            name=name,
+        )
     if "not a database" in text or "malformed" in text:
-        return say("The {name} is damaged or is not a database. Put back your latest copy with zither-awl "
-                   "restore.", name=name)
-    return say("The {name} could not be used. Put back your latest copy with zither-awl restore if this happens "
-               "again.", name=name)
+        return say(
+            "The {name} is damaged or is not a database. Put back your latest copy with zither-awl restore.", name=name
+        )
+    return say(
+        "The {name} could not be used. Put back your latest copy with zither-awl restore if this happens again.",
+        name=name,
+    )
 
 
 Tell = Callable[[float], None]
@@ -84,8 +95,9 @@ def backup(source: Path, target: Path, tell: Tell = nobody) -> None:
     if not source.exists():
         raise StoreUnavailable(say("There is no database at {source} to back up.", source=source))
     if target.exists():
-        raise StoreUnavailable(say("{target} is there already. Name a new file, so that no backup is "
-                                   "overwritten.", target=target))
+        raise StoreUnavailable(
+            say("{target} is there already. Name a new file, so that no backup is overwritten.", target=target)
+        )
     part = target.with_name(f".{target.name}.part")
     try:
         part.unlink(missing_ok=True)
@@ -96,4 +108,3 @@ def backup(source: Path, target: Path, tell: Tell = nobody) -> None:
     except (sqlite3.Error, OSError) as problem:
         part.unlink(missing_ok=True)
         raise StoreUnavailable(in_plain_words(problem, target)) from problem
-

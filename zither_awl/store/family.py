@@ -25,18 +25,47 @@ from zither_awl.store.transfer import LEFT_OUT, dump
 
 Rows = dict[str, list[dict[str, Any]]]
 STAYS = (
-    "household", "bin", "child_group", "group_child", "unit_child", "invited", "planned_showing", "arrival", "arrived",
-    "change", "task", "theme", "theme_tray", "by_then", "absence", "moved_stop", "phrase", "welcome_step", "making",
-    "mark", "kept_item",
-)  # fmt: skip
+    "household",
+    "bin",
+    "child_group",
+    "group_child",
+    "unit_child",
+    "invited",
+    "planned_showing",
+    "arrival",
+    "arrived",
+    "change",
+    "task",
+    "theme",
+    "theme_tray",
+    "by_then",
+    "absence",
+    "moved_stop",
+    "phrase",
+    "welcome_step",
+    "making",
+    "mark",
+    "kept_item",
+)
 """What is the household's own: how it lives now and what it plans."""
-BELOW = {"content": "tray_id", "placement": "tray_id", "card_follows": "card_id", "completed": "tray_id",
-         "board": "unit_id", "run_branch": "run_key"}  # fmt: skip
+BELOW = {
+    "content": "tray_id",
+    "placement": "tray_id",
+    "card_follows": "card_id",
+    "completed": "tray_id",
+    "board": "unit_id",
+    "run_branch": "run_key",
+}
 """Rows that go along with what they are a part of."""
-BY_KEY = {"own_card": ("key", "card", "key"), "word_set": ("key", "word_answer", "set_key"),
-          "word_photo": ("set_key", "word_answer", "set_key"), "routine": ("key", "routine_run", "routine"),
-          "step_photo": ("routine", "routine_run", "routine"),
-          "tie": ("key", "card", "key"), "card_choice": ("key", "card", "key")}  # fmt: skip
+BY_KEY = {
+    "own_card": ("key", "card", "key"),
+    "word_set": ("key", "word_answer", "set_key"),
+    "word_photo": ("set_key", "word_answer", "set_key"),
+    "routine": ("key", "routine_run", "routine"),
+    "step_photo": ("routine", "routine_run", "routine"),
+    "tie": ("key", "card", "key"),
+    "card_choice": ("key", "card", "key"),
+}
 """Rows of the household's own that others name by a key."""
 PUT_AWAY = ("tray", "component", "unit")
 WRITTEN = {"episode_event": ("text",), "picture": ("note",), "permission": ("note",), "story": ("title",)}
@@ -116,8 +145,9 @@ def _close_stays(rows: Rows) -> None:
     day = max((row["local_day"] for row in rows["episode"]), default=None)
     rows["placement"] = [
         row if row["until"] is not None else {**row, "until": max(str(last), row["since"] or ""), "until_day": day}
-        for row in rows["placement"] if row["until"] is not None or last is not None
-    ]  # fmt: skip
+        for row in rows["placement"]
+        if row["until"] is not None or last is not None
+    ]
 
 
 def _only_theirs(rows: Rows, tables: Rows, children: Collection[int]) -> None:
@@ -172,8 +202,13 @@ def _refuse_the_same(family: sqlite3.Connection, house: sqlite3.Connection) -> N
     here = {(row["name"], row["born"]) for row in house.execute("SELECT name, born FROM child")}
     same = [row["name"] for row in family.execute("SELECT name, born FROM child") if (row["name"], row["born"]) in here]
     if same:
-        raise InvalidValue(FieldProblem("file", say("holds {same}, who is here already.", same=together(same, ', ')),
-                                        say("Nothing was changed.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "file",
+                say("holds {same}, who is here already.", same=together(same, ", ")),
+                say("Nothing was changed."),
+            )
+        )
 
 
 def _merge_table(
@@ -215,8 +250,9 @@ def _same(house: sqlite3.Connection, name: str, row: Mapping[str, Any]) -> Any:
     if name in ("adult", "component", "card"):
         found = house.execute(f'SELECT id FROM "{name}" WHERE name = ?', (row["name"],)).fetchone()
     elif name == "tray":
-        found = house.execute("SELECT id FROM tray WHERE name = ? AND card_id = ?",
-                              (row["name"], row["card_id"])).fetchone()  # fmt: skip
+        found = house.execute(
+            "SELECT id FROM tray WHERE name = ? AND card_id = ?", (row["name"], row["card_id"])
+        ).fetchone()
     elif name in ("own_card", "word_set", "routine", "card_choice"):
         found = house.execute(f'SELECT id FROM "{name}" WHERE key = ?', (row["key"],)).fetchone()
     else:
@@ -239,10 +275,11 @@ def _free_name(house: sqlite3.Connection, name: str, wanted: str) -> str:
 def _there(house: sqlite3.Connection, name: str, keys: list[str], row: Mapping[str, Any]) -> bool:
     """Whether a row of that key, or of values that may stand once only, is there."""
     table = Base.metadata.tables[name]
-    sets = [keys] + [[c.name for c in each.columns] for each in table.constraints
-                     if isinstance(each, UniqueConstraint)]  # fmt: skip
+    sets = [keys] + [[c.name for c in each.columns] for each in table.constraints if isinstance(each, UniqueConstraint)]
     return any(
-        house.execute(f'SELECT 1 FROM "{name}" WHERE ' + " AND ".join(f'"{c}" = ?' for c in columns),
-                      [row[c] for c in columns]).fetchone()
-        for columns in sets if all(row.get(c) is not None for c in columns)
-    )  # fmt: skip
+        house.execute(
+            f'SELECT 1 FROM "{name}" WHERE ' + " AND ".join(f'"{c}" = ?' for c in columns), [row[c] for c in columns]
+        ).fetchone()
+        for columns in sets
+        if all(row.get(c) is not None for c in columns)
+    )

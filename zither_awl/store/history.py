@@ -22,8 +22,18 @@ from zither_awl.store.models.settings import ChangeItemRow, ChangeSetRow, TraceR
 
 KEPT, KEPT_DAYS = 50, 90
 """How many change sets a household can go back, and how long."""
-_UNTRACKED = {"change_set", "change_item", "trace", "revision", "section", "visit", "milestone", "photo",
-              "paired_device", "pin"}  # fmt: skip
+_UNTRACKED = {
+    "change_set",
+    "change_item",
+    "trace",
+    "revision",
+    "section",
+    "visit",
+    "milestone",
+    "photo",
+    "paired_device",
+    "pin",
+}
 _NOT_COMPARED = {"version"}
 _TRACED = "episode"
 
@@ -108,10 +118,19 @@ def _trace(session: Session, change: ChangeSetRow, items: Sequence[dict[str, Any
     traced = Base.metadata.tables[_TRACED]
     there = set(session.scalars(select(traced.c.id).where(traced.c.id.in_(touched))))
     lines = [
-        {"episode_id": item["row_key"], "change_set_id": change.id, "at": change.at, "adult_id": change.adult_id,
-         "device": change.device, "label": change.label, "before": item["before"] or {}, "after": item["after"] or {}}
-        for item in items if item["table_name"] == _TRACED and item["row_key"] in there
-    ]  # fmt: skip
+        {
+            "episode_id": item["row_key"],
+            "change_set_id": change.id,
+            "at": change.at,
+            "adult_id": change.adult_id,
+            "device": change.device,
+            "label": change.label,
+            "before": item["before"] or {},
+            "after": item["after"] or {},
+        }
+        for item in items
+        if item["table_name"] == _TRACED and item["row_key"] in there
+    ]
     if lines:
         session.execute(insert(TraceRow), lines)
 
@@ -196,15 +215,22 @@ class History:
         self._session.execute(delete(ChangeSetRow))
 
     def _apply(self, change: ChangeSetRow, *, undone: bool) -> tuple[str, list[str]]:
-        items = list(self._session.scalars(
-            select(ChangeItemRow).where(ChangeItemRow.change_set_id == change.id).order_by(ChangeItemRow.id)
-        ))  # fmt: skip
+        items = list(
+            self._session.scalars(
+                select(ChangeItemRow).where(ChangeItemRow.change_set_id == change.id).order_by(ChangeItemRow.id)
+            )
+        )
         left: list[str] = []
         for item in reversed(items) if undone else items:
             now, then = (item.after, item.before) if undone else (item.before, item.after)
             if not self._put(Base.metadata.tables[item.table_name], item.row_key, now, then):
-                left.append(say("{table_name} {get}", table_name=item.table_name,
-                                get=(then or now or {}).get('name', item.row_key)))
+                left.append(
+                    say(
+                        "{table_name} {get}",
+                        table_name=item.table_name,
+                        get=(then or now or {}).get("name", item.row_key),
+                    )
+                )
         change.undone = undone
         self._session.flush()
         self._retrace(change, items, undone=undone)
@@ -216,8 +242,9 @@ class History:
         """What was taken back leaves the trace, and comes again when it is done again."""
         self._session.execute(delete(TraceRow).where(TraceRow.change_set_id == change.id))
         if not undone:
-            again = [{"table_name": i.table_name, "row_key": i.row_key, "before": i.before, "after": i.after}
-                     for i in items]  # fmt: skip
+            again = [
+                {"table_name": i.table_name, "row_key": i.row_key, "before": i.before, "after": i.after} for i in items
+            ]
             _trace(self._session, change, again)
 
     def _put(self, table: Table, key: str, now: dict[str, Any] | None, then: dict[str, Any] | None) -> bool:

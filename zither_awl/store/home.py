@@ -77,13 +77,21 @@ class HomeKeeper:
         for b in self._session.scalars(found):
             branches[b.run_key].append((b.branch, b.holds))
         return tuple(
-            RoutineRun(key=r.key, routine=r.routine, began=r.began, ended=r.ended, adult_id=r.adult_id,
-                       invited=tuple(invited[r.key]), done=tuple(done[r.key]), branches=tuple(branches[r.key]),
-                       local_day=r.local_day)
+            RoutineRun(
+                key=r.key,
+                routine=r.routine,
+                began=r.began,
+                ended=r.ended,
+                adult_id=r.adult_id,
+                invited=tuple(invited[r.key]),
+                done=tuple(done[r.key]),
+                branches=tuple(branches[r.key]),
+                local_day=r.local_day,
+            )
             for r in self._session.scalars(
                 select(RoutineRunRow).where(within).order_by(RoutineRunRow.began, RoutineRunRow.key)
             )
-        )  # fmt: skip
+        )
 
     def begin_run(self, key: str, routine: str, at: datetime, day: date, adult_id: int | None) -> bool:
         """Begin a routine; another word of its beginning changes nothing. Returns whether it was new."""
@@ -119,8 +127,9 @@ class HomeKeeper:
         """A step was done; the first word of it counts. Returns whether it was new."""
         if self._session.get(StepDoneRow, (key, done.step)) is not None:
             return False
-        self._session.add(StepDoneRow(run_key=key, step=done.step, at=done.at, child_id=done.child_id,
-                                      adult_id=done.adult_id))  # fmt: skip
+        self._session.add(
+            StepDoneRow(run_key=key, step=done.step, at=done.at, child_id=done.child_id, adult_id=done.adult_id)
+        )
         self._session.flush()
         return True
 
@@ -146,18 +155,37 @@ class HomeKeeper:
         """What happened at the snack table since a day, oldest first."""
         t = TableEventRow
         rows = self._session.scalars(select(t).where(t.local_day >= since).order_by(t.at, t.key))
-        return tuple(TableEvent(what=cast("Any", r.what), at=r.at, child_id=r.child_id, adult_id=r.adult_id,
-                                food=r.food, cut=r.cut, outcome=r.outcome, local_day=r.local_day)
-                     for r in rows)  # fmt: skip
+        return tuple(
+            TableEvent(
+                what=cast("Any", r.what),
+                at=r.at,
+                child_id=r.child_id,
+                adult_id=r.adult_id,
+                food=r.food,
+                cut=r.cut,
+                outcome=r.outcome,
+                local_day=r.local_day,
+            )
+            for r in rows
+        )
 
     def add_at_table(self, event: TableEvent, key: str) -> bool:
         """Keep something that happened at the snack table, once per key. Returns whether it was new."""
         if self._session.get(TableEventRow, key) is not None:
             return False
-        self._session.add(TableEventRow(
-            key=key, what=event.what, at=event.at, local_day=event.local_day, child_id=event.child_id,
-            adult_id=event.adult_id, food=event.food, cut=event.cut, outcome=event.outcome,
-        ))  # fmt: skip
+        self._session.add(
+            TableEventRow(
+                key=key,
+                what=event.what,
+                at=event.at,
+                local_day=event.local_day,
+                child_id=event.child_id,
+                adult_id=event.adult_id,
+                food=event.food,
+                cut=event.cut,
+                outcome=event.outcome,
+            )
+        )
         self._session.flush()
         return True
 
@@ -181,17 +209,34 @@ class HomeKeeper:
             said[w.talk_key].append(TalkWord(thing=w.thing, question=w.question, child_id=w.child_id))
         rows = self._session.scalars(select(TalkRow).where(within).order_by(TalkRow.began, TalkRow.key))
         return tuple(
-            Talk(key=r.key, talk=r.talk, set_key=r.set_key, began=r.began, ended=r.ended, said=tuple(said[r.key]),
-                 adult_id=r.adult_id, photo_id=r.photo_id, local_day=r.local_day)
+            Talk(
+                key=r.key,
+                talk=r.talk,
+                set_key=r.set_key,
+                began=r.began,
+                ended=r.ended,
+                said=tuple(said[r.key]),
+                adult_id=r.adult_id,
+                photo_id=r.photo_id,
+                local_day=r.local_day,
+            )
             for r in rows
-        )  # fmt: skip
+        )
 
     def begin_talk(self, talk: Talk) -> bool:
         """Begin a talk; another word of its beginning changes nothing. Returns whether it was new."""
         if self._session.get(TalkRow, talk.key) is not None:
             return False
-        self._session.add(TalkRow(key=talk.key, talk=talk.talk, set_key=talk.set_key, began=talk.began,
-                                  local_day=talk.local_day, adult_id=talk.adult_id))  # fmt: skip
+        self._session.add(
+            TalkRow(
+                key=talk.key,
+                talk=talk.talk,
+                set_key=talk.set_key,
+                began=talk.began,
+                local_day=talk.local_day,
+                adult_id=talk.adult_id,
+            )
+        )
         self._session.flush()
         return True
 

@@ -74,20 +74,38 @@ class LessonsKeeper:
 
     def _told(self, asked: Any) -> tuple[WordAnswer, ...]:
         return tuple(
-            WordAnswer(child_id=r.child_id, set_key=r.set_key, word=r.word, turn=cast("Any", r.turn), right=r.right,
-                       at=r.at, instead=r.instead, adult_id=r.adult_id, local_day=r.local_day)
+            WordAnswer(
+                child_id=r.child_id,
+                set_key=r.set_key,
+                word=r.word,
+                turn=cast("Any", r.turn),
+                right=r.right,
+                at=r.at,
+                instead=r.instead,
+                adult_id=r.adult_id,
+                local_day=r.local_day,
+            )
             for r in self._session.scalars(asked)
-        )  # fmt: skip
+        )
 
     def add_answer(self, answer: WordAnswer, key: str) -> bool:
         """Keep an answer, once per key. Returns whether it was new."""
         if self._session.get(WordAnswerRow, key) is not None:
             return False
-        self._session.add(WordAnswerRow(
-            key=key, child_id=answer.child_id, set_key=answer.set_key, word=answer.word, turn=answer.turn,
-            right=answer.right, instead=answer.instead, at=answer.at, adult_id=answer.adult_id,
-            local_day=answer.local_day,
-        ))  # fmt: skip
+        self._session.add(
+            WordAnswerRow(
+                key=key,
+                child_id=answer.child_id,
+                set_key=answer.set_key,
+                word=answer.word,
+                turn=answer.turn,
+                right=answer.right,
+                instead=answer.instead,
+                at=answer.at,
+                adult_id=answer.adult_id,
+                local_day=answer.local_day,
+            )
+        )
         self._session.flush()
         return True
 

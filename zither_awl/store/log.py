@@ -15,16 +15,7 @@ from sqlalchemy.orm import Session
 from zither_awl.core.errors import NotFound
 from zither_awl.core.merge import told_once
 from zither_awl.core.saying import say
-from zither_awl.core.values import (
-    MISSING,
-    Episode,
-    EpisodeEvent,
-    Morning,
-    Place,
-    Presentation,
-    Sweep,
-    Work,
-)
+from zither_awl.core.values import MISSING, Episode, EpisodeEvent, Morning, Place, Presentation, Sweep, Work
 from zither_awl.store.models.log import (
     EpisodeEventRow,
     EpisodeRow,
@@ -34,6 +25,14 @@ from zither_awl.store.models.log import (
     SweepChildRow,
     SweepRow,
     VisitRow,
+)
+
+_COLUMNS = tuple(
+    getattr(EpisodeRow, name)
+    for name in (
+        *("id", "child_id", "tray_id", "activity", "morning_id", "adult_id", "began", "ended", "work", "place"),
+        *("question", "struck", "told", "local_day", "card_id"),
+    )
 )
 
 
@@ -69,24 +68,43 @@ class LogKeeper:
             states[r.sweep_key].append((r.child_id, r.state))
         # A child deleted for good leaves a sweep that may be empty.
         return tuple(
-            Sweep(key=r.key, morning_id=r.morning_id, at=r.at, adult_id=r.adult_id, states=tuple(states[r.key]),
-                  local_day=r.local_day)
+            Sweep(
+                key=r.key,
+                morning_id=r.morning_id,
+                at=r.at,
+                adult_id=r.adult_id,
+                states=tuple(states[r.key]),
+                local_day=r.local_day,
+            )
             for r in self._session.scalars(select(SweepRow).where(of).order_by(SweepRow.at, SweepRow.key))
             if states[r.key]
-        )  # fmt: skip
+        )
 
     def add_sweep(self, sweep: Sweep) -> bool:
         """Keep a sweep; one that is kept already stays as it is. Returns whether it was new."""
         if self._session.get(SweepRow, sweep.key) is not None:
             return False
-        self._session.add(SweepRow(key=sweep.key, morning_id=sweep.morning_id, at=sweep.at, adult_id=sweep.adult_id,
-                                   local_day=sweep.local_day))  # fmt: skip
+        self._session.add(
+            SweepRow(
+                key=sweep.key,
+                morning_id=sweep.morning_id,
+                at=sweep.at,
+                adult_id=sweep.adult_id,
+                local_day=sweep.local_day,
+            )
+        )
         self._session.flush()
         self._session.add_all(SweepChildRow(sweep_key=sweep.key, child_id=c, state=s) for c, s in sweep.states)
         return True
 
-    def mornings(self, *, since: date | None = None, day: date | None = None, ids: Collection[int] | None = None,
-                 newest: int | None = None) -> tuple[Morning, ...]:  # fmt: skip
+    def mornings(
+        self,
+        *,
+        since: date | None = None,
+        day: date | None = None,
+        ids: Collection[int] | None = None,
+        newest: int | None = None,
+    ) -> tuple[Morning, ...]:
         """Mornings, oldest first: all, those since a day, of a day, with these ids, or the newest few."""
         m, c = MorningRow, MorningChildRow
         asked = select(m.id, m.day, m.began, m.ended, m.seen, m.adult_id)
@@ -102,10 +120,17 @@ class LogKeeper:
         for morning_id, child_id in self._session.execute(here):
             present[morning_id].add(child_id)
         found = [
-            Morning(id=r.id, day=r.day, began=r.began, ended=r.ended, seen=cast("Any", r.seen),
-                    present=frozenset(present[r.id]), adult_id=r.adult_id)
+            Morning(
+                id=r.id,
+                day=r.day,
+                began=r.began,
+                ended=r.ended,
+                seen=cast("Any", r.seen),
+                present=frozenset(present[r.id]),
+                adult_id=r.adult_id,
+            )
             for r in rows
-        ]  # fmt: skip
+        ]
         return tuple(found if newest is None else reversed(found))
 
     def between(self, frm: datetime, to: datetime) -> tuple[Morning, ...]:
@@ -134,8 +159,10 @@ class LogKeeper:
             setattr(row, name, getattr(morning, name))
         self._session.add(row)
         self._session.flush()
-        rows = {c.child_id: c for c in self._session.scalars(select(MorningChildRow).where(
-            MorningChildRow.morning_id == row.id))}  # fmt: skip
+        rows = {
+            c.child_id: c
+            for c in self._session.scalars(select(MorningChildRow).where(MorningChildRow.morning_id == row.id))
+        }
         self._session.add_all(MorningChildRow(morning_id=row.id, child_id=c) for c in morning.present - rows.keys())
         for gone in rows.keys() - morning.present:
             self._session.delete(rows[gone])
@@ -146,11 +173,12 @@ class LogKeeper:
         """Episodes with their events, struck ones too, oldest first: all, or those with these ids."""
         v, e = EpisodeEventRow, EpisodeRow
         events: defaultdict[str, list[tuple[EpisodeEvent, str]]] = defaultdict(list)
-        asked = select(v.id, v.episode_id, v.kind, v.at, v.cause, v.text, v.device).where(
-            v.struck.is_(False), v.episode_id.is_not(None)).order_by(v.at, v.device, v.sequence)  # fmt: skip
-        columns = (e.id, e.child_id, e.tray_id, e.activity, e.morning_id, e.adult_id, e.began, e.ended, e.work, e.place,
-                   e.question, e.struck, e.told, e.local_day, e.card_id)  # fmt: skip
-        wanted = select(*columns).order_by(e.began, e.id)
+        asked = (
+            select(v.id, v.episode_id, v.kind, v.at, v.cause, v.text, v.device)
+            .where(v.struck.is_(False), v.episode_id.is_not(None))
+            .order_by(v.at, v.device, v.sequence)
+        )
+        wanted = select(*_COLUMNS).order_by(e.began, e.id)
         if ids is not None:
             asked, wanted = asked.where(v.episode_id.in_(ids)), wanted.where(e.id.in_(ids))
         for r in self._session.execute(asked):
@@ -158,14 +186,15 @@ class LogKeeper:
             events[r.episode_id].append((event, r.device))
         return tuple(
             Episode(
-                id=r.id, child_id=r.child_id, tray_id=r.tray_id, activity=r.activity, morning_id=r.morning_id,
-                adult_id=r.adult_id, began=r.began, ended=r.ended, work=Work(r.work) if r.work else None,
-                place=Place(r.place) if r.place else None, question=r.question, struck=r.struck, told=r.told,
-                local_day=r.local_day, card_id=r.card_id,
-                events=told_once(events.get(r.id, ())),
+                **{
+                    **r._mapping,
+                    "work": Work(r.work) if r.work else None,
+                    "place": Place(r.place) if r.place else None,
+                    "events": told_once(events.get(r.id, ())),
+                }
             )
             for r in self._session.execute(wanted)
-        )  # fmt: skip
+        )
 
     def episode_ids(self, children: Collection[int], frm: datetime, to: datetime) -> list[str]:
         """The ids of these children's episodes that began between two instants."""
@@ -178,26 +207,50 @@ class LogKeeper:
         helped: dict[str, str] = {}
         notes: defaultdict[str, list[str]] = defaultdict(list)
         asked = select(v.episode_id, v.kind, v.cause, v.text).where(
-            v.kind.in_(("helped", "note")), v.struck.is_(False), v.episode_id.is_not(None))  # fmt: skip
+            v.kind.in_(("helped", "note")), v.struck.is_(False), v.episode_id.is_not(None)
+        )
         for key, kind, cause, text in self._session.execute(asked.order_by(v.at, v.device, v.sequence)):
             if kind == "note":
                 notes[key or ""].append(text)
             else:
                 helped.setdefault(key or "", cause)
-        columns = select(e.id, e.child_id, e.tray_id, e.activity, e.began, e.ended, e.work, e.place, e.adult_id,
-                         o.repetitions)  # fmt: skip
+        columns = select(
+            e.id, e.child_id, e.tray_id, e.activity, e.began, e.ended, e.work, e.place, e.adult_id, o.repetitions
+        )
         for r in self._session.execute(columns.join(o, o.episode_id == e.id).order_by(e.began, e.id)):
-            yield ExportedWork(r.child_id, r.tray_id, r.activity, r.began, r.ended, r.work or "", r.place or "",
-                               r.repetitions, helped.get(r.id, ""), tuple(notes.get(r.id, ())), r.adult_id)  # fmt: skip
+            yield ExportedWork(
+                r.child_id,
+                r.tray_id,
+                r.activity,
+                r.began,
+                r.ended,
+                r.work or "",
+                r.place or "",
+                r.repetitions,
+                helped.get(r.id, ""),
+                tuple(notes.get(r.id, ())),
+                r.adult_id,
+            )
 
-    def ids_where(self, *, child_id: int | None = None, tray_id: int | None = None, day: date | None = None,
-                  morning_id: int | None = None, noted: bool = False,
-                  most: int | None = None) -> list[str]:  # fmt: skip
+    def ids_where(
+        self,
+        *,
+        child_id: int | None = None,
+        tray_id: int | None = None,
+        day: date | None = None,
+        morning_id: int | None = None,
+        noted: bool = False,
+        most: int | None = None,
+    ) -> list[str]:
         """The ids of pieces of work, newest first: of a child, a tray, a day, a morning, with a note; each if given."""
         e = EpisodeRow
         asked = select(e.id).order_by(e.began.desc(), e.id.desc()).limit(most)
-        for column, value in ((e.child_id, child_id), (e.tray_id, tray_id), (e.local_day, day),
-                              (e.morning_id, morning_id)):  # fmt: skip
+        for column, value in (
+            (e.child_id, child_id),
+            (e.tray_id, tray_id),
+            (e.local_day, day),
+            (e.morning_id, morning_id),
+        ):
             asked = asked if value is None else asked.where(column == value)
         if noted:
             v = EpisodeEventRow
@@ -214,8 +267,11 @@ class LogKeeper:
     def longest(self, child_id: int, since: date) -> list[tuple[date, float]]:
         """Of each of a child's ended pieces of work since a day: its day and its longest unbroken minutes."""
         v = VisitRow
-        rows = self._session.execute(select(v.local_day, v.longest_min).where(
-            v.child_id == child_id, v.local_day >= since, v.longest_min.is_not(None)).order_by(v.began, v.episode_id))
+        rows = self._session.execute(
+            select(v.local_day, v.longest_min)
+            .where(v.child_id == child_id, v.local_day >= since, v.longest_min.is_not(None))
+            .order_by(v.began, v.episode_id)
+        )
         return [(day, float(minutes or 0.0)) for day, minutes in rows]
 
     def drop_presentation(self, showing_id: int) -> None:
@@ -251,9 +307,14 @@ class LogKeeper:
     def missing(self) -> tuple[tuple[int, datetime, str], ...]:
         """From which tray something was missing, when, and in which piece of work; the newest word of each tray."""
         v, e = EpisodeEventRow, EpisodeRow
-        asked = select(e.tray_id, v.at, e.id).join(e, e.id == v.episode_id).where(
-            v.cause == MISSING, v.kind == "broken", v.struck.is_(False), e.struck.is_(False), e.tray_id.is_not(None),
-        ).order_by(v.at)  # fmt: skip
+        asked = (
+            select(e.tray_id, v.at, e.id)
+            .join(e, e.id == v.episode_id)
+            .where(
+                v.cause == MISSING, v.kind == "broken", v.struck.is_(False), e.struck.is_(False), e.tray_id.is_not(None)
+            )
+            .order_by(v.at)
+        )
         newest = {int(tray or 0): (at, str(key)) for tray, at, key in self._session.execute(asked)}
         return tuple((tray, at, key) for tray, (at, key) in newest.items())
 
@@ -267,8 +328,19 @@ class LogKeeper:
     def save_episode(self, episode: Episode) -> None:
         """Insert or update an episode, without its events."""
         row = self._session.get(EpisodeRow, episode.id) or EpisodeRow(id=episode.id)
-        for name in ("child_id", "tray_id", "activity", "morning_id", "adult_id", "began", "ended", "question",
-                     "struck", "told", "local_day"):  # fmt: skip
+        for name in (
+            "child_id",
+            "tray_id",
+            "activity",
+            "morning_id",
+            "adult_id",
+            "began",
+            "ended",
+            "question",
+            "struck",
+            "told",
+            "local_day",
+        ):
             setattr(row, name, getattr(episode, name))
         # What its tray was made of then; a tray that is composed anew later leaves it as it was.
         row.card_id = row.card_id or episode.card_id
@@ -281,8 +353,17 @@ class LogKeeper:
         """Every presentation, oldest first."""
         rows = self._session.scalars(select(PresentationRow).order_by(PresentationRow.at))
         return tuple(
-            Presentation(id=r.id, child_id=r.child_id, tray_id=r.tray_id, at=r.at, again=r.again, adult_id=r.adult_id,
-                         outcome=r.outcome, manner=r.manner, local_day=r.local_day)
+            Presentation(
+                id=r.id,
+                child_id=r.child_id,
+                tray_id=r.tray_id,
+                at=r.at,
+                again=r.again,
+                adult_id=r.adult_id,
+                outcome=r.outcome,
+                manner=r.manner,
+                local_day=r.local_day,
+            )
             for r in rows
         )
 
@@ -295,9 +376,19 @@ class LogKeeper:
                 return before, False
         child_id, tray_id = shown.child_id, shown.tray_id
         again = self._session.scalar(select(p.id).where(p.child_id == child_id, p.tray_id == tray_id)) is not None
-        self._session.add(p(child_id=child_id, tray_id=tray_id, at=shown.at, again=again, adult_id=shown.adult_id,
-                            outcome=shown.outcome, manner=shown.manner, key=key,
-                            local_day=shown.local_day))  # fmt: skip
+        self._session.add(
+            p(
+                child_id=child_id,
+                tray_id=tray_id,
+                at=shown.at,
+                again=again,
+                adult_id=shown.adult_id,
+                outcome=shown.outcome,
+                manner=shown.manner,
+                key=key,
+                local_day=shown.local_day,
+            )
+        )
         return again, True
 
     def _found(self, kind: Any, key: int, word: str) -> Any:

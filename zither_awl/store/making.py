@@ -23,8 +23,10 @@ class MakingKeeper:
     def makings(self) -> tuple[Making, ...]:
         """Everything that was begun, in the order it was."""
         rows = self._session.scalars(select(MakingRow).order_by(MakingRow.id))
-        return tuple(Making(id=r.id, done=tuple(r.done), checked=tuple(r.checked),
-                            **{name: getattr(r, name) for name in MAKING}) for r in rows)  # fmt: skip
+        return tuple(
+            Making(id=r.id, done=tuple(r.done), checked=tuple(r.checked), **{name: getattr(r, name) for name in MAKING})
+            for r in rows
+        )
 
     def save_making(self, each: Making) -> int:
         """Insert (id 0) or update. Returns its id. Raises: NotFound."""

@@ -58,5 +58,8 @@ def _reference(folder: Path, version: str) -> dict[str, list[str]]:
 
 def _columns(db: sqlite3.Connection) -> dict[str, list[str]]:
     tables = [name for (name,) in db.execute("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")]
-    return {t: sorted(row[1] for row in db.execute(f'PRAGMA table_info("{t}")'))
-            for t in tables if not t.startswith("sqlite_")}  # fmt: skip
+    return {
+        t: sorted(row[1] for row in db.execute(f'PRAGMA table_info("{t}")'))
+        for t in tables
+        if not t.startswith("sqlite_")
+    }

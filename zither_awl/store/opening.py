@@ -37,8 +37,9 @@ def prepare(path: Path, *, create: bool = True) -> Engine:
     Raises: StoreUnavailable, saying what is wrong and what to do, with nothing changed.
     """
     if not path.exists() and not create:
-        raise StoreUnavailable(say("There is no database at {path}. Name the folder that holds it with --data.",
-                                   path=path))
+        raise StoreUnavailable(
+            say("There is no database at {path}. Name the folder that holds it with --data.", path=path)
+        )
     try:
         private_folder(path.parent)
         if not path.exists() or not _ready(path):
@@ -82,8 +83,10 @@ def _ready(path: Path) -> bool:
         known = versions()
         if version not in known:
             raise StoreUnavailable(
-                say("The database {path} was made by a newer Zither Awl. Update the program; nothing was "
-                    "changed.", path=path.name)
+                say(
+                    "The database {path} was made by a newer Zither Awl. Update the program; nothing was changed.",
+                    path=path.name,
+                )
             )
         if version != known[0]:
             return False
@@ -92,8 +95,9 @@ def _ready(path: Path) -> bool:
 
 def _refuse_damaged(db: sqlite3.Connection, path: Path) -> None:
     if db.execute("PRAGMA quick_check").fetchone()[0] != "ok":
-        raise StoreUnavailable(say("The database {path} is damaged. Put back your latest copy with zither-awl "
-                                   "restore.", path=path.name))  # fmt: skip
+        raise StoreUnavailable(
+            say("The database {path} is damaged. Put back your latest copy with zither-awl restore.", path=path.name)
+        )
 
 
 def check_whole(path: Path) -> None:
@@ -119,9 +123,14 @@ def _refuse_foreign(db: sqlite3.Connection, path: Path) -> None:
     tables = [name for (name,) in db.execute("SELECT name FROM sqlite_master WHERE type = 'table'")]
     if "alembic_version" not in tables:
         what = "belongs to another program" if tables else "is empty"
-        raise StoreUnavailable(say("The file {path} {what}. Put back your latest copy with zither-awl restore, "
-                                   "or name another folder with --data; it was left as it is.", path=path.name,
-                                   what=what))  # fmt: skip
+        raise StoreUnavailable(
+            say(
+                "The file {path} {what}. Put back your latest copy with zither-awl restore, "
+                "or name another folder with --data; it was left as it is.",
+                path=path.name,
+                what=what,
+            )
+        )
 
 
 def _bring_up(path: Path) -> None:
@@ -164,8 +173,9 @@ def bring_to_head(path: Path) -> None:
     with closing(sqlite3.connect(path)) as db:
         broken = db.execute("PRAGMA foreign_key_check").fetchone()
         if broken or db.execute("PRAGMA integrity_check").fetchone()[0] != "ok":
-            raise StoreUnavailable(say("The database {path} could not be brought up to date; it was left as it "
-                                       "was.", path=path.name))
+            raise StoreUnavailable(
+                say("The database {path} could not be brought up to date; it was left as it was.", path=path.name)
+            )
 
 
 def _hold_alone(path: Path) -> None:
@@ -176,9 +186,13 @@ def _hold_alone(path: Path) -> None:
         except sqlite3.OperationalError:
             mode = "in use"
         if mode != "delete":
-            raise StoreUnavailable(say("The {path} is in use by another program, and has to be brought up to "
-                                       "date. Close the other and try again; nothing was changed.",
-                                           path=path.name))  # fmt: skip
+            raise StoreUnavailable(
+                say(
+                    "The {path} is in use by another program, and has to be brought up to "
+                    "date. Close the other and try again; nothing was changed.",
+                    path=path.name,
+                )
+            )
 
 
 def keep_copy(path: Path, name: str, tell: Tell = nobody) -> Path:

@@ -27,8 +27,24 @@ Pair = tuple[int, int]
 """A child and a card."""
 Reached = tuple[int, int, str]
 """A child, a card, and what it reached: tried, alone, mastered."""
-_PLAIN = ("child_id", "tray_id", "card_id", "activity", "local_day", "began", "ended", "last_at", "morning_id",
-          "minutes", "longest_min", "repetitions", "helps", "self_corrections", "breaks", "depth")  # fmt: skip
+_PLAIN = (
+    "child_id",
+    "tray_id",
+    "card_id",
+    "activity",
+    "local_day",
+    "began",
+    "ended",
+    "last_at",
+    "morning_id",
+    "minutes",
+    "longest_min",
+    "repetitions",
+    "helps",
+    "self_corrections",
+    "breaks",
+    "depth",
+)
 VISIT_COLUMNS = tuple(getattr(VisitRow, name) for name in (*_PLAIN, "episode_id", "work", "place", "parts"))
 
 
@@ -64,8 +80,11 @@ def _reach(session: Session, pairs: Collection[Pair]) -> None:
         for visit in visits(session.execute(asked)):
             done[visit.child_id, visit.card_id or 0].append(visit)
         session.execute(delete(m).where(of_pair.in_(some)))
-        rows = [{"child_id": child, "card_id": card, "kind": kind, "local_day": day}
-                for child, card in some for kind, day in reached(done[child, card]).items()]  # fmt: skip
+        rows = [
+            {"child_id": child, "card_id": card, "kind": kind, "local_day": day}
+            for child, card in some
+            for kind, day in reached(done[child, card]).items()
+        ]
         if rows:
             session.execute(insert(m), rows)
 
@@ -113,14 +132,15 @@ def differences(session: Session) -> list[str]:
     before = _all(session)
     rebuild(session)
     after = _all(session)
-    return sorted(f"{table} {key}" for table, key in before.keys() | after.keys()
-                  if before.get((table, key)) != after.get((table, key)))  # fmt: skip
+    return sorted(
+        f"{table} {key}"
+        for table, key in before.keys() | after.keys()
+        if before.get((table, key)) != after.get((table, key))
+    )
 
 
 def _all(session: Session) -> dict[tuple[str, str], Any]:
-    found: dict[tuple[str, str], Any] = {
-        ("visit", v.id): v for v in visits(session.execute(select(*VISIT_COLUMNS)))
-    }
+    found: dict[tuple[str, str], Any] = {("visit", v.id): v for v in visits(session.execute(select(*VISIT_COLUMNS)))}
     m = MilestoneRow
     for row in session.execute(select(m.child_id, m.card_id, m.kind, m.local_day)):
         found["milestone", f"{row.child_id}/{row.card_id}/{row.kind}"] = row.local_day
@@ -134,8 +154,13 @@ def _in_portions(keys: Sequence[K]) -> Iterator[Sequence[K]]:
 
 def _values(visit: Visit) -> dict[str, Any]:
     plain = {name: getattr(visit, name) for name in _PLAIN}
-    return {**plain, "episode_id": visit.id, "work": visit.work.value if visit.work else None,
-            "place": visit.place.value if visit.place else None, "parts": [list(p) for p in visit.parts]}  # fmt: skip
+    return {
+        **plain,
+        "episode_id": visit.id,
+        "work": visit.work.value if visit.work else None,
+        "place": visit.place.value if visit.place else None,
+        "parts": [list(p) for p in visit.parts],
+    }
 
 
 def visits(rows: Any) -> list[Visit]:
@@ -145,9 +170,24 @@ def visits(rows: Any) -> list[Visit]:
 
 def _visit(r: Row[Any]) -> Visit:
     return Visit(
-        id=r.episode_id, child_id=r.child_id, tray_id=r.tray_id, card_id=r.card_id, activity=r.activity,
-        local_day=r.local_day, began=r.began, ended=r.ended, last_at=r.last_at, work=Work(r.work) if r.work else None,
-        place=Place(r.place) if r.place else None, morning_id=r.morning_id, minutes=r.minutes,
-        longest_min=r.longest_min, repetitions=r.repetitions, helps=r.helps, self_corrections=r.self_corrections,
-        breaks=r.breaks, depth=r.depth, parts=tuple((str(name), bool(done)) for name, done in r.parts),
-    )  # fmt: skip
+        id=r.episode_id,
+        child_id=r.child_id,
+        tray_id=r.tray_id,
+        card_id=r.card_id,
+        activity=r.activity,
+        local_day=r.local_day,
+        began=r.began,
+        ended=r.ended,
+        last_at=r.last_at,
+        work=Work(r.work) if r.work else None,
+        place=Place(r.place) if r.place else None,
+        morning_id=r.morning_id,
+        minutes=r.minutes,
+        longest_min=r.longest_min,
+        repetitions=r.repetitions,
+        helps=r.helps,
+        self_corrections=r.self_corrections,
+        breaks=r.breaks,
+        depth=r.depth,
+        parts=tuple((str(name), bool(done)) for name, done in r.parts),
+    )

@@ -28,8 +28,14 @@ class RoomKeeper:
         boards: defaultdict[int, list[Board]] = defaultdict(list)
         for b in self._session.scalars(select(BoardRow).order_by(BoardRow.unit_id, BoardRow.position)):
             boards[b.unit_id].append(
-                Board(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g,
-                      widths_mm=tuple(b.widths_mm), drawer=b.drawer)
+                Board(
+                    height_mm=b.height_mm,
+                    places=b.places,
+                    divided=b.divided,
+                    load_g=b.load_g,
+                    widths_mm=tuple(b.widths_mm),
+                    drawer=b.drawer,
+                )
             )
         comes: defaultdict[int, set[int]] = defaultdict(set)
         for c in self._session.scalars(select(UnitChildRow)):
@@ -41,8 +47,9 @@ class RoomKeeper:
         """Insert (id 0) or update a unit with its boards. Returns its id."""
         taken = self._session.scalar(select(UnitRow.id).where(UnitRow.name == unit.name, UnitRow.id != unit.id))
         if taken is not None:
-            raise InvalidValue(FieldProblem("name", say("{unit} is there already.", unit=unit.name),
-                say("Use another name.")))
+            raise InvalidValue(
+                FieldProblem("name", say("{unit} is there already.", unit=unit.name), say("Use another name."))
+            )
         row = UnitRow(version=1) if unit.id == 0 else self._row(unit.id)
         for name in _COLUMNS:
             setattr(row, name, getattr(unit, name))
@@ -66,8 +73,9 @@ class RoomKeeper:
             self._session.delete(left_over)
 
     def _save_comes(self, unit_id: int, unit: Unit) -> None:
-        rows = {c.child_id: c for c in self._session.scalars(select(UnitChildRow).where(
-            UnitChildRow.unit_id == unit_id))}  # fmt: skip
+        rows = {
+            c.child_id: c for c in self._session.scalars(select(UnitChildRow).where(UnitChildRow.unit_id == unit_id))
+        }
         self._session.add_all(UnitChildRow(unit_id=unit_id, child_id=c) for c in unit.comes - rows.keys())
         for child_id in rows.keys() - unit.comes:
             self._session.delete(rows[child_id])
@@ -86,8 +94,10 @@ class RoomKeeper:
 
     def own_aids(self) -> tuple[OwnAid, ...]:
         """The things of the household's own, in the order they were thought of."""
-        return tuple(OwnAid(id=r.id, room=r.room, name=r.name, at=cast("Any", r.at), height_mm=r.height_mm,
-                            daily=r.daily) for r in self._session.scalars(select(OwnAidRow).order_by(OwnAidRow.id)))
+        return tuple(
+            OwnAid(id=r.id, room=r.room, name=r.name, at=cast("Any", r.at), height_mm=r.height_mm, daily=r.daily)
+            for r in self._session.scalars(select(OwnAidRow).order_by(OwnAidRow.id))
+        )
 
     def add_aid(self, aid: OwnAid) -> int:
         """Keep a thing of the household's own. Returns its id."""
@@ -125,5 +135,19 @@ def _unit(row: UnitRow, boards: tuple[Board, ...], comes: frozenset[int]) -> Uni
     return Unit(id=row.id, boards=boards, comes=comes, version=row.version, **kept)
 
 
-_COLUMNS = ("name", "kind", "room", "width_mm", "height_mm", "depth_mm", "barrier", "climb_on_mm", "mass_g", "anchored",
-            "bedroom", "most", "main", "archived")  # fmt: skip
+_COLUMNS = (
+    "name",
+    "kind",
+    "room",
+    "width_mm",
+    "height_mm",
+    "depth_mm",
+    "barrier",
+    "climb_on_mm",
+    "mass_g",
+    "anchored",
+    "bedroom",
+    "most",
+    "main",
+    "archived",
+)

@@ -14,8 +14,21 @@ from sqlalchemy.orm import Session
 from zither_awl.core.values import EVENT_SCHEMA, Episode, EpisodeEvent, Place, Sent, Work
 from zither_awl.store.models.log import EpisodeEventRow, KeptItemRow
 
-_SAME = ("device", "sequence", "at", "kind", "child_id", "tray_id", "activity", "cause", "text", "adult_id",
-         "monotonic_ms", "schema_version", "struck")  # fmt: skip
+_SAME = (
+    "device",
+    "sequence",
+    "at",
+    "kind",
+    "child_id",
+    "tray_id",
+    "activity",
+    "cause",
+    "text",
+    "adult_id",
+    "monotonic_ms",
+    "schema_version",
+    "struck",
+)
 _COLUMNS = [getattr(EpisodeEventRow, name) for name in (*_SAME, "sent_id", "id", "work", "place", "episode_id")]
 
 
@@ -42,21 +55,41 @@ class SentKeeper:
         """Keep events, each with the work it belongs to, if any."""
         self._session.add_all(
             EpisodeEventRow(
-                **{name: getattr(s, name) for name in _SAME}, sent_id=s.episode_id, episode_id=kept.episode_id,
-                work=s.work.value if s.work else None, place=s.place.value if s.place else None,
-            ) for kept in events for s in (kept.sent,)
-        )  # fmt: skip
+                **{name: getattr(s, name) for name in _SAME},
+                sent_id=s.episode_id,
+                episode_id=kept.episode_id,
+                work=s.work.value if s.work else None,
+                place=s.place.value if s.place else None,
+            )
+            for kept in events
+            for s in (kept.sent,)
+        )
         self._session.flush()
 
     def tell(self, episode: Episode, events: Iterable[EpisodeEvent], device: str) -> None:
         """Keep events of a piece of work that is there, told afterwards."""
         self._session.add_all(
             EpisodeEventRow(
-                device=device, sequence=n, at=e.at, kind=e.kind, child_id=episode.child_id, tray_id=None, activity="",
-                cause=e.cause, text=e.text, adult_id=episode.adult_id, monotonic_ms=None, schema_version=EVENT_SCHEMA,
-                struck=False, sent_id=episode.id, episode_id=episode.id, work=None, place=None,
-            ) for n, e in enumerate(events)
-        )  # fmt: skip
+                device=device,
+                sequence=n,
+                at=e.at,
+                kind=e.kind,
+                child_id=episode.child_id,
+                tray_id=None,
+                activity="",
+                cause=e.cause,
+                text=e.text,
+                adult_id=episode.adult_id,
+                monotonic_ms=None,
+                schema_version=EVENT_SCHEMA,
+                struck=False,
+                sent_id=episode.id,
+                episode_id=episode.id,
+                work=None,
+                place=None,
+            )
+            for n, e in enumerate(events)
+        )
         self._session.flush()
 
     def of(self, children: Collection[int], frm: datetime, to: datetime, names: Collection[str]) -> list[Kept]:
@@ -128,5 +161,10 @@ class SentKeeper:
 
 def _sent(r: Row[Any]) -> Sent:
     same: dict[str, Any] = {name: getattr(r, name) for name in _SAME}
-    return Sent(**same, episode_id=r.sent_id, id=r.id, work=Work(r.work) if r.work else None,
-                place=Place(r.place) if r.place else None)  # fmt: skip
+    return Sent(
+        **same,
+        episode_id=r.sent_id,
+        id=r.id,
+        work=Work(r.work) if r.work else None,
+        place=Place(r.place) if r.place else None,
+    )

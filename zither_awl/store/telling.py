@@ -28,8 +28,9 @@ class TellingKeeper:
         for row in self._session.scalars(select(PictureChildRow)):
             seen[row.picture_id].add(row.child_id)
         rows = self._session.scalars(select(PictureRow).order_by(PictureRow.at, PictureRow.id))
-        return tuple(Picture(id=r.id, children=frozenset(seen[r.id]), **{n: getattr(r, n) for n in _COLUMNS})
-                     for r in rows)  # fmt: skip
+        return tuple(
+            Picture(id=r.id, children=frozenset(seen[r.id]), **{n: getattr(r, n) for n in _COLUMNS}) for r in rows
+        )
 
     def save_picture(self, picture: Picture) -> int:
         """Insert (id 0) or update a picture. Returns its id. Raises: NotFound."""
@@ -41,8 +42,9 @@ class TellingKeeper:
         there = {r.child_id: r for r in self._children(row.id)}
         for gone in there.keys() - picture.children:
             self._session.delete(there[gone])
-        self._session.add_all(PictureChildRow(picture_id=row.id, child_id=c)
-                              for c in sorted(picture.children - there.keys()))  # fmt: skip
+        self._session.add_all(
+            PictureChildRow(picture_id=row.id, child_id=c) for c in sorted(picture.children - there.keys())
+        )
         self._session.flush()
         return row.id
 
@@ -57,8 +59,9 @@ class TellingKeeper:
 
     def drop_pictures_of(self, child_id: int) -> set[int]:
         """Delete every picture a child is in, whoever else is. Returns the photographs they were."""
-        ids = list(self._session.scalars(select(PictureChildRow.picture_id)
-                                         .where(PictureChildRow.child_id == child_id)))  # fmt: skip
+        ids = list(
+            self._session.scalars(select(PictureChildRow.picture_id).where(PictureChildRow.child_id == child_id))
+        )
         photos = {p for each in ids if (p := self._row(each).photo_id) is not None}
         for each in ids:
             self.drop_picture(each)
@@ -71,9 +74,13 @@ class TellingKeeper:
 
     def save_story(self, story: Story) -> None:
         """Keep a story in the place of the one of the same child and span."""
-        row = self._session.scalar(select(StoryRow).where(
-            StoryRow.child_id == story.child_id, StoryRow.from_day == story.from_day,
-            StoryRow.until_day == story.until_day))  # fmt: skip
+        row = self._session.scalar(
+            select(StoryRow).where(
+                StoryRow.child_id == story.child_id,
+                StoryRow.from_day == story.from_day,
+                StoryRow.until_day == story.until_day,
+            )
+        )
         row = row or StoryRow(child_id=story.child_id, from_day=story.from_day, until_day=story.until_day)
         row.title, row.pictures = story.title, list(story.pictures)
         row.parts = [[part.key, part.told, part.text] for part in story.parts]
@@ -92,5 +99,11 @@ class TellingKeeper:
 
 def _story(row: StoryRow) -> Story:
     parts = tuple(StoryPart(key=str(key), told=bool(told), text=str(text)) for key, told, text in row.parts)
-    return Story(child_id=row.child_id, from_day=row.from_day, until_day=row.until_day, title=row.title, parts=parts,
-                 pictures=tuple(row.pictures))  # fmt: skip
+    return Story(
+        child_id=row.child_id,
+        from_day=row.from_day,
+        until_day=row.until_day,
+        title=row.title,
+        parts=parts,
+        pictures=tuple(row.pictures),
+    )

@@ -41,10 +41,26 @@ class ThemesKeeper:
         for r in self._session.scalars(select(ThemeTrayRow).order_by(ThemeTrayRow.day, ThemeTrayRow.id)):
             trays[r.theme_id].append(_tray(r))
         rows = self._session.scalars(select(ThemeRow).order_by(ThemeRow.from_day, ThemeRow.id))
-        return tuple(readable(self._session, rows, lambda r: Theme(
-            id=r.id, key=r.key, name=r.name, question=r.question, words=tuple(r.words), song=r.song,
-            outing=r.outing, keep=r.keep, from_day=r.from_day, until_day=r.until_day, taken=r.taken,
-            trays=tuple(trays[r.id]))))  # fmt: skip
+        return tuple(
+            readable(
+                self._session,
+                rows,
+                lambda r: Theme(
+                    id=r.id,
+                    key=r.key,
+                    name=r.name,
+                    question=r.question,
+                    words=tuple(r.words),
+                    song=r.song,
+                    outing=r.outing,
+                    keep=r.keep,
+                    from_day=r.from_day,
+                    until_day=r.until_day,
+                    taken=r.taken,
+                    trays=tuple(trays[r.id]),
+                ),
+            )
+        )
 
     def save_theme(self, theme: Theme) -> int:
         """Insert (id 0) or change a theme with its trays. Returns its id. Raises: NotFound."""
@@ -79,9 +95,23 @@ class ThemesKeeper:
     def by_then(self) -> tuple[ByThen, ...]:
         """What is to be done by a day, the first due first."""
         rows = self._session.scalars(select(ByThenRow).order_by(ByThenRow.due, ByThenRow.id))
-        return tuple(readable(self._session, rows, lambda r: ByThen(
-            id=r.id, kind=cast("Any", r.kind), name=r.name, amount=r.amount, due=r.due, minutes=r.minutes,
-            done_on=r.done_on, ref=r.ref, theme_id=r.theme_id)))  # fmt: skip
+        return tuple(
+            readable(
+                self._session,
+                rows,
+                lambda r: ByThen(
+                    id=r.id,
+                    kind=cast("Any", r.kind),
+                    name=r.name,
+                    amount=r.amount,
+                    due=r.due,
+                    minutes=r.minutes,
+                    done_on=r.done_on,
+                    ref=r.ref,
+                    theme_id=r.theme_id,
+                ),
+            )
+        )
 
     def save_by_then(self, line: ByThen) -> int:
         """Insert (id 0) or change a line. Returns its id. Raises: NotFound."""
@@ -100,9 +130,21 @@ class ThemesKeeper:
     def absences(self) -> tuple[Absence, ...]:
         """The days away, the first first."""
         rows = self._session.scalars(select(AbsenceRow).order_by(AbsenceRow.from_day, AbsenceRow.id))
-        return tuple(readable(self._session, rows, lambda r: Absence(
-            id=r.id, kind=cast("Any", r.kind), name=r.name, from_day=r.from_day, until_day=r.until_day,
-            children=frozenset(r.children), uid=r.uid)))  # fmt: skip
+        return tuple(
+            readable(
+                self._session,
+                rows,
+                lambda r: Absence(
+                    id=r.id,
+                    kind=cast("Any", r.kind),
+                    name=r.name,
+                    from_day=r.from_day,
+                    until_day=r.until_day,
+                    children=frozenset(r.children),
+                    uid=r.uid,
+                ),
+            )
+        )
 
     def save_absence(self, absence: Absence) -> int:
         """Insert (id 0) or change days away. Returns their id. Raises: NotFound."""
@@ -131,8 +173,11 @@ class ThemesKeeper:
     def arrivals(self) -> tuple[Arrival, ...]:
         """What comes, and what came, the first first."""
         rows = self._session.scalars(select(ArrivalRow).order_by(ArrivalRow.day, ArrivalRow.id))
-        return tuple(readable(self._session, rows, lambda r: Arrival(
-            **{each.name: getattr(r, each.name) for each in fields(Arrival)})))  # fmt: skip
+        return tuple(
+            readable(
+                self._session, rows, lambda r: Arrival(**{each.name: getattr(r, each.name) for each in fields(Arrival)})
+            )
+        )
 
     def save_arrival(self, arrival: Arrival) -> int:
         """Insert (id 0) or change something that arrives. Returns its id. Raises: NotFound."""
@@ -178,7 +223,14 @@ class ThemesKeeper:
 def _tray(row: ThemeTrayRow) -> ThemeTray:
     at = (row.unit_id, row.board, row.place)
     spot = Spot(at[0], at[1], at[2]) if at[0] is not None and at[1] is not None and at[2] is not None else None
-    return ThemeTray(id=row.id, tray_id=row.tray_id, key=row.key, level=row.level, name=row.name, day=row.day,
-                     children=tuple(row.children), spot=spot, out_id=row.out_id)  # fmt: skip
-
-
+    return ThemeTray(
+        id=row.id,
+        tray_id=row.tray_id,
+        key=row.key,
+        level=row.level,
+        name=row.name,
+        day=row.day,
+        children=tuple(row.children),
+        spot=spot,
+        out_id=row.out_id,
+    )

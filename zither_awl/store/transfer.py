@@ -18,8 +18,20 @@ from zither_awl.store.engine import Tell, in_plain_words, nobody, open_engine, p
 from zither_awl.store.migrating import migrate, versions
 from zither_awl.store.opening import bring_to_head
 
-LEFT_OUT = ("alembic_version", "change_set", "change_item", "trace", "revision", "section", "visit", "milestone",
-            "photo", "paired_device", "feed", "pin")  # fmt: skip
+LEFT_OUT = (
+    "alembic_version",
+    "change_set",
+    "change_item",
+    "trace",
+    "revision",
+    "section",
+    "visit",
+    "milestone",
+    "photo",
+    "paired_device",
+    "feed",
+    "pin",
+)
 """The undo list and who may come in stay in the house; what is folded from the log is made anew; photographs go beside
 the document."""
 _JSON_TYPES = {"INTEGER": "integer", "BOOLEAN": "boolean", "DOUBLE": "number", "FLOAT": "number", "DATE": "string"}
@@ -53,8 +65,10 @@ def _tables(db: sqlite3.Connection) -> list[str]:
 
 def _columns(db: sqlite3.Connection, table: str) -> dict[str, tuple[str, bool, bool]]:
     """By column: its type, whether it must have a value, and whether it is of the key."""
-    return {r["name"]: (r["type"].split("(")[0].upper(), bool(r["notnull"]), bool(r["pk"]))
-            for r in db.execute(f'PRAGMA table_info("{table}")')}  # fmt: skip
+    return {
+        r["name"]: (r["type"].split("(")[0].upper(), bool(r["notnull"]), bool(r["pk"]))
+        for r in db.execute(f'PRAGMA table_info("{table}")')
+    }
 
 
 def _types(db: sqlite3.Connection) -> dict[str, dict[str, str]]:
@@ -73,7 +87,8 @@ def damaged_values(database: Path) -> list[str]:
         names = [row[0] for row in db.execute("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")]
         return [
             say("{table} {row}, {name} {told}", table=table, row=row[0], name=name, told=told)
-            for table in names if not table.startswith("sqlite_")
+            for table in names
+            if not table.startswith("sqlite_")
             for name, (kind, _, _) in _columns(db, table).items()
             for row in db.execute(f'SELECT rowid, "{name}" FROM "{table}"')
             if (told := wrong_in(table, name, row[1], kind)) is not None
@@ -107,21 +122,31 @@ def schema_of(database: Path) -> dict[str, Any]:
         version = str(db.execute("SELECT version_num FROM alembic_version").fetchone()[0])
         tables = {name: {"type": "array", "items": _row_schema(_columns(db, name))} for name in _tables(db)}
     return {
-        "$schema": "https://json-schema.org/draft/2020-12/schema", "title": "A household of Zither Awl",
-        "type": "object", "additionalProperties": False, "required": ["format", "version", "tables"],
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": "A household of Zither Awl",
+        "type": "object",
+        "additionalProperties": False,
+        "required": ["format", "version", "tables"],
         "properties": {
-            "format": {"const": "zither-awl household"}, "version": {"const": version},
-            "tables": {"type": "object", "additionalProperties": False, "required": sorted(tables),
-                       "properties": tables},
+            "format": {"const": "zither-awl household"},
+            "version": {"const": version},
+            "tables": {
+                "type": "object",
+                "additionalProperties": False,
+                "required": sorted(tables),
+                "properties": tables,
+            },
         },
-    }  # fmt: skip
+    }
 
 
 def _row_schema(columns: Mapping[str, tuple[str, bool, bool]]) -> dict[str, Any]:
     return {
-        "type": "object", "additionalProperties": False, "required": list(columns),
+        "type": "object",
+        "additionalProperties": False,
+        "required": list(columns),
         "properties": {name: _column_schema(kind, needed or key) for name, (kind, needed, key) in columns.items()},
-    }  # fmt: skip
+    }
 
 
 def _column_schema(kind: str, needed: bool) -> dict[str, Any]:
@@ -153,9 +178,13 @@ def restore(document: Mapping[str, Any], photos: Iterable[tuple[int, bytes]], ta
     """
     version = document.get("version")
     if version not in versions():
-        raise InvalidValue(FieldProblem("version", say("is {version}, which this program does not know.",
-                                                       version=repr(version)),
-                                        say("Update the program, or choose an older file.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "version",
+                say("is {version}, which this program does not know.", version=repr(version)),
+                say("Update the program, or choose an older file."),
+            )
+        )
     _migrated(target, str(version))
     _check(document, schema_of(target))
     with _connected(target) as db:
@@ -175,11 +204,15 @@ def _check(document: Mapping[str, Any], schema: Mapping[str, Any]) -> None:
 
     found = sorted(Draft202012Validator(schema).iter_errors(document), key=lambda e: [str(p) for p in e.absolute_path])
     if found:
-        raise InvalidValue(*(
-            FieldProblem(".".join(str(part) for part in e.absolute_path) or "file", say("{message}.",
-                                                            message=e.message[:200]))
-            for e in found[:MOST_SAID]
-        ))  # fmt: skip
+        raise InvalidValue(
+            *(
+                FieldProblem(
+                    ".".join(str(part) for part in e.absolute_path) or "file",
+                    say("{message}.", message=e.message[:200]),
+                )
+                for e in found[:MOST_SAID]
+            )
+        )
 
 
 def _insert(db: sqlite3.Connection, table: str, rows: Iterable[Mapping[str, Any]]) -> None:
@@ -191,8 +224,9 @@ def _insert(db: sqlite3.Connection, table: str, rows: Iterable[Mapping[str, Any]
         try:
             db.execute(f'INSERT INTO "{table}" ({names}) VALUES ({marks})', values)
         except (sqlite3.Error, OverflowError) as problem:
-            raise InvalidValue(FieldProblem(f"tables.{table}.{at}", say("cannot be taken: {problem}.",
-                                                                        problem=problem))) from None
+            raise InvalidValue(
+                FieldProblem(f"tables.{table}.{at}", say("cannot be taken: {problem}.", problem=problem))
+            ) from None
 
 
 def _insert_photos(db: sqlite3.Connection, photos: Iterable[tuple[int, bytes]]) -> None:
@@ -207,8 +241,11 @@ def _check_links(db: sqlite3.Connection) -> None:
     broken = db.execute("PRAGMA foreign_key_check").fetchall()
     if broken:
         table, row, other = broken[0][0], broken[0][1], broken[0][2]
-        raise InvalidValue(FieldProblem(f"tables.{table}", say("row {row} rests on a {other} that is not in the "
-                                                               "file.", row=row, other=other)))
+        raise InvalidValue(
+            FieldProblem(
+                f"tables.{table}", say("row {row} rests on a {other} that is not in the file.", row=row, other=other)
+            )
+        )
 
 
 OF_THE_MACHINE = ("paired_device", "feed")

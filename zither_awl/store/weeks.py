@@ -15,14 +15,7 @@ from zither_awl.core.errors import NotFound
 from zither_awl.core.saying import say
 from zither_awl.core.values import ChangeRecord, Declined, Placement, Spot, Tray
 from zither_awl.core.wishes import Aim
-from zither_awl.store.models.weeks import (
-    AimRow,
-    ChangeRow,
-    InvitedRow,
-    PlacementRow,
-    PlannedShowingRow,
-    TaskRow,
-)
+from zither_awl.store.models.weeks import AimRow, ChangeRow, InvitedRow, PlacementRow, PlannedShowingRow, TaskRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,8 +43,15 @@ class Stay:
 
     def of(self, tray: Tray) -> Placement:
         """The placement, with its tray."""
-        return Placement(id=self.id, tray=tray, spot=self.spot, by_hand=self.by_hand, since=self.since,
-                         until=self.until, until_day=self.until_day)  # fmt: skip
+        return Placement(
+            id=self.id,
+            tray=tray,
+            spot=self.spot,
+            by_hand=self.by_hand,
+            since=self.since,
+            until=self.until,
+            until_day=self.until_day,
+        )
 
 
 class WeeksKeeper:
@@ -69,8 +69,11 @@ class WeeksKeeper:
 
     def place(self, tray_id: int, spot: Spot, since: datetime, *, by_hand: bool = False) -> None:
         """A tray comes to a spot."""
-        self._session.add(PlacementRow(tray_id=tray_id, unit_id=spot.unit_id, board=spot.board, place=spot.place,
-                                       by_hand=by_hand, since=since))  # fmt: skip
+        self._session.add(
+            PlacementRow(
+                tray_id=tray_id, unit_id=spot.unit_id, board=spot.board, place=spot.place, by_hand=by_hand, since=since
+            )
+        )
         self._session.flush()
 
     def take_away(self, tray_id: int, until: datetime, day: date) -> Spot | None:
@@ -97,8 +100,15 @@ class WeeksKeeper:
 
     def add_change(self, record: ChangeRecord, decision: str, note: str, adult_id: int | None) -> int:
         """Record a change that was accepted or declined. Returns its id."""
-        row = ChangeRow(at=record.at, out=list(record.out), in_=list(record.in_), why_out=list(record.why_out),
-                        decision=decision, note=note, adult_id=adult_id)  # fmt: skip
+        row = ChangeRow(
+            at=record.at,
+            out=list(record.out),
+            in_=list(record.in_),
+            why_out=list(record.why_out),
+            decision=decision,
+            note=note,
+            adult_id=adult_id,
+        )
         self._session.add(row)
         self._session.flush()
         return row.id
@@ -130,9 +140,18 @@ class WeeksKeeper:
     def aims(self) -> tuple[Aim, ...]:
         """What some weeks are about, the newest first."""
         rows = self._session.scalars(select(AimRow).order_by(AimRow.from_day.desc(), AimRow.id.desc()))
-        return tuple(Aim(id=r.id, words=r.words, from_day=r.from_day, until_day=r.until_day, child_id=r.child_id,
-                         key=r.key, level=r.level)
-                     for r in rows)  # fmt: skip
+        return tuple(
+            Aim(
+                id=r.id,
+                words=r.words,
+                from_day=r.from_day,
+                until_day=r.until_day,
+                child_id=r.child_id,
+                key=r.key,
+                level=r.level,
+            )
+            for r in rows
+        )
 
     def save_aim(self, aim: Aim) -> int:
         """Insert (id 0) or change an aim. Returns its id. Raises: NotFound."""
@@ -170,8 +189,9 @@ class WeeksKeeper:
 
     def invite(self, child_id: int, day: date, refs: Sequence[str] | None) -> None:
         """Keep what a child is invited to on a day; None leaves it to the proposal again."""
-        row = self._session.scalars(select(InvitedRow).where(
-            InvitedRow.child_id == child_id, InvitedRow.day == day)).first()  # fmt: skip
+        row = self._session.scalars(
+            select(InvitedRow).where(InvitedRow.child_id == child_id, InvitedRow.day == day)
+        ).first()
         if refs is None:
             if row is not None:
                 self._session.delete(row)

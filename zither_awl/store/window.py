@@ -50,8 +50,9 @@ def read_window(session: Session, since: date) -> Window:
         found += visits(session.execute(asked.where(v.episode_id.in_(older[at : at + 500]))))
     log = LogKeeper(session)
     ordered = _ordered(found)
-    return Window(since, ordered, _closed(log, since, ordered), log.presentations(), _mastered(session),
-                  log.whole_mornings())  # fmt: skip
+    return Window(
+        since, ordered, _closed(log, since, ordered), log.presentations(), _mastered(session), log.whole_mornings()
+    )
 
 
 def after_write(session: Session, window: Window, touched: Collection[tuple[str, str]]) -> Window:
@@ -80,4 +81,3 @@ def _mastered(session: Session) -> dict[tuple[int, int], date]:
     m = MilestoneRow
     rows: Any = session.execute(select(m.child_id, m.card_id, m.local_day).where(m.kind == "mastered"))
     return {(child, card): day for child, card, day in rows}
-

@@ -51,10 +51,14 @@ class WeeksPage:
         self.person.driver.execute_script("arguments[0].scrollIntoView({block: 'center', inline: 'start'})", mark)
         mondays = self.person.driver.execute_script(
             "const s = [...document.querySelectorAll('[aria-label=\"The string of weeks\"] .h-9 span')];"
-            "return s[1].getBoundingClientRect().left - s[0].getBoundingClientRect().left")
+            "return s[1].getBoundingClientRect().left - s[0].getBoundingClientRect().left"
+        )
         step = mondays / 7 * days
-        hand = ActionChains(self.person.driver, duration=60).move_to_element_with_offset(
-            mark, 8 - mark.rect["width"] / 2, 0).click_and_hold()
+        hand = (
+            ActionChains(self.person.driver, duration=60)
+            .move_to_element_with_offset(mark, 8 - mark.rect["width"] / 2, 0)
+            .click_and_hold()
+        )
         for part in (0.25, 0.5, 0.75, 1.0):
             hand = hand.move_by_offset(round(step * part) - round(step * (part - 0.25)), 0)
         hand.release().perform()

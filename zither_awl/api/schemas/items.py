@@ -38,26 +38,40 @@ class NewerItemIn(WrittenIn):
 
 
 _FIELDS: dict[str, Any] = {
-    "episode_id": (Annotated[str, Field(max_length=36)], ""), "child_id": (Id | None, None),
-    "tray_id": (Id | None, None), "activity": (Annotated[str, Field(max_length=80)], ""),
-    "cause": (Annotated[str, Field(max_length=80)], ""), "text": (Text, ""), "work": (Work | None, None),
-    "place": (Place | None, None), "present": (Annotated[list[Id], Field(max_length=40)], []),
-    "seen": (Literal["all", "part"] | None, None), "states": (Annotated[list[LookIn], Field(max_length=40)], []),
-    "outcome": (Annotated[str, Field(max_length=24)], ""), "set_key": (Annotated[str, Field(max_length=40)], ""),
-    "word": (Annotated[str, Field(max_length=80)], ""), "turn": (Annotated[str, Field(max_length=24)], ""),
-    "right": (bool, False), "run": (Annotated[str, Field(max_length=8)], ""),
-    "food": (Annotated[str, Field(max_length=40)], ""), "cut": (Annotated[str, Field(max_length=16)], ""),
-    "manner": (Annotated[str, Field(max_length=12)], ""), "words": (Annotated[str, Field(max_length=40)], ""),
-}  # fmt: skip
+    "episode_id": (Annotated[str, Field(max_length=36)], ""),
+    "child_id": (Id | None, None),
+    "tray_id": (Id | None, None),
+    "activity": (Annotated[str, Field(max_length=80)], ""),
+    "cause": (Annotated[str, Field(max_length=80)], ""),
+    "text": (Text, ""),
+    "work": (Work | None, None),
+    "place": (Place | None, None),
+    "present": (Annotated[list[Id], Field(max_length=40)], []),
+    "seen": (Literal["all", "part"] | None, None),
+    "states": (Annotated[list[LookIn], Field(max_length=40)], []),
+    "outcome": (Annotated[str, Field(max_length=24)], ""),
+    "set_key": (Annotated[str, Field(max_length=40)], ""),
+    "word": (Annotated[str, Field(max_length=80)], ""),
+    "turn": (Annotated[str, Field(max_length=24)], ""),
+    "right": (bool, False),
+    "run": (Annotated[str, Field(max_length=8)], ""),
+    "food": (Annotated[str, Field(max_length=40)], ""),
+    "cut": (Annotated[str, Field(max_length=16)], ""),
+    "manner": (Annotated[str, Field(max_length=12)], ""),
+    "words": (Annotated[str, Field(max_length=40)], ""),
+}
 """How each field of an item is written; which kind carries which says core.happenings."""
 
 
 def _item(kind: Kind) -> type[WrittenIn]:
     fields = {name: _FIELDS[name] for name in kind.fields}
     made: type[WrittenIn] = create_model(
-        f"{kind.name.capitalize()}ItemIn", __base__=WrittenIn, __doc__=f"Written down by a device: {kind.words}.",
-        kind=(cast("Any", Literal[kind.name]), ...), **fields,
-    )  # fmt: skip
+        f"{kind.name.capitalize()}ItemIn",
+        __base__=WrittenIn,
+        __doc__=f"Written down by a device: {kind.words}.",
+        kind=(cast("Any", Literal[kind.name]), ...),
+        **fields,
+    )
     return made
 
 
@@ -72,6 +86,8 @@ if TYPE_CHECKING:
 
 else:
     ItemsIn = create_model(
-        "ItemsIn", __base__=In, __doc__="What a device sends, in its order.",
+        "ItemsIn",
+        __base__=In,
+        __doc__="What a device sends, in its order.",
         items=(Annotated[list[ItemIn], Field(max_length=500)], ...),
-    )  # fmt: skip
+    )

@@ -124,5 +124,3 @@ class RemovedOut(Out):
     """The day on which the last copy that holds it is let go of."""
 
     copies_until: dt.date
-
-

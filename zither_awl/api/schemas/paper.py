@@ -8,8 +8,9 @@ from pydantic import Field
 
 from zither_awl.api.schemas.base import Flag, Id, In, Out, Whole
 
-Kind = Literal["tray-cards", "bin-labels", "word-cards", "ring-cards", "pictures", "routine", "routine-strip",
-               "set-up-list"]  # fmt: skip
+Kind = Literal[
+    "tray-cards", "bin-labels", "word-cards", "ring-cards", "pictures", "routine", "routine-strip", "set-up-list"
+]
 PaperName = Literal["A4", "Letter"]
 Grams = Annotated[float, Field(ge=-50_000, le=50_000, allow_inf_nan=False)]
 

@@ -153,4 +153,3 @@ class FirstShelfOut(Out):
     firsts: list[FirstTrayOut]
     few: list[str]
     to_allow: list[MayAllowOut]
-

@@ -54,8 +54,12 @@ def _out(secret: str) -> FeedOut:
 def read_calendar() -> AwaysOut:
     """The days of a calendar file, sent as its bytes; nothing is written."""
     found = calendar.read_file(desk(), request.get_data(cache=True))
-    return AwaysOut(days=[AwayOut(uid=a.uid, name=a.name, from_day=a.first, until_day=a.last, kind=kind, there=there)
-                          for a, kind, there in found])  # fmt: skip
+    return AwaysOut(
+        days=[
+            AwayOut(uid=a.uid, name=a.name, from_day=a.first, until_day=a.last, kind=kind, there=there)
+            for a, kind, there in found
+        ]
+    )
 
 
 @bp.post("/api/calendar/take")

@@ -57,13 +57,14 @@ def get_change() -> ChangeOut:
         by_hand=[NamedOut(id=p.tray.id, name=p.tray.name) for p in change.by_hand],
         keep=[KeepOut(tray=NamedOut(id=t.id, name=t.name), reasons=reasons_out(r)) for t, r in change.keep],
         later=[KeepOut(tray=NamedOut(id=t.id, name=t.name), reasons=reasons_out(r)) for t, r in change.later],
-        let_in=[_swap(s, house) for s in change.let_in], reasons=reasons_out(change.reasons),
+        let_in=[_swap(s, house) for s in change.let_in],
+        reasons=reasons_out(change.reasons),
         unmarked=[UnmarkedOut(child_id=c.id, child=c.name, tray_id=t.id, tray=t.name) for c, t in change.unmarked],
         look_on=change.look_on or at.today(),
         aims=[AimOut.model_validate(a) for a in house.weeks.aims if a.until_day is None or a.until_day >= at.today()],
         resting=[NamedOut(id=t.id, name=t.name) for t in shelf.resting_trays(house)],
         out_now=[NamedOut(id=p.tray.id, name=p.tray.name) for p in house.placements],
-    )  # fmt: skip
+    )
 
 
 def _swap(swap: Swap, house: House) -> SwapOut:
@@ -72,9 +73,15 @@ def _swap(swap: Swap, house: House) -> SwapOut:
         unit = house.unit(swap.spot.unit_id)
         where = say("{unit}, {words}", unit=unit.name, words=swap.spot.words(unit))
     others = [NamedOut(id=t.id, name=t.name) for t in swap.others]
-    return SwapOut(out=named(swap.out), in_=named(swap.in_), spot=spot_out(swap.spot) if swap.spot else None,
-                   where=where, bin=house.bin_name(swap.in_.bin_id) if swap.in_ else "",
-                   reasons=reasons_out(swap.reasons), others=others)  # fmt: skip
+    return SwapOut(
+        out=named(swap.out),
+        in_=named(swap.in_),
+        spot=spot_out(swap.spot) if swap.spot else None,
+        where=where,
+        bin=house.bin_name(swap.in_.bin_id) if swap.in_ else "",
+        reasons=reasons_out(swap.reasons),
+        others=others,
+    )
 
 
 @bp.post("/change/accept")
@@ -125,23 +132,33 @@ def get_today(query: GroupQuery) -> TodayOut:
     at = desk()
     page = today.page(at) if query.group is None else today.for_group(at, query.group)
     return TodayOut(
-        at_home=_at_home(page.at_home), groups=groups_out(at.house()) if query.group is None else [],
+        at_home=_at_home(page.at_home),
+        groups=groups_out(at.house()) if query.group is None else [],
         group=query.group,
-        day=page.day, weeks=[FromWeeksOut.model_validate(each) for each in page.weeks],
+        day=page.day,
+        weeks=[FromWeeksOut.model_validate(each) for each in page.weeks],
         tasks=[TaskOut.model_validate(t) for t in page.tasks],
         by_hand=[LineOut.model_validate(line) for line in page.by_hand],
         prepare=[LineOut.model_validate(line) for line in page.prepare],
         mind=[LineOut.model_validate(line) for line in page.mind],
         new=[LineOut.model_validate(line) for line in page.new],
         to_show=[_showing(each.child, due) for each in page.to_show for due in each.due],
-        showings=[WaitingOut(child=s.child.name, waiting=[t.name for t in s.waiting], open=[t.name for t in s.open])
-                  for s in page.to_show if s.waiting or s.open],
-        complete=[MissingOut(tray_id=m.tray.id, tray=m.tray.name, child=m.child.name, at=m.at, note=m.note)
-                  for m in page.complete],
+        showings=[
+            WaitingOut(child=s.child.name, waiting=[t.name for t in s.waiting], open=[t.name for t in s.open])
+            for s in page.to_show
+            if s.waiting or s.open
+        ],
+        complete=[
+            MissingOut(tray_id=m.tray.id, tray=m.tray.name, child=m.child.name, at=m.at, note=m.note)
+            for m in page.complete
+        ],
         out=[OutNowOut(unit=unit, trays=list(trays)) for unit, trays in page.out if trays],
-        questions=episodes_out(page.questions, at), change_waits=page.change_waits,
-        look_on=page.look_on, would_change=page.would_change, seen_mornings=page.seen_mornings,
-    )  # fmt: skip
+        questions=episodes_out(page.questions, at),
+        change_waits=page.change_waits,
+        look_on=page.look_on,
+        would_change=page.would_change,
+        seen_mornings=page.seen_mornings,
+    )
 
 
 def _at_home(told: today.AtHome) -> AtHomeOut:
@@ -149,16 +166,33 @@ def _at_home(told: today.AtHome) -> AtHomeOut:
     used = bool(told.table.today.set or told.table.today.poured or table.stage.name != "water alone")
     return AtHomeOut(
         routines=[RoutineTodayOut(key=r.key, name=r.name, adults=list(names)) for r, names in told.routines],
-        words=[WordsTodayOut(child_id=c.id, child=c.name, set_key=w.words.key, name=w.words.name, due=w.due,
-                             talked_on=w.talked_on) for c, w in told.words],
-        table=TableTodayOut(stage=table.stage.name, what=table.stage.what, in_the_bowl=table.stage.in_the_bowl,
-                            on_it=[food.name for _, food, _ in table.on_it]) if table.eaters and used else None,
-    )  # fmt: skip
+        words=[
+            WordsTodayOut(
+                child_id=c.id, child=c.name, set_key=w.words.key, name=w.words.name, due=w.due, talked_on=w.talked_on
+            )
+            for c, w in told.words
+        ],
+        table=TableTodayOut(
+            stage=table.stage.name,
+            what=table.stage.what,
+            in_the_bowl=table.stage.in_the_bowl,
+            on_it=[food.name for _, food, _ in table.on_it],
+        )
+        if table.eaters and used
+        else None,
+    )
 
 
 def _showing(child: Child, due: Due) -> ShowingOut:
-    return ShowingOut(child_id=child.id, child=child.name, tray_id=due.tray.id, tray=due.tray.name, again=due.again,
-                      reasons=reasons_out(due.reasons), planned_id=due.planned_id)  # fmt: skip
+    return ShowingOut(
+        child_id=child.id,
+        child=child.name,
+        tray_id=due.tray.id,
+        tray=due.tray.name,
+        again=due.again,
+        reasons=reasons_out(due.reasons),
+        planned_id=due.planned_id,
+    )
 
 
 @bp.post("/trays/<int:tray_id>/complete")

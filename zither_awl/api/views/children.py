@@ -35,12 +35,22 @@ def list_children() -> ChildrenOut:
 def _child(json: ChildIn, child_id: int) -> Child:
     measured = tuple(Measurement(on=m.on, stature_mm=m.stature_mm, mass_g=m.mass_g) for m in json.measurements)
     return Child(
-        id=child_id, name=json.name, pattern=json.pattern, born=json.born, gestation_weeks=json.gestation_weeks,
-        sex=json.sex, mobility=json.mobility or _latest(json, child_id),
-        mobility_since=json.mobility_since, still_mouths=json.still_mouths,
-        allergies=tuple(json.allergies), passions=tuple(w.strip() for w in json.passions if w.strip()),
-        language=json.language, comes=tuple(json.comes), shown=json.shown, measurements=measured,
-    )  # fmt: skip
+        id=child_id,
+        name=json.name,
+        pattern=json.pattern,
+        born=json.born,
+        gestation_weeks=json.gestation_weeks,
+        sex=json.sex,
+        mobility=json.mobility or _latest(json, child_id),
+        mobility_since=json.mobility_since,
+        still_mouths=json.still_mouths,
+        allergies=tuple(json.allergies),
+        passions=tuple(w.strip() for w in json.passions if w.strip()),
+        language=json.language,
+        comes=tuple(json.comes),
+        shown=json.shown,
+        measurements=measured,
+    )
 
 
 def _latest(json: ChildIn, child_id: int) -> Mobility:
@@ -104,25 +114,43 @@ def get_record(child_id: int) -> RecordOut:
     house, record = at.house(), record_of(at, child_id)
     slope = record.span.slope
     return RecordOut(
-        child=child_out(record.marks), rows=[_row(j, house) for j in record.judgements],
+        child=child_out(record.marks),
+        rows=[_row(j, house) for j in record.judgements],
         weeks=[WeekOut(week=week, median_min=minutes) for week, minutes in record.span.weeks],
-        span_verdict=record.span.verdict, span_low=slope.low if slope else None,
+        span_verdict=record.span.verdict,
+        span_low=slope.low if slope else None,
         span_high=slope.high if slope else None,
         notes=episodes_out(record.notes, at),
-    )  # fmt: skip
+    )
 
 
 def _row(known: Judgement, house: House) -> RecordRowOut:
     mastery, interest = known.mastery, known.interest
     alone, of, days = mastery.criterion
     return RecordRowOut(
-        tray_id=known.tray.id, key=known.tray.card.key, level=known.tray.card.level, tray=known.tray.name,
+        tray_id=known.tray.id,
+        key=known.tray.card.key,
+        level=known.tray.card.level,
+        tray=known.tray.name,
         area=known.tray.card.area,
-        stands=any(p.tray.id == known.tray.id for p in house.placements), state=mastery.state,
-        mastery=reasons_out(mastery.reasons), alone=alone, of=of, days=days,
-        parts=[PartOut(name=name, done=done) for name, done in mastery.parts], probability=mastery.probability,
-        probability_low=mastery.interval[0], probability_high=mastery.interval[1],
-        interest=reasons_out(interest.reasons), sign=interest.sign, faded=interest.faded,
-        chosen=interest.chosen, available=interest.available, seen=interest.seen, rate=interest.rate,
-        longest_min=known.longest_min, repetitions=known.repetitions, visits=len(known.visits),
-    )  # fmt: skip
+        stands=any(p.tray.id == known.tray.id for p in house.placements),
+        state=mastery.state,
+        mastery=reasons_out(mastery.reasons),
+        alone=alone,
+        of=of,
+        days=days,
+        parts=[PartOut(name=name, done=done) for name, done in mastery.parts],
+        probability=mastery.probability,
+        probability_low=mastery.interval[0],
+        probability_high=mastery.interval[1],
+        interest=reasons_out(interest.reasons),
+        sign=interest.sign,
+        faded=interest.faded,
+        chosen=interest.chosen,
+        available=interest.available,
+        seen=interest.seen,
+        rate=interest.rate,
+        longest_min=known.longest_min,
+        repetitions=known.repetitions,
+        visits=len(known.visits),
+    )

@@ -32,17 +32,28 @@ def get_cupboard() -> CupboardOut:
     house, today = at.house(), at.today()
     return CupboardOut(
         trays=[tray_out(t, house, today) for t in house.trays],
-        bins=[_bin(each) for each in cupboard.bins_of(house, today)], areas=list(AREAS), tags=list(TAGS),
+        bins=[_bin(each) for each in cupboard.bins_of(house, today)],
+        areas=list(AREAS),
+        tags=list(TAGS),
         archived=[tray_out(t, house, today) for t in house.all_trays if t.archived],
         hazards=[k for k in DECLARED if k != "allergen"] + [f"allergen:{a}" for a in ALLERGENS],
-    )  # fmt: skip
+    )
 
 
 def _bin(each: cupboard.BinCheck) -> BinOut:
     b = each.bin
-    return BinOut(id=b.id, name=b.name, place=b.place, height_mm=b.height_mm, lid=b.lid, locked=b.locked, most=b.most,
-                  things=[c.name for c in each.things], holds=[t.name for t in each.holds],
-                  found=reasons_out(f.reason for f in each.found))  # fmt: skip
+    return BinOut(
+        id=b.id,
+        name=b.name,
+        place=b.place,
+        height_mm=b.height_mm,
+        lid=b.lid,
+        locked=b.locked,
+        most=b.most,
+        things=[c.name for c in each.things],
+        holds=[t.name for t in each.holds],
+        found=reasons_out(f.reason for f in each.found),
+    )
 
 
 @bp.put("/bins/<int:bin_id>")
@@ -50,22 +61,40 @@ def _bin(each: cupboard.BinCheck) -> BinOut:
 def change_bin(bin_id: int, json: BinIn) -> DoneOut:
     """Say where a bin stands, and whether it is locked."""
     name = desk().house().bin_name(bin_id) or f"bin {bin_id}"
-    changed = Bin(id=bin_id, name=name, place=json.place, height_mm=json.height_mm, lid=json.lid, locked=json.locked,
-                  most=json.most)  # fmt: skip
+    changed = Bin(
+        id=bin_id,
+        name=name,
+        place=json.place,
+        height_mm=json.height_mm,
+        lid=json.lid,
+        locked=json.locked,
+        most=json.most,
+    )
     cupboard.change_bin(desk(), changed, adult_id())
     return DoneOut(id=bin_id)
 
 
 def _draft(json: TrayIn, tray_id: int) -> cupboard.TrayDraft:
-    card = Card(id=0, name=json.name, area=json.card.area, from_months=json.card.from_months,
-                to_months=json.card.to_months)  # fmt: skip
+    card = Card(
+        id=0, name=json.name, area=json.card.area, from_months=json.card.from_months, to_months=json.card.to_months
+    )
     tray = Tray(
-        id=tray_id, name=json.name, card=card, width_mm=json.width_mm, depth_mm=json.depth_mm, height_mm=json.height_mm,
-        mass_g=json.mass_g, pieces=json.pieces, piece=shape_in(json.piece) if json.piece else None,
+        id=tray_id,
+        name=json.name,
+        card=card,
+        width_mm=json.width_mm,
+        depth_mm=json.depth_mm,
+        height_mm=json.height_mm,
+        mass_g=json.mass_g,
+        pieces=json.pieces,
+        piece=shape_in(json.piece) if json.piece else None,
         softness=json.softness,
-        breakable=json.breakable, hazards=tuple(json.hazards), cord_mm=json.cord_mm, tags=tuple(json.tags),
+        breakable=json.breakable,
+        hazards=tuple(json.hazards),
+        cord_mm=json.cord_mm,
+        tags=tuple(json.tags),
         for_children=frozenset(json.for_children),
-    )  # fmt: skip
+    )
     return cupboard.TrayDraft(tray, json.bin, json.card.follows)
 
 

@@ -61,8 +61,9 @@ def get_stand_ins() -> StandInsOut:
     return StandInsOut(
         scale=ScaleSettingOut(**asdict(scale.setting)) if scale else None,
         printer=PrinterOut(**asdict(press.setting), jobs=[JobOut(**asdict(job)) for job in press.jobs()])
-        if isinstance(press, SimulatedPrinter) else None,
-    )  # fmt: skip
+        if isinstance(press, SimulatedPrinter)
+        else None,
+    )
 
 
 @bp.put("/stand-ins/scale")

@@ -34,13 +34,28 @@ def get_heights() -> HeightsOut:
     house, today = at.house(), at.today()
     kept = house.household
     people = [
-        ForChildOut(child=each.child.id, name=each.child.name, aids=[
-            AidOut(key=a.key, room=a.room, name=a.name, now=_span(a.now), later=_span(a.later), note=a.note,
-                   source=a.source, done=a.key in each.done, daily=a.daily, missed=a.missed)
-            for a in each.aids
-        ], first=[a.key for a in each.first])
+        ForChildOut(
+            child=each.child.id,
+            name=each.child.name,
+            aids=[
+                AidOut(
+                    key=a.key,
+                    room=a.room,
+                    name=a.name,
+                    now=_span(a.now),
+                    later=_span(a.later),
+                    note=a.note,
+                    source=a.source,
+                    done=a.key in each.done,
+                    daily=a.daily,
+                    missed=a.missed,
+                )
+                for a in each.aids
+            ],
+            first=[a.key for a in each.first],
+        )
         for each in heights.house_heights(house, today)
-    ]  # fmt: skip
+    ]
     counter, basin = (kept.counter_mm, kept.basin_mm) if kept else (None, None)
     later = heights.months_on(today, heights.LATER_MONTHS)
     return HeightsOut(children=people, later=later, counter_mm=counter, basin_mm=basin)
@@ -79,13 +94,18 @@ def drop_aid(aid_id: int) -> DoneOut:
 def ahead(months: int) -> AheadOut:
     """The children's reach in so many months, and which boards they come to reach by then."""
     if not 0 <= months <= heights.AHEAD_MONTHS:
-        raise InvalidValue(FieldProblem("months", say("is {months}; expected 0 to {ahead_months}.", months=months,
-                                                      ahead_months=heights.AHEAD_MONTHS)))
+        raise InvalidValue(
+            FieldProblem(
+                "months",
+                say("is {months}; expected 0 to {ahead_months}.", months=months, ahead_months=heights.AHEAD_MONTHS),
+            )
+        )
     at = desk()
     house, today = at.house(), at.today()
     on = heights.months_on(today, months)
     reached = [
         ReachedOut(child=r.child.id, unit=r.unit.id, board=r.board, words=heights.said(r, today))
-        for r in heights.soon_reached(house, today) if r.on <= on
-    ]  # fmt: skip
+        for r in heights.soon_reached(house, today)
+        if r.on <= on
+    ]
     return AheadOut(on=on, children=[child_out(m) for m in heights.marks_in(house, today, months)], reached=reached)

@@ -27,24 +27,37 @@ li{margin:.4rem 0}a.b{display:inline-block;padding:.8rem 1.1rem;border-radius:12
 <ul><li>{{ said.asks }}</li><li>{{ said.profile }}</li><li>{{ said.computer }}</li></ul>
 <p>{{ said.only }}</p><p><a href="/">{{ said.back }}</a></p></main></html>"""
 TRUST_SAID = {
-    "title": say("Trusting Zither Awl"), "head": say("How this device comes to trust Zither Awl"),
-    "what": say("The program runs on a machine of this house, and its pages come over the home network only. It "
-                "vouches for itself with a certificate of its own. A device that trusts it can open Zither Awl without "
-                "a warning, and goes on while the program is away."),
-    "compare": say("Before you trust it, compare this fingerprint with the one in House on the machine the program "
-                   "runs on, or in the window it was started from. If one pair of letters differs, stop: something "
-                   "else is answering."),
-    "take": say("Take the certificate"), "then": say("Then"),
-    "asks": say("A telephone or tablet that asks where to install it: as a certificate of an authority. It may ask for "
-                "the screen lock."),
-    "profile": say("A tablet that keeps it as a profile: open its settings, install the profile, then switch on full "
-                   "trust for it under the certificate settings."),
-    "computer": say("A computer: open the file, and put it among the trusted authorities of this user or of the "
-                    "browser."),
-    "only": say("The certificate can vouch for this machine and for private addresses only, nothing else. Take it away "
-                "again in the same settings."),
+    "title": say("Trusting Zither Awl"),
+    "head": say("How this device comes to trust Zither Awl"),
+    "what": say(
+        "The program runs on a machine of this house, and its pages come over the home network only. It "
+        "vouches for itself with a certificate of its own. A device that trusts it can open Zither Awl without "
+        "a warning, and goes on while the program is away."
+    ),
+    "compare": say(
+        "Before you trust it, compare this fingerprint with the one in House on the machine the program "
+        "runs on, or in the window it was started from. If one pair of letters differs, stop: something "
+        "else is answering."
+    ),
+    "take": say("Take the certificate"),
+    "then": say("Then"),
+    "asks": say(
+        "A telephone or tablet that asks where to install it: as a certificate of an authority. It may ask for "
+        "the screen lock."
+    ),
+    "profile": say(
+        "A tablet that keeps it as a profile: open its settings, install the profile, then switch on full "
+        "trust for it under the certificate settings."
+    ),
+    "computer": say(
+        "A computer: open the file, and put it among the trusted authorities of this user or of the browser."
+    ),
+    "only": say(
+        "The certificate can vouch for this machine and for private addresses only, nothing else. Take it away "
+        "again in the same settings."
+    ),
     "back": say("To Zither Awl"),
-}  # fmt: skip
+}
 
 
 @bp.get("/trust")
@@ -53,8 +66,11 @@ def trust() -> Response:
     certificate = door().certificate
     if certificate is None:
         raise NotFound(say("The program does not serve the home network. Start it with serve --home."))
-    return make_response(render_template_string(TRUST, fingerprint=certificate.fingerprint,
-                                                said=told(TRUST_SAID), language=language_read()))
+    return make_response(
+        render_template_string(
+            TRUST, fingerprint=certificate.fingerprint, said=told(TRUST_SAID), language=language_read()
+        )
+    )
 
 
 @bp.get("/trust/zither-awl.crt")
@@ -63,8 +79,9 @@ def authority() -> Response:
     certificate = door().certificate
     if certificate is None:
         raise NotFound(say("The program does not serve the home network. Start it with serve --home."))
-    return send_file(certificate.authority.resolve(), mimetype="application/x-x509-ca-cert",
-                     download_name="zither-awl.crt")  # fmt: skip
+    return send_file(
+        certificate.authority.resolve(), mimetype="application/x-x509-ca-cert", download_name="zither-awl.crt"
+    )
 
 
 @bp.get("/api/home")
@@ -73,10 +90,12 @@ def get_home() -> HomeOut:
     """Whether the home network is served, under which addresses, and who may come in."""
     certificate = door().certificate
     return HomeOut(
-        serving=certificate is not None, addresses=list(door().addresses), here=not from_home(),
+        serving=certificate is not None,
+        addresses=list(door().addresses),
+        here=not from_home(),
         fingerprint=certificate.fingerprint if certificate else "",
         devices=[DeviceOut.model_validate(d) for d in pairing.devices(desk())],
-    )  # fmt: skip
+    )
 
 
 @bp.post("/api/home/code")

@@ -42,8 +42,11 @@ PIECE = 2**20
 def get_keeping() -> KeptOut:
     """How the household is kept: its copies, the room on the disk, the certificate."""
     named = second.named(desk().database.parent)
-    return KeptOut(lines=[KeepingOut.model_validate(line) for line in keeping.how_kept(desk())],
-                   second=named.path if named else "", sealed=bool(named and named.key))  # fmt: skip
+    return KeptOut(
+        lines=[KeepingOut.model_validate(line) for line in keeping.how_kept(desk())],
+        second=named.path if named else "",
+        sealed=bool(named and named.key),
+    )
 
 
 @bp.get("/copies")
@@ -123,8 +126,11 @@ def _sent(name: str, kind: str, write: Callable[[Path], object]) -> Response:
             while piece := opened.read(PIECE):
                 yield piece
 
-    headers = {"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store",
-               "Content-Length": str(file.stat().st_size)}  # fmt: skip
+    headers = {
+        "Content-Disposition": f'attachment; filename="{name}"',
+        "Cache-Control": "no-store",
+        "Content-Length": str(file.stat().st_size),
+    }
     return Response(pieces(), content_type=kind, headers=headers)
 
 

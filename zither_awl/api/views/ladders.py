@@ -50,8 +50,12 @@ def get_step(query: StepQuery) -> LadderStepOut:
 def get_makeable(query: StepsQuery) -> CanMakeStepsOut:
     """Which of a child's next steps can be made from what is free."""
     found = ladder_step.makeable_steps(desk(), query.child)
-    return CanMakeStepsOut(steps=[CanMakeStepOut(key=key, level=level, ready=can.ready, between=can.between)
-                                  for (key, level), can in found.items()])  # fmt: skip
+    return CanMakeStepsOut(
+        steps=[
+            CanMakeStepOut(key=key, level=level, ready=can.ready, between=can.between)
+            for (key, level), can in found.items()
+        ]
+    )
 
 
 @bp.get("/ladders/growth")

@@ -29,9 +29,10 @@ from zither_awl.core.saying import say, together
 from zither_awl.services import lessons, photos, removing
 
 bp = Blueprint("lessons", __name__, url_prefix="/api")
-SOURCE = (
-    say("Reviews after {map} and {review_days} days: boxes after Leitner 1972, from memory; the days are ours.",
-        map=together(map(str, REVIEW_DAYS[:-1]), ', '), review_days=REVIEW_DAYS[-1])
+SOURCE = say(
+    "Reviews after {map} and {review_days} days: boxes after Leitner 1972, from memory; the days are ours.",
+    map=together(map(str, REVIEW_DAYS[:-1]), ", "),
+    review_days=REVIEW_DAYS[-1],
 )
 
 
@@ -51,11 +52,19 @@ def get_sets(child_id: int) -> SetsOut:
     child = house.child(child_id)
     language = lessons.language_of(house, child)
     return SetsOut(
-        child_id=child_id, child=child.name,
-        sets=[SetLineOut(words=word_set_out(house, o.words, language), known=o.known, due=o.due,
-                         begun=o.begun, next_due=o.next_due)
-              for o in lessons.overview(at, child_id)],
-    )  # fmt: skip
+        child_id=child_id,
+        child=child.name,
+        sets=[
+            SetLineOut(
+                words=word_set_out(house, o.words, language),
+                known=o.known,
+                due=o.due,
+                begun=o.begun,
+                next_due=o.next_due,
+            )
+            for o in lessons.overview(at, child_id)
+        ],
+    )
 
 
 @bp.get("/words/<int:child_id>/<key>")
@@ -65,27 +74,41 @@ def get_lesson(child_id: int, key: str, query: LessonQuery) -> LessonOut:
     found = lessons.lesson(desk(), child_id, key, restless=query.restless, more=query.more)
     ask, rung = found.ask, found.rung
     return LessonOut(
-        child_id=child_id, child=found.child.name,
+        child_id=child_id,
+        child=found.child.name,
         words=word_set_out(desk().house(), found.words, found.language),
-        picks=[PickOut(word=p.standing.word.key, period=p.standing.period, reason=reasons_out([p.reason])[0])
-               for p in found.plan.picks],
+        picks=[
+            PickOut(word=p.standing.word.key, period=p.standing.period, reason=reasons_out([p.reason])[0])
+            for p in found.plan.picks
+        ],
         kept_apart=[[a.label(found.language), b.label(found.language)] for a, b in found.plan.kept_apart],
         ask=AskOut(turn=ask.turn, word=ask.word.key if ask.word else None, far=ask.far, stop=ask.stop),
         asked=len(found.asked),
-        standings=[StandingOut(word=s.word.key, period=s.period, box=s.box, due=s.due, missed=s.missed)
-                   for s in found.standings],
+        standings=[
+            StandingOut(word=s.word.key, period=s.period, box=s.box, due=s.due, missed=s.missed)
+            for s in found.standings
+        ],
         counts=[list(row) for row in found.confused.counts],
         confused=[ConfusedOut(one=a, other=b, times=n) for a, b, n in found.confused.pairs()],
-        next_word=rung[0].key if rung else None, next_rung=rung[1] if rung else None,
+        next_word=rung[0].key if rung else None,
+        next_rung=rung[1] if rung else None,
         rungs=[RungsOut(word=w.key, rungs=[RungOut.model_validate(r) for r in row]) for w, row in found.rungs],
-        source=SOURCE, language=found.language, more=[w.key for w in found.more],
-        mixed=[list(pair) for pair in found.mixed], through=_through(found.through),
-    )  # fmt: skip
+        source=SOURCE,
+        language=found.language,
+        more=[w.key for w in found.more],
+        mixed=[list(pair) for pair in found.mixed],
+        through=_through(found.through),
+    )
 
 
 def _through(each: Through) -> ThroughOut:
-    return ThroughOut(word=each.word.key if each.word else None, known=[w.key for w in each.known],
-                      not_yet=[w.key for w in each.not_yet], left=each.left, stop=each.stop)  # fmt: skip
+    return ThroughOut(
+        word=each.word.key if each.word else None,
+        known=[w.key for w in each.known],
+        not_yet=[w.key for w in each.not_yet],
+        left=each.left,
+        stop=each.stop,
+    )
 
 
 @bp.post("/words")
@@ -99,8 +122,11 @@ def save_set(json: WordSetIn) -> DoneOut:
 def _pair(line: str) -> list[str]:
     pair = [part.strip() for part in line.split("/")]
     if len(pair) != 2:
-        raise InvalidValue(FieldProblem("apart", say("has {line}, which is no pair.", line=repr(line)),
-            say("Write it as pink / purple.")))
+        raise InvalidValue(
+            FieldProblem(
+                "apart", say("has {line}, which is no pair.", line=repr(line)), say("Write it as pink / purple.")
+            )
+        )
     return pair
 
 

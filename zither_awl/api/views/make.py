@@ -40,11 +40,20 @@ def get_makeable(query: MakeQuery) -> CanMakeOut:
 
 def _wish(json: WishIn) -> Wish:
     return Wish(
-        key=json.key, level=json.level, child_id=json.child_id, fixed=json.fixed, counts=json.counts,
-        container=json.container, spots={s.role: (s.x_mm, s.y_mm, s.turned) for s in json.spots}, share=json.share,
-        instead_of=json.instead_of, left_out=tuple(json.left_out), added=json.added,
-        eased=tuple(json.eased), toward=json.toward,
-    )  # fmt: skip
+        key=json.key,
+        level=json.level,
+        child_id=json.child_id,
+        fixed=json.fixed,
+        counts=json.counts,
+        container=json.container,
+        spots={s.role: (s.x_mm, s.y_mm, s.turned) for s in json.spots},
+        share=json.share,
+        instead_of=json.instead_of,
+        left_out=tuple(json.left_out),
+        added=json.added,
+        eased=tuple(json.eased),
+        toward=json.toward,
+    )
 
 
 @bp.post("/make/compose")
@@ -60,8 +69,9 @@ def compose(json: WishIn) -> ComposedOut:
 def keep(json: KeepIn) -> DoneOut:
     """Keep the tray."""
     meant = frozenset(json.for_children)
-    return DoneOut(id=make.keep(desk(), _wish(json.wish), json.name, json.bin, meant, adult_id(),
-                              exception=json.exception))  # fmt: skip
+    return DoneOut(
+        id=make.keep(desk(), _wish(json.wish), json.name, json.bin, meant, adult_id(), exception=json.exception)
+    )
 
 
 @bp.get("/make/trays/<int:tray_id>")
@@ -69,12 +79,19 @@ def keep(json: KeepIn) -> DoneOut:
 def get_composed(tray_id: int) -> MadeTrayOut:
     """How a tray was composed, to open it in Make again."""
     wish = make.wish_of(desk(), tray_id)
-    return MadeTrayOut(key=wish.key, level=wish.level, child_id=wish.child_id, fixed=dict(wish.fixed),
-                       counts=dict(wish.counts), container=wish.container, left_out=list(wish.left_out),
-                       eased=list(wish.eased), toward=wish.toward,
-                       added=dict(wish.added),
-                       spots=[SpotByHandOut(role=role, x_mm=x, y_mm=y, turned=turned)
-                              for role, (x, y, turned) in wish.spots.items()])  # fmt: skip
+    return MadeTrayOut(
+        key=wish.key,
+        level=wish.level,
+        child_id=wish.child_id,
+        fixed=dict(wish.fixed),
+        counts=dict(wish.counts),
+        container=wish.container,
+        left_out=list(wish.left_out),
+        eased=list(wish.eased),
+        toward=wish.toward,
+        added=dict(wish.added),
+        spots=[SpotByHandOut(role=role, x_mm=x, y_mm=y, turned=turned) for role, (x, y, turned) in wish.spots.items()],
+    )
 
 
 @bp.post("/trays/<int:tray_id>/next-level")

@@ -27,17 +27,29 @@ bp = Blueprint("making", __name__, url_prefix="/api")
 
 def _recipe(each: Recipe) -> RecipeOut:
     return RecipeOut(
-        key=each.key, name=each.name, makes=each.makes, work=each.work, minutes=each.minutes,
-        materials=list(each.materials), steps=list(each.steps),
+        key=each.key,
+        name=each.name,
+        makes=each.makes,
+        work=each.work,
+        minutes=each.minutes,
+        materials=list(each.materials),
+        steps=list(each.steps),
         checks=[CheckTextOut(key=key, text=text) for key, text in each.checks],
-    )  # fmt: skip
+    )
 
 
 def _making(each: Making, recipe: Recipe) -> MakingOut:
     return MakingOut(
-        id=each.id, recipe=_recipe(recipe), name=each.name, wanted_for=each.wanted_for, done=list(each.done),
-        checked=list(each.checked), checked_by=each.checked_by, checked_on=each.checked_on, begun_on=each.begun_on,
-    )  # fmt: skip
+        id=each.id,
+        recipe=_recipe(recipe),
+        name=each.name,
+        wanted_for=each.wanted_for,
+        done=list(each.done),
+        checked=list(each.checked),
+        checked_by=each.checked_by,
+        checked_on=each.checked_on,
+        begun_on=each.begun_on,
+    )
 
 
 @bp.get("/making")
@@ -48,9 +60,20 @@ def get_making() -> MakingListOut:
     return MakingListOut(
         begun=[_making(each, recipe) for each, recipe in found.begun],
         suggested=[SuggestedOut(recipe=_recipe(each), cards=cards) for each, cards in found.suggested],
-        marks=[WornOut(id=m.id, what=m.what, name=name, component_id=m.component_id, tray_id=m.tray_id, note=m.note,
-                       marked_by=m.marked_by, marked_on=m.marked_on) for m, name in found.marks],
-    )  # fmt: skip
+        marks=[
+            WornOut(
+                id=m.id,
+                what=m.what,
+                name=name,
+                component_id=m.component_id,
+                tray_id=m.tray_id,
+                note=m.note,
+                marked_by=m.marked_by,
+                marked_on=m.marked_on,
+            )
+            for m, name in found.marks
+        ],
+    )
 
 
 @bp.post("/making")

@@ -48,13 +48,16 @@ def _read(morning_id: int | None) -> MorningReadOut:
     at = desk()
     house, found = at.house(), reading.read_morning(at, morning_id)
     return MorningReadOut(
-        morning=cast("MorningOut", morning_out(found.morning, house)), day=found.morning.day,
+        morning=cast("MorningOut", morning_out(found.morning, house)),
+        day=found.morning.day,
         episodes=episodes_out(found.episodes, at),
         spells=[SpellOut.model_validate(s) for s in found.spells],
-        children=[_childs(c, found.episodes, house) for c in found.children], swept=swept_out(found.swept, house),
-        earlier=found.earlier.id if found.earlier else None, later=found.later.id if found.later else None,
+        children=[_childs(c, found.episodes, house) for c in found.children],
+        swept=swept_out(found.swept, house),
+        earlier=found.earlier.id if found.earlier else None,
+        later=found.later.id if found.later else None,
         typical_weeks=TYPICAL_WEEKS,
-    )  # fmt: skip
+    )
 
 
 def _childs(each: ChildsMorning, works: Sequence[Episode], house: House) -> ChildsMorningOut:
@@ -62,13 +65,18 @@ def _childs(each: ChildsMorning, works: Sequence[Episode], house: House) -> Chil
     great = curve.great if curve else None
     kept = next((e for e in works if great and e.id == great.episode_id), None)
     return ChildsMorningOut(
-        child=child_out(marks_of(each.child, desk().today())), at_work_min=curve.at_work_min if curve else 0.0,
+        child=child_out(marks_of(each.child, desk().today())),
+        at_work_min=curve.at_work_min if curve else 0.0,
         settling_min=curve.settling_min if curve else None,
         dip=StretchOut.model_validate(curve.dip) if curve and curve.dip else None,
         great=StretchOut.model_validate(great) if great else None,
         great_at=work_name(house, kept.tray_id, kept.activity) if kept else "",
         work=[StretchOut.model_validate(s) for s in curve.work] if curve else [],
-        longest_min=each.longest_min, stretches_min=list(each.stretches_min), rounds=each.rounds,
-        breaks=[CauseOut(cause=c, times=n) for c, n in each.breaks], came_back=each.came_back,
-        typical=[QuarterOut.model_validate(b) for b in each.typical], mornings=each.mornings,
-    )  # fmt: skip
+        longest_min=each.longest_min,
+        stretches_min=list(each.stretches_min),
+        rounds=each.rounds,
+        breaks=[CauseOut(cause=c, times=n) for c, n in each.breaks],
+        came_back=each.came_back,
+        typical=[QuarterOut.model_validate(b) for b in each.typical],
+        mornings=each.mornings,
+    )

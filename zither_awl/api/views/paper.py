@@ -5,15 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, Response
 
 from zither_awl.api.context import desk, door, printer
-from zither_awl.api.schemas.paper import (
-    ChoiceOut,
-    JobOut,
-    OrderQuery,
-    PageQuery,
-    PaperChoicesOut,
-    PreviewOut,
-    PrintIn,
-)
+from zither_awl.api.schemas.paper import ChoiceOut, JobOut, OrderQuery, PageQuery, PaperChoicesOut, PreviewOut, PrintIn
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
 from zither_awl.core.saying import said_of
@@ -55,8 +47,13 @@ def get_preview(query: OrderQuery) -> PreviewOut:
     made = _document(_order(query))
     wide, high = PAPERS[query.paper]
     lies = query.kind in ("tray-cards", "routine-strip")
-    return PreviewOut(name=made.name, pages=list(pages_of(made.pdf)), notes=list(made.notes),
-                      width_mm=high if lies else wide, height_mm=wide if lies else high)  # fmt: skip
+    return PreviewOut(
+        name=made.name,
+        pages=list(pages_of(made.pdf)),
+        notes=list(made.notes),
+        width_mm=high if lies else wide,
+        height_mm=wide if lies else high,
+    )
 
 
 @bp.get("/paper/page.png")
@@ -79,8 +76,7 @@ def get_pdf(query: OrderQuery) -> Response:
 
 
 def _file(data: bytes, kind: str, name: str = "") -> Response:
-    headers = {"Cache-Control": "no-store", **({"Content-Disposition": f'inline; filename="{name}"'}
-        if name else {})}
+    headers = {"Cache-Control": "no-store", **({"Content-Disposition": f'inline; filename="{name}"'} if name else {})}
     return Response(data, content_type=kind, headers=headers)
 
 

@@ -34,33 +34,56 @@ def get_routines() -> RoutinesOut:
     """Every routine, what is under way, what was done, and what comes round today."""
     board, kept = routines.board(desk()), desk().house().lessons.step_photos
     return RoutinesOut(
-        routines=[_routine(r, kept) for r in board.routines], past=[_run(r, None) for r in board.past],
-        open=[_run(r, step.key if step else None) for r, step in board.open], today=[r.key for r in board.today],
+        routines=[_routine(r, kept) for r in board.routines],
+        past=[_run(r, None) for r in board.past],
+        open=[_run(r, step.key if step else None) for r, step in board.open],
+        today=[r.key for r in board.today],
         pictures=sorted(pictures()),
-    )  # fmt: skip
+    )
 
 
 def _routine(each: Routine, photographed: Mapping[tuple[str, str], int]) -> RoutineOut:
     return RoutineOut(
-        key=each.key, name=each.name, invitation=each.invitation, from_months=each.from_months, own=each.own,
-        changed=each.changed, weekdays=list(each.weekdays), adults=list(each.adults),
+        key=each.key,
+        name=each.name,
+        invitation=each.invitation,
+        from_months=each.from_months,
+        own=each.own,
+        changed=each.changed,
+        weekdays=list(each.weekdays),
+        adults=list(each.adults),
         steps=[_step(s, (each.key, s.key) in photographed) for s in each.steps],
-    )  # fmt: skip
+    )
 
 
 def _step(s: Step, photo: bool) -> StepOut:
-    return StepOut(key=s.key, text=s.text, picture=s.picture, photo=photo, who=s.who, timer_min=s.timer_min,
-                   amount=s.amount, caution=s.caution, source=s.source, only_if=s.only_if, piles=s.piles,
-                   kinds=list(s.kinds))  # fmt: skip
+    return StepOut(
+        key=s.key,
+        text=s.text,
+        picture=s.picture,
+        photo=photo,
+        who=s.who,
+        timer_min=s.timer_min,
+        amount=s.amount,
+        caution=s.caution,
+        source=s.source,
+        only_if=s.only_if,
+        piles=s.piles,
+        kinds=list(s.kinds),
+    )
 
 
 def _run(run: RoutineRun, following: str | None) -> RunOut:
     return RunOut(
-        key=run.key, routine=run.routine, began=run.began, ended=run.ended, next=following,
+        key=run.key,
+        routine=run.routine,
+        began=run.began,
+        ended=run.ended,
+        next=following,
         invited=[InvitedOut(child_id=c, answer=a) for c, a in run.invited],
         done=[DoneStepOut(step=d.step, at=d.at, child_id=d.child_id) for d in run.done],
         branches=[BranchOut(branch=b, holds=h) for b, h in run.branches],
-    )  # fmt: skip
+    )
 
 
 @bp.post("/routines")
@@ -68,8 +91,9 @@ def _run(run: RoutineRun, following: str | None) -> RunOut:
 def save_routine(json: RoutineIn) -> DoneOut:
     """Keep a routine of one's own, or one that ships, written anew."""
     data = json.model_dump()
-    data["steps"] = [{**{k: v for k, v in s.items() if k != "timer_min"}, "timer": s["timer_min"]}
-                     for s in data["steps"]]  # fmt: skip
+    data["steps"] = [
+        {**{k: v for k, v in s.items() if k != "timer_min"}, "timer": s["timer_min"]} for s in data["steps"]
+    ]
     return DoneOut(id=routines.save_routine(desk(), json.key, data, adult_id()))
 
 

@@ -42,12 +42,17 @@ def get_session() -> SessionOut:
     house = at.house()
     household = HouseholdOut.model_validate(house.household) if house.household else None
     return SessionOut(
-        household=household, usual_practice=usual_practice(),
+        household=household,
+        usual_practice=usual_practice(),
         adults=[AdultOut(id=a.id, name=a.name, minutes=list(a.minutes), language=a.language) for a in house.adults],
-        csrf_token=generate_csrf(), now=at.now(),
-        today=at.today(), version=__version__, demo=house.settings.seeded_on is not None,
-        looked_at=welcome.only_looked_at(house), right=right(),
-    )  # fmt: skip
+        csrf_token=generate_csrf(),
+        now=at.now(),
+        today=at.today(),
+        version=__version__,
+        demo=house.settings.seeded_on is not None,
+        looked_at=welcome.only_looked_at(house),
+        right=right(),
+    )
 
 
 @bp.put("/household")

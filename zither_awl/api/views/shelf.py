@@ -27,20 +27,43 @@ def get_shelf() -> ShelfOut:
         units=[unit_out(u, heights.stability(house, u, today)) for u in house.units],
         archived_units=[unit_out(u) for u in house.all_units if u.archived],
         placements=[placement_out(p, house, today) for p in house.placements],
-        trays=[tray_out(t, house, today) for t in house.trays], children=children_out(at),
+        trays=[tray_out(t, house, today) for t in house.trays],
+        children=children_out(at),
         findings=[finding_out(f, house) for f in shelf.findings_with_actions(at)],
-    )  # fmt: skip
+    )
 
 
 def _unit(json: UnitIn, unit_id: int) -> Unit:
-    boards = tuple(Board(height_mm=b.height_mm, places=b.places, divided=b.divided, load_g=b.load_g,
-                         widths_mm=tuple(b.widths_mm), drawer=b.drawer) for b in json.boards)  # fmt: skip
+    boards = tuple(
+        Board(
+            height_mm=b.height_mm,
+            places=b.places,
+            divided=b.divided,
+            load_g=b.load_g,
+            widths_mm=tuple(b.widths_mm),
+            drawer=b.drawer,
+        )
+        for b in json.boards
+    )
     return Unit(
-        id=unit_id, name=json.name, kind=json.kind, room=json.room, width_mm=json.width_mm, height_mm=json.height_mm,
-        depth_mm=json.depth_mm, boards=boards, comes=frozenset(json.comes), barrier=json.barrier,
-        climb_on_mm=json.climb_on_mm, mass_g=json.mass_g, anchored=json.anchored, bedroom=json.bedroom, most=json.most,
-        main=json.main, version=json.version,
-    )  # fmt: skip
+        id=unit_id,
+        name=json.name,
+        kind=json.kind,
+        room=json.room,
+        width_mm=json.width_mm,
+        height_mm=json.height_mm,
+        depth_mm=json.depth_mm,
+        boards=boards,
+        comes=frozenset(json.comes),
+        barrier=json.barrier,
+        climb_on_mm=json.climb_on_mm,
+        mass_g=json.mass_g,
+        anchored=json.anchored,
+        bedroom=json.bedroom,
+        most=json.most,
+        main=json.main,
+        version=json.version,
+    )
 
 
 @bp.post("/units")

@@ -19,35 +19,58 @@ from zither_awl.services import removing, showing
 bp = Blueprint("showing", __name__, url_prefix="/api")
 
 
+def _shown_out(found: showing.Script) -> list[ShownOut]:
+    adults = {a.id: a.name for a in desk().house().adults}
+    return [
+        ShownOut(
+            id=p.id, at=p.at, again=p.again, outcome=p.outcome, manner=p.manner, adult=adults.get(p.adult_id or 0, "")
+        )
+        for p in found.shown
+    ]
+
+
 @bp.get("/showings/<int:child_id>/<int:tray_id>")
 @api.validate(resp=answers(HTTP_200=ScriptOut), tags=["showing"])
 def get_script(child_id: int, tray_id: int) -> ScriptOut:
     """How a tray is shown to a child, step by step."""
     found = showing.script(desk(), child_id, tray_id)
-    design, adults = found.design, {a.id: a.name for a in desk().house().adults}
+    design = found.design
     level = design.level(found.tray.card.level) if design else None
     return ScriptOut(
-        child_id=child_id, child=found.child.name, tray_id=tray_id, tray=found.tray.name, card=found.tray.card.name,
-        style=found.style, manners=[MannerOut(style=s, opening=OPENING[s], manner=MANNER[s]) for s in MANNER],
-        steps=list(script_of(design, level)) if design and level else [], changes=level.changes if level else "",
-        invitation=design.invitation if design else "", also=list(design.also) if design else [],
-        grid=list(design.grid) if design else [], then=list(design.then) if design else [],
+        child_id=child_id,
+        child=found.child.name,
+        tray_id=tray_id,
+        tray=found.tray.name,
+        card=found.tray.card.name,
+        style=found.style,
+        manners=[MannerOut(style=s, opening=OPENING[s], manner=MANNER[s]) for s in MANNER],
+        steps=list(script_of(design, level)) if design and level else [],
+        changes=level.changes if level else "",
+        invitation=design.invitation if design else "",
+        also=list(design.also) if design else [],
+        grid=list(design.grid) if design else [],
+        then=list(design.then) if design else [],
         interest=list(design.interest) if design else [],
-        control=design.control if design else "", clean_up=design.clean_up if design else "",
-        expects=level.expects if level else "", not_yet=level.not_yet if level else "",
-        what_if=[WhatIfOut(what=a, then=b) for a, b in WHAT_IF], if_hard=list(found.if_hard),
+        control=design.control if design else "",
+        clean_up=design.clean_up if design else "",
+        expects=level.expects if level else "",
+        not_yet=level.not_yet if level else "",
+        what_if=[WhatIfOut(what=a, then=b) for a, b in WHAT_IF],
+        if_hard=list(found.if_hard),
         beforehand=list(found.beforehand),
-        supervision=design.supervision if design else "none", condition=found.condition,
-        shown=[ShownOut(id=p.id, at=p.at, again=p.again, outcome=p.outcome, manner=p.manner,
-                        adult=adults.get(p.adult_id or 0, ""))
-               for p in found.shown],
-        outcomes=list(OUTCOMES), ways=list(MANNERS),
+        supervision=design.supervision if design else "none",
+        condition=found.condition,
+        shown=_shown_out(found),
+        outcomes=list(OUTCOMES),
+        ways=list(MANNERS),
         with_children=[WithOut(id=c.id, name=c.name, pattern=cast("Any", c.pattern)) for c in found.others],
-        foods=found_out(found.foods), words=[word for word, _ in design.words] if design else [],
-        lesson=f"card:{found.tray.card.key}", planned_id=found.planned.id if found.planned else None,
+        foods=found_out(found.foods),
+        words=[word for word, _ in design.words] if design else [],
+        lesson=f"card:{found.tray.card.key}",
+        planned_id=found.planned.id if found.planned else None,
         planned_day=found.planned.day if found.planned else None,
         waits=reasons_out(found.suits.reasons) if not found.suits.now else [],
-    )  # fmt: skip
+    )
 
 
 @bp.post("/showings")

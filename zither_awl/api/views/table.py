@@ -9,15 +9,7 @@ from zither_awl.api.answers import reasons_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.home_answers import found_out
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.table import (
-    AtTableOut,
-    FoodOut,
-    FoodsOut,
-    ForEachOut,
-    MetOut,
-    OnItOut,
-    TableOut,
-)
+from zither_awl.api.schemas.table import AtTableOut, FoodOut, FoodsOut, ForEachOut, MetOut, OnItOut, TableOut
 from zither_awl.api.spec import answers, api
 from zither_awl.catalogue.foods import food_called
 from zither_awl.core.food import CUTS, UNKNOWN
@@ -45,17 +37,34 @@ def get_table() -> TableOut:
     stage, now = page.stage, page.today
     events = sorted((*now.set, *now.poured, *now.tasted), key=lambda e: e.at)
     return TableOut(
-        stage=stage.name, what=stage.what, eaters=[c.id for c in page.eaters], in_the_bowl=stage.in_the_bowl,
+        stage=stage.name,
+        what=stage.what,
+        eaters=[c.id for c in page.eaters],
+        in_the_bowl=stage.in_the_bowl,
         for_each=[ForEachOut(child_id=c, child=names.get(c, ""), pieces=n) for c, n in stage.for_each],
-        reasons=reasons_out(stage.reasons), empty_at=now.empty_at, refilled=now.refilled, may_refill=now.may_refill,
-        on_it=[OnItOut(food=_called(e.food), cut=CUTS.get(e.cut, ""), set_at=e.at, found=found_out(found),  # type: ignore[call-overload]
-                       by=names.get(e.child_id or 0) or adults.get(e.adult_id or 0, ""))
-               for e, _, found in page.on_it],
+        reasons=reasons_out(stage.reasons),
+        empty_at=now.empty_at,
+        refilled=now.refilled,
+        may_refill=now.may_refill,
+        on_it=[
+            OnItOut(
+                food=_called(e.food),
+                cut=CUTS.get(e.cut, ""),  # type: ignore[call-overload]
+                set_at=e.at,
+                found=found_out(found),
+                by=names.get(e.child_id or 0) or adults.get(e.adult_id or 0, ""),
+            )
+            for e, _, found in page.on_it
+        ],
         today=[_event(e, adults) for e in events],
-        met=[MetOut(child_id=c, food=_called(food), outcomes=[e.outcome for e in told])
-             for (c, food), told in page.met.items()],
-        poured=list(POURED), tasted=list(TASTED), script=list(SCRIPT),
-    )  # fmt: skip
+        met=[
+            MetOut(child_id=c, food=_called(food), outcomes=[e.outcome for e in told])
+            for (c, food), told in page.met.items()
+        ],
+        poured=list(POURED),
+        tasted=list(TASTED),
+        script=list(SCRIPT),
+    )
 
 
 def _called(food: str) -> str:
@@ -64,13 +73,21 @@ def _called(food: str) -> str:
 
 
 def _event(e: TableEvent, adults: dict[int, str]) -> AtTableOut:
-    return AtTableOut(what=e.what, at=e.at, child_id=e.child_id, adult=adults.get(e.adult_id or 0, ""),
-                      food=_called(e.food) if e.food else "", cut=e.cut, outcome=e.outcome)  # fmt: skip
+    return AtTableOut(
+        what=e.what,
+        at=e.at,
+        child_id=e.child_id,
+        adult=adults.get(e.adult_id or 0, ""),
+        food=_called(e.food) if e.food else "",
+        cut=e.cut,
+        outcome=e.outcome,
+    )
 
 
 def _offer(each: table.Offer) -> FoodOut:
-    return FoodOut(key=each.food.key, name=each.food.name, cuts=list(each.food.cuts), cut=each.cut,
-                   found=found_out(each.found))  # fmt: skip
+    return FoodOut(
+        key=each.food.key, name=each.food.name, cuts=list(each.food.cuts), cut=each.cut, found=found_out(each.found)
+    )
 
 
 @bp.get("/foods")

@@ -33,22 +33,41 @@ def get_talks() -> TalksOut:
     """The talks there are, the one under way, those that were had, and what may come next."""
     house, page = desk().house(), talks.page(desk())
     return TalksOut(
-        plans=[TalkPlanOut(key=p.key, name=p.name, words=p.words, questions=list(p.questions), caution=p.caution,
-                           then=list(talks.extensions(house, p))) for p in page.plans],
-        open=_talk(page.open) if page.open else None, past=[_talk(each) for each in page.past],
+        plans=[
+            TalkPlanOut(
+                key=p.key,
+                name=p.name,
+                words=p.words,
+                questions=list(p.questions),
+                caution=p.caution,
+                then=list(talks.extensions(house, p)),
+            )
+            for p in page.plans
+        ],
+        open=_talk(page.open) if page.open else None,
+        past=[_talk(each) for each in page.past],
         sets=[word_set_out(house, s, "en") for s in lessons.sets(house) if s.kind == "words"],
         series=[_series(each) for each in shipped_series()],
-    )  # fmt: skip
+    )
 
 
 def _series(each: Series) -> SeriesOut:
     planned = {line.ref: line for line in desk().house().weeks.by_then}
     lines = [planned.get(f"series:{each.key}:{n}") for n in range(1, len(each.steps) + 1)]
-    return SeriesOut(key=each.key, name=each.name, steps=[
-        SeriesStepOut(text=step.text, picture=step.picture, caution=step.caution, due=line.due if line else None,
-                      done_on=line.done_on if line else None)
-        for step, line in zip(each.steps, lines, strict=True)
-    ])  # fmt: skip
+    return SeriesOut(
+        key=each.key,
+        name=each.name,
+        steps=[
+            SeriesStepOut(
+                text=step.text,
+                picture=step.picture,
+                caution=step.caution,
+                due=line.due if line else None,
+                done_on=line.done_on if line else None,
+            )
+            for step, line in zip(each.steps, lines, strict=True)
+        ],
+    )
 
 
 @bp.post("/series/<key>")
@@ -63,12 +82,19 @@ def _talk(talk: Talk) -> TalkOut:
     house = desk().house()
     adults = {a.id: a.name for a in house.adults}
     return TalkOut(
-        key=talk.key, talk=talk.talk, set=word_set_out(house, lessons.word_set(house, talk.set_key), "en"),
-        began=talk.began, ended=talk.ended, adult=adults.get(talk.adult_id or 0, ""), photo=talk.photo_id is not None,
+        key=talk.key,
+        talk=talk.talk,
+        set=word_set_out(house, lessons.word_set(house, talk.set_key), "en"),
+        began=talk.began,
+        ended=talk.ended,
+        adult=adults.get(talk.adult_id or 0, ""),
+        photo=talk.photo_id is not None,
         said=[TalkWordOut(thing=w.thing, question=w.question, child_id=w.child_id) for w in talk.said],
-        next=[TalkNextOut(child_id=n.child.id, child=n.child.name, words=list(n.new), labels=n.labels)
-              for n in talks.next_of(desk(), talk)],
-    )  # fmt: skip
+        next=[
+            TalkNextOut(child_id=n.child.id, child=n.child.name, words=list(n.new), labels=n.labels)
+            for n in talks.next_of(desk(), talk)
+        ],
+    )
 
 
 @bp.put("/<key>/photo")

@@ -30,8 +30,15 @@ bp = Blueprint("telling", __name__, url_prefix="/api")
 
 def _picture(each: Picture) -> PictureOut:
     of = "work" if each.episode_id else "showing" if each.presentation_id else "talk" if each.talk_key else ""
-    return PictureOut(id=each.id, photo=each.photo_id is not None, local_day=each.local_day, note=each.note,
-                      children=sorted(each.children), of=of, episode_id=each.episode_id)  # fmt: skip
+    return PictureOut(
+        id=each.id,
+        photo=each.photo_id is not None,
+        local_day=each.local_day,
+        note=each.note,
+        children=sorted(each.children),
+        of=of,
+        episode_id=each.episode_id,
+    )
 
 
 @bp.get("/pictures")
@@ -46,9 +53,16 @@ def list_pictures() -> PicturesOut:
 def add_picture(query: PictureQuery) -> DoneOut:
     """Keep a photograph of the work, a note on it, or both: the bytes of a picture, or none."""
     made = pictures.add(
-        desk(), request.get_data() or None, [int(each) for each in query.children.split(",")], query.note, adult_id(),
-        episode_id=query.episode or None, presentation_id=query.showing or None, talk_key=query.talk or None)
-    return DoneOut(id=made)  # fmt: skip
+        desk(),
+        request.get_data() or None,
+        [int(each) for each in query.children.split(",")],
+        query.note,
+        adult_id(),
+        episode_id=query.episode or None,
+        presentation_id=query.showing or None,
+        talk_key=query.talk or None,
+    )
+    return DoneOut(id=made)
 
 
 @bp.put("/pictures/<int:picture_id>")
@@ -70,8 +84,9 @@ def drop_picture(picture_id: int) -> DoneOut:
 @bp.get("/pictures/<int:picture_id>/photo.jpg")
 def get_picture(picture_id: int) -> Response:
     """Its photograph."""
-    return Response(pictures.photo_of(desk(), picture_id), content_type="image/jpeg",
-                    headers={"Cache-Control": "no-store"})  # fmt: skip
+    return Response(
+        pictures.photo_of(desk(), picture_id), content_type="image/jpeg", headers={"Cache-Control": "no-store"}
+    )
 
 
 @bp.get("/children/<int:child_id>/story")
@@ -80,11 +95,21 @@ def get_story(child_id: int, query: SpanQuery) -> StoryOut:
     """The story of a child from a day to a day, to be chosen from and written on."""
     page = story.story(desk(), child_id, query.from_day, query.until_day)
     decided = {part.key: part for part in page.story.parts}
-    parts = [PartOfStoryOut(key=p.key, title=p.title, lines=list(p.lines), told=d.told, text=d.text)
-             for p in page.parts for d in (decided.get(p.key, StoryPart(key=p.key)),)]  # fmt: skip
-    return StoryOut(child=child_id, title=page.title, from_day=query.from_day, until_day=query.until_day, parts=parts,
-                    pictures=[_picture(each) for each in page.pictures], chosen=list(page.story.pictures),
-                    withheld=page.withheld)  # fmt: skip
+    parts = [
+        PartOfStoryOut(key=p.key, title=p.title, lines=list(p.lines), told=d.told, text=d.text)
+        for p in page.parts
+        for d in (decided.get(p.key, StoryPart(key=p.key)),)
+    ]
+    return StoryOut(
+        child=child_id,
+        title=page.title,
+        from_day=query.from_day,
+        until_day=query.until_day,
+        parts=parts,
+        pictures=[_picture(each) for each in page.pictures],
+        chosen=list(page.story.pictures),
+        withheld=page.withheld,
+    )
 
 
 @bp.put("/children/<int:child_id>/story")
@@ -92,8 +117,14 @@ def get_story(child_id: int, query: SpanQuery) -> StoryOut:
 def put_story(child_id: int, json: StoryIn) -> DoneOut:
     """Keep what was chosen and written for it."""
     parts = tuple(StoryPart(key=p.key, told=p.told, text=p.text) for p in json.parts)
-    told = Story(child_id=child_id, from_day=json.from_day, until_day=json.until_day, title=json.title, parts=parts,
-                 pictures=tuple(json.pictures))  # fmt: skip
+    told = Story(
+        child_id=child_id,
+        from_day=json.from_day,
+        until_day=json.until_day,
+        title=json.title,
+        parts=parts,
+        pictures=tuple(json.pictures),
+    )
     story.save(desk(), told, adult_id())
     return DoneOut(id=child_id)
 

@@ -38,11 +38,18 @@ def get_themes() -> ThemePatternsOut:
     """The themes of the catalogue, those of these months first."""
     month = desk().today().month
     found = [
-        ThemePatternOut(key=p.key, name=p.name, question=p.question, outing=p.outing, caution=p.caution,
-                        words=[WordPairOut(word=a, second=b) for a, b in p.words], months=list(p.months),
-                        now=month in p.months)
+        ThemePatternOut(
+            key=p.key,
+            name=p.name,
+            question=p.question,
+            outing=p.outing,
+            caution=p.caution,
+            words=[WordPairOut(word=a, second=b) for a, b in p.words],
+            months=list(p.months),
+            now=month in p.months,
+        )
         for p in shipped_themes()
-    ]  # fmt: skip
+    ]
     return ThemePatternsOut(themes=sorted(found, key=lambda t: (not t.now, bool(t.months), t.name)))
 
 
@@ -77,12 +84,17 @@ def get_theme(theme_id: int) -> ThemeOut:
     theme = themes.theme(house, theme_id)
     on = weeks.ThemeOn(theme, tuple((t, weeks.state_of(house, t)) for t in theme.trays))
     return ThemeOut(
-        theme=theme_on_out(on, house), words=list(theme.words), song=theme.song, outing=theme.outing, keep=theme.keep,
+        theme=theme_on_out(on, house),
+        words=list(theme.words),
+        song=theme.song,
+        outing=theme.outing,
+        keep=theme.keep,
         lines=[line_out(line) for line in house.weeks.by_then if line.theme_id == theme_id],
         books=[BookOfThemeOut(id=b.thing_id, title=b.title) for b in books_of(house, theme)],
         loved=[LovedOut(name=each.name, chosen=each.chosen, of=each.of) for each in themes.afterwards(at, theme_id)],
-        begun=theme.from_day <= today, over=theme.until_day < today,
-    )  # fmt: skip
+        begun=theme.from_day <= today,
+        over=theme.until_day < today,
+    )
 
 
 @bp.put("/themes/<int:theme_id>")

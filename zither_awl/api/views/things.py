@@ -60,16 +60,32 @@ def get_things() -> ThingsOut:
     return ThingsOut(
         things=[component_out(t, house) for t in things.things_of(house)],
         archived=[component_out(Thing(c, 0, ()), house) for c in house.components if c.archived],
-        restock=[RestockOut(component_id=r.component.id, name=r.component.name, days_left=r.days_left,
-                            buy_by=r.buy_by.isoformat() if r.buy_by else None, reason=reasons_out([r.reason])[0])
-                 for r in things.restocking(house, today)],
-        full=[FullOut(bin=f.bin.name, holds=f.holds, most=f.bin.most or 0,
-                      leave=[LeaveOut(tray_id=t.id, name=t.name, reason=reasons_out([why])[0]) for t, why in f.leave])
-              for f in things.full(house, today)],
-        kinds=sorted(KINDS), drawn={name: kind.drawn for name, kind in KINDS.items()}, subjects=sorted(SUBJECTS),
-        allergens=list(ALLERGENS), dangers=sorted(k for k in DECLARED if k != "allergen"),
+        restock=[
+            RestockOut(
+                component_id=r.component.id,
+                name=r.component.name,
+                days_left=r.days_left,
+                buy_by=r.buy_by.isoformat() if r.buy_by else None,
+                reason=reasons_out([r.reason])[0],
+            )
+            for r in things.restocking(house, today)
+        ],
+        full=[
+            FullOut(
+                bin=f.bin.name,
+                holds=f.holds,
+                most=f.bin.most or 0,
+                leave=[LeaveOut(tray_id=t.id, name=t.name, reason=reasons_out([why])[0]) for t, why in f.leave],
+            )
+            for f in things.full(house, today)
+        ],
+        kinds=sorted(KINDS),
+        drawn={name: kind.drawn for name, kind in KINDS.items()},
+        subjects=sorted(SUBJECTS),
+        allergens=list(ALLERGENS),
+        dangers=sorted(k for k in DECLARED if k != "allergen"),
         bins=[b.name for b in house.bins],
-    )  # fmt: skip
+    )
 
 
 @bp.post("/things/guess")
@@ -89,12 +105,18 @@ def _not_yet(made: Component, house: House) -> ComponentOut:
 def read_typed(json: GuessIn) -> TypedOut:
     """What was typed, thing by thing, as it was understood; three kinds to choose from where it is not clear."""
     house = desk().house()
-    return TypedOut(lines=[
-        ThingLineOut(typed=line.said.typed, name=line.said.name, told=list(entering.told_of(line)), likely=[
-            _not_yet(each, house) for each in line.likely
-        ], thing=_not_yet(line.thing, house) if line.thing else None)
-        for line in entering.read_lines(json.typed)
-    ])  # fmt: skip
+    return TypedOut(
+        lines=[
+            ThingLineOut(
+                typed=line.said.typed,
+                name=line.said.name,
+                told=list(entering.told_of(line)),
+                likely=[_not_yet(each, house) for each in line.likely],
+                thing=_not_yet(line.thing, house) if line.thing else None,
+            )
+            for line in entering.read_lines(json.typed)
+        ]
+    )
 
 
 @bp.post("/things/quick")
@@ -109,12 +131,26 @@ def add_quickly(json: GuessIn) -> AddedOut:
 @api.validate(resp=answers(HTTP_200=WalkOut), tags=["cupboard"])
 def get_walk() -> WalkOut:
     """The commonest things of each room, to be ticked on a walk through the house."""
-    return WalkOut(rooms=[
-        WalkRoomOut(key=room.key, name=room.name, things=[
-            WalkThingOut(name=each.thing.name, kind=each.thing.kind, drawn=kind_of(each.thing).drawn,
-                         count=each.thing.count, there=each.there, medium=each.thing.medium) for each in found
-        ]) for room, found in entering.walk(desk().house())
-    ])  # fmt: skip
+    return WalkOut(
+        rooms=[
+            WalkRoomOut(
+                key=room.key,
+                name=room.name,
+                things=[
+                    WalkThingOut(
+                        name=each.thing.name,
+                        kind=each.thing.kind,
+                        drawn=kind_of(each.thing).drawn,
+                        count=each.thing.count,
+                        there=each.there,
+                        medium=each.thing.medium,
+                    )
+                    for each in found
+                ],
+            )
+            for room, found in entering.walk(desk().house())
+        ]
+    )
 
 
 @bp.post("/things/walk")
@@ -164,11 +200,20 @@ def _component(json: ComponentIn, component_id: int) -> Component:
     lists: dict[str, Any] = {name: tuple(getattr(json, name)) for name in named}
     lists["allergens"] = tuple(map(allergen_named, json.allergens))
     return Component(
-        id=component_id, shape=shape_in(json.shape),
-        inside=Inside(depth_mm=inside.depth_mm, top_mm=inside.top_mm, bottom_mm=inside.bottom_mm,
-                      across_mm=inside.across_mm, marks=tuple((m.ml, m.mm) for m in inside.marks)) if inside else None,
-        **kept, **lists,
-    )  # fmt: skip
+        id=component_id,
+        shape=shape_in(json.shape),
+        inside=Inside(
+            depth_mm=inside.depth_mm,
+            top_mm=inside.top_mm,
+            bottom_mm=inside.bottom_mm,
+            across_mm=inside.across_mm,
+            marks=tuple((m.ml, m.mm) for m in inside.marks),
+        )
+        if inside
+        else None,
+        **kept,
+        **lists,
+    )
 
 
 @bp.post("/things")
@@ -208,8 +253,7 @@ def archive_thing(component_id: int, json: ArchiveIn) -> DoneOut:
 def find(query: FindQuery) -> FindOut:
     """What a few letters mean: where something is, or what a verb at the front asks to be done."""
     found = finding.find(desk().house(), query.letters)
-    return FindOut(found=[FoundOut(what=f.what, name=f.name, where=f.where, address=f.address)
-                          for f in found])  # fmt: skip
+    return FindOut(found=[FoundOut(what=f.what, name=f.name, where=f.where, address=f.address) for f in found])
 
 
 @bp.post("/import/things/check")

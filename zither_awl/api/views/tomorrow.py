@@ -7,13 +7,7 @@ from flask import Blueprint
 from zither_awl.api.answers import reasons_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.schemas.base import DoneOut
-from zither_awl.api.schemas.tomorrow import (
-    ChildsDayOut,
-    InvitationOut,
-    InvitationsOut,
-    InvitationsQuery,
-    InviteIn,
-)
+from zither_awl.api.schemas.tomorrow import ChildsDayOut, InvitationOut, InvitationsOut, InvitationsQuery, InviteIn
 from zither_awl.api.spec import answers, api
 from zither_awl.core.tomorrow import Invitation
 from zither_awl.services import groups, tomorrow
@@ -33,15 +27,27 @@ def get_invitations(query: InvitationsQuery) -> InvitationsOut:
 
 def _day_out(each: DayOf) -> ChildsDayOut:
     return ChildsDayOut(
-        child_id=each.child.id, child=each.child.name, pattern=each.child.pattern, chosen=each.chosen,
-        items=[_invitation_out(i, each) for i in each.items], others=[_invitation_out(i, each) for i in each.others],
-    )  # fmt: skip
+        child_id=each.child.id,
+        child=each.child.name,
+        pattern=each.child.pattern,
+        chosen=each.chosen,
+        items=[_invitation_out(i, each) for i in each.items],
+        others=[_invitation_out(i, each) for i in each.others],
+    )
 
 
 def _invitation_out(each: Invitation, of: DayOf) -> InvitationOut:
-    return InvitationOut(kind=each.kind, ref=each.ref, title=each.title, area=each.area,
-                         reason=reasons_out([each.reason])[0], prepare=each.prepare, condition=each.condition,
-                         minutes=each.minutes, taken_up=each.ref in of.taken)  # fmt: skip
+    return InvitationOut(
+        kind=each.kind,
+        ref=each.ref,
+        title=each.title,
+        area=each.area,
+        reason=reasons_out([each.reason])[0],
+        prepare=each.prepare,
+        condition=each.condition,
+        minutes=each.minutes,
+        taken_up=each.ref in of.taken,
+    )
 
 
 @bp.put("/invitations")

@@ -58,19 +58,31 @@ def get_watch() -> WatchOut:
     house, now = at.house(), at.now()
     board = watch.board(at)
     return WatchOut(
-        morning=morning_out(board.morning, house), last=morning_out(board.last, house), children=children_out(at),
-        offers=[OfferOut(tray_id=o.tray.id, name=o.tray.name, for_children=sorted(o.tray.for_children),
-                         by_hand=o.by_hand, condition=o.condition, parts=list(o.parts),
-                         waits=[WaitsOut(child_id=c, word=word, why=why) for c, word, why in o.waits])
-                for o in board.offers],
+        morning=morning_out(board.morning, house),
+        last=morning_out(board.last, house),
+        children=children_out(at),
+        offers=[
+            OfferOut(
+                tray_id=o.tray.id,
+                name=o.tray.name,
+                for_children=sorted(o.tray.for_children),
+                by_hand=o.by_hand,
+                condition=o.condition,
+                parts=list(o.parts),
+                waits=[WaitsOut(child_id=c, word=word, why=why) for c, word, why in o.waits],
+            )
+            for o in board.offers
+        ],
         episodes=episodes_out(board.episodes, at),
         questions=episodes_out(mending.forgotten(at), at),
-        scales=[ScaleOut(child_id=c, own_p90_min=p90) for c, p90 in board.scales], now=now,
+        scales=[ScaleOut(child_id=c, own_p90_min=p90) for c, p90 in board.scales],
+        now=now,
         swept=swept_out(sweeping.swept(at, recording.open_morning(house)), house),
         spells=[SpellOut.model_validate(s) for s in board.spells],
-        activities=list(board.activities), phrases=list(house.settings.phrases),
+        activities=list(board.activities),
+        phrases=list(house.settings.phrases),
         groups=groups_out(house),
-    )  # fmt: skip
+    )
 
 
 @bp.get("/clock")
@@ -114,8 +126,14 @@ def take_kept(at: Desk) -> int:
 def tell_morning(json: ToldIn) -> DoneOut:
     """Tell a whole morning afterwards; nothing is kept if one piece of it cannot be."""
     pieces = [(_episode(p, ""), _told(p)) for p in json.pieces]
-    morning = Morning(id=0, day=desk().day_of(json.began), began=json.began, ended=json.ended, seen=json.seen,
-                      present=frozenset(json.present))  # fmt: skip
+    morning = Morning(
+        id=0,
+        day=desk().day_of(json.began),
+        began=json.began,
+        ended=json.ended,
+        seen=json.seen,
+        present=frozenset(json.present),
+    )
     return DoneOut(id=mending.tell_morning(desk(), morning, pieces, adult_id()))
 
 
@@ -172,13 +190,22 @@ def _save(json: EpisodeIn, episode_id: str) -> DoneOut:
 
 
 def _told(piece: EpisodeIn) -> mending.Told:
-    return mending.Told(piece.rounds, piece.helped, piece.note, piece.effort,
-                        tuple((part.name, part.done) for part in piece.parts))  # fmt: skip
+    return mending.Told(
+        piece.rounds, piece.helped, piece.note, piece.effort, tuple((part.name, part.done) for part in piece.parts)
+    )
 
 
 def _episode(json: EpisodeIn, episode_id: str) -> Episode:
-    return Episode(id=episode_id, child_id=json.child_id, tray_id=json.tray_id, activity=json.activity,
-                   began=json.began, ended=json.ended, work=json.work, place=json.place)  # fmt: skip
+    return Episode(
+        id=episode_id,
+        child_id=json.child_id,
+        tray_id=json.tray_id,
+        activity=json.activity,
+        began=json.began,
+        ended=json.ended,
+        work=json.work,
+        place=json.place,
+    )
 
 
 @bp.post("/events/<int:event_id>/strike")
@@ -203,8 +230,16 @@ def trace(episode_id: str) -> TracesOut:
     """Who changed what in an episode, oldest first."""
     at = desk()
     adults = {a.id: a.name for a in at.house().adults}
-    return TracesOut(lines=[
-        TraceOut(at=t.at, adult=adults.get(t.adult_id or 0, ""), device=t.device, label=t.label,
-                 before=t.before, after=t.after)
-        for t in mending.trace(at, episode_id)
-    ])  # fmt: skip
+    return TracesOut(
+        lines=[
+            TraceOut(
+                at=t.at,
+                adult=adults.get(t.adult_id or 0, ""),
+                device=t.device,
+                label=t.label,
+                before=t.before,
+                after=t.after,
+            )
+            for t in mending.trace(at, episode_id)
+        ]
+    )

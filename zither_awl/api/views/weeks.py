@@ -58,37 +58,70 @@ def get_weeks(query: GroupQuery) -> WeeksOut:
     at = desk()
     house, on = at.house(), weeks.string(at) if query.group is None else weeks.string_for(at, query.group)
     return WeeksOut(
-        first=on.first, last=on.last, today=on.today, look=house.practice.look,
-        themes=[theme_on_out(t, house) for t in on.themes], aims=[AimOut.model_validate(a) for a in on.aims],
-        looks=[LookOut(day=k.day, out=list(k.out), in_=list(k.in_), proposed=k.proposed, past=k.past, let_in=k.let_in)
-               for k in on.looks],
-        turns=[TurnOut(day=day, came=came) for day, came in on.turns], next_turn=on.next_turn,
+        first=on.first,
+        last=on.last,
+        today=on.today,
+        look=house.practice.look,
+        themes=[theme_on_out(t, house) for t in on.themes],
+        aims=[AimOut.model_validate(a) for a in on.aims],
+        looks=[
+            LookOut(day=k.day, out=list(k.out), in_=list(k.in_), proposed=k.proposed, past=k.past, let_in=k.let_in)
+            for k in on.looks
+        ],
+        turns=[TurnOut(day=day, came=came) for day, came in on.turns],
+        next_turn=on.next_turn,
         standing_books=len(on.standing_books),
-        back=[BackOut(id=b.thing_id, title=b.title, back_on=b.back_on, lent_by=b.lent_by)
-              for b in on.back if b.back_on is not None],
-        soon=[_soon(s) for s in on.soon], arrives=[_arrives(a) for a in on.arrives],
+        back=[
+            BackOut(id=b.thing_id, title=b.title, back_on=b.back_on, lent_by=b.lent_by)
+            for b in on.back
+            if b.back_on is not None
+        ],
+        soon=[_soon(s) for s in on.soon],
+        arrives=[_arrives(a) for a in on.arrives],
         by_then=[line_out(line) for line in on.by_then],
         minutes=[MinutesOut(day=m.day, needed=m.needed, there=m.there) for m in on.minutes],
         absences=[_absence(a) for a in on.absences],
-    )  # fmt: skip
+    )
 
 
 def _soon(each: SoonReady) -> SoonOut:
     hole = each.step.hole
-    return SoonOut(child_id=each.child.id, child=each.child.name, step=hole.design.titled(hole.level),
-                   key=hole.design.key, level=hole.level.number, earliest=each.likely.earliest,
-                   median=each.likely.median, latest=each.likely.latest)  # fmt: skip
+    return SoonOut(
+        child_id=each.child.id,
+        child=each.child.name,
+        step=hole.design.titled(hole.level),
+        key=hole.design.key,
+        level=hole.level.number,
+        earliest=each.likely.earliest,
+        median=each.likely.median,
+        latest=each.likely.latest,
+    )
 
 
 def _arrives(each: ArrivesOn) -> ArrivesOut:
     a = each.arrival
-    return ArrivesOut(id=a.id, name=a.name, child_id=a.child_id, day=each.day, every_days=a.every_days, giver=a.giver,
-                      note=a.note, arrived=a.arrived_on is not None, waiting=each.waiting)  # fmt: skip
+    return ArrivesOut(
+        id=a.id,
+        name=a.name,
+        child_id=a.child_id,
+        day=each.day,
+        every_days=a.every_days,
+        giver=a.giver,
+        note=a.note,
+        arrived=a.arrived_on is not None,
+        waiting=each.waiting,
+    )
 
 
 def _absence(each: Absence) -> AbsenceOut:
-    return AbsenceOut(id=each.id, kind=each.kind, name=each.name, from_day=each.from_day, until_day=each.until_day,
-                      children=sorted(each.children))  # fmt: skip
+    return AbsenceOut(
+        id=each.id,
+        kind=each.kind,
+        name=each.name,
+        from_day=each.from_day,
+        until_day=each.until_day,
+        children=sorted(each.children),
+    )
 
 
 @bp.post("/weeks/move")
@@ -133,9 +166,11 @@ def leave_first() -> LeaveFirstOut:
     house = at.house()
     return LeaveFirstOut(
         bins=[BinRoomOut(name=b.name, holds=holds, most=b.most) for b, holds in arrivals.bins_held(house)],
-        leave=[MayLeaveOut(tray_id=m.tray.id, name=m.tray.name, how=m.how, reason=reasons_out([m.reason])[0])
-               for m in arrivals.leave_first(house, at.today())],
-    )  # fmt: skip
+        leave=[
+            MayLeaveOut(tray_id=m.tray.id, name=m.tray.name, how=m.how, reason=reasons_out([m.reason])[0])
+            for m in arrivals.leave_first(house, at.today())
+        ],
+    )
 
 
 @bp.post("/absences")
@@ -161,10 +196,11 @@ def get_thread(query: ThreadQuery) -> ThreadOut:
     found = weeks.thread(desk(), query.words)
     return ThreadOut(
         out=[NumberedOut(id=key, name=name) for key, name in found.out],
-        resting=[NumberedOut(id=key, name=name) for key, name in found.resting], sets=list(found.sets),
+        resting=[NumberedOut(id=key, name=name) for key, name in found.resting],
+        sets=list(found.sets),
         books=list(found.books),
         proposals=[ThreadProposalOut(id=key, name=name, area=area) for key, name, area in found.proposals],
-    )  # fmt: skip
+    )
 
 
 @bp.post("/ahead")
@@ -183,15 +219,25 @@ def get_ahead(solve_id: int) -> LookAheadOut:
     found, best = ahead.foreseen(at, solve), solve.best
     done, of = (best.value, best.bound) if isinstance(best, Progress) else (0, 0)
     return LookAheadOut(
-        id=solve.id, status=solve.status, message=solve.message, seconds=round(solve.seconds, 2), done=done, of=of,
+        id=solve.id,
+        status=solve.status,
+        message=solve.message,
+        seconds=round(solve.seconds, 2),
+        done=done,
+        of=of,
         runs=found.runs if found else 0,
         mastered=[LikelyKnownOut(child=c.name, tray=t.name, range=_range(r)) for c, t, r in found.mastered]
-        if found else [],
+        if found
+        else [],
         changes=[LikelyChangeOut(tray=t.name, range=_range(r)) for t, r in found.changes] if found else [],
         out_of=[LikelyChangeOut(tray=name, range=_range(r)) for name, r in found.out_of] if found else [],
-        policies=[PolicyOut(policy=p.policy, mastered=list(p.mastered), picks=list(p.picks), swapped=list(p.swapped))
-                  for p in found.policies] if found else [],
-    )  # fmt: skip
+        policies=[
+            PolicyOut(policy=p.policy, mastered=list(p.mastered), picks=list(p.picks), swapped=list(p.swapped))
+            for p in found.policies
+        ]
+        if found
+        else [],
+    )
 
 
 def _range(each: Range) -> RangeOut:
@@ -204,8 +250,13 @@ def get_review() -> ReviewOut:
     """How the last changes were taken, and what that says for the next."""
     found = ahead.reviewed(desk().house())
     return ReviewOut(
-        changes=[ReviewedOut(day=c.on, out=[t.name for t in c.out],
-                             came=[CameTakenOut(tray=t.tray.name, how=t.how, chosen=t.chosen, of=t.of) for t in c.came])
-                 for c in found.changes],
+        changes=[
+            ReviewedOut(
+                day=c.on,
+                out=[t.name for t in c.out],
+                came=[CameTakenOut(tray=t.tray.name, how=t.how, chosen=t.chosen, of=t.of) for t in c.came],
+            )
+            for c in found.changes
+        ],
         reasons=reasons_out(found.says),
-    )  # fmt: skip
+    )

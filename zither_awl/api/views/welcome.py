@@ -46,11 +46,14 @@ def get_welcome() -> WelcomeOut:
     house = desk().house()
     found = welcome.evening(house)
     return WelcomeOut(
-        steps=[WelcomeStepOut(name=name, state=state) for name, state in found.steps], through=found.through,
+        steps=[WelcomeStepOut(name=name, state=state) for name, state in found.steps],
+        through=found.through,
         things=len(house.components),
-        places=[CommonPlaceOut(key=p.key, says=p.says, sizes=[SizeOut(says=s.says, unit=unit_out(s.unit))
-                                                              for s in p.sizes]) for p in common_places()],
-    )  # fmt: skip
+        places=[
+            CommonPlaceOut(key=p.key, says=p.says, sizes=[SizeOut(says=s.says, unit=unit_out(s.unit)) for s in p.sizes])
+            for p in common_places()
+        ],
+    )
 
 
 @bp.put("/welcome/<name>")
@@ -91,17 +94,34 @@ def ask_next(child_id: int, json: AskingIn) -> AskingOut:
     at = desk()
     found = asking.asking(at, child_id, _told(json.answers))
     design, level = found.design, found.level
-    question = QuestionOut(key=design.key, level=level.number, name=design.name, level_name=level.name,
-                           expects=level.expects, area=design.area) if design and level else None  # fmt: skip
+    question = (
+        QuestionOut(
+            key=design.key,
+            level=level.number,
+            name=design.name,
+            level_name=level.name,
+            expects=level.expects,
+            area=design.area,
+        )
+        if design and level
+        else None
+    )
     household = at.house().household
     language = household.language if household else "en"
     return AskingOut(
-        child_id=child_id, question=question, number=found.number, most=found.most, settled=found.settled,
+        child_id=child_id,
+        question=question,
+        number=found.number,
+        most=found.most,
+        settled=found.settled,
         levels=found.levels,
-        words=[AskedSetOut(key=s.key, name=s.name, words=[AskedWordOut(key=w.key, label=w.label(language))
-                                                          for w in s.words])
-               for s in lessons.sets_near(at.house(), found.child, at.today())],
-    )  # fmt: skip
+        words=[
+            AskedSetOut(
+                key=s.key, name=s.name, words=[AskedWordOut(key=w.key, label=w.label(language)) for w in s.words]
+            )
+            for s in lessons.sets_near(at.house(), found.child, at.today())
+        ],
+    )
 
 
 @bp.post("/children/<int:child_id>/said")
@@ -123,14 +143,24 @@ def get_said(child_id: int) -> SaidListOut:
         if each.word:
             words = sets.get(each.key)
             word = words.word(each.word) if words else None
-            name = say("{words}: {label}", words=words.name, label=word.label('en')) if words and word else each.word
+            name = say("{words}: {label}", words=words.name, label=word.label("en")) if words and word else each.word
         elif each.key in designs:
             design = designs[each.key]
             name = say("{design}: {level}", design=design.name, level=design.level(each.level).name)
         else:
             name = each.key
-        found.append(SaidOut(key=each.key, level=each.level, word=each.word, name=name, answer=each.answer, on=each.on,
-                             adult=each.adult, concluded=each.concluded))  # fmt: skip
+        found.append(
+            SaidOut(
+                key=each.key,
+                level=each.level,
+                word=each.word,
+                name=name,
+                answer=each.answer,
+                on=each.on,
+                adult=each.adult,
+                concluded=each.concluded,
+            )
+        )
     return SaidListOut(said=found)
 
 
@@ -149,28 +179,44 @@ def get_first(solve_id: int) -> FirstShelfOut:
     at = desk()
     solve = at.solves.get(solve_id)
     if solve.status != "done":
-        return FirstShelfOut(status=solve.status, seconds=solve.seconds, message=solve.message, trays=[], placements=[],
-                             firsts=[], few=[], to_allow=[])  # fmt: skip
+        return FirstShelfOut(
+            status=solve.status,
+            seconds=solve.seconds,
+            message=solve.message,
+            trays=[],
+            placements=[],
+            firsts=[],
+            few=[],
+            to_allow=[],
+        )
     house, today = at.house(), at.today()
     found = first_shelf.first_shelf(at, solve)
     return FirstShelfOut(
-        status="done", seconds=solve.seconds, message=solve.message,
+        status="done",
+        seconds=solve.seconds,
+        message=solve.message,
         trays=[tray_out(f.first.tray, house, today) for f in found.trays],
         placements=[placement_out(f.placement, house, today) for f in found.trays],
-        firsts=[_first_out(f) for f in found.trays], few=list(found.few),
-        to_allow=[MayAllowOut(ask=decide_out([(a.child.id, a.kind)], house)[0], names=list(a.names))
-                  for a in found.to_allow],
-    )  # fmt: skip
+        firsts=[_first_out(f) for f in found.trays],
+        few=list(found.few),
+        to_allow=[
+            MayAllowOut(ask=decide_out([(a.child.id, a.kind)], house)[0], names=list(a.names)) for a in found.to_allow
+        ],
+    )
 
 
 def _first_out(each: FirstTray) -> FirstTrayOut:
     key, level = each.first.rung
     return FirstTrayOut(
-        tray_id=each.first.tray.id, key=key, level=level, child_id=each.child.id,
-        why=reasons_out([each.first.why])[0], away_from=[c.name for c in each.first.away_from],
+        tray_id=each.first.tray.id,
+        key=key,
+        level=level,
+        child_id=each.child.id,
+        why=reasons_out([each.first.why])[0],
+        away_from=[c.name for c in each.first.away_from],
         things=[c.said for c in each.first.tray.contents],
         others=[OtherOut(key=k, level=n, name=name) for k, n, name in each.others],
-    )  # fmt: skip
+    )
 
 
 @bp.post("/first-shelf/<int:solve_id>/take")

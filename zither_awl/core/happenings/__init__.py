@@ -28,8 +28,28 @@ __all__ = ["KINDS", "OF_WORK", "Counts", "Kind"]
 
 KINDS: dict[str, Kind] = {
     module.KIND.name: module.KIND
-    for module in (start, round, broken, back, helped, mended, part, depth, effort, note, finish, state, begin, end,
-                   sweep, showed, answer, routine, table, talk)
-}  # fmt: skip
+    for module in (
+        start,
+        round,
+        broken,
+        back,
+        helped,
+        mended,
+        part,
+        depth,
+        effort,
+        note,
+        finish,
+        state,
+        begin,
+        end,
+        sweep,
+        showed,
+        answer,
+        routine,
+        table,
+        talk,
+    )
+}
 OF_WORK = frozenset(name for name, kind in KINDS.items() if kind.of == "work")
 """What happens within a piece of work."""

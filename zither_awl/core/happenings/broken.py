@@ -13,5 +13,13 @@ def fold(counts: Counts, _event: Told) -> None:
 
 
 # A break nobody gave a cause for is a break all the same.
-KIND = Kind(name="broken", words="interrupted", of="work", fields=(*WORK, "cause"), needed=("episode_id",),
-            causes=CAUSES, cause_open=True, fold=fold)  # fmt: skip
+KIND = Kind(
+    name="broken",
+    words="interrupted",
+    of="work",
+    fields=(*WORK, "cause"),
+    needed=("episode_id",),
+    causes=CAUSES,
+    cause_open=True,
+    fold=fold,
+)

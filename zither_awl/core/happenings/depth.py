@@ -3,9 +3,12 @@
 from zither_awl.core.happenings.kind import WORK, Counts, Kind, Told
 
 DEPTHS = (
-    "looks and leaves", "handles, eyes elsewhere", "works, turns at noises", "works on through noises",
+    "looks and leaves",
+    "handles, eyes elsewhere",
+    "works, turns at noises",
+    "works on through noises",
     "has to be called twice",
-)  # fmt: skip
+)
 """Concentration as seen, in steps of our own, from the least to the deepest."""
 
 
@@ -15,5 +18,12 @@ def fold(counts: Counts, event: Told) -> None:
         counts.depth = max(DEPTHS.index(event.cause), counts.depth or 0)
 
 
-KIND = Kind(name="depth", words="concentration", of="work", fields=(*WORK, "cause"), needed=("episode_id",),
-            causes=DEPTHS, fold=fold)  # fmt: skip
+KIND = Kind(
+    name="depth",
+    words="concentration",
+    of="work",
+    fields=(*WORK, "cause"),
+    needed=("episode_id",),
+    causes=DEPTHS,
+    fold=fold,
+)

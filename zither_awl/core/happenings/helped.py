@@ -10,5 +10,6 @@ def fold(counts: Counts, _event: Told) -> None:
     counts.helps += 1
 
 
-KIND = Kind(name="helped", words="helped", of="work", fields=(*WORK, "cause"), needed=("episode_id",), causes=HELPS,
-            fold=fold)  # fmt: skip
+KIND = Kind(
+    name="helped", words="helped", of="work", fields=(*WORK, "cause"), needed=("episode_id",), causes=HELPS, fold=fold
+)

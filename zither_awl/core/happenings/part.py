@@ -12,5 +12,12 @@ def fold(counts: Counts, event: Told) -> None:
     counts.parts[event.text] = event.cause == DONE
 
 
-KIND = Kind(name="part", words="a part", of="work", fields=(*WORK, "cause", "text"), needed=("episode_id", "text"),
-            causes=PARTS, fold=fold)  # fmt: skip
+KIND = Kind(
+    name="part",
+    words="a part",
+    of="work",
+    fields=(*WORK, "cause", "text"),
+    needed=("episode_id", "text"),
+    causes=PARTS,
+    fold=fold,
+)

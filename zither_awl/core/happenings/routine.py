@@ -5,5 +5,9 @@ from zither_awl.core.happenings.kind import Kind
 
 RUN = ("begin", "invite", "step", "unstep", "branch", "end")
 
-KIND = Kind(name="routine", words="a routine", of="routine",
-            fields=("episode_id", "child_id", "set_key", "run", "word", "outcome", "right"))  # fmt: skip
+KIND = Kind(
+    name="routine",
+    words="a routine",
+    of="routine",
+    fields=("episode_id", "child_id", "set_key", "run", "word", "outcome", "right"),
+)

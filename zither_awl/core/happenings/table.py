@@ -2,5 +2,10 @@
 
 from zither_awl.core.happenings.kind import Kind
 
-KIND = Kind(name="table", words="the snack table", of="table",
-            fields=("child_id", "run", "food", "cut", "outcome"), needed=("run",))  # fmt: skip
+KIND = Kind(
+    name="table",
+    words="the snack table",
+    of="table",
+    fields=("child_id", "run", "food", "cut", "outcome"),
+    needed=("run",),
+)

@@ -4,5 +4,10 @@ from zither_awl.core.happenings.kind import Kind
 
 TALK = ("begin", "say", "unsay", "end")
 
-KIND = Kind(name="talk", words="a talk", of="talk",
-            fields=("episode_id", "child_id", "set_key", "words", "run", "word", "text"), needed=("run",))  # fmt: skip
+KIND = Kind(
+    name="talk",
+    words="a talk",
+    of="talk",
+    fields=("episode_id", "child_id", "set_key", "words", "run", "word", "text"),
+    needed=("run",),
+)

@@ -6,7 +6,7 @@ tool); more on the level below; the harder part done beforehand by the adult. Co
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Hashable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import combinations
 
@@ -37,7 +37,7 @@ EASED: dict[str, str] = {
     "memory": say("What is to be remembered stays in sight."),
     "grip": say("What is held is made thicker: wrapped, or set on a knob."),
     "tool": say("The pieces lie so that the tool finds them: few, near each other, before a rim or a mark."),
-}  # fmt: skip
+}
 """How the adult makes a dimension easier by one notch without another thing."""
 _TOOL: dict[int, str] = {
     2: say("The pieces stand so that they can be grasped: on end, or on a sponge."),
@@ -96,26 +96,35 @@ class _Way:
     left_out: tuple[str, ...] = ()
 
 
-def bridge(below: Difficulty, goal: tuple[Design, Level], stock: Stock, need: Need, *,
-           under: tuple[Design, Level] | None = None, cards: Iterable[Design] = (), above: Difficulty | None = None,
-           most: int = MOST_OFFERED, practice: Practice = Practice()) -> Bridging:  # fmt: skip
-    """The trays between a level a child stands at and one that is a jump above it, made and checked for the child and
-    everybody of the house.
+def _offer(made: Made, vector: Difficulty, way: _Way, below: Difficulty) -> Bridge:
+    how = compared(below, vector)
+    return Bridge(made, vector, way.how, how, way.fixed, way.counts, way.eased, way.left_out)
 
-    `below` is the vector of what it stands at, `under` its card and level; `cards` are others that may lie between;
-    `above` the vector of a tray of the goal that there is, else it is made first. Nothing that does not lie strictly
-    between is offered, and nothing that lacks a thing or breaks what must hold.
+
+def bridge(
+    below: Difficulty,
+    goal: tuple[Design, Level],
+    stock: Stock,
+    need: Need,
+    *,
+    under: tuple[Design, Level] | None = None,
+    cards: Iterable[Design] = (),
+    above: Difficulty | None = None,
+    most: int = MOST_OFFERED,
+    practice: Practice = Practice(),
+) -> Bridging:
+    """The trays between a level a child stands at and one a jump above it, made and checked for the whole house.
+
+    `below`: the vector of what it stands at, `under` its card and level; `cards`: others that may lie between; `above`:
+    the vector of a tray of the goal that there is, else it is made. Nothing is offered that lacks a thing, breaks what
+    must hold, or does not lie strictly between.
     """
     design, level = goal
     at_goal = make(design, level, stock, need, practice=practice)
     top = above if above is not None else at_goal.assembled.difficulty
-    bases = {(design.key, level.number): at_goal}
     at_under = make(*under, stock, need, practice=practice) if under is not None else None
-    if at_under is not None:
-        bases[at_under.design.key, at_under.level.number] = at_under
-    offered: list[Bridge] = []
-    lacking: dict[str, Lacking] = {}
-    seen: list[object] = []
+    bases = {(each.design.key, each.level.number): each for each in (at_goal, at_under) if each is not None}
+    offered, lacking = dict[Hashable, Bridge](), dict[str, Lacking]()
     for way in _ways(below, top, at_goal, at_under, cards, stock):
         if len(offered) >= most:
             break
@@ -127,18 +136,16 @@ def bridge(below: Difficulty, goal: tuple[Design, Level], stock: Stock, need: Ne
         if not strictly_between(below, vector, top):
             continue
         there = (made.design.key, made.level.number, way.eased, made.assembled.contents)
-        if made.ready and there not in seen:
-            seen.append(there)
-            offered.append(Bridge(made, vector, way.how, compared(below, vector), way.fixed, way.counts, way.eased,
-                                  way.left_out))  # fmt: skip
-        elif not made.ready:
-            lack = _lacking(made, stock)
-            lacking.setdefault(lack.name, lack)
-    return Bridging(tuple(offered), () if offered else tuple(lacking.values())[:MOST_OFFERED])
+        if not made.ready:
+            lacking.setdefault((lack := _lacking(made, stock)).name, lack)
+        elif there not in offered:
+            offered[there] = _offer(made, vector, way, below)
+    return Bridging(tuple(offered.values()), () if offered else tuple(lacking.values())[:MOST_OFFERED])
 
 
-def _ways(below: Difficulty, top: Difficulty, goal: Made, under: Made | None, cards: Iterable[Design],
-          stock: Stock) -> Iterator[_Way]:  # fmt: skip
+def _ways(
+    below: Difficulty, top: Difficulty, goal: Made, under: Made | None, cards: Iterable[Design], stock: Stock
+) -> Iterator[_Way]:
     design, level = goal.design, goal.level
     yield from _fewer(design, level)
     yield from _other_things(goal, stock)
@@ -162,9 +169,17 @@ def _fewer(design: Design, level: Level) -> Iterator[_Way]:
             continue
         counts = {name: max(1, count * most // total) for name, count in pieces}
         if sum(counts.values()) <= most:
-            yield _Way(design, level, (say("Only {pieces}.",
-                                           pieces=say("{n, plural, one {# piece} other {# pieces}}",
-                                               n=sum(counts.values()))),), counts=counts)
+            yield _Way(
+                design,
+                level,
+                (
+                    say(
+                        "Only {pieces}.",
+                        pieces=say("{n, plural, one {# piece} other {# pieces}}", n=sum(counts.values())),
+                    ),
+                ),
+                counts=counts,
+            )
         elif free := _spare(level, total - most):
             yield _Way(design, tailored(level, free, {}), (say("Without {free}.", free=listed(free)),), left_out=free)
 
@@ -172,8 +187,11 @@ def _fewer(design: Design, level: Level) -> Iterator[_Way]:
 def _spare(level: Level, wanted: int) -> tuple[str, ...]:
     """The last roles of single pieces that nothing is tied to, so many of them; empty where there are not enough."""
     tied = {name for role in level.roles for name in role.ties}
-    free = [role.name for role in level.roles if role.use in ("handled", "symbol") and role.count == 1
-            and role.name not in tied and not role.ties]  # fmt: skip
+    free = [
+        role.name
+        for role in level.roles
+        if role.use in ("handled", "symbol") and role.count == 1 and role.name not in tied and not role.ties
+    ]
     return tuple(free[-wanted:]) if len(free) > wanted else ()
 
 
@@ -184,9 +202,17 @@ def _more(design: Design, level: Level) -> Iterator[_Way]:
     for least in (4, 6, 10):
         if pieces_step(least) == pieces_step(total) + 1 and total:
             counts = {name: max(1, count * least // total) for name, count in pieces}
-            yield _Way(design, level, (say("{pieces} of it.",
-                                           pieces=say("{n, plural, one {# piece} other {# pieces}}",
-                                               n=sum(counts.values()))),), counts=counts)
+            yield _Way(
+                design,
+                level,
+                (
+                    say(
+                        "{pieces} of it.",
+                        pieces=say("{n, plural, one {# piece} other {# pieces}}", n=sum(counts.values())),
+                    ),
+                ),
+                counts=counts,
+            )
 
 
 def _other_things(made: Made, stock: Stock) -> Iterator[_Way]:
@@ -202,8 +228,11 @@ def _other_things(made: Made, stock: Stock) -> Iterator[_Way]:
                 continue
             yield _with(design, level, role, thing, now)
         if role.use == "medium":
-            yield from (_with(design, level, role, thing, now) for thing in stock.all
-                        if thing.medium and thing.density_g_ml and (now is None or thing.id != now.id))
+            yield from (
+                _with(design, level, role, thing, now)
+                for thing in stock.all
+                if thing.medium and thing.density_g_ml and (now is None or thing.id != now.id)
+            )
 
 
 def _with(design: Design, level: Level, role: Role, thing: Component, now: Component | None) -> _Way:
@@ -255,8 +284,9 @@ def _vector(level: Level, contents: Sequence[Content], base: Made, dims: Iterabl
 def _guessed(base: Made, way: _Way, stock: Stock) -> Difficulty:
     """The vector with other things on it, before it is made: nothing else is thought to change."""
     things = {each.id: each for each in stock.all}
-    contents = [replace(c, component=things[way.fixed[c.role]]) if c.role in way.fixed else c
-                for c in base.assembled.contents]  # fmt: skip
+    contents = [
+        replace(c, component=things[way.fixed[c.role]]) if c.role in way.fixed else c for c in base.assembled.contents
+    ]
     return _vector(base.level, contents, base, way.eased)
 
 

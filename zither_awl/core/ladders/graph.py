@@ -38,9 +38,15 @@ def check_graph(before: Before, names: Mapping[Rung, str]) -> tuple[GraphProblem
         way = say(", which waits for ").join(said(rung) for rung in (*circle, circle[0]))
         problems.append(GraphProblem("circle", circle, say("{way}: none of them can ever begin.", way=way)))
     for rung in sorted(before):
-        problems += [GraphProblem("orphan", (rung, other), say("{said} waits for {said2}, which is not there.",
-                                                               said=said(rung), said2=said(other)))
-                     for other in sorted(before[rung]) if other not in before]  # fmt: skip
+        problems += [
+            GraphProblem(
+                "orphan",
+                (rung, other),
+                say("{said} waits for {said2}, which is not there.", said=said(rung), said2=said(other)),
+            )
+            for other in sorted(before[rung])
+            if other not in before
+        ]
     return tuple(problems)
 
 
@@ -104,12 +110,20 @@ class Frontier:
     past: tuple[Rung, ...]
 
 
-def frontier(child: Child, levels: Mapping[Rung, LevelAsked], records: Mapping[Rung, Record], on: date, *,
-             practice: Practice = Practice()) -> Frontier:  # fmt: skip
+def frontier(
+    child: Child,
+    levels: Mapping[Rung, LevelAsked],
+    records: Mapping[Rung, Record],
+    on: date,
+    *,
+    practice: Practice = Practice(),
+) -> Frontier:
     """Every level sorted by how the child stands with it and by the one verdict of readiness. `records` of what was
     seen or said; a level without one was not shown."""
-    verdicts = {rung: readiness(child, level, records.get(rung, Record()), on, practice=practice)
-                for rung, level in levels.items()}  # fmt: skip
+    verdicts = {
+        rung: readiness(child, level, records.get(rung, Record()), on, practice=practice)
+        for rung, level in levels.items()
+    }
     return sorted_out(verdicts, records)
 
 
@@ -133,4 +147,3 @@ def sorted_out(verdicts: Mapping[Rung, Readiness], records: Mapping[Rung, Record
         else:
             (ready if verdict.verdict == "ready" else past).append(rung)
     return Frontier(tuple(known), tuple(at_work), tuple(ready), tuple(almost), tuple(later), tuple(past))
-

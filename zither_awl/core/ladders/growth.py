@@ -33,8 +33,15 @@ class Change:
     by: Rung | None = None
 
 
-def growth(then: Mapping[Rung, Stood], now: Mapping[Rung, Stood], before: Before, since: date, on: date, *,
-           practice: Practice = Practice()) -> tuple[Change, ...]:  # fmt: skip
+def growth(
+    then: Mapping[Rung, Stood],
+    now: Mapping[Rung, Stood],
+    before: Before,
+    since: date,
+    on: date,
+    *,
+    practice: Practice = Practice(),
+) -> tuple[Change, ...]:
     """What changed from one day to another, in the order of GROWN. A level without an entry was not shown.
 
     replaced: worked with then; now a level that follows from it is. still loved: known then, and worked with in the
@@ -50,8 +57,14 @@ def growth(then: Mapping[Rung, Stood], now: Mapping[Rung, Stood], before: Before
     found = []
     for rung in sorted(then.keys() | now.keys()):
         was, stands = then.get(rung, nothing), now.get(rung, nothing)
-        harder = next((later for later in sorted(after.get(rung, ())) if _taken(now.get(later, nothing), recent)
-                       and not _worked(then.get(later, nothing))), None)  # fmt: skip
+        harder = next(
+            (
+                later
+                for later in sorted(after.get(rung, ()))
+                if _taken(now.get(later, nothing), recent) and not _worked(then.get(later, nothing))
+            ),
+            None,
+        )
         kind = _kind(was, stands, harder is not None, recent)
         if kind is not None:
             found.append(Change(kind, rung, harder if kind == "replaced" else None))

@@ -79,8 +79,9 @@ def usual_curve() -> Curve:
 
 @lru_cache(maxsize=1)
 def _usual() -> Curve:
-    return tuple(1.0 if day == 0 else 0.5 * (1 - erf(log(day / USUAL_DAYS) / SPREAD / sqrt(2)))
-                 for day in range(MOST_DAYS + 1))  # fmt: skip
+    return tuple(
+        1.0 if day == 0 else 0.5 * (1 - erf(log(day / USUAL_DAYS) / SPREAD / sqrt(2))) for day in range(MOST_DAYS + 1)
+    )
 
 
 def pace_of(spans: Sequence[Span]) -> Pace:
@@ -146,8 +147,7 @@ def both(a: Sequence[float], b: Sequence[float]) -> list[float]:
     return [x * y for x, y in zip(a, b, strict=True)]
 
 
-def likely_ready(waits: Sequence[Sequence[int]], pace: Pace, on: date, *,
-                 opens: date | None = None) -> Likely | None:  # fmt: skip
+def likely_ready(waits: Sequence[Sequence[int]], pace: Pace, on: date, *, opens: date | None = None) -> Likely | None:
     """When a child is likely to be ready for a level.
 
     `waits` are the chains of what has to be mastered before it, each from what stands first to what stands last: the

@@ -9,10 +9,21 @@ from zither_awl.core.difficulty import Difficulty
 from zither_awl.core.trays.design import Design, Level
 
 MOVEMENTS: dict[str, int] = {
-    "the whole hand": 12, "three fingers": 18, "the pincer": 24, "holding a pencil": 30, "two hands alike": 9,
-    "two hands, each its own": 20, "scooping": 18, "tongs and tweezers": 24, "cutting": 30, "pouring": 18,
-    "turning and pulling": 18, "strength": 18, "carrying": 15, "a long chain": 30,
-}  # fmt: skip
+    "the whole hand": 12,
+    "three fingers": 18,
+    "the pincer": 24,
+    "holding a pencil": 30,
+    "two hands alike": 9,
+    "two hands, each its own": 20,
+    "scooping": 18,
+    "tongs and tweezers": 24,
+    "cutting": 30,
+    "pouring": 18,
+    "turning and pulling": 18,
+    "strength": 18,
+    "carrying": 15,
+    "a long chain": 30,
+}
 """Every kind, and from which month on its absence is told."""
 TURNS = ("bolt", "nut", "screw", "jar", "lid", "sharpen", "key", "padlock", "squeeze", "knob", "tap", "wring", "twist")
 
@@ -24,13 +35,15 @@ def movements(design: Design, level: Level, vector: Difficulty) -> frozenset[str
     by_hands = {1: "two hands alike", 2: "two hands, each its own"}
     words = " ".join((design.name, *design.steps)).lower()
     asked = (
-        by_grip.get(vector.grip), by_tool.get(vector.tool), by_hands.get(vector.hands),
+        by_grip.get(vector.grip),
+        by_tool.get(vector.tool),
+        by_hands.get(vector.hands),
         "pouring" if level.pour is not None and level.pour.total else None,
         "turning and pulling" if vector.force >= 1 and any(turn in words for turn in TURNS) else None,
         "strength" if vector.force >= 3 else None,
         "carrying" if (level.container and design.how_carried(level) == "whole") or "carry" in design.key else None,
         "a long chain" if vector.steps >= 3 else None,
-    )  # fmt: skip
+    )
     return frozenset(each for each in asked if each is not None)
 
 
@@ -59,4 +72,4 @@ def coverage(work: Iterable[tuple[str, str, frozenset[str]]], areas: Iterable[st
         tuple(area for area, names in by_area.items() if not names),
         tuple((move, tuple(names)) for move, names in by_move.items() if names),
         tuple(move for move, names in by_move.items() if not names and MOVEMENTS[move] <= months),
-    )  # fmt: skip
+    )

@@ -48,8 +48,11 @@ def _plain(vectors: Mapping[K, Vector]) -> dict[K, Notches]:
     plain = {key: notches_of(vector) for key, vector in vectors.items()}
     lengths = {len(each) for each in plain.values()}
     if len(lengths) > 1:
-        raise InvalidValue(FieldProblem("vectors", say("have {lengths} dimensions; expected the same for each.",
-                                                       lengths=sorted(lengths))))
+        raise InvalidValue(
+            FieldProblem(
+                "vectors", say("have {lengths} dimensions; expected the same for each.", lengths=sorted(lengths))
+            )
+        )
     return plain
 
 
@@ -80,8 +83,9 @@ def single_steps(frm: K, vectors: Mapping[K, Vector], *, strict: bool = False) -
     """The vectors that change one difficulty by one notch from one of them, sorted. `strict`: nothing may be easier."""
     plain = _plain(vectors)
     here = plain[frm]
-    return tuple(sorted((key for key, there in plain.items() if rise(here, there) == 1
-                         and (not strict or _harder(here, there)))))  # fmt: skip
+    return tuple(
+        sorted((key for key, there in plain.items() if rise(here, there) == 1 and (not strict or _harder(here, there))))
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,8 +137,9 @@ def ladder(frm: Collection[K], goal: K, vectors: Mapping[K, Vector], *, strict: 
     return None
 
 
-def _shortest(frm: Collection[K], goal: K, plain: Mapping[K, Notches], largest: int, strict: bool,
-              ) -> tuple[K, tuple[K, ...]] | None:  # fmt: skip
+def _shortest(
+    frm: Collection[K], goal: K, plain: Mapping[K, Notches], largest: int, strict: bool
+) -> tuple[K, tuple[K, ...]] | None:
     """The way of least excess, then fewest steps, then by name, with no jump above `largest`."""
     waiting: list[tuple[int, int, tuple[K, ...], K]] = []
     for each in frm:
@@ -161,8 +166,11 @@ def _jumps(way: Sequence[K], vectors: Mapping[K, Vector], plain: Mapping[K, Notc
     for a, b in pairwise(way):
         if rise(plain[a], plain[b]) >= 2:
             names = dimensions(vectors[a])
-            by = tuple((name, there - here) for name, here, there in zip(names, plain[a], plain[b], strict=True)
-                       if there > here)  # fmt: skip
+            by = tuple(
+                (name, there - here)
+                for name, here, there in zip(names, plain[a], plain[b], strict=True)
+                if there > here
+            )
             found.append(Jump(a, b, rise(plain[a], plain[b]), by, between(plain[a], plain[b])))
     return found
 

@@ -40,19 +40,33 @@ def progress(tries: Sequence[Visit], *, practice: Practice = Practice()) -> Prog
     last, first = done[-practice.stuck_visits :], done[: practice.easy_visits]
     evidence = tuple(f"episode:{v.id}" for v in last)
     alone = sum(v.done_alone for v in last)
-    stuck = len(last) == practice.stuck_visits and alone <= practice.stuck_alone and not any(
-        v.done_alone for v in last[-practice.stuck_last :])
+    stuck = (
+        len(last) == practice.stuck_visits
+        and alone <= practice.stuck_alone
+        and not any(v.done_alone for v in last[-practice.stuck_last :])
+    )
     if stuck:
-        text = say("Worked at {times}, done alone {times2}.",
-                   times=say("{n, plural, one {# time} other {# times}}", n=len(last)),
-                   times2=say("{n, plural, one {# time} other {# times}}", n=alone) if alone else say("never"))
-        numbers = (Quantity(say("done alone"), alone, say("of the last {last}", last=len(last)),
-            practice.stuck_alone + 1, needed=True),)
+        text = say(
+            "Worked at {times}, done alone {times2}.",
+            times=say("{n, plural, one {# time} other {# times}}", n=len(last)),
+            times2=say("{n, plural, one {# time} other {# times}}", n=alone) if alone else say("never"),
+        )
+        numbers = (
+            Quantity(
+                say("done alone"),
+                alone,
+                say("of the last {last}", last=len(last)),
+                practice.stuck_alone + 1,
+                needed=True,
+            ),
+        )
         return Progress(True, False, (Reason("SEQ-1", text, numbers, evidence),))
     easy = len(done) >= practice.easy_visits and all(_at_once(v) for v in first)
     if easy:
-        text = say("Done right at once the first {times}: too easy.",
-                   times=say("{n, plural, one {# time} other {# times}}", n=len(first)))
+        text = say(
+            "Done right at once the first {times}: too easy.",
+            times=say("{n, plural, one {# time} other {# times}}", n=len(first)),
+        )
         return Progress(False, True, (Reason("SEQ-1", text, (), evidence),))
     return Progress(False, False)
 
@@ -70,8 +84,9 @@ class Offered:
     passed: tuple[str, ...] = ()
 
 
-def remedy_for(*, bridge: str = "", easier: str = "", shown_days_ago: int | None = None,
-               practice: Practice = Practice()) -> Offered:  # fmt: skip
+def remedy_for(
+    *, bridge: str = "", easier: str = "", shown_days_ago: int | None = None, practice: Practice = Practice()
+) -> Offered:
     """What to do about a step that is stuck, in the order of REMEDIES. `bridge` and `easier` are what they are called,
     empty where there is none; `shown_days_ago` since it was last shown, None for never."""
     passed: list[str] = []
@@ -83,10 +98,14 @@ def remedy_for(*, bridge: str = "", easier: str = "", shown_days_ago: int | None
     passed.append(say("There is no easier step before it that is not known."))
     if shown_days_ago is None or shown_days_ago > practice.show_again_days:
         return Offered("show it again", say("Show it again, slowly, without words."), tuple(passed))
-    passed.append(say("It was shown {days} ago.",
-                      days=say("{n, plural, one {# day} other {# days}}", n=shown_days_ago)))
-    return Offered("rest", say("Let it rest for {rest_too_hard_days} days.",
-                               rest_too_hard_days=practice.rest_too_hard_days), tuple(passed))
+    passed.append(
+        say("It was shown {days} ago.", days=say("{n, plural, one {# day} other {# days}}", n=shown_days_ago))
+    )
+    return Offered(
+        "rest",
+        say("Let it rest for {rest_too_hard_days} days.", rest_too_hard_days=practice.rest_too_hard_days),
+        tuple(passed),
+    )
 
 
 def relearn_due(mastery: Mastery, last: date | None, *, practice: Practice = Practice()) -> date | None:

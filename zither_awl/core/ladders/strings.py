@@ -54,8 +54,9 @@ class String:
     holes: tuple[Hole, ...]
 
 
-def strings(designs: Iterable[Design], families: Sequence[Family],
-            vectors: Mapping[Rung, Difficulty]) -> tuple[String, ...]:  # fmt: skip
+def strings(
+    designs: Iterable[Design], families: Sequence[Family], vectors: Mapping[Rung, Difficulty]
+) -> tuple[String, ...]:
     """Every level of work on its string, families first, each as its family orders it. `vectors` by rung."""
     left = {design.key: design for design in designs if design.sort == "work"}
     found = []

@@ -37,9 +37,15 @@ class WordPlan:
 
 
 def three_period_plan(
-    words: WordSet, history: Sequence[WordAnswer], on: date, months: int = 36, said: Mapping[str, date] = {}, *,
-    but: Collection[str] = (), language: str = "en",
-) -> WordPlan:  # fmt: skip
+    words: WordSet,
+    history: Sequence[WordAnswer],
+    on: date,
+    months: int = 36,
+    said: Mapping[str, date] = {},
+    *,
+    but: Collection[str] = (),
+    language: str = "en",
+) -> WordPlan:
     """Which words to take in the next lesson, in which period.
 
     Two words under 30 months, else three; a set in pairs takes two, and the pair before them again. First what was
@@ -60,16 +66,13 @@ def three_period_plan(
         why = _why(each, on, language)
         if why is None or len(picks) >= most or (each.new and new_left == 0):
             continue
-        foe = _foe(each, [p.standing for p in picks], words, mixed)
-        if foe is not None:
+        if (foe := _foe(each, [p.standing for p in picks], words, mixed)) is not None:
             apart.append((each.word, foe.word))
-            continue
-        new_left -= each.new
-        picks.append(Pick(each, why))
-    if words.in_pairs:
-        picks += _pair_before(words, picks, stand, language)
-    else:
-        picks += _filling(words, picks, known, most, mixed, language)
+        else:
+            new_left -= each.new
+            picks.append(Pick(each, why))
+    more = _pair_before(words, picks, stand, language) if words.in_pairs else None
+    picks += _filling(words, picks, known, most, mixed, language) if more is None else more
     coming = tuple((s.word, s.due) for s in sorted(stand, key=_by_due) if s.due and s.due > on)
     return WordPlan(tuple(picks), coming, tuple(apart))
 
@@ -96,9 +99,15 @@ def _compared(mixed: Sequence[tuple[str, str]], stand: Sequence[Standing], most:
         pair = [by_key[key] for key in (one, other) if key in by_key]
         if len(pair) == 2 <= most and min(s.box for s in pair) >= KNOWN_BOX:
             names = together((s.word.label(language) for s in pair), say(" and "))
-            return [Pick(s, Reason("PRES-1", say("{names} were mixed up and are firm now: side by side, to "
-                                                 "compare.", names=names)))
-                    for s in pair]  # fmt: skip
+            return [
+                Pick(
+                    s,
+                    Reason(
+                        "PRES-1", say("{names} were mixed up and are firm now: side by side, to compare.", names=names)
+                    ),
+                )
+                for s in pair
+            ]
     return []
 
 
@@ -119,14 +128,18 @@ def _why(each: Standing, on: date, language: str) -> Reason | None:
         return Reason("PRES-1", say("{name} was named and is not recalled yet.", name=name))
     if each.due is not None and each.due <= on:
         days = Quantity(say("days since it was due"), (on - each.due).days, "days")
-        return Reason("PRES-1", say("{name} is due again.", name=name), (days,),
-            source=say("Leitner 1972, from memory; the days are "
-                                                            "ours"))
+        return Reason(
+            "PRES-1",
+            say("{name} is due again.", name=name),
+            (days,),
+            source=say("Leitner 1972, from memory; the days are ours"),
+        )
     return None
 
 
-def _foe(each: Standing, picked: Sequence[Standing], words: WordSet,
-         mixed: Sequence[tuple[str, str]]) -> Standing | None:  # fmt: skip
+def _foe(
+    each: Standing, picked: Sequence[Standing], words: WordSet, mixed: Sequence[tuple[str, str]]
+) -> Standing | None:
     """A word already picked that this one must not meet yet."""
     for other in picked:
         pair = {each.word.key, other.word.key}
@@ -143,12 +156,21 @@ def _pair_before(words: WordSet, picks: Sequence[Pick], stand: Sequence[Standing
     keys = {w.key for w in words.words[min(new) - 2 : min(new)]}
     before = [s for s in stand if s.word.key in keys]
     taken = {p.standing.word.key for p in picks}
-    return [Pick(s, Reason("PRES-1", say("{label} again, from the pair before.", label=s.word.label(language))))
-            for s in before if s.word.key not in taken and not s.new]  # fmt: skip
+    return [
+        Pick(s, Reason("PRES-1", say("{label} again, from the pair before.", label=s.word.label(language))))
+        for s in before
+        if s.word.key not in taken and not s.new
+    ]
 
 
-def _filling(words: WordSet, picks: Sequence[Pick], known: Sequence[Standing], most: int,
-             mixed: Sequence[tuple[str, str]], language: str) -> list[Pick]:  # fmt: skip
+def _filling(
+    words: WordSet,
+    picks: Sequence[Pick],
+    known: Sequence[Standing],
+    most: int,
+    mixed: Sequence[tuple[str, str]],
+    language: str,
+) -> list[Pick]:
     """Known words mixed in beside what is learned, so that most turns succeed; the longest unasked first."""
     if not picks or all(p.standing.box > 0 for p in picks):
         return []
@@ -156,6 +178,7 @@ def _filling(words: WordSet, picks: Sequence[Pick], known: Sequence[Standing], m
     for each in sorted(known, key=_by_due):
         if len(taken) < most and each not in taken and not each.missed and _foe(each, taken, words, mixed) is None:
             taken.append(each)
-            found.append(Pick(each, Reason("PRES-1", say("{label} is known: mixed in.",
-                                                         label=each.word.label(language)))))
+            found.append(
+                Pick(each, Reason("PRES-1", say("{label} is known: mixed in.", label=each.word.label(language))))
+            )
     return found

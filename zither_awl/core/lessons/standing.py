@@ -90,5 +90,8 @@ def proved(sets: Iterable[WordSet], answers: Iterable[WordAnswer], said: Iterabl
         for (child_id, key), own in told.items():
             if key == words.key and all(standing(w, own).period == "recall" for w in words.words):
                 on = max(a.local_day for a in own)
-                yield from (Said(child_id=child_id, key=card, level=level, answer="yes", on=on, concluded=True)
-                            for card, level in words.proves if (child_id, card, level) not in spoken)  # fmt: skip
+                yield from (
+                    Said(child_id=child_id, key=card, level=level, answer="yes", on=on, concluded=True)
+                    for card, level in words.proves
+                    if (child_id, card, level) not in spoken
+                )

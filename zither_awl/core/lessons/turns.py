@@ -103,8 +103,9 @@ def once_through(words: WordSet, asked: Sequence[WordAnswer]) -> Through:
     left = [w for w in words.words if w.key not in told]
     in_order = [a.right for a in asked if a.turn == "recall"]
     if len(in_order) >= ALL_MISSES and left and not any(in_order[-ALL_MISSES:]):
-        return Through(None, known, not_yet, len(left), say("Enough for today: stop here, while it is still a "
-                                                            "pleasure."))
+        return Through(
+            None, known, not_yet, len(left), say("Enough for today: stop here, while it is still a pleasure.")
+        )
     if not left:
         return Through(None, known, not_yet, 0, say("Each was asked once. Put them back together."))
     return Through(left[0], known, not_yet, len(left))

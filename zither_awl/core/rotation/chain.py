@@ -34,11 +34,16 @@ def below(tray: Tray, state: State) -> list[Tray]:
 
 def stands_with(tray: Tray, placements: Iterable[Placement], leaving: Tray | None = None) -> Tray | None:
     """The tray out now, but for the one that leaves, that is a form of this one for the same child."""
-    return next((
-        p.tray for p in placements
-        if p.tray.for_children & tray.for_children and one_chain(p.tray.card, tray.card)
-        and (leaving is None or p.tray.id != leaving.id)
-    ), None)  # fmt: skip
+    return next(
+        (
+            p.tray
+            for p in placements
+            if p.tray.for_children & tray.for_children
+            and one_chain(p.tray.card, tray.card)
+            and (leaving is None or p.tray.id != leaving.id)
+        ),
+        None,
+    )
 
 
 def goes_backwards(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
@@ -51,7 +56,8 @@ def goes_backwards(tray: Tray, child: Child, judge: Judgements) -> Reason | None
         if child.id not in later.for_children or not one_chain(tray.card, later.card):
             continue
         if judge.knows(child, later.card.id) or later.id in out:
-            text = say("{child} has gone on from it to {later}; going back is no step.", child=child.name,
-                       later=later.name)
+            text = say(
+                "{child} has gone on from it to {later}; going back is no step.", child=child.name, later=later.name
+            )
             return Reason("ROT-4", text, (), (f"tray:{later.id}",))
     return None

@@ -86,10 +86,15 @@ def propose_change(state: State, school: School, on: date, *, judge: Judgements 
     swaps = () if waiting is not None else tuple(_swaps(going, cured, judge))
     left = {s.out.id for s in swaps if s.out}
     base = Change(
-        swaps=swaps, by_hand=by_hand, keep=keep, let_in=(), reasons=_summary(swaps),
+        swaps=swaps,
+        by_hand=by_hand,
+        keep=keep,
+        let_in=(),
+        reasons=_summary(swaps),
         later=tuple((p.tray, tuple(v.reason for v in each)) for p, each in going if p.tray.id not in left),
-        unmarked=tuple(_unmarked(judge)), look_on=next_look(state, on),
-    )  # fmt: skip
+        unmarked=tuple(_unmarked(judge)),
+        look_on=next_look(state, on),
+    )
     if swaps:
         return base
     if waiting is not None:
@@ -106,7 +111,7 @@ STILL_TAKEN = 0.5
 
 def _longest_out(
     staying: Sequence[Placement], judge: Judgements, most: int
-) -> list[tuple[Placement, tuple[Leaving, ...]]]:  # fmt: skip
+) -> list[tuple[Placement, tuple[Leaving, ...]]]:
     """By the calendar: what has stood longest and is taken least, though no sign asks for it; never what is loved."""
     found = []
     for placement in staying:
@@ -117,10 +122,16 @@ def _longest_out(
         days = (judge.on - written_day(since)).days
         rate = max(judge.of(c, placement.tray).interest.rate for c in children)
         if days >= LEAST_DAYS and rate < STILL_TAKEN:
-            text = say("By the calendar: out for {days}, and taken less than other trays.",
-                       days=say("{n, plural, one {# day} other {# days}}", n=days))
-            reason = Reason("ROT-1", text, (Quantity(say("out"), days, "days", LEAST_DAYS, needed=True),),
-                            (f"tray:{placement.tray.id}",))  # fmt: skip
+            text = say(
+                "By the calendar: out for {days}, and taken less than other trays.",
+                days=say("{n, plural, one {# day} other {# days}}", n=days),
+            )
+            reason = Reason(
+                "ROT-1",
+                text,
+                (Quantity(say("out"), days, "days", LEAST_DAYS, needed=True),),
+                (f"tray:{placement.tray.id}",),
+            )
             found.append((rate, -days, placement, tuple(Leaving(c, "calendar", reason) for c in children)))
     return [(p, verdicts) for _, _, p, verdicts in sorted(found, key=lambda f: (f[0], f[1], f[2].tray.id))[:most]]
 
@@ -151,17 +162,20 @@ def _cured(state: State, on: date) -> tuple[Scene, tuple[Placement, ...], Reason
     if not left:
         return scene, tuple(by_hand), None
     name = state.tray(left[0].tray).name
-    return scene, tuple(by_hand), Reason("SAFETY", say("First mend what the shelf shows about {name}.", name=name), (),
-                                         (f"tray:{left[0].tray}",))  # fmt: skip
+    return (
+        scene,
+        tuple(by_hand),
+        Reason(
+            "SAFETY", say("First mend what the shelf shows about {name}.", name=name), (), (f"tray:{left[0].tray}",)
+        ),
+    )
 
 
 def _musts(scene: Scene) -> list[Finding]:
     return [f for f in found_in(scene) if f.severity == "must"]
 
 
-def not_declined(
-    placement: Placement, verdicts: tuple[Leaving, ...], state: State, on: date
-) -> tuple[Leaving, ...]:  # fmt: skip
+def not_declined(placement: Placement, verdicts: tuple[Leaving, ...], state: State, on: date) -> tuple[Leaving, ...]:
     """What an adult kept stays, and says so, until P(3) work cycles or a week have passed."""
     last = max((d for d in state.declined if placement.tray.id in d.out), key=lambda d: d.at, default=None)
     if last is None or not _goes(verdicts):
@@ -169,15 +183,14 @@ def not_declined(
     over, since = passed(last.at, state, on)
     if over:
         return verdicts
-    more = say("{n, plural, one {# more work cycle} other {# more work cycles}}",
-        n=int((since.limit or 0) - since.value))
+    more = say(
+        "{n, plural, one {# more work cycle} other {# more work cycles}}", n=int((since.limit or 0) - since.value)
+    )
     text = say("You kept it: “{note}”. It is asked again after {more}, or a week.", note=last.note, more=more)
     return tuple(replace(v, why="", reason=Reason("KEPT", text, (since,), v.reason.evidence)) for v in verdicts)
 
 
-def _swaps(
-    going: list[tuple[Placement, tuple[Leaving, ...]]], scene: Scene, judge: Judgements
-) -> Iterator[Swap]:
+def _swaps(going: list[tuple[Placement, tuple[Leaving, ...]]], scene: Scene, judge: Judgements) -> Iterator[Swap]:
     """The most pressing swaps, one after the other on the shelf as the earlier ones leave it."""
     made, taken, areas = 0, set[int](), set[str]()
     for placement, verdicts in sorted(going, key=lambda pair: _pressing(pair[1])):
@@ -217,20 +230,24 @@ def _swap(
     only = {t.id for t in first} if all(v.why == "successor" for v in verdicts) else None
     easier = {t.id for t in first} if why == "too hard" else set()
     fitting = [
-        (each, spot) for each in _ready(judge, used, first, easier)
+        (each, spot)
+        for each in _ready(judge, used, first, easier)
         # One child's loss is no other child's gain, and what is still loved leaves for its successor only.
-        if each.tray.for_children & tray.for_children and (only is None or each.tray.id in only)
-        and stands_with(each.tray, scene.placements, tray) is None and not came_for_it(tray, each.tray, judge)
+        if each.tray.for_children & tray.for_children
+        and (only is None or each.tray.id in only)
+        and stands_with(each.tray, scene.placements, tray) is None
+        and not came_for_it(tray, each.tray, judge)
         and (spot := _clean_spot(placement, each.tray, scene)) is not None
-    ]  # fmt: skip
+    ]
     out_reasons = tuple(v.reason for v in verdicts)
     if fitting:
         best, spot = fitting[0]
         others = tuple(each.tray for each, _ in fitting[1 : 1 + MOST_ALTERNATIVES])
         why_in = best.reason
         if best.tray.id in easier:
-            why_in = Reason("ROT-6", say("An easier step: {tray} was too hard.", tray=tray.name), (),
-                (f"tray:{tray.id}",))
+            why_in = Reason(
+                "ROT-6", say("An easier step: {tray} was too hard.", tray=tray.name), (), (f"tray:{tray.id}",)
+            )
         return Swap(tray, best.tray, spot, why, (*out_reasons, why_in), others)
     alone = Swap(tray, None, None, why, out_reasons)
     return alone if why != "successor" and not new_trouble(scene, after_swaps(scene, [alone])) else None
@@ -285,14 +302,21 @@ def _all(scene: Scene) -> tuple[Finding, ...]:
 
 def _lost(before: Scene, after: Scene) -> Iterator[Finding]:
     """ROT-7: what is always out is still out: something of each tag, of language and of practical life."""
+
     def kinds(scene: Scene) -> set[str]:
         tags = {tag for p in scene.placements for tag in p.tray.tags if tag in ALWAYS_OUT}
         return tags | {p.tray.card.area for p in scene.placements if p.tray.card.area in ("language", "practical life")}
 
     for kind in sorted(kinds(before) - kinds(after)):
         first = before.placements[0]
-        yield Finding("ROT-7", "should", None, first.tray.id, first.spot,
-                      (Reason("ROT-7", say("Nothing with {kind} would be left out.", kind=kind)),))  # fmt: skip
+        yield Finding(
+            "ROT-7",
+            "should",
+            None,
+            first.tray.id,
+            first.spot,
+            (Reason("ROT-7", say("Nothing with {kind} would be left out.", kind=kind)),),
+        )
 
 
 def _let_in(scene: Scene, judge: Judgements) -> Iterator[Swap]:
@@ -320,8 +344,12 @@ def _let_one_in(each: Coming, scene: Scene) -> Swap | None:
 
 def _room(each: Coming, scene: Scene) -> Reason:
     out, most = _out_and_most(each, scene)
-    text = say("{trays} out for {child}; at this age up to {most}. Added as it is shown.",
-               trays=say("{n, plural, one {# tray} other {# trays}}", n=out), child=each.child.name, most=most)
+    text = say(
+        "{trays} out for {child}; at this age up to {most}. Added as it is shown.",
+        trays=say("{n, plural, one {# tray} other {# trays}}", n=out),
+        child=each.child.name,
+        most=most,
+    )
     return Reason("ROOM-8", text, (Quantity(say("out"), out, "trays", most),))
 
 
@@ -337,8 +365,9 @@ def _out_and_most(each: Coming, scene: Scene) -> tuple[int, int]:
 
 def _summary(swaps: Sequence[Swap]) -> tuple[Reason, ...]:
     rungs = [s.in_.name for s in swaps if s.in_ and any(rule(r.rule).brings_in for r in s.reasons)]
-    text = say("{changes}, gently", changes=say("{n, plural, one {# change} other {# changes}}",
-        n=len(swaps))) + (say(": {rungs} in.", rungs=listed(rungs)) if rungs else ".")
+    text = say("{changes}, gently", changes=say("{n, plural, one {# change} other {# changes}}", n=len(swaps))) + (
+        say(": {rungs} in.", rungs=listed(rungs)) if rungs else "."
+    )
     return (Reason("ROT-2", text, (Quantity(say("changes"), len(swaps), "", 2),)),)
 
 
@@ -348,8 +377,9 @@ def _nothing(state: State, going: Sequence[tuple[Placement, Sequence[Leaving]]])
     if going:
         names = listed(p.tray.name for p, _ in going[:3])
         return Reason("ROT-1", say("{names} could go, but nothing that may come in fits its place.", names=names))
-    return Reason("ROT-1", say("Nothing should change yet: no tray is both known and done with, and none lies "
-                               "untouched."))
+    return Reason(
+        "ROT-1", say("Nothing should change yet: no tray is both known and done with, and none lies untouched.")
+    )
 
 
 def _known_after(judge: Judgements) -> tuple[Reason, ...]:
@@ -366,7 +396,10 @@ def _known_after(judge: Judgements) -> tuple[Reason, ...]:
     if not waits:
         return ()
     short, tray, name = min(waits)
-    text = say("After {cycles} it can be told how {name} takes {tray}.",
-               cycles=say("{n, plural, one {# more work cycle} other {# more work cycles}}", n=short), name=name,
-               tray=tray)
+    text = say(
+        "After {cycles} it can be told how {name} takes {tray}.",
+        cycles=say("{n, plural, one {# more work cycle} other {# more work cycles}}", n=short),
+        name=name,
+        tray=tray,
+    )
     return (Reason("ROT-1", text, (Quantity(say("work cycles still needed"), short, say("work cycles")),)),)

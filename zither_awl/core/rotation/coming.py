@@ -37,8 +37,9 @@ def coming(tray: Tray, judge: Judgements) -> tuple[Coming, ...]:
     """A tray judged for each child it is for, the most pressing first."""
     verdicts = [
         judge.once(("coming", child.id, tray.id), lambda child=child: _coming(tray, child, judge))  # type: ignore[misc]
-        for child in judge.state.children if child.id in tray.for_children
-    ]  # fmt: skip
+        for child in judge.state.children
+        if child.id in tray.for_children
+    ]
     return tuple(sorted(verdicts, key=lambda v: v.rank))
 
 
@@ -73,16 +74,22 @@ def _next_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
         return None
     names = listed(_card_name(p, judge) for p in card.follows)
     shown = tuple(e for p in card.follows for e in judge.mastery_of(child, p).reasons[0].evidence)
-    return Coming(tray, child, NEXT_STEP, Reason("ROT-6", say("{child}'s next step after {names}.",
-                                                              child=child.name, names=names), (), shown))
+    return Coming(
+        tray,
+        child,
+        NEXT_STEP,
+        Reason("ROT-6", say("{child}'s next step after {names}.", child=child.name, names=names), (), shown),
+    )
 
 
 def _easier_step(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     """It comes before what was too hard and rests now."""
     if judge.knows(child, tray.card.id):
         return None
-    hard = next((t for t in after(tray, judge.state) if left_why(t, judge) == "too hard"
-                 and not judge.knows(child, t.card.id)), None)  # fmt: skip
+    hard = next(
+        (t for t in after(tray, judge.state) if left_why(t, judge) == "too hard" and not judge.knows(child, t.card.id)),
+        None,
+    )
     if hard is None:
         return None
     text = say("An easier step: {hard} was too hard for {child}.", hard=hard.name, child=child.name)
@@ -97,30 +104,46 @@ def _too_hard_before(tray: Tray, child: Child, judge: Judgements) -> Coming | No
 
 
 def _aim(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
-    aim = matched((a.words for a in judge.state.aims
-                   if not a.key and a.runs(child, judge.on)), tray)
+    aim = matched((a.words for a in judge.state.aims if not a.key and a.runs(child, judge.on)), tray)
     if not aim:
         return None
-    return Coming(tray, child, AIM, Reason("ROT-6", say("It goes with the aim of these weeks: {aim}.", aim=aim), (),
-                                           (f"tray:{tray.id}",)))  # fmt: skip
+    return Coming(
+        tray,
+        child,
+        AIM,
+        Reason("ROT-6", say("It goes with the aim of these weeks: {aim}.", aim=aim), (), (f"tray:{tray.id}",)),
+    )
 
 
 def _passion(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     passion = matched(child.passions, tray)
     if not passion:
         return None
-    return Coming(tray, child, PASSION, Reason("ROT-6", say("{child} loves this now: {passion}.", child=child.name,
-                                                            passion=passion), (),
-                                               (f"tray:{tray.id}",)))  # fmt: skip
+    return Coming(
+        tray,
+        child,
+        PASSION,
+        Reason(
+            "ROT-6",
+            say("{child} loves this now: {passion}.", child=child.name, passion=passion),
+            (),
+            (f"tray:{tray.id}",),
+        ),
+    )
 
 
 def _missing_area(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
     area = tray.card.area
     if area not in _missing_areas(child, judge):
         return None
-    return Coming(tray, child, MISSING_AREA, Reason("ROT-6", say("Nothing of {area} is out for {child}.", area=area,
-                                                                 child=child.name), (),
-                                                    (f"tray:{tray.id}",)))  # fmt: skip
+    return Coming(
+        tray,
+        child,
+        MISSING_AREA,
+        Reason(
+            "ROT-6", say("Nothing of {area} is out for {child}.", area=area, child=child.name), (), (f"tray:{tray.id}",)
+        ),
+    )
 
 
 def _rested(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
@@ -129,8 +152,11 @@ def _rested(tray: Tray, child: Child, judge: Judgements) -> Coming | None:
         return None
     days = (judge.on - left).days
     rested = Quantity(say("rested"), days, "days", judge.state.practice.rest_days, needed=True)
-    text = say("It has rested {days} and fits {child} now.",
-               days=say("{n, plural, one {# day} other {# days}}", n=days), child=child.name)
+    text = say(
+        "It has rested {days} and fits {child} now.",
+        days=say("{n, plural, one {# day} other {# days}}", n=days),
+        child=child.name,
+    )
     return Coming(tray, child, RESTED, Reason("ROT-6", text, (rested,), (f"tray:{tray.id}",)))
 
 
@@ -150,9 +176,10 @@ def _missing_areas(child: Child, judge: Judgements) -> set[str]:
 def _areas_missing(child: Child, judge: Judgements) -> set[str]:
     months = judge.months(child)
     fitting = {
-        t.card.area for t in judge.state.trays
+        t.card.area
+        for t in judge.state.trays
         if child.id in t.for_children and t.card.from_months <= months <= t.card.to_months
-    }  # fmt: skip
+    }
     return fitting - {p.tray.card.area for p in judge.state.placements if child.id in p.tray.for_children}
 
 

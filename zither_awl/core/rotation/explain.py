@@ -49,8 +49,7 @@ def _no_place(tray: Tray, state: State, on: date) -> Reason:
     """It is ready: what stands against it is its own other form, the shelf, or that others come before it."""
     other = stands_with(tray, state.placements)
     if other is not None:
-        return Reason("ROT-4", say("{other} is out: the two are forms of one thing and take turns.",
-                                   other=other.name))
+        return Reason("ROT-4", say("{other} is out: the two are forms of one thing and take turns.", other=other.name))
     scene = Scene(state.placements, state.units, state.children, on, state.practice)
     against: Reason | None = None
     for spot in free_spots(scene):

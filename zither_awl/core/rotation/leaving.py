@@ -38,8 +38,9 @@ def leavings(placement: Placement, judge: Judgements) -> tuple[Leaving, ...]:
     """The verdict on one open tray for each child it is for."""
     return tuple(
         _verdict(child, placement.tray, judge)
-        for child in judge.state.children if child.id in placement.tray.for_children
-    )  # fmt: skip
+        for child in judge.state.children
+        if child.id in placement.tray.for_children
+    )
 
 
 def _verdict(child: Child, tray: Tray, judge: Judgements) -> Leaving:
@@ -75,22 +76,31 @@ def _known(known: Judgement, judge: Judgements) -> Leaving:
     if mastery.state == "fading":
         text = say("{child} knew it and it may be slipping: it stays; show it again.", child=child.name)
         return Leaving(child, "", Reason("ROT-8", text, mastery.reasons[0].numbers, told.evidence))
-    text = say("Mastered and still loved by {child}: it stays.", child=child.name) if seen.chosen else (
-        say("Mastered by {child}; {too_few}.", child=child.name, too_few=_too_few(known)))  # fmt: skip
+    text = (
+        say("Mastered and still loved by {child}: it stays.", child=child.name)
+        if seen.chosen
+        else (say("Mastered by {child}; {too_few}.", child=child.name, too_few=_too_few(known)))
+    )
     return Leaving(child, "", Reason("ROT-4", text, told.numbers, told.evidence))
 
 
 def _counts(known: Judgement) -> str:
     (late, of), (early, before) = known.interest.recent, known.interest.earlier
-    text = say("chosen in {late} of the last {cycles}", late=late,
-               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=of))
+    text = say(
+        "chosen in {late} of the last {cycles}",
+        late=late,
+        cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=of),
+    )
     return say("{text}, before that in {early} of {before}", text=text, early=early, before=before) if before else text
 
 
 def _too_few(known: Judgement) -> str:
     seen = known.interest
-    return say("chosen in {chosen} of {cycles} of this stay so far", chosen=seen.chosen,
-               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available))
+    return say(
+        "chosen in {chosen} of {cycles} of this stay so far",
+        chosen=seen.chosen,
+        cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available),
+    )
 
 
 def _still_working(known: Judgement) -> Reason:
@@ -100,11 +110,18 @@ def _still_working(known: Judgement) -> Reason:
         text = say("No work cycle counts yet: it was never marked as shown to {name}.", name=name)
         return Reason("ROT-9", text, told.numbers, told.evidence)
     if not seen.chosen:
-        text = say("{name} has not taken it yet, in {cycles}.", name=name,
-                   cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available))
+        text = say(
+            "{name} has not taken it yet, in {cycles}.",
+            name=name,
+            cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available),
+        )
         return Reason("ROT-9", text, told.numbers, told.evidence)
-    text = say("{name} is at it: chosen in {chosen} of {cycles}, not mastered yet.", name=name, chosen=seen.chosen,
-               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available))
+    text = say(
+        "{name} is at it: chosen in {chosen} of {cycles}, not mastered yet.",
+        name=name,
+        chosen=seen.chosen,
+        cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=seen.available),
+    )
     return Reason("ROT-1", text, told.numbers, told.evidence)
 
 
@@ -113,18 +130,28 @@ def _untouched(known: Judgement, judge: Judgements) -> Leaving:
     told = known.interest.reasons[0]
     why = likelier(known, judge)
     since = since_remedy(child, known.tray, quiet, judge)
-    said = say("Untouched by {child} for {cycles}", child=child.name,
-               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=quiet))
+    said = say(
+        "Untouched by {child} for {cycles}",
+        child=child.name,
+        cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=quiet),
+    )
     if known.interest.ignored or since >= judge.state.practice.ignored_after_remedy:
-        return Leaving(child, why, Reason("ROT-3", say("{said}: {words}.", said=said, words=_WORDS[why]),
-            told.numbers, told.evidence, told.source))
+        return Leaving(
+            child,
+            why,
+            Reason(
+                "ROT-3", say("{said}: {words}.", said=said, words=_WORDS[why]), told.numbers, told.evidence, told.source
+            ),
+        )
     text = say("{said}. Show it again, move it to eye height, or take pieces away, before it counts.", said=said)
     return Leaving(child, "", Reason("ROT-9", text, told.numbers, told.evidence), remedy=True)
 
 
 _WORDS: dict[Why, str] = {
-    "too hard": say("likelier too hard"), "too easy": say("likelier too easy"), "ignored": say("it cannot be told why"),
-}  # fmt: skip
+    "too hard": say("likelier too hard"),
+    "too easy": say("likelier too easy"),
+    "ignored": say("it cannot be told why"),
+}
 
 
 def likelier(known: Judgement, judge: Judgements) -> Why:
@@ -158,10 +185,13 @@ def ready_successor(child: Child, tray: Tray, judge: Judgements) -> Tray | None:
     out = {p.tray.id for p in judge.state.placements}
     for other in sorted(judge.state.trays, key=lambda t: (t.card.from_months, t.id)):
         if (
-            tray.card.id in other.card.follows and other.id not in out and child.id in other.for_children
-            and suits(child, other, judge).verdict == "ready" and still_resting(other, child, judge) is None
+            tray.card.id in other.card.follows
+            and other.id not in out
+            and child.id in other.for_children
+            and suits(child, other, judge).verdict == "ready"
+            and still_resting(other, child, judge) is None
             and not came_for_it(tray, other, judge)
-        ):  # fmt: skip
+        ):
             return other
     return None
 
@@ -177,12 +207,12 @@ def shown_again_because(known: Judgement, verdict: Leaving, judge: Judgements) -
     if known.mastery.state == "fading":
         text = say("{child} knew {tray}, and it may be slipping.", child=known.child.name, tray=known.tray.name)
         return Reason("ROT-8", text, known.mastery.reasons[0].numbers, known.mastery.reasons[0].evidence)
-    shown = [p for p in judge.state.log.presentations
-             if p.child_id == known.child.id and p.tray_id == known.tray.id]  # fmt: skip
+    shown = [p for p in judge.state.log.presentations if p.child_id == known.child.id and p.tray_id == known.tray.id]
     if len(shown) == 1 and not known.visits and known.interest.available >= UNTAKEN_CYCLES:
         cycles = say("{n, plural, one {# work cycle} other {# work cycles}}", n=known.interest.available)
-        return Reason("PRES-3", say("Shown once, and not taken in {cycles} since.", cycles=cycles), (),
-            (f"tray:{known.tray.id}",))
+        return Reason(
+            "PRES-3", say("Shown once, and not taken in {cycles} since.", cycles=cycles), (), (f"tray:{known.tray.id}",)
+        )
     return None
 
 
@@ -193,5 +223,11 @@ def easier_steps(child: Child, tray: Tray, judge: Judgements) -> list[Tray]:
     made.
     """
     out = {p.tray.id for p in judge.state.placements}
-    return [t for t in below(tray, judge.state) if t.id not in out and child.id in t.for_children
-            and suits(child, t, judge).now and judge.mastery_of(child, t.card.id).state != "mastered"]  # fmt: skip
+    return [
+        t
+        for t in below(tray, judge.state)
+        if t.id not in out
+        and child.id in t.for_children
+        and suits(child, t, judge).now
+        and judge.mastery_of(child, t.card.id).state != "mastered"
+    ]

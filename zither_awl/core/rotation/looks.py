@@ -56,8 +56,9 @@ def _away(state: State, on: date) -> Reason | None:
     away = quiet_on(state.absences, on)
     if away is None:
         return None
-    text = say("{away}, until {day}: nothing is proposed, and judgements wait.", away=away.name,
-               day=day_text(away.until_day))
+    text = say(
+        "{away}, until {day}: nothing is proposed, and judgements wait.", away=away.name, day=day_text(away.until_day)
+    )
     return Reason("AWAY", text)
 
 
@@ -69,8 +70,10 @@ def _pause(state: State, on: date) -> Reason | None:
     over, since = passed(last, state, on)
     if over:
         return None
-    text = say("The last change was {cycles} ago. ",
-               cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=int(since.value)))
+    text = say(
+        "The last change was {cycles} ago. ",
+        cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=int(since.value)),
+    )
     text += say("After {int}, or a week, its taking can be judged.", int=int(since.limit or 0))
     return Reason("ROT-2", text, (since,))
 

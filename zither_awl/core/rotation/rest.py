@@ -26,8 +26,12 @@ def still_resting(tray: Tray, child: Child, judge: Judgements) -> Reason | None:
     days = (judge.on - left).days
     if days >= needed:
         return None
-    text = say("It has rested {days} of {days2}; look again for {child} then.", days=days,
-               days2=say("{n, plural, one {# day} other {# days}}", n=needed), child=child.name)
+    text = say(
+        "It has rested {days} of {days2}; look again for {child} then.",
+        days=days,
+        days2=say("{n, plural, one {# day} other {# days}}", n=needed),
+        child=child.name,
+    )
     return Reason("ROT-8", text, (Quantity(say("rested"), days, "days", needed, needed=True),))
 
 
@@ -54,8 +58,10 @@ def _lasted(placement: Placement, first: datetime, judge: Judgements) -> bool:
     if until is None or until <= first:
         return True
     cycles = judge.state.log.mornings
-    return any(m.ended is not None and m.ended <= until and (placement.since is None or m.began >= placement.since)
-               for m in cycles)  # fmt: skip
+    return any(
+        m.ended is not None and m.ended <= until and (placement.since is None or m.began >= placement.since)
+        for m in cycles
+    )
 
 
 def left_why(tray: Tray, judge: Judgements) -> str:

@@ -2,15 +2,7 @@
 
 from zither_awl.core.safety.bins import BinFinding, bin_exposure
 from zither_awl.core.safety.cylinder import Verdict, fits_small_parts_cylinder, small_ball
-from zither_awl.core.safety.exposure import (
-    Exposed,
-    dangers,
-    endangers,
-    exposed,
-    exposure,
-    exposure_at,
-    work_condition,
-)
+from zither_awl.core.safety.exposure import Exposed, dangers, endangers, exposed, exposure, exposure_at, work_condition
 from zither_awl.core.safety.hazards import hazards
 from zither_awl.core.safety.nature import DECLARED, Hazard, component_hazards
 from zither_awl.core.safety.permissions import (
@@ -57,4 +49,4 @@ __all__ = [
     "tip_over",
     "why_not_allowed",
     "work_condition",
-]  # fmt: skip
+]

@@ -8,29 +8,68 @@ from typing import Final
 from zither_awl.core.things.lexicon import plain
 
 ALLERGENS = (
-    "gluten", "crustaceans", "eggs", "fish", "peanuts", "soya", "milk", "nuts", "celery", "mustard", "sesame",
-    "sulphites", "lupin", "molluscs",
-)  # fmt: skip
+    "gluten",
+    "crustaceans",
+    "eggs",
+    "fish",
+    "peanuts",
+    "soya",
+    "milk",
+    "nuts",
+    "celery",
+    "mustard",
+    "sesame",
+    "sulphites",
+    "lupin",
+    "molluscs",
+)
 """The fourteen of EU Regulation 1169/2011, Annex II, from memory."""
 
 MEANT: Final[dict[str, tuple[str, ...]]] = {
-    "gluten": ("wheat", "rye", "barley", "oats", "coeliac", "celiac", "trigo", "centeno", "cebada", "avena", "celiaco",
-               "celiaca", "celiaquia"),
+    "gluten": (
+        "wheat",
+        "rye",
+        "barley",
+        "oats",
+        "coeliac",
+        "celiac",
+        "trigo",
+        "centeno",
+        "cebada",
+        "avena",
+        "celiaco",
+        "celiaca",
+        "celiaquia",
+    ),
     "crustaceans": ("prawn", "shrimp", "crab", "shellfish", "crustaceo", "gamba", "langostino", "cangrejo", "marisco"),
     "eggs": ("egg", "huevo"),
     "fish": ("pescado", "pez", "peces"),
     "peanuts": ("groundnut", "nut", "cacahuete", "cacahuate", "mani", "nuez", "nueces", "frutos secos", "fruto seco"),
     "soya": ("soy", "soja"),
     "milk": ("lactose", "dairy", "cow's milk", "leche", "leche de vaca", "lactosa", "lacteo"),
-    "nuts": ("hazelnut", "almond", "walnut", "cashew", "tree nuts", "nuez", "nueces", "frutos secos", "fruto seco",
-             "avellana", "almendra", "anacardo", "pistacho", "pistachio"),
+    "nuts": (
+        "hazelnut",
+        "almond",
+        "walnut",
+        "cashew",
+        "tree nuts",
+        "nuez",
+        "nueces",
+        "frutos secos",
+        "fruto seco",
+        "avellana",
+        "almendra",
+        "anacardo",
+        "pistacho",
+        "pistachio",
+    ),
     "celery": ("apio",),
     "mustard": ("mostaza",),
     "sesame": ("tahini", "sesamo", "ajonjoli"),
     "sulphites": ("sulfite", "sulfito"),
     "lupin": ("altramuz", "altramuces"),
     "molluscs": ("mussel", "shellfish", "molusco", "mejillon", "mejillones", "almeja", "marisco"),
-}  # fmt: skip
+}
 """In English and Spanish, without accents; who says nuts is not given peanuts either. Common practice, no source."""
 
 

@@ -28,9 +28,13 @@ class BinFinding:
 
 
 def bin_exposure(
-    bins: Iterable[Bin], resting: Sequence[Tray], children: Sequence[Child], on: date,
-    *, practice: Practice = Practice(),
-) -> tuple[BinFinding, ...]:  # fmt: skip
+    bins: Iterable[Bin],
+    resting: Sequence[Tray],
+    children: Sequence[Child],
+    on: date,
+    *,
+    practice: Practice = Practice(),
+) -> tuple[BinFinding, ...]:
     """A finding for every resting tray and every child who could get at a hazard of it in an unlocked bin.
 
     `resting` are the trays that stand nowhere. A bin whose height above the floor (mm) nobody said is not judged.
@@ -57,12 +61,17 @@ def _in_bin(
 
 
 def _reason(each: Bin, height_mm: float, zone: float, tray: Tray, child: Child, hazard: Hazard, on: date) -> Reason:
-    text = (
-        say("{child} can reach {tray} in {each}, which is not locked: {hazard}. {child} is {age_text}.",
-            child=child.name, tray=tray.name, each=each.name, hazard=hazard.text, age_text=age_text(child.born, on))
+    text = say(
+        "{child} can reach {tray} in {each}, which is not locked: {hazard}. {child} is {age_text}.",
+        child=child.name,
+        tray=tray.name,
+        each=each.name,
+        hazard=hazard.text,
+        age_text=age_text(child.born, on),
     )
     numbers = (
-        *hazard.numbers, Quantity(say("{child} can get to", child=child.name), round(zone), "mm"),
-            Quantity(say("bin"), height_mm, "mm"),
-    )  # fmt: skip
+        *hazard.numbers,
+        Quantity(say("{child} can get to", child=child.name), round(zone), "mm"),
+        Quantity(say("bin"), height_mm, "mm"),
+    )
     return Reason("SAFETY", text, numbers, (f"tray:{tray.id}",), hazard.source)

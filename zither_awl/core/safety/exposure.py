@@ -71,9 +71,13 @@ def _given_too_early(hazard: Hazard, placement: Placement, child: Child, on: dat
 
 
 def exposure(
-    placements: Sequence[Placement], children: Sequence[Child], units: Sequence[Unit], on: date,
-    *, practice: Practice = Practice(),
-) -> tuple[Finding, ...]:  # fmt: skip
+    placements: Sequence[Placement],
+    children: Sequence[Child],
+    units: Sequence[Unit],
+    on: date,
+    *,
+    practice: Practice = Practice(),
+) -> tuple[Finding, ...]:
     """A finding for every tray and every child who could get at a hazard of it under its age.
 
     Judges open placements of units the child comes to; a tray by hand only for the children it is for.
@@ -116,8 +120,7 @@ def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on:
         text = say("This is meant for {child}: {hazard}.", child=child.name, hazard=hazard.text)
     elif child.id in placement.tray.for_children:
         text = say("This is out for {child}: {hazard}.", child=child.name, hazard=hazard.text)
-    text += say(" {child} is {age}{limit_words}.", child=child.name, age=age,
-                limit_words=_limit_words(hazard, child))
+    text += say(" {child} is {age}{limit_words}.", child=child.name, age=age, limit_words=_limit_words(hazard, child))
     numbers = (
         *hazard.numbers,
         Quantity(say("{child}'s age", child=child.name), each.months, "months", hazard.minimum_age_months),
@@ -126,11 +129,20 @@ def _finding(placement: Placement, unit: Unit, all_of_it: Sequence[Exposed], on:
     )
     reason = Reason("SAFETY", text, numbers, (f"tray:{placement.tray.id}",), hazard.source)
     beside = tuple(
-        Reason("SAFETY", say("Also: {hazard}.", hazard=o.hazard.text), o.hazard.numbers, reason.evidence,
-            o.hazard.source) for o in others
+        Reason(
+            "SAFETY", say("Also: {hazard}.", hazard=o.hazard.text), o.hazard.numbers, reason.evidence, o.hazard.source
+        )
+        for o in others
     )
-    return Finding("exposure", hazard.severity_for(own), child.id, placement.tray.id, placement.spot, (reason, *beside),
-                   asks=_asks(all_of_it, on) if own else ())  # fmt: skip
+    return Finding(
+        "exposure",
+        hazard.severity_for(own),
+        child.id,
+        placement.tray.id,
+        placement.spot,
+        (reason, *beside),
+        asks=_asks(all_of_it, on) if own else (),
+    )
 
 
 def _asks(all_of_it: Sequence[Exposed], on: date) -> tuple[PermissionKind, ...]:
@@ -145,24 +157,28 @@ def _limit_words(hazard: Hazard, child: Child) -> str:
     if hazard.minimum_age_months is None:
         return ""
     if hazard.mouthed and child.still_mouths:
-        return say(" and still mouths; limit {minimum_age_months} months",
-                   minimum_age_months=hazard.minimum_age_months)
+        return say(" and still mouths; limit {minimum_age_months} months", minimum_age_months=hazard.minimum_age_months)
     return say("; limit {minimum_age_months} months", minimum_age_months=hazard.minimum_age_months)
 
 
 def _allowed_notes(placement: Placement, pairs: Pairs, on: date) -> list[Finding]:
     """What a child was allowed to do with an adult at the table stays a finding, as a note."""
     watched = [
-        name for name in dict.fromkeys(
-            child.name for hazard, child in pairs
+        name
+        for name in dict.fromkeys(
+            child.name
+            for hazard, child in pairs
             if placement.by_hand and child.id in placement.tray.for_children and allowed(hazard, child, on)
         )
-    ]  # fmt: skip
+    ]
     if not watched:
         return []
     works = "works" if len(watched) == 1 else "work"
-    text = say("With an adult at the table: somebody sits by while {watched} {works} with this.",
-               watched=listed(watched), works=works)
+    text = say(
+        "With an adult at the table: somebody sits by while {watched} {works} with this.",
+        watched=listed(watched),
+        works=works,
+    )
     reason = Reason("SAFETY", text, evidence=(f"tray:{placement.tray.id}",))
     return [Finding("with-an-adult", "note", None, placement.tray.id, placement.spot, (reason,))]
 
@@ -170,11 +186,16 @@ def _allowed_notes(placement: Placement, pairs: Pairs, on: date) -> list[Finding
 def work_condition(tray: Tray, children: Iterable[Child], on: date, practice: Practice = Practice()) -> str:
     """Where a tray with a hazard may be worked with, wherever it stands; empty when nobody mobile is endangered."""
     kept_from = [
-        child.name for child in children
-        if child.mobility is not Mobility.LIES_OR_SITS and child.id not in tray.for_children
+        child.name
+        for child in children
+        if child.mobility is not Mobility.LIES_OR_SITS
+        and child.id not in tray.for_children
         and any(h.severity == "must" and endangers(h, child, on) for h in hazards(tray, practice))
-    ]  # fmt: skip
+    ]
     if not kept_from:
         return ""
-    return say("At a table {names} cannot reach, or while {n, plural, one {{names} sleeps} other {{names} sleep}}.",
-               names=listed(kept_from), n=len(kept_from))
+    return say(
+        "At a table {names} cannot reach, or while {n, plural, one {{names} sleeps} other {{names} sleep}}.",
+        names=listed(kept_from),
+        n=len(kept_from),
+    )

@@ -8,14 +8,7 @@ from functools import lru_cache
 from zither_awl.core import sources as src
 from zither_awl.core.practice import Practice
 from zither_awl.core.reasons import Quantity
-from zither_awl.core.safety.nature import (
-    Hazard,
-    component_hazards,
-    cord_hazards,
-    declared,
-    piece_hazards,
-    worst_first,
-)
+from zither_awl.core.safety.nature import Hazard, component_hazards, cord_hazards, declared, piece_hazards, worst_first
 from zither_awl.core.saying import figure, say
 from zither_awl.core.things.component import Component, Inside
 from zither_awl.core.things.fill import depth_of_mm
@@ -52,8 +45,10 @@ def _joined_cords(contents: tuple[Content, ...]) -> list[Hazard]:
     joined = sum(cords)
     found = []
     if len(cords) > 1 or any(each.count > 1 for each in contents if each.component.cord_mm):
-        found = [replace(hazard, text=say("cords {joined} mm long if they are tied together", joined=figure(joined)))
-                 for hazard in cord_hazards(joined)]  # fmt: skip
+        found = [
+            replace(hazard, text=say("cords {joined} mm long if they are tied together", joined=figure(joined)))
+            for hazard in cord_hazards(joined)
+        ]
     if joined > src.LOOP_MM:
         found.append(replace(declared("string-loop"), numbers=(Quantity("loop", joined, "mm", src.LOOP_MM),)))
     return found
@@ -68,8 +63,9 @@ def _water(contents: tuple[Content, ...]) -> list[Hazard]:
     deep = max((_stands_mm(inside, ml) for inside in vessels if inside.opening_mm >= DROWNING_OPENING_MM), default=0.0)
     if deep < DROWNING_DEPTH_MM:
         return [declared("wet-floor")]
-    return [replace(declared("standing-water"), numbers=(Quantity(say("water stands"), deep, "mm",
-        DROWNING_DEPTH_MM),))]
+    return [
+        replace(declared("standing-water"), numbers=(Quantity(say("water stands"), deep, "mm", DROWNING_DEPTH_MM),))
+    ]
 
 
 def _stands_mm(inside: Inside, ml: float) -> float:

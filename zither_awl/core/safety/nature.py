@@ -55,62 +55,120 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
     "marble": (36, "near", say("marbles: a small ball can block the windpipe"), src.SMALL_BALL_SOURCE),
     "magnet": (src.MAGNET_MONTHS, "touch", say("a loose magnet: two swallowed are an emergency"), src.MAGNET_SOURCE),
     "sealed-magnet": (None, "near", say("a magnet sewn or glued in: look at the seam each time"), src.COMMON_PRACTICE),
-    "balloon": (src.BALLOON_MONTHS, "touch", say("a balloon: pieces can suffocate; an adult blows it up and "
-                                                 "clears it away"),
-                src.BALLOON_SOURCE),
+    "balloon": (
+        src.BALLOON_MONTHS,
+        "touch",
+        say("a balloon: pieces can suffocate; an adult blows it up and clears it away"),
+        src.BALLOON_SOURCE,
+    ),
     "button-cell": (src.CELL_MONTHS, "touch", say("a button cell: a swallowed one is an emergency"), src.CELL_SOURCE),
     "glass": (18, "near", say("glass or china that can break"), src.COMMON_PRACTICE),
     "sharp": (30, "touch", say("a blade or point"), src.COMMON_PRACTICE),
     "dull-blade": (30, "near", say("a dull blade with a handle"), src.COMMON_PRACTICE),
     "heat": (48, "touch", "heat", src.COMMON_PRACTICE),
-    "hob": (96, "touch", say("a hob, an oven or a flame: the adult does it, children watch from a distance"),
-            src.COMMON_PRACTICE),
+    "hob": (
+        96,
+        "touch",
+        say("a hob, an oven or a flame: the adult does it, children watch from a distance"),
+        src.COMMON_PRACTICE,
+    ),
     "iron": (72, "touch", say("a hot iron or steam"), src.COMMON_PRACTICE),
     "hot-water": (48, "touch", say("hot water: at most 49 °C at the tap"), say("US CPSC / AAP, from memory")),
-    "standing-water": (src.WATER_MONTHS, "touch", say("water 25 mm deep or more: never unattended, emptied after"),
-                       src.WATER_SOURCE),
-    "mild": (None, "near", say("mild soap, glue or paint: keep it from the eyes, an adult measures it"),
-             src.COMMON_PRACTICE),
+    "standing-water": (
+        src.WATER_MONTHS,
+        "touch",
+        say("water 25 mm deep or more: never unattended, emptied after"),
+        src.WATER_SOURCE,
+    ),
+    "mild": (
+        None,
+        "near",
+        say("mild soap, glue or paint: keep it from the eyes, an adult measures it"),
+        src.COMMON_PRACTICE,
+    ),
     "toxic": (72, "touch", say("something poisonous: measured with the adult, stored locked"), src.COMMON_PRACTICE),
-    "caustic": (None, "never", say("something caustic or strongly poisonous: locked away, never on a tray"),
-                src.COMMON_PRACTICE),
+    "caustic": (
+        None,
+        "never",
+        say("something caustic or strongly poisonous: locked away, never on a tray"),
+        src.COMMON_PRACTICE,
+    ),
     "poisonous-plant": (72, "touch", say("a plant poisonous in its leaves, seeds or berries"), src.COMMON_PRACTICE),
-    "salt": (36, "near", say("salt, sugar or sand by the handful: harmful when swallowed, chokes when breathed in"),
-             src.COMMON_PRACTICE),
+    "salt": (
+        36,
+        "near",
+        say("salt, sugar or sand by the handful: harmful when swallowed, chokes when breathed in"),
+        src.COMMON_PRACTICE,
+    ),
     "salt-dough": (36, "near", say("salt dough: much salt in a small bite"), src.COMMON_PRACTICE),
     "raw": (36, "near", say("raw flour or egg: not eaten, hands washed after"), src.COMMON_PRACTICE),
     "honey": (src.HONEY_MONTHS, "near", say("honey: not before twelve months"), say("botulism: NHS, from memory")),
-    "whole-food": (src.WHOLE_FOOD_MONTHS, "near", say("whole nuts, grapes or cherry tomatoes: quarter them, or "
-                                                      "wait"),
-                   src.WHOLE_FOOD_SOURCE),
+    "whole-food": (
+        src.WHOLE_FOOD_MONTHS,
+        "near",
+        say("whole nuts, grapes or cherry tomatoes: quarter them, or wait"),
+        src.WHOLE_FOOD_SOURCE,
+    ),
     "bag": (36, "near", say("a bag or film a face can lie against"), src.COMMON_PRACTICE),
-    "elastic": (36, "near", say("an elastic: it snaps, and can be swallowed or wound round a finger"),
-                src.COMMON_PRACTICE),
-    "hemisphere": (36, "near", say("a cup near half a ball: it can seal mouth and nose; it needs a hole"),
-                   src.HEMISPHERE_SOURCE),
+    "elastic": (
+        36,
+        "near",
+        say("an elastic: it snaps, and can be swallowed or wound round a finger"),
+        src.COMMON_PRACTICE,
+    ),
+    "hemisphere": (
+        36,
+        "near",
+        say("a cup near half a ball: it can seal mouth and nose; it needs a hole"),
+        src.HEMISPHERE_SOURCE,
+    ),
     "animal": (None, "near", say("an animal: gently, hands washed after"), src.COMMON_PRACTICE),
     "soil": (None, "near", say("soil: not into the mouth, hands washed after"), src.COMMON_PRACTICE),
     "stool": (None, "near", say("a step to stand on: on a clear floor, against the wall"), src.COMMON_PRACTICE),
     "long-cord": (None, "near", say("a cord longer than 300 mm"), src.COMMON_PRACTICE),
-    "cut-food": (src.CHOKING_FOOD_MONTHS, "near", say("pieces of food: soft, or thin and at most 12 mm; what is "
-                                                      "round in quarters lengthwise, what is hard steamed; "
-                                                      "somebody sits by while it is eaten"),
-                 src.CHOKING_FOOD_SOURCE),
-    "melting-ice": (src.CHOKING_FOOD_MONTHS, "touch", say("ice that gets small: it leaves before it fits into a "
-                                                          "mouth"),
-                    src.COMMON_PRACTICE),
-    "hanging": (None, "near", say("hung out of reach, and taken down when the child pushes up on its hands or "
-                                  "can grasp it, whichever is first"), src.COMMON_PRACTICE),
+    "cut-food": (
+        src.CHOKING_FOOD_MONTHS,
+        "near",
+        say(
+            "pieces of food: soft, or thin and at most 12 mm; what is "
+            "round in quarters lengthwise, what is hard steamed; "
+            "somebody sits by while it is eaten"
+        ),
+        src.CHOKING_FOOD_SOURCE,
+    ),
+    "melting-ice": (
+        src.CHOKING_FOOD_MONTHS,
+        "touch",
+        say("ice that gets small: it leaves before it fits into a mouth"),
+        src.COMMON_PRACTICE,
+    ),
+    "hanging": (
+        None,
+        "near",
+        say(
+            "hung out of reach, and taken down when the child pushes up on its hands or "
+            "can grasp it, whichever is first"
+        ),
+        src.COMMON_PRACTICE,
+    ),
     "plant": (None, "near", say("a plant: know its name, and that it harms nobody who bites it"), src.COMMON_PRACTICE),
-    "choking-food": (src.CHOKING_FOOD_MONTHS, "near", say("food of a choking shape: cut it lengthwise, small"),
-                     src.CHOKING_FOOD_SOURCE),
+    "choking-food": (
+        src.CHOKING_FOOD_MONTHS,
+        "near",
+        say("food of a choking shape: cut it lengthwise, small"),
+        src.CHOKING_FOOD_SOURCE,
+    ),
     "swelling-beads": (None, "never", say("beads that swell in water: never"), src.COMMON_PRACTICE),
     "aerosol": (72, "touch", say("a spray can"), src.COMMON_PRACTICE),
     "allergen": (None, "near", say("an allergen"), say("EU Regulation 1169/2011, Annex II, from memory")),
     "heavy-drop": (30, "near", say("heavy enough to hurt a foot"), src.COMMON_PRACTICE),
     "sealed-cell": (None, "near", say("a cell behind a screw: see each time that it is tight"), src.CELL_SOURCE),
-    "string-loop": (src.CORD_MONTHS, "near", say("cords that can be tied into a loop a head goes through"),
-        src.CORD_SOURCE),
+    "string-loop": (
+        src.CORD_MONTHS,
+        "near",
+        say("cords that can be tied into a loop a head goes through"),
+        src.CORD_SOURCE,
+    ),
     "tip-over": (None, "near", say("something that can tip: anchor it"), say("16 CFR 1261, from memory")),
     "wet-floor": (None, "near", say("water: a wet floor is slippery; a cloth at hand"), src.COMMON_PRACTICE),
     "dried-pulses": (36, "near", say("dried pulses swell when breathed in"), src.COMMON_PRACTICE),
@@ -120,10 +178,9 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
     "irritant": (36, "near", say("something that stings or burns skin and eyes"), src.COMMON_PRACTICE),
     "choking-bits": (36, "near", say("small bits that come off, crumble or snap"), src.COMMON_PRACTICE),
     "climb": (None, "near", say("something to climb on: keep the floor round it clear"), src.COMMON_PRACTICE),
-}  # fmt: skip
+}
 """Kinds a household can declare: minimum age in months, supervision, words, source. An allergen is
 written "allergen:sesame"."""
-
 
 
 HEAVY_DROP_G = 1500.0
@@ -151,9 +208,14 @@ def component_hazards(component: Component, practice: Practice = Practice()) -> 
         found.append(declared("hemisphere"))
     if component.mass_g >= HEAVY_DROP_G and "climb" not in component.dangers:
         limit = Quantity(say("one thing"), component.mass_g, "g", HEAVY_DROP_G)
-        found.append(replace(declared("heavy-drop"), text=say("{mass_text} in one piece can hurt a foot",
-                                                              mass_text=mass_text(component.mass_g)),
-                             severity="should", numbers=(limit,)))  # fmt: skip
+        found.append(
+            replace(
+                declared("heavy-drop"),
+                text=say("{mass_text} in one piece can hurt a foot", mass_text=mass_text(component.mass_g)),
+                severity="should",
+                numbers=(limit,),
+            )
+        )
     return worst_first(found)
 
 
@@ -199,11 +261,14 @@ def _of_an_assumed_size(component: Component) -> list[Hazard]:
     smaller = scaled(component.shape, least / usual if least else LARGE_MAY_BE if large else ASSUMED_MAY_BE)
     found = piece_hazards(smaller, component.softness, breakable=False)
     return [
-        replace(h, text=say("its size is only assumed, and a smaller one goes into the small-parts cylinder: "
-                            "measure it"),
-                numbers=(Quantity(say("assumed, longest size"), largest_mm(component.shape), "mm"), *h.numbers[1:]))
-        for h in found if h.kind in ("small-part", "small-ball")
-    ][:1]  # fmt: skip
+        replace(
+            h,
+            text=say("its size is only assumed, and a smaller one goes into the small-parts cylinder: measure it"),
+            numbers=(Quantity(say("assumed, longest size"), largest_mm(component.shape), "mm"), *h.numbers[1:]),
+        )
+        for h in found
+        if h.kind in ("small-part", "small-ball")
+    ][:1]
 
 
 def _of_magnet_and_cell(component: Component) -> list[Hazard]:
@@ -240,53 +305,79 @@ _SAYS = {
 def _small_part(piece: Shape, verdict: Verdict, says: str) -> Hazard:
     size = largest_mm(piece)
     return Hazard(
-        "small-part", src.SMALL_PARTS_MONTHS, "near", say("a {size} mm piece {says}", size=figure(size), says=says),
-        src.CYLINDER_SOURCE, mouthed=True,
+        "small-part",
+        src.SMALL_PARTS_MONTHS,
+        "near",
+        say("a {size} mm piece {says}", size=figure(size), says=says),
+        src.CYLINDER_SOURCE,
+        mouthed=True,
         numbers=(
             Quantity(say("piece, longest size"), size, "mm"),
             Quantity(say("cylinder, inside"), src.CYLINDER_DIAMETER_MM, "mm"),
             Quantity(say("margin by the ruler"), verdict.margin_mm, "mm"),
         ),
-    )  # fmt: skip
+    )
 
 
 def _of_ball(piece: Shape, as_measured: Shape) -> list[Hazard]:
     if not isinstance(piece, Sphere) or not small_ball(piece.diameter_mm):
         return []
     size = largest_mm(as_measured)
-    return [Hazard(
-        "small-ball", src.SMALL_PARTS_MONTHS, "near", say("a {size} mm ball passes the small-ball gauge",
-                                                          size=figure(size)),
-        src.SMALL_BALL_SOURCE, mouthed=True,
-        numbers=(Quantity(say("ball"), size, "mm", src.SMALL_BALL_MM),),
-    )]  # fmt: skip
+    return [
+        Hazard(
+            "small-ball",
+            src.SMALL_PARTS_MONTHS,
+            "near",
+            say("a {size} mm ball passes the small-ball gauge", size=figure(size)),
+            src.SMALL_BALL_SOURCE,
+            mouthed=True,
+            numbers=(Quantity(say("ball"), size, "mm", src.SMALL_BALL_MM),),
+        )
+    ]
 
 
 def _of_broken_piece(piece: Shape) -> list[Hazard]:
     half = half_of(piece)
     if not fits_small_parts_cylinder(half).small_part:
         return []
-    return [Hazard(
-        "small-part", src.SMALL_PARTS_MONTHS, "near",
-        say("half of a broken piece goes into the small-parts cylinder: thick or whole ones, with an adult at "
-            "the table"),
-        src.CYLINDER_SOURCE, severity="should", mouthed=True,
-        numbers=(Quantity(say("half a piece, longest size"), largest_mm(half), "mm"),),
-    )]  # fmt: skip
+    return [
+        Hazard(
+            "small-part",
+            src.SMALL_PARTS_MONTHS,
+            "near",
+            say(
+                "half of a broken piece goes into the small-parts cylinder: thick or whole ones, with an adult at "
+                "the table"
+            ),
+            src.CYLINDER_SOURCE,
+            severity="should",
+            mouthed=True,
+            numbers=(Quantity(say("half a piece, longest size"), largest_mm(half), "mm"),),
+        )
+    ]
 
 
 def cord_hazards(cord_mm: float | None) -> list[Hazard]:
     """What a free cord of a length says."""
     if cord_mm is None or cord_mm <= src.CORD_FREE_MM:
         return []
-    found = [Hazard(
-        "cord", src.CORD_MONTHS, "near", say("a cord {cord_mm} mm long", cord_mm=figure(cord_mm)), src.CORD_SOURCE,
-        numbers=(Quantity(say("cord"), cord_mm, "mm", src.CORD_FREE_MM),),
-    )]  # fmt: skip
+    found = [
+        Hazard(
+            "cord",
+            src.CORD_MONTHS,
+            "near",
+            say("a cord {cord_mm} mm long", cord_mm=figure(cord_mm)),
+            src.CORD_SOURCE,
+            numbers=(Quantity(say("cord"), cord_mm, "mm", src.CORD_FREE_MM),),
+        )
+    ]
     if cord_mm > src.CORD_NEAR_MM:
         near = Quantity(say("cord"), cord_mm, "mm", src.CORD_NEAR_MM)
-        found.append(replace(declared("long-cord"), text=say("a cord {cord_mm} mm long", cord_mm=figure(cord_mm)),
-            numbers=(near,)))
+        found.append(
+            replace(
+                declared("long-cord"), text=say("a cord {cord_mm} mm long", cord_mm=figure(cord_mm)), numbers=(near,)
+            )
+        )
     return found
 
 
@@ -296,6 +387,12 @@ def declared(kind: str) -> Hazard:
     months, supervision, text, source = DECLARED[name]
     early = name in UNTIL_WALKING
     limited = months is not None or supervision == "never" or bool(what) or early
-    return Hazard(kind, months, supervision, say("{text}: {what}", text=text, what=what) if what else text, source,
-                  severity="should" if name in WITH_CARE else "must" if limited else "note",
-                  until_walking=early)  # fmt: skip
+    return Hazard(
+        kind,
+        months,
+        supervision,
+        say("{text}: {what}", text=text, what=what) if what else text,
+        source,
+        severity="should" if name in WITH_CARE else "must" if limited else "note",
+        until_walking=early,
+    )

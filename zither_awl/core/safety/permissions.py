@@ -32,24 +32,38 @@ class Allowance:
 
 ALLOWANCES: dict[PermissionKind, Allowance] = {
     "water": Allowance(
-        "water", say("water in a basin or jug"), 12,
+        "water",
+        say("water in a basin or jug"),
+        12,
         say("A child can drown in 25 mm of water, without a sound."),
-        say("Within arm's reach all the time, whatever else happens; emptied right after."), walking=True),
+        say("Within arm's reach all the time, whatever else happens; emptied right after."),
+        walking=True,
+    ),
     "blade": Allowance(
-        "blade", say("blunt scissors, a slicer with a handle, a dull knife"), 18,
+        "blade",
+        say("blunt scissors, a slicer with a handle, a dull knife"),
+        18,
         say("A blade cuts; it is held by its handle and laid down to talk."),
-            say("An adult near; counted back and kept "
-                                                            "away.")),
+        say("An adult near; counted back and kept away."),
+    ),
     "small": Allowance(
-        "small", say("fine dry grains and small things"), 24,
+        "small",
+        say("fine dry grains and small things"),
+        24,
         say("What drops into the small-parts cylinder can block a windpipe."),
-        say("An adult at the table the whole time; swept up and kept away after."), not_mouthing=True),
-}  # fmt: skip
+        say("An adult at the table the whole time; swept up and kept away after."),
+        not_mouthing=True,
+    ),
+}
 
 _OF_HAZARD: dict[str, PermissionKind] = {
-    "standing-water": "water", "dull-blade": "blade", "small-part": "small", "small-ball": "small", "marble": "small",
+    "standing-water": "water",
+    "dull-blade": "blade",
+    "small-part": "small",
+    "small-ball": "small",
+    "marble": "small",
     "dried-pulses": "small",
-}  # fmt: skip
+}
 
 
 def allowance_of(hazard: Hazard) -> Allowance | None:
@@ -73,8 +87,12 @@ def why_not_allowed(allowance: Allowance, child: Child, on: date) -> str:
     """Why a kind of work cannot be allowed to a child yet; "" where it can."""
     months = corrected_months(child.born, child.gestation_weeks, on)
     if months < allowance.from_months:
-        return say("from {from_months} months; {child} is {months}", from_months=allowance.from_months,
-                   child=child.name, months=months)
+        return say(
+            "from {from_months} months; {child} is {months}",
+            from_months=allowance.from_months,
+            child=child.name,
+            months=months,
+        )
     if allowance.walking and child.mobility not in (Mobility.WALKS, Mobility.CLIMBS):
         return say("from walking; {child} does not walk yet", child=child.name)
     if allowance.not_mouthing and child.still_mouths:

@@ -73,9 +73,13 @@ class Stability:
 
 
 def moments(
-    loads: Iterable[Load], *, feet_back_mm: float = 0.0, tilt_deg: float = 0.0, pull_n: float = 0.0,
+    loads: Iterable[Load],
+    *,
+    feet_back_mm: float = 0.0,
+    tilt_deg: float = 0.0,
+    pull_n: float = 0.0,
     pull_height_mm: float = 0.0,
-) -> Moments:  # fmt: skip
+) -> Moments:
     """The moments of some loads and of a pull forwards, about the front feet.
 
     `feet_back_mm` is how far the feet stand behind the front face, `tilt_deg` how far the floor falls to the front.
@@ -98,8 +102,11 @@ def tip_over(unit: Unit, loads: Sequence[Load], child_mass: float) -> Stability:
     cases = [(words, found.safety) for words, found in _cases(unit, (own, *loads), child_mass)]
     told = [(safety, words) for words, safety in cases if safety is not None]
     margin, worst = min(told, default=(None, say("nothing pulls it forwards")))
-    assumed = "" if unit.mass_g is not None else say("Taken to weigh {mass_text}, from its boards; weigh it.",
-                                                     mass_text=mass_text(own.mass_g))
+    assumed = (
+        ""
+        if unit.mass_g is not None
+        else say("Taken to weigh {mass_text}, from its boards; weigh it.", mass_text=mass_text(own.mass_g))
+    )
     source = say("plain statics; what to anchor: {sturdy_source}", sturdy_source=STURDY_SOURCE)
     return Stability(margin, worst, _advice(unit, margin), assumed, source)
 
@@ -108,8 +115,9 @@ def loads_of(unit: Unit, placements: Iterable[Placement]) -> tuple[Load, ...]:
     """What stands on a unit, as loads in the middle of its depth."""
     return tuple(
         Load(p.tray.mass_g, unit.depth_mm / 2, unit.boards[p.spot.board].height_mm + p.tray.height_mm / 2)
-        for p in placements if p.spot.unit_id == unit.id
-    )  # fmt: skip
+        for p in placements
+        if p.spot.unit_id == unit.id
+    )
 
 
 def assumed_mass_g(unit: Unit) -> float:
@@ -125,12 +133,16 @@ def _cases(unit: Unit, standing: tuple[Load, ...], child_g: float) -> Iterator[t
         named = say("board {at} from the top", at=at + 1) if len(unit.boards) > 1 else say("its edge")
         if board.drawer:
             out = Load(child_g, -DRAWER_OPEN * unit.depth_mm, board.height_mm)
-            yield say("a child of {weight} leaning on the open drawer of {named}", weight=weight,
-                named=named), moments((*standing, out))
+            yield (
+                say("a child of {weight} leaning on the open drawer of {named}", weight=weight, named=named),
+                moments((*standing, out)),
+            )
         elif board.height_mm <= STEP_UP_MM:
             step = Load(child_g, -LEANS_OUT_MM, board.height_mm + BOARD_MM)
-            yield say("a child of {weight} stepping on {named} and holding on", weight=weight,
-                named=named), moments((*standing, step))
+            yield (
+                say("a child of {weight} stepping on {named} and holding on", weight=weight, named=named),
+                moments((*standing, step)),
+            )
     pull = PULL_SHARE * child_g / 1000 * GRAVITY
     text = say("a child of {weight} pulling at the top with {pull} N", weight=weight, pull=decimal(pull, 0))
     yield text, moments(standing, pull_n=pull, pull_height_mm=unit.height_mm)

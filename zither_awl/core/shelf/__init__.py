@@ -40,4 +40,4 @@ __all__ = [
     "score",
     "why_not",
     "why_not_there",
-]  # fmt: skip
+]

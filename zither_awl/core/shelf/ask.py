@@ -28,19 +28,31 @@ def problem_of(judge: Judgements, owned: Mapping[int, int], *, changes: int | No
     here = {c.id for c in state.children if here_this_week(state.absences, c.id, judge.on)}
     fits = {
         (child.id, tray.id): found if child.id in here else replace(found, value=0)
-        for child in state.children for tray in state.trays if child.id in tray.for_children
+        for child in state.children
+        for tray in state.trays
+        if child.id in tray.for_children
         for found in (fit(child, tray, judge),)
-    }  # fmt: skip
+    }
     covers = tuple(c for child in state.children for c in _covers(child, fits, judge))
     if changes is not None:
         covers = tuple(c for c in covers if any(_covered(c, p, fits) for p in state.placements))
     # What stands by hand stays by hand in any plan: the household had a reason.
     by_hand = more.pop("by_hand", frozenset()) | {p.tray.id for p in state.placements if p.by_hand}
     return ShelfProblem(
-        units=state.units, children=state.children, trays=state.trays, on=judge.on, practice=state.practice, fits=fits,
-        levels=levels(state.trays), covers=covers, owned=owned, standing=state.placements, changes=changes,
-        by_hand=by_hand, **more,
-    )  # fmt: skip
+        units=state.units,
+        children=state.children,
+        trays=state.trays,
+        on=judge.on,
+        practice=state.practice,
+        fits=fits,
+        levels=levels(state.trays),
+        covers=covers,
+        owned=owned,
+        standing=state.placements,
+        changes=changes,
+        by_hand=by_hand,
+        **more,
+    )
 
 
 def _covers(child: Child, fits: Mapping[tuple[int, int], TrayFit], judge: Judgements) -> Iterator[Cover]:

@@ -21,9 +21,13 @@ _ORDER = ("must", "should", "note")
 
 
 def check_shelf(
-    placements: Sequence[Placement], units: Sequence[Unit], children: Sequence[Child], on: date,
-    *, practice: Practice = Practice(),
-) -> tuple[Finding, ...]:  # fmt: skip
+    placements: Sequence[Placement],
+    units: Sequence[Unit],
+    children: Sequence[Child],
+    on: date,
+    *,
+    practice: Practice = Practice(),
+) -> tuple[Finding, ...]:
     """Everything the rules of the shelf find in what stands there on a day, most pressing first."""
     return found_in(Scene(tuple(placements), tuple(units), tuple(children), on, practice))
 
@@ -103,13 +107,18 @@ def _one_less(finding: Finding, scene: Scene) -> Iterator[Action]:
 def _gates(finding: Finding, scene: Scene, placement: Placement) -> Iterator[Action]:
     """A spot on a unit the child does not come to, else keeping the child from this unit."""
     free = [
-        spot for spot in free_spots(scene)
+        spot
+        for spot in free_spots(scene)
         if scene.unit(spot).barrier != "none" and finding.child not in scene.unit(spot).comes
-    ]  # fmt: skip
+    ]
     for spot in free:
         unit = scene.unit(spot)
-        yield Action("move", say("Behind the {barrier}: {unit}, {words}", barrier=unit.barrier, unit=unit.name,
-                                 words=spot.words(unit)), finding.tray, to=spot)
+        yield Action(
+            "move",
+            say("Behind the {barrier}: {unit}, {words}", barrier=unit.barrier, unit=unit.name, words=spot.words(unit)),
+            finding.tray,
+            to=spot,
+        )
     child = next(c for c in scene.children if c.id == finding.child)
     unit = scene.unit(placement.spot)
     if child.id in unit.comes:
@@ -117,9 +126,7 @@ def _gates(finding: Finding, scene: Scene, placement: Placement) -> Iterator[Act
         yield Action("gate", text, finding.tray, unit=unit.id, child=child.id)
 
 
-def _bigger_pieces(
-    finding: Finding, scene: Scene, placement: Placement, resting: Sequence[Tray]
-) -> Iterator[Action]:
+def _bigger_pieces(finding: Finding, scene: Scene, placement: Placement, resting: Sequence[Tray]) -> Iterator[Action]:
     """The same work with bigger pieces: a tray of the same card, or of the card it follows from, in the bins."""
     child = next(c for c in scene.children if c.id == finding.child)
     same = {placement.tray.card.id, *placement.tray.card.follows}
@@ -131,14 +138,21 @@ def _bigger_pieces(
 
 def _elsewhere(finding: Finding, scene: Scene, placement: Placement) -> Iterator[Action]:
     """Free spots of the units its children come to, the nearest board first."""
+
     def distance(spot: Spot) -> tuple[bool, int, int]:
         here = placement.spot
         return (spot.unit_id != here.unit_id, abs(spot.board - here.board), abs(spot.place - here.place))
 
     for spot in sorted(free_spots(scene), key=distance):
         unit = scene.unit(spot)
-        where = spot.words(unit) if spot.unit_id == placement.spot.unit_id else say("{unit}, {words}",
-                                                            unit=unit.name, words=spot.words(unit))
-        to = say("to {where}", where=where) if spot.unit_id != placement.spot.unit_id else say("to the {where}",
-            where=where)
+        where = (
+            spot.words(unit)
+            if spot.unit_id == placement.spot.unit_id
+            else say("{unit}, {words}", unit=unit.name, words=spot.words(unit))
+        )
+        to = (
+            say("to {where}", where=where)
+            if spot.unit_id != placement.spot.unit_id
+            else say("to the {where}", where=where)
+        )
         yield Action("move", say("Move {to}", to=to), finding.tray, to=spot)

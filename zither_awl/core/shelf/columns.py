@@ -65,9 +65,10 @@ class Choices:
         unit = self.scene.unit(placement.spot)
         height = unit.boards[placement.spot.board].height_mm
         return tuple(
-            body.child.id for body in self.scene.meant_for(placement.tray)
+            body.child.id
+            for body in self.scene.meant_for(placement.tray)
             if body.child.id in unit.comes and height <= body.choosing
-        )  # fmt: skip
+        )
 
     def worth(self, placement: Placement) -> int:
         """What a placement is worth to everybody together. Set out by hand a tray is worth half."""

@@ -23,6 +23,7 @@ from zither_awl.core.values import Placement, Tray
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
 
+
 @dataclass(frozen=True, slots=True)
 class Broken:
     """One rule of a conflict, as it is said. `safety` rules stand whatever else gives way."""
@@ -62,9 +63,11 @@ def conflict(choices: Choices, *, force: int | None = None) -> Conflict:
     rules = tuple(_ruled(choices, blocked, force).rules[key] for key in minimal)
     pinned = [t for t in choices.problem.trays if f"pin:{t.id}" in minimal or t.id == force]
     return Conflict(
-        rules, tuple(ways_out(choices, force)), tuple(_blame(pinned, choices, blocked)),
+        rules,
+        tuple(ways_out(choices, force)),
+        tuple(_blame(pinned, choices, blocked)),
         tuple(t for t in pinned if _only_size(t, choices, blocked)),
-    )  # fmt: skip
+    )
 
 
 Blocks = Mapping[Placement, tuple[Finding, ...]]
@@ -85,7 +88,7 @@ def _ruled(choices: Choices, blocked: Blocks, force: int | None) -> _Ruled:
     fitting = {
         tray.id: [p for p in choices.candidates(tray) if not any(map(_is_size, blocked.get(p, ())))]
         for tray in choices.problem.trays
-    }  # fmt: skip
+    }
     packing = Selection(cp_model.CpModel(), choices, list(choices.columns_of(fitting)))
     ruled = _Ruled(packing)
     for column, var in zip(packing.columns, packing.chosen, strict=True):
@@ -97,8 +100,9 @@ def _ruled(choices: Choices, blocked: Blocks, force: int | None) -> _Ruled:
         _post(ruled, row)
     for tray, pin in choices.problem.pinned.items():
         name = next(t.name for t in choices.problem.trays if t.id == tray)
-        words = say("{name} stands where you pinned it: {words}", name=name,
-                    words=pin.spot.words(choices.scene.unit(pin.spot)))
+        words = say(
+            "{name} stands where you pinned it: {words}", name=name, words=pin.spot.words(choices.scene.unit(pin.spot))
+        )
         literal = _switch(ruled, f"pin:{tray}", words)
         packing.model.add(sum(packing.of_trays([tray])) >= 1).only_enforce_if(literal)
     if force is not None:
@@ -179,6 +183,9 @@ def _blame(trays: Iterable[Tray], choices: Choices, blocked: Blocks) -> Iterator
             numbers = (Quantity(say("kinds of places that forbid it"), len(found), "", None), *most.reasons[0].numbers)
             yield replace(most.reasons[0], numbers=numbers)
         else:
-            text = say("{tray} could stand in {kinds} of places, but not with the rest.", tray=tray.name,
-                       kinds=say("{n, plural, one {# kind} other {# kinds}}", n=free))
+            text = say(
+                "{tray} could stand in {kinds} of places, but not with the rest.",
+                tray=tray.name,
+                kinds=say("{n, plural, one {# kind} other {# kinds}}", n=free),
+            )
             yield Reason("ROOM-1", text, (), (f"tray:{tray.id}",))

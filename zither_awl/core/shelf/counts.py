@@ -72,8 +72,10 @@ class EachPlacement:
 
     def check(self, scene: Scene) -> Iterator[Finding]:
         """What the rules about one placement find, rule by rule."""
-        found = [scene.judged(p, lambda each: tuple(tuple(r.judge(scene, each)) for r in PLACE_RULES))
-                 for p in scene.placements]  # fmt: skip
+        found = [
+            scene.judged(p, lambda each: tuple(tuple(r.judge(scene, each)) for r in PLACE_RULES))
+            for p in scene.placements
+        ]
         for by_placement in zip(*found, strict=True):
             for findings in by_placement:
                 yield from findings
@@ -94,8 +96,12 @@ class FewThings:
         comes = {unit.id: unit.comes if unit.kind != "ledge" else frozenset() for unit in scene.units}
         for body in scene.bodies:
             child, most = body.child, scene.practice.trays_out_at(body.months)
-            words = say("at {months} months at most {trays} out for {child}", months=body.months,
-                        trays=say("{n, plural, one {# tray} other {# trays}}", n=most), child=child.name)
+            words = say(
+                "at {months} months at most {trays} out for {child}",
+                months=body.months,
+                trays=say("{n, plural, one {# tray} other {# trays}}", n=most),
+                child=child.name,
+            )
             yield Row(f"ROOM-1:{child.id}", words, _out_for(child.id, comes), most)
 
     def check(self, scene: Scene) -> Iterator[Finding]:
@@ -105,8 +111,13 @@ class FewThings:
             if out > most:
                 counted_in = [p for p in scene.out_for(body.child) if scene.unit(p.spot).kind != "ledge"]
                 last = max(counted_in, key=lambda p: (p.spot, p.tray.id))
-                text = say("{out} trays are out for {child}; at {months} months at most {most}.", out=out,
-                           child=body.child.name, months=body.months, most=most)
+                text = say(
+                    "{out} trays are out for {child}; at {months} months at most {most}.",
+                    out=out,
+                    child=body.child.name,
+                    months=body.months,
+                    most=most,
+                )
                 yield finding(self.name, "should", body.child, last, text, [Quantity(say("out"), out, "trays", most)])
 
 
@@ -128,16 +139,23 @@ class OnePlace:
         for spot, placements in scene.by_spot().items():
             if len(placements) > 2 or len({p.tray.card.concept for p in placements}) > 1:
                 names = listed(p.tray.name for p in placements)
-                text = say("{trays} in one place: {names}. One place, one tray.",
-                           trays=say("{n, plural, one {# tray} other {# trays}}", n=len(placements)), names=names)
+                text = say(
+                    "{trays} in one place: {names}. One place, one tray.",
+                    trays=say("{n, plural, one {# tray} other {# trays}}", n=len(placements)),
+                    names=names,
+                )
                 numbers = [Quantity(say("in this place"), len(placements), "trays", 1)]
                 yield finding(self.name, "should", None, placements[-1], text, numbers)
             elif len(placements) == 2 and not share(placements[0], placements[1], scene):
                 unit = scene.unit(spot)
                 needs, has = _together(placements, scene), unit.place_width_mm(spot.board, spot.place)
                 names = listed(p.tray.name for p in placements)
-                text = say("{names} do not fit one place: they need {needs} mm and it is {has} mm wide.",
-                           names=names, needs=decimal(needs, 0), has=decimal(has, 0))
+                text = say(
+                    "{names} do not fit one place: they need {needs} mm and it is {has} mm wide.",
+                    names=names,
+                    needs=decimal(needs, 0),
+                    has=decimal(has, 0),
+                )
                 numbers = [Quantity(say("needed, wide"), needs, "mm", has)]
                 yield finding("ROOM-3", "must", None, placements[-1], text, numbers)
 
@@ -164,8 +182,12 @@ class BoardLoad:
         for unit in scene.units:
             for at, board in enumerate(unit.boards):
                 if board.load_g is not None:
-                    words = say("board {at} of the {unit} may bear {mass_text}", at=at + 1, unit=unit.name,
-                                mass_text=mass_text(board.load_g))
+                    words = say(
+                        "board {at} of the {unit} may bear {mass_text}",
+                        at=at + 1,
+                        unit=unit.name,
+                        mass_text=mass_text(board.load_g),
+                    )
                     yield Row(f"load:{unit.id}:{at}", words, _mass_on(unit.id, at), int(board.load_g), local=True)
 
     def check(self, scene: Scene) -> Iterator[Finding]:
@@ -173,8 +195,11 @@ class BoardLoad:
         for row in self.rows(scene):
             if row.broken(scene.placements):
                 on_it = [p for p in scene.placements if row.weight(p)]
-                text = say("The board carries {mass_text}; it may bear {mass_text2}.",
-                           mass_text=mass_text(row.total(on_it)), mass_text2=mass_text(row.most or 0))
+                text = say(
+                    "The board carries {mass_text}; it may bear {mass_text2}.",
+                    mass_text=mass_text(row.total(on_it)),
+                    mass_text2=mass_text(row.most or 0),
+                )
                 numbers = [Quantity(say("on the board"), row.total(on_it), "g", row.most)]
                 heaviest = max(on_it, key=lambda p: p.tray.mass_g)
                 yield finding(self.name, "must", None, heaviest, text, numbers)
@@ -198,8 +223,13 @@ class Air:
                 pitch = unit.width_mm / board.places
                 for left in range(board.places - 1 if not board.divided else 0):
                     spots = (Spot(unit.id, at, left), Spot(unit.id, at, left + 1))
-                    words = say("places {left} and {left2} of the {unit} are {pitch} mm apart", left=left + 1,
-                                left2=left + 2, unit=unit.name, pitch=decimal(pitch, 0))
+                    words = say(
+                        "places {left} and {left2} of the {unit} are {pitch} mm apart",
+                        left=left + 1,
+                        left2=left + 2,
+                        unit=unit.name,
+                        pitch=decimal(pitch, 0),
+                    )
                     yield Row(f"gap:{unit.id}:{at}:{left}", words, _half_width(spots, gap), int(10 * pitch), local=True)
 
     def check(self, scene: Scene) -> Iterator[Finding]:
@@ -223,12 +253,21 @@ class Air:
         numbers = [Quantity(say("between"), apart, "mm", wanted)]
         if apart < wanted / 2:
             short = wanted / 2 - apart
-            text = say("{tray} does not fit beside {tray2}: {short} mm are missing between them.",
-                       tray=right.tray.name, tray2=left.tray.name, short=decimal(short, 0))
+            text = say(
+                "{tray} does not fit beside {tray2}: {short} mm are missing between them.",
+                tray=right.tray.name,
+                tray2=left.tray.name,
+                short=decimal(short, 0),
+            )
             yield finding(self.name, "must", None, right, text, numbers)
         else:
-            text = say("{tray} stands close to {tray2}: {apart} mm; {wanted} mm is airier.", tray=right.tray.name,
-                       tray2=left.tray.name, apart=decimal(apart, 0), wanted=decimal(wanted, 0))
+            text = say(
+                "{tray} stands close to {tray2}: {apart} mm; {wanted} mm is airier.",
+                tray=right.tray.name,
+                tray2=left.tray.name,
+                apart=decimal(apart, 0),
+                wanted=decimal(wanted, 0),
+            )
             yield finding("ROOM-3 air", "note", None, right, text, numbers)
 
 
@@ -246,21 +285,33 @@ class FewHere:
         for unit in scene.units:
             most = unit.most or (scene.practice.bedroom_trays if unit.bedroom else None)
             if most is not None:
-                where = say("the {unit}{part}", unit=unit.name, part=say(", in a bedroom,") if unit.bedroom else '')
-                yield Row(f"ROOM-9:{unit.id}", say("{where} takes {trays}", where=where,
-                                                   trays=say("{n, plural, one {# tray} other {# trays}}", n=most)),
-                                                       _on(unit.id), most, local=True)
+                where = say("the {unit}{part}", unit=unit.name, part=say(", in a bedroom,") if unit.bedroom else "")
+                yield Row(
+                    f"ROOM-9:{unit.id}",
+                    say(
+                        "{where} takes {trays}",
+                        where=where,
+                        trays=say("{n, plural, one {# tray} other {# trays}}", n=most),
+                    ),
+                    _on(unit.id),
+                    most,
+                    local=True,
+                )
 
     def check(self, scene: Scene) -> Iterator[Finding]:
         """Units with more on them than they take."""
         for row in self.rows(scene):
             here = [p for p in scene.placements if row.weight(p)]
             if row.broken(here):
-                text = say("{trays} stand here; {row}.",
-                           trays=say("{n, plural, one {# tray} other {# trays}}", n=len(here)), row=row.words)
+                text = say(
+                    "{trays} stand here; {row}.",
+                    trays=say("{n, plural, one {# tray} other {# trays}}", n=len(here)),
+                    row=row.words,
+                )
                 last = max(here, key=lambda p: (p.spot, p.tray.id))
-                yield finding(self.name, "should", None, last, text, [Quantity(say("here"), len(here), "trays",
-                    row.most)])
+                yield finding(
+                    self.name, "should", None, last, text, [Quantity(say("here"), len(here), "trays", row.most)]
+                )
 
 
 def _on(unit: int) -> Callable[[Placement], int]:

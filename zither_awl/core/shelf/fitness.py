@@ -46,8 +46,16 @@ def _done_with(child: Child, tray: Tray, judge: Judgements) -> str:
     """The name of a tray it follows from that the child knows and takes no more; "" for none."""
     if judge.mastery_of(child, tray.card.id).state in KNOWN:
         return ""
-    return next((t.name for card_id in tray.card.follows if judge.knows(child, card_id)
-                 for t in judge.state.trays if t.card.id == card_id and judge.of(child, t).interest.faded), "")
+    return next(
+        (
+            t.name
+            for card_id in tray.card.follows
+            if judge.knows(child, card_id)
+            for t in judge.state.trays
+            if t.card.id == card_id and judge.of(child, t).interest.faded
+        ),
+        "",
+    )
 
 
 def suits(child: Child, tray: Tray, judge: Judgements) -> Readiness:
@@ -59,8 +67,14 @@ def _danger(child: Child, tray: Tray, judge: Judgements) -> Reason | None:
     """What on the tray is a hazard for this child that the household has not chosen to sit by."""
     practice = judge.state.practice
     known = judge.remember(("hazards", tray.id), (tray, practice), lambda: hazards(tray, practice))
-    found = next((h for h in known if h.severity_for(own=True) == "must" and endangers(h, child, judge.on)
-                  and not allowed(h, child, judge.on)), None)  # fmt: skip
+    found = next(
+        (
+            h
+            for h in known
+            if h.severity_for(own=True) == "must" and endangers(h, child, judge.on) and not allowed(h, child, judge.on)
+        ),
+        None,
+    )
     if found is None:
         return None
     text = say("Not for {child} yet: {found}.", child=child.name, found=found.text)

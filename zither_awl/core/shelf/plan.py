@@ -67,9 +67,12 @@ class Progress:
 
 
 def plan_shelf(
-    problem: ShelfProblem, *, tell: Callable[[Progress], None] | None = None, begun: Begun | None = None,
+    problem: ShelfProblem,
+    *,
+    tell: Callable[[Progress], None] | None = None,
+    begun: Begun | None = None,
     runners: bool = False,
-) -> ShelfPlan | Conflict:  # fmt: skip
+) -> ShelfPlan | Conflict:
     """Choose trays and spots under the rules of the shelf; the same problem gives the same plan.
 
     Wishes (how much changes, what is loved, which areas are out) are kept as far as the rules allow; what was not kept
@@ -87,8 +90,9 @@ def plan_shelf(
     why = tuple((p.tray.id, chosen_because(p, placements, choices)) for p in placements)
     # Whoever ended the search early waits for the plan, not for what else there might have been.
     missed = tuple(_runners(placements, found, choices)) if runners and found.proven else ()
-    return ShelfPlan(placements, why, score(placements, choices), found.bound, found.proven, missed,
-                     unmet(placements, choices))  # fmt: skip
+    return ShelfPlan(
+        placements, why, score(placements, choices), found.bound, found.proven, missed, unmet(placements, choices)
+    )
 
 
 def _teller(tell: Callable[[Progress], None]) -> Callable[[tuple[Column, ...], int, int], None]:
@@ -134,8 +138,9 @@ def nowhere(tray: int, choices: Choices) -> tuple[Reason, ...]:
     if not found:
         fits = [choices.problem.fits.get((c, tray)) for c in sorted(each.for_children)]
         told = tuple(r for fit in fits if fit for r in fit.reasons)
-        return told or (Reason("FIT", say("{each} is not for anybody yet. Say in the cupboard who it is for.",
-                                          each=each.name)),)
+        return told or (
+            Reason("FIT", say("{each} is not for anybody yet. Say in the cupboard who it is for.", each=each.name)),
+        )
     by_rule: dict[tuple[str, int | None], list[Reason]] = {}
     for finding in found:
         by_rule.setdefault((finding.rule, finding.child), []).append(finding.reasons[0])
@@ -147,17 +152,16 @@ def _runners(placements: tuple[Placement, ...], best: Selected, choices: Choices
     out = {p.tray.id for p in placements}
     worth = {
         tray: max(choices.worth(p) for p in places)
-        for tray, places in choices.singles.items() if places and tray not in out
-    }  # fmt: skip
+        for tray, places in choices.singles.items()
+        if places and tray not in out
+    }
     first = sorted((t for t in worth if worth[t] > 0), key=lambda t: (-worth[t], t))[:MOST_RUNNERS]
     forced = [(tray, select(choices, force=[tray])) for tray in first]
     found = [_runner(t, placements, best.value, f, choices) for t, f in forced if f.columns is not None]
     return sorted(found, key=lambda runner: runner.points)
 
 
-def _runner(
-    tray: int, placements: Sequence[Placement], value: int, forced: Selected, choices: Choices
-) -> Runner:  # fmt: skip
+def _runner(tray: int, placements: Sequence[Placement], value: int, forced: Selected, choices: Choices) -> Runner:
     trays = {t.id: t for t in choices.problem.trays}
     now, then = {p.tray.id for p in placements}, {t for c in forced.columns or () for t in c.trays}
     gone, come = sorted(now - then), sorted(then - now - {tray})

@@ -27,8 +27,13 @@ CHANGES, LOVED, COVERED = 1, 2, 3
 """Wishes, the first before the second: no more changes than asked, what is loved stays, every area and tag is out."""
 OFF_MAIN = 4
 """Points less for a place beside the main shelf, so that the main shelf fills first. Ours, no source."""
-_TAGS = {"open-ended": "something open-ended", "puzzle": "a puzzle", "books": "books", "basket": "a basket to explore",
-         "paper and crayons": "paper and crayons"}  # fmt: skip
+_TAGS = {
+    "open-ended": "something open-ended",
+    "puzzle": "a puzzle",
+    "books": "books",
+    "basket": "a basket to explore",
+    "paper and crayons": "paper and crayons",
+}
 """Tags of what is always out (ROT-7), as they are said."""
 
 
@@ -115,14 +120,18 @@ class ShelfProblem:
         wrong = Gathering()
         for key in (*self.without, *self.more):
             free = key.startswith(("ROOM-1:", "cover:", "changes:"))
-            wrong.check(free, "without", say("names {key}; only counts, areas and changes can be set aside.",
-                                             key=repr(key)))
+            wrong.check(
+                free, "without", say("names {key}; only counts, areas and changes can be set aside.", key=repr(key))
+            )
         known, spots = {t.id for t in self.trays}, {s for u in self.units for s in spots_of(u)}
         for pin in self.pins:
             wrong.check(pin.tray in known, "pins", say("names tray {tray}, which is not at hand.", tray=pin.tray))
             wrong.check(pin.spot in spots, "pins", say("names a spot that is not there: {spot}.", spot=pin.spot))
-        wrong.check(self.changes is None or self.changes >= 0, "changes", say("is {changes}; expected 0 or more.",
-                                                            changes=self.changes))
+        wrong.check(
+            self.changes is None or self.changes >= 0,
+            "changes",
+            say("is {changes}; expected 0 or more.", changes=self.changes),
+        )
         wrong.finish()
 
     def scene(self, placements: tuple[Placement, ...] = ()) -> Scene:
@@ -197,15 +206,23 @@ def _loved_rows(problem: ShelfProblem) -> Iterator[Row]:
     """What stands and is loved stays out; what a person wishes out comes out."""
     for tray in problem.trays:
         if tray.id in problem.wanted:
-            yield Row(f"wanted:{tray.id}", say("{tray} is wished out", tray=tray.name), _either(frozenset({tray.id})),
+            yield Row(
+                f"wanted:{tray.id}",
+                say("{tray} is wished out", tray=tray.name),
+                _either(frozenset({tray.id})),
                 least=1,
-                      wish=LOVED)  # fmt: skip
+                wish=LOVED,
+            )
     for p in problem.standing:
         loved = any(fit.loved for child in p.tray.for_children if (fit := problem.fits.get((child, p.tray.id))))
         if loved and p.tray.id not in problem.bans:
-            yield Row(f"loved:{p.tray.id}", say("{tray} is loved and stays", tray=p.tray.name),
+            yield Row(
+                f"loved:{p.tray.id}",
+                say("{tray} is loved and stays", tray=p.tray.name),
                 _either(frozenset({p.tray.id})),
-                      least=1, wish=LOVED)  # fmt: skip
+                least=1,
+                wish=LOVED,
+            )
 
 
 def _eased(row: Row, problem: ShelfProblem) -> Row:
@@ -220,9 +237,13 @@ def _cover_rows(problem: ShelfProblem) -> Iterator[Row]:
     comes = {unit.id: unit.comes for unit in problem.units}
     names = {child.id: child.name for child in problem.children}
     for cover in problem.covers:
-        yield Row(cover.key, say("{cover} for {names}", cover=cover.words, names=names[cover.child]), _covering(cover,
-            problem, comes), least=1,
-                  wish=COVERED)  # fmt: skip
+        yield Row(
+            cover.key,
+            say("{cover} for {names}", cover=cover.words, names=names[cover.child]),
+            _covering(cover, problem, comes),
+            least=1,
+            wish=COVERED,
+        )
 
 
 def _covering(cover: Cover, problem: ShelfProblem, comes: Mapping[int, frozenset[int]]) -> Callable[[Placement], int]:
@@ -246,8 +267,13 @@ def _stock_rows(problem: ShelfProblem) -> Iterator[Row]:
         owned = problem.owned.get(key)
         if owned is not None and sum(of.values()) > owned:
             held = listed(dict.fromkeys(t.name for t in holders[key][:3]))
-            words = say("there {part} {owned} of {names} for {held}", part=say("is") if owned == 1 else say("are"),
-                        owned=owned, names=names[key], held=held)
+            words = say(
+                "there {part} {owned} of {names} for {held}",
+                part=say("is") if owned == 1 else say("are"),
+                owned=owned,
+                names=names[key],
+                held=held,
+            )
             yield Row(f"stock:{key}", words, _needing(of), most=owned)
 
 
@@ -262,6 +288,11 @@ def _change_rows(problem: ShelfProblem) -> Iterator[Row]:
     there = {p.tray.id: p.spot for p in problem.standing}
     most = problem.changes + problem.more.get("changes:", 0)
     words = say("at most {changes} at once", changes=say("{n, plural, one {# change} other {# changes}}", n=most))
-    yield Row("changes:out", words, lambda p: int(there.get(p.tray.id) == p.spot), least=max(0, len(there) - most),
-              wish=CHANGES)  # fmt: skip
+    yield Row(
+        "changes:out",
+        words,
+        lambda p: int(there.get(p.tray.id) == p.spot),
+        least=max(0, len(there) - most),
+        wish=CHANGES,
+    )
     yield Row("changes:in", words, lambda p: int(there.get(p.tray.id) != p.spot), most=most, wish=CHANGES)

@@ -26,9 +26,13 @@ class PlaceRule(Protocol):
 
 
 def finding(
-    rule: str, severity: Severity, child: Child | None, placement: Placement, text: str,
+    rule: str,
+    severity: Severity,
+    child: Child | None,
+    placement: Placement,
+    text: str,
     numbers: Sequence[Quantity] = (),
-) -> Finding:  # fmt: skip
+) -> Finding:
     """A finding of a rule of the trade, with its one reason."""
     reason = Reason(rule, text, tuple(numbers), (f"tray:{placement.tray.id}",), COMMON_PRACTICE)
     return Finding(rule, severity, child.id if child else None, placement.tray.id, placement.spot, (reason,))
@@ -59,15 +63,27 @@ class Fits:
         clear = unit.clearance_mm(placement.spot.board)
         place = unit.place_width_mm(placement.spot.board, placement.spot.place) if board.divided else unit.width_mm
         checks = [
-            ("wide", wide, place), ("deep", tray.depth_mm, unit.depth_mm),
+            ("wide", wide, place),
+            ("deep", tray.depth_mm, unit.depth_mm),
             *([("high", tray.height_mm + practice.top_gap_mm, clear)] if clear is not None else []),
-        ]  # fmt: skip
+        ]
         for way, needs, has in checks:
             if needs > has:
-                text = say("{tray} does not fit: it needs {needs} mm and the place is {has} mm {way}.",
-                           tray=tray.name, needs=decimal(needs, 0), has=decimal(has, 0), way=way)
-                yield finding(self.name, "must", None, placement, text, [Quantity(say("needed, {way}", way=way),
-                    needs, "mm", has)])
+                text = say(
+                    "{tray} does not fit: it needs {needs} mm and the place is {has} mm {way}.",
+                    tray=tray.name,
+                    needs=decimal(needs, 0),
+                    has=decimal(has, 0),
+                    way=way,
+                )
+                yield finding(
+                    self.name,
+                    "must",
+                    None,
+                    placement,
+                    text,
+                    [Quantity(say("needed, {way}", way=way), needs, "mm", has)],
+                )
                 return
 
 
@@ -88,18 +104,26 @@ class HeavyLow:
         tray, child, limit = placement.tray, body.child, body.carry_g or 0
         mass = Quantity(say("loaded"), tray.mass_g, "g", round(limit))
         if tray.mass_g > limit:
-            text = say("{tray} weighs {mass_text}; {child} carries {mass_text2}.", tray=tray.name,
-                       mass_text=mass_text(tray.mass_g), child=child.name, mass_text2=mass_text(limit))
+            text = say(
+                "{tray} weighs {mass_text}; {child} carries {mass_text2}.",
+                tray=tray.name,
+                mass_text=mass_text(tray.mass_g),
+                child=child.name,
+                mass_text2=mass_text(limit),
+            )
             yield finding(self.name, "should", child, placement, text, [mass])
             return
         height = scene.unit(placement.spot).boards[placement.spot.board].height_mm
         heavy = tray.mass_g > scene.practice.heavy_share * limit
         if (heavy or tray.liquid) and height > body.elbow:
             what = "heavy" if heavy else "wet"
-            text = (
-                say("{tray} is {what} and stands at {height} mm, above {child}'s elbow at {elbow} mm.",
-                    tray=tray.name, what=what, height=decimal(height, 0), child=child.name,
-                    elbow=decimal(body.elbow, 0))
+            text = say(
+                "{tray} is {what} and stands at {height} mm, above {child}'s elbow at {elbow} mm.",
+                tray=tray.name,
+                what=what,
+                height=decimal(height, 0),
+                child=child.name,
+                elbow=decimal(body.elbow, 0),
             )
             numbers = [mass, Quantity(say("board"), height, "mm", round(body.elbow))]
             yield finding(self.name, "should", child, placement, text, numbers)
@@ -122,12 +146,18 @@ class AtTheirHeight:
         name, child = placement.tray.name, body.child
         board = unit.boards[placement.spot.board]
         if child.id not in unit.comes:
-            text = say("{name} is for {child}, who does not come to the {unit}.", name=name, child=child.name,
-                       unit=unit.name)
+            text = say(
+                "{name} is for {child}, who does not come to the {unit}.", name=name, child=child.name, unit=unit.name
+            )
             yield finding(self.name, "should", child, placement, text)
         elif board.height_mm > body.choosing:
-            text = say("{name} stands at {height_mm} mm; {child} lifts and sees to {choosing} mm.", name=name,
-                       height_mm=decimal(board.height_mm, 0), child=child.name, choosing=decimal(body.choosing, 0))
+            text = say(
+                "{name} stands at {height_mm} mm; {child} lifts and sees to {choosing} mm.",
+                name=name,
+                height_mm=decimal(board.height_mm, 0),
+                child=child.name,
+                choosing=decimal(body.choosing, 0),
+            )
             numbers = [Quantity(say("board"), board.height_mm, "mm", round(body.choosing))]
             yield finding(self.name, "should", child, placement, text, numbers)
 
@@ -157,8 +187,9 @@ class QuietBedroom:
         unit = scene.unit(placement.spot)
         if unit.bedroom and placement.tray.card.area in self._loud:
             name, area = placement.tray.name, placement.tray.card.area
-            text = say("{name} is {area}; the {unit} is in a bedroom, for quiet work.", name=name, area=area,
-                       unit=unit.name)
+            text = say(
+                "{name} is {area}; the {unit} is in a bedroom, for quiet work.", name=name, area=area, unit=unit.name
+            )
             yield finding(self.name, "should", None, placement, text)
 
 

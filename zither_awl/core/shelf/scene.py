@@ -30,9 +30,12 @@ class Body:
 @lru_cache(maxsize=512)
 def _body(child: Child, on: date, practice: Practice) -> Body:
     return Body(
-        child, corrected_months(child.born, child.gestation_weeks, on), reach(child, on, practice=practice).choosing,
-        elbow_mm(child, on), carry_limit_g(child, on),
-    )  # fmt: skip
+        child,
+        corrected_months(child.born, child.gestation_weeks, on),
+        reach(child, on, practice=practice).choosing,
+        elbow_mm(child, on),
+        carry_limit_g(child, on),
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,10 +49,12 @@ class Scene:
     practice: Practice = field(default_factory=Practice)
     _bodies: list[Body] = field(default_factory=list, init=False, repr=False, compare=False)
     _dangers: dict[int, tuple[tuple[Hazard, Child], ...]] = field(
-        default_factory=dict, init=False, repr=False, compare=False)  # fmt: skip
+        default_factory=dict, init=False, repr=False, compare=False
+    )
     _zones: dict[tuple[int, float | None], float] = field(default_factory=dict, init=False, repr=False, compare=False)
     _judged: dict[tuple[int, Spot, bool], tuple[tuple[Finding, ...], ...]] = field(
-        default_factory=dict, init=False, repr=False, compare=False)  # fmt: skip
+        default_factory=dict, init=False, repr=False, compare=False
+    )
 
     def standing(self, placements: tuple[Placement, ...]) -> Scene:
         """The same rooms and children on the same day with other placements; what was reckoned is kept."""
@@ -101,9 +106,10 @@ class Scene:
     def out_for(self, child: Child) -> list[Placement]:
         """Open placements meant for a child, on units the child comes to."""
         return [
-            p for p in self.placements
+            p
+            for p in self.placements
             if not p.by_hand and child.id in p.tray.for_children and child.id in self.unit(p.spot).comes
-        ]  # fmt: skip
+        ]
 
     def by_spot(self) -> dict[Spot, list[Placement]]:
         """What stands on each spot."""

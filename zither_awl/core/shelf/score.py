@@ -45,13 +45,14 @@ def score(placements: Sequence[Placement], choices: Choices) -> Score:
         balance=-BALANCE * sum(_imbalance(placements, choices)),
         missed=missed(placements, choices),
         out_of_order=sum(max(0, first - second) for first, second in _neighbour_levels(placements, choices)),
-    )  # fmt: skip
+    )
 
 
 def missed(placements: Sequence[Placement], choices: Choices) -> tuple[int, int, int]:
     """By how much each kind of wish is missed."""
-    by_kind = [sum(row.missed(placements) for row in choices.wishes if row.wish == kind)
-               for kind in (CHANGES, LOVED, COVERED)]  # fmt: skip
+    by_kind = [
+        sum(row.missed(placements) for row in choices.wishes if row.wish == kind) for kind in (CHANGES, LOVED, COVERED)
+    ]
     return by_kind[0], by_kind[1], by_kind[2]
 
 
@@ -112,5 +113,6 @@ def _borne(finding: Finding, choices: Choices) -> bool:
 
 
 def _pin_row(pin: Pin) -> Row:
-    return Row(f"pin:{pin.tray}", say("a pinned tray stands on its spot"),
-        lambda p: int(p.tray.id == pin.tray), least=1)
+    return Row(
+        f"pin:{pin.tray}", say("a pinned tray stands on its spot"), lambda p: int(p.tray.id == pin.tray), least=1
+    )

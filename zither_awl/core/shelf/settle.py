@@ -47,8 +47,9 @@ def settle(columns: Sequence[Column], choices: Choices) -> tuple[Placement, ...]
     model = cp_model.CpModel()
     puts = [
         _Put(at, spot, placements, model.new_bool_var(f"p{at} {spot}"))
-        for at, column in enumerate(columns) for spot, placements in _where(column, choices)
-    ]  # fmt: skip
+        for at, column in enumerate(columns)
+        for spot, placements in _where(column, choices)
+    ]
     for at in range(len(columns)):
         model.add_exactly_one(p.var for p in puts if p.column == at)
     on_spot: dict[Spot, list[_Put]] = {}

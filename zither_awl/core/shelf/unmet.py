@@ -41,20 +41,32 @@ def _told(row: Row, placements: Sequence[Placement], choices: Choices) -> Unmet 
         if row.key == "changes:in":
             return None
         number = row.missed(placements)
-        return Unmet(say("{changes} than you asked for: what stood there may not stay.",
-                         changes=say("{n, plural, one {# more change} other {# more changes}}", n=number)), (), ())
+        return Unmet(
+            say(
+                "{changes} than you asked for: what stood there may not stay.",
+                changes=say("{n, plural, one {# more change} other {# more changes}}", n=number),
+            ),
+            (),
+            (),
+        )
     if row.wish == COVERED:
         cover = next(c for c in choices.problem.covers if c.key == row.key)
         name = next(c.name for c in choices.problem.children if c.id == cover.child)
         mine = [t for t in trays.values() if cover.holds(t) and choices.problem.fit(cover.child, t.id)]
         reasons, ways = _why(mine, choices)
-        return Unmet(say("{name} goes without {cover}.", name=name, cover=cover.words), reasons, ways, None if ways
-            else cover.child)
+        return Unmet(
+            say("{name} goes without {cover}.", name=name, cover=cover.words),
+            reasons,
+            ways,
+            None if ways else cover.child,
+        )
     kind, _, key = row.key.partition(":")
     tray = trays[int(key)]
-    text = say("{tray} is loved, and has to go.",
-        tray=tray.name) if kind == "loved" else say("{tray} could not be put out.",
-                                                            tray=tray.name)
+    text = (
+        say("{tray} is loved, and has to go.", tray=tray.name)
+        if kind == "loved"
+        else say("{tray} could not be put out.", tray=tray.name)
+    )
     return Unmet(text, *_why([tray], choices))
 
 

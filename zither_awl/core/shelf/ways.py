@@ -141,8 +141,12 @@ def opened(choices: Choices, trays: Iterable[Tray]) -> Iterator[Opened]:
                 continue
             by_hand = replace(placement, by_hand=True)
             if next(choices.trouble(by_hand), None) is None:
-                yield Opened(choices.column((by_hand,)), "by_hand", tray.id, say("keep {tray} away; you bring it",
-                                                            tray=tray.name))
+                yield Opened(
+                    choices.column((by_hand,)),
+                    "by_hand",
+                    tray.id,
+                    say("keep {tray} away; you bring it", tray=tray.name),
+                )
 
 
 def _way(used: Sequence[_Easing]) -> Remedy:
@@ -153,17 +157,22 @@ def _way(used: Sequence[_Easing]) -> Remedy:
             more[key] = more.get(key, 0) + 1
     return Remedy(
         text=capital(together(dict.fromkeys(_words(each, more) for each in used), say(", and "))),
-        cost=sum(_COST[each.kind] for each in used), more=more,
+        cost=sum(_COST[each.kind] for each in used),
+        more=more,
         by_hand=_trays(used, "by_hand"),
-        unpin=_trays(used, "unpin"), unban=_trays(used, "unban"),
-    )  # fmt: skip
+        unpin=_trays(used, "unpin"),
+        unban=_trays(used, "unban"),
+    )
 
 
 def _words(each: _Easing, more: Mapping[str, int]) -> str:
     number = more.get(each.of.partition("#")[0], 0)
     if each.kind == "more":
-        return say("allow {trays} {each}",
-                   trays=say("{n, plural, one {# more tray} other {# more trays}}", n=number), each=each.said)
+        return say(
+            "allow {trays} {each}",
+            trays=say("{n, plural, one {# more tray} other {# more trays}}", n=number),
+            each=each.said,
+        )
     return each.said
 
 

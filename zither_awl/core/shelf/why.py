@@ -13,8 +13,12 @@ from zither_awl.core.words import listed
 
 def chosen_because(placement: Placement, plan: Sequence[Placement], choices: Choices) -> tuple[Reason, ...]:
     """The reasons of one tray of a plan: pinned or kept, how it fits, what only it covers, and its height."""
-    return (*_held(placement, choices), *_fits(placement, choices), *_covers(placement, plan, choices),
-            *_reach(placement, choices))  # fmt: skip
+    return (
+        *_held(placement, choices),
+        *_fits(placement, choices),
+        *_covers(placement, plan, choices),
+        *_reach(placement, choices),
+    )
 
 
 def _held(placement: Placement, choices: Choices) -> Iterator[Reason]:
@@ -40,8 +44,14 @@ def _covers(placement: Placement, plan: Sequence[Placement], choices: Choices) -
     for row in choices.wishes:
         cover = covers.get(row.key)
         if cover is not None and row.weight(placement) and row.total(plan) == 1:
-            yield Reason("ROT-7", say("Without it there would not be {cover} out for {names}.", cover=cover.words,
-                                      names=names[cover.child]))
+            yield Reason(
+                "ROT-7",
+                say(
+                    "Without it there would not be {cover} out for {names}.",
+                    cover=cover.words,
+                    names=names[cover.child],
+                ),
+            )
 
 
 def _reach(placement: Placement, choices: Choices) -> Iterator[Reason]:
@@ -53,12 +63,17 @@ def _reach(placement: Placement, choices: Choices) -> Iterator[Reason]:
     sees = choices.sees(placement)
     bodies = {body.child.id: body for body in choices.scene.bodies}
     numbers = [Quantity(say("board"), height, "mm")]
-    numbers += [Quantity(say("{child} lifts and sees to", child=bodies[c].child.name), round(bodies[c].choosing),
-        "mm") for c in sees]
+    numbers += [
+        Quantity(say("{child} lifts and sees to", child=bodies[c].child.name), round(bodies[c].choosing), "mm")
+        for c in sees
+    ]
     who = listed(bodies[c].child.name for c in sees) or "nobody"
     text = say("Within reach of {who}.", who=who)
-    kept_from = dict.fromkeys(child.name for hazard, child in choices.scene.dangers(placement.tray)
-                              if child.id not in placement.tray.for_children)  # fmt: skip
+    kept_from = dict.fromkeys(
+        child.name
+        for hazard, child in choices.scene.dangers(placement.tray)
+        if child.id not in placement.tray.for_children
+    )
     if kept_from:
         text += say(" Out of reach of {kept_from}, for whom it is a hazard.", kept_from=listed(kept_from))
     yield Reason("ROOM-6", text, tuple(numbers), (f"tray:{placement.tray.id}",))

@@ -19,6 +19,17 @@ from zither_awl.core.simulate.policies import (
 )
 
 __all__ = [
-    "FADE_KNOWN", "FADE_LEARNING", "LEAST", "GrowingChild", "Outcome", "Plan", "SimulatedChild", "SimulatedHouse",
-    "SimulatedVisit", "by_signs", "compare_policies", "swap_all", "two_at_random",
-]  # fmt: skip
+    "FADE_KNOWN",
+    "FADE_LEARNING",
+    "LEAST",
+    "GrowingChild",
+    "Outcome",
+    "Plan",
+    "SimulatedChild",
+    "SimulatedHouse",
+    "SimulatedVisit",
+    "by_signs",
+    "compare_policies",
+    "swap_all",
+    "two_at_random",
+]

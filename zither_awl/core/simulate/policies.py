@@ -97,8 +97,15 @@ class SimulatedHouse:
         if isinstance(self.child, GrowingChild):
             self.child.growth = self.rng.uniform(0.35, 0.75)
         trays = tuple(_tray(n, follows) for n in range(1, self.plan.trays + 1))
-        unit = Unit(id=1, name="shelf", width_mm=1700.0, height_mm=700.0, depth_mm=320.0, comes=frozenset({1}), boards=(
-            Board(height_mm=350.0, places=5), Board(height_mm=70.0, places=5)))  # fmt: skip
+        unit = Unit(
+            id=1,
+            name="shelf",
+            width_mm=1700.0,
+            height_mm=700.0,
+            depth_mm=320.0,
+            comes=frozenset({1}),
+            boards=(Board(height_mm=350.0, places=5), Board(height_mm=70.0, places=5)),
+        )
         self.state = State(children=(_CHILD,), trays=trays, units=(unit,), placements=(), practice=self.plan.practice)
         numbers = range(1, self.plan.trays + 1)
         first = [n for n in numbers if n not in begin and (n - 1 in begin or (n - 1) % CHAIN == 0)]
@@ -112,8 +119,12 @@ class SimulatedHouse:
 
     def now(self) -> State:
         """The house as the rotation sees it."""
-        log = Log(mornings=tuple(self.mornings), episodes=tuple(self.visits), presentations=tuple(self.shown),
-                  placements=tuple(self.placed))  # fmt: skip
+        log = Log(
+            mornings=tuple(self.mornings),
+            episodes=tuple(self.visits),
+            presentations=tuple(self.shown),
+            placements=tuple(self.placed),
+        )
         out = tuple(p for p in self.placed if p.until is None)
         return replace(self.state, placements=out, log=log, changes=tuple(self.changes))
 
@@ -140,12 +151,25 @@ class SimulatedHouse:
             if not part or self.rng.random() < 0.5:
                 began = _at(day, 9) + timedelta(minutes=20 * number)
                 episode = Episode(
-                    id=f"{day}-{number}", child_id=1, tray_id=visit.tray, card_id=visit.tray, began=began,
+                    id=f"{day}-{number}",
+                    child_id=1,
+                    tray_id=visit.tray,
+                    card_id=visit.tray,
+                    began=began,
                     ended=began + timedelta(minutes=min(visit.minutes, 200)),
-                    work=Work.RIGHT if visit.success else Work.MISTAKE)  # fmt: skip
+                    work=Work.RIGHT if visit.success else Work.MISTAKE,
+                )
                 self.visits.append(fold(episode))
-        self.mornings.append(Morning(id=len(self.mornings) + 1, day=day, began=_at(day, 8, 30), ended=_at(day, 11),
-                                     present=frozenset({1}), seen="part" if part else "all"))  # fmt: skip
+        self.mornings.append(
+            Morning(
+                id=len(self.mornings) + 1,
+                day=day,
+                began=_at(day, 8, 30),
+                ended=_at(day, 11),
+                present=frozenset({1}),
+                seen="part" if part else "all",
+            )
+        )
 
     def _change(self, policy: Policy, day: date) -> None:
         swaps = policy(self, day)
@@ -156,16 +180,23 @@ class SimulatedHouse:
         for out, in_, _ in swaps:
             spot = spots[out] if out is not None else next(s for s in _SPOTS if s not in spots.values())
             if out is not None:
-                self.placed = [replace(p, until=at, until_day=day) if p.tray.id == out and p.until is None else p
-                               for p in self.placed]  # fmt: skip
+                self.placed = [
+                    replace(p, until=at, until_day=day) if p.tray.id == out and p.until is None else p
+                    for p in self.placed
+                ]
                 del spots[out]
             if in_ is not None:
                 self._put(in_, spot, at)
                 spots[in_] = spot
-        self.changes.append(ChangeRecord(
-            id=len(self.changes) + 1, at=at, out=tuple(o for o, _, _ in swaps if o is not None),
-            in_=tuple(i for _, i, _ in swaps if i is not None),
-            why_out=tuple(why for o, _, why in swaps if o is not None)))  # fmt: skip
+        self.changes.append(
+            ChangeRecord(
+                id=len(self.changes) + 1,
+                at=at,
+                out=tuple(o for o, _, _ in swaps if o is not None),
+                in_=tuple(i for _, i, _ in swaps if i is not None),
+                why_out=tuple(why for o, _, why in swaps if o is not None),
+            )
+        )
 
     def _put(self, number: int, spot: Spot, at: datetime) -> None:
         self.placed.append(Placement(id=len(self.placed) + 1, tray=self.state.trays[number - 1], spot=spot, since=at))
@@ -176,10 +207,24 @@ _SPOTS = tuple(Spot(1, board, place) for board in range(2) for place in range(5)
 
 
 def _tray(number: int, follows: Mapping[int, Sequence[int]]) -> Tray:
-    card = Card(id=number, name=f"Card {number}", area="practical life" if number % 12 < 6 else "sensorial",
-                from_months=12, to_months=90, follows=tuple(follows.get(number, ())))  # fmt: skip
-    return Tray(id=number, name=f"Tray {number}", card=card, width_mm=250.0, depth_mm=200.0, height_mm=90.0,
-                mass_g=400.0, for_children=frozenset({1}))  # fmt: skip
+    card = Card(
+        id=number,
+        name=f"Card {number}",
+        area="practical life" if number % 12 < 6 else "sensorial",
+        from_months=12,
+        to_months=90,
+        follows=tuple(follows.get(number, ())),
+    )
+    return Tray(
+        id=number,
+        name=f"Tray {number}",
+        card=card,
+        width_mm=250.0,
+        depth_mm=200.0,
+        height_mm=90.0,
+        mass_g=400.0,
+        for_children=frozenset({1}),
+    )
 
 
 def _at(day: date, hour: int, minute: int = 0) -> datetime:
@@ -222,25 +267,34 @@ def compare_policies(
     """Each policy on the same houses: by its name, an outcome for every seed from `seed` on. A regression test of our
     rules, never a claim about children."""
     of = replace(plan, weeks=weeks)
-    return {name: [SimulatedHouse(of, seed + n).live(policy) for n in range(children)]
-            for name, policy in policies.items()}  # fmt: skip
+    return {
+        name: [SimulatedHouse(of, seed + n).live(policy) for n in range(children)] for name, policy in policies.items()
+    }
 
 
 def _outcome(house: SimulatedHouse, mastered: int) -> Outcome:
     hard = [(c.at, out) for c in house.changes for out, why in zip(c.out, c.why_out, strict=True) if why == "too hard"]
     return Outcome(
-        mastered=mastered, minutes=house.minutes, swapped=sum(len(c.in_) for c in house.changes),
-        there_and_back=_there_and_back(house.changes), too_hard=len(hard), easier_at_hand=house.easier_at_hand,
-        easier_brought=house.easier_brought, back_too_soon=_back_too_soon(house, hard),
+        mastered=mastered,
+        minutes=house.minutes,
+        swapped=sum(len(c.in_) for c in house.changes),
+        there_and_back=_there_and_back(house.changes),
+        too_hard=len(hard),
+        easier_at_hand=house.easier_at_hand,
+        easier_brought=house.easier_brought,
+        back_too_soon=_back_too_soon(house, hard),
         proposed_on=tuple(house.proposed_on),
-    )  # fmt: skip
+    )
 
 
 def _there_and_back(changes: Sequence[ChangeRecord]) -> int:
     """How often A went out as B came in, and B out as A came in within eight weeks."""
     pairs = [(c.at, a, b) for c in changes for a, b in zip(c.out, c.in_, strict=False)]
-    return sum(a == d and b == e and timedelta(0) < later - first <= timedelta(weeks=8)
-               for first, a, b in pairs for later, e, d in pairs)  # fmt: skip
+    return sum(
+        a == d and b == e and timedelta(0) < later - first <= timedelta(weeks=8)
+        for first, a, b in pairs
+        for later, e, d in pairs
+    )
 
 
 def _back_too_soon(house: SimulatedHouse, hard: Sequence[tuple[datetime, int]]) -> int:
@@ -248,5 +302,6 @@ def _back_too_soon(house: SimulatedHouse, hard: Sequence[tuple[datetime, int]]) 
     rest = timedelta(days=house.plan.practice.rest_too_hard_days)
     soon = [(left, n) for left, n in hard for c in house.changes if n in c.in_ and timedelta(0) < c.at - left < rest]
     before = {t.id: t.card.follows for t in house.state.trays}
-    return sum(not any(v.tray_id in before[n] and v.began > left and v.done_alone for v in house.visits)
-               for left, n in soon)  # fmt: skip
+    return sum(
+        not any(v.tray_id in before[n] and v.began > left and v.done_alone for v in house.visits) for left, n in soon
+    )

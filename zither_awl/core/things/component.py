@@ -107,11 +107,13 @@ class Component:
     def __post_init__(self) -> None:
         wrong = Gathering()
         wrong.check(bool(self.name.strip()), "name", say("is empty; write a name."))
-        wrong.check(len(self.name) <= 80, "name", say("has {self} characters; the limit is 80.",
-                                                      self=len(self.name)))
+        wrong.check(len(self.name) <= 80, "name", say("has {self} characters; the limit is 80.", self=len(self.name)))
         wrong.check(1 <= self.count <= 1000, "count", say("is {count}; expected 1 to 1000.", count=self.count))
-        wrong.check(0 <= self.mass_g <= 20000, "mass_g", say("is {mass_g} g; expected 0 to 20000 g.",
-                                                             mass_g=figure(self.mass_g)))
+        wrong.check(
+            0 <= self.mass_g <= 20000,
+            "mass_g",
+            say("is {mass_g} g; expected 0 to 20000 g.", mass_g=figure(self.mass_g)),
+        )
         dense = self.density_g_ml
         wrong.check(
             dense is None or 0.02 <= dense <= 3,
@@ -121,15 +123,23 @@ class Component:
         )
         for name, most in (("stock_ml", 100_000), ("per_use", 100_000), ("cord_mm", 10_000), ("cost", 100_000)):
             value = getattr(self, name)
-            wrong.check(value is None or 0 <= value <= most, name, say("is {value}; expected 0 to {most}.",
-                                                                       value=figure(value or 0), most=figure(most)))
-        wrong.check(len(self.subject) <= 40, "subject", say("has {subject} characters; the limit is 40.",
-                                                            subject=len(self.subject)))
+            wrong.check(
+                value is None or 0 <= value <= most,
+                name,
+                say("is {value}; expected 0 to {most}.", value=figure(value or 0), most=figure(most)),
+            )
+        wrong.check(
+            len(self.subject) <= 40,
+            "subject",
+            say("has {subject} characters; the limit is 40.", subject=len(self.subject)),
+        )
         box = self.box_months
-        wrong.check(box is None or 0 <= box <= 216, "box_months", say("is {box}; expected 0 to 216 months.",
-                                                                      box=box))
-        wrong.check(self.sealed in SEALS, "sealed", say("is {sealed}; expected screwed, glued, sewn or nothing.",
-                                                        sealed=repr(self.sealed)))
+        wrong.check(box is None or 0 <= box <= 216, "box_months", say("is {box}; expected 0 to 216 months.", box=box))
+        wrong.check(
+            self.sealed in SEALS,
+            "sealed",
+            say("is {sealed}; expected screwed, glued, sewn or nothing.", sealed=repr(self.sealed)),
+        )
         wrong.finish()
 
     @property

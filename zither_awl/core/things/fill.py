@@ -13,12 +13,20 @@ from zither_awl.core.saying import decimal, figure, say
 from zither_awl.core.things.component import Component, Inside
 
 DENSITY_RANGES: dict[str, tuple[float, float, float]] = {
-    "water": (1.00, 0.99, 1.00), "rice": (0.85, 0.75, 0.92), "dried beans": (0.77, 0.70, 0.85),
-    "kidney beans": (0.77, 0.70, 0.85), "lentils": (0.83, 0.75, 0.90), "chickpeas": (0.78, 0.70, 0.85),
-    "sand": (1.60, 1.40, 1.75), "salt": (1.20, 1.10, 1.35), "sugar": (0.85, 0.80, 0.95),
-    "cornmeal": (0.68, 0.55, 0.75), "flour": (0.55, 0.48, 0.65), "oats": (0.40, 0.34, 0.46),
+    "water": (1.00, 0.99, 1.00),
+    "rice": (0.85, 0.75, 0.92),
+    "dried beans": (0.77, 0.70, 0.85),
+    "kidney beans": (0.77, 0.70, 0.85),
+    "lentils": (0.83, 0.75, 0.90),
+    "chickpeas": (0.78, 0.70, 0.85),
+    "sand": (1.60, 1.40, 1.75),
+    "salt": (1.20, 1.10, 1.35),
+    "sugar": (0.85, 0.80, 0.95),
+    "cornmeal": (0.68, 0.55, 0.75),
+    "flour": (0.55, 0.48, 0.65),
+    "oats": (0.40, 0.34, 0.46),
     "pasta": (0.45, 0.35, 0.55),
-}  # fmt: skip
+}
 """By kind of medium: typical, least, most."""
 DENSITY_SOURCE = say("kitchen and grain handbooks; FAO/INFOODS Density Database, from memory")
 
@@ -40,8 +48,13 @@ def density_problem(component: Component) -> FieldProblem | None:
     dense = component.density_g_ml
     if known is None or dense is None or known[1] <= dense <= known[2]:
         return None
-    text = say("is {dense} g/ml; {kind} lies between {known} and {known2} g/ml.", dense=figure(dense),
-               kind=component.kind, known=figure(known[1]), known2=figure(known[2]))
+    text = say(
+        "is {dense} g/ml; {kind} lies between {known} and {known2} g/ml.",
+        dense=figure(dense),
+        kind=component.kind,
+        known=figure(known[1]),
+        known2=figure(known[2]),
+    )
     return FieldProblem("density_g_ml", text, say("Weigh 100 ml of it, poured loose, and divide by 100."))
 
 
@@ -52,9 +65,17 @@ def depth_of_mm(inside: Inside, ml: float) -> float:
     than it holds or a negative amount.
     """
     if not 0 <= ml <= inside.volume_ml * (1 + 1e-9):
-        raise InvalidValue(FieldProblem("ml", say("is {ml} ml; this vessel holds {volume_ml} ml.", ml=figure(ml),
-                                                  volume_ml=decimal(inside.volume_ml, 0)),
-                                        say("Pour less, or choose a larger one.")))  # fmt: skip
+        raise InvalidValue(
+            FieldProblem(
+                "ml",
+                say(
+                    "is {ml} ml; this vessel holds {volume_ml} ml.",
+                    ml=figure(ml),
+                    volume_ml=decimal(inside.volume_ml, 0),
+                ),
+                say("Pour less, or choose a larger one."),
+            )
+        )
     if inside.marks:
         return _by_marks(inside.marks, ml)
     if inside.across_mm is not None:

@@ -53,8 +53,21 @@ class Kind:
         return next((use for use in uses if use == self.name or use in self.can), "")
 
 
-OWN = ("name", "can", "words", "es", "drawn", "tool", "grip", "flow", "least_mm", "most_mm", "one_pair", "bears",
-       "source")  # fmt: skip
+OWN = (
+    "name",
+    "can",
+    "words",
+    "es",
+    "drawn",
+    "tool",
+    "grip",
+    "flow",
+    "least_mm",
+    "most_mm",
+    "one_pair",
+    "bears",
+    "source",
+)
 
 
 def _kind(row: dict[str, Any]) -> Kind:
@@ -79,8 +92,11 @@ def kind_of(component: Component) -> Kind:
 def known_kind(name: str) -> Kind:
     """A kind by its name. Raises: InvalidValue."""
     if name not in KINDS:
-        raise InvalidValue(FieldProblem("kind", say("{name} is not a kind of thing.", name=repr(name)),
-            say("Choose one from the list.")))
+        raise InvalidValue(
+            FieldProblem(
+                "kind", say("{name} is not a kind of thing.", name=repr(name)), say("Choose one from the list.")
+            )
+        )
     return KINDS[name]
 
 

@@ -47,8 +47,14 @@ def forms(word: str) -> tuple[str, ...]:
 
 
 _DIMINUTIVE = re.compile(r"(\w{3,})it([oa])s?")
-_SOFTENED = (("ec", "e", False), ("nc", "n", False), ("rc", "r", False), ("c", "z", True), ("qu", "c", True),
-             ("gu", "g", True))  # fmt: skip
+_SOFTENED = (
+    ("ec", "e", False),
+    ("nc", "n", False),
+    ("rc", "r", False),
+    ("c", "z", True),
+    ("qu", "c", True),
+    ("gu", "g", True),
+)
 """How a Spanish stem is spelt before -ito, how it is without, and whether the word's own last letter follows."""
 
 
@@ -143,8 +149,9 @@ PART = 0.9
 def _nearness(said: tuple[str, ...], kind: Kind) -> float:
     return max(
         _ratio(one, other) * weight * (1.0 if one == said[-1] else PART)
-        for one in said for other, weight in _known_words(kind.name)
-    )  # fmt: skip
+        for one in said
+        for other, weight in _known_words(kind.name)
+    )
 
 
 @lru_cache(maxsize=1024)

@@ -7,9 +7,11 @@ import re
 from zither_awl.core.things.amounts import WORDS
 from zither_awl.core.things.subjects import MATERIALS
 
-_HOLDS = (r"(?:pots?|tubs?|tins?|cans?|jars?|bottles?|cartons?|tubes?|bags?|packets?|packs?|boxes|rolls?|reels?|"
-          r"balls?|bars?|bunch(?:es)?|sheets?|sticks?|botes?|tarros?|tubos?|bolsas?|paquetes?|cajas?|rollos?|"
-          r"barras?)")  # fmt: skip
+_HOLDS = (
+    r"(?:pots?|tubs?|tins?|cans?|jars?|bottles?|cartons?|tubes?|bags?|packets?|packs?|boxes|rolls?|reels?|"
+    r"balls?|bars?|bunch(?:es)?|sheets?|sticks?|botes?|tarros?|tubos?|bolsas?|paquetes?|cajas?|rollos?|"
+    r"barras?)"
+)
 _STUFF = "|".join(re.escape(word) for spoken in MATERIALS.values() for word in spoken)
 _LOW = "|".join(word for word, number in WORDS.items() if number > 1)
 _NUMBER = r"(?:\d+|two|three|four|five|six|dos|tres|cuatro|cinco|seis)"

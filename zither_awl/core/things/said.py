@@ -23,22 +23,23 @@ from zither_awl.core.things.kinds import KINDS, Kind, known_kind, of_kind
 from zither_awl.core.things.lexicon import Match, alike, likely_kinds, matches, tokens
 from zither_awl.core.things.order import turned
 from zither_awl.core.things.sizes import sized
-from zither_awl.core.things.subjects import COLOURS, HARMLESS, MATERIALS, SIZES, STATES, SUBJECTS
+from zither_awl.core.things.subjects import COLOURS, HARMLESS, MATERIALS, SIZES, STATES, SUBJECTS, listed
 
-HOLDS = ("bag", "box", "pack", "packet", "tin", "jar", "bottle", "tube", "punnet", "bunch", "ball", "roll", "sheet",
-         "piece", "set", "tub", "carton", "can", "bar", "pot", "spool", "reel", "slice", "loaf", "stack", "pile",
-         "basket", "bucket", "handful", "bowl", "bundle", "sack", "tray", "lump", "stick", "scrap", "length", "bit",
-         "head", "collection", "lot", "drop", "pinch", "splash", "dish", "cup", "glass", "jug", "kind", "sort",
-         "assortment", "selection", "couple", "bolsa", "caja", "paquete", "lata", "bote", "botella", "tubo", "manojo",
-         "trozo", "pedazo", "rollo", "frasco", "tarro", "barra", "saco", "montón", "puñado", "juego", "cesta", "cubo",
-         "hoja", "bola", "racimo", "caja", "conjunto")  # fmt: skip
-ASIDE = ("with", "for", "from", "without", "in", "on", "at", "by", "no", "that", "which", "to", "as", "like", "con",
-         "para", "sin", "en", "que")  # fmt: skip
+HOLDS = listed(
+    "bag, box, pack, packet, tin, jar, bottle, tube, punnet, bunch, ball, roll, sheet, piece, set, tub, "
+    "carton, can, bar, pot, spool, reel, slice, loaf, stack, pile, basket, bucket, handful, bowl, bundle, "
+    "sack, tray, lump, stick, scrap, length, bit, head, collection, lot, drop, pinch, splash, dish, cup, "
+    "glass, jug, kind, sort, assortment, selection, couple, bolsa, caja, paquete, lata, bote, botella, "
+    "tubo, manojo, trozo, pedazo, rollo, frasco, tarro, barra, saco, montón, puñado, juego, cesta, cubo, "
+    "hoja, bola, racimo, caja, conjunto"
+)
+ASIDE = listed("with, for, from, without, in, on, at, by, no, that, which, to, as, like, con, para, sin, en, que")
 NOT_THERE = ("without", "no", "for", "from", "sin", "para", "like")
 """After these the words tell nothing that is there."""
 SPANISH = ("de", "del", "con", "para", "sin", "el", "la", "los", "las", "y")
-PLAYED = ("toy", "play", "pretend", "felt", "knitted", "crocheted", "wooden", "plastic", "wood", "toys", "juguete",
-          "madera", "plastico", "fieltro")  # fmt: skip
+PLAYED = listed(
+    "toy, play, pretend, felt, knitted, crocheted, wooden, plastic, wood, toys, juguete, madera, plastico, fieltro"
+)
 """What makes a picture or a copy of food, an animal or a vehicle out of its name."""
 SPLIT = re.compile(r"\s*(?:[,;+\n]|\s(?:and|y|plus)\s|&|\s/\s)\s*(?![^()]*\))", re.IGNORECASE)
 """What stands between two things; what is in brackets belongs to one."""
@@ -93,7 +94,7 @@ def _one_name(typed: str) -> bool:
 
 
 def _with_counts(parts: list[str], said: list[Said]) -> Iterator[str]:
-    """"6 knives and forks" are six of each."""
+    """ "6 knives and forks" are six of each."""
     first = said[0].amounts.count
     for part, each in zip(parts, said, strict=True):
         plain = each.amounts == Amounts(rest=each.amounts.rest)
@@ -118,15 +119,20 @@ def read(typed: str) -> Said:
     beside = tuple(word for at, word in enumerate(there) if found is None or not found.start <= at < found.end)
     others = [m.kind.name for m in matches(words) if found is None or m != found]
     return Said(
-        typed=typed, name=_name(typed, amounts(typed)), kind=kind.name if kind and sure else "",
+        typed=typed,
+        name=_name(typed, amounts(typed)),
+        kind=kind.name if kind and sure else "",
         likely=_likely(kind, others, told.rest) if not (kind and sure) else (),
-        amounts=told, colours=_all_of(COLOURS, beside), material=_material(words, head, beside),
+        amounts=told,
+        colours=_all_of(COLOURS, beside),
+        material=_material(words, head, beside),
         size=next(iter(_all_of({k: v for k, (_, v) in SIZES.items()}, beside)), ""),
-        subject=_subject(kind, there) if kind else "", states=_all_of(STATES, there),
+        subject=_subject(kind, there) if kind else "",
+        states=_all_of(STATES, there),
         dangers=(*_glass_beside(there[head:]), *_dangers_beside(found, words, there)) if found else (),
         allergens=held(kind, there) if kind else (),
         many=told.count is None and found is not None and _plural(words, found),
-    )  # fmt: skip
+    )
 
 
 def understood(typed: str, kind: str = "") -> Component:
@@ -180,8 +186,14 @@ def _count(said: Said, kind: Kind) -> int | None:
 def _more_dangerous(made: Component, said: Said) -> Component:
     """What words of state add: a magnet, a cell, a cord, a broken edge."""
     extra = set(said.dangers)
-    for state, danger in (("electric", "mains"), ("sharp", "sharp"), ("broken", "sharp"), ("poisonous", "toxic"),
-                          ("in small bits", "choking-bits"), ("dusty", "dust")):
+    for state, danger in (
+        ("electric", "mains"),
+        ("sharp", "sharp"),
+        ("broken", "sharp"),
+        ("poisonous", "toxic"),
+        ("in small bits", "choking-bits"),
+        ("dusty", "dust"),
+    ):
         extra |= {danger} if state in said.states else set()
     if "hot" in said.states:
         extra.add("hot-water" if made.kind == "water" else "heat")
@@ -218,8 +230,9 @@ def _described_last(text: str) -> str:
     return ",".join([" ".join([*plain, first]), *(part for part in more if part not in plain)]) if plain else text
 
 
-PORTIONS = ("packet", "sachet", "sheet", "scrap", "slice", "strip", "offcut", "chunk", "wedge", "quarter", "half",
-            "segment", "tube", "stick", "roll", "pad")  # fmt: skip
+PORTIONS = listed(
+    "packet, sachet, sheet, scrap, slice, strip, offcut, chunk, wedge, quarter, half, segment, tube, stick, roll, pad"
+)
 AS_MATERIAL = ("tube", "stick", "roll")
 """A portion of a substance, but a thing of its own where a material goes before it: a cardboard tube."""
 
@@ -247,7 +260,7 @@ def _held_last(words: tuple[str, ...], found: tuple[Match, ...]) -> bool:
 
 
 KEEPS = ("pot", "jar", "tin", "box", "bag", "tub", "packet")
-GROWS = ("herb", "poisonous plant", "cut flower", "potted plant", "thorny plant", "stinging plant", "grass")
+GROWS = listed("herb, poisonous plant, cut flower, potted plant, thorny plant, stinging plant, grass")
 
 
 def _contents(words: tuple[str, ...]) -> tuple[str, ...]:
@@ -270,8 +283,14 @@ def _head(words: tuple[str, ...]) -> int:
     found = matches(words)
     inside = {at for m in found for at in range(m.start + 1, m.end)}
     shown = {m.end for m in found if m.kind.bears and m.language == "en"}
-    return next((at for at, word in enumerate(words) if at and at not in inside and
-                 (word in ASIDE or (word == "of" and at in shown))), len(words))  # fmt: skip
+    return next(
+        (
+            at
+            for at, word in enumerate(words)
+            if at and at not in inside and (word in ASIDE or (word == "of" and at in shown))
+        ),
+        len(words),
+    )
 
 
 def _there(words: tuple[str, ...]) -> tuple[str, ...]:
@@ -288,8 +307,11 @@ def _kind_of(words: tuple[str, ...]) -> tuple[Match | None, bool]:
         return None, False
     spanish = [m for m in found if m.language == "es"]
     english = [m for m in found if m.language == "en"]
-    if spanish and (not english or any(word in SPANISH for word in words) or (min(m.start for m in spanish) == 0 and
-                    not any(m.end == len(words) for m in english))):  # fmt: skip
+    if spanish and (
+        not english
+        or any(word in SPANISH for word in words)
+        or (min(m.start for m in spanish) == 0 and not any(m.end == len(words) for m in english))
+    ):
         first = min(spanish, key=lambda m: (m.start, -m.length, not m.exact))
         longest = max((m for m in spanish if m.start <= first.start), key=lambda m: (m.length, m.exact))
         return longest, _known(words[: longest.start])
@@ -316,19 +338,46 @@ def _played(best: Match, words: tuple[str, ...]) -> Match:
 
 def _known(words: Iterable[str]) -> bool:
     """Whether all of these words are known to say nothing about the kind."""
-    return all(word in BESIDE or any(alike(word, each) for each in BESIDE_NOUNS) or any(map(str.isdigit, word))
-               for word in words)  # fmt: skip
+    return all(
+        word in BESIDE or any(alike(word, each) for each in BESIDE_NOUNS) or any(map(str.isdigit, word))
+        for word in words
+    )
 
 
-BESIDE = frozenset(
-    part for table in (COLOURS, MATERIALS, STATES) for spoken in table.values() for word in spoken
-    for part in tokens(word)
-) | frozenset(part for _, spoken in SIZES.values() for word in spoken for part in tokens(word)) | frozenset(HARMLESS)
+BESIDE = (
+    frozenset(
+        part
+        for table in (COLOURS, MATERIALS, STATES)
+        for spoken in table.values()
+        for word in spoken
+        for part in tokens(word)
+    )
+    | frozenset(part for _, spoken in SIZES.values() for word in spoken for part in tokens(word))
+    | frozenset(HARMLESS)
+)
 SUBSTANCES = frozenset(part for spoken in MATERIALS.values() for word in spoken for part in tokens(word))
 DESCRIBES = SUBSTANCES | {part for spoken in COLOURS.values() for word in spoken for part in tokens(word)}
-BESIDE_NOUNS = ("colour", "color", "piece", "box", "pack", "set", "bag", "kit", "pod", "root", "stem", "branch",
-                "cutting", "sprig", "mix", "mixture", "selection", "size",
-                *(word for spoken in SUBJECTS.values() for word in spoken))  # fmt: skip
+BESIDE_NOUNS = (
+    "colour",
+    "color",
+    "piece",
+    "box",
+    "pack",
+    "set",
+    "bag",
+    "kit",
+    "pod",
+    "root",
+    "stem",
+    "branch",
+    "cutting",
+    "sprig",
+    "mix",
+    "mixture",
+    "selection",
+    "size",
+    *(word for spoken in SUBJECTS.values() for word in spoken),
+)
 
 
 def _mended(words: tuple[str, ...]) -> tuple[str, ...]:
@@ -346,9 +395,12 @@ def _spelt(word: str) -> str:
     return near[0] if len(near) == 1 or (near and near[0][0] == word[0]) else word
 
 
-VOCABULARY = frozenset(
-    part for kind in KINDS.values() for word in (*kind.called, *kind.es) for part in tokens(word) if len(part) > 4
-) | BESIDE  # fmt: skip
+VOCABULARY = (
+    frozenset(
+        part for kind in KINDS.values() for word in (*kind.called, *kind.es) for part in tokens(word) if len(part) > 4
+    )
+    | BESIDE
+)
 
 
 def _likely(kind: Kind | None, others: Iterable[str], rest: str, most: int = 3) -> tuple[str, ...]:

@@ -21,8 +21,9 @@ class Softness(StrEnum):
 def _all_positive(**sizes_mm: float) -> None:
     wrong = Gathering()
     for name, size in sizes_mm.items():
-        wrong.check(isfinite(size) and size > 0, name, say("is {size} mm; a size must be more than 0 mm.",
-                                                           size=figure(size)))
+        wrong.check(
+            isfinite(size) and size > 0, name, say("is {size} mm; a size must be more than 0 mm.", size=figure(size))
+        )
     wrong.finish()
 
 
@@ -75,12 +76,26 @@ class Irregular:
         wrong = Gathering()
         if self.inside is not None:
             within, over = volume_ml(self.inside), volume_ml(self.around)
-            wrong.check(within <= over, "inside", say("holds {within} ml, more than the {over} ml around it.",
-                                                      within=decimal(within, 1), over=decimal(over, 1)),
-                        say("The body inside is the smaller one."))  # fmt: skip
+            wrong.check(
+                within <= over,
+                "inside",
+                say(
+                    "holds {within} ml, more than the {over} ml around it.",
+                    within=decimal(within, 1),
+                    over=decimal(over, 1),
+                ),
+                say("The body inside is the smaller one."),
+            )
             longest, room = largest_mm(self.inside), _diagonal_mm(self.around)
-            wrong.check(longest <= room, "inside", say("is {longest} mm long; nothing over {room} mm lies in it.",
-                                                       longest=figure(longest), room=decimal(room, 0)))
+            wrong.check(
+                longest <= room,
+                "inside",
+                say(
+                    "is {longest} mm long; nothing over {room} mm lies in it.",
+                    longest=figure(longest),
+                    room=decimal(room, 0),
+                ),
+            )
         wrong.finish()
 
 

@@ -107,10 +107,12 @@ def _inside_of(inside: Inside, before: Shape, after: Shape) -> Inside:
         top = inside.marks[-1]
         marks = ((top[0] * factor**2 * high, top[1] * high),)
     return Inside(
-        depth_mm=inside.depth_mm * high, top_mm=inside.top_mm * (wide if inside.across_mm else factor),
+        depth_mm=inside.depth_mm * high,
+        top_mm=inside.top_mm * (wide if inside.across_mm else factor),
         bottom_mm=inside.bottom_mm * factor if inside.bottom_mm else None,
-        across_mm=inside.across_mm * deep if inside.across_mm else None, marks=marks,
-    )  # fmt: skip
+        across_mm=inside.across_mm * deep if inside.across_mm else None,
+        marks=marks,
+    )
 
 
 def _sides(shape: Shape) -> tuple[float, float, float]:
@@ -142,11 +144,12 @@ def _holding(made: Component, ml: float) -> Component:
 
 def _grown_inside(inside: Inside, factor: float) -> Inside:
     return Inside(
-        depth_mm=inside.depth_mm * factor, top_mm=inside.top_mm * factor,
+        depth_mm=inside.depth_mm * factor,
+        top_mm=inside.top_mm * factor,
         bottom_mm=inside.bottom_mm * factor if inside.bottom_mm else None,
         across_mm=inside.across_mm * factor if inside.across_mm else None,
         marks=tuple((ml * factor**3, up * factor) for ml, up in inside.marks),
-    )  # fmt: skip
+    )
 
 
 def _weighing(made: Component, grams: float) -> Component:

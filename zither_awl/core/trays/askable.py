@@ -16,9 +16,15 @@ def askable(designs: Iterable[Design], months: int, *, practice: Practice = Prac
     """The levels of work near a child of so many months (corrected): open now or within the near window, and of a card
     not outgrown."""
     return tuple(
-        Askable((design.key, level.number), design.area, usual_months(opens, design.to_months),
-                design.before(level.number), design.cost in PLAIN_COSTS)
-        for design in designs if design.sort == "work" and design.to_months >= months
+        Askable(
+            (design.key, level.number),
+            design.area,
+            usual_months(opens, design.to_months),
+            design.before(level.number),
+            design.cost in PLAIN_COSTS,
+        )
+        for design in designs
+        if design.sort == "work" and design.to_months >= months
         for level in design.levels
         if (opens := max(design.from_months, level.from_months)) <= months + practice.near_window_months
-    )  # fmt: skip
+    )

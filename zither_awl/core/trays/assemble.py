@@ -56,9 +56,14 @@ class Assembled:
 
 
 def assemble(
-    design: Design, level: Level, chosen: Mapping[str, Component], container: Component | None,
-    *, counts: Mapping[str, int] = {}, spots: Mapping[str, tuple[float, float, bool]] = {},
-) -> Assembled:  # fmt: skip
+    design: Design,
+    level: Level,
+    chosen: Mapping[str, Component],
+    container: Component | None,
+    *,
+    counts: Mapping[str, int] = {},
+    spots: Mapping[str, tuple[float, float, bool]] = {},
+) -> Assembled:
     """Put the chosen things on a container.
 
     `chosen` by role; `counts` other numbers of pieces; `spots` places chosen by hand, by role (x, y, turned). Masses g,
@@ -75,10 +80,16 @@ def assemble(
     pieces, smallest = _pieces(contents, {r.name: r for r in roles})
     tall = max((height_mm(c.component) for c in on_it if c.role != CONTAINER), default=0.0)
     return Assembled(
-        contents=contents, container=container, mass_g=sum(_mass_g(c) for c in on_it), pieces=pieces,
-        smallest=smallest, poured=poured, difficulty=difficulty_of(level, contents), packing=packing,
+        contents=contents,
+        container=container,
+        mass_g=sum(_mass_g(c) for c in on_it),
+        pieces=pieces,
+        smallest=smallest,
+        poured=poured,
+        difficulty=difficulty_of(level, contents),
+        packing=packing,
         height_mm=_height_mm(container, tall),
-    )  # fmt: skip
+    )
 
 
 def _mass_g(content: Content) -> float:
@@ -119,11 +130,16 @@ def _poured(level: Level, chosen: Mapping[str, Component], container: Component 
     holds = ml <= target.capacity_ml
     flat = container.inside if container and container.inside else None
     return Poured(
-        ml=ml, medium=medium, source=source, target=target, share=pour.share,
+        ml=ml,
+        medium=medium,
+        source=source,
+        target=target,
+        share=pour.share,
         line_mm=line_up_the_side_mm(target.inside, ml) if holds else None,
         source_line_mm=line_up_the_side_mm(source.inside, ml),
-        spill_mm=spill_depth_mm(flat, ml) if flat else None, rim_mm=flat.depth_mm if flat else None,
-    )  # fmt: skip
+        spill_mm=spill_depth_mm(flat, ml) if flat else None,
+        rim_mm=flat.depth_mm if flat else None,
+    )
 
 
 def _pack(
@@ -167,7 +183,7 @@ def _block(role: Role, each: Component, in_rows: bool) -> Item:
 
 def _placed(
     contents: tuple[Content, ...], packing: Packing | NoRoom | None, by_hand: Mapping[str, tuple[float, float, bool]]
-) -> tuple[Content, ...]:  # fmt: skip
+) -> tuple[Content, ...]:
     spots = {s.name: (s.x_mm, s.y_mm, s.turned) for s in packing.spots} if isinstance(packing, Packing) else {}
     spots |= {name: spot for name, spot in by_hand.items() if name in spots}
     return tuple(
@@ -218,26 +234,50 @@ def _flow(level: Level, media: Sequence[Content]) -> int:
     return 4 if flow == 3 and level.pour is not None and level.pour.line else flow
 
 
+def _tags(design: Design, level: Level) -> tuple[str, ...]:
+    by_nature = (
+        ("liquid", "wet" in design.nature),
+        ("food", "food" in design.nature),
+        ("not carried", design.how_carried(level) != "whole"),
+    )
+    return (*(tag for tag, is_so in by_nature if is_so), *design.tags)
+
+
 def tray_of(
-    design: Design, level: Level, made: Assembled, *, name: str, card: Card, for_children: frozenset[int],
-    tray_id: int = 0, bin_id: int | None = None, eased: tuple[str, ...] = (),
-) -> Tray:  # fmt: skip
+    design: Design,
+    level: Level,
+    made: Assembled,
+    *,
+    name: str,
+    card: Card,
+    for_children: frozenset[int],
+    tray_id: int = 0,
+    bin_id: int | None = None,
+    eased: tuple[str, ...] = (),
+) -> Tray:
     """The tray as the shelf knows it: outer size, mass, pieces, smallest piece, tags. Raises: InvalidValue."""
     outer = footprint_mm(made.container) if made.container else _outer(made.contents)
     piece = made.smallest
-    tags = tuple(tag for tag, is_so in (
-        ("liquid", "wet" in design.nature), ("food", "food" in design.nature),
-        ("not carried", design.how_carried(level) != "whole"),
-    ) if is_so) + design.tags  # fmt: skip
     return Tray(
-        id=tray_id, name=name, card=card, width_mm=outer[0], depth_mm=outer[1], height_mm=made.height_mm,
-        mass_g=max(made.mass_g, 1.0), pieces=made.pieces, piece=piece.shape if piece else None,
+        id=tray_id,
+        name=name,
+        card=card,
+        width_mm=outer[0],
+        depth_mm=outer[1],
+        height_mm=made.height_mm,
+        mass_g=max(made.mass_g, 1.0),
+        pieces=made.pieces,
+        piece=piece.shape if piece else None,
         softness=piece.softness if piece else Softness.FIRM,
         breakable=any(c.component.breakable for c in made.contents),
-        cord_mm=max((c.component.cord_mm or 0.0 for c in made.contents), default=0.0) or None, tags=tags,
-        bin_id=bin_id, for_children=for_children, contents=made.contents, eased=eased,
+        cord_mm=max((c.component.cord_mm or 0.0 for c in made.contents), default=0.0) or None,
+        tags=_tags(design, level),
+        bin_id=bin_id,
+        for_children=for_children,
+        contents=made.contents,
+        eased=eased,
         hazards=(*design.minds, *(design.adults_part if design.sort == "demonstration" else ())),
-    )  # fmt: skip
+    )
 
 
 def _outer(contents: Sequence[Content]) -> tuple[float, float]:
@@ -256,11 +296,14 @@ def refreshed(tray: Tray, thing: Component) -> Tray:
     reckoned = abs(_sum_g(tray.contents) - tray.mass_g) < 0.5
     mine = tray.piece == old.shape
     return replace(
-        tray, contents=contents, mass_g=max(_sum_g(contents), 1.0) if reckoned else tray.mass_g,
-        piece=thing.shape if mine else tray.piece, softness=thing.softness if mine else tray.softness,
+        tray,
+        contents=contents,
+        mass_g=max(_sum_g(contents), 1.0) if reckoned else tray.mass_g,
+        piece=thing.shape if mine else tray.piece,
+        softness=thing.softness if mine else tray.softness,
         cord_mm=max((c.component.cord_mm or 0.0 for c in contents), default=0.0) or None,
         breakable=any(c.component.breakable for c in contents),
-    )  # fmt: skip
+    )
 
 
 def _sum_g(contents: Sequence[Content]) -> float:

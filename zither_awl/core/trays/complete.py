@@ -16,9 +16,12 @@ NEEDS: dict[str, tuple[str, ...]] = {
 }
 """By nature of the work, what TRAY-1 wants there. Common practice, no source."""
 SAID: dict[str, str] = {
-    "cloth": say("a cloth to wipe with"), "apron": say("an apron"), "drip dish": say("a dish for drips"),
-    "strays": say("something to gather what spilled"), "waste dish": say("a dish for what is cut off"),
-}  # fmt: skip
+    "cloth": say("a cloth to wipe with"),
+    "apron": say("an apron"),
+    "drip dish": say("a dish for drips"),
+    "strays": say("something to gather what spilled"),
+    "waste dish": say("a dish for what is cut off"),
+}
 
 
 def wanted(design: Design, level: Level) -> tuple[str, ...]:

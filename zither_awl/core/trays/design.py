@@ -77,16 +77,18 @@ class Role:
         wrong.check(
             bool(self.accepts) and not unknown,
             f"role {self.name}: accepts",
-            say("has {unknown}, which no kind of thing can be.", unknown=together(unknown, ', ') or say("nothing")),
+            say("has {unknown}, which no kind of thing can be.", unknown=together(unknown, ", ") or say("nothing")),
         )
-        wrong.check(self.use in USES, f"role {self.name}: use", say("is {use}; expected one of {uses}.",
-                                                                    use=repr(self.use), uses=together(USES, ', ')))
+        wrong.among(self.use, USES, f"role {self.name}: use")
         known = not self.subject or self.subject in SUBJECTS
-        wrong.check(known, f"role {self.name}: subject", say("is {subject}, which nothing can show.",
-                                                             subject=repr(self.subject)))
-        wrong.check(1 <= self.count <= 200, f"role {self.name}: count",
-            say("is {count}; expected 1 to 200.",
-                                                            count=self.count))
+        wrong.check(
+            known,
+            f"role {self.name}: subject",
+            say("is {subject}, which nothing can show.", subject=repr(self.subject)),
+        )
+        wrong.check(
+            1 <= self.count <= 200, f"role {self.name}: count", say("is {count}; expected 1 to 200.", count=self.count)
+        )
         wrong.finish()
 
 
@@ -197,25 +199,26 @@ class Design:
         wrong = Gathering()
         wrong.check(bool(self.key), "key", say("is empty."))
         wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", say("must have 1 to 80 characters."))
-        wrong.check(self.area in AREAS, "area", say("is {area}; expected one of {areas}.", area=repr(self.area),
-                                                    areas=together(AREAS, ', ')))
+        wrong.among(self.area, AREAS, "area")
         wrong.check(
             0 <= self.from_months < self.to_months <= MOST_MONTHS,
             "from_months",
-            say("to to_months is {from_months} to {to_months}; expected 0 to {most_months}, rising.",
-                from_months=self.from_months, to_months=self.to_months, most_months=MOST_MONTHS),
+            say(
+                "to to_months is {from_months} to {to_months}; expected 0 to {most_months}, rising.",
+                from_months=self.from_months,
+                to_months=self.to_months,
+                most_months=MOST_MONTHS,
+            ),
         )
         wrong.check(bool(self.aim.strip()), "aim", say("is empty; say what it is for."))
         unknown = [kind for kind in (*self.minds, *self.adults_part) if kind not in DECLARED]
-        wrong.check(not unknown, "minds", say("has {unknown}, which is no known hazard.",
-                                              unknown=together(unknown, ', ')))
-        wrong.check(self.cost in ("", *COSTS), "cost", say("is {cost}; expected one of {costs}.",
-                                                           cost=repr(self.cost), costs=together(COSTS, ', ')))
-        wrong.check(self.sort in SORTS, "sort", say("is {sort}; expected one of {sorts}.", sort=repr(self.sort),
-                                                    sorts=together(SORTS, ', ')))
+        wrong.check(
+            not unknown, "minds", say("has {unknown}, which is no known hazard.", unknown=together(unknown, ", "))
+        )
+        wrong.among(self.cost, ("", *COSTS), "cost")
+        wrong.among(self.sort, SORTS, "sort")
         strange = [tag for tag in self.tags if tag not in TAGS]
-        wrong.check(not strange, "tags", say("has {strange}, which no shelf counts.",
-                                             strange=together(strange, ', ')))
+        wrong.check(not strange, "tags", say("has {strange}, which no shelf counts.", strange=together(strange, ", ")))
         wrong.check(bool(self.levels), "levels", say("is empty; a card has at least one level."))
         for level in self.levels:
             _check_links(wrong, level)
@@ -227,8 +230,7 @@ class Design:
 
     def titled(self, level: Level) -> str:
         """What a tray at a level is called: the card's name, with the level's where there is more than one."""
-        return self.name if len(self.levels) == 1 else say("{card}: {level}", card=self.name,
-                                                           level=small(level.name))
+        return self.name if len(self.levels) == 1 else say("{card}: {level}", card=self.name, level=small(level.name))
 
     def opens_at(self, level: Level) -> int:
         """From which month a level's window is open: inside the card's own."""
@@ -259,11 +261,13 @@ def _check_links(wrong: Gathering, level: Level) -> None:
             )
     if level.pour:
         for named in (level.pour.from_, level.pour.into):
-            wrong.check(named in names, f"level {level.number}: pour",
-                say("names {named}, which is no role.",
-                                                            named=repr(named)))
+            wrong.check(
+                named in names,
+                f"level {level.number}: pour",
+                say("names {named}, which is no role.", named=repr(named)),
+            )
         wrong.check(
-            0 < level.pour.share <= 1, f"level {level.number}: share",
-                say("is {share}; expected 0 to 1.",
-                                                            share=level.pour.share)
+            0 < level.pour.share <= 1,
+            f"level {level.number}: share",
+            say("is {share}; expected 0 to 1.", share=level.pour.share),
         )

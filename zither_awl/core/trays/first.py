@@ -82,8 +82,7 @@ class _Table:
 
     def lacking(self, rung: tuple[str, int], child: Child) -> int:
         """How many other children a tray would suit that have less than the one it is chosen for may have."""
-        return sum(rung in rungs and self.of(other) < ENOUGH
-                   for other, rungs in self.suits if other.id != child.id)  # fmt: skip
+        return sum(rung in rungs and self.of(other) < ENOUGH for other, rungs in self.suits if other.id != child.id)
 
     def again(self, child: Child, area: str) -> int:
         """How many of an area a child has."""
@@ -114,9 +113,13 @@ def that_fit(stock: Stock, units: Sequence[Unit], practice: Practice = Practice(
 
 
 def first_trays(
-    ranked: Mapping[int, Sequence[Ranked]], stock: Stock, needs: Sequence[Need], *, places: int,
+    ranked: Mapping[int, Sequence[Ranked]],
+    stock: Stock,
+    needs: Sequence[Need],
+    *,
+    places: int,
     practice: Practice = Practice(),
-) -> tuple[First, ...]:  # fmt: skip
+) -> tuple[First, ...]:
     """The trays of a first shelf, with ids -1, -2, ... in the order they were chosen.
 
     `ranked` is what could stand there for each child, by its id, made of the whole stock; `needs` say of each what is
@@ -124,8 +127,12 @@ def first_trays(
     rule that must hold for the children it is for, and suits them now.
     """
     left = {child_id: list(each) for child_id, each in ranked.items()}
-    table = _Table(stock, needs[0].children if needs else (), practice, tuple(
-        (n.child, frozenset((m.design.key, m.level.number) for _, m in ranked[n.child.id])) for n in needs))
+    table = _Table(
+        stock,
+        needs[0].children if needs else (),
+        practice,
+        tuple((n.child, frozenset((m.design.key, m.level.number) for _, m in ranked[n.child.id])) for n in needs),
+    )
     table.known = {n.child.id: frozenset(r for r, state in n.states.items() if state in KNOWN) for n in needs}
     for spare in (0, SPARE):
         most = {need.child.id: _most(need, practice) + spare for need in needs}
@@ -142,9 +149,13 @@ def first_trays(
 
 def first_practice(practice: Practice) -> Practice:
     """A household's practice with no more trays out for a child than a first shelf has."""
-    return replace(practice, trays_out=tuple(
-        (below, min(most, FIRST_MOST_SMALL if below <= SMALL_MONTHS else FIRST_MOST))
-        for below, most in practice.trays_out))  # fmt: skip
+    return replace(
+        practice,
+        trays_out=tuple(
+            (below, min(most, FIRST_MOST_SMALL if below <= SMALL_MONTHS else FIRST_MOST))
+            for below, most in practice.trays_out
+        ),
+    )
 
 
 def _most(need: Need, practice: Practice) -> int:
@@ -178,8 +189,9 @@ def _next(ranked: list[Ranked], need: Need, needs: Sequence[Need], table: _Table
         best = ranked.pop(at)[1]
         if _has(best.design, table):
             continue
-        first = chosen(best.design, best.level, need, needs, table.stock, at=len(table.firsts) + 1,
-                       practice=table.practice)  # fmt: skip
+        first = chosen(
+            best.design, best.level, need, needs, table.stock, at=len(table.firsts) + 1, practice=table.practice
+        )
         if first is not None:
             return first
     return None
@@ -196,7 +208,8 @@ def _known(made: Made, child: Child, table: _Table) -> bool:
     """Whether it is known to a child that has something familiar already."""
     rungs = table.known.get(child.id, frozenset())
     return (made.design.key, made.level.number) in rungs and any(
-        f.rung in rungs for f in table.firsts if child.id in f.tray.for_children)
+        f.rung in rungs for f in table.firsts if child.id in f.tray.for_children
+    )
 
 
 def _has(design: Design, table: _Table) -> bool:
@@ -204,11 +217,20 @@ def _has(design: Design, table: _Table) -> bool:
     there = {f.made.design.key: f.made.design for f in table.firsts}
     mine = {key for key, _ in design.follows}
     return design.key in there or any(
-        other.key in mine or design.key in {key for key, _ in other.follows} for other in there.values())
+        other.key in mine or design.key in {key for key, _ in other.follows} for other in there.values()
+    )
 
 
-def chosen(design: Design, level: Level, need: Need, needs: Sequence[Need], stock: Stock, *, at: int,
-           practice: Practice = Practice()) -> First | None:  # fmt: skip
+def chosen(
+    design: Design,
+    level: Level,
+    need: Need,
+    needs: Sequence[Need],
+    stock: Stock,
+    *,
+    at: int,
+    practice: Practice = Practice(),
+) -> First | None:
     """A tray of a card at a level for a child, and for whom else it suits; None where it cannot be made.
 
     `at` makes its id, -at.
@@ -226,27 +248,46 @@ def chosen(design: Design, level: Level, need: Need, needs: Sequence[Need], stoc
 
 def _suits(made: Made, other: Need, practice: Practice) -> bool:
     suited = ready_for(made.design, made.level, other, other.names, practice)
-    checks = check_tray(made.design, made.level, made.assembled, [other.child], other.children, other.on,
-                        practice=practice)  # fmt: skip
+    checks = check_tray(
+        made.design, made.level, made.assembled, [other.child], other.children, other.on, practice=practice
+    )
     return suited.now and not suited.held_back and not any(c.severity == "must" for c in checks)
 
 
 def _as_tray(made: Made, meant: Sequence[Child], tray_id: int) -> Tray:
     design, level = made.design, made.level
     name = design.titled(level)
-    card = Card(id=tray_id, name=name[:80], area=design.area, key=design.key, level=level.number, guess=level.guess,
-                from_months=design.opens_at(level),
-                to_months=design.to_months, sort=design.sort)  # fmt: skip
-    return tray_of(design, level, made.assembled, name=name[:72], card=card, tray_id=tray_id,
-                   for_children=frozenset(c.id for c in meant))  # fmt: skip
+    card = Card(
+        id=tray_id,
+        name=name[:80],
+        area=design.area,
+        key=design.key,
+        level=level.number,
+        guess=level.guess,
+        from_months=design.opens_at(level),
+        to_months=design.to_months,
+        sort=design.sort,
+    )
+    return tray_of(
+        design,
+        level,
+        made.assembled,
+        name=name[:72],
+        card=card,
+        tray_id=tray_id,
+        for_children=frozenset(c.id for c in meant),
+    )
 
 
 def away_from(tray: Tray, need: Need, practice: Practice = Practice()) -> tuple[Child, ...]:
     """The children of the house for whom something on a tray is a hazard that is not to be in their reach."""
     found = hazards(tray, practice)
-    return tuple(child for child in need.children if child.id not in tray.for_children
-                 and any(h.severity_for(own=False) != "note" and endangers(h, child, need.on)
-                         for h in found))  # fmt: skip
+    return tuple(
+        child
+        for child in need.children
+        if child.id not in tray.for_children
+        and any(h.severity_for(own=False) != "note" and endangers(h, child, need.on) for h in found)
+    )
 
 
 def _why(made: Made, need: Need, tray: Tray) -> Reason:
@@ -254,8 +295,11 @@ def _why(made: Made, need: Need, tray: Tray) -> Reason:
     child, design, level = need.child.name, made.design, made.level
     loved = matched(need.child.passions, tray)
     state = need.states.get((design.key, level.number))
-    before = [need.names.get(key, key) for key, number in design.before(level.number)
-              if key != design.key and need.states.get((key, number)) in KNOWN]  # fmt: skip
+    before = [
+        need.names.get(key, key)
+        for key, number in design.before(level.number)
+        if key != design.key and need.states.get((key, number)) in KNOWN
+    ]
     below = need.states.get((design.key, level.number - 1)) in KNOWN
     aim = small(unstopped(design.aim))
     if loved:
@@ -273,9 +317,15 @@ def _why(made: Made, need: Need, tray: Tray) -> Reason:
     return Reason("FIRST", text, (), (f"card:{design.key}",))
 
 
-def others_for(first: First, firsts: Sequence[First], stock: Stock, needs: Sequence[Need],
-               ranked: Sequence[Ranked], *, practice: Practice = Practice(),
-               ) -> tuple[tuple[str, int], ...]:  # fmt: skip
+def others_for(
+    first: First,
+    firsts: Sequence[First],
+    stock: Stock,
+    needs: Sequence[Need],
+    ranked: Sequence[Ranked],
+    *,
+    practice: Practice = Practice(),
+) -> tuple[tuple[str, int], ...]:
     """What could stand in the place of a tray of the first shelf: cards with their level, the best first, of its own
     area before others, each made of what the other trays leave free."""
     need = next(n for n in needs if n.child.id in first.tray.for_children)

@@ -114,8 +114,18 @@ class _View:
 
     def _front(self, each: Content, left: float, base: float, fillings: Sequence[Content]) -> Front:
         thing = each.component
-        return Front(thing.name, kind_of(thing).drawn, each.count, left, base, self.width_mm(each), height_mm(thing),
-                     thing.colours, _filling(thing, fillings), thing.material)  # fmt: skip
+        return Front(
+            thing.name,
+            kind_of(thing).drawn,
+            each.count,
+            left,
+            base,
+            self.width_mm(each),
+            height_mm(thing),
+            thing.colours,
+            _filling(thing, fillings),
+            thing.material,
+        )
 
 
 def _filling(vessel: Component, fillings: Sequence[Content]) -> Filling | None:
@@ -124,8 +134,15 @@ def _filling(vessel: Component, fillings: Sequence[Content]) -> Filling | None:
         return None
     thing = within.component
     full = min(1.0, (within.ml or 0.0) / vessel.inside.volume_ml) if thing.medium and vessel.inside.volume_ml else 0.6
-    return Filling(kind_of(thing).drawn, within.count, largest_mm(thing.shape), round(full, 2), thing.colours,
-                   thing.medium, thing.kind == "water")  # fmt: skip
+    return Filling(
+        kind_of(thing).drawn,
+        within.count,
+        largest_mm(thing.shape),
+        round(full, 2),
+        thing.colours,
+        thing.medium,
+        thing.kind == "water",
+    )
 
 
 def _container(thing: Component, tray: Tray) -> Front:

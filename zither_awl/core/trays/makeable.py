@@ -116,9 +116,7 @@ class Need:
     """The single next steps of its ladders (core.ladders), each with the name of what it follows."""
 
 
-def makeable(
-    designs: Iterable[Design], stock: Stock, need: Need, *, practice: Practice = Practice(),
-) -> Makeable:  # fmt: skip
+def makeable(designs: Iterable[Design], stock: Stock, need: Need, *, practice: Practice = Practice()) -> Makeable:
     """Every card whose window is near, at the level this child is at, made from what is free, ranked."""
     months = corrected_months(need.child.born, need.child.gestation_weeks, need.on)
     slack = practice.near_window_months
@@ -135,9 +133,13 @@ OUTGROWN_MONTHS = 6
 
 
 def level_for(
-    design: Design, states: Mapping[tuple[str, int], State], months: int, *, told: bool = False,
+    design: Design,
+    states: Mapping[tuple[str, int], State],
+    months: int,
+    *,
+    told: bool = False,
     implied: frozenset[tuple[str, int]] = frozenset(),
-) -> Level:  # fmt: skip
+) -> Level:
     """The level a child is at: the first not mastered, as far as its age allows.
 
     Where nothing of a card was ever seen or said (`told`), what a child has outgrown by its age is not begun with.
@@ -168,10 +170,18 @@ def _best_level(design: Design, stock: Stock, need: Need, months: int, practice:
 
 
 def make(
-    design: Design, level: Level, stock: Stock, need: Need, *, fixed: Mapping[str, int] = {},
-    counts: Mapping[str, int] = {}, container: int | None = None,
-    spots: Mapping[str, tuple[float, float, bool]] = {}, practice: Practice = Practice(), told: tuple[Check, ...] = (),
-) -> Made:  # fmt: skip
+    design: Design,
+    level: Level,
+    stock: Stock,
+    need: Need,
+    *,
+    fixed: Mapping[str, int] = {},
+    counts: Mapping[str, int] = {},
+    container: int | None = None,
+    spots: Mapping[str, tuple[float, float, bool]] = {},
+    practice: Practice = Practice(),
+    told: tuple[Check, ...] = (),
+) -> Made:
     """Match, choose a container, put together and check one level. `fixed` and `container` are chosen by hand; `told`
     is what else is to be told of it."""
     # What a demonstration needs is never in a child's hands.
@@ -200,9 +210,16 @@ def container_role(level: Level) -> Role:
 
 
 def choose_container(
-    design: Design, level: Level, matches: Matches, stock: Stock, *, wary: Wary | None = None,
-    by_hand: int | None = None, counts: Mapping[str, int] = {}, spots: Mapping[str, tuple[float, float, bool]] = {},
-) -> tuple[Assembled, Component | None, Component | None]:  # fmt: skip
+    design: Design,
+    level: Level,
+    matches: Matches,
+    stock: Stock,
+    *,
+    wary: Wary | None = None,
+    by_hand: int | None = None,
+    counts: Mapping[str, int] = {},
+    spots: Mapping[str, tuple[float, float, bool]] = {},
+) -> tuple[Assembled, Component | None, Component | None]:
     """The smallest free container everything fits on, and the smallest owned one that would do where none is free."""
 
     def put(on: Component | None) -> Assembled:
@@ -215,14 +232,16 @@ def choose_container(
     if by_hand is not None:
         chosen = next((c.component for c in considered if c.component.id == by_hand), None)
         return put(chosen), chosen, None
-    usable = [c for c in considered if c.answer != "does not"
-              and stock.free(c.component) > spoken_for.count(c.component.id)]  # fmt: skip
+    usable = [
+        c for c in considered if c.answer != "does not" and stock.free(c.component) > spoken_for.count(c.component.id)
+    ]
     for candidate in _smallest_first(usable):
         made = put(candidate.component)
         if isinstance(made.packing, Packing):
             return made, candidate.component, None
-    would_do = next((c.component for c in _smallest_first(considered)
-                     if isinstance(put(c.component).packing, Packing)), None)  # fmt: skip
+    would_do = next(
+        (c.component for c in _smallest_first(considered) if isinstance(put(c.component).packing, Packing)), None
+    )
     # Drawn on what would do, so that it can be seen; it is still named as missing.
     best = would_do or max((c.component for c in usable), key=_floor, default=None)
     return put(best), best, would_do
@@ -237,15 +256,20 @@ def _floor(component: Component) -> float:
     return inside.top_mm * (inside.across_mm or inside.top_mm) if inside else 0.0
 
 
-def ready_for(design: Design, level: Level, need: Need, names: Mapping[str, str],
-              practice: Practice = Practice()) -> Readiness:  # fmt: skip
+def ready_for(
+    design: Design, level: Level, need: Need, names: Mapping[str, str], practice: Practice = Practice()
+) -> Readiness:
     """Whether a card at a level suits the child, before there is a tray of it. `names` of the cards, by key."""
     passed = need.presumed | need.implied
     asked = LevelAsked(
-        from_months=design.opens_at(level), to_months=design.to_months,
-        before=tuple((names.get(key, key), _state(need, (key, number)))
-                     for key, number in design.before(level.number) if (key, number) not in passed),
-    )  # fmt: skip
+        from_months=design.opens_at(level),
+        to_months=design.to_months,
+        before=tuple(
+            (names.get(key, key), _state(need, (key, number)))
+            for key, number in design.before(level.number)
+            if (key, number) not in passed
+        ),
+    )
     state = _state(need, (design.key, level.number))
     # No tray of it stands: what is mastered is done with, as far as anybody knows.
     record = Record(mastery=state, faded=state == "mastered")
@@ -256,8 +280,9 @@ def _state(need: Need, rung: tuple[str, int]) -> MasteryState:
     return need.states.get(rung, "not shown")
 
 
-def _rank(design: Design, level: Level, matches: Matches, made: Assembled, need: Need,
-          practice: Practice) -> tuple[dict[str, float], tuple[Reason, ...]]:  # fmt: skip
+def _rank(
+    design: Design, level: Level, matches: Matches, made: Assembled, need: Need, practice: Practice
+) -> tuple[dict[str, float], tuple[Reason, ...]]:
     suited = ready_for(design, level, need, need.names, practice)
     fit = suited.fit
     bins = {c.component.bin_id for c in made.contents if c.component.bin_id is not None}
@@ -269,9 +294,13 @@ def _rank(design: Design, level: Level, matches: Matches, made: Assembled, need:
     held = -HELD_BACK if suited.held_back else 0.0
     follows = need.next_steps.get((design.key, level.number), "")
     terms = {
-        "fit": fit, "next step": NEXT_STEP if follows else 0.0, "area missing": lacking, "effort": -effort,
-        "stands in": -STANDS_IN * _standing_in(matches), "held back": held,
-    }  # fmt: skip
+        "fit": fit,
+        "next step": NEXT_STEP if follows else 0.0,
+        "area missing": lacking,
+        "effort": -effort,
+        "stands in": -STANDS_IN * _standing_in(matches),
+        "held back": held,
+    }
     return terms, tuple(_reasons(design, need, suited, follows, bool(lacking), effort, len(bins)))
 
 
@@ -284,19 +313,24 @@ def _standing_in(matches: Matches) -> int:
 
 
 def _reasons(
-    design: Design, need: Need, suited: Readiness, follows: str, lacking: bool, effort: float, bins: int,
-) -> Iterable[Reason]:  # fmt: skip
+    design: Design, need: Need, suited: Readiness, follows: str, lacking: bool, effort: float, bins: int
+) -> Iterable[Reason]:
     if follows:
-        yield Reason("SEQ-1", say("{child}'s next single step, after {follows}.", child=need.child.name,
-                                  follows=follows))
+        yield Reason(
+            "SEQ-1", say("{child}'s next single step, after {follows}.", child=need.child.name, follows=follows)
+        )
     yield from suited.reasons
     if lacking:
-        yield Reason("ROT-6", say("Nothing of {area} stands out for {child} now.", area=design.area,
-                                  child=need.child.name))
+        yield Reason(
+            "ROT-6", say("Nothing of {area} stands out for {child} now.", area=design.area, child=need.child.name)
+        )
     said = [say("from {bins}", bins=say("{n, plural, one {# bin} other {# bins}}", n=bins))] if bins else []
     said += [say("prepared each morning")] if design.morning else []
-    yield Reason("EFFORT", say("Things to fetch {said}.", said=listed(said)) if said else say("Everything is at hand."),
-                 (Quantity(say("effort"), round(effort, 1), ""),))  # fmt: skip
+    yield Reason(
+        "EFFORT",
+        say("Things to fetch {said}.", said=listed(said)) if said else say("Everything is at hand."),
+        (Quantity(say("effort"), round(effort, 1), ""),),
+    )
 
 
 def _unlocks(tried: Iterable[Made], stock: Stock) -> tuple[Unlock, ...]:
@@ -314,6 +348,9 @@ def _unlocks(tried: Iterable[Made], stock: Stock) -> tuple[Unlock, ...]:
         by_kind.setdefault(kind, []).extend(cards)
         names.setdefault(kind, role_name)
     owned = {kind for kind in by_kind if any(kind_of(c).does((kind,)) for c in stock.all)}
-    return tuple(sorted((Unlock(kind, names[kind], tuple(dict.fromkeys(cards)), kind in owned)
-                         for kind, cards in by_kind.items()),
-                        key=lambda each: (-len(each.cards), each.kind)))  # fmt: skip
+    return tuple(
+        sorted(
+            (Unlock(kind, names[kind], tuple(dict.fromkeys(cards)), kind in owned) for kind, cards in by_kind.items()),
+            key=lambda each: (-len(each.cards), each.kind),
+        )
+    )

@@ -30,6 +30,7 @@ usual size; and each whole of a limit it is beyond, which may be a quarter (ours
 ROOM_MM2 = 5000.0
 """So much floor of the tray costs 1."""
 
+
 @dataclass(frozen=True, slots=True)
 class Wary:
     """Whom a tray is for and who else is about, on a day."""
@@ -55,9 +56,14 @@ class Matches:
 
 
 def match_roles(
-    level: Level, stock: Stock, *, wary: Wary | None = None, fixed: Mapping[str, int] = {},
-    counts: Mapping[str, int] = {}, practice: Practice = Practice(),
-) -> Matches:  # fmt: skip
+    level: Level,
+    stock: Stock,
+    *,
+    wary: Wary | None = None,
+    fixed: Mapping[str, int] = {},
+    counts: Mapping[str, int] = {},
+    practice: Practice = Practice(),
+) -> Matches:
     """Fill every role of a level from what is owned and free, at the least cost.
 
     `fixed` are roles chosen by hand, as component ids; they stand even where the program would not choose them.
@@ -67,10 +73,8 @@ def match_roles(
     considered = {
         role.name: _with_chosen(role, consider(role, stock, wary, practice), fixed.get(role.name), stock)
         for role in roles
-    }  # fmt: skip
-    options = {
-        role.name: [c for c in considered[role.name] if _may(c, fixed.get(role.name))] for role in roles
-    }  # fmt: skip
+    }
+    options = {role.name: [c for c in considered[role.name] if _may(c, fixed.get(role.name))] for role in roles}
     search = Search(roles, options, level, stock, frozenset(fixed))
     search.run()
     unfilled = tuple(role.name for role in roles if search.best[role.name] is None and not role.optional)
@@ -78,15 +82,16 @@ def match_roles(
     return Matches(chosen, considered, unfilled, search.best_cost)
 
 
-def _with_chosen(
-    role: Role, found: tuple[Candidate, ...], by_hand: int | None, stock: Stock
-) -> tuple[Candidate, ...]:  # fmt: skip
+def _with_chosen(role: Role, found: tuple[Candidate, ...], by_hand: int | None, stock: Stock) -> tuple[Candidate, ...]:
     """What was considered, and the thing of another kind that somebody chose by hand, under its warning."""
     thing = next((c for c in stock.all if c.id == by_hand), None)
     if thing is None or any(c.component.id == by_hand for c in found):
         return found
-    why = say("Another kind than the card asks for: {kind} for {accepts}.", kind=thing.kind,
-              accepts=', or '.join(role.accepts[:3]))
+    why = say(
+        "Another kind than the card asks for: {kind} for {accepts}.",
+        kind=thing.kind,
+        accepts=", or ".join(role.accepts[:3]),
+    )
     against = _stock_problems(role, thing, stock)
     return (Candidate(thing, "does not" if against else "would do", STAND_IN, (why, *against)), *found)
 
@@ -175,10 +180,15 @@ def _beyond(role: Role, each: Component) -> float:
 def _of_size(role: Role, each: Component, large: str, small: str) -> str:
     size = figure(largest_mm(each.shape))
     if _beyond(role, each) > 0 and role.at_most_mm is not None:
-        return say("{large}: {size} mm, at most {at_most_mm} mm.", large=large, size=size,
-                   at_most_mm=figure(role.at_most_mm))
-    return say("{small}: {size} mm, at least {at_least_mm} mm.", small=small, size=size,
-               at_least_mm=figure(role.at_least_mm or 0))
+        return say(
+            "{large}: {size} mm, at most {at_most_mm} mm.", large=large, size=size, at_most_mm=figure(role.at_most_mm)
+        )
+    return say(
+        "{small}: {size} mm, at least {at_least_mm} mm.",
+        small=small,
+        size=size,
+        at_least_mm=figure(role.at_least_mm or 0),
+    )
 
 
 def _size_problems(role: Role, each: Component, wary: Wary | None) -> list[str]:
@@ -214,9 +224,13 @@ def _shown(role: Role, each: Component) -> tuple[list[str], list[str]]:
     if role.colours and not told:
         unknown.append(say("Its colours are not said; {colours} are wanted.", colours=role.colours))
     elif role.colours and told < role.colours and "mixed" not in each.colours:
-        against.append(say("It is in {colours}; {colours2} are wanted.",
-                           colours=say("{n, plural, one {# colour} other {# colours}}", n=told),
-                           colours2=role.colours))
+        against.append(
+            say(
+                "It is in {colours}; {colours2} are wanted.",
+                colours=say("{n, plural, one {# colour} other {# colours}}", n=told),
+                colours2=role.colours,
+            )
+        )
     return against, unknown
 
 
@@ -226,10 +240,18 @@ def _stock_problems(role: Role, each: Component, stock: Stock) -> list[str]:
     free = stock.free(each)
     if free >= role.count or role.beside:
         return []
-    on = together((say("{n} on {tray}", n=n, tray=tray.name) if n > 1 else say("on {tray}", tray=tray.name) for tray,
-        n in stock.on_trays(each)), ", ")
-    return [say("In use: {on}.", on=on) if not free else say("Only {iss} free: {on}.",
-                                                  iss=say("{n, plural, one {# is} other {# are}}", n=free), on=on)]
+    on = together(
+        (
+            say("{n} on {tray}", n=n, tray=tray.name) if n > 1 else say("on {tray}", tray=tray.name)
+            for tray, n in stock.on_trays(each)
+        ),
+        ", ",
+    )
+    return [
+        say("In use: {on}.", on=on)
+        if not free
+        else say("Only {iss} free: {on}.", iss=say("{n, plural, one {# is} other {# are}}", n=free), on=on)
+    ]
 
 
 def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[list[str], list[str]]:
@@ -239,17 +261,25 @@ def _dangers(each: Component, wary: Wary | None, practice: Practice) -> tuple[li
     known = component_hazards(each, practice)
     musts = [h for h in known if h.severity == "must"]
     mine = [h for h in known if h.severity_for(own=True) == "must" and endangers(h, wary.of, wary.on)]
-    own = [say("Not for {of}: {h}{age}.", of=wary.of.name, h=h.text, age=_age(h)) for h in mine
-        if not may_be_allowed(h, wary.of, wary.on)]
+    own = [
+        say("Not for {of}: {h}{age}.", of=wary.of.name, h=h.text, age=_age(h))
+        for h in mine
+        if not may_be_allowed(h, wary.of, wary.on)
+    ]
     watched = [say("With an adult at the table only: {h}{age}.", h=h.text, age=_age(h)) for h in mine]
     others = [
         say("{child} must not get at it: {h}{age}.", child=child.name, h=h.text, age=_age(h))
-        for child in wary.children if child.id != wary.of.id
-        for h in musts[:1] if endangers(h, child, wary.on)
-    ]  # fmt: skip
+        for child in wary.children
+        if child.id != wary.of.id
+        for h in musts[:1]
+        if endangers(h, child, wary.on)
+    ]
     return own[:1], [*watched[:1], *others]
 
 
 def _age(hazard: Hazard) -> str:
-    return say("; limit {minimum_age_months} months",
-        minimum_age_months=hazard.minimum_age_months) if hazard.minimum_age_months else ""
+    return (
+        say("; limit {minimum_age_months} months", minimum_age_months=hazard.minimum_age_months)
+        if hazard.minimum_age_months
+        else ""
+    )

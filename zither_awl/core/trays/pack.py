@@ -65,8 +65,14 @@ def pack(width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float 
     """
     if not items:
         return Packing((), 0.0)
-    too_deep = next((i for i in items if min(i.width_mm, i.depth_mm) > depth_mm
-                     or max(i.width_mm, i.depth_mm) > max(width_mm, depth_mm)), None)  # fmt: skip
+    too_deep = next(
+        (
+            i
+            for i in items
+            if min(i.width_mm, i.depth_mm) > depth_mm or max(i.width_mm, i.depth_mm) > max(width_mm, depth_mm)
+        ),
+        None,
+    )
     if too_deep is not None:
         return _short_of(too_deep, width_mm, depth_mm)
     row = _in_a_row(width_mm, depth_mm, items, gap_mm, narrow=False)
@@ -83,7 +89,7 @@ def _short_of(item: Item, width_mm: float, depth_mm: float) -> NoRoom:
 
 def _in_a_row(
     width_mm: float, depth_mm: float, items: Sequence[Item], gap_mm: float, *, narrow: bool
-) -> Packing | None:  # fmt: skip
+) -> Packing | None:
     """All in one row, spread evenly, in the middle; with `narrow` each is turned where that makes it narrower."""
     sides = []
     for item in items:
@@ -123,6 +129,16 @@ def _least_extent(items: Sequence[Item], gap: int, high: int) -> int:
     return min(ceil(area / high), 10_000)
 
 
+SETTINGS = {
+    "num_workers": 1,
+    "random_seed": SEED,
+    # Without linear relaxation and probing ten ordered things take half the time (see bench/).
+    "linearization_level": 0,
+    "cp_model_probing_level": 0,
+    "symmetry_level": 0,
+}
+
+
 def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int, *, spread: bool) -> Packing | None:
     """With `spread` the arrangement that runs furthest to the right, step by step, on a tray of that width; else the
     one of the smallest width, on a tray as wide as need be."""
@@ -146,20 +162,22 @@ def _solve(items: Sequence[Item], depth_mm: float, gap_mm: float, widest: int, *
     else:
         model.minimize(extent)
     solver = cp_model.CpSolver()
-    solver.parameters.num_workers = 1
-    solver.parameters.random_seed = SEED
-    # Without linear relaxation and probing ten ordered things take half the time (see bench/).
-    solver.parameters.linearization_level = 0
-    solver.parameters.cp_model_probing_level = 0
-    solver.parameters.symmetry_level = 0
+    for name, value in SETTINGS.items():
+        setattr(solver.parameters, name, value)
     solver.parameters.max_deterministic_time = SPREAD_TIME if spread else 20.0
     if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     spots = tuple(
-        Laid(item.name, float(solver.value(p.x)), float(solver.value(p.y)), float(solver.value(p.w) - gap),
-             float(solver.value(p.d) - gap), bool(solver.value(p.turn)))
+        Laid(
+            item.name,
+            float(solver.value(p.x)),
+            float(solver.value(p.y)),
+            float(solver.value(p.w) - gap),
+            float(solver.value(p.d) - gap),
+            bool(solver.value(p.turn)),
+        )
         for item, p in zip(items, placed, strict=True)
-    )  # fmt: skip
+    )
     return Packing(spots, max(spot.x_mm + spot.width_mm for spot in spots))
 
 

@@ -12,8 +12,9 @@ FETCHING = re.compile(
 )
 BACK = re.compile(
     r"\b(back|shelf|return|hang|home|put \S+( \S+)? away|clear away|to (the|their|its) drawer"
-    r"|(to|in) (its|their|the same) (own )?places?)\b", re.I,
-)  # fmt: skip
+    r"|(to|in) (its|their|the same) (own )?places?)\b",
+    re.I,
+)
 OPENS = {
     "whole": say("Invite the child, and fetch the tray from the shelf together, both hands on its short sides."),
     "one by one": say("Invite the child, and fetch the things from the shelf together, one by one."),

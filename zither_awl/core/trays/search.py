@@ -78,8 +78,9 @@ class Search:
     def _least(self, role: Role) -> int:
         return min((c.cost for c in self.options[role.name]), default=_empty(role))
 
-    def _fill(self, at: int, cost: int, so_far: dict[str, Candidate | None], used: dict[int, int],
-              places: dict[str, int]) -> None:  # fmt: skip
+    def _fill(
+        self, at: int, cost: int, so_far: dict[str, Candidate | None], used: dict[int, int], places: dict[str, int]
+    ) -> None:
         if cost + self.rest[at] >= self.best_cost:
             return
         if at == len(self.order):
@@ -99,8 +100,13 @@ class Search:
                 continue
             so_far[role.name] = candidate
             if allowed(self.level, self.roles, so_far, role, self.by_hand):
-                self._fill(at + 1, cost + candidate.cost, so_far, {**used, key: used.get(key, 0) + takes},
-                           {**places, role.name: place})  # fmt: skip
+                self._fill(
+                    at + 1,
+                    cost + candidate.cost,
+                    so_far,
+                    {**used, key: used.get(key, 0) + takes},
+                    {**places, role.name: place},
+                )
             del so_far[role.name]
         so_far[role.name] = None
         self._fill(at + 1, cost + _empty(role), so_far, used, places)
@@ -121,9 +127,12 @@ def _empty(role: Role) -> int:
 
 
 def allowed(
-    level: Level, roles: tuple[Role, ...], so_far: Mapping[str, Candidate | None], new: Role,
+    level: Level,
+    roles: tuple[Role, ...],
+    so_far: Mapping[str, Candidate | None],
+    new: Role,
     by_hand: frozenset[str] = frozenset(),
-) -> bool:  # fmt: skip
+) -> bool:
     """Whether the rules between roles hold for a role just filled and those filled before it.
 
     Two roles both chosen by hand stand, whatever is between them: the check of the tray says what is wrong.

@@ -54,8 +54,9 @@ def _packs(made: Made, roles: Mapping[str, Component]) -> bool:
 def _options(made: Made, stock: Stock) -> Options:
     options = {
         role.name: (role.count, [c.component for c in made.matches.considered[role.name] if c.answer != "does not"])
-        for role in made.level.roles if not role.same_as and role.name in made.matches.chosen
-    }  # fmt: skip
+        for role in made.level.roles
+        if not role.same_as and role.name in made.matches.chosen
+    }
     if made.level.container:
         considered = consider(container_role(made.level), stock, None)
         packs: dict[Inside | None, bool] = {}
@@ -143,10 +144,6 @@ def _tie(model: Any, at: int, made: Made, picks: Picks, by_id: Mapping[int, Comp
 
 def _tied_roles(made: Made) -> set[tuple[str, str]]:
     """The pairs of roles between which some rule stands."""
-    tied = {
-        (role.name, other)
-        for role in made.level.roles
-        for other in role.ties
-    }
+    tied = {(role.name, other) for role in made.level.roles for other in role.ties}
     pour = made.level.pour
     return tied | ({(pour.from_, pour.into)} if pour else set())

@@ -78,5 +78,6 @@ def shared_stock(trays: Iterable[Tray], stock: Stock) -> tuple[Clash, ...]:
     owned = {c.id: c for c in stock.all}
     return tuple(
         Clash(owned[key], owned[key].count, tuple(of.items()))
-        for key, of in wanted.items() if key in owned and sum(of.values()) > owned[key].count
-    )  # fmt: skip
+        for key, of in wanted.items()
+        if key in owned and sum(of.values()) > owned[key].count
+    )

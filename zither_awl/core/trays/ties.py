@@ -24,30 +24,51 @@ def pair_problems(role: Role, get: Callable[[str], Component | None]) -> list[st
         return []
     problems = []
     if role.same_as and (twin := get(role.same_as)) is not None and twin.id != mine.id:
-        problems.append(say("{role} and {same_as} are to be the very same thing.", role=role.name,
-                            same_as=role.same_as))
+        problems.append(
+            say("{role} and {same_as} are to be the very same thing.", role=role.name, same_as=role.same_as)
+        )
     problems += [
         say("{role} and {other} are to be different things.", role=role.name, other=other)
-        for other in role.unlike if (twin := get(other)) is not None and too_alike(mine, twin)
-    ]  # fmt: skip
+        for other in role.unlike
+        if (twin := get(other)) is not None and too_alike(mine, twin)
+    ]
     problems += [
         say("{role} and {other} are to share a colour.", role=role.name, other=other)
-        for other in role.coloured_as if (twin := get(other)) is not None and not share_a_colour(mine, twin)
-    ]  # fmt: skip
+        for other in role.coloured_as
+        if (twin := get(other)) is not None and not share_a_colour(mine, twin)
+    ]
     if role.fits_in and (hole := get(role.fits_in)) is not None and not goes_through(mine, hole):
         opening = hole.inside.opening_mm if hole.inside else 0
         problems.append(
-            say("{mine} ({passage_mm} mm) does not go through {hole} ({opening} mm).", mine=mine.name,
-                passage_mm=decimal(passage_mm(mine.shape), 0), hole=hole.name, opening=decimal(opening, 0))
+            say(
+                "{mine} ({passage_mm} mm) does not go through {hole} ({opening} mm).",
+                mine=mine.name,
+                passage_mm=decimal(passage_mm(mine.shape), 0),
+                hole=hole.name,
+                opening=decimal(opening, 0),
+            )
         )
     if role.lies_in and not mine.medium and (dish := get(role.lies_in)) is not None:
-        room = bulk_ml(mine, role.count)
-        if dish.inside is not None and room > heaped_ml(dish, mine):
-            holds = say("{dish} holds {heaped_ml} ml heaped", dish=dish.name,
-                        heaped_ml=decimal(heaped_ml(dish, mine), 0))
-            problems.append(say("{holds}; {count} {mine} take {room} ml.", holds=holds, count=role.count,
-                                mine=mine.name, room=decimal(room, 0)))
+        problems += _too_many(role, mine, dish)
     return problems
+
+
+def _too_many(role: Role, mine: Component, dish: Component) -> list[str]:
+    """That so many do not lie in their dish, or nothing."""
+    room = bulk_ml(mine, role.count)
+    if dish.inside is None or room <= heaped_ml(dish, mine):
+        return []
+    heaped = decimal(heaped_ml(dish, mine), 0)
+    holds = say("{dish} holds {heaped_ml} ml heaped", dish=dish.name, heaped_ml=heaped)
+    return [
+        say(
+            "{holds}; {count} {mine} take {room} ml.",
+            holds=holds,
+            count=role.count,
+            mine=mine.name,
+            room=decimal(room, 0),
+        )
+    ]
 
 
 def pour_problems(level: Level, get: Callable[[str], Component | None]) -> list[str]:
@@ -58,8 +79,14 @@ def pour_problems(level: Level, get: Callable[[str], Component | None]) -> list[
         return []
     poured = pour.share * source.capacity_ml
     if poured > target.capacity_ml:
-        return [say("{target} holds {capacity_ml} ml; {poured} ml are poured.", target=target.name,
-                    capacity_ml=decimal(target.capacity_ml, 0), poured=decimal(poured, 0))]
+        return [
+            say(
+                "{target} holds {capacity_ml} ml; {poured} ml are poured.",
+                target=target.name,
+                capacity_ml=decimal(target.capacity_ml, 0),
+                poured=decimal(poured, 0),
+            )
+        ]
     return []
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from zither_awl.core.errors import Gathering
-from zither_awl.core.saying import figure, say, together
+from zither_awl.core.saying import figure, say
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.shapes import Shape, Softness
 from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH, named, sized
@@ -16,9 +16,19 @@ MOST_CHILD_MONTHS = 144
 """Children up to twelve are recorded: an older sister is part of the house."""
 
 AREAS = (
-    "practical life", "sensorial", "language", "mathematics", "geography", "botany", "zoology",
-    "history", "science", "art", "music", "movement",
-)  # fmt: skip
+    "practical life",
+    "sensorial",
+    "language",
+    "mathematics",
+    "geography",
+    "botany",
+    "zoology",
+    "history",
+    "science",
+    "art",
+    "music",
+    "movement",
+)
 
 Rung = tuple[str, int]
 """A card's key and the number of a level."""
@@ -45,13 +55,22 @@ class Bin:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(len(self.place) <= NAME_LENGTH, "place", say("has {place} characters; the limit is 80.",
-                                                                 place=len(self.place)))
+        wrong.check(
+            len(self.place) <= NAME_LENGTH,
+            "place",
+            say("has {place} characters; the limit is 80.", place=len(self.place)),
+        )
         high = self.height_mm
-        wrong.check(high is None or 0 <= high <= MOST_MM, "height_mm", say("is {high} mm; expected 0 to 5000 mm.",
-                                                            high=figure(high or 0)))
-        wrong.check(self.most is None or 1 <= self.most <= 500, "most", say("is {most}; expected 1 to 500 things.",
-                                                            most=self.most))
+        wrong.check(
+            high is None or 0 <= high <= MOST_MM,
+            "height_mm",
+            say("is {high} mm; expected 0 to 5000 mm.", high=figure(high or 0)),
+        )
+        wrong.check(
+            self.most is None or 1 <= self.most <= 500,
+            "most",
+            say("is {most}; expected 1 to 500 things.", most=self.most),
+        )
         wrong.finish()
 
 
@@ -81,11 +100,17 @@ class Card:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.area in AREAS, "area", say("is {area}; expected one of {areas}.", area=repr(self.area),
-                                                    areas=together(AREAS, ', ')))
-        wrong.check(0 <= self.from_months < self.to_months <= MOST_MONTHS, "from_months",
-                    say("to to_months is {from_months} to {to_months}; expected 0 to {most_months}, rising.",
-                        from_months=self.from_months, to_months=self.to_months, most_months=MOST_MONTHS))
+        wrong.among(self.area, AREAS, "area")
+        wrong.check(
+            0 <= self.from_months < self.to_months <= MOST_MONTHS,
+            "from_months",
+            say(
+                "to to_months is {from_months} to {to_months}; expected 0 to {most_months}, rising.",
+                from_months=self.from_months,
+                to_months=self.to_months,
+                most_months=MOST_MONTHS,
+            ),
+        )
         wrong.check(0 <= self.guess < 1, "guess", say("is {guess}; expected 0 to less than 1.", guess=self.guess))
         wrong.finish()
 
@@ -128,8 +153,11 @@ class Content:
     def said(self) -> str:
         """It as people say it: "3 small bowls", "chickpeas"."""
         alone = self.component.medium or self.count == 1
-        return self.component.name if alone else say("{count} {component}", count=self.count,
-                                                     component=self.component.name)
+        return (
+            self.component.name
+            if alone
+            else say("{count} {component}", count=self.count, component=self.component.name)
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -168,8 +196,11 @@ class Tray:
         wrong = Gathering()
         named(wrong, self.name)
         sized(wrong, 1500.0, width_mm=self.width_mm, depth_mm=self.depth_mm, height_mm=self.height_mm)
-        wrong.check(0 < self.mass_g <= 20000, "mass_g", say("is {mass_g} g; expected more than 0, at most 20000 "
-                                                            "g.", mass_g=figure(self.mass_g)))
+        wrong.check(
+            0 < self.mass_g <= 20000,
+            "mass_g",
+            say("is {mass_g} g; expected more than 0, at most 20000 g.", mass_g=figure(self.mass_g)),
+        )
         wrong.check(1 <= self.pieces <= 1000, "pieces", say("is {pieces}; expected 1 to 1000.", pieces=self.pieces))
         wrong.check(self.cord_mm is None or self.cord_mm > 0, "cord_mm", say("must be more than 0 mm."))
         wrong.finish()

@@ -60,14 +60,23 @@ class Routine:
     def __post_init__(self) -> None:
         wrong = Gathering()
         wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", say("must have 1 to 80 characters."))
-        wrong.check(len(self.invitation) <= 200, "invitation", say("has {invitation} characters, at most 200.",
-                                                                   invitation=len(self.invitation)))
-        wrong.check(0 <= self.from_months <= 144, "from_months", say("is {from_months}; expected 0 to 144 "
-                                                                     "months.", from_months=self.from_months))
+        wrong.check(
+            len(self.invitation) <= 200,
+            "invitation",
+            say("has {invitation} characters, at most 200.", invitation=len(self.invitation)),
+        )
+        wrong.check(
+            0 <= self.from_months <= 144,
+            "from_months",
+            say("is {from_months}; expected 0 to 144 months.", from_months=self.from_months),
+        )
         keys = [s.key for s in self.steps]
-        wrong.check(1 <= len(keys) <= MOST_STEPS, "steps", say("are {keys}; a routine has 1 to {most_steps}.",
-                                                               keys=len(keys), most_steps=MOST_STEPS),
-                    say("One step a line."))
+        wrong.check(
+            1 <= len(keys) <= MOST_STEPS,
+            "steps",
+            say("are {keys}; a routine has 1 to {most_steps}.", keys=len(keys), most_steps=MOST_STEPS),
+            say("One step a line."),
+        )
         wrong.check(len(set(keys)) == len(keys), "steps", say("name one twice."))
         wrong.check(all(0 <= d <= 6 for d in self.weekdays), "weekdays", say("are 0 for Monday to 6 for Sunday."))
         for number, step in enumerate(self.steps, start=1):
@@ -87,26 +96,33 @@ class Routine:
 
 
 def _check_step(wrong: Gathering, name: str, step: Step) -> None:
-    wrong.check(bool(step.text.strip()) and len(step.text) <= 200, f"{name}: text",
-        say("must have 1 to 200 characters."))
+    wrong.check(
+        bool(step.text.strip()) and len(step.text) <= 200, f"{name}: text", say("must have 1 to 200 characters.")
+    )
     least = step.timer_min is None or 0 < step.timer_min <= 240
-    wrong.check(least, f"{name}: timer", say("is {timer_min} min; expected up to 240.",
-                                             timer_min=figure(step.timer_min or 0)))
-    wrong.check(step.who in DOERS, f"{name}: who", say("is {who}; expected one of {doers}.",
-        who=repr(step.who),
-                                                       doers=together(DOERS, ', ')))
-    wrong.check(step.piles in PILES, f"{name}: piles", say("is {piles}; expected one of {piles2}.",
-                                                           piles=repr(step.piles), piles2=together(PILES[1:], ', ')))
-    wrong.check(step.piles != "by kind" or len(step.kinds) >= 2, f"{name}: kinds",
+    wrong.check(
+        least, f"{name}: timer", say("is {timer_min} min; expected up to 240.", timer_min=figure(step.timer_min or 0))
+    )
+    wrong.among(step.who, DOERS, f"{name}: who")
+    wrong.among(step.piles, PILES, f"{name}: piles")
+    wrong.check(
+        step.piles != "by kind" or len(step.kinds) >= 2,
+        f"{name}: kinds",
         say("are fewer than two piles."),
-                say("Name the piles, with a comma between."))
+        say("Name the piles, with a comma between."),
+    )
     for field, most in (("amount", 60), ("caution", 300), ("only_if", 60)):
         many = len(getattr(step, field))
-        wrong.check(many <= most, say("{name}: {field}", name=name, field=field),
-            say("has {many} characters; at most {most}.", many=many,
-                                                          most=most))
-    wrong.check(len(step.kinds) <= 12 and all(0 < len(k) <= 40 for k in step.kinds), f"{name}: kinds",
-                say("are at most 12, of 1 to 40 characters."))  # fmt: skip
+        wrong.check(
+            many <= most,
+            say("{name}: {field}", name=name, field=field),
+            say("has {many} characters; at most {most}.", many=many, most=most),
+        )
+    wrong.check(
+        len(step.kinds) <= 12 and all(0 < len(k) <= 40 for k in step.kinds),
+        f"{name}: kinds",
+        say("are at most 12, of 1 to 40 characters."),
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -149,8 +165,12 @@ POURED = ("well", "spilled", "together")
 TASTED = ("looked", "touched", "tasted", "ate")
 """How a child met a food: told, never counted and never praised."""
 OUTCOMES_AT_TABLE: dict[AtTable, tuple[str, ...]] = {
-    "set": (), "poured": POURED, "empty": (), "refilled": (), "tasted": TASTED,
-}  # fmt: skip
+    "set": (),
+    "poured": POURED,
+    "empty": (),
+    "refilled": (),
+    "tasted": TASTED,
+}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -168,12 +188,17 @@ class TableEvent:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(self.what in AT_TABLE, "run", say("is {what}; expected one of {at_table}.",
-                                                      what=repr(self.what), at_table=together(AT_TABLE, ', ')))
+        wrong.among(self.what, AT_TABLE, "run")
         outcomes = OUTCOMES_AT_TABLE.get(self.what, ())
-        wrong.check(self.outcome in outcomes or (not outcomes and not self.outcome), "outcome",
-                    say("is {outcome}; expected {part}.", outcome=repr(self.outcome),
-                        part='one of ' + together(outcomes, ', ') if outcomes else say("nothing")))
+        wrong.check(
+            self.outcome in outcomes or (not outcomes and not self.outcome),
+            "outcome",
+            say(
+                "is {outcome}; expected {part}.",
+                outcome=repr(self.outcome),
+                part="one of " + together(outcomes, ", ") if outcomes else say("nothing"),
+            ),
+        )
         seen = self.what in ("poured", "tasted")
         wrong.check(not seen or self.child_id is not None, "child_id", say("must be said: who was it?"))
         wrong.check(self.what != "tasted" or bool(self.food), "food", say("must be said: which food was it?"))

@@ -58,16 +58,22 @@ class WordSet:
     def __post_init__(self) -> None:
         wrong = Gathering()
         wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", say("must have 1 to 80 characters."))
-        wrong.check(self.kind in SET_KINDS, "kind", say("is {kind}; expected one of {set_kinds}.",
-                                                        kind=repr(self.kind), set_kinds=together(SET_KINDS, ', ')))
+        wrong.among(self.kind, SET_KINDS, "kind")
         keys = [w.key for w in self.words]
-        wrong.check(2 <= len(keys) <= 60, "words", say("are {keys}; a set has 2 to 60.", keys=len(keys)),
-            say("One word a line."))
+        wrong.check(
+            2 <= len(keys) <= 60,
+            "words",
+            say("are {keys}; a set has 2 to 60.", keys=len(keys)),
+            say("One word a line."),
+        )
         wrong.check(len(set(keys)) == len(keys), "words", say("name one twice."))
         wrong.check(all(w.labels for w in self.words), "words", say("have one without a label."))
         strange = {k for pair in self.apart for k in pair} - set(keys)
-        wrong.check(not strange, "apart", say("names {strange}, which is no word of the set.",
-                                              strange=together(sorted(strange), ', ')))
+        wrong.check(
+            not strange,
+            "apart",
+            say("names {strange}, which is no word of the set.", strange=together(sorted(strange), ", ")),
+        )
         wrong.finish()
 
     def word(self, key: str) -> Word | None:

@@ -108,13 +108,28 @@ class Episode:
             object.__setattr__(self, "local_day", written_day(self.began))
         wrong = Gathering()
         ended = self.ended
-        wrong.check((self.tray_id is None) == bool(self.activity), "activity",
-                    say("and a tray cannot both be said, and one of them must be."))
-        wrong.check(ended is None or ended > self.began, "ended",
-                    say("{ended} is not after the beginning at {began} (UTC).", ended=format(ended, "%H:%M:%S"),
-                        began=format(self.began, "%H:%M:%S")) if ended else "")
-        wrong.check(ended is None or ended - self.began <= timedelta(hours=8), "ended",
-                    say("is more than 8 hours after the beginning."), say("Check the date."))
+        wrong.check(
+            (self.tray_id is None) == bool(self.activity),
+            "activity",
+            say("and a tray cannot both be said, and one of them must be."),
+        )
+        wrong.check(
+            ended is None or ended > self.began,
+            "ended",
+            say(
+                "{ended} is not after the beginning at {began} (UTC).",
+                ended=format(ended, "%H:%M:%S"),
+                began=format(self.began, "%H:%M:%S"),
+            )
+            if ended
+            else "",
+        )
+        wrong.check(
+            ended is None or ended - self.began <= timedelta(hours=8),
+            "ended",
+            say("is more than 8 hours after the beginning."),
+            say("Check the date."),
+        )
         wrong.finish()
 
     @property
@@ -239,9 +254,15 @@ class Sweep:
         wrong = Gathering()
         wrong.check(bool(self.states), "states", say("names no child; tap what each is at."))
         for _, state in self.states:
-            wrong.check(state in SWEEP_STATES, "states", say("has {state}; expected one of {sweep_states}.",
-                                                             state=repr(state),
-                                                             sweep_states=together(SWEEP_STATES, ', ')))
+            wrong.check(
+                state in SWEEP_STATES,
+                "states",
+                say(
+                    "has {state}; expected one of {sweep_states}.",
+                    state=repr(state),
+                    sweep_states=together(SWEEP_STATES, ", "),
+                ),
+            )
         children = [child for child, _ in self.states]
         wrong.check(len(set(children)) == len(children), "states", say("names a child twice."))
         wrong.finish()

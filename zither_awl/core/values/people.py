@@ -62,30 +62,38 @@ class Household:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.lengths in ("cm", "in"), "lengths", say("is {lengths}; expected cm or in.",
-                                                                 lengths=repr(self.lengths)))
+        wrong.check(
+            self.lengths in ("cm", "in"), "lengths", say("is {lengths}; expected cm or in.", lengths=repr(self.lengths))
+        )
         schools = ("by age", "shown first", "free")
-        wrong.check(self.showing in schools, "showing", say("is {showing}; expected one of {schools}.",
-                                                            showing=repr(self.showing),
-                                                            schools=together(schools, ', ')))
+        wrong.among(self.showing, schools, "showing")
         try:
             practice_of(self.practice)
         except InvalidValue as problem:
             wrong.add(*problem.problems)
-        wrong.check(self.takes in ("whole", "picked"), "takes", say("is {takes}; expected whole or picked.",
-                                                                    takes=repr(self.takes)))
-        wrong.check(self.paper in ("A4", "Letter"), "paper", say("is {paper}; expected A4 or Letter.",
-                                                                 paper=repr(self.paper)))
+        wrong.check(
+            self.takes in ("whole", "picked"),
+            "takes",
+            say("is {takes}; expected whole or picked.", takes=repr(self.takes)),
+        )
+        wrong.check(
+            self.paper in ("A4", "Letter"), "paper", say("is {paper}; expected A4 or Letter.", paper=repr(self.paper))
+        )
         most = self.most_bins
-        wrong.check(most is None or 1 <= most <= 200, "most_bins", say("is {most}; expected 1 to 200 bins.",
-                                                                       most=most))
+        wrong.check(most is None or 1 <= most <= 200, "most_bins", say("is {most}; expected 1 to 200 bins.", most=most))
         for name in ("counter_mm", "basin_mm"):
             high = getattr(self, name)
-            wrong.check(high is None or 300 <= high <= 1300, name, say("is {high} mm; expected 300 to 1300 mm.",
-                                                                       high=figure(high or 0)))
+            wrong.check(
+                high is None or 300 <= high <= 1300,
+                name,
+                say("is {high} mm; expected 300 to 1300 mm.", high=figure(high or 0)),
+            )
         for name in ("rather_new", "rather_by_area", "rather_full"):
-            wrong.check(getattr(self, name) in (-1, 0, 1), name, say("is {value}; expected -1, 0 or 1.",
-                                                                     value=getattr(self, name)))
+            wrong.check(
+                getattr(self, name) in (-1, 0, 1),
+                name,
+                say("is {value}; expected -1, 0 or 1.", value=getattr(self, name)),
+            )
         wrong.finish()
 
 
@@ -103,11 +111,17 @@ class Adult:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(len(self.minutes) in (0, 7), "minutes", say("are for {minutes} days; expected 7.",
-                                                                minutes=len(self.minutes)))
+        wrong.check(
+            len(self.minutes) in (0, 7),
+            "minutes",
+            say("are for {minutes} days; expected 7.", minutes=len(self.minutes)),
+        )
         wrong.check(all(0 <= m <= 600 for m in self.minutes), "minutes", say("are 0 to 600 a day."))
-        wrong.check(len(self.language) <= 8, "language", say("is {language}; expected a code like es.",
-                                                             language=repr(self.language)))
+        wrong.check(
+            len(self.language) <= 8,
+            "language",
+            say("is {language}; expected a code like es.", language=repr(self.language)),
+        )
         wrong.finish()
 
 
@@ -122,12 +136,18 @@ class Measurement:
     def __post_init__(self) -> None:
         wrong = Gathering()
         tall, heavy = self.stature_mm, self.mass_g
-        wrong.check(tall is None or 300 <= tall <= 1500, "stature_mm",
-                    say("is {tall} mm; expected 300 to 1500 mm.", tall=figure(tall or 0)),
-                        say("Height is in centimetres or inches?"))
-        wrong.check(heavy is None or 1500 <= heavy <= 50000, "mass_g",
-                    say("is {heavy} g; expected 1500 to 50000 g.", heavy=figure(heavy or 0)),
-                        say("Mass is in kilograms?"))
+        wrong.check(
+            tall is None or 300 <= tall <= 1500,
+            "stature_mm",
+            say("is {tall} mm; expected 300 to 1500 mm.", tall=figure(tall or 0)),
+            say("Height is in centimetres or inches?"),
+        )
+        wrong.check(
+            heavy is None or 1500 <= heavy <= 50000,
+            "mass_g",
+            say("is {heavy} g; expected 1500 to 50000 g.", heavy=figure(heavy or 0)),
+            say("Mass is in kilograms?"),
+        )
         wrong.finish()
 
 
@@ -154,12 +174,13 @@ class Said:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(self.answer in SAID_ANSWERS, "answer",
-                    say("is {answer}; expected one of {said_answers}.", answer=repr(self.answer),
-                        said_answers=together(SAID_ANSWERS, ', ')))
+        wrong.among(self.answer, SAID_ANSWERS, "answer")
         wrong.check(bool(self.key), "key", say("is empty."))
-        wrong.check((self.level > 0) != bool(self.word), "level", say("is {level}; expected 1 or more, 0 for a "
-                                                                      "word.", level=self.level))
+        wrong.check(
+            (self.level > 0) != bool(self.word),
+            "level",
+            say("is {level}; expected 1 or more, 0 for a word.", level=self.level),
+        )
         wrong.finish()
 
 
@@ -183,10 +204,12 @@ class Permission:
     def __post_init__(self) -> None:
         wrong = Gathering()
         kinds = together(PERMISSION_KINDS, ", ")
-        wrong.check(self.kind in PERMISSION_KINDS, "kind", say("is {kind}; expected one of {kinds}.",
-                                                               kind=repr(self.kind), kinds=kinds))
-        wrong.check(len(self.note) <= 200, "note", say("has {note} characters; the limit is 200.",
-                                                       note=len(self.note)))
+        wrong.check(
+            self.kind in PERMISSION_KINDS,
+            "kind",
+            say("is {kind}; expected one of {kinds}.", kind=repr(self.kind), kinds=kinds),
+        )
+        wrong.check(len(self.note) <= 200, "note", say("has {note} characters; the limit is 200.", note=len(self.note)))
         wrong.finish()
 
 
@@ -224,22 +247,29 @@ class Child:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.pattern in PATTERNS, "pattern", say("is {pattern}; expected one of {patterns}.",
-                                                             pattern=repr(self.pattern),
-                                                             patterns=together(PATTERNS, ', ')))
+        wrong.among(self.pattern, PATTERNS, "pattern")
         weeks = self.gestation_weeks
-        wrong.check(weeks is None or 22 <= weeks <= 44, "gestation_weeks", say("is {weeks}; expected 22 to 44 weeks.",
-                                                            weeks=weeks))
+        wrong.check(
+            weeks is None or 22 <= weeks <= 44,
+            "gestation_weeks",
+            say("is {weeks}; expected 22 to 44 weeks.", weeks=weeks),
+        )
         many = len(self.passions)
-        wrong.check(many <= MOST_PASSIONS, "passions", say("has {many} words; the limit is {most_passions}.",
-                                                           many=many, most_passions=MOST_PASSIONS))
-        wrong.check(all(0 < len(word) <= 40 for word in self.passions), "passions",
-            say("are words of 1 to 40 letters."))
+        wrong.check(
+            many <= MOST_PASSIONS,
+            "passions",
+            say("has {many} words; the limit is {most_passions}.", many=many, most_passions=MOST_PASSIONS),
+        )
+        wrong.check(
+            all(0 < len(word) <= 40 for word in self.passions), "passions", say("are words of 1 to 40 letters.")
+        )
         wrong.check(all(0 <= day <= 6 for day in self.comes), "comes", say("has days that are not 0 for Monday to 6."))
-        wrong.check(self.shown in SHOWN, "shown", say("is {shown}; expected one of {shown2}.",
-                                                      shown=repr(self.shown), shown2=together(SHOWN, ', ')))
-        wrong.check(len(self.language) <= 8, "language", say("is {language}; expected a code like es.",
-                                                             language=repr(self.language)))
+        wrong.among(self.shown, SHOWN, "shown")
+        wrong.check(
+            len(self.language) <= 8,
+            "language",
+            say("is {language}; expected a code like es.", language=repr(self.language)),
+        )
         wrong.finish()
 
     def here_on(self, day: date) -> bool:

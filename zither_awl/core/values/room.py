@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
-from zither_awl.core.saying import figure, say, together
+from zither_awl.core.saying import figure, say
 from zither_awl.core.values.checks import named, sized
 
 UNIT_KINDS = ("shelf", "sill", "table", "floor", "wall", "rail", "ledge")
@@ -63,35 +63,58 @@ class Unit:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.kind in UNIT_KINDS, "kind", say("is {kind}; expected one of {unit_kinds}.",
-                                                         kind=repr(self.kind),
-                                                         unit_kinds=together(UNIT_KINDS, ', ')))
+        wrong.among(self.kind, UNIT_KINDS, "kind")
         sized(wrong, width_mm=self.width_mm, depth_mm=self.depth_mm, height_mm=self.height_mm)
-        wrong.check(1 <= len(self.boards) <= 10, "boards", say("has {boards}; expected 1 to 10 boards.",
-                                                               boards=len(self.boards)))
-        wrong.check(self.mass_g is None or 100 <= self.mass_g <= 300_000, "mass_g",
-                    say("is {mass_g} g; expected 0.1 to 300 kg.", mass_g=figure(self.mass_g or 0)))
-        wrong.check(self.most is None or 1 <= self.most <= 60, "most", say("is {most}; expected 1 to 60 trays.",
-                                                            most=self.most))
+        wrong.check(
+            1 <= len(self.boards) <= 10,
+            "boards",
+            say("has {boards}; expected 1 to 10 boards.", boards=len(self.boards)),
+        )
+        wrong.check(
+            self.mass_g is None or 100 <= self.mass_g <= 300_000,
+            "mass_g",
+            say("is {mass_g} g; expected 0.1 to 300 kg.", mass_g=figure(self.mass_g or 0)),
+        )
+        wrong.check(
+            self.most is None or 1 <= self.most <= 60, "most", say("is {most}; expected 1 to 60 trays.", most=self.most)
+        )
         self._check_boards(wrong)
         wrong.finish()
 
     def _check_boards(self, wrong: Gathering) -> None:
         for at, board in enumerate(self.boards):
             name = f"boards.{at}.height_mm"
-            wrong.check(board.height_mm >= 0, name, say("is {height_mm} mm; a board cannot be below the floor.",
-                                                        height_mm=figure(board.height_mm)))
-            wrong.check(board.height_mm <= self.height_mm, name,
-                        say("is {height_mm} mm, above the top at {height_mm2} mm.",
-                            height_mm=figure(board.height_mm), height_mm2=figure(self.height_mm)),
-                        say("Lower the board or raise the outer height."))
-            wrong.check(1 <= board.places <= 12, f"boards.{at}.places", say("is {places}; expected 1 to 12.",
-                                                            places=board.places))
+            wrong.check(
+                board.height_mm >= 0,
+                name,
+                say("is {height_mm} mm; a board cannot be below the floor.", height_mm=figure(board.height_mm)),
+            )
+            wrong.check(
+                board.height_mm <= self.height_mm,
+                name,
+                say(
+                    "is {height_mm} mm, above the top at {height_mm2} mm.",
+                    height_mm=figure(board.height_mm),
+                    height_mm2=figure(self.height_mm),
+                ),
+                say("Lower the board or raise the outer height."),
+            )
+            wrong.check(
+                1 <= board.places <= 12,
+                f"boards.{at}.places",
+                say("is {places}; expected 1 to 12.", places=board.places),
+            )
             if at:
                 above = self.boards[at - 1].height_mm
-                wrong.check(board.height_mm < above, name,
-                            say("is {height_mm} mm, not below the board above it at {above} mm.",
-                                height_mm=figure(board.height_mm), above=figure(above)))
+                wrong.check(
+                    board.height_mm < above,
+                    name,
+                    say(
+                        "is {height_mm} mm, not below the board above it at {above} mm.",
+                        height_mm=figure(board.height_mm),
+                        above=figure(above),
+                    ),
+                )
             self._check_widths(wrong, at, board)
 
     def _check_widths(self, wrong: Gathering, at: int, board: Board) -> None:
@@ -99,16 +122,26 @@ class Unit:
         if not widths:
             return
         wrong.check(board.divided, name, say("need dividers between the places."))
-        wrong.check(len(widths) == board.places, name, say("has {widths} widths for {places} places.",
-                                                           widths=len(widths), places=board.places))
+        wrong.check(
+            len(widths) == board.places,
+            name,
+            say("has {widths} widths for {places} places.", widths=len(widths), places=board.places),
+        )
         wrong.check(min(widths) > 0, name, say("must all be more than 0 mm."))
         total = sum(widths) + BOARD_MM * (len(widths) - 1)
         short = self.width_mm - total
-        wrong.check(abs(short) <= MEASURED_WITHIN_MM, name,
-                    say("with their dividers make {total} mm; the unit is {width_mm} mm wide inside: {short} mm "
-                        "{part}.", total=figure(total), width_mm=figure(self.width_mm), short=figure(abs(short)),
-                        part=say("are missing") if short > 0 else say("too much")),
-                    say("Measure each place between its dividers, and the unit between its sides."))  # fmt: skip
+        wrong.check(
+            abs(short) <= MEASURED_WITHIN_MM,
+            name,
+            say(
+                "with their dividers make {total} mm; the unit is {width_mm} mm wide inside: {short} mm {part}.",
+                total=figure(total),
+                width_mm=figure(self.width_mm),
+                short=figure(abs(short)),
+                part=say("are missing") if short > 0 else say("too much"),
+            ),
+            say("Measure each place between its dividers, and the unit between its sides."),
+        )
 
     def place_width_mm(self, board: int, place: int = 0) -> float:
         """The width of one place of a board, its dividers taken off where there are any."""
@@ -153,7 +186,25 @@ class Spot:
         return say("{nth} board", nth=_ORDINALS[self.board]) if self.board else say("top board")
 
 
-_ORDINALS = tuple(map(say, ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth",
-                            "tenth", "eleventh", "twelfth")))  # fmt: skip
-_CARDINALS = tuple(map(say, ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven",
-                             "twelve")))  # fmt: skip
+_ORDINALS = tuple(
+    map(
+        say,
+        (
+            "first",
+            "second",
+            "third",
+            "fourth",
+            "fifth",
+            "sixth",
+            "seventh",
+            "eighth",
+            "ninth",
+            "tenth",
+            "eleventh",
+            "twelfth",
+        ),
+    )
+)
+_CARDINALS = tuple(
+    map(say, ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"))
+)

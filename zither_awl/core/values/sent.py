@@ -13,6 +13,7 @@ from zither_awl.core.values.log import EpisodeEventKind, Place, Work
 EVENT_SCHEMA = 2
 """The form in which devices write events down now. 1 named the child and the tray at the start only."""
 
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Sent:
     """One event of one device: its own count, its clocks, and what happened to which piece of work.
@@ -46,13 +47,18 @@ class Sent:
         """
         wrong, kind = Gathering(), KINDS[self.kind]
         fits = self.cause in kind.causes or not kind.causes or (kind.cause_open and not self.cause)
-        wrong.check(fits, "cause", say("is {cause}; expected one of: {causes}.", cause=repr(self.cause),
-                                       causes=together(kind.causes, ', ')))
+        wrong.check(
+            fits,
+            "cause",
+            say("is {cause}; expected one of: {causes}.", cause=repr(self.cause), causes=together(kind.causes, ", ")),
+        )
         for name in kind.needed:
-            wrong.check(bool(getattr(self, name)), name, say("is missing; it must be said: {kind}.",
-                                                             kind=kind.words))
-        wrong.check(self.kind != "start" or (self.tray_id is None) == bool(self.activity), "activity",
-                    say("and a tray cannot both be said, and a start must say one of them."))
+            wrong.check(bool(getattr(self, name)), name, say("is missing; it must be said: {kind}.", kind=kind.words))
+        wrong.check(
+            self.kind != "start" or (self.tray_id is None) == bool(self.activity),
+            "activity",
+            say("and a tray cannot both be said, and a start must say one of them."),
+        )
         wrong.finish()
 
     @property

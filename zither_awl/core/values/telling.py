@@ -35,8 +35,11 @@ class Picture:
 
     def __post_init__(self) -> None:
         wrong = Gathering()
-        wrong.check(len(self.note) <= MOST_NOTE, "note", say("has {note} letters; the limit is {most_note}.",
-                                                             note=len(self.note), most_note=MOST_NOTE))
+        wrong.check(
+            len(self.note) <= MOST_NOTE,
+            "note",
+            say("has {note} letters; the limit is {most_note}.", note=len(self.note), most_note=MOST_NOTE),
+        )
         told = self.photo_id is not None or bool(self.note.strip())
         wrong.check(told, "note", say("is empty, and there is no photograph."))
         wrong.check(bool(self.children), "children", say("are none: say who is to be seen, or whom it is about."))
@@ -68,6 +71,9 @@ class Story:
         span = say("{from_day} to {until_day}", from_day=self.from_day, until_day=self.until_day)
         wrong.check(self.from_day <= self.until_day, "until_day", say("is before the first day: {span}.", span=span))
         long = len(self.title)
-        wrong.check(long <= MOST_TITLE, "title", say("has {long} letters; the limit is {most_title}.", long=long,
-                                                     most_title=MOST_TITLE))
+        wrong.check(
+            long <= MOST_TITLE,
+            "title",
+            say("has {long} letters; the limit is {most_title}.", long=long, most_title=MOST_TITLE),
+        )
         wrong.finish()

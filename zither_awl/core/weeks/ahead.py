@@ -1,5 +1,4 @@
-"""Looking ahead: this house simulated onward many times (core.weeks.onward), told as ranges; policies compared on it.
-"""
+"""Looking ahead: this house simulated onward many times (core.weeks.onward), told as ranges; policies compared."""
 
 from __future__ import annotations
 
@@ -58,8 +57,14 @@ class Looked:
     seed: int
 
 
-def look_ahead(house: HouseAhead, *, weeks: int = WEEKS, seed: int = 1, runs: int = RUNS,
-               tell: Callable[[int, int], bool] | None = None) -> Forecast:  # fmt: skip
+def look_ahead(
+    house: HouseAhead,
+    *,
+    weeks: int = WEEKS,
+    seed: int = 1,
+    runs: int = RUNS,
+    tell: Callable[[int, int], bool] | None = None,
+) -> Forecast:
     """The house simulated onward so often; the same seed gives the same forecast.
 
     `tell` hears of every tenth run (done, of) and may answer False to stop: what was run until then is told.
@@ -80,8 +85,13 @@ def look_ahead(house: HouseAhead, *, weeks: int = WEEKS, seed: int = 1, runs: in
             out_of.setdefault(thing, []).append(day)
         done += 1
     until = house.on + timedelta(weeks=weeks)
-    return Forecast(done, until, {k: _range(v, done) for k, v in mastered.items()},
-                    {k: _range(v, done) for k, v in changes.items()}, {k: _range(v, done) for k, v in out_of.items()})
+    return Forecast(
+        done,
+        until,
+        {k: _range(v, done) for k, v in mastered.items()},
+        {k: _range(v, done) for k, v in changes.items()},
+        {k: _range(v, done) for k, v in out_of.items()},
+    )
 
 
 def compare(house: HouseAhead, *, weeks: int = WEEKS, seed: int = 1, runs: int = 60) -> tuple[Told, ...]:
@@ -92,8 +102,12 @@ def compare(house: HouseAhead, *, weeks: int = WEEKS, seed: int = 1, runs: int =
 def _told(name: str, policy: Policy, house: HouseAhead, weeks: int, seed: int, runs: int) -> Told:
     ended = [Run(house, weeks, Random(f"{seed}-{run}"), policy).live() for run in range(runs)]
     cycles = max(1, ended[0].cycles)
-    return Told(name, _spread([float(e.learned) for e in ended]), _spread([e.picked / cycles for e in ended]),
-                _spread([float(e.swapped) for e in ended]))  # fmt: skip
+    return Told(
+        name,
+        _spread([float(e.learned) for e in ended]),
+        _spread([e.picked / cycles for e in ended]),
+        _spread([float(e.swapped) for e in ended]),
+    )
 
 
 def _spread(values: Sequence[float]) -> tuple[float, float, float]:
@@ -134,7 +148,8 @@ def _whole_shelf(run: Run) -> list[tuple[int, int | None]]:
 
 
 POLICIES: Mapping[str, Policy] = {
-    "by signs, weekly": _by_signs, "by the calendar, weekly": _by_calendar,
+    "by signs, weekly": _by_signs,
+    "by the calendar, weekly": _by_calendar,
     "the whole shelf, every two weeks": _whole_shelf,
-}  # fmt: skip
+}
 """The policies that are compared, by their names."""

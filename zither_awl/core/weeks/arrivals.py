@@ -39,9 +39,11 @@ class Arrival:
         wrong = Gathering()
         named(wrong, self.name)
         every = self.every_days
-        wrong.check(every is None or 1 <= every <= MOST_EVERY_DAYS, "every_days",
-                    say("is {every}; expected 1 to {most_every_days} days.", every=every,
-                        most_every_days=MOST_EVERY_DAYS))
+        wrong.check(
+            every is None or 1 <= every <= MOST_EVERY_DAYS,
+            "every_days",
+            say("is {every}; expected 1 to {most_every_days} days.", every=every, most_every_days=MOST_EVERY_DAYS),
+        )
         for name, most in (("giver", 80), ("note", 200)):
             wrong.check(len(getattr(self, name)) <= most, name, say("has more than {most} characters.", most=most))
         wrong.finish()
@@ -80,8 +82,9 @@ class MayLeave:
     reason: Reason
 
 
-def may_leave(resting: Iterable[tuple[Tray, date | None, str]], children: Sequence[Child],
-              on: date) -> tuple[MayLeave, ...]:  # fmt: skip
+def may_leave(
+    resting: Iterable[tuple[Tray, date | None, str]], children: Sequence[Child], on: date
+) -> tuple[MayLeave, ...]:
     """What could leave so that something may come in, the likeliest first: each resting tray with the day it was last
     out (None: never) and its mark of wear ("" for none).
 
@@ -103,7 +106,9 @@ def may_leave(resting: Iterable[tuple[Tray, date | None, str]], children: Sequen
             found.append((2, MayLeave(tray, "lend", Reason("ROOM-12", text))))
         elif rested is not None and rested >= DISUSED_DAYS:
             number = Quantity(say("rested"), rested, "days", DISUSED_DAYS)
-            text = say("It was not out for {days}, and nobody missed it.",
-                       days=say("{n, plural, one {# day} other {# days}}", n=rested))
+            text = say(
+                "It was not out for {days}, and nobody missed it.",
+                days=say("{n, plural, one {# day} other {# days}}", n=rested),
+            )
             found.append((3, MayLeave(tray, "lend", Reason("ROOM-12", text, (number,)))))
     return tuple(each for _, each in sorted(found, key=lambda f: (f[0], f[1].tray.name)))

@@ -30,20 +30,30 @@ def house_ahead(judge: Judgements, stock: Mapping[int, float], uses: Mapping[int
     ahead = (judge.on + timedelta(days=n) for n in range(AWAY_DAYS))
     standing = [p.tray for p in state.placements if not p.by_hand]
     return HouseAhead(
-        on=judge.on, trays=tuple(_tray(t, judge, uses) for t in state.trays if t.for_children),
-        standing=tuple(t.id for t in standing), children=tuple(_child(c, judge) for c in state.children),
-        stock=dict(stock), days=days, away=frozenset(d for d in ahead if quiet_on(state.absences, d) is not None),
-        look_day=practice.look_day, practice=practice,
-    )  # fmt: skip
+        on=judge.on,
+        trays=tuple(_tray(t, judge, uses) for t in state.trays if t.for_children),
+        standing=tuple(t.id for t in standing),
+        children=tuple(_child(c, judge) for c in state.children),
+        stock=dict(stock),
+        days=days,
+        away=frozenset(d for d in ahead if quiet_on(state.absences, d) is not None),
+        look_day=practice.look_day,
+        practice=practice,
+    )
 
 
 def _tray(tray: Tray, judge: Judgements, uses: Mapping[int, float]) -> TrayAhead:
     by_card = {t.card.id: t.id for t in judge.state.trays}
     after = [t.id for t in judge.state.trays if tray.card.id in t.card.follows and t.for_children & tray.for_children]
     used = tuple((c.component.id, uses[c.component.id]) for c in tray.contents if c.component.id in uses)
-    return TrayAhead(id=tray.id, children=tuple(sorted(tray.for_children)), next=min(after, default=None),
-                     follows=tuple(by_card[c] for c in tray.card.follows if c in by_card), uses=used,
-                     stays=bool(set(tray.tags) & set(ALWAYS_OUT)))  # fmt: skip
+    return TrayAhead(
+        id=tray.id,
+        children=tuple(sorted(tray.for_children)),
+        next=min(after, default=None),
+        follows=tuple(by_card[c] for c in tray.card.follows if c in by_card),
+        uses=used,
+        stays=bool(set(tray.tags) & set(ALWAYS_OUT)),
+    )
 
 
 def _child(child: Child, judge: Judgements) -> ChildAhead:
@@ -60,8 +70,7 @@ def _child(child: Child, judge: Judgements) -> ChildAhead:
         done = judge.tries(child, tray.card.id)
         tries[tray.id] = tuple((v.local_day, v.done_alone) for v in done if v.finished)
     known = frozenset(t.id for t in mine if judge.mastery_of(child, t.card.id).state in KNOWN)
-    return ChildAhead(id=child.id, known=known, chosen=chosen, picked=picked, tries=tries,
-                      picks=_picks(child, judge))
+    return ChildAhead(id=child.id, known=known, chosen=chosen, picked=picked, tries=tries, picks=_picks(child, judge))
 
 
 def _picked(child: Child, tray: Tray, judge: Judgements) -> tuple[bool, ...]:

@@ -23,8 +23,14 @@ ASKED_DAYS = 7
 """Asked for again within so many days, it stays."""
 MOST_STANDING = 5
 BACK_SOON_DAYS = 7
-LANGUAGES = {"en": say("English"), "es": say("Spanish"), "fr": say("French"), "de": say("German"),
-    "pt": say("Portuguese"), "it": say("Italian")}
+LANGUAGES = {
+    "en": say("English"),
+    "es": say("Spanish"),
+    "fr": say("French"),
+    "de": say("German"),
+    "pt": say("Portuguese"),
+    "it": say("Italian"),
+}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,25 +53,38 @@ class Book:
     def __post_init__(self) -> None:
         wrong = Gathering()
         wrong.check(bool(self.title.strip()) and len(self.title) <= 80, "title", say("must have 1 to 80 characters."))
-        wrong.check(20 <= self.cover_mm <= 600, "cover_mm", say("is {cover_mm} mm; expected 20 to 600 mm.",
-                                                                cover_mm=figure(self.cover_mm)))
-        wrong.check(0 <= self.from_months < self.to_months <= 96, "from_months",
-                    say("to to_months is {from_months} to {to_months}; expected 0 to 96, rising.",
-                        from_months=self.from_months, to_months=self.to_months))
-        wrong.check(2 <= len(self.language) <= 8, "language", say("is {language}; expected such as en or es.",
-                                                                  language=repr(self.language)))
+        wrong.check(
+            20 <= self.cover_mm <= 600,
+            "cover_mm",
+            say("is {cover_mm} mm; expected 20 to 600 mm.", cover_mm=figure(self.cover_mm)),
+        )
+        wrong.check(
+            0 <= self.from_months < self.to_months <= 96,
+            "from_months",
+            say(
+                "to to_months is {from_months} to {to_months}; expected 0 to 96, rising.",
+                from_months=self.from_months,
+                to_months=self.to_months,
+            ),
+        )
+        wrong.check(
+            2 <= len(self.language) <= 8,
+            "language",
+            say("is {language}; expected such as en or es.", language=repr(self.language)),
+        )
         long = [t for t in self.themes if not t.strip() or len(t) > 40]
-        wrong.check(len(self.themes) <= 12 and not long, "themes", say("are at most 12, of 1 to 40 characters "
-                                                                       "each."))
-        wrong.check(len(self.lent_by) <= 80, "lent_by", say("has {lent_by} characters; the limit is 80.",
-                                                            lent_by=len(self.lent_by)))
+        wrong.check(len(self.themes) <= 12 and not long, "themes", say("are at most 12, of 1 to 40 characters each."))
+        wrong.check(
+            len(self.lent_by) <= 80,
+            "lent_by",
+            say("has {lent_by} characters; the limit is 80.", lent_by=len(self.lent_by)),
+        )
         wrong.finish()
 
 
 @dataclass(frozen=True, slots=True)
 class Ledge:
-    """Where books stand with the cover to the front: how wide it is, what of it is taken otherwise, how many at most.
-    """
+    """Where books stand with the cover to the front: how wide it is, what of it is taken, how many at most."""
 
     unit_id: int
     width_mm: float
@@ -94,9 +113,16 @@ class Turn:
     """With the ledge it would stand on."""
 
 
-def next_turn(standing: Sequence[Standing], resting: Sequence[tuple[Book, date | None]], ledges: Sequence[Ledge],
-              months: Sequence[int], on: date, *, themes: Iterable[str] = (),
-              languages: Iterable[str] = ()) -> Turn:  # fmt: skip
+def next_turn(
+    standing: Sequence[Standing],
+    resting: Sequence[tuple[Book, date | None]],
+    ledges: Sequence[Ledge],
+    months: Sequence[int],
+    on: date,
+    *,
+    themes: Iterable[str] = (),
+    languages: Iterable[str] = (),
+) -> Turn:
     """Which books change on a day. `resting` with the day each last left; `months` the children's ages; `themes` are
     words of these weeks; `languages` those of the house."""
     words, spoken = {w for t in themes for w in words_of(t)}, tuple(languages)
@@ -119,8 +145,9 @@ def next_turn(standing: Sequence[Standing], resting: Sequence[tuple[Book, date |
     return Turn(tuple((s.book, r) for s, r in stays), tuple((s.book, r) for s, r in goes), tuple(comes))
 
 
-def _sorted_out(standing: Sequence[Standing], words: set[str], on: date) -> tuple[
-        list[tuple[Standing, Reason]], list[tuple[Standing, Reason]]]:  # fmt: skip
+def _sorted_out(
+    standing: Sequence[Standing], words: set[str], on: date
+) -> tuple[list[tuple[Standing, Reason]], list[tuple[Standing, Reason]]]:
     stays, goes = [], []
     for each in standing:
         last, back = max(each.asked, default=None), each.book.back_on
@@ -130,21 +157,29 @@ def _sorted_out(standing: Sequence[Standing], words: set[str], on: date) -> tupl
             goes.append((each, Reason("BOOKS", text, (days,))))
         elif last is not None and (on - last).days <= ASKED_DAYS:
             ago = say("{n, plural, one {# day} other {# days}}", n=(on - last).days)
-            text = say("Asked for {times}, the last time {ago} ago.",
-                       times=say("{n, plural, one {# time} other {# times}}", n=len(each.asked)), ago=ago)
+            text = say(
+                "Asked for {times}, the last time {ago} ago.",
+                times=say("{n, plural, one {# time} other {# times}}", n=len(each.asked)),
+                ago=ago,
+            )
             stays.append((each, Reason("BOOKS", text, (days,))))
         elif found := of_theme(each.book, words):
             stays.append((each, Reason("BOOKS", say("It goes with these weeks: {found}.", found=found), (days,))))
         else:
-            text = say("It has stood {days} and was not asked for this week.",
-                       days=say("{n, plural, one {# day} other {# days}}", n=(on - each.since).days))
+            text = say(
+                "It has stood {days} and was not asked for this week.",
+                days=say("{n, plural, one {# day} other {# days}}", n=(on - each.since).days),
+            )
             goes.append((each, Reason("BOOKS", text, (days,))))
     return stays, goes
 
 
-def _kept_for_room(stays: list[tuple[Standing, Reason]], goes: list[tuple[Standing, Reason]],
-                   room: dict[int, tuple[float, int]], on: date) -> tuple[
-        list[tuple[Standing, Reason]], list[tuple[Standing, Reason]]]:  # fmt: skip
+def _kept_for_room(
+    stays: list[tuple[Standing, Reason]],
+    goes: list[tuple[Standing, Reason]],
+    room: dict[int, tuple[float, int]],
+    on: date,
+) -> tuple[list[tuple[Standing, Reason]], list[tuple[Standing, Reason]]]:
     """No ledge is left with a gap for want of something new: what only stood long stays where nothing takes its place,
     the one that came last first."""
     kept = []
@@ -173,28 +208,38 @@ def _fits(book: Book, months: Sequence[int]) -> bool:
     return any(book.from_months <= m <= book.to_months for m in months)
 
 
-def _pressing(book: Book, left: date | None, words: set[str], there: set[str],
-              spoken: tuple[str, ...]) -> tuple[bool, bool, bool, date, str]:  # fmt: skip
+def _pressing(
+    book: Book, left: date | None, words: set[str], there: set[str], spoken: tuple[str, ...]
+) -> tuple[bool, bool, bool, date, str]:
     """Of a theme, in a language that is missing, borrowed, never out or longest rested; the least comes first."""
     missing = book.language in spoken and book.language not in there
     return not of_theme(book, words), not missing, book.back_on is None, left or date.min, book.title
 
 
-def _why_comes(book: Book, left: date | None, words: set[str], there: set[str], spoken: tuple[str, ...],
-               on: date) -> Reason:  # fmt: skip
+def _why_comes(
+    book: Book, left: date | None, words: set[str], there: set[str], spoken: tuple[str, ...], on: date
+) -> Reason:
     if found := of_theme(book, words):
         return Reason("BOOKS", say("It goes with these weeks: {found}.", found=found))
     if book.language in spoken and book.language not in there:
         named = LANGUAGES.get(book.language, book.language)
         return Reason("BOOKS", say("Nothing in {named} stands.", named=named))
     if book.back_on is not None:
-        return Reason("BOOKS", say("It is borrowed, and stays for {days} more.",
-                                   days=say("{n, plural, one {# day} other {# days}}", n=(book.back_on - on).days)))
+        return Reason(
+            "BOOKS",
+            say(
+                "It is borrowed, and stays for {days} more.",
+                days=say("{n, plural, one {# day} other {# days}}", n=(book.back_on - on).days),
+            ),
+        )
     if left is None:
         return Reason("BOOKS", say("It has not stood yet."))
     days = (on - left).days
-    return Reason("BOOKS", say("It has rested {days}.", days=say("{n, plural, one {# day} other {# days}}", n=days)),
-        (Quantity(say("rested"), days, "days"),))
+    return Reason(
+        "BOOKS",
+        say("It has rested {days}.", days=say("{n, plural, one {# day} other {# days}}", n=days)),
+        (Quantity(say("rested"), days, "days"),),
+    )
 
 
 def to_return(books: Iterable[Book], on: date) -> tuple[tuple[Book, int], ...]:

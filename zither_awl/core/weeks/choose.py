@@ -74,8 +74,11 @@ class Choosing:
         wrong = Gathering()
         wrong.check(bool(self.minutes), "days", say("are none; expected one or more."))
         same = len(self.minutes) == len(self.changes)
-        wrong.check(same, "changes", say("are for {changes} days, minutes for {minutes}.",
-                                         changes=len(self.changes), minutes=len(self.minutes)))
+        wrong.check(
+            same,
+            "changes",
+            say("are for {changes} days, minutes for {minutes}.", changes=len(self.changes), minutes=len(self.minutes)),
+        )
         wrong.finish()
 
     @property
@@ -171,11 +174,13 @@ class _Model:
 
     def _bounded(self) -> None:
         for day, most in enumerate(self.asked.changes):
-            self.model.add(sum(var for (n, d), var in self.on.items()
-                               if d == day and not self.asked.offers[n].here) <= most)  # fmt: skip
+            self.model.add(
+                sum(var for (n, d), var in self.on.items() if d == day and not self.asked.offers[n].here) <= most
+            )
         for each in self.asked.sums:
-            self.model.add(sum(weight * self.at[pair] for pair, weight in each.of.items() if pair in self.at)
-                           <= each.most)  # fmt: skip
+            self.model.add(
+                sum(weight * self.at[pair] for pair, weight in each.of.items() if pair in self.at) <= each.most
+            )
 
     def _timed(self) -> None:
         asked, offers = self.asked, self.asked.offers
@@ -188,8 +193,11 @@ class _Model:
 
     def _points(self) -> Any:
         asked = self.asked
-        terms = [((offer.worth * (asked.days - d)) + (FORCED if offer.forced else 0), var)
-                 for (n, d), var in self.on.items() for offer in (asked.offers[n],)]  # fmt: skip
+        terms = [
+            ((offer.worth * (asked.days - d)) + (FORCED if offer.forced else 0), var)
+            for (n, d), var in self.on.items()
+            for offer in (asked.offers[n],)
+        ]
         terms += [(-asked.costs[s], var) for (_, s), var in self.at.items() if asked.costs[s]]
         groups: dict[tuple[int, str], list[int]] = {}
         for n, offer in enumerate(asked.offers):

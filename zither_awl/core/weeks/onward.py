@@ -99,8 +99,11 @@ class _Seen:
         if len(self.picked) < practice.least_cycles:
             return False
         change = change_point(looked, [1.0] * len(looked))
-        return change is not None and change.posterior > practice.faded_posterior and (
-            change.fell_to < practice.faded_share)
+        return (
+            change is not None
+            and change.posterior > practice.faded_posterior
+            and (change.fell_to < practice.faded_share)
+        )
 
     def ignored(self, practice: Practice) -> bool:
         """Whether so long a silence is unlikely by its own record."""
@@ -108,8 +111,11 @@ class _Seen:
         if quiet < practice.ignored_cycles:
             return False
         before = self.picked[: len(self.picked) - quiet]
-        yes, no = (sum(before), len(before) - sum(before)) if before else (
-            practice.fresh_rate[0] - 0.5, practice.fresh_rate[1] - 0.5)
+        yes, no = (
+            (sum(before), len(before) - sum(before))
+            if before
+            else (practice.fresh_rate[0] - 0.5, practice.fresh_rate[1] - 0.5)
+        )
         return silence(quiet, yes, no) < practice.ignored_chance
 
 
@@ -201,7 +207,7 @@ def _mastered(tries: Sequence[tuple[date, bool]], practice: Practice) -> bool:
     alone = [day for day, right in tries if right]
     if len(alone) < practice.mastered_times or len(set(alone)) < practice.mastered_days:
         return False
-    return all(right for _, right in list(tries)[-practice.alone_last:])
+    return all(right for _, right in list(tries)[-practice.alone_last :])
 
 
 def _use(tray: TrayAhead, day: date, stock: dict[int, float], ended: Ended) -> None:
@@ -277,8 +283,11 @@ class Run:
             return tray.next
         kids = set(tray.children)
         fitting = [
-            t for t in self.house.trays if t.id not in here and kids & set(t.children)
+            t
+            for t in self.house.trays
+            if t.id not in here
+            and kids & set(t.children)
             and self.week - self.rested.get(t.id, -99) >= self.house.practice.rest_days // 7
             and all(b in c.known for c in self.children if c.child.id in t.children for b in t.follows)
-        ]  # fmt: skip
+        ]
         return min(fitting, key=lambda t: (self.rested.get(t.id, -1), t.id)).id if fitting else None

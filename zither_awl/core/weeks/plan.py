@@ -101,14 +101,20 @@ def loved_now(judge: Judgements) -> frozenset[int]:
     """The trays that stand and do not leave for a theme: somebody takes them often now, or they came so lately that
     nobody can tell yet."""
     least = judge.state.practice.notice_mornings
-    seen = [(p.tray, judge.of(c, p.tray).interest) for p in judge.state.placements for c in judge.state.children
-            if c.id in p.tray.for_children]  # fmt: skip
-    return frozenset(t.id for t, i in seen
-                     if i.available < least or (i.rate >= LOVED_RATE and not i.faded and not i.ignored))  # fmt: skip
+    seen = [
+        (p.tray, judge.of(c, p.tray).interest)
+        for p in judge.state.placements
+        for c in judge.state.children
+        if c.id in p.tray.for_children
+    ]
+    return frozenset(
+        t.id for t, i in seen if i.available < least or (i.rate >= LOVED_RATE and not i.faded and not i.ignored)
+    )
 
 
-def plan_theme(ask: ThemeAsk, *, begun: Begun | None = None,
-               tell: Callable[[Progress], None] | None = None) -> ThemePlan:  # fmt: skip
+def plan_theme(
+    ask: ThemeAsk, *, begun: Begun | None = None, tell: Callable[[Progress], None] | None = None
+) -> ThemePlan:
     """Plan a theme; the same question gives the same plan. There is always one: what cannot come is told with its
     reason. Raises: StoppedEarly when ended before the first."""
     table = _Table(ask)
@@ -131,8 +137,9 @@ class _Table:
 
     def __init__(self, ask: ThemeAsk) -> None:
         self.ask, self.shelf = ask, ask.shelf
-        self.scene = Scene(self.shelf.standing, self.shelf.units, self.shelf.children, self.shelf.on,
-                           self.shelf.practice)  # fmt: skip
+        self.scene = Scene(
+            self.shelf.standing, self.shelf.units, self.shelf.children, self.shelf.on, self.shelf.practice
+        )
         self.out = {p.tray.id: p for p in self.shelf.standing}
         self.trays = [t for t in self.shelf.trays if ask.strength.get(t.id) and self._fits(t)]
         self.places = list(self._places())
@@ -177,11 +184,13 @@ class _Table:
                 self.why_not.setdefault(tray.id, against.reasons[0])
                 self.hazard |= {tray.id} if rule(against.rule).hazard else set()
             elif not by_hand and not self._seen_by(placement):
-                self.why_not.setdefault(tray.id, Reason("ROOM-6", say("No place for {tray} is within reach.",
-                                                                      tray=tray.name)))
+                self.why_not.setdefault(
+                    tray.id, Reason("ROOM-6", say("No place for {tray} is within reach.", tray=tray.name))
+                )
             elif self._chained(tray, there):
-                self.why_not.setdefault(tray.id, Reason("ROT-4", say("Another form of {tray} stands already.",
-                                                                     tray=tray.name)))
+                self.why_not.setdefault(
+                    tray.id, Reason("ROT-4", say("Another form of {tray} stands already.", tray=tray.name))
+                )
             else:
                 found.add(at)
         return frozenset(found)
@@ -190,24 +199,33 @@ class _Table:
         """Whether a form of it stays, of which it may not stand beside."""
         return any(
             p.tray.for_children & tray.for_children and one_chain(p.tray.card, tray.card)
-            for p in self.shelf.standing if goes is None or p.tray.id != goes.tray.id
-        )  # fmt: skip
+            for p in self.shelf.standing
+            if goes is None or p.tray.id != goes.tray.id
+        )
 
     def _seen_by(self, placement: Placement) -> tuple[int, ...]:
         unit = self.scene.unit(placement.spot)
         height = unit.boards[placement.spot.board].height_mm
         return tuple(
-            body.child.id for body in self.scene.meant_for(placement.tray)
-            if body.child.id in unit.comes and height <= body.choosing and self.shelf.fit(body.child.id,
-                                                                                         placement.tray.id)
-        )  # fmt: skip
+            body.child.id
+            for body in self.scene.meant_for(placement.tray)
+            if body.child.id in unit.comes
+            and height <= body.choosing
+            and self.shelf.fit(body.child.id, placement.tray.id)
+        )
 
     def choosing(self, banned: set[tuple[int, int]]) -> Choosing:
         """The question in numbers, without some pairs of a tray and a place."""
         offers = tuple(self._offer(at, tray, banned) for at, tray in enumerate(self.trays))
         costs = tuple(self._cost(there) for _, there in self.places)
-        return Choosing(offers=offers, costs=costs, minutes=self.ask.minutes, changes=self.ask.changes,
-                        before=self.ask.before, sums=tuple(self._sums()))  # fmt: skip
+        return Choosing(
+            offers=offers,
+            costs=costs,
+            minutes=self.ask.minutes,
+            changes=self.ask.changes,
+            before=self.ask.before,
+            sums=tuple(self._sums()),
+        )
 
     def _offer(self, at: int, tray: Tray, banned: set[tuple[int, int]]) -> Offer:
         ask, here = self.ask, tray.id in self.out
@@ -216,12 +234,18 @@ class _Table:
         ready, day = ask.ready.get(tray.id, ask.first), ask.days.get(tray.id)
         worth = ask.strength[tray.id] * sum(fits.values()) // (4 if tray.id in self.away else 2)
         return Offer(
-            ref=tray.id, worth=max(1, worth), here=here, area=tray.card.area,
-            children=tuple(c for c, fit in fits.items() if fit), forced=tray.id in ask.forced,
-            places=frozenset(p for p in places if (at, p) not in banned), ready=max(0, (ready - ask.first).days),
-            make_min=ask.make_min.get(tray.id, 0), daily_min=0 if here else ask.daily_min.get(tray.id, 0),
+            ref=tray.id,
+            worth=max(1, worth),
+            here=here,
+            area=tray.card.area,
+            children=tuple(c for c, fit in fits.items() if fit),
+            forced=tray.id in ask.forced,
+            places=frozenset(p for p in places if (at, p) not in banned),
+            ready=max(0, (ready - ask.first).days),
+            make_min=ask.make_min.get(tray.id, 0),
+            daily_min=0 if here else ask.daily_min.get(tray.id, 0),
             day=(day - ask.first).days if day is not None and not here else None,
-        )  # fmt: skip
+        )
 
     def _cost(self, there: Placement | None) -> int:
         """What is lost where a tray goes: what it is worth to the children, for half of the theme's days."""
@@ -250,7 +274,8 @@ class _Table:
                 unit = self.scene.unit(spot)
                 mine = body.child.id in unit.comes
                 more = (mine and body.child.id in tray.for_children and tray.id not in self.away) - (
-                    mine and there is not None and body.child.id in there.tray.for_children)
+                    mine and there is not None and body.child.id in there.tray.for_children
+                )
                 if more > 0:
                     of[at, place] = 1
             out = len(self.scene.out_for(body.child))
@@ -279,8 +304,11 @@ class _Table:
             holders = {p.tray.id for p in self.shelf.standing if _is(p.tray, what)}
             if not holders:
                 continue
-            of = {(at, place): 1 for at, tray, place, _, there in self._pairs()
-                  if there is not None and there.tray.id in holders and not _is(tray, what)}  # fmt: skip
+            of = {
+                (at, place): 1
+                for at, tray, place, _, there in self._pairs()
+                if there is not None and there.tray.id in holders and not _is(tray, what)
+            }
             yield Sum(say("something of {what} stays", what=what), of, len(holders) - 1)
 
     def _apart(self) -> Iterator[Sum]:
@@ -292,8 +320,11 @@ class _Table:
                 if same and tray.for_children & next_.for_children:
                     of = {(n, p): 1 for n in (at, other) for p in self.allowed.get(self.trays[n].id, ())}
                     standing = sum(self.trays[n].id in self.out for n in (at, other))
-                    yield Sum(say("{tray} and {next}{turns}", tray=tray.name, next=next_.name, turns=TURNS), of,
-                        max(0, 1 - standing))
+                    yield Sum(
+                        say("{tray} and {next}{turns}", tray=tray.name, next=next_.name, turns=TURNS),
+                        of,
+                        max(0, 1 - standing),
+                    )
 
     def broken(self, coming: tuple[Coming, ...]) -> set[tuple[int, int]]:
         """The pairs of a tray and a place that would break a rule of the shelf on the day it comes."""
@@ -320,8 +351,13 @@ class _Table:
         comes = [self._comes(c) for c in found.coming]
         chosen = {at for at, _, _ in found.coming}
         left = [(t, self._left(at, t, asked, chosen)) for at, t in enumerate(self.trays) if at not in chosen]
-        return ThemePlan(tuple(sorted(comes, key=lambda c: (c.day, c.spot is not None, c.tray.name))), tuple(left),
-                         found.value, found.bound, found.proven)  # fmt: skip
+        return ThemePlan(
+            tuple(sorted(comes, key=lambda c: (c.day, c.spot is not None, c.tray.name))),
+            tuple(left),
+            found.value,
+            found.bound,
+            found.proven,
+        )
 
     def _comes(self, each: Coming) -> Comes:
         at, place, day = each
@@ -334,8 +370,12 @@ class _Table:
         going = there.tray if there else None
         if going is not None:
             lost = sum(self.shelf.fit(c, going.id) for c in going.for_children)
-            why = Reason("THEME", say("{going} goes for it, to rest: it is taken seldom now.", going=going.name),
-                         (Quantity(say("fit of what goes"), lost, "of 100"),), (f"tray:{going.id}",))  # fmt: skip
+            why = Reason(
+                "THEME",
+                say("{going} goes for it, to rest: it is taken seldom now.", going=going.name),
+                (Quantity(say("fit of what goes"), lost, "of 100"),),
+                (f"tray:{going.id}",),
+            )
             told = (*told, why)
         away = tray.id in self.away
         if away and tray.id in self.why_not:
@@ -346,29 +386,42 @@ class _Table:
         offer = asked.offers[at]
         if not self.allowed.get(tray.id):
             return self.why_not.get(tray.id) or Reason(
-                "THEME", say("No place for {tray} may change: what stands is loved, or always out.", tray=tray.name))
+                "THEME", say("No place for {tray} may change: what stands is loved, or always out.", tray=tray.name)
+            )
         if offer.day is not None and not self.ask.changes[offer.day]:
-            text = say("No change can be made on the day that was asked for {tray}: the house is away.",
-                       tray=tray.name)
+            text = say("No change can be made on the day that was asked for {tray}: the house is away.", tray=tray.name)
             return Reason("THEME", text)
         last = max((d for d, most in enumerate(self.ask.changes) if most), default=-1)
         if offer.ready > last:
-            text = say("{tray} could be there on day {ready} at the earliest, after the last change.",
-                       tray=tray.name, ready=offer.ready + 1)
+            text = say(
+                "{tray} could be there on day {ready} at the earliest, after the last change.",
+                tray=tray.name,
+                ready=offer.ready + 1,
+            )
             return Reason("THEME", text)
         minutes = self.ask.before + sum(self.ask.minutes)
         if offer.make_min > minutes:
-            text = say("{tray} takes {minutes} to make; there are {minutes2} until then.", tray=tray.name,
-                       minutes=say("{n, plural, one {# minute} other {# minutes}}", n=offer.make_min),
-                       minutes2=minutes)
+            text = say(
+                "{tray} takes {minutes} to make; there are {minutes2} until then.",
+                tray=tray.name,
+                minutes=say("{n, plural, one {# minute} other {# minutes}}", n=offer.make_min),
+                minutes2=minutes,
+            )
             return Reason("THEME", text, (Quantity(say("minutes"), offer.make_min, "min", minutes),))
-        twins = {n for each in asked.sums if each.words.endswith(TURNS) for n in {a for a, _ in each.of}
-                 if at in {a for a, _ in each.of}} & chosen  # fmt: skip
+        twins = {
+            n
+            for each in asked.sums
+            if each.words.endswith(TURNS)
+            for n in {a for a, _ in each.of}
+            if at in {a for a, _ in each.of}
+        } & chosen
         if twins:
             name = self.trays[min(twins)].name
             return Reason("ROT-4", say("{name} comes in its stead: of one thing one form is out.", name=name))
-        return Reason("THEME", say("There was no room left for {tray}: what fits more took the places and the "
-                                   "days.", tray=tray.name))
+        return Reason(
+            "THEME",
+            say("There was no room left for {tray}: what fits more took the places and the days.", tray=tray.name),
+        )
 
     def teller(self, tell: Callable[[Progress], None]) -> Tell:
         """Passes on which trays the best choice so far holds."""

@@ -78,21 +78,36 @@ def _says(found: Sequence[Reviewed]) -> list[Reason]:
         return [Reason("ROT-9", say("Too few changes were watched yet to say anything for the next."))]
     taken = sum(t.how == "taken" for t in judged)
     number = Quantity(say("taken"), taken, "trays", len(judged))
-    says = [Reason("ROT-9", say("{taken} of {trays} were taken within their first {cycles}.", taken=taken,
-                                trays=say("{n, plural, one {# new tray} other {# new trays}}", n=len(judged)),
-                                cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=LOOKED_AT)),
-                                    (number,))]  # fmt: skip
+    says = [
+        Reason(
+            "ROT-9",
+            say(
+                "{taken} of {trays} were taken within their first {cycles}.",
+                taken=taken,
+                trays=say("{n, plural, one {# new tray} other {# new trays}}", n=len(judged)),
+                cycles=say("{n, plural, one {# work cycle} other {# work cycles}}", n=LOOKED_AT),
+            ),
+            (number,),
+        )
+    ]
     few = [t for each in found if len(each.came) <= 2 for t in each.came if t.how != "too early"]
     many = [t for each in found if len(each.came) > 2 for t in each.came if t.how != "too early"]
     if few and many:
         one, other = _share(few), _share(many)
-        text = say("Where at most two came at once {one} were taken, where more came {other}.",
-                   one=share_text(one), other=share_text(other))
+        text = say(
+            "Where at most two came at once {one} were taken, where more came {other}.",
+            one=share_text(one),
+            other=share_text(other),
+        )
         says.append(Reason("ROT-2", text))
     alone = [t.tray.name for t in judged if t.how == "left alone"]
     if alone:
-        says.append(Reason("ROT-9", say("Left alone at first: {alone}. Show such trays on the day they come.",
-                                        alone=listed(alone[:3]))))
+        says.append(
+            Reason(
+                "ROT-9",
+                say("Left alone at first: {alone}. Show such trays on the day they come.", alone=listed(alone[:3])),
+            )
+        )
     return says
 
 

@@ -8,7 +8,7 @@ from datetime import date, timedelta
 from typing import Literal
 
 from zither_awl.core.errors import Gathering
-from zither_awl.core.saying import say, together
+from zither_awl.core.saying import say
 from zither_awl.core.trays.design import Design, Level
 from zither_awl.core.values import Spot, Tray
 from zither_awl.core.values.checks import named
@@ -79,13 +79,13 @@ class ByThen:
     def __post_init__(self) -> None:
         wrong = Gathering()
         named(wrong, self.name)
-        wrong.check(self.kind in BY_THEN_KINDS, "kind", say("is {kind}; expected {by_then_kinds}.",
-                                                            kind=repr(self.kind),
-                                                            by_then_kinds=together(BY_THEN_KINDS, ', ')))
-        wrong.check(0 <= self.minutes <= 600, "minutes", say("is {minutes}; expected 0 to 600.",
-                                                             minutes=self.minutes))
-        wrong.check(len(self.amount) <= 120, "amount", say("has {amount} characters; the limit is 120.",
-                                                           amount=len(self.amount)))
+        wrong.among(self.kind, BY_THEN_KINDS, "kind")
+        wrong.check(0 <= self.minutes <= 600, "minutes", say("is {minutes}; expected 0 to 600.", minutes=self.minutes))
+        wrong.check(
+            len(self.amount) <= 120,
+            "amount",
+            say("has {amount} characters; the limit is 120.", amount=len(self.amount)),
+        )
         wrong.finish()
 
 
@@ -110,9 +110,12 @@ class Theme:
         wrong = Gathering()
         named(wrong, self.name)
         days = (self.until_day - self.from_day).days + 1
-        wrong.check(1 <= days <= MOST_DAYS, "until_day", say("makes {days} days; expected 1 to {most_days}.",
-                                                             days=days, most_days=MOST_DAYS),
-                    say("Let it end on its first day or later."))
+        wrong.check(
+            1 <= days <= MOST_DAYS,
+            "until_day",
+            say("makes {days} days; expected 1 to {most_days}.", days=days, most_days=MOST_DAYS),
+            say("Let it end on its first day or later."),
+        )
         wrong.check(len(self.words) <= 24, "words", say("are {self}; the limit is 24.", self=len(self.words)))
         for name, most in (("question", 200), ("song", 120), ("outing", 200), ("keep", 1000)):
             long = len(getattr(self, name))
@@ -135,8 +138,12 @@ class Theme:
     def moved(self, first: date) -> Theme:
         """The same theme, with all its days, from another first day."""
         by = first - self.from_day
-        return replace(self, from_day=first, until_day=self.until_day + by,
-                       trays=tuple(replace(t, day=t.day + by) for t in self.trays))  # fmt: skip
+        return replace(
+            self,
+            from_day=first,
+            until_day=self.until_day + by,
+            trays=tuple(replace(t, day=t.day + by) for t in self.trays),
+        )
 
 
 def carries(words: Iterable[str], near: Iterable[str], tray: Tray, design: Design | None) -> int:

@@ -9,7 +9,21 @@ from zither_awl.formats.paper.tray_card import Lying, TrayCard, tray_cards_pdf
 from zither_awl.formats.paper.word_cards import WordCard, WordSheet, word_cards_pdf
 
 __all__ = [
-    "BinLabel", "ListPart", "Lying", "SetUpSheet", "SheetStep", "StepSheet", "TrayCard", "WordCard", "WordSheet",
-    "bin_labels_pdf", "page_png", "pictures_pdf", "ring_cards_pdf", "set_up_pdf", "steps_pdf", "tray_cards_pdf",
+    "BinLabel",
+    "ListPart",
+    "Lying",
+    "SetUpSheet",
+    "SheetStep",
+    "StepSheet",
+    "TrayCard",
+    "WordCard",
+    "WordSheet",
+    "bin_labels_pdf",
+    "page_png",
+    "pictures_pdf",
+    "ring_cards_pdf",
+    "set_up_pdf",
+    "steps_pdf",
+    "tray_cards_pdf",
     "word_cards_pdf",
-]  # fmt: skip
+]

@@ -20,8 +20,9 @@ def page_png(pdf: bytes, number: int, per_mm: float = PER_MM) -> bytes:
     """Page `number` (from 1) as PNG. Raises: IndexError for a page there is not."""
     with _opened(pdf) as document:
         if not 1 <= number <= len(document):
-            raise IndexError(say("There is no page {number}; there are {document}.", number=number,
-                                 document=len(document)))
+            raise IndexError(
+                say("There is no page {number}; there are {document}.", number=number, document=len(document))
+            )
         page = document[number - 1]
         picture = page.render(scale=per_mm * 25.4 / 72, grayscale=True).to_pil()
         out = io.BytesIO()

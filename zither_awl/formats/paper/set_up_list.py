@@ -46,8 +46,11 @@ def _part(sheets: Sheets, part: ListPart, x: float, y: float, wide: float, low: 
     indent = BOX_MM + 3.5
     for at, (text, under, done) in enumerate(part.lines):
         lines = len(wrapped(text, LINE.face, LINE.size, wide - indent))
-        needs = lines * LINE.step_mm + (len(wrapped(under, UNDER.face, UNDER.size, wide - indent)) * UNDER.step_mm
-                                        if under else 0) + (HEAD.step_mm if at == 0 else 0)  # fmt: skip
+        needs = (
+            lines * LINE.step_mm
+            + (len(wrapped(under, UNDER.face, UNDER.size, wide - indent)) * UNDER.step_mm if under else 0)
+            + (HEAD.step_mm if at == 0 else 0)
+        )
         if y + needs > low:
             sheets.new_page()
             y = MARGIN_MM + 2

@@ -83,6 +83,7 @@ def in_language_read(canvas: Any) -> None:
 
     canvas.setCatalogEntry("Lang", PDFString(language_read()))
 
+
 @dataclass(frozen=True, slots=True)
 class Style:
     """How a text is set: face, size in points, space between lines as a multiple of the size."""
@@ -142,8 +143,18 @@ class Sheets:
         self._pen(wide, dash)
         self._canvas.line(x1 / POINT_MM, (self.height - y1) / POINT_MM, x2 / POINT_MM, (self.height - y2) / POINT_MM)
 
-    def box(self, x: float, y: float, width: float, height: float, *, wide: float = 0.25, dash: float = 0.0,
-            round_mm: float = 0.0, fill: bool = False) -> None:  # fmt: skip
+    def box(
+        self,
+        x: float,
+        y: float,
+        width: float,
+        height: float,
+        *,
+        wide: float = 0.25,
+        dash: float = 0.0,
+        round_mm: float = 0.0,
+        fill: bool = False,
+    ) -> None:
         """A rectangle, its upper left corner at x and y; `fill` makes it black."""
         self._pen(wide, dash)
         left, low = x / POINT_MM, (self.height - y - height) / POINT_MM
@@ -183,8 +194,11 @@ class Sheets:
     def _path(self, commands: tuple[Command, ...], x: float, y: float, width: float, height: float) -> Any:
         def at(numbers: tuple[float, ...]) -> list[float]:
             pairs = zip(numbers[::2], numbers[1::2], strict=True)
-            return [each for a, b in pairs for each in ((x + a * width / 100) / POINT_MM,
-                                                        (self.height - y - b * height / 100) / POINT_MM)]  # fmt: skip
+            return [
+                each
+                for a, b in pairs
+                for each in ((x + a * width / 100) / POINT_MM, (self.height - y - b * height / 100) / POINT_MM)
+            ]
 
         path = self._canvas.beginPath()
         draw = {"M": path.moveTo, "L": path.lineTo, "C": path.curveTo}
@@ -197,8 +211,15 @@ class Sheets:
         from reportlab.lib.utils import ImageReader
 
         image = ImageReader(io.BytesIO(jpeg))
-        self._canvas.drawImage(image, x / POINT_MM, (self.height - y - height) / POINT_MM, width / POINT_MM,
-                               height / POINT_MM, preserveAspectRatio=True, anchor="c")  # fmt: skip
+        self._canvas.drawImage(
+            image,
+            x / POINT_MM,
+            (self.height - y - height) / POINT_MM,
+            width / POINT_MM,
+            height / POINT_MM,
+            preserveAspectRatio=True,
+            anchor="c",
+        )
 
     def cut_marks(self, x: float, y: float, width: float, height: float, *, long: float = 4.0) -> None:
         """Eight short lines outside the corners of what is cut out."""

@@ -48,8 +48,14 @@ def _fields(sheet: StepSheet, paper: Paper) -> bytes:
         if at and at % (ACROSS * down) == 0:
             sheets.new_page()
         row, column = divmod(at % (ACROSS * down), ACROSS)
-        _field(sheets, step, at + 1, MARGIN_MM + 4 + column * (wide + GAP_MM), MARGIN_MM + 4 + row * (HIGH_MM + GAP_MM),
-               wide)  # fmt: skip
+        _field(
+            sheets,
+            step,
+            at + 1,
+            MARGIN_MM + 4 + column * (wide + GAP_MM),
+            MARGIN_MM + 4 + row * (HIGH_MM + GAP_MM),
+            wide,
+        )
     if any(step.caution for step in sheet.steps):
         sheets.new_page()
         _adults_page(sheets, sheet)

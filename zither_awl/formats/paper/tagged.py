@@ -152,9 +152,15 @@ class _Tree:
 
         made = self._new("StructElem", role)
         at = self._document.Reference(made)
-        made["P"], made["K"] = parent, PDFArray([
-            PDFDictionary({"Type": PDFName("MCR"), "Pg": self._pages[page], "MCID": mark})
-            for page, mark in each.marks])  # fmt: skip
+        made["P"], made["K"] = (
+            parent,
+            PDFArray(
+                [
+                    PDFDictionary({"Type": PDFName("MCR"), "Pg": self._pages[page], "MCID": mark})
+                    for page, mark in each.marks
+                ]
+            ),
+        )
         if each.alt:
             made["Alt"] = PDFString(each.alt)
         for page, _ in each.marks:

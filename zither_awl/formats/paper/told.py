@@ -151,8 +151,10 @@ def _figure(picture: ToldPicture) -> str:
     if picture.jpeg is None:
         return f"<p>{_text(picture.below)}</p>"
     data = b64encode(picture.jpeg).decode()
-    return (f'<figure><img alt="{_text(picture.seen)}" src="data:image/jpeg;base64,{data}">'
-            f"<figcaption>{_text(picture.below)}</figcaption></figure>")  # fmt: skip
+    return (
+        f'<figure><img alt="{_text(picture.seen)}" src="data:image/jpeg;base64,{data}">'
+        f"<figcaption>{_text(picture.below)}</figcaption></figure>"
+    )
 
 
 CSS = """

@@ -93,8 +93,11 @@ def _front(sheets: Sheets, card: TrayCard, x: float, y: float, width: float) -> 
 
 
 def _belongs(card: TrayCard) -> str:
-    return say("What belongs on it, on {container}",
-        container=card.container) if card.container else say("What belongs to it")
+    return (
+        say("What belongs on it, on {container}", container=card.container)
+        if card.container
+        else say("What belongs to it")
+    )
 
 
 def _said(card: TrayCard) -> list[tuple[str, str]]:
@@ -103,8 +106,14 @@ def _said(card: TrayCard) -> list[tuple[str, str]]:
 
 
 def _foot(card: TrayCard) -> str:
-    return together((each for each in (card.for_whom, say("rests in {bin_name}", bin_name=card.bin_name)
-        if card.bin_name else "") if each), " · ")
+    return together(
+        (
+            each
+            for each in (card.for_whom, say("rests in {bin_name}", bin_name=card.bin_name) if card.bin_name else "")
+            if each
+        ),
+        " · ",
+    )
 
 
 def _list_mm(card: TrayCard, width: float) -> float:
@@ -114,8 +123,9 @@ def _list_mm(card: TrayCard, width: float) -> float:
     return (lines + said + 2) * BODY.step_mm + 1.6 * len(_said(card)) + 10
 
 
-def _plan(sheets: Sheets, on: Sequence[Lying], inner: tuple[float, float], x: float, y: float, width: float,
-          height: float) -> float:  # fmt: skip
+def _plan(
+    sheets: Sheets, on: Sequence[Lying], inner: tuple[float, float], x: float, y: float, width: float, height: float
+) -> float:
     """The tray from above, to scale, its near edge below; every thing with its number."""
     scale = min(width / inner[0], max(height, 25.0) / inner[1])
     wide, deep = inner[0] * scale, inner[1] * scale
@@ -156,8 +166,11 @@ def _script(sheets: Sheets | None, card: TrayCard, x: float, y: float, width: fl
         if sheets is not None:
             sheets.text(x, y + 0.9 + said.step_mm * 0.72, f"{number}", Style("sans-bold", size * 0.7))
         y = column(x + 7, y + 0.9, width - 7, step, said)
-    rest = ((say("Worth slowing down for"), together(card.interest, "; ")), (say("Expected now"), card.expects),
-            (say("Putting it right"), card.clean_up))  # fmt: skip
+    rest = (
+        (say("Worth slowing down for"), together(card.interest, "; ")),
+        (say("Expected now"), card.expects),
+        (say("Putting it right"), card.clean_up),
+    )
     for name, text in rest:
         if text:
             y = column(x, y + 2, width, name, label)

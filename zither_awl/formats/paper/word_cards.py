@@ -66,8 +66,9 @@ def draw_picture(sheets: Sheets, card: WordCard, x: float, y: float, width: floa
     if card.drawn and sheets.picture(card.drawn, left, top, side, wide=max(0.35, side / 160)):
         return
     sheets.box(x, y, width, height, wide=0.2, dash=1)
-    said = say("Draw or stick on: {word}{part}", word=card.word,
-               part=say(" ({by})", by=card.by) if card.by.strip() else '')
+    said = say(
+        "Draw or stick on: {word}{part}", word=card.word, part=say(" ({by})", by=card.by) if card.by.strip() else ""
+    )
     sheets.column(x + 3, y + height - 3 * HINT.step_mm, width - 6, said, HINT)
 
 

@@ -7,8 +7,9 @@ from datetime import date, timedelta
 
 from zither_awl.core.values import Board, Child, Household, Measurement, Mobility, Unit
 
-HOUSE = Household(name="Lockside", lengths="cm", zone="Europe/London", language="en", most_bins=6,
-                  emergency_number="999")
+HOUSE = Household(
+    name="Lockside", lengths="cm", zone="Europe/London", language="en", most_bins=6, emergency_number="999"
+)
 ADULTS = ("Odile", "Kwame", "Sefa")
 WEEKS = 16
 BINS, BINS_MM = "top of the hall cupboard", 1900.0
@@ -18,14 +19,33 @@ def children(today: date) -> tuple[Child, ...]:
     """Anselm 4 y 6 m, Wren 2 y 7 m (born at 35 weeks), Tove 13 m; measured six weeks ago."""
     measured = today - timedelta(days=42)
     return (
-        Child(id=0, name="Anselm", pattern="stripe", born=_months_before(today, 54),
-              measurements=(Measurement(on=measured, stature_mm=1062, mass_g=17200),)),
-        Child(id=0, name="Wren", pattern="ring", born=_months_before(today, 31), gestation_weeks=35,
-              allergies=("sesame",), measurements=(Measurement(on=measured, stature_mm=918, mass_g=13100),)),
-        Child(id=0, name="Tove", pattern="dot", born=_months_before(today, 13), mobility=Mobility.PULLS_UP,
-              mobility_since=today - timedelta(days=70), still_mouths=True,
-              measurements=(Measurement(on=measured, stature_mm=742, mass_g=9400),)),
-    )  # fmt: skip
+        Child(
+            id=0,
+            name="Anselm",
+            pattern="stripe",
+            born=_months_before(today, 54),
+            measurements=(Measurement(on=measured, stature_mm=1062, mass_g=17200),),
+        ),
+        Child(
+            id=0,
+            name="Wren",
+            pattern="ring",
+            born=_months_before(today, 31),
+            gestation_weeks=35,
+            allergies=("sesame",),
+            measurements=(Measurement(on=measured, stature_mm=918, mass_g=13100),),
+        ),
+        Child(
+            id=0,
+            name="Tove",
+            pattern="dot",
+            born=_months_before(today, 13),
+            mobility=Mobility.PULLS_UP,
+            mobility_since=today - timedelta(days=70),
+            still_mouths=True,
+            measurements=(Measurement(on=measured, stature_mm=742, mass_g=9400),),
+        ),
+    )
 
 
 def _months_before(today: date, months: int) -> date:
@@ -39,18 +59,67 @@ def units(anselm: int, wren: int, tove: int) -> tuple[Unit, ...]:
     """The window shelf, Tove's low shelf, the kitchen sill behind its gate, the door rail and the book ledge."""
     everybody = frozenset((anselm, wren, tove))
     return (
-        Unit(id=0, name="window shelf", room="living room", width_mm=1240, height_mm=830, depth_mm=300,
-             boards=(Board(height_mm=610, places=4), Board(height_mm=340, places=4), Board(height_mm=70, places=4)),
-             comes=everybody),
-        Unit(id=0, name="low shelf", room="living room", width_mm=960, height_mm=420, depth_mm=300,
-             boards=(Board(height_mm=120, places=3),), comes=everybody),
-        Unit(id=0, name="kitchen sill", kind="sill", room="kitchen", width_mm=1300, height_mm=780, depth_mm=240,
-             boards=(Board(height_mm=780, places=4, divided=False),), comes=frozenset((anselm,)), barrier="gate"),
-        Unit(id=0, name="door rail", kind="rail", room="hall", width_mm=900, height_mm=760, depth_mm=260,
-             boards=(Board(height_mm=760, places=2, divided=False),), comes=frozenset((anselm, wren))),
-        Unit(id=0, name="book ledge", kind="ledge", room="living room", width_mm=900, height_mm=400, depth_mm=160,
-             boards=(Board(height_mm=400, places=3, divided=False),), comes=everybody),
-    )  # fmt: skip
+        Unit(
+            id=0,
+            name="window shelf",
+            room="living room",
+            width_mm=1240,
+            height_mm=830,
+            depth_mm=300,
+            boards=(Board(height_mm=610, places=4), Board(height_mm=340, places=4), Board(height_mm=70, places=4)),
+            comes=everybody,
+        ),
+        Unit(
+            id=0,
+            name="low shelf",
+            room="living room",
+            width_mm=960,
+            height_mm=420,
+            depth_mm=300,
+            boards=(Board(height_mm=120, places=3),),
+            comes=everybody,
+        ),
+        *_more_units(anselm, wren, everybody),
+    )
+
+
+def _more_units(anselm: int, wren: int, everybody: frozenset[int]) -> tuple[Unit, ...]:
+    return (
+        Unit(
+            id=0,
+            name="kitchen sill",
+            kind="sill",
+            room="kitchen",
+            width_mm=1300,
+            height_mm=780,
+            depth_mm=240,
+            boards=(Board(height_mm=780, places=4, divided=False),),
+            comes=frozenset((anselm,)),
+            barrier="gate",
+        ),
+        Unit(
+            id=0,
+            name="door rail",
+            kind="rail",
+            room="hall",
+            width_mm=900,
+            height_mm=760,
+            depth_mm=260,
+            boards=(Board(height_mm=760, places=2, divided=False),),
+            comes=frozenset((anselm, wren)),
+        ),
+        Unit(
+            id=0,
+            name="book ledge",
+            kind="ledge",
+            room="living room",
+            width_mm=900,
+            height_mm=400,
+            depth_mm=160,
+            boards=(Board(height_mm=400, places=3, divided=False),),
+            comes=everybody,
+        ),
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,13 +163,20 @@ STAYS: tuple[DemoStay, ...] = (
 """What stood where and when. Week 0 is the first of the sixteen."""
 
 TASTES: dict[tuple[str, str], float] = {
-    ("Anselm", "Spooning shells"): 0.7, ("Anselm", "Spooning chickpeas"): 0.8, ("Anselm", "Blocks"): 0.55,
-    ("Anselm", "Paper and thick crayons"): 0.5, ("Anselm", "Numerals and counters to ten"): 0.6,
-    ("Anselm", "Dough and roller"): 0.6, ("Anselm", "Drum and sticks"): 0.45,
-    ("Wren", "Four cylinders"): 0.7, ("Wren", "Wool to its colour"): 0.6, ("Wren", "Books for bread week"): 0.6,
-    ("Wren", "Blocks"): 0.45, ("Wren", "Dough and roller"): 0.6,
+    ("Anselm", "Spooning shells"): 0.7,
+    ("Anselm", "Spooning chickpeas"): 0.8,
+    ("Anselm", "Blocks"): 0.55,
+    ("Anselm", "Paper and thick crayons"): 0.5,
+    ("Anselm", "Numerals and counters to ten"): 0.6,
+    ("Anselm", "Dough and roller"): 0.6,
+    ("Anselm", "Drum and sticks"): 0.45,
+    ("Wren", "Four cylinders"): 0.7,
+    ("Wren", "Wool to its colour"): 0.6,
+    ("Wren", "Books for bread week"): 0.6,
+    ("Wren", "Blocks"): 0.45,
+    ("Wren", "Dough and roller"): 0.6,
     ("Tove", "Ball into the box"): 0.75,
-}  # fmt: skip
+}
 """What a child is known to like; every other taste is drawn."""
 
 NOTES: dict[str, tuple[str, ...]] = {
@@ -134,9 +210,12 @@ class Packed:
 PACKED: tuple[Packed, ...] = (
     Packed("Spooning chickpeas", "spoon-small", 2, (("filling", "chickpeas"), ("first bowl", "white bowl"))),
     Packed("Spooning shells", "spoon-large", 1, (("balls", "cockle shells"), ("spoon", "serving spoon"))),
-    Packed("Tongs and felt balls", "tongs", 2, (
-        ("things", "felt balls of 60"), ("first bowl", "white bowl"), ("second bowl", "wooden bowl"),
-    )),
+    Packed(
+        "Tongs and felt balls",
+        "tongs",
+        2,
+        (("things", "felt balls of 60"), ("first bowl", "white bowl"), ("second bowl", "wooden bowl")),
+    ),
     Packed("Water, jug to cup", "pour-water", 2, (("jug", "glass jug"), ("receiver", "small glass"))),
     Packed("Sponge, bowl to bowl", "water-sponge", 1, (("sponge", "sponge"),)),
     Packed("Folding: one line", "fold", 1, (("cloths", "folding squares"),)),

@@ -3,6 +3,7 @@ lessons and routines of the last weeks. Invented."""
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 from datetime import date, datetime, time, timedelta
 from random import Random
@@ -46,9 +47,13 @@ BOOKS: tuple[tuple[str, float, str, tuple[str, ...], int, int], ...] = (
 BORROWED = {"Before the shop opens": 2, "A loaf for the bargeman": 5, "Under the ice": 19}
 """Which are borrowed, and in how many days they go back."""
 TURNS: tuple[tuple[str, int, int | None], ...] = (
-    ("Where the lock keeps the water", -56, -42), ("Night on the towpath", -56, -35),
-    ("One stitch and the next", -42, -21), ("La oveja que no quería", -35, -14),
-    ("Before the shop opens", -14, None), ("Pan caliente", -14, None), ("Night on the towpath", -21, None),
+    ("Where the lock keeps the water", -56, -42),
+    ("Night on the towpath", -56, -35),
+    ("One stitch and the next", -42, -21),
+    ("La oveja que no quería", -35, -14),
+    ("Before the shop opens", -14, None),
+    ("Pan caliente", -14, None),
+    ("Night on the towpath", -21, None),
 )
 """When each stood on the ledge, days from today."""
 
@@ -62,10 +67,19 @@ def furnish(desk: Desk) -> None:
         for title, cover, language, about, first, last in BOOKS:
             key = work.cupboard.save_component(_book(title, cover))
             back = BORROWED.get(title)
-            work.books.save(Book(
-                thing_id=key, title=title, cover_mm=cover, language=language, themes=about, from_months=first,
-                to_months=last, lent_by=LIBRARY if back is not None else "",
-                back_on=desk.today() + timedelta(days=back) if back is not None else None))  # fmt: skip
+            work.books.save(
+                Book(
+                    thing_id=key,
+                    title=title,
+                    cover_mm=cover,
+                    language=language,
+                    themes=about,
+                    from_months=first,
+                    to_months=last,
+                    lent_by=LIBRARY if back is not None else "",
+                    back_on=desk.today() + timedelta(days=back) if back is not None else None,
+                )
+            )
 
 
 def _book(title: str, cover: float) -> Component:
@@ -82,8 +96,13 @@ def plan(desk: Desk) -> None:
         _around(work, house, today, monday)
         _lessons(work, house, today)
         _at_home(work, house, today)
-    asked = asked_of(desk.house(), WantedTheme(name="", key="winter-pond", from_day=monday + timedelta(days=7),
-                                               until_day=monday + timedelta(days=20)), today)  # fmt: skip
+    asked = asked_of(
+        desk.house(),
+        WantedTheme(
+            name="", key="winter-pond", from_day=monday + timedelta(days=7), until_day=monday + timedelta(days=20)
+        ),
+        today,
+    )
     themes.keep_planned(desk, asked, plan_theme(asked.ask), None, "Five small ducks, with movements", None, None)
     with desk.write_untracked() as work:
         work.history.forget()
@@ -94,33 +113,64 @@ def _themes(work: Store, house: House, today: date, monday: date) -> None:
 
     def tray(name: str, day: date) -> ThemeTray:
         found = ids[name]
-        return ThemeTray(tray_id=found.id, key=found.card.key, level=found.card.level, name=name, day=day,
-                         children=tuple(sorted(found.for_children)))  # fmt: skip
+        return ThemeTray(
+            tray_id=found.id,
+            key=found.card.key,
+            level=found.card.level,
+            name=name,
+            day=day,
+            children=tuple(sorted(found.for_children)),
+        )
 
-    wool = monday - timedelta(days=28)
-    work.themes.save_theme(Theme(
-        id=0, key="wool", name="Wool and weaving", question="How does a fleece become a scarf?",
-        words=("wool", "thread", "weave", "sheep"), song="A song with spinning hands", taken=True,
-        keep="The carding was loved by Anselm; fewer words next time.", from_day=wool, until_day=wool + timedelta(20),
-        outing="To see the sheep at the farm above the lock.",
-        trays=(tray("Wool to its colour", wool), tray("Carding wool", wool + timedelta(2))),
-    ))  # fmt: skip
+    _wool(work, monday - timedelta(days=28), tray)
     bread = monday - timedelta(days=7)
-    bread_id = work.themes.save_theme(Theme(
-        id=0, key="bread", name="Bread week", question="What makes the dough grow?",
-        words=("bread", "dough", "flour", "grain", "crust", "yeast"), song="Knead it, roll it", taken=True,
-        outing="To the baker by the bridge: what comes out of the oven first?",
-        from_day=bread, until_day=monday + timedelta(6),
-        trays=(tray("Dough and roller", bread), tray("Books for bread week", bread + timedelta(1))),
-    ))  # fmt: skip
+    bread_id = _bread(work, bread, tray)
     lines: tuple[tuple[ByThenKind, str, str, date, int, date | None], ...] = (
         ("make", "Dough for the week", "one batch", bread - timedelta(1), 25, bread - timedelta(1)),
         ("print", "Pictures of six breads", "6 cards", bread - timedelta(1), 20, bread - timedelta(2)),
         ("buy", "Yeast", "2 to 4 sachets, beside the 1 there is", today + timedelta(1), 0, None),
     )
     for kind, name, amount, due, minutes, done in lines:
-        work.themes.save_by_then(ByThen(kind=kind, name=name, amount=amount, due=due, minutes=minutes, done_on=done,
-                                        theme_id=bread_id))  # fmt: skip
+        work.themes.save_by_then(
+            ByThen(kind=kind, name=name, amount=amount, due=due, minutes=minutes, done_on=done, theme_id=bread_id)
+        )
+
+
+def _wool(work: Store, wool: date, tray: Callable[[str, date], ThemeTray]) -> None:
+    work.themes.save_theme(
+        Theme(
+            id=0,
+            key="wool",
+            name="Wool and weaving",
+            question="How does a fleece become a scarf?",
+            words=("wool", "thread", "weave", "sheep"),
+            song="A song with spinning hands",
+            taken=True,
+            keep="The carding was loved by Anselm; fewer words next time.",
+            from_day=wool,
+            until_day=wool + timedelta(20),
+            outing="To see the sheep at the farm above the lock.",
+            trays=(tray("Wool to its colour", wool), tray("Carding wool", wool + timedelta(2))),
+        )
+    )
+
+
+def _bread(work: Store, bread: date, tray: Callable[[str, date], ThemeTray]) -> int:
+    return work.themes.save_theme(
+        Theme(
+            id=0,
+            key="bread",
+            name="Bread week",
+            question="What makes the dough grow?",
+            words=("bread", "dough", "flour", "grain", "crust", "yeast"),
+            song="Knead it, roll it",
+            taken=True,
+            outing="To the baker by the bridge: what comes out of the oven first?",
+            from_day=bread,
+            until_day=bread + timedelta(13),
+            trays=(tray("Dough and roller", bread), tray("Books for bread week", bread + timedelta(1))),
+        )
+    )
 
 
 def _books(work: Store, house: House, today: date) -> None:
@@ -137,20 +187,32 @@ def _books(work: Store, house: House, today: date) -> None:
 def _around(work: Store, house: House, today: date, monday: date) -> None:
     """A box that comes every two months, a parcel, the holidays, and what these weeks are about."""
     tove = next(c for c in house.children if c.name == "Tove")
-    box = work.themes.save_arrival(Arrival(id=0, name="Box of two months", day=today - timedelta(days=12),
-                                           every_days=61, giver="an aunt", arrived_on=today - timedelta(days=12)))
+    box = work.themes.save_arrival(
+        Arrival(
+            id=0,
+            name="Box of two months",
+            day=today - timedelta(days=12),
+            every_days=61,
+            giver="an aunt",
+            arrived_on=today - timedelta(days=12),
+        )
+    )
     bin_id = next(b.id for b in house.bins if b.name == "Bin 5")
     for name, kind, months in (("nesting boats", "nesting cup", 12), ("wooden whisk", "whisk", 24)):
-        key = work.cupboard.save_component(of_kind(name, kind, count=1, box_months=months, bin_id=bin_id,
-                                                   came_from="Box of two months"))  # fmt: skip
+        key = work.cupboard.save_component(
+            of_kind(name, kind, count=1, box_months=months, bin_id=bin_id, came_from="Box of two months")
+        )
         work.themes.add_arrived(box, key)
-    work.themes.save_arrival(Arrival(id=0, name="Box of two months", day=today + timedelta(days=49), every_days=61,
-                                     giver="an aunt"))  # fmt: skip
-    work.themes.save_arrival(Arrival(id=0, name="Parcel for Tove", day=today + timedelta(days=9), child_id=tove.id,
-                                     giver="a neighbour"))  # fmt: skip
+    work.themes.save_arrival(
+        Arrival(id=0, name="Box of two months", day=today + timedelta(days=49), every_days=61, giver="an aunt")
+    )
+    work.themes.save_arrival(
+        Arrival(id=0, name="Parcel for Tove", day=today + timedelta(days=9), child_id=tove.id, giver="a neighbour")
+    )
     away = monday + timedelta(days=25)
-    work.themes.save_absence(Absence(id=0, kind="holiday", name="Holidays", from_day=away,
-                                     until_day=away + timedelta(days=11)))  # fmt: skip
+    work.themes.save_absence(
+        Absence(id=0, kind="holiday", name="Holidays", from_day=away, until_day=away + timedelta(days=11))
+    )
     work.weeks.save_aim(Aim(id=0, words="seven", from_day=monday, until_day=monday + timedelta(days=13)))
 
 
@@ -165,8 +227,14 @@ def _lessons(work: Store, house: House, today: date) -> None:
             for n, word in enumerate(words[: 3 + (30 - back) // 10]):
                 turn: Turn = "recall" if back < 17 else "show"
                 right = rng.random() < (0.9 if back < 17 else 0.8)
-                answer = WordAnswer(child_id=children[name], set_key=key, word=word.key, turn=turn, right=right,
-                                    at=at + timedelta(seconds=40 * n))  # fmt: skip
+                answer = WordAnswer(
+                    child_id=children[name],
+                    set_key=key,
+                    word=word.key,
+                    turn=turn,
+                    right=right,
+                    at=at + timedelta(seconds=40 * n),
+                )
                 work.lessons.add_answer(answer, str(UUID(int=rng.getrandbits(128))))
     for key, every in (("table", 3), ("dishes", 5), ("laundry", 7), ("baking", 9)):
         routine = routines.routine(house, key)
@@ -178,8 +246,15 @@ def _lessons(work: Store, house: House, today: date) -> None:
                 work.home.invite(run, children[child], "came" if rng.random() < 0.8 else "rather not")
             for n, step in enumerate(routine.steps):
                 who = children["Anselm"] if step.who == "child" else None
-                work.home.do_step(run, StepDone(step=step.key, at=at + timedelta(minutes=2 * n), child_id=who,
-                                                   adult_id=house.adults[0].id if who is None else None))  # fmt: skip
+                work.home.do_step(
+                    run,
+                    StepDone(
+                        step=step.key,
+                        at=at + timedelta(minutes=2 * n),
+                        child_id=who,
+                        adult_id=house.adults[0].id if who is None else None,
+                    ),
+                )
             work.home.end_run(run, at + timedelta(minutes=2 * len(routine.steps)))
 
 
@@ -194,23 +269,47 @@ def _at_home(work: Store, house: House, today: date) -> None:
     def at(back: int, hour: int, minute: int) -> datetime:
         return datetime.combine(today - timedelta(days=back), time(hour, minute), zone)
 
-    for back, child, outcome in ((20, "Wren", "spilled"), (19, "Wren", "well"), (17, "Anselm", "well"),
-                                 (16, "Wren", "well"), (15, "Anselm", "well")):  # fmt: skip
-        work.home.add_at_table(TableEvent(what="poured", at=at(back, 10, 20), child_id=children[child], adult_id=adult,
-                                          outcome=outcome), key())  # fmt: skip
+    for back, child, outcome in (
+        (20, "Wren", "spilled"),
+        (19, "Wren", "well"),
+        (17, "Anselm", "well"),
+        (16, "Wren", "well"),
+        (15, "Anselm", "well"),
+    ):
+        work.home.add_at_table(
+            TableEvent(what="poured", at=at(back, 10, 20), child_id=children[child], adult_id=adult, outcome=outcome),
+            key(),
+        )
     for back, food, cut in ((9, "crackers", "whole"), (5, "oatcakes", "whole"), (2, "crackers", "whole")):
         work.home.add_at_table(TableEvent(what="set", at=at(back, 9, 0), adult_id=adult, food=food, cut=cut), key())
     for back, outcome in ((9, "looked"), (5, "touched"), (2, "tasted")):
-        work.home.add_at_table(TableEvent(what="tasted", at=at(back, 10, 5), child_id=children["Wren"], adult_id=adult,
-                                          food="kiwi", outcome=outcome), key())  # fmt: skip
-    told = Talk(key=key(), talk="fruit", set_key="fruit", began=at(1, 10, 30), adult_id=adult)
+        work.home.add_at_table(
+            TableEvent(
+                what="tasted",
+                at=at(back, 10, 5),
+                child_id=children["Wren"],
+                adult_id=adult,
+                food="kiwi",
+                outcome=outcome,
+            ),
+            key(),
+        )
+    _talk(work, children, adult, key(), at(1, 10, 30))
+    laundry = routines.data_of(routines.routine(house, "laundry"))
+    work.home.save_routine("laundry", laundry | {"key": "laundry", "weekdays": [0, 3], "adults": [adult]})
+
+
+def _talk(work: Store, children: Mapping[str, int], adult: int, key: str, began: datetime) -> None:
+    told = Talk(key=key, talk="fruit", set_key="fruit", began=began, adult_id=adult)
     work.home.begin_talk(told)
-    for thing, question, who in (("apple", "its name", "Anselm"), ("apple", "seeds", "Anselm"),
-                                 ("pear", "its name", "Wren"), ("lemon", "smell", "Wren"),
-                                 ("lemon", "its name", None)):  # fmt: skip
-        work.home.say_in_talk(told.key, TalkWord(thing=thing, question=question,
-                                                 child_id=children[who] if who else None))  # fmt: skip
-    work.home.end_talk(told.key, at(1, 10, 45))
-    round_ = routines.data_of(routines.routine(house, "laundry")) | {"key": "laundry", "weekdays": [0, 3],
-                                                                      "adults": [adult]}  # fmt: skip
-    work.home.save_routine("laundry", round_)
+    for thing, question, who in (
+        ("apple", "its name", "Anselm"),
+        ("apple", "seeds", "Anselm"),
+        ("pear", "its name", "Wren"),
+        ("lemon", "smell", "Wren"),
+        ("lemon", "its name", None),
+    ):
+        work.home.say_in_talk(
+            told.key, TalkWord(thing=thing, question=question, child_id=children[who] if who else None)
+        )
+    work.home.end_talk(told.key, began + timedelta(minutes=15))

@@ -123,8 +123,11 @@ class _History:
             self._models[child_id].prefer(self._trays[tray].id, taste)
         self._shown: set[tuple[int, int]] = set()
         self._first = today - timedelta(days=7 * WEEKS)
-        self._days = [d for n in range(7 * WEEKS) if (d := self._first + timedelta(days=n)).weekday() < 5
-                      or d == today - timedelta(days=1)]  # fmt: skip
+        self._days = [
+            d
+            for n in range(7 * WEEKS)
+            if (d := self._first + timedelta(days=n)).weekday() < 5 or d == today - timedelta(days=1)
+        ]
 
     def write(self) -> None:
         """Placements, changes, then every morning."""
@@ -170,10 +173,17 @@ class _History:
         ended = datetime.combine(day, time(11, 10), zone) + timedelta(minutes=rng.randrange(0, 25))
         present = [c for c in self._house.children if left == 1 or rng.random() < 0.95]
         adult = self._house.adults[2 if day.weekday() in (1, 3) and rng.random() < 0.6 else rng.random() < 0.15]
-        morning_id = self._work.log.save_morning(Morning(
-            id=0, day=day, began=began, ended=ended, present=frozenset(c.id for c in present), adult_id=adult.id,
-            seen="all" if left == 1 or rng.random() < 0.9 else "part",
-        ))  # fmt: skip
+        morning_id = self._work.log.save_morning(
+            Morning(
+                id=0,
+                day=day,
+                began=began,
+                ended=ended,
+                present=frozenset(c.id for c in present),
+                adult_id=adult.id,
+                seen="all" if left == 1 or rng.random() < 0.9 else "part",
+            )
+        )
         out = [s.tray for s in stays if s.since <= began and (s.until is None or s.until > began)]
         for child in present:
             own = [t for t in out if child.id in t.for_children]
@@ -193,7 +203,7 @@ class _History:
 
     def _episodes(
         self, child: Child, trays: Sequence[Tray], began: datetime, ended: datetime, left: int
-    ) -> Iterator[Episode]:  # fmt: skip
+    ) -> Iterator[Episode]:
         names = {t.id: t.name for t in trays}
         usable = [t.id for t in trays if t.id in self._models[child.id].shown and not self._left_alone(t, left)]
         visits = self._models[child.id].morning(usable, PICKS, self._rng) if usable else []
@@ -215,13 +225,23 @@ class _History:
     def _episode(self, child: Child, visit: SimulatedVisit, tray: str, began: datetime, ended: datetime) -> Episode:
         rng = self._rng
         known = visit.tray in self._models[child.id].known or tray == FOLDING
-        work = Work.RIGHT if visit.success and rng.random() < 0.8 else Work.MENDED if visit.success else rng.choice(
-            (Work.MISTAKE, Work.UNFINISHED, Work.MISTAKE))  # fmt: skip
+        work = (
+            Work.RIGHT
+            if visit.success and rng.random() < 0.8
+            else Work.MENDED
+            if visit.success
+            else rng.choice((Work.MISTAKE, Work.UNFINISHED, Work.MISTAKE))
+        )
         return Episode(
-            id=str(UUID(int=rng.getrandbits(128))), child_id=child.id, tray_id=visit.tray, began=began, ended=ended,
-            work=work, place=Place.BACK if rng.random() < 0.85 else Place.OUT,
+            id=str(UUID(int=rng.getrandbits(128))),
+            child_id=child.id,
+            tray_id=visit.tray,
+            began=began,
+            ended=ended,
+            work=work,
+            place=Place.BACK if rng.random() < 0.85 else Place.OUT,
             events=tuple(self._events(tray, began, ended, helped=not known and not visit.success)),
-        )  # fmt: skip
+        )
 
     def _events(self, tray: str, began: datetime, ended: datetime, *, helped: bool) -> Iterator[EpisodeEvent]:
         rng, length = self._rng, ended - began

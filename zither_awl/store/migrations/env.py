@@ -10,8 +10,13 @@ with engine.connect() as connection:
     # SQLite changes a table by making it anew: the rows that rest on it must not fall with the old one. They are
     # looked at before anything is committed. The switch works outside of a transaction only.
     connection.connection.driver_connection.execute("PRAGMA foreign_keys=OFF")
-    context.configure(connection=connection, target_metadata=Base.metadata, render_as_batch=True, compare_type=True,
-                      transactional_ddl=True)  # fmt: skip
+    context.configure(
+        connection=connection,
+        target_metadata=Base.metadata,
+        render_as_batch=True,
+        compare_type=True,
+        transactional_ddl=True,
+    )
     with context.begin_transaction():
         context.run_migrations()
         broken = connection.exec_driver_sql("PRAGMA foreign_key_check").all()

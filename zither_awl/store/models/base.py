@@ -13,11 +13,15 @@ Name = String(80)
 class Base(DeclarativeBase):
     """The declarative root, with a name for every constraint."""
 
-    metadata = MetaData(naming_convention={
-        "pk": "pk_%(table_name)s", "fk": "fk_%(table_name)s_%(column_0_name)s",
-        "ix": "ix_%(table_name)s_%(column_0_name)s",
-        "uq": "uq_%(table_name)s_%(column_0_name)s", "ck": "ck_%(table_name)s_%(constraint_name)s",
-    })  # fmt: skip
+    metadata = MetaData(
+        naming_convention={
+            "pk": "pk_%(table_name)s",
+            "fk": "fk_%(table_name)s_%(column_0_name)s",
+            "ix": "ix_%(table_name)s_%(column_0_name)s",
+            "uq": "uq_%(table_name)s_%(column_0_name)s",
+            "ck": "ck_%(table_name)s_%(constraint_name)s",
+        }
+    )
 
 
 def child_key(**kw: Any) -> Any:

@@ -51,9 +51,7 @@ class EpisodeRow(Base):
     """A piece of work. `local_day`: its day by the clocks of then; `card_id`: what its tray was made of then."""
 
     __tablename__ = "episode"
-    __table_args__ = (
-        Index("ix_episode_asked", "began", sqlite_where=sql("ended IS NULL OR question <> ''")),
-    )
+    __table_args__ = (Index("ix_episode_asked", "began", sqlite_where=sql("ended IS NULL OR question <> ''")),)
     id: Mapped[str] = mapped_column(String(36), primary_key=True)
     local_day: Mapped[date] = mapped_column(index=True)
     card_id: Mapped[int | None] = mapped_column(ForeignKey("card.id"))

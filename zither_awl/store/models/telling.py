@@ -36,8 +36,7 @@ class PictureChildRow(Base):
 
 
 class StoryRow(Base):
-    """The story of a child for a span, as it was chosen and written; what was left as the program tells it is not here.
-    """
+    """The story of a child for a span, as it was chosen and written; what was left as the program tells it is not."""
 
     __tablename__ = "story"
     __table_args__ = (UniqueConstraint("child_id", "from_day", "until_day"),)

@@ -28,8 +28,10 @@ def upgrade() -> None:
         tray.add_column(sa.Column("photo_id", sa.Integer(), nullable=True))
         tray.create_foreign_key(op.f("fk_tray_photo_id"), "photo", ["photo_id"], ["id"])
     # The defaults were for the rows that were there; from now on the program says every value.
-    for table, columns in (("household", ("emergency_number", "poison_centre", "unbreakable_first")),
-                           ("card", ("key", "level"))):  # fmt: skip
+    for table, columns in (
+        ("household", ("emergency_number", "poison_centre", "unbreakable_first")),
+        ("card", ("key", "level")),
+    ):
         with op.batch_alter_table(table) as altered:
             for column in columns:
                 altered.alter_column(column, server_default=None)

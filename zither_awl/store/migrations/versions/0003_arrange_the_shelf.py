@@ -12,6 +12,7 @@ down_revision = "0002"
 branch_labels = None
 depends_on = None
 
+
 def added() -> dict[str, tuple[sa.Column[object], ...]]:
     """The new columns, made afresh: a column belongs to one table only."""
     return {

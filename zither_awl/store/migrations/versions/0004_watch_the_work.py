@@ -28,8 +28,11 @@ def upgrade() -> None:
     with op.batch_alter_table("household") as household:
         household.add_column(sa.Column("showing", sa.String(length=12), nullable=False, server_default="by age"))
     # The defaults were for the rows that were there; from now on the program says every value.
-    for table, columns in (("episode", ("activity", "told")), ("presentation", ("outcome",)),
-                           ("household", ("showing",))):  # fmt: skip
+    for table, columns in (
+        ("episode", ("activity", "told")),
+        ("presentation", ("outcome",)),
+        ("household", ("showing",)),
+    ):
         with op.batch_alter_table(table) as altered:
             for column in columns:
                 altered.alter_column(column, server_default=None)
@@ -56,9 +59,11 @@ def _widen_events() -> None:
         "adult_id = (SELECT adult_id FROM episode WHERE episode.id = episode_event.episode_id)"
     )
     for column in ("work", "place"):
-        op.execute(f"UPDATE episode_event SET {column} = "
-                   f"(SELECT {column} FROM episode WHERE episode.id = episode_event.episode_id) "
-                   "WHERE kind = 'finish'")  # fmt: skip
+        op.execute(
+            f"UPDATE episode_event SET {column} = "
+            f"(SELECT {column} FROM episode WHERE episode.id = episode_event.episode_id) "
+            "WHERE kind = 'finish'"
+        )
     op.execute("UPDATE episode_event SET text = '' WHERE kind = 'start'")
     with op.batch_alter_table("episode_event") as event:
         event.drop_constraint(op.f("fk_episode_event_episode_id"), type_="foreignkey")
@@ -160,10 +165,11 @@ def _add_tables() -> None:
         sa.Column("run_key", sa.String(length=36), nullable=False),
         *_child("invitation"),
         sa.Column("answer", sa.String(length=12), nullable=False),
-        sa.ForeignKeyConstraint(["run_key"], ["routine_run.key"], name=op.f("fk_invitation_run_key"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["run_key"], ["routine_run.key"], name=op.f("fk_invitation_run_key"), ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("run_key", "child_id", name=op.f("pk_invitation")),
-    )  # fmt: skip
+    )
     op.create_table(
         "step_done",
         sa.Column("run_key", sa.String(length=36), nullable=False),
@@ -171,18 +177,33 @@ def _add_tables() -> None:
         sa.Column("at", _INSTANT, nullable=False),
         *_child("step_done", nullable=True),
         *_adult("step_done"),
-        sa.ForeignKeyConstraint(["run_key"], ["routine_run.key"], name=op.f("fk_step_done_run_key"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["run_key"], ["routine_run.key"], name=op.f("fk_step_done_run_key"), ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("run_key", "step", name=op.f("pk_step_done")),
-    )  # fmt: skip
-    for table, column in (("planned_showing", "child_id"), ("planned_showing", "day"), ("completed", "tray_id"),
-                          ("word_answer", "child_id")):  # fmt: skip
+    )
+    for table, column in (
+        ("planned_showing", "child_id"),
+        ("planned_showing", "day"),
+        ("completed", "tray_id"),
+        ("word_answer", "child_id"),
+    ):
         op.create_index(op.f(f"ix_{table}_{column}"), table, [column], unique=False)
 
 
 def downgrade() -> None:
-    for table in ("step_done", "invitation", "routine_run", "word_answer", "routine", "word_set", "paired_device",
-                  "phrase", "completed", "planned_showing"):  # fmt: skip
+    for table in (
+        "step_done",
+        "invitation",
+        "routine_run",
+        "word_answer",
+        "routine",
+        "word_set",
+        "paired_device",
+        "phrase",
+        "completed",
+        "planned_showing",
+    ):
         op.drop_table(table)
     with op.batch_alter_table("household") as household:
         household.drop_column("showing")
@@ -191,8 +212,10 @@ def downgrade() -> None:
         presentation.drop_column("key")
         presentation.drop_column("outcome")
     # What the older form has no room for goes: states, and work that stands on no shelf.
-    op.execute("DELETE FROM episode_event WHERE episode_id IS NULL OR struck "
-               "OR episode_id IN (SELECT id FROM episode WHERE tray_id IS NULL)")  # fmt: skip
+    op.execute(
+        "DELETE FROM episode_event WHERE episode_id IS NULL OR struck "
+        "OR episode_id IN (SELECT id FROM episode WHERE tray_id IS NULL)"
+    )
     op.execute("DELETE FROM episode WHERE tray_id IS NULL")
     with op.batch_alter_table("episode_event") as event:
         for column in ("sent_id", "child_id", "at"):

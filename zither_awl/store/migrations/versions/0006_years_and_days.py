@@ -31,7 +31,8 @@ def upgrade() -> None:
     op.create_index(op.f("ix_episode_morning_id"), "episode", ["morning_id"])
     op.create_index("ix_episode_asked", "episode", ["began"], sqlite_where=sa.text("ended IS NULL OR question <> ''"))
     for name, columns, where in (
-        ("noted", ["child_id", "at"], "kind = 'note'"), ("missed", ["at"], "cause = 'material missing'"),
+        ("noted", ["child_id", "at"], "kind = 'note'"),
+        ("missed", ["at"], "cause = 'material missing'"),
         ("states", ["at"], "kind = 'state'"),
     ):
         op.create_index(f"ix_episode_event_{name}", "episode_event", columns, sqlite_where=sa.text(where))
@@ -56,11 +57,15 @@ def _add_days() -> None:
         name = "until_day" if table == "placement" else "local_day"
         with op.batch_alter_table(table) as altered:
             altered.add_column(sa.Column(name, sa.Date(), nullable=True))
-        days = {at: datetime.fromisoformat(at).astimezone(zone).date().isoformat()
-                for (at,) in op.get_bind().execute(sa.text(f'SELECT DISTINCT "{column}" FROM "{table}"')) if at}
+        days = {
+            at: datetime.fromisoformat(at).astimezone(zone).date().isoformat()
+            for (at,) in op.get_bind().execute(sa.text(f'SELECT DISTINCT "{column}" FROM "{table}"'))
+            if at
+        }
         for at, day in days.items():
-            op.get_bind().execute(sa.text(f'UPDATE "{table}" SET {name} = :day WHERE "{column}" = :at'),
-                                  {"day": day, "at": at})
+            op.get_bind().execute(
+                sa.text(f'UPDATE "{table}" SET {name} = :day WHERE "{column}" = :at'), {"day": day, "at": at}
+            )
         if table != "placement":
             with op.batch_alter_table(table) as altered:
                 altered.alter_column(name, existing_type=sa.Date(), nullable=False)
@@ -137,13 +142,25 @@ def _part_the_trace() -> None:
         sa.PrimaryKeyConstraint("id", name=op.f("pk_trace")),
     )
     op.create_index(op.f("ix_trace_episode_id"), "trace", ["episode_id"])
-    rows = op.get_bind().execute(sa.text(
-        "SELECT row_key, change_set_id, change_set.at, change_set.adult_id, label, before, after FROM change_item "
-        "JOIN change_set ON change_set.id = change_set_id JOIN episode ON episode.id = row_key "
-        "WHERE table_name = 'episode' AND undone = 0 ORDER BY change_item.id"))  # fmt: skip
-    kept = [{"episode_id": r.row_key, "change_set_id": r.change_set_id, "at": r.at, "adult_id": r.adult_id,
-             "label": r.label, "before": json.loads(r.before or "{}"), "after": json.loads(r.after or "{}")}
-            for r in rows]
+    rows = op.get_bind().execute(
+        sa.text(
+            "SELECT row_key, change_set_id, change_set.at, change_set.adult_id, label, before, after FROM change_item "
+            "JOIN change_set ON change_set.id = change_set_id JOIN episode ON episode.id = row_key "
+            "WHERE table_name = 'episode' AND undone = 0 ORDER BY change_item.id"
+        )
+    )
+    kept = [
+        {
+            "episode_id": r.row_key,
+            "change_set_id": r.change_set_id,
+            "at": r.at,
+            "adult_id": r.adult_id,
+            "label": r.label,
+            "before": json.loads(r.before or "{}"),
+            "after": json.loads(r.after or "{}"),
+        }
+        for r in rows
+    ]
     op.bulk_insert(trace, kept)
     with op.batch_alter_table("change_item") as item:
         item.drop_index(op.f("ix_change_item_row_key"))

@@ -12,10 +12,13 @@ depends_on = None
 
 _NAME = sa.String(length=80)
 _ADDED: tuple[tuple[str, str, Any, str], ...] = (
-    ("household", "practice", sa.JSON(), "{}"), ("child", "passions", sa.JSON(), "[]"),
-    ("unit", "main", sa.Boolean(), "0"), ("card", "guess", sa.Double(), "0"),
-    ("tray", "exception", sa.String(length=200), ""), ("planned_showing", "reason", sa.String(length=200), ""),
-)  # fmt: skip
+    ("household", "practice", sa.JSON(), "{}"),
+    ("child", "passions", sa.JSON(), "[]"),
+    ("unit", "main", sa.Boolean(), "0"),
+    ("card", "guess", sa.Double(), "0"),
+    ("tray", "exception", sa.String(length=200), ""),
+    ("planned_showing", "reason", sa.String(length=200), ""),
+)
 
 
 def upgrade() -> None:
@@ -50,10 +53,20 @@ def upgrade() -> None:
     op.create_index(op.f("ix_aim_child_id"), "aim", ["child_id"])
     # What was one sentence on the child becomes a permission for small things at the table.
     rows = op.get_bind().execute(sa.text("SELECT id, under_eyes_reason FROM child WHERE under_eyes_reason <> ''"))
-    op.bulk_insert(permission, [
-        {"child_id": r.id, "kind": "small", "adult": "", "given_on": None, "note": r.under_eyes_reason,
-         "withdrawn_on": None} for r in rows
-    ])  # fmt: skip
+    op.bulk_insert(
+        permission,
+        [
+            {
+                "child_id": r.id,
+                "kind": "small",
+                "adult": "",
+                "given_on": None,
+                "note": r.under_eyes_reason,
+                "withdrawn_on": None,
+            }
+            for r in rows
+        ],
+    )
     with op.batch_alter_table("child") as child:
         child.drop_column("under_eyes_reason")
     # A unit of a house that has only one is its main shelf.
@@ -63,8 +76,10 @@ def upgrade() -> None:
 def downgrade() -> None:
     with op.batch_alter_table("child") as child:
         child.add_column(sa.Column("under_eyes_reason", sa.String(length=200), nullable=False, server_default=""))
-    op.execute("UPDATE child SET under_eyes_reason = coalesce((SELECT note FROM permission "
-               "WHERE permission.child_id = child.id AND kind = 'small' AND withdrawn_on IS NULL), '')")  # fmt: skip
+    op.execute(
+        "UPDATE child SET under_eyes_reason = coalesce((SELECT note FROM permission "
+        "WHERE permission.child_id = child.id AND kind = 'small' AND withdrawn_on IS NULL), '')"
+    )
     with op.batch_alter_table("child") as child:
         child.alter_column("under_eyes_reason", server_default=None)
     for table in ("aim", "permission"):

@@ -48,11 +48,12 @@ def upgrade() -> None:
         sa.Column("marked_by", _NAME, nullable=False),
         sa.Column("marked_on", sa.Date(), nullable=False),
         sa.Column("done_on", sa.Date(), nullable=True),
-        sa.ForeignKeyConstraint(["component_id"], ["component.id"], name=op.f("fk_mark_component_id"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["component_id"], ["component.id"], name=op.f("fk_mark_component_id"), ondelete="CASCADE"
+        ),
         sa.ForeignKeyConstraint(["tray_id"], ["tray.id"], name=op.f("fk_mark_tray_id"), ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_mark")),
-    )  # fmt: skip
+    )
 
 
 def downgrade() -> None:

@@ -12,9 +12,11 @@ depends_on = None
 
 _KEY = sa.String(length=40)
 _ADDED: tuple[tuple[str, str, Any, str], ...] = (
-    ("aim", "key", _KEY, ""), ("aim", "level", sa.Integer(), "0"), ("tray", "eased", sa.JSON(), "[]"),
+    ("aim", "key", _KEY, ""),
+    ("aim", "level", sa.Integer(), "0"),
+    ("tray", "eased", sa.JSON(), "[]"),
     ("card", "toward", sa.String(length=48), ""),
-)  # fmt: skip
+)
 
 
 def upgrade() -> None:

@@ -9,9 +9,7 @@ down_revision = "0010"
 branch_labels = None
 depends_on = None
 
-_TABLES = (
-    "theme", "theme_tray", "by_then", "absence", "arrival", "arrived", "book", "book_stay", "book_asked", "feed",
-)  # fmt: skip
+_TABLES = ("theme", "theme_tray", "by_then", "absence", "arrival", "arrived", "book", "book_stay", "book_asked", "feed")
 
 
 def upgrade() -> None:
@@ -110,8 +108,9 @@ def upgrade() -> None:
         sa.Column("to_months", sa.Integer(), nullable=False),
         sa.Column("lent_by", sa.String(length=80), nullable=False),
         sa.Column("back_on", sa.Date(), nullable=True),
-        sa.ForeignKeyConstraint(["component_id"], ["component.id"], name=op.f("fk_book_component_id"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["component_id"], ["component.id"], name=op.f("fk_book_component_id"), ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("component_id", name=op.f("pk_book")),
     )
     op.create_table(
@@ -121,8 +120,9 @@ def upgrade() -> None:
         sa.Column("unit_id", sa.Integer(), nullable=False),
         sa.Column("since", sa.Date(), nullable=False),
         sa.Column("until", sa.Date(), nullable=True),
-        sa.ForeignKeyConstraint(["component_id"], ["component.id"], name=op.f("fk_book_stay_component_id"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["component_id"], ["component.id"], name=op.f("fk_book_stay_component_id"), ondelete="CASCADE"
+        ),
         sa.ForeignKeyConstraint(["unit_id"], ["unit.id"], name=op.f("fk_book_stay_unit_id")),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_book_stay")),
     )
@@ -132,8 +132,9 @@ def upgrade() -> None:
         sa.Column("id", sa.Integer(), nullable=False),
         sa.Column("component_id", sa.Integer(), nullable=False),
         sa.Column("day", sa.Date(), nullable=False),
-        sa.ForeignKeyConstraint(["component_id"], ["component.id"], name=op.f("fk_book_asked_component_id"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["component_id"], ["component.id"], name=op.f("fk_book_asked_component_id"), ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_book_asked")),
     )
     op.create_index(op.f("ix_book_asked_component_id"), "book_asked", ["component_id"])

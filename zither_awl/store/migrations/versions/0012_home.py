@@ -10,14 +10,24 @@ branch_labels = None
 depends_on = None
 
 _NAME = sa.String(length=80)
-_TABLES = ("step_photo", "run_branch", "table_event", "talk", "talk_word", "child_group", "group_child",
-           "own_aid", "moved_stop")
+_TABLES = (
+    "step_photo",
+    "run_branch",
+    "table_event",
+    "talk",
+    "talk_word",
+    "child_group",
+    "group_child",
+    "own_aid",
+    "moved_stop",
+)
 _ADDED = (
-    ("child", "language", sa.String(length=8), ""), ("child", "comes", sa.JSON(), "[]"),
+    ("child", "language", sa.String(length=8), ""),
+    ("child", "comes", sa.JSON(), "[]"),
     ("presentation", "manner", sa.String(length=12), ""),
     # Who was let in before devices had rights could do everything, and can.
     ("paired_device", "keeper", sa.Boolean(), "1"),
-)  # fmt: skip
+)
 
 
 def upgrade() -> None:
@@ -41,8 +51,9 @@ def upgrade() -> None:
         sa.Column("run_key", sa.String(length=36), nullable=False),
         sa.Column("branch", sa.String(length=60), nullable=False),
         sa.Column("holds", sa.Boolean(), nullable=False),
-        sa.ForeignKeyConstraint(["run_key"], ["routine_run.key"], name=op.f("fk_run_branch_run_key"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["run_key"], ["routine_run.key"], name=op.f("fk_run_branch_run_key"), ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("run_key", "branch", name=op.f("pk_run_branch")),
     )
     op.create_table(
@@ -100,8 +111,9 @@ def upgrade() -> None:
         sa.Column("child_id", sa.Integer(), nullable=False),
         sa.Column("group_id", sa.Integer(), nullable=False),
         sa.ForeignKeyConstraint(["child_id"], ["child.id"], name=op.f("fk_group_child_child_id"), ondelete="CASCADE"),
-        sa.ForeignKeyConstraint(["group_id"], ["child_group.id"], name=op.f("fk_group_child_group_id"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["group_id"], ["child_group.id"], name=op.f("fk_group_child_group_id"), ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("child_id", name=op.f("pk_group_child")),
     )
     op.create_table(

@@ -12,8 +12,10 @@ depends_on = None
 _NAME = sa.String(length=80)
 _TABLES = ("pin", "picture", "picture_child", "story")
 _ADDED = (
-    ("child", "shown", sa.String(length=8), "own"), ("change_set", "device", _NAME, ""), ("trace", "device", _NAME, ""),
-)  # fmt: skip
+    ("child", "shown", sa.String(length=8), "own"),
+    ("change_set", "device", _NAME, ""),
+    ("trace", "device", _NAME, ""),
+)
 
 
 def upgrade() -> None:
@@ -41,11 +43,13 @@ def upgrade() -> None:
         sa.Column("presentation_id", sa.Integer(), nullable=True),
         sa.Column("talk_key", sa.String(length=36), nullable=True),
         sa.ForeignKeyConstraint(["adult_id"], ["adult.id"], name=op.f("fk_picture_adult_id")),
-        sa.ForeignKeyConstraint(["episode_id"], ["episode.id"], name=op.f("fk_picture_episode_id"),
-                                ondelete="SET NULL"),
+        sa.ForeignKeyConstraint(
+            ["episode_id"], ["episode.id"], name=op.f("fk_picture_episode_id"), ondelete="SET NULL"
+        ),
         sa.ForeignKeyConstraint(["photo_id"], ["photo.id"], name=op.f("fk_picture_photo_id")),
-        sa.ForeignKeyConstraint(["presentation_id"], ["presentation.id"], name=op.f("fk_picture_presentation_id"),
-                                ondelete="SET NULL"),
+        sa.ForeignKeyConstraint(
+            ["presentation_id"], ["presentation.id"], name=op.f("fk_picture_presentation_id"), ondelete="SET NULL"
+        ),
         sa.ForeignKeyConstraint(["talk_key"], ["talk.key"], name=op.f("fk_picture_talk_key"), ondelete="SET NULL"),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_picture")),
     )
@@ -54,10 +58,10 @@ def upgrade() -> None:
         "picture_child",
         sa.Column("picture_id", sa.Integer(), nullable=False),
         sa.Column("child_id", sa.Integer(), nullable=False),
-        sa.ForeignKeyConstraint(["child_id"], ["child.id"], name=op.f("fk_picture_child_child_id"),
-                                ondelete="CASCADE"),
-        sa.ForeignKeyConstraint(["picture_id"], ["picture.id"], name=op.f("fk_picture_child_picture_id"),
-                                ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(["child_id"], ["child.id"], name=op.f("fk_picture_child_child_id"), ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["picture_id"], ["picture.id"], name=op.f("fk_picture_child_picture_id"), ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("picture_id", "child_id", name=op.f("pk_picture_child")),
     )
     op.create_index(op.f("ix_picture_child_child_id"), "picture_child", ["child_id"])

@@ -18,14 +18,16 @@ def upgrade() -> None:
         altered.alter_column("language", server_default=None)
     for table, column, length in _SAID:
         with op.batch_alter_table(table) as altered:
-            altered.alter_column(column, type_=sa.Text(), existing_type=sa.String(length=length),
-                                 existing_nullable=False)
+            altered.alter_column(
+                column, type_=sa.Text(), existing_type=sa.String(length=length), existing_nullable=False
+            )
 
 
 def downgrade() -> None:
     for table, column, length in _SAID:
         with op.batch_alter_table(table) as altered:
-            altered.alter_column(column, type_=sa.String(length=length), existing_type=sa.Text(),
-                                 existing_nullable=False)
+            altered.alter_column(
+                column, type_=sa.String(length=length), existing_type=sa.Text(), existing_nullable=False
+            )
     with op.batch_alter_table("adult") as altered:
         altered.drop_column("language")
