@@ -1,4 +1,5 @@
 import js from '@eslint/js'
+import stylistic from '@stylistic/eslint-plugin'
 import jsxA11y from 'eslint-plugin-jsx-a11y'
 import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
@@ -14,6 +15,23 @@ export default tseslint.config(
   ...tseslint.configs.strictTypeChecked,
   reactHooks.configs.flat.recommended,
   jsxA11y.flatConfigs.strict,
+  // How it is laid out; `eslint --fix` does it. Several small elements may share a line, as words of a sentence do.
+  {
+    ...stylistic.configs.customize({ semi: false, arrowParens: true, braceStyle: '1tbs' }),
+    files: ['**/*.{ts,tsx}'],
+  },
+  {
+    files: ['**/*.{ts,tsx}'],
+    rules: {
+      '@stylistic/jsx-one-expression-per-line': 'off',
+      '@stylistic/jsx-max-props-per-line': 'off',
+      '@stylistic/jsx-first-prop-new-line': 'off',
+      '@stylistic/multiline-ternary': 'off',
+      '@stylistic/list-style': 'off',
+      '@stylistic/max-statements-per-line': ['error', { max: 4 }],
+      '@stylistic/member-delimiter-style': 'off',
+    },
+  },
   {
     files: ['**/*.{ts,tsx}'],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },

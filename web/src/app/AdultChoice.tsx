@@ -13,7 +13,8 @@ export function AdultChoice({ adults }: { adults: readonly { id: number; name: s
     <label className="flex items-center gap-2 text-sm text-ink-2">
       <span className="sr-only">{say('Who is looking')}</span>
       <Select className="max-w-52 rounded-full font-semibold max-[500px]:max-w-36" value={id ?? ''}
-        onChoose={(picked) => { const next = Number(picked); chooseAdult(next); setId(next); void refresh() }}>
+        onChoose={(picked) => { const next = Number(picked); chooseAdult(next); setId(next); void refresh() }}
+      >
         {id === null && <Option value="">{say('Who is looking?')}</Option>}
         {adults.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
       </Select>

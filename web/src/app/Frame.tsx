@@ -77,10 +77,12 @@ const Strung = memo(function Strung({ views }: { views: readonly View[] }) {
     <nav aria-label={say('Views')} className="flex flex-1 flex-wrap gap-x-1 max-[860px]:hidden">
       {views.map(({ path, name }) => (
         <NavLink key={path} to={path} className={({ isActive }) => cx(
-          'group relative px-2.5 pt-2 pb-4 font-semibold', isActive ? 'text-ink' : 'text-ink-2 hover:text-woad')}>
+          'group relative px-2.5 pt-2 pb-4 font-semibold', isActive ? 'text-ink' : 'text-ink-2 hover:text-woad')}
+        >
           {name}
           <span aria-hidden className={cx('absolute -bottom-[7px] left-1/2 size-3 -translate-x-1/2 rounded-full border-2 border-ink-2 bg-paper',
-            'group-aria-[current=page]:border-woad group-aria-[current=page]:bg-woad')} />
+            'group-aria-[current=page]:border-woad group-aria-[current=page]:bg-woad')}
+          />
         </NavLink>
       ))}
     </nav>

@@ -19,14 +19,16 @@ export function ThumbBar({ views }: { views: readonly View[] }) {
   return (
     <nav aria-label={say('Views')} className="no-print fixed inset-x-0 bottom-0 z-30 hidden auto-cols-fr grid-flow-col border-t-2 border-ink-2 bg-paper pb-[env(safe-area-inset-bottom)] max-[860px]:grid">
       {shown.map(({ path, name, Icon }) => <NavLink key={path} to={path} className={({ isActive }) => cx(thumb, isActive ? 'bg-woad-2 text-ink' : 'text-ink-2')}><Icon size={20} aria-hidden />{name}</NavLink>)}
-      {rest.length > 0 && <DropdownMenu.Root>
-        <DropdownMenu.Trigger className={cx(thumb, behind ? 'bg-woad-2 text-ink' : 'text-ink-2')}><Ellipsis size={20} aria-hidden />{say('More')}</DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content side="top" align="end" sideOffset={6} className="z-50 min-w-44 rounded-control border border-edge bg-paper p-1 text-ink shadow-lg">
-            {rest.map(({ path, name }) => <DropdownMenu.Item key={path} onSelect={() => void go(path)} className="flex min-h-touch cursor-pointer items-center rounded px-4 font-semibold outline-none data-highlighted:bg-woad-2">{name}</DropdownMenu.Item>)}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>}
+      {rest.length > 0 && (
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className={cx(thumb, behind ? 'bg-woad-2 text-ink' : 'text-ink-2')}><Ellipsis size={20} aria-hidden />{say('More')}</DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content side="top" align="end" sideOffset={6} className="z-50 min-w-44 rounded-control border border-edge bg-paper p-1 text-ink shadow-lg">
+              {rest.map(({ path, name }) => <DropdownMenu.Item key={path} onSelect={() => void go(path)} className="flex min-h-touch cursor-pointer items-center rounded px-4 font-semibold outline-none data-highlighted:bg-woad-2">{name}</DropdownMenu.Item>)}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      )}
     </nav>
   )
 }

@@ -39,11 +39,15 @@ export function UndoButtons() {
     <Toast.Provider duration={SHOWN_MS} swipeDirection="down" label={say('What was done')}>
       <Tip says={next ? say('Undo: {next}', { next: next.label }) : say('Nothing to undo')}>
         <button type="button" className={button} disabled={!next || busy} onClick={() => void run('undo')} aria-keyshortcuts="Control+Z"
-          aria-label={next ? say('Undo: {next}', { next: next.label }) : say('Undo')}><Undo2 size={18} aria-hidden /></button>
+          aria-label={next ? say('Undo: {next}', { next: next.label }) : say('Undo')}
+        ><Undo2 size={18} aria-hidden />
+        </button>
       </Tip>
       <Tip says={back ? say('Redo: {back}', { back: back.label }) : say('Nothing to redo')}>
         <button type="button" className={button} disabled={!back || busy} onClick={() => void run('redo')} aria-keyshortcuts="Control+Shift+Z"
-          aria-label={back ? say('Redo: {back}', { back: back.label }) : say('Redo')}><Redo2 size={18} aria-hidden /></button>
+          aria-label={back ? say('Redo: {back}', { back: back.label }) : say('Redo')}
+        ><Redo2 size={18} aria-hidden />
+        </button>
       </Tip>
       {failed ? <Told key={failed.message} text={failed.message} onGone={clear} /> : said && <Told key={said} text={said} onGone={() => setSaid('')} />}
       <JustDone sets={history?.sets} onUndo={() => void run('undo')} />

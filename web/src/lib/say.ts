@@ -5,7 +5,7 @@ export type Values = Record<string, string | number | null | undefined | false>
 
 export const LANGUAGES = { en: 'English', es: 'Español' } as const
 export type Language = keyof typeof LANGUAGES | 'en-XA'
-const LOCALES: Record<Language, string> = { en: 'en-GB', es: 'es-ES', 'en-XA': 'en-GB' }
+const LOCALES: Record<Language, string> = { 'en': 'en-GB', 'es': 'es-ES', 'en-XA': 'en-GB' }
 const TABLES = { es: () => Promise.all([import('@languages/es/page.json'), import('@languages/es/words.json')]) } as const
 const KEPT = 'zither-awl-language'
 

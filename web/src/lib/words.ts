@@ -20,7 +20,6 @@ export const fixed = (value: number, decimals: number): string => numbers({ mini
 /** A number with at most so many decimals, and no more than it needs. */
 export const plain = (value: number, decimals = 1): string => numbers({ maximumFractionDigits: 20, useGrouping: false }).format(Number(value.toFixed(decimals)))
 
-
 const two = (n: number): string => String(n).padStart(2, '0')
 
 /** A span as a running clock: "12:20", "1:02:05". Never negative. */

@@ -14,7 +14,8 @@ export function ChoiceRow<T extends string>({ label, choices, value, onChange }:
     <div className="flex flex-col gap-1">
       <span className="text-sm font-semibold" aria-hidden="true">{label}</span>
       <ToggleGroup.Root type="single" aria-label={label} value={value ?? ''} className="flex flex-wrap gap-2"
-        onValueChange={(next) => { if (next) onChange(next as T) }}>
+        onValueChange={(next) => { if (next) onChange(next as T) }}
+      >
         {choices.map((each) => (
           <ToggleGroup.Item key={each.value} value={each.value} className={choice}>{each.label}</ToggleGroup.Item>
         ))}

@@ -13,7 +13,8 @@ export function Dialog({ title, open, onClose, children, note, wide }: DialogPro
         <Radix.Overlay className="no-print fixed inset-0 z-40 bg-shade/60" />
         <Radix.Content {...(note ? {} : { 'aria-describedby': undefined })}
           className={`no-print fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto
-            rounded-panel border border-line bg-paper p-5 ${wide ? 'max-w-[52rem]' : 'max-w-[34rem]'}`}>
+            rounded-panel border border-line bg-paper p-5 ${wide ? 'max-w-[52rem]' : 'max-w-[34rem]'}`}
+        >
           <div className="mb-3 flex items-start justify-between gap-4">
             <Radix.Title className="text-lg font-bold">{title}</Radix.Title>
             <Radix.Close aria-label={say('Close')} className="grid size-control shrink-0 place-items-center rounded-control border border-edge">

@@ -13,7 +13,8 @@ function save(href: string) {
 export function SaveLink({ href, children }: { href: string; children: ReactNode }) {
   return (
     <a href={href} download className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2"
-      onClick={(event) => { event.preventDefault(); void unlocked().then((may) => { if (may) save(href) }) }}>
+      onClick={(event) => { event.preventDefault(); void unlocked().then((may) => { if (may) save(href) }) }}
+    >
       {children}
     </a>
   )

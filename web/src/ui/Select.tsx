@@ -9,7 +9,7 @@ const NONE = ' '
 const kept = (value: string | number) => String(value) || NONE
 
 type Choosing = { value: string | number; onChoose: (value: string) => void; disabled?: boolean; className?: string; children: ReactNode }
-type SelectProps = Choosing & { id?: string; 'aria-invalid'?: boolean; 'aria-describedby'?: string; 'aria-label'?: string }
+type SelectProps = Choosing & { 'id'?: string; 'aria-invalid'?: boolean; 'aria-describedby'?: string; 'aria-label'?: string }
 
 const scroll = 'grid h-6 place-items-center bg-paper text-ink-3'
 
@@ -39,7 +39,8 @@ export function Select({ value, onChoose, disabled, className, children, ...rest
       </Radix.Trigger>
       <Radix.Portal>
         <Radix.Content position="popper" sideOffset={4} collisionPadding={8}
-          className="no-print z-50 max-h-[min(26rem,var(--radix-select-content-available-height))] max-w-[94vw] min-w-(--radix-select-trigger-width) overflow-hidden rounded-control border border-edge bg-paper text-ink shadow-lg">
+          className="no-print z-50 max-h-[min(26rem,var(--radix-select-content-available-height))] max-w-[94vw] min-w-(--radix-select-trigger-width) overflow-hidden rounded-control border border-edge bg-paper text-ink shadow-lg"
+        >
           <Radix.ScrollUpButton className={scroll}><ChevronUp size={16} aria-hidden /></Radix.ScrollUpButton>
           <Radix.Viewport className="p-1">{near ? children : chosenIn(children, kept(value))}</Radix.Viewport>
           <Radix.ScrollDownButton className={scroll}><ChevronDown size={16} aria-hidden /></Radix.ScrollDownButton>
@@ -53,7 +54,8 @@ export function Select({ value, onChoose, disabled, className, children, ...rest
 export function Option({ value, disabled, lang, children }: { value: string | number; disabled?: boolean; lang?: string; children: ReactNode }) {
   return (
     <Radix.Item value={kept(value)} disabled={disabled ?? false} lang={lang}
-      className="grid min-h-control cursor-pointer grid-cols-[1.25rem_1fr] items-center gap-1 rounded px-2 py-1 outline-none data-disabled:cursor-default data-disabled:opacity-60 data-highlighted:bg-woad-2 data-[state=checked]:font-semibold">
+      className="grid min-h-control cursor-pointer grid-cols-[1.25rem_1fr] items-center gap-1 rounded px-2 py-1 outline-none data-disabled:cursor-default data-disabled:opacity-60 data-highlighted:bg-woad-2 data-[state=checked]:font-semibold"
+    >
       <span><Radix.ItemIndicator><Check size={16} aria-hidden /></Radix.ItemIndicator></span>
       <Radix.ItemText>{children}</Radix.ItemText>
     </Radix.Item>

@@ -11,6 +11,7 @@ export function Page() {
   const part = asked ?? (search.has('tray') ? 'trays' : search.has('bin') ? 'bins' : 'things')
   return (
     <CupboardView people={usePeople().people} lengths={useHouse().lengths} part={part} onPart={(next) => setSearch({ part: next })}
-      thing={Number(search.get('thing')) || null} tray={Number(search.get('tray')) || null} bin={Number(search.get('bin')) || null} weigh={weighButton} />
+      thing={Number(search.get('thing')) || null} tray={Number(search.get('tray')) || null} bin={Number(search.get('bin')) || null} weigh={weighButton}
+    />
   )
 }

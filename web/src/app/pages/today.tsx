@@ -12,6 +12,7 @@ export function Page() {
   const [params, setParams] = useSearchParams()
   return (
     <TodayView zone={zone} group={Number(params.get('group')) || null} onGroup={(group) => setParams(group === null ? {} : { group: String(group) }, { replace: true })}
-      before={<>{session?.looked_at ? <LeaveDemo /> : <GoOn />}<Invited today={today} /></>} questions={(day) => <Questions questions={day.questions} people={people} zone={zone} />} />
+      before={<>{session?.looked_at ? <LeaveDemo /> : <GoOn />}<Invited today={today} /></>} questions={(day) => <Questions questions={day.questions} people={people} zone={zone} />}
+    />
   )
 }

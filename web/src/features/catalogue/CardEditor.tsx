@@ -51,7 +51,8 @@ export function CardEditor({ card, copy, onDone }: { card: Schemas['CatalogueEnt
   return (
     <form aria-label={title} className="flex max-w-4xl flex-col gap-4" onSubmit={(event) => { event.preventDefault(); void save.run() }}>
       <header className="flex flex-wrap items-center justify-between gap-3"><h2>{title}</h2>
-        <div className="flex gap-2"><Button onClick={() => onDone(card?.key ?? '')}>{say('Leave it as it was')}</Button><Button type="submit" look="main" disabled={save.busy}>{say('Save the card')}</Button></div></header>
+        <div className="flex gap-2"><Button onClick={() => onDone(card?.key ?? '')}>{say('Leave it as it was')}</Button><Button type="submit" look="main" disabled={save.busy}>{say('Save the card')}</Button></div>
+      </header>
       {save.failed && <Notice tone="must" role="alert">{problem?.errors.length ? <ul>{problem.errors.map((each) => <li key={each.field + each.message}><strong>{each.field}</strong> {each.message} {each.hint}</li>)}</ul> : save.failed.message}</Notice>}
       <section className="panel grid grid-cols-6 gap-3 p-4 max-[700px]:grid-cols-2" aria-label={say('The card')}>
         <Field label={say('Name')} className="col-span-4 max-[700px]:col-span-2" value={cell('name')} error={problem?.of('name')} onChange={(event) => whole('name', event.target.value)} />
@@ -62,7 +63,8 @@ export function CardEditor({ card, copy, onDone }: { card: Schemas['CatalogueEnt
         <SelectField label={say('It costs')} className="col-span-2" value={cell('cost')} onChoose={(picked) => whole('cost', picked)}>{COSTS.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
         {TEXTS.map((each) => (
           <AreaField key={each.name} label={each.label} hint={each.hint} said={each.said ?? false} rows={each.rows ?? 3} className="col-span-3 max-[700px]:col-span-2"
-            value={cell(each.name)} error={problem?.of(each.name)} onChange={(event) => whole(each.name, event.target.value)} />
+            value={cell(each.name)} error={problem?.of(each.name)} onChange={(event) => whole(each.name, event.target.value)}
+          />
         ))}
       </section>
       {draft.levels.map((each, at) => <LevelPart key={at} at={at} level={each} alone={draft.levels.length === 1} onTell={(told) => level(at, told)} onDrop={() => setDraft({ ...draft, levels: draft.levels.filter((_, n) => n !== at) })} />)}

@@ -92,9 +92,13 @@ function Levels({ card }: { card: Card }) {
             {level.showing && <p className="said">{level.showing}</p>}
             {level.changes && <p className="text-sm text-ink-2">{say('Than the level before: {changes}.', { changes: level.changes })}</p>}
             <p>{say('Expected: {expects}', { expects: level.expects })} <span className="text-ink-2">{say('Not yet: {not_yet}', { not_yet: level.not_yet })}</span></p>
-            {level.roles.length > 0 && <Fold title={say('What it asks for{container}', { container: level.container.length === 0 && say('; no container') })} className="text-sm" titleClass="text-woad">
-              <ul className="mt-1">{level.roles.map((role) => (
-                <li key={role.role}><strong>{word(role.role)}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.map(word).join(say(', or '))}{role.shows && ` (${word(role.shows)})`}{role.instead.map((each) => say('; {word} would do: {other}', { word: each.word, other: each.other }))}</li>))}</ul></Fold>}
+            {level.roles.length > 0 && (
+              <Fold title={say('What it asks for{container}', { container: level.container.length === 0 && say('; no container') })} className="text-sm" titleClass="text-woad">
+                <ul className="mt-1">{level.roles.map((role) => (
+                  <li key={role.role}><strong>{word(role.role)}</strong>{role.count > 1 && ` × ${role.count}`}{role.optional && say(' if there is one')}: {role.needs.map(word).join(say(', or '))}{role.shows && ` (${word(role.shows)})`}{role.instead.map((each) => say('; {word} would do: {other}', { word: each.word, other: each.other }))}</li>))}
+                </ul>
+              </Fold>
+            )}
           </li>
         ))}
       </ol>
@@ -118,7 +122,8 @@ function Ours({ card, busy, onDrop }: { card: Card; busy: boolean; onDrop: () =>
     <section aria-label={say('Ours')} className="panel flex flex-col gap-2 p-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p>{card.origin === 'own' ? say('A card of your own.') : card.changed.length ? say('You changed its {changed}; that stays through updates.', { changed: card.changed.map(said).join(', ') }) : say('You changed this card.')}
-          {card.taken_over.length > 0 && say(' An update of the catalogue brought its {taken_over}.', { taken_over: card.taken_over.map(said).join(', ') })}</p>
+          {card.taken_over.length > 0 && say(' An update of the catalogue brought its {taken_over}.', { taken_over: card.taken_over.map(said).join(', ') })}
+        </p>
         <Button disabled={busy} onClick={onDrop}>{card.origin === 'own' ? say('Drop this card') : say('As it ships again')}</Button>
       </div>
       {card.news.map((each) => (

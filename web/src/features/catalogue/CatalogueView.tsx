@@ -80,14 +80,16 @@ function Area({ area, cards, chosen, onGo }: { area: string; cards: readonly Car
       <ul>{cards.map((each) => (
         <li key={each.key}>
           <button type="button" aria-current={each.key === chosen || undefined} onClick={() => onGo(each.key)}
-            className={cx('grid w-full grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 rounded-control px-2 py-1.5 text-left hover:bg-woad-2 aria-[current]:bg-woad-2', !each.taken && 'text-ink-3')}>
+            className={cx('grid w-full grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 rounded-control px-2 py-1.5 text-left hover:bg-woad-2 aria-[current]:bg-woad-2', !each.taken && 'text-ink-3')}
+          >
             <span className="font-semibold">{each.name}</span>
             <Rungs count={each.levels} />
             <span className="text-sm text-ink-2">{say('{from_months} to {to_months} months{marks}', { from_months: each.from_months, to_months: each.to_months, marks: marks(each) })}</span>
             <span className="text-sm text-ink-3">{say('{n, plural, one {# level} other {# levels}}', { n: each.levels })}</span>
           </button>
         </li>
-      ))}</ul>
+      ))}
+      </ul>
     </>
   )
 }
@@ -107,4 +109,3 @@ function Rungs({ count }: { count: number }) {
     </svg>
   )
 }
-

@@ -19,7 +19,8 @@ export function Taking({ catalogue, onNew }: { catalogue: Schemas['CatalogueOut'
       <section className="panel flex flex-col gap-3 p-4" aria-label={say('What we take')}>
         <h2>{say('What we take')}</h2>
         <ChoiceRow label={say('The catalogue')} choices={[{ value: 'whole', label: say('All of it, and what later versions bring') }, { value: 'picked', label: say('Only what we pick') }]}
-          value={catalogue.takes} onChange={(next) => void takes.run(next)} />
+          value={catalogue.takes} onChange={(next) => void takes.run(next)}
+        />
         <p className="text-[0.9375rem] text-ink-2">{say('{cards} of {shipped} taken. A card that is left out is not offered under Make; trays made of it stay. What you change here is yours, and an update of the catalogue leaves it as it is.', { cards: say('{n, plural, one {# card} other {# cards}}', { n: theirs.filter((each) => each.taken).length }), shipped: catalogue.shipped })}</p>
         {failed && <Notice tone="must" role="alert">{failed.message}</Notice>}
       </section>

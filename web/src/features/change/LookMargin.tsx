@@ -105,9 +105,9 @@ function SwapCard({ swap, picture, choice, onChoice }: SwapCardProps) {
         </div>
         <div className="flex items-end justify-between gap-3">
           <div>
-          <p className="text-sm text-ink-2">{say('In{bin}', { bin: swap.bin && chosen?.id === swap.in_?.id && say(', from {bin}', { bin: swap.bin }) })}</p>
-          <h2 className="text-lg">{chosen?.name ?? say('nothing, the place stays free')}</h2>
-          {swap.where && choice.in_ !== null && <p className="text-ink-2">{sentence(swap.where)}</p>}
+            <p className="text-sm text-ink-2">{say('In{bin}', { bin: swap.bin && chosen?.id === swap.in_?.id && say(', from {bin}', { bin: swap.bin }) })}</p>
+            <h2 className="text-lg">{chosen?.name ?? say('nothing, the place stays free')}</h2>
+            {swap.where && choice.in_ !== null && <p className="text-ink-2">{sentence(swap.where)}</p>}
           </div>
           {choice.in_ !== null && picture(choice.in_)}
         </div>

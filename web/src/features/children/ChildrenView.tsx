@@ -40,7 +40,8 @@ export function ChildrenView({ lengths, zone, today, adults }: ChildrenViewProps
       <nav aria-label={say('Which child')} className="flex flex-wrap gap-2">
         {data.children.map((each) => (
           <button key={each.id} type="button" aria-current={each.id === child?.id} onClick={() => setParams({ child: String(each.id) })}
-            className={cx('inline-flex min-h-control items-center gap-2 rounded-full border px-4', each.id === child?.id ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
+            className={cx('inline-flex min-h-control items-center gap-2 rounded-full border px-4', each.id === child?.id ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}
+          >
             <PatternMark pattern={each.pattern} />{each.name}
           </button>
         ))}
@@ -87,7 +88,8 @@ function Leaving({ child, onDone }: { child: Child; onDone: () => void }) {
         <div className="flex flex-wrap items-end gap-2">
           <Field label={say('Write {child} to delete', { child: child.name })} value={name} error={remove.failed?.message} onChange={(event) => setName(event.target.value)} />
           <Sure title={say('Delete {child} for good?', { child: child.name })} what={say('Nothing brings it back.')} does={say('Delete {child}', { child: child.name })} onSure={() => void remove.run()}
-            trigger={<Button look="warn" disabled={name !== child.name || remove.busy}>{say('Delete for good')}</Button>} />
+            trigger={<Button look="warn" disabled={name !== child.name || remove.busy}>{say('Delete for good')}</Button>}
+          />
         </div>
       </Fold>
       {archive.failed && <Notice tone="must" role="alert">{archive.failed.message}</Notice>}

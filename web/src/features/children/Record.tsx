@@ -15,7 +15,7 @@ type Row = Schemas['RecordRowOut']
 type RecordProps = { child: Schemas['ChildOut']; zone: string }
 
 const STATE_WORDS: Record<string, string> = {
-  'not shown': say('not shown'), shown: say('shown'), said: say('said to be known'), working: say('working'), alone: say('alone'), mastered: say('mastered'), fading: say('known, may be slipping'),
+  'not shown': say('not shown'), 'shown': say('shown'), 'said': say('said to be known'), 'working': say('working'), 'alone': say('alone'), 'mastered': say('mastered'), 'fading': say('known, may be slipping'),
 }
 
 /** What is known about one child: mastery, interest and concentration in three columns that are never added up. */
@@ -89,8 +89,11 @@ function RowWhy({ row, child }: { row: Row; child: Schemas['ChildOut'] }) {
   return (
     <>
       <div><p className="text-sm text-ink-2">{word(row.area)}</p><h2 className="text-lg">{row.tray}</h2></div>
-      <section><h3 className="mb-1">{say('Mastery')}</h3><Why reasons={row.mastery} folded
-        more={say('By tracing instead: {probability} in 100 (from {probability_low} with careful assumptions to {probability_high} with generous ones).', { probability: plain(row.probability * 100, 0), probability_low: plain(row.probability_low * 100, 0), probability_high: plain(row.probability_high * 100, 0) })} />
+      <section>
+        <h3 className="mb-1">{say('Mastery')}</h3>
+        <Why reasons={row.mastery} folded
+          more={say('By tracing instead: {probability} in 100 (from {probability_low} with careful assumptions to {probability_high} with generous ones).', { probability: plain(row.probability * 100, 0), probability_low: plain(row.probability_low * 100, 0), probability_high: plain(row.probability_high * 100, 0) })}
+        />
         {row.parts.length > 0 && <p className="mt-1">{say('Part by part: {parts}.', { parts: row.parts.map((part) => `${part.name} ${part.done ? say('known') : say('not yet')}`).join(', ') })}</p>}
       </section>
       <section><h3 className="mb-1">{say('Interest')}</h3><Why reasons={row.interest} folded more={say('Discounted rate {rate}, the last seven work cycles weighing half of it.', { rate: plain(row.rate, 2) })} />

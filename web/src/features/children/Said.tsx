@@ -12,7 +12,7 @@ export function Said({ child }: { child: { id: number; name: string } }) {
   if (!data) return null
   const asked = data.said.filter((each) => !each.concluded)
   const follows = data.said.filter((each) => each.concluded && each.answer === 'yes')
-  const link = <Link className="inline-flex min-h-control items-center font-semibold text-woad underline underline-offset-4" to={`/welcome?step=know`}>{asked.length ? say('Ask again') : say('Answer a few questions')}</Link>
+  const link = <Link className="inline-flex min-h-control items-center font-semibold text-woad underline underline-offset-4" to="/welcome?step=know">{asked.length ? say('Ask again') : say('Answer a few questions')}</Link>
   return (
     <section aria-label={say('What {child} is said to know', { child: child.name })} className="panel p-4">
       <h2>{say('Said to be known')}</h2>

@@ -90,11 +90,14 @@ function Chip({ label, value, assumed = false, faint = false, children }: { labe
 
 function Amount({ label, value, whole = false, onChange }: { label: string; value: number; whole?: boolean; onChange: (value: number) => void }) {
   const [text, setText] = useState(String(value))
-  return <Field label={label} inputMode={whole ? 'numeric' : 'decimal'} value={text} onChange={(event) => {
-    setText(event.target.value)
-    const read = Number(event.target.value.trim().replace(',', '.'))
-    if (read > 0) onChange(whole ? Math.round(read) : read)
-  }} />
+  return (
+    <Field label={label} inputMode={whole ? 'numeric' : 'decimal'} value={text} onChange={(event) => {
+      setText(event.target.value)
+      const read = Number(event.target.value.trim().replace(',', '.'))
+      if (read > 0) onChange(whole ? Math.round(read) : read)
+    }}
+    />
+  )
 }
 
 /** Every kind, found by its letters. */

@@ -38,10 +38,13 @@ export function CupboardView({ people, lengths, part, onPart, thing, tray, bin, 
   const pane = 'flex flex-col gap-4 outline-none'
   return (
     <Tabs.Root value={part} onValueChange={(next) => onPart(next as Part)} className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title={say('Cupboard')} aside={
+      <Heading title={say('Cupboard')} aside={(
         <Tabs.List aria-label={say('Parts of the cupboard')} className="flex flex-wrap gap-2">
           {PARTS.map((each) => <Tabs.Trigger key={each} value={each} className="min-h-control rounded-full border border-edge bg-paper px-4 data-[state=active]:border-woad data-[state=active]:bg-woad-2 data-[state=active]:font-semibold">{LABELS[each]}</Tabs.Trigger>)}
-        </Tabs.List>}>{say('{n, plural, one {# tray} other {# trays}}', { n: cupboard.trays.length })}</Heading>
+        </Tabs.List>
+      )}
+      >{say('{n, plural, one {# tray} other {# trays}}', { n: cupboard.trays.length })}
+      </Heading>
       <Tabs.Content value="things" className={pane}><Things key={thing} start={thing} weigh={weigh} /></Tabs.Content>
       <Tabs.Content value="trays" className={pane}><TraysPart key={tray} cupboard={cupboard} people={people} lengths={lengths} start={tray} /></Tabs.Content>
       <Tabs.Content value="bins" className={pane}>{cupboard.bins.length ? <Bins bins={cupboard.bins} lengths={lengths} start={bin} /> : <p className="text-ink-2">{say('No bin yet: name one beside a thing or a tray.')}</p>}</Tabs.Content>
@@ -63,7 +66,8 @@ function TraysPart({ cupboard, people, lengths, start }: { cupboard: Schemas['Cu
       <div className="flex flex-wrap items-center justify-between gap-3">
         {cupboard.trays.length > 0 && (
           <label className="flex w-sm max-w-full items-center gap-2"><span className="text-sm font-semibold">{say('Find')}</span>
-            <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3" /></label>
+            <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3" />
+          </label>
         )}
         <span className="flex flex-wrap gap-2"><Link to="/make" className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 font-semibold text-paper">{say('Make one')}</Link><Button onClick={() => setForm('new')}>{say('Add a tray')}</Button></span>
       </div>

@@ -64,8 +64,11 @@ export function Importer({ kind, onDone }: { kind: FileKind; onDone?: () => void
       {check.failed && <Notice tone="must" role="alert">{check.failed.message}</Notice>}
       {kind === 'episodes' && report && <Tick label={say('The trays that stand out now stood there then too')} checked={stood} onChange={setStood} />}
       {report && report.taken > 0 && <Notice tone="note" role="status">{say('{rows} taken.', { rows: say('{n, plural, one {# row} other {# rows}}', { n: report.taken }) })}</Notice>}
-      {report && <Report key={report.rows.map((row) => row.status + String(row.number)).join()} report={report} busy={take.busy}
-        onCheck={(rows) => void check.run({ rows })} onTake={(rows) => void take.run(rows)} />}
+      {report && (
+        <Report key={report.rows.map((row) => row.status + String(row.number)).join()} report={report} busy={take.busy}
+          onCheck={(rows) => void check.run({ rows })} onTake={(rows) => void take.run(rows)}
+        />
+      )}
       {take.failed && <Notice tone="must" role="alert">{take.failed.message}</Notice>}
     </section>
   )

@@ -28,7 +28,9 @@ export function Making() {
             <li key={each.id} className="flex flex-wrap items-center justify-between gap-2 py-1.5">
               <span><span className="font-semibold">{each.name}</span>: {WORN[each.what]}{each.note && `, ${each.note}`} <span className="text-sm text-ink-3">{say('since {day}{marked_by}', { day: calendarDay(each.marked_on), marked_by: each.marked_by && `, ${each.marked_by}` })}</span></span>
               <Button aria-label={say('Done: {each}', { each: each.name })} onClick={() => void seen.run(each.id)}>{say('Done')}</Button>
-            </li>))}</ul>
+            </li>
+          ))}
+          </ul>
         </section>
       )}
       {data.begun.map((each) => <Work key={each.id} making={each} />)}
@@ -38,9 +40,12 @@ export function Making() {
           <li key={recipe.key} className="panel grid grid-cols-[minmax(0,1fr)_auto] items-start gap-3 p-4">
             <div className="min-w-0"><p className="font-semibold">{recipe.name}</p>
               <p className="text-sm text-ink-2">{say('{work} · about {minutes} minutes{cards}', { work: recipe.work, minutes: recipe.minutes, cards: cards > 0 && say('{n, plural, one { · # card asks for it} other { · # cards ask for it}}', { n: cards }) })}</p>
-              <p className="text-sm text-ink-2">{recipe.materials.join('; ')}</p></div>
+              <p className="text-sm text-ink-2">{recipe.materials.join('; ')}</p>
+            </div>
             <Button disabled={begin.busy} aria-label={say('Make it: {recipe}', { recipe: recipe.name })} onClick={() => void begin.run(recipe.key)}>{say('Make it')}</Button>
-          </li>))}</ul>
+          </li>
+        ))}
+        </ul>
       </section>
     </div>
   )
@@ -67,7 +72,8 @@ function Work({ making }: { making: Begun }) {
       <div className="grid grid-cols-2 gap-x-6 gap-y-2 max-[800px]:grid-cols-1">
         <fieldset><legend className="font-semibold">{say('Steps')}</legend>{recipe.steps.map((step, at) => <div key={step}><Tick label={step} checked={making.done.includes(at)} onChange={() => void go.run(flip(making.done, at), making.checked)} /></div>)}</fieldset>
         <fieldset><legend className="font-semibold">{say('Checked before a child gets it')}</legend>{recipe.checks.map((each) => <div key={each.key}><Tick label={each.text} checked={making.checked.includes(each.key)} onChange={() => void go.run(making.done, flip(making.checked, each.key))} /></div>)}
-          <Field label={say('Checked by')} value={by} onChange={(event) => setBy(event.target.value)} /></fieldset>
+          <Field label={say('Checked by')} value={by} onChange={(event) => setBy(event.target.value)} />
+        </fieldset>
       </div>
       {[go.failed, give.failed, leave.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message}</Notice>)}
       <div className="flex flex-wrap items-end gap-3 border-t border-line pt-3">

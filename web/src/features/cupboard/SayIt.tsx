@@ -63,9 +63,11 @@ export function SayIt({ kinds, subjects, bins, onMend }: SayItProps) {
     <form aria-label={say('Add a thing')} className="panel flex flex-col gap-3 p-4" onSubmit={(event) => { event.preventDefault(); if (clear) void add.run(); else if (typed.trim() && lines.length === 0) void quick.run() }}>
       <div className="flex flex-wrap items-end gap-3">
         <label className="flex min-w-56 flex-1 flex-col gap-1 text-sm font-semibold">{say('A thing, as you would say it')}
-          <input value={typed} maxLength={200} placeholder={say('6 red felt balls of 6 cm · 2 jugs and 3 bowls · 1 kg of rice')} onChange={(event) => { setTyped(event.target.value); setAdded(null) }} className={input} /></label>
+          <input value={typed} maxLength={200} placeholder={say('6 red felt balls of 6 cm · 2 jugs and 3 bowls · 1 kg of rice')} onChange={(event) => { setTyped(event.target.value); setAdded(null) }} className={input} />
+        </label>
         <label className="flex w-40 flex-col gap-1 text-sm font-semibold">{say('Bin')}
-          <input list={listId} value={bin} onChange={(event) => setBin(event.target.value)} className={input} /></label>
+          <input list={listId} value={bin} onChange={(event) => setBin(event.target.value)} className={input} />
+        </label>
         <datalist id={listId}>{bins.map((each) => <option key={each} value={each}>{word(each)}</option>)}</datalist>
         <Button type="submit" look="main" disabled={add.busy || quick.busy || (!clear && lines.length > 0) || !typed.trim()}>{lines.length > 1 ? say('Add {lines}', { lines: lines.length }) : say('Add')}</Button>
       </div>

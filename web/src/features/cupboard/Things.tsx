@@ -41,7 +41,8 @@ export function Things({ start, weigh }: { start: number | null; weigh: WeighBut
         <>
           <div className="flex flex-wrap items-end gap-3">
             <label className="flex w-64 max-w-full flex-col gap-1 text-sm font-semibold">{say('Find')}
-              <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
+              <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control rounded-control border border-edge bg-paper px-3 text-base font-normal" />
+            </label>
             <Filters things={all.things} filter={filter} onFilter={setFilter} />
           </div>
           <Table things={shown} onOpen={setOpen} />

@@ -49,7 +49,8 @@ function Row({ each, count, onCount }: { each: WalkThing; count: number; onCount
   return (
     <li className="flex min-h-control items-center gap-1 border-b border-line py-0.5">
       <button type="button" aria-pressed={count > 0} disabled={each.there > 0} onClick={() => onCount(count > 0 ? 0 : each.count)}
-        className="flex min-h-control min-w-0 flex-1 items-center gap-2 rounded-control px-2 text-left aria-pressed:bg-woad-2 aria-pressed:font-semibold disabled:text-ink-3">
+        className="flex min-h-control min-w-0 flex-1 items-center gap-2 rounded-control px-2 text-left aria-pressed:bg-woad-2 aria-pressed:font-semibold disabled:text-ink-3"
+      >
         <span className="min-w-0 truncate">{each.name}</span>
         {each.there > 0 && <span className="text-sm whitespace-nowrap">{say('there')}</span>}
       </button>

@@ -12,9 +12,9 @@ export const MATERIALS = ['wood', 'plastic', 'metal', 'glass', 'china', 'clay', 
 export const said = (thing: Thing, field: string, values: Partial<Thing>): Thing => ({ ...thing, ...values, assumed: thing.assumed.filter((each) => each !== field) })
 
 export type Draft = Record<
-  'name' | 'kind' | 'count' | 'shape' | 'sizes' | 'mass_g' | 'softness' | 'material' | 'inside_depth' | 'inside_top' | 'inside_bottom' |
-  'inside_across' | 'marks' | 'density_g_ml' | 'stock_ml' | 'per_use' | 'sealed' | 'cord_mm' | 'cost' | 'came_from' | 'bin' | 'colours' |
-  'allergens' | 'dangers' | 'subject' | 'box_months', string> & { breakable: boolean; magnet: boolean; cell: boolean }
+  'name' | 'kind' | 'count' | 'shape' | 'sizes' | 'mass_g' | 'softness' | 'material' | 'inside_depth' | 'inside_top' | 'inside_bottom'
+  | 'inside_across' | 'marks' | 'density_g_ml' | 'stock_ml' | 'per_use' | 'sealed' | 'cord_mm' | 'cost' | 'came_from' | 'bin' | 'colours'
+  | 'allergens' | 'dangers' | 'subject' | 'box_months', string> & { breakable: boolean; magnet: boolean; cell: boolean }
 
 const text = (value: number | null | undefined): string => (value === null || value === undefined ? '' : String(Math.round(value * 100) / 100))
 type Unit = Parameters<typeof shownIn>[0]

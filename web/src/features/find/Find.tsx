@@ -61,7 +61,9 @@ function Looking({ onDone }: { onDone: () => void }) {
     <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); const each = found[chosen]; if (each) open(each) }}>
       <label className="flex flex-col gap-1 text-sm font-semibold">{say('A few letters, or what to do: “show the globe to …”, “make tongs”, “print …”, “measure the tray”, “next for …”')}
         <input ref={field} type="search" role="combobox" aria-expanded={found.length > 0} aria-controls={list} aria-activedescendant={found.length ? `${list}-${chosen}` : undefined} aria-autocomplete="list"
-          value={letters} onKeyDown={keys} onChange={(event) => { setLetters(event.target.value); setAt(0) }} className="min-h-touch rounded-control border border-edge bg-paper px-3 text-base font-normal" /></label>
+          value={letters} onKeyDown={keys} onChange={(event) => { setLetters(event.target.value); setAt(0) }} className="min-h-touch rounded-control border border-edge bg-paper px-3 text-base font-normal"
+        />
+      </label>
       {!letters.trim() && recent.length > 0 && <p className="text-sm text-ink-2">{say('Lately')}</p>}
       <div id={list} role="listbox" aria-label={say('Found')} tabIndex={-1} className="flex flex-col gap-1">
         {found.map((each, n) => (

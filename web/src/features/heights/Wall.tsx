@@ -18,7 +18,7 @@ export function Wall({ aids, name, counterMm, basinMm, lengths }: WallProps) {
   const at = (key: string) => aids.find((aid) => aid.key === key)?.now ?? null
   const step = lengths === 'cm' ? 100 : 152.4
   return (
-    <svg viewBox={`0 ${-TOP_MM} ${LEFT + WIDTH} ${TOP_MM + 70}`} role="img" aria-label={say("A wall to scale with a hook, a mirror, a table and more at {name}'s heights; the list beside it says the same", { name })} className="w-full rounded-control bg-paper">
+    <svg viewBox={`0 ${-TOP_MM} ${LEFT + WIDTH} ${TOP_MM + 70}`} role="img" aria-label={say('A wall to scale with a hook, a mirror, a table and more at {name}\'s heights; the list beside it says the same', { name })} className="w-full rounded-control bg-paper">
       <g stroke="var(--color-edge)" strokeWidth="2.5" fill="var(--color-ink-3)" fontSize="34">
         <path d={`M${LEFT - 30} 0V${-TOP_MM + 40}`} />
         {Array.from({ length: Math.floor((TOP_MM - 60) / step) + 1 }, (_, n) => (

@@ -62,7 +62,6 @@ function Adults({ adults, here }: { adults: Schemas['AdultOut'][]; here: boolean
   )
 }
 
-
 /** The language an adult reads: pages, messages and prints. */
 function Speaks({ adult }: { adult: Schemas['AdultOut'] }) {
   const save = useWrite(async (language: string) => {

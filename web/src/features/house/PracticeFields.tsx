@@ -60,7 +60,8 @@ export function PracticeFields({ told, usual, onTell, problem }: PracticeFieldsP
         <div className="grid grid-cols-2 gap-3 max-[500px]:grid-cols-1">
           {NUMBERS.map(([name, label, unit]) => (
             <Field key={name} label={label} {...(unit ? { unit } : {})} inputMode="numeric" placeholder={String(usual[name] ?? '')} value={String(told[name] ?? '')} error={problem?.of(`practice.${name}`) ?? problem?.of(name)}
-              onChange={(event) => set(name, event.target.value.trim() === '' ? null : typed(event.target.value))} />
+              onChange={(event) => set(name, event.target.value.trim() === '' ? null : typed(event.target.value))}
+            />
           ))}
         </div>
         <p className="text-sm text-ink-3">{say('Empty fields stay as usual; the usual number stands in them, pale.')}</p>

@@ -19,8 +19,20 @@ export function Family() {
   const [done, setDone] = useState<Found | null>(null)
   const save = useWrite(async () => { await saveFile('/api/export/family.zip', { children: [...chosen] }) })
   const look = useWrite(async (one: File) => { setFound(await sendFile<Found>('POST', '/api/import/family/check', one)); setFile(one) })
-  const take = useWrite(async () => { if (file) { setDone(await sendFile<Found>('POST', '/api/import/family', file)); setFound(null); await refresh() } })
-  const picked = (event: ChangeEvent<HTMLInputElement>) => { const one = event.target.files?.[0]; event.target.value = ''; setFound(null); setDone(null); if (one) void look.run(one) }
+  const take = useWrite(async () => {
+    if (file) {
+      setDone(await sendFile<Found>('POST', '/api/import/family', file))
+      setFound(null)
+      await refresh()
+    }
+  })
+  const picked = (event: ChangeEvent<HTMLInputElement>) => {
+    const one = event.target.files?.[0]
+    event.target.value = ''
+    setFound(null)
+    setDone(null)
+    if (one) void look.run(one)
+  }
   const holds = (each: Found) => say('{part}, from {house}: {pieces} of work with {trays}, {photographs}', { part: each.children.join(', '), house: each.house, pieces: say('{n, plural, one {# piece} other {# pieces}}', { n: each.works }), trays: say('{n, plural, one {# tray} other {# trays}}', { n: each.trays }), photographs: say('{n, plural, one {# photograph} other {# photographs}}', { n: each.photos }) })
   const toggle = (id: number) => setChosen(chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id])
   return (

@@ -25,13 +25,15 @@ export function KeepingView({ session }: { session: Schemas['SessionOut'] }) {
         <HowKept>{!away && <CopyNow />}</HowKept>
         {away
           ? <section className="panel p-4"><p>{say('Copies, files and going back are for the machine the program runs on: open House there.')}</p></section>
-          : <>
-              <Copies zone={session.household?.zone ?? 'UTC'} />
-              <SecondFolder />
-              <Sealed />
-              {session.household && <WholeHouse name={session.household.name} />}
-              <Family />
-            </>}
+          : (
+              <>
+                <Copies zone={session.household?.zone ?? 'UTC'} />
+                <SecondFolder />
+                <Sealed />
+                {session.household && <WholeHouse name={session.household.name} />}
+                <Family />
+              </>
+            )}
       </div>
     </div>
   )
@@ -64,10 +66,12 @@ function SecondFolder() {
     <section className="panel flex flex-col gap-3 p-4" aria-label={say('A second folder')}>
       <h2>{say('A second folder for copies')}</h2>
       {data.second
-        ? <>
-            <p>{sayRich('Copies also go to <a>{second}</a>{part}', { second: data.second, a: (inner) => <strong className="break-all">{inner}</strong>, part: data.sealed ? say(', sealed by your passphrase.') : say('. They lie there open: whoever can read the folder can read them.') })}</p>
-            <Button className="self-start" onClick={() => void forget.run()}>{say('Make none there any more')}</Button>
-          </>
+        ? (
+            <>
+              <p>{sayRich('Copies also go to <a>{second}</a>{part}', { second: data.second, a: (inner) => <strong className="break-all">{inner}</strong>, part: data.sealed ? say(', sealed by your passphrase.') : say('. They lie there open: whoever can read the folder can read them.') })}</p>
+              <Button className="self-start" onClick={() => void forget.run()}>{say('Make none there any more')}</Button>
+            </>
+          )
         : <p className="text-[0.9375rem] text-ink-2">{say('On a stick or another disk. If the folder is synced to somewhere else the copies leave the house with it: give a passphrase, and they are sealed.')}</p>}
       <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void name.run() }}>
         <Field label={data.second ? say('Another folder') : say('The folder, with its whole path')} value={folder} onChange={(event) => setFolder(event.target.value)} />

@@ -15,8 +15,20 @@ export function WholeHouse({ name }: { name: string }) {
   const [found, setFound] = useState<Taken | null>(null)
   const [done, setDone] = useState<Taken | null>(null)
   const look = useWrite(async (chosen: File) => { setFound(await sendFile<Taken>('POST', '/api/import/household/check', chosen)); setFile(chosen) })
-  const take = useWrite(async () => { if (file) { setDone(await sendFile<Taken>('POST', '/api/import/household', file)); setFound(null); await refresh() } })
-  const chosen = (event: ChangeEvent<HTMLInputElement>) => { const one = event.target.files?.[0]; event.target.value = ''; setFound(null); setDone(null); if (one) void look.run(one) }
+  const take = useWrite(async () => {
+    if (file) {
+      setDone(await sendFile<Taken>('POST', '/api/import/household', file))
+      setFound(null)
+      await refresh()
+    }
+  })
+  const chosen = (event: ChangeEvent<HTMLInputElement>) => {
+    const one = event.target.files?.[0]
+    event.target.value = ''
+    setFound(null)
+    setDone(null)
+    if (one) void look.run(one)
+  }
   const holds = (each: Taken) => `${each.name}: ${say('{n, plural, one {# child} other {# children}}', { n: each.children })}, ${say('{n, plural, one {# tray} other {# trays}}', { n: each.trays })}, ${say('{n, plural, one {# photograph} other {# photographs}}', { n: each.photos })}`
   return (
     <section className="panel flex flex-col gap-3 p-4" aria-label={say('The household as a file')}>

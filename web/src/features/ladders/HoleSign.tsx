@@ -5,7 +5,7 @@ type State = Hole['state']
 type SignProps = { state: State; next?: boolean; implied?: boolean; almost?: boolean; stuck?: boolean; size?: number }
 
 export const STATE_WORDS: Record<State, string> = {
-  'not shown': say('not shown'), shown: say('shown'), said: say('said to be known'), working: say('at work'), alone: say('done alone'), mastered: say('known'), fading: say('known, may be slipping'),
+  'not shown': say('not shown'), 'shown': say('shown'), 'said': say('said to be known'), 'working': say('at work'), 'alone': say('done alone'), 'mastered': say('known'), 'fading': say('known, may be slipping'),
 }
 
 /** A hole on a string: its state by form and colour. */

@@ -170,7 +170,7 @@ function Actions({ step, child, today }: { step: Step; child: Person; today: str
   )
 }
 
-const ANSWERS: Record<Schemas['StepSaidOut']['answer'], string> = { yes: say('known'), 'with help': say('with help'), 'not yet': say('not yet'), 'never tried': say('never tried') }
+const ANSWERS: Record<Schemas['StepSaidOut']['answer'], string> = { 'yes': say('known'), 'with help': say('with help'), 'not yet': say('not yet'), 'never tried': say('never tried') }
 
 /** Put a step in weeks to come. */
 function InWeeks({ today, onChoose }: { today: string; onChoose: (day: string, weeks: number) => void }) {
@@ -209,13 +209,17 @@ function When({ step, name }: { step: Step; name: string }) {
 
 function Others({ step, onPick }: { step: Step; onPick: (step: StepKey) => void }) {
   const rows: [string, Step['before']][] = [[say('Before it'), step.before], [say('It leads to'), step.after], [say('One notch from it, on other ladders'), step.beside]]
-  return <>{step.way.length > 0 && (
-    <section><h3>{say('The way there')}</h3>
-      <ol className="list-decimal pl-5">{step.way.map((each) => (
-        <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton>{each.by.length > 0 && <span className="text-sm text-saffron">{' '}{say('a jump: {by}', { by: each.by.map((rise) => `${rise.name}, ${say('{n, plural, one {# notch} other {# notches}}', { n: rise.notches })}`).join('; ') })}</span>}</li>
-      ))}</ol>
-    </section>
-  )}{rows.map(([title, of]) => of.length > 0 && <section key={title}><h3>{title}</h3><ul>{of.map((each) => <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton> <span className="text-sm text-ink-2">{STATE_WORDS[each.state]}</span></li>)}</ul></section>)}</>
+  return (
+    <>{step.way.length > 0 && (
+      <section><h3>{say('The way there')}</h3>
+        <ol className="list-decimal pl-5">{step.way.map((each) => (
+          <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton>{each.by.length > 0 && <span className="text-sm text-saffron">{' '}{say('a jump: {by}', { by: each.by.map((rise) => `${rise.name}, ${say('{n, plural, one {# notch} other {# notches}}', { n: rise.notches })}`).join('; ') })}</span>}</li>
+        ))}
+        </ol>
+      </section>
+    )}{rows.map(([title, of]) => of.length > 0 && <section key={title}><h3>{title}</h3><ul>{of.map((each) => <li key={keyOf(each)}><PickButton onClick={() => onPick(keyOf(each))}>{each.title}</PickButton> <span className="text-sm text-ink-2">{STATE_WORDS[each.state]}</span></li>)}</ul></section>)}
+    </>
+  )
 }
 
 function PickButton({ onClick, children }: { onClick: () => void; children: ReactNode }) {

@@ -49,10 +49,12 @@ export function Choose({ child, name, chosen, wide, onPick }: { child: number; n
       )}
       <Every wide={wide} count={cards.length}>
         <label className="mt-1 mb-1.5 flex max-w-sm items-center gap-2 text-sm">{say('Find')}
-          <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3 text-base" /></label>
+          <input type="search" value={typed} onChange={(event) => setTyped(event.target.value)} className="min-h-control min-w-0 flex-1 rounded-control border border-edge bg-paper px-3 text-base" />
+        </label>
         <ul className={lines}>{cards.map((card) => (
           <li key={card.key}><button type="button" aria-pressed={card.key === chosen} onClick={() => onPick(card.key, 1)} className="min-h-control w-full rounded-control px-2 text-left text-[0.9375rem] hover:bg-woad-2 aria-pressed:bg-woad-2">{card.name} <span className="text-sm text-ink-3">{word(card.area)}</span></button></li>
-        ))}</ul>
+        ))}
+        </ul>
       </Every>
     </div>
   )

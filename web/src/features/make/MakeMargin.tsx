@@ -39,7 +39,8 @@ export function MakeMargin({ composed, wish, bins }: { composed: Composed; wish:
         <ul className="flex flex-col gap-1.5 text-[0.9375rem]">
           {kept.map((each, at) => (
             <li key={at} className="flex gap-2"><Check size={18} aria-hidden className="mt-0.5 shrink-0 text-moss" />
-              <Fold title={each.reason.text} className="min-w-0" titleClass="marker:text-ink-3"><div className="py-1"><Why reasons={[{ ...each.reason, text: '' }]} /></div></Fold></li>
+              <Fold title={each.reason.text} className="min-w-0" titleClass="marker:text-ink-3"><div className="py-1"><Why reasons={[{ ...each.reason, text: '' }]} /></div></Fold>
+            </li>
           ))}
         </ul>
         <Costs costs={composed.costs} />

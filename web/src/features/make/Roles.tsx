@@ -49,7 +49,8 @@ function Extra({ things, taken, send }: { things: readonly Thing[]; taken: reado
       <Select id="role-extra" className={box} value="" onChoose={(picked) => {
         const thing = free.find((each) => each.id === Number(picked))
         if (thing) send({ type: 'added', role: thing.name, thing: thing.id })
-      }}>
+      }}
+      >
         <Option value="">{say('nothing more')}</Option>{free.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}
       </Select>
     </div>

@@ -2,8 +2,8 @@
 import type { Schemas } from '@/lib/http'
 import { impossible } from '@/lib/impossible'
 
-export type Wish = Required<Pick<Schemas['WishIn'], 'key' | 'level' | 'child_id' | 'fixed' | 'counts' | 'spots'>> &
-  { container: number | null; share: number | null; instead_of: number | null; left_out: string[]; added: Record<string, number>; eased: string[]; toward: string }
+export type Wish = Required<Pick<Schemas['WishIn'], 'key' | 'level' | 'child_id' | 'fixed' | 'counts' | 'spots'>>
+  & { container: number | null; share: number | null; instead_of: number | null; left_out: string[]; added: Record<string, number>; eased: string[]; toward: string }
 
 export type Change =
   | { type: 'levelled'; level: number }

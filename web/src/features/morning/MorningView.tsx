@@ -24,12 +24,14 @@ export function MorningView({ id, zone }: { id: number | null; zone: string }) {
   const ended = Date.parse(read.morning.ended ?? read.morning.began)
   return (
     <div className="flex flex-1 flex-col gap-4 px-5 py-4">
-      <Heading title={dayOf(began, zone)} aside={
+      <Heading title={dayOf(began, zone)} aside={(
         <>
           <Button onClick={() => window.print()}>{say('Print for the fridge')}</Button>
           <a className={`${link} self-center`} href={`/api/mornings/${read.morning.id}.csv`} download>{say('Save as CSV')}</a>
           <a className={`${link} self-center`} href={`/api/mornings/${read.morning.id}`} download={`work-cycle-${read.day}.json`}>{say('Save as JSON')}</a>
-        </>}>
+        </>
+      )}
+      >
         {say('{time} to {time2}, {part}{adult}', { time: timeOfDay(began, zone), time2: timeOfDay(ended, zone), part: read.morning.seen === 'all' ? say('all seen') : say('partly seen'), adult: read.morning.adult && say(', {adult} watched', { adult: read.morning.adult }) })}
       </Heading>
       <nav aria-label={say('Other work cycles')} className="no-print flex flex-wrap gap-4">

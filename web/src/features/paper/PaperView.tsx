@@ -53,14 +53,16 @@ export function PaperView({ kind, ids, chosen, onChoose }: PaperProps) {
             {choices.routines.map((each) => <Option key={each.id} value={each.id}>{each.name}, {each.detail}</Option>)}
           </SelectField>
         )}
-        {ofWords(kind) && <>
-          <SelectField label={say('Words')} value={chosen} onChoose={(picked) => onChoose({ kind, ids: [], key: picked })}>
-            <Option value="">{say('choose a set or a card')}</Option>
-            <OptionGroup label={say('Sets of words')}>{choices.words.map((each) => <Option key={each.id} value={each.id}>{each.name}, {each.detail}</Option>)}</OptionGroup>
-            <OptionGroup label={say('Words of a card')}>{choices.cards.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</OptionGroup>
-          </SelectField>
-          <ChoiceRow label={say('Languages')} choices={[{ value: 'both', label: say('Both') }, { value: 'first', label: say('First') }, { value: 'second', label: say('Second') }]} value={languages} onChange={setLanguages} />
-        </>}
+        {ofWords(kind) && (
+          <>
+            <SelectField label={say('Words')} value={chosen} onChoose={(picked) => onChoose({ kind, ids: [], key: picked })}>
+              <Option value="">{say('choose a set or a card')}</Option>
+              <OptionGroup label={say('Sets of words')}>{choices.words.map((each) => <Option key={each.id} value={each.id}>{each.name}, {each.detail}</Option>)}</OptionGroup>
+              <OptionGroup label={say('Words of a card')}>{choices.cards.map((each) => <Option key={each.id} value={each.id}>{each.name}</Option>)}</OptionGroup>
+            </SelectField>
+            <ChoiceRow label={say('Languages')} choices={[{ value: 'both', label: say('Both') }, { value: 'first', label: say('First') }, { value: 'second', label: say('Second') }]} value={languages} onChange={setLanguages} />
+          </>
+        )}
         {kind === 'tray-cards' && <Ticks key={kind} what="tray" choices={choices.trays} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
         {kind === 'bin-labels' && <Ticks key={kind} what="bin" choices={choices.bins} ids={ids} onIds={(next) => onChoose({ kind, ids: next, key: '' })} />}
       </section>

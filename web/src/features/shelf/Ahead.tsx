@@ -23,7 +23,8 @@ export function Ahead({ months, set, ahead, unit }: AheadProps) {
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.9375rem]">
       <span className="font-semibold" aria-hidden="true">{say('Reach')}</span>
       <Slider label={say('Reach')} min={0} max={STEPS.length - 1} step={1} value={at} className="w-40" onChange={(step) => set(STEPS[step] ?? 0)}
-        says={months ? say('in {months}', { months: say('{n, plural, one {# month} other {# months}}', { n: months }) }) : say('today')} />
+        says={months ? say('in {months}', { months: say('{n, plural, one {# month} other {# months}}', { n: months }) }) : say('today')}
+      />
       <output>{months === 0 ? say('today') : say('in {months}{part}', { months: say('{n, plural, one {# month} other {# months}}', { n: months }), part: ahead.data ? `, ${calendarDay(ahead.data.on)}` : '' })}</output>
       {months > 0 && <p role="status" className="text-ink-2">{here.length ? here.map((each) => each.words).join(' ') : say('Nobody comes to reach another board of the {unit} by then.', { unit: unit.name })}</p>}
     </div>

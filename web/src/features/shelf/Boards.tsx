@@ -28,7 +28,8 @@ export function Boards({ draft, set, setDraft, lengths, problem }: BoardsProps) 
           {divided && (
             <Field label={say('Uneven places on board {at}', { at: at + 1 })} unit={lengths} className="col-span-2" placeholder={lengths === 'cm' ? '30 25.5 40' : '12 10 16'} inputMode="text"
               hint={at === 0 ? say('The width of each place from the left, with spaces between; empty when all are alike.') : ''} value={board.widths}
-              error={problem?.of(`boards.${at}.widths_mm`)} onChange={(event) => change(at, { widths: event.target.value })} />
+              error={problem?.of(`boards.${at}.widths_mm`)} onChange={(event) => change(at, { widths: event.target.value })}
+            />
           )}
           {draft.kind === 'shelf' && <Tick label={say('Board {at} is a drawer', { at: at + 1 })} checked={board.drawer} onChange={(checked) => change(at, { drawer: checked })} />}
         </div>

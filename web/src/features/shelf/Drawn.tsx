@@ -18,7 +18,7 @@ export function Drawn({ shelf, unit, people, lengths, pick, marks, small = false
   const ratio = view.width / view.height
   return (
     <div className="relative mx-auto" style={{ aspectRatio: ratio, ...(small ? { width: `min(100%, calc(52vh * ${ratio}))` } : { width: `min(100%, calc((100vh - 22.5rem) * ${ratio}))`, minWidth: 'min(100%, 32rem)' }) }}>
-      <Elevation unit={unit} people={people} lengths={lengths} title={say("The {unit} from the front, with a ruler and each child's reach", { unit: unit.name })} />
+      <Elevation unit={unit} people={people} lengths={lengths} title={say('The {unit} from the front, with a ruler and each child\'s reach', { unit: unit.name })} />
       {unit.boards.flatMap((board, at) => Array.from({ length: board.places }, (_, place) => {
         const spot = { unit_id: unit.id, board: at, place }
         const here = shelf.placements.filter((each) => spotId(each.spot) === spotId(spot)).flatMap((placement) => {

@@ -175,7 +175,8 @@ function MoveTo({ tray, shelf, standing, ask }: Omit<ChosenProps, 'lengths'> & {
     <div className="flex flex-col gap-2 border-t border-line pt-3">
       {standing && (
         <Tick label={say('Kept away; you bring it')} checked={standing.by_hand}
-          onChange={(checked) => void ask({ kind: 'move', tray: tray.id, to: standing.spot, byHand: checked })} />
+          onChange={(checked) => void ask({ kind: 'move', tray: tray.id, to: standing.spot, byHand: checked })}
+        />
       )}
       <div className="flex items-end gap-2">
         <SelectField label={say('Move to')} value={to} className="flex-1" onChoose={setTo}>

@@ -44,7 +44,8 @@ function Handle({ at, heightMm, most, view, right, lengths, toMm, onBoard }: Han
       className="absolute flex min-h-6 min-w-6 -translate-y-1/4 cursor-ns-resize touch-none items-center justify-center rounded border border-edge bg-paper text-xs leading-none select-none"
       style={{ left: place.left, top: place.top }}
       onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-      onPointerMove={(event) => { if (event.currentTarget.hasPointerCapture(event.pointerId)) onBoard(at, toMm(event)) }}>
+      onPointerMove={(event) => { if (event.currentTarget.hasPointerCapture(event.pointerId)) onBoard(at, toMm(event)) }}
+    >
       ↕
     </span>
   )

@@ -98,12 +98,14 @@ function Loaded({ shelf: now, lengths, asking: { ask, clash, failed, settle } }:
   const out = new Set(shelf.placements.map((each) => each.tray_id))
   return (
     <DndContext sensors={hands} collisionDetection={collide} accessibility={{ announcements: spoken(shelf), screenReaderInstructions: { draggable: HOW } }}
-      onDragStart={({ active }) => setCarried(trayOf(active.id))} onDragEnd={put} onDragCancel={() => setCarried(null)}>
+      onDragStart={({ active }) => setCarried(trayOf(active.id))} onDragEnd={put} onDragCancel={() => setCarried(null)}
+    >
       <div className="no-print grid flex-1 grid-cols-[minmax(0,1fr)_minmax(18rem,22.5rem)] max-[900px]:grid-cols-1">
         <div className="flex min-w-0 flex-col">
           <div className="flex flex-1 flex-col gap-3 px-5 pt-4">
             <Heading title={unit ? unit.name.charAt(0).toUpperCase() + unit.name.slice(1) : say('Shelf')}
-              aside={<Actions unit={unit} arranging={arranging} onArrange={(id) => setParams({ arrange: '1', unit: String(id) })} onForm={setForm} />}>
+              aside={<Actions unit={unit} arranging={arranging} onArrange={(id) => setParams({ arrange: '1', unit: String(id) })} onForm={setForm} />}
+            >
               {unit && <Count shelf={shelf} unit={unit} />}
             </Heading>
             <UnitTabs shelf={shelf} unit={unit} plan={plan} onGo={(id) => go({ unit: String(id) })} />
@@ -184,7 +186,8 @@ function UnitTab({ each, here, shelf, plan, onGo }: { each: Unit; here: boolean;
   const musts = shelf.findings.filter((f) => f.severity === 'must' && f.spot.unit_id === each.id).length
   return (
     <button type="button" aria-current={here} onClick={() => onGo(each.id)}
-      className={cx('min-h-9 rounded-full border px-3.5 text-[0.9375rem]', here ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}>
+      className={cx('min-h-9 rounded-full border px-3.5 text-[0.9375rem]', here ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}
+    >
       {each.name}{musts > 0 && <span className="ml-1.5 font-semibold text-madder">{say('{n, plural, one {# finding} other {# findings}}', { n: musts })}</span>}
       {different > 0 && <span className="ml-1.5 font-semibold text-woad">{say('{n, plural, one {# difference} other {# differences}}', { n: different })}</span>}
     </button>

@@ -21,11 +21,13 @@ export function Place({ unit, spot, view, here, findings, pick, marks }: PlacePr
   const rect = placeRect(unit, spot.board, spot.place)
   return (
     <div ref={setNodeRef} style={over(view, rect)} data-spot={spotId(spot)}
-      className={cx('absolute flex items-end justify-center', isOver && 'outline-3 outline-woad -outline-offset-3 bg-woad-2/70')}>
+      className={cx('absolute flex items-end justify-center', isOver && 'outline-3 outline-woad -outline-offset-3 bg-woad-2/70')}
+    >
       {here.length === 0 && <span className="mb-1.5 text-sm text-ink no-print">{say('free')}</span>}
       {here.map(({ tray, placement }) => (
         <Standing key={tray.id} tray={tray} placement={placement} place={rect} share={here.length} unit={unit} pick={pick}
-          findings={findings.filter((each) => each.tray === tray.id)} mark={marks?.get(tray.id)} />
+          findings={findings.filter((each) => each.tray === tray.id)} mark={marks?.get(tray.id)}
+        />
       ))}
     </div>
   )
@@ -45,7 +47,8 @@ function Standing({ tray, placement, place, share, unit, pick, findings, mark }:
       <button type="button" ref={setNodeRef} {...listeners} {...attributes} onClick={() => pick.choose(tray.id)}
         aria-roledescription={say('tray')} aria-label={said.filter(Boolean).join('; ')} aria-pressed={pick.chosen === tray.id}
         className={cx('absolute inset-0 touch-manipulation select-none', isDragging && 'opacity-30',
-          mark && 'rounded outline-2 -outline-offset-2 outline-woad outline-dashed', pick.chosen === tray.id && 'outline-3 outline-woad -outline-offset-3 rounded bg-woad-2/60')}>
+          mark && 'rounded outline-2 -outline-offset-2 outline-woad outline-dashed', pick.chosen === tray.id && 'outline-3 outline-woad -outline-offset-3 rounded bg-woad-2/60')}
+      >
         <svg viewBox={`0 ${-tall} ${place.width / share} ${tall}`} className={cx('absolute inset-0 size-full', placement.by_hand && 'opacity-45')} aria-hidden>
           <g transform={`translate(${(place.width / share - tray.width_mm) / 2} 0)`}><TrayFront tray={tray} /></g>
         </svg>
@@ -83,7 +86,8 @@ function Chip({ tray, pick }: { tray: Tray; pick: Pick }) {
   return (
     <button type="button" ref={setNodeRef} {...listeners} {...attributes} aria-roledescription={say('tray')} onClick={() => pick.choose(tray.id)}
       aria-pressed={pick.chosen === tray.id} className={cx('min-h-control touch-manipulation rounded-control border border-line bg-paper px-3 py-1 text-left select-none',
-        pick.chosen === tray.id && 'border-woad bg-woad-2', isDragging && 'opacity-30')}>
+        pick.chosen === tray.id && 'border-woad bg-woad-2', isDragging && 'opacity-30')}
+    >
       <span className="block text-[0.9375rem] leading-tight font-semibold">{tray.name}</span>
       <span className="block text-xs text-ink-2">{word(tray.card.area)}{tray.bin && ` · ${tray.bin}`}</span>
     </button>

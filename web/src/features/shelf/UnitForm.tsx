@@ -58,7 +58,9 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
           <SelectField label={say('What is it?')} value={draft.kind} onChoose={(picked) => {
             const kind = KINDS.find((each) => each.value === picked)
             if (kind) setDraft(draftOf(kind, draft.comes, lengths))
-          }}>{KINDS.map((kind) => <Option key={kind.value} value={kind.value}>{kind.label}</Option>)}</SelectField>
+          }}
+          >{KINDS.map((kind) => <Option key={kind.value} value={kind.value}>{kind.label}</Option>)}
+          </SelectField>
         )}
         <Called draft={draft} set={set} lengths={lengths} problem={problem} />
         <Boards draft={draft} set={set} setDraft={setDraft} lengths={lengths} problem={problem} />
@@ -67,7 +69,8 @@ export function UnitFields({ unit, people, lengths, onSaved }: UnitFieldsProps) 
           <div className="flex flex-wrap gap-x-4">
             {people.map((child) => (
               <Tick key={child.id} label={child.name} checked={draft.comes.includes(child.id)}
-                onChange={(checked) => set({ comes: checked ? [...draft.comes, child.id] : draft.comes.filter((id) => id !== child.id) })} />
+                onChange={(checked) => set({ comes: checked ? [...draft.comes, child.id] : draft.comes.filter((id) => id !== child.id) })}
+              />
             ))}
           </div>
         </fieldset>

@@ -51,10 +51,12 @@ export function StoryForm({ story, paper }: { story: Story; paper: Paper }) {
       {story.withheld > 0 && <p className="text-sm text-ink-2">{say('{pictures} of this time {part} somebody who may not be seen here. Children says who may.', { pictures: say('{n, plural, one {# picture} other {# pictures}}', { n: story.withheld }), part: story.withheld === 1 ? say('shows') : say('show') })}</p>}
       <div className="flex flex-wrap gap-2 border-t border-line pt-3">
         <Button type="submit" look="main" disabled={keep.busy || !dirty}>{say('Keep it so')}</Button>
-        {!dirty && <>
-          <a className={link} href={`/api/children/${story.child}/story.pdf?${span}&paper=${paper}`} target="_blank" rel="noreferrer">{say('As PDF')}</a>
-          <a className={link} href={`/api/children/${story.child}/story.html?${span}`} download>{say('As one file for the screen')}</a>
-        </>}
+        {!dirty && (
+          <>
+            <a className={link} href={`/api/children/${story.child}/story.pdf?${span}&paper=${paper}`} target="_blank" rel="noreferrer">{say('As PDF')}</a>
+            <a className={link} href={`/api/children/${story.child}/story.html?${span}`} download>{say('As one file for the screen')}</a>
+          </>
+        )}
         {dirty && <p className="self-center text-sm text-ink-2">{say('Keep it first: paper shows what is kept.')}</p>}
       </div>
       {keep.failed && <Notice tone="must" role="alert">{keep.failed.message}</Notice>}

@@ -98,7 +98,8 @@ function Line({ task }: { task: Task }) {
   return (
     <>
       <button type="button" role="checkbox" aria-checked={task.done} disabled={tick.busy} onClick={() => void tick.run(!task.done)}
-        className="flex min-h-touch w-full items-start gap-3 py-2.5 text-left">
+        className="flex min-h-touch w-full items-start gap-3 py-2.5 text-left"
+      >
         <span className={cx('mt-0.5 grid size-6 shrink-0 place-items-center rounded-md border-2', task.done ? 'border-moss bg-moss text-paper' : 'border-edge')}>{task.done && <Check size={16} aria-hidden />}</span>
         <span>
           <span className={cx('block font-semibold', task.done && 'text-ink-2 line-through')}>{task.text}</span>

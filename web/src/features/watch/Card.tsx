@@ -93,7 +93,8 @@ function DoneButton({ episode, onRest }: { episode: Episode } & Pick<LaneProps, 
   return (
     <Button size="touch" keyName="P" onPointerDown={() => { held.current = false; timer.current = setTimeout(() => { held.current = true; onRest(episode) }, LONG_PRESS_MS) }}
       onPointerUp={release} onPointerLeave={release} onPointerCancel={release}
-      onClick={() => { if (!held.current) write({ kind: 'finish', ...workOf(episode), work: 'done right', place: 'put back' }) }}>
+      onClick={() => { if (!held.current) write({ kind: 'finish', ...workOf(episode), work: 'done right', place: 'put back' }) }}
+    >
       {say('Done, put back')}
     </Button>
   )
@@ -113,15 +114,15 @@ function Free(props: LaneProps) {
       {open === 'showed'
         ? <Offers label={say('Shown to {child}', { child: child.name })} offers={offers} child={child} onPick={(id) => { onShowed(id); setOpen(null) }} />
         : (
-          <>
-            <Offers label={say('{child} takes', { child: child.name })} offers={offers} child={child} users={users} onPick={(tray_id) => onTake({ tray_id })} keys={active} />
-            <Elsewhere name={child.name} activities={activities} onPick={(activity) => onTake({ activity })} />
-            <div role="group" aria-label={say('{child} is', { child: child.name })} className="flex flex-wrap items-center gap-2">
-              <span className="text-sm text-ink-2">{say('{child} is', { child: child.name })}</span>
-              {STATES.map((each) => <Button key={each} size="touch" pressed={state?.state === each} onClick={() => write({ kind: 'state', child_id: child.id, cause: each })}>{word(each)}</Button>)}
-            </div>
-          </>
-        )}
+            <>
+              <Offers label={say('{child} takes', { child: child.name })} offers={offers} child={child} users={users} onPick={(tray_id) => onTake({ tray_id })} keys={active} />
+              <Elsewhere name={child.name} activities={activities} onPick={(activity) => onTake({ activity })} />
+              <div role="group" aria-label={say('{child} is', { child: child.name })} className="flex flex-wrap items-center gap-2">
+                <span className="text-sm text-ink-2">{say('{child} is', { child: child.name })}</span>
+                {STATES.map((each) => <Button key={each} size="touch" pressed={state?.state === each} onClick={() => write({ kind: 'state', child_id: child.id, cause: each })}>{word(each)}</Button>)}
+              </div>
+            </>
+          )}
     </>
   )
 }

@@ -19,7 +19,8 @@ export function Offers({ label, offers, child, onPick, keys, users }: OffersProp
     const said = user ? say('with {user}', { user: user.name }) : [each.by_hand && say('kept away'), waits?.word].filter(Boolean).join(', ')
     return (
       <Button key={each.tray_id} size="touch" onClick={() => pick(each.tray_id)} title={waits?.why ?? each.condition}
-        {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}>
+        {...(keys !== undefined && at < 10 ? { keyName: String((at + 1) % 10), keyRests: !keys, ...(keys ? { 'aria-keyshortcuts': String((at + 1) % 10) } : {}) } : {})}
+      >
         {each.name}{said && <span className="text-sm font-normal">{said}</span>}
       </Button>
     )
@@ -55,12 +56,13 @@ export function Elsewhere({ name, activities, onPick }: { name: string; activiti
       {activities.map((each) => <Button key={each} size="touch" onClick={() => onPick(each)}>{each}</Button>)}
       {typing
         ? (
-          <form className="flex gap-2" onSubmit={(event) => { event.preventDefault(); if (other.trim()) onPick(other.trim()) }}>
-            <input aria-label={say('What {name} is at', { name })} autoComplete="off" maxLength={80} value={other} onChange={(event) => setOther(event.target.value)}
-              className="said min-h-touch w-40 rounded-control border border-edge bg-paper px-3" />
-            <Button type="submit" size="touch" look="main">{say('Takes it up')}</Button>
-          </form>
-        )
+            <form className="flex gap-2" onSubmit={(event) => { event.preventDefault(); if (other.trim()) onPick(other.trim()) }}>
+              <input aria-label={say('What {name} is at', { name })} autoComplete="off" maxLength={80} value={other} onChange={(event) => setOther(event.target.value)}
+                className="said min-h-touch w-40 rounded-control border border-edge bg-paper px-3"
+              />
+              <Button type="submit" size="touch" look="main">{say('Takes it up')}</Button>
+            </form>
+          )
         : <Button size="touch" look="quiet" onClick={() => setTyping(true)}>{say('Something else…')}</Button>}
     </div>
   )

@@ -75,7 +75,8 @@ function Morning({ watch, morning, episodes, spells, now, zone }: Watching & { m
     <Card key={child.id} child={child} episode={openOf(child.id)} state={stateOf(child.id, spells)} offers={watch.offers} activities={watch.activities} phrases={watch.phrases}
       users={users} usersKey={usersKey} now={now} zone={zone} active={active === child.id && present.length > 1} open={open.child === child.id ? open.what : null}
       setOpen={(what) => setOpen({ child: child.id, what })} onActive={() => { if (active !== child.id) startTransition(() => setActive(child.id)) }}
-      onTake={(what) => take(child.id, what)} onRest={setEnding} onShowed={(tray) => showed(child.id, tray)} />
+      onTake={(what) => take(child.id, what)} onRest={setEnding} onShowed={(tray) => showed(child.id, tray)}
+    />
   )
   const strings = <Drawn people={present} episodes={episodes} spells={spells} scales={watch.scales} began={began} ended={null} now={now} zone={zone} aside={aside} />
   return (
@@ -107,11 +108,13 @@ type TopProps = { began: number; minutes: number; adult: string; zone: string; k
 const Top = memo(function Top({ began, minutes, adult, zone, keys, onKeys, onClosing }: TopProps) {
   const switched = useCallback((on: boolean) => { switchKeys(on); onKeys(on) }, [onKeys])
   return (
-    <Heading title={say('{split}’s work cycle', { split: dayOf(began, zone).split(' ')[0] ?? '' })} aside={
+    <Heading title={say('{split}’s work cycle', { split: dayOf(began, zone).split(' ')[0] ?? '' })} aside={(
       <>
         <Switch label={say('Single keys')} checked={keys} onChange={switched} />
         <Button onClick={() => onClosing(true)}>{say('End the work cycle')}</Button>
-      </>}>
+      </>
+    )}
+    >
       {say('began {time}, {time2}{adult}', { time: timeOfDay(began, zone), time2: span(minutes), adult: adult && say(' · {adult} watches', { adult }) })}
     </Heading>
   )

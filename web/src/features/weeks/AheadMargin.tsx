@@ -50,7 +50,8 @@ function Told({ ahead }: { ahead: Ahead }) {
         <section aria-label={say('Ways to change the shelf, compared')}>
           <h3>{say('Ways to change the shelf, in this model')}</h3>
           <table className="w-full text-sm"><thead><tr className="text-left text-ink-2"><th className="font-normal">{say('eight weeks')}</th><th className="font-normal">{say('newly mastered')}</th><th className="font-normal">{say('work a cycle')}</th><th className="font-normal">{say('trays changed')}</th></tr></thead>
-            <tbody>{ahead.policies.map((each) => <tr key={each.policy} className="border-t border-line align-top"><th className="py-1 pr-2 text-left font-semibold">{each.policy}</th><td>{spread(each.mastered, 0)}</td><td>{spread(each.picks, 1)}</td><td>{spread(each.swapped, 0)}</td></tr>)}</tbody></table>
+            <tbody>{ahead.policies.map((each) => <tr key={each.policy} className="border-t border-line align-top"><th className="py-1 pr-2 text-left font-semibold">{each.policy}</th><td>{spread(each.mastered, 0)}</td><td>{spread(each.picks, 1)}</td><td>{spread(each.swapped, 0)}</td></tr>)}</tbody>
+          </table>
         </section>
       )}
     </div>
@@ -58,7 +59,7 @@ function Told({ ahead }: { ahead: Ahead }) {
 }
 
 const spread = (values: readonly number[], decimals: number) => say('{values} ({values2} to {values3})', { values: fixed(values[1] ?? 0, decimals), values2: fixed(values[0] ?? 0, decimals), values3: fixed(values[2] ?? 0, decimals) })
-const HOW: Record<Schemas['CameTakenOut']['how'], string> = { taken: say('taken'), 'left alone': say('left alone'), 'too early': say('too early to say') }
+const HOW: Record<Schemas['CameTakenOut']['how'], string> = { 'taken': say('taken'), 'left alone': say('left alone'), 'too early': say('too early to say') }
 
 /** How the last changes were taken, and what that says for the next. */
 export function Review() {
@@ -70,8 +71,10 @@ export function Review() {
       {data.reasons.map((each) => <p key={each.text} className="text-[0.9375rem]">{each.text}</p>)}
       <ul className="mt-1 text-[0.9375rem]">{data.changes.map((each, at) => (
         <li key={at} className="border-t border-line py-1.5"><span className="font-semibold">{weekDay(each.day)}</span>{each.out.length > 0 && <span className="block text-ink-2">{say('{out} out', { out: each.out.join(', ') })}</span>}
-          {each.came.map((one) => <span key={one.tray} className="block">{one.tray}: {HOW[one.how]}{one.of > 0 && say(', in {chosen} of its first {cycles}', { chosen: one.chosen, cycles: say('{n, plural, one {# work cycle} other {# work cycles}}', { n: one.of }) })}</span>)}</li>
-      ))}</ul>
+          {each.came.map((one) => <span key={one.tray} className="block">{one.tray}: {HOW[one.how]}{one.of > 0 && say(', in {chosen} of its first {cycles}', { chosen: one.chosen, cycles: say('{n, plural, one {# work cycle} other {# work cycles}}', { n: one.of }) })}</span>)}
+        </li>
+      ))}
+      </ul>
     </section>
   )
 }

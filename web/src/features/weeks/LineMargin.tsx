@@ -50,7 +50,13 @@ function OneLine({ line, today }: { line: Line; today: string }) {
 
 /** One line of the string in the margin: tick it, see to it, take it off; and all that is open beside it. */
 export function LineMargin({ line, lines, today, onGone }: { line: Line | undefined; lines: readonly Line[]; today: string; onGone: () => void }) {
-  const drop = useWrite(async () => { if (line) { await answer(client.DELETE('/api/by-then/{line_id}', { params: { path: { line_id: line.id } } })); onGone(); await refresh() } })
+  const drop = useWrite(async () => {
+    if (line) {
+      await answer(client.DELETE('/api/by-then/{line_id}', { params: { path: { line_id: line.id } } }))
+      onGone()
+      await refresh()
+    }
+  })
   const to = line && placeOf(line.ref)
   return (
     <div className="flex flex-col gap-4">

@@ -21,7 +21,9 @@ const looks = 'absolute text-left rounded'
 function Still({ at, chosen, onPick, label, style, className, children }: Omit<MarkProps, 'carried'>) {
   return (
     <button type="button" aria-label={label} aria-pressed={at === chosen} title={label} onClick={() => onPick(at)} style={style}
-      className={cx(looks, at === chosen && 'outline-2 outline-offset-2 outline-woad', className)}>{children}</button>
+      className={cx(looks, at === chosen && 'outline-2 outline-offset-2 outline-woad', className)}
+    >{children}
+    </button>
   )
 }
 
@@ -30,6 +32,8 @@ function Moving({ at, chosen, onPick, label, style, className, carried, children
   return (
     <button type="button" ref={setNodeRef} {...listeners} {...attributes} aria-roledescription={say('thing on the string')} aria-label={label} aria-pressed={at === chosen} title={label}
       onClick={() => onPick(at)} style={{ ...style, ...(transform ? { transform: `translateX(${transform.x}px)` } : {}) }}
-      className={cx(looks, 'cursor-grab touch-manipulation select-none', isDragging && 'z-30 cursor-grabbing opacity-80', at === chosen && 'outline-2 outline-offset-2 outline-woad', className)}>{children}</button>
+      className={cx(looks, 'cursor-grab touch-manipulation select-none', isDragging && 'z-30 cursor-grabbing opacity-80', at === chosen && 'outline-2 outline-offset-2 outline-woad', className)}
+    >{children}
+    </button>
   )
 }

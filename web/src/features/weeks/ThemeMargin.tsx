@@ -14,7 +14,7 @@ import { ThemePlanner } from './ThemePlanner'
 
 type Theme = Schemas['ThemeOut']
 type ThemeTray = Schemas['ThemeTrayOut']
-const STATES: Record<ThemeTray['state'], string> = { came: say('stands'), rests: say('in a bin'), 'not made': say('to make') }
+const STATES: Record<ThemeTray['state'], string> = { 'came': say('stands'), 'rests': say('in a bin'), 'not made': say('to make') }
 
 /** A theme on the string: its trays with their days, what is to be done, the song, the outing; afterwards what was loved. */
 export function ThemeMargin({ id, today, onGone, onTaken }: { id: number; today: string; onGone: () => void; onTaken: (theme: number) => void }) {

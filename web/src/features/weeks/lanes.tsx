@@ -24,7 +24,9 @@ export function ThemeLane({ weeks, scale, chosen, onPick }: LaneProps) {
         return (
           <Mark key={`away:${away.id}`} at={`away:${away.id}`} chosen={chosen} onPick={onPick} label={say('Away: {away}, {daysText}', { away: away.name, daysText: daysText(away.from_day, away.until_day) })}
             carried={{ kind: 'away', id: away.id, day: away.from_day, name: away.name }} style={{ left, width, top: 12, height: 44 }}
-            className="overflow-hidden border border-dashed border-edge bg-ground px-1.5 py-1 text-xs text-ink-2">{away.name}</Mark>
+            className="overflow-hidden border border-dashed border-edge bg-ground px-1.5 py-1 text-xs text-ink-2"
+          >{away.name}
+          </Mark>
         )
       })}
       {weeks.themes.map((theme) => {
@@ -32,9 +34,11 @@ export function ThemeLane({ weeks, scale, chosen, onPick }: LaneProps) {
         const running = theme.from_day <= weeks.today && weeks.today <= theme.until_day
         return (
           <Mark key={theme.id} at={`theme:${theme.id}`} chosen={chosen} onPick={onPick} label={say('{theme} {trays}, theme, {daysText}', { theme: theme.name, trays: trays(theme), daysText: daysText(theme.from_day, theme.until_day) })}
-            carried={{ kind: 'theme', id: theme.id, day: theme.from_day, name: theme.name }} style={{ left, width, top: 12, height: 44 }}>
+            carried={{ kind: 'theme', id: theme.id, day: theme.from_day, name: theme.name }} style={{ left, width, top: 12, height: 44 }}
+          >
             <span aria-hidden="true" className={cx('block h-full overflow-hidden border py-1 pr-2.5 pl-1.5 [clip-path:polygon(0_0,100%_0,calc(100%-7px)_25%,100%_50%,calc(100%-7px)_75%,100%_100%,0_100%)]',
-              running ? 'border-saffron bg-saffron-2' : theme.until_day < weeks.today ? 'border-edge bg-ground' : 'border-woad bg-woad-2', !theme.taken && 'border-dashed')}>
+              running ? 'border-saffron bg-saffron-2' : theme.until_day < weeks.today ? 'border-edge bg-ground' : 'border-woad bg-woad-2', !theme.taken && 'border-dashed')}
+            >
               <span className="block truncate text-[0.8125rem] leading-tight font-bold">{theme.name}</span>{' '}
               <span className="block truncate text-xs leading-tight text-ink-2">{trays(theme)}</span>
             </span>
@@ -45,7 +49,9 @@ export function ThemeLane({ weeks, scale, chosen, onPick }: LaneProps) {
         const { left, width } = barOf(scale, aim.from_day, aim.until)
         return (
           <Mark key={`aim:${aim.id}`} at={`aim:${aim.id}`} chosen={chosen} onPick={onPick} label={say('Aim: {aim}, from {day}{part}', { aim: aim.words, day: shortDay(aim.from_day), part: aim.until_day ? say(' to {day}', { day: shortDay(aim.until_day) }) : '' })}
-            carried={{ kind: 'aim', id: aim.id, day: aim.from_day, name: aim.words }} style={{ left, width, top: 64 + 22 * (rows[at] ?? 0), height: 18 }} className="border-b-4 border-woad text-xs leading-none whitespace-nowrap text-ink">{aim.words}</Mark>
+            carried={{ kind: 'aim', id: aim.id, day: aim.from_day, name: aim.words }} style={{ left, width, top: 64 + 22 * (rows[at] ?? 0), height: 18 }} className="border-b-4 border-woad text-xs leading-none whitespace-nowrap text-ink"
+          >{aim.words}
+          </Mark>
         )
       })}
     </div>
@@ -81,10 +87,11 @@ export function ShelfLane({ weeks, scale, chosen, onPick }: LaneProps) {
         const nth = perDay.get(tray.day) ?? 0
         perDay.set(tray.day, nth + 1)
         return (
-        <Mark key={tray.id} at={`theme:${theme.id}:${tray.id}`} chosen={chosen} onPick={onPick} label={say('{theme}: {tray} comes {day}{part}', { theme: theme.name, tray: tray.name, day: weekDay(tray.day), part: tray.goes ? say(', {goes} rests', { goes: tray.goes }) : '' })}
-          carried={{ kind: 'theme tray', id: tray.id, day: tray.day, name: tray.name, of: theme.id }} style={{ left: middle(scale, tray.day) - 6, top: 57 + 15 * nth, width: 12, height: 14 }} className="grid place-items-center">
-          <span className={cx('block size-2.5 border-2 border-woad', tray.state === 'not made' ? 'bg-paper' : 'bg-woad')} />
-        </Mark>
+          <Mark key={tray.id} at={`theme:${theme.id}:${tray.id}`} chosen={chosen} onPick={onPick} label={say('{theme}: {tray} comes {day}{part}', { theme: theme.name, tray: tray.name, day: weekDay(tray.day), part: tray.goes ? say(', {goes} rests', { goes: tray.goes }) : '' })}
+            carried={{ kind: 'theme tray', id: tray.id, day: tray.day, name: tray.name, of: theme.id }} style={{ left: middle(scale, tray.day) - 6, top: 57 + 15 * nth, width: 12, height: 14 }} className="grid place-items-center"
+          >
+            <span className={cx('block size-2.5 border-2 border-woad', tray.state === 'not made' ? 'bg-paper' : 'bg-woad')} />
+          </Mark>
         )
       })}
     </div>
@@ -114,17 +121,19 @@ export function BooksLane({ weeks, scale, chosen, onPick }: LaneProps) {
   return (
     <div className="relative" style={{ height: 68 + deep }}>
       <div className="absolute inset-x-0 bottom-0 h-17">
-      <Taut y={46} />
-      {weeks.turns.map((turn) => <Mark key={turn.day} at={`books:${turn.day}`} chosen={chosen} onPick={onPick} label={say('Books turned {day}: {came} came', { day: weekDay(turn.day), came: turn.came })} style={{ left: xOf(scale, turn.day), top: 18, width: 28, height: 30 }}><Backs many={turn.came} /></Mark>)}
-      {ahead.map((day, n) => <Mark key={day} at={n === 0 ? 'books' : `books:${day}`} chosen={chosen} onPick={onPick} label={n === 0 ? say('Books to turn {day}', { day: weekDay(day) }) : say('Books again {day}', { day: weekDay(day) })} carried={n === 0 ? { kind: 'books', id: 0, day, name: say('The turn of the books') } : undefined} style={{ left: xOf(scale, day), top: 18, width: 28, height: 30 }}><Backs many={3} pale={n > 0} /></Mark>)}
-      {weeks.back.length === 0 && weeks.next_turn === null && <p className="absolute top-5 left-1 text-xs text-ink-3">{say('No books entered yet.')}</p>}
+        <Taut y={46} />
+        {weeks.turns.map((turn) => <Mark key={turn.day} at={`books:${turn.day}`} chosen={chosen} onPick={onPick} label={say('Books turned {day}: {came} came', { day: weekDay(turn.day), came: turn.came })} style={{ left: xOf(scale, turn.day), top: 18, width: 28, height: 30 }}><Backs many={turn.came} /></Mark>)}
+        {ahead.map((day, n) => <Mark key={day} at={n === 0 ? 'books' : `books:${day}`} chosen={chosen} onPick={onPick} label={n === 0 ? say('Books to turn {day}', { day: weekDay(day) }) : say('Books again {day}', { day: weekDay(day) })} carried={n === 0 ? { kind: 'books', id: 0, day, name: say('The turn of the books') } : undefined} style={{ left: xOf(scale, day), top: 18, width: 28, height: 30 }}><Backs many={3} pale={n > 0} /></Mark>)}
+        {weeks.back.length === 0 && weeks.next_turn === null && <p className="absolute top-5 left-1 text-xs text-ink-3">{say('No books entered yet.')}</p>}
       </div>
       {backs.map((day, at) => {
         const there = weeks.back.filter((book) => book.back_on === day)
         const text = texts[at] ?? ''
         return (
           <Mark key={`back:${day}`} at={`books:${day}`} chosen={chosen} onPick={onPick} label={`${text} ${weekDay(day)}: ${there.map((book) => book.title).join(', ')}`} carried={there.length === 1 && there[0] ? { kind: 'book back', id: there[0].id, day, name: there[0].title } : undefined}
-            style={{ left: middle(scale, day) - 8, top: 2 + 15 * (rows[at] ?? 0) }} className="flex items-center gap-1 text-xs whitespace-nowrap text-saffron"><BookOpen size={14} aria-hidden />{text}</Mark>
+            style={{ left: middle(scale, day) - 8, top: 2 + 15 * (rows[at] ?? 0) }} className="flex items-center gap-1 text-xs whitespace-nowrap text-saffron"
+          ><BookOpen size={14} aria-hidden />{text}
+          </Mark>
         )
       })}
     </div>
@@ -153,7 +162,8 @@ export function SoonLane({ weeks, scale, chosen, onPick }: LaneProps) {
         const outside = labelWidth(text) > width - 8
         return (
           <Mark key={`${each.child_id}:${each.key}:${each.level}`} at={`soon:${each.child_id}:${each.key}:${each.level}`} chosen={chosen} onPick={onPick}
-            label={say('{text}, likely ready {day} to {part}, half by {day2}', { text, day: shortDay(each.earliest), part: each.latest ? shortDay(each.latest) : say('later'), day2: shortDay(each.median) })} style={{ left, width, top: 8 + 24 * at, height: 18 }} className="rounded-full bg-woad-2">
+            label={say('{text}, likely ready {day} to {part}, half by {day2}', { text, day: shortDay(each.earliest), part: each.latest ? shortDay(each.latest) : say('later'), day2: shortDay(each.median) })} style={{ left, width, top: 8 + 24 * at, height: 18 }} className="rounded-full bg-woad-2"
+          >
             <span aria-hidden="true" className="absolute -bottom-0.5 h-2 w-1 rounded-sm bg-woad" style={{ left: Math.min(width - 2, Math.max(0, xOf(scale, each.median) - left)) }} />
             <span aria-hidden="true" className={cx('pointer-events-none absolute top-0 truncate text-xs leading-[18px] whitespace-nowrap', outside ? 'left-full pl-1.5' : 'inset-x-2')}>{text}</span>
           </Mark>
@@ -176,7 +186,9 @@ export function ArrivesLane({ weeks, scale, chosen, onPick }: LaneProps) {
         return (
           <div key={`${each.id}:${each.day}`}>
             <Mark at={`arrival:${each.id}`} chosen={chosen} onPick={onPick} label={`${each.arrived ? say('Arrived') : say('Arrives')} ${weekDay(each.day)}: ${texts[at]}`} carried={each.arrived || !first ? undefined : { kind: 'arrival', id: each.id, day: each.day, name: each.name }}
-              style={{ left: middle(scale, each.day) - 14, top: 12, width: 28, height: 28 }} className={cx('grid place-items-center border bg-paper', each.arrived ? 'border-birch-2 bg-birch text-ink' : 'border-edge text-ink-2')}><Icon size={18} aria-hidden /></Mark>
+              style={{ left: middle(scale, each.day) - 14, top: 12, width: 28, height: 28 }} className={cx('grid place-items-center border bg-paper', each.arrived ? 'border-birch-2 bg-birch text-ink' : 'border-edge text-ink-2')}
+            ><Icon size={18} aria-hidden />
+            </Mark>
             {first && <span aria-hidden="true" className="pointer-events-none absolute text-xs whitespace-nowrap text-ink-2" style={{ left: middle(scale, each.day) - 14, top: 43 + 15 * (rows[at] ?? 0) }}>{texts[at]}</span>}
           </div>
         )
@@ -187,7 +199,7 @@ export function ArrivesLane({ weeks, scale, chosen, onPick }: LaneProps) {
 }
 
 const tone = (line: Line, today: string) => (line.done ? 'edge' : daysBetween(today, line.due) <= 2 ? 'madder' : line.kind === 'make' || line.kind === 'print' ? 'saffron' : 'ink-2')
-const colour = { edge: 'text-ink-3', madder: 'text-madder', saffron: 'text-saffron', 'ink-2': 'text-ink-2' } as const
+const colour = { 'edge': 'text-ink-3', 'madder': 'text-madder', 'saffron': 'text-saffron', 'ink-2': 'text-ink-2' } as const
 
 const LONGEST = 220
 
@@ -202,7 +214,8 @@ export function ByThenLane({ weeks, scale, chosen, onPick }: LaneProps) {
       {lines.map((line, at) => (
         <Mark key={line.id} at={`line:${line.id}`} chosen={chosen} onPick={onPick} label={say('{part}{KIND_WORDS} {line} by {day}{part2}', { part: line.done ? say('Done: ') : '', KIND_WORDS: KIND_WORDS[line.kind], line: line.name, day: weekDay(line.due), part2: line.amount ? `, ${line.amount}` : '' })}
           carried={line.done ? undefined : { kind: 'by then', id: line.id, day: line.due, name: line.name }} style={{ left: middle(scale, line.due) - 8, top: 8 + 20 * (rows[at] ?? 0), height: 20 }}
-          className={cx('flex items-center gap-1 text-xs whitespace-nowrap', colour[tone(line, weeks.today)], line.done ? 'line-through' : 'font-semibold')}>
+          className={cx('flex items-center gap-1 text-xs whitespace-nowrap', colour[tone(line, weeks.today)], line.done ? 'line-through' : 'font-semibold')}
+        >
           <svg width="16" height="18" viewBox="-8 -9 16 18" aria-hidden="true" className="shrink-0"><path d="M0 -8L6.5 0L0 8L-6.5 0Z" fill={line.done ? 'currentColor' : 'var(--color-paper)'} stroke="currentColor" strokeWidth="1.75" /></svg>
           <span className="truncate" style={{ maxWidth: LONGEST }}>{texts[at]}</span>
         </Mark>

@@ -56,7 +56,8 @@ export function FirstStep({ people, draw, onTaken }: FirstProps) {
         {firsts.map((each) => (
           <Row key={each.tray_id} each={each} tray={data.trays.find((one) => one.id === each.tray_id)} where={data.placements.find((one) => one.tray_id === each.tray_id)} people={people} chosen={chosen === each.tray_id}
             onSwap={(other) => void compose.run(picks((one) => (one === each ? { ...pick(one), key: other.key, level: other.level } : pick(one))))}
-            onLeave={() => void compose.run(picks((one) => (one === each ? null : pick(one))))} />
+            onLeave={() => void compose.run(picks((one) => (one === each ? null : pick(one))))}
+          />
         ))}
       </ul>
       {data.few.map((each) => <Notice key={each} tone="note">{each}</Notice>)}

@@ -13,7 +13,13 @@ const DEMO_S = 8
 export function Hello({ onLeft }: { onLeft: () => void }) {
   const [found, setFound] = useState<{ file: File; holds: Schemas['HouseholdFileOut'] } | null>(null)
   const look = useWrite(async (file: File) => { setFound({ file, holds: await sendFile<Schemas['HouseholdFileOut']>('POST', '/api/import/household/check', file) }) })
-  const take = useWrite(async () => { if (found) { await sendFile('POST', '/api/import/household', found.file); await refresh(); onLeft() } })
+  const take = useWrite(async () => {
+    if (found) {
+      await sendFile('POST', '/api/import/household', found.file)
+      await refresh()
+      onLeft()
+    }
+  })
   const demo = useWrite(async () => { await answer(client.POST('/api/demo/look')); await refresh(); onLeft() })
   const chosen = (event: ChangeEvent<HTMLInputElement>) => { const file = event.target.files?.[0]; event.target.value = ''; if (file) void look.run(file) }
   if (demo.busy) return <Progress label={say('Moving an invented household in, with sixteen weeks of work')} usualS={DEMO_S} />

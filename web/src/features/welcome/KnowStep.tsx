@@ -95,7 +95,9 @@ function Words({ sets, child, words, onWords }: WordsProps) {
             <div className="flex flex-wrap gap-2 pt-1">
               {set.words.map((word) => (
                 <button key={word.key} type="button" aria-pressed={(words[set.key] ?? []).includes(word.key)} onClick={() => toggle(set.key, word.key)}
-                  className="min-h-touch rounded-control border border-edge bg-paper px-3 aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold">{word.label}</button>
+                  className="min-h-touch rounded-control border border-edge bg-paper px-3 aria-pressed:border-woad aria-pressed:bg-woad-2 aria-pressed:font-semibold"
+                >{word.label}
+                </button>
               ))}
             </div>
           </fieldset>

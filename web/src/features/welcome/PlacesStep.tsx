@@ -45,7 +45,8 @@ export function PlacesStep({ places, units, people, lengths, onDone }: PlacesPro
         {places.map((each) => (
           <li key={each.key}>
             <button type="button" aria-expanded={open === each.key} onClick={() => setOpen(open === each.key ? null : each.key)}
-              className="flex min-h-touch w-full flex-col items-center gap-1 rounded-control border border-edge bg-paper p-2 aria-expanded:border-woad aria-expanded:bg-woad-2">
+              className="flex min-h-touch w-full flex-col items-center gap-1 rounded-control border border-edge bg-paper p-2 aria-expanded:border-woad aria-expanded:bg-woad-2"
+            >
               {each.sizes[0] && <PlacePicture unit={each.sizes[0].unit} />}<span className="font-semibold">{each.says}</span>
             </button>
           </li>

@@ -24,7 +24,8 @@ export function WelcomeView({ steps, at, go, onLater, before }: WelcomeProps) {
         <span aria-hidden className="absolute inset-x-3 top-[15px] h-0.5 bg-ink-2" />
         {steps.map((each, n) => (
           <button key={each.name} type="button" disabled={n > 0 && steps[0]?.state !== 'done'} aria-current={n === here ? 'step' : undefined} onClick={() => go(each.name)}
-            className="relative flex min-h-touch min-w-12 flex-col items-center gap-1 px-1 pt-2 text-sm disabled:text-ink-3">
+            className="relative flex min-h-touch min-w-12 flex-col items-center gap-1 px-1 pt-2 text-sm disabled:text-ink-3"
+          >
             <span aria-hidden className={cx('size-4 rounded-full border-2', n === here ? 'border-woad bg-woad' : each.state === 'done' ? 'border-woad bg-woad-2' : 'border-ink-2 bg-paper')} />
             <span className={cx(n === here ? 'font-bold' : 'max-[500px]:sr-only')}>{each.says}</span>
           </button>

@@ -102,17 +102,17 @@ function Now({ lesson, rest, past, setPast, restless, setRestless, onMore }: Now
       {turn === 'name'
         ? <Button size="thumb" look="main" disabled={rest} onClick={() => tell(true)}>{say('I named it')}</Button>
         : (
-          <div className="flex flex-col gap-3">
-            <Button size="thumb" look="main" disabled={rest} onClick={() => tell(true)}>{turn === 'show' ? say('Showed it') : say('Said it')}</Button>
-            <div role="group" aria-label={say('Or')} className="flex flex-wrap items-center gap-2">
-              {words.words.filter((each) => each.key !== word.key && (inLesson.includes(each) || words.apart.some((pair) => pair.includes(each.key) && pair.includes(word.key)))).map((each) => (
-                <Button key={each.key} size="touch" disabled={rest} onClick={() => tell(false, each.key)}>{turn === 'show' ? say('showed') : say('said')} {labelOf(words, each.key, lesson.language)}</Button>
-              ))}
-              <Button size="touch" disabled={rest} onClick={() => tell(false)}>{say('neither')}</Button>
+            <div className="flex flex-col gap-3">
+              <Button size="thumb" look="main" disabled={rest} onClick={() => tell(true)}>{turn === 'show' ? say('Showed it') : say('Said it')}</Button>
+              <div role="group" aria-label={say('Or')} className="flex flex-wrap items-center gap-2">
+                {words.words.filter((each) => each.key !== word.key && (inLesson.includes(each) || words.apart.some((pair) => pair.includes(each.key) && pair.includes(word.key)))).map((each) => (
+                  <Button key={each.key} size="touch" disabled={rest} onClick={() => tell(false, each.key)}>{turn === 'show' ? say('showed') : say('said')} {labelOf(words, each.key, lesson.language)}</Button>
+                ))}
+                <Button size="touch" disabled={rest} onClick={() => tell(false)}>{say('neither')}</Button>
+              </div>
+              <p className="text-sm text-ink-2">{say('No correcting: what went astray is shown again another day.')}</p>
             </div>
-            <p className="text-sm text-ink-2">{say('No correcting: what went astray is shown again another day.')}</p>
-          </div>
-        )}
+          )}
       <Fold title={say('Ask something else')} titleClass="min-h-touch py-3 text-woad underline underline-offset-4">
         <Choose words={[...inLesson, ...words.words.filter((each) => !inLesson.includes(each))]} turns={words.turns} language={lesson.language} onPick={setOther} />
       </Fold>

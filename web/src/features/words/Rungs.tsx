@@ -18,12 +18,12 @@ export function Rungs({ lesson, rest }: { lesson: Schemas['LessonOut']; rest: bo
       <section aria-label={say('Now')} className="panel flex flex-col gap-4 p-6">
         {word && turn
           ? (
-            <>
-              <p className="text-5xl font-bold">{word}</p>
-              <p className="said text-2xl text-ink">{turn}</p>
-              <div className="flex gap-2"><Button size="thumb" look="main" className="flex-1" disabled={rest} onClick={() => tell(true)}>{say('Did it')}</Button><Button size="thumb" className="flex-1" disabled={rest} onClick={() => tell(false)}>{say('Not yet')}</Button></div>
-            </>
-          )
+              <>
+                <p className="text-5xl font-bold">{word}</p>
+                <p className="said text-2xl text-ink">{turn}</p>
+                <div className="flex gap-2"><Button size="thumb" look="main" className="flex-1" disabled={rest} onClick={() => tell(true)}>{say('Did it')}</Button><Button size="thumb" className="flex-1" disabled={rest} onClick={() => tell(false)}>{say('Not yet')}</Button></div>
+              </>
+            )
           : <p className="text-xl">{say('Every step of these quantities is firm.')}</p>}
       </section>
       <section aria-label={say('The steps')} className="panel flex flex-col gap-2 p-4">

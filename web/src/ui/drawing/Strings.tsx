@@ -57,7 +57,8 @@ function Drawn(props: StringsProps) {
         ))}
         {people.map((child, at) => (
           <Lane key={child.id} {...props} child={child} low={low} y={TOP + lane * at + lane / 2} x={x} right={width - RIGHT}
-            own={episodes.filter((each) => each.child_id === child.id)} />
+            own={episodes.filter((each) => each.child_id === child.id)}
+          />
         ))}
         {ended === null && (
           <g>

@@ -56,7 +56,8 @@ function Thing({ laid, all, depth, at, lengths, onLay }: ThingProps) {
       onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); setDrag({ from: at(event), by: { x: 0, y: 0 } }) }}
       onPointerMove={(event) => { if (drag) { const now = at(event); setDrag({ from: drag.from, by: { x: now.x - drag.from.x, y: now.y - drag.from.y } }) } }}
       onPointerUp={() => { if (drag && Math.hypot(drag.by.x, drag.by.y) > 1) lay(drag.by.x, -drag.by.y); setDrag(null) }}
-      onPointerCancel={() => setDrag(null)}>
+      onPointerCancel={() => setDrag(null)}
+    >
       <title>{words}</title>
       <rect width={laid.width_mm} height={laid.depth_mm} fill="transparent" />
       <Filled laid={laid} all={all} />

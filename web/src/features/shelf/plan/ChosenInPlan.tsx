@@ -49,7 +49,8 @@ function Overrule({ tray, shelf, plan, planning }: ChosenProps) {
         <SelectField label={say('Swap with')} value="" disabled={working} onChoose={(picked) => {
           const other = partners.find((each) => each.tray === Number(picked))
           if (other) void start.run(swapped(asked, stands, other))
-        }}>
+        }}
+        >
           <Option value="">{say('Choose a tray')}</Option>
           {partners.map((each) => <Option key={each.tray} value={each.tray}>{name(each.tray)}</Option>)}
         </SelectField>

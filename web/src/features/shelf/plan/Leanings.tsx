@@ -27,7 +27,8 @@ export function Leanings() {
       <div className="mt-2 flex flex-col gap-3">
         {ROWS.map(({ key, label, low, high }) => (
           <ChoiceRow key={key} label={label} value={String(house[key])} onChange={(value) => void set(key, Number(value))}
-            choices={[{ value: '-1', label: low }, { value: '0', label: say('As it comes') }, { value: '1', label: high }]} />
+            choices={[{ value: '-1', label: low }, { value: '0', label: say('As it comes') }, { value: '1', label: high }]}
+          />
         ))}
       </div>
     </Fold>

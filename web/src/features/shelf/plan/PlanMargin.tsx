@@ -52,7 +52,8 @@ function Question({ shelf, planning }: { shelf: Shelf; planning: Planning }) {
       )}
       <div className="flex items-end gap-2">
         <SelectField label={say('How much may change')} className="flex-1" value={asked.changes === null ? '' : String(asked.changes)}
-          onChoose={(picked) => setAsked({ ...asked, changes: picked === '' ? null : Number(picked) })}>
+          onChoose={(picked) => setAsked({ ...asked, changes: picked === '' ? null : Number(picked) })}
+        >
           {AMOUNTS.map((each) => <Option key={each.value} value={each.value}>{each.label}</Option>)}
         </SelectField>
         <Button look={solve?.plan ? 'plain' : 'main'} disabled={working} onClick={() => void start.run(asked)}>{solve ? say('Arrange again') : say('Arrange')}</Button>

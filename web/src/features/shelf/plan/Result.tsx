@@ -15,7 +15,7 @@ import { Tick } from '@/ui/Tick'
 
 type ResultProps = { shelf: Shelf; solve: Solve; plan: Arranged; planning: Planning; choose: (id: number, unit?: number) => void }
 
-const WORDS: Record<Stands['what'], string> = { stays: say('stays'), comes: say('in'), goes: say('to rest'), moves: say('moves'), 'by hand': say('kept away now'), open: say('open again') }
+const WORDS: Record<Stands['what'], string> = { 'stays': say('stays'), 'comes': say('in'), 'goes': say('to rest'), 'moves': say('moves'), 'by hand': say('kept away now'), 'open': say('open again') }
 
 /** A plan: how good it is, what is different, what is taken of it, what could not be had, and the close seconds. */
 export function Result({ shelf, solve, plan, planning, choose }: ResultProps) {
@@ -94,10 +94,10 @@ function Runners({ plan, planning, choose }: { plan: Arranged; planning: Plannin
       <h3>{say('Close seconds')}</h3>
       <ul className="text-[0.9375rem]">
         {plan.runners.map((runner) => (
-            <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
-              <span><strong>{runner.tray.name}</strong>: {worthLess(runner.points)}{runner.instead_of.length > 0 && say(', for {instead_of}', { instead_of: runner.instead_of.map((each) => each.name).join(say(' and ')) })}{runner.with_.length > 0 && say('; {with_} would come too', { with_: runner.with_.map((each) => each.name).join(say(' and ')) })}.</span>
-              <Button aria-label={say('Choose this instead: {tray}', { tray: runner.tray.name })} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>{say('Choose this instead')}</Button>
-            </li>
+          <li key={runner.tray.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
+            <span><strong>{runner.tray.name}</strong>: {worthLess(runner.points)}{runner.instead_of.length > 0 && say(', for {instead_of}', { instead_of: runner.instead_of.map((each) => each.name).join(say(' and ')) })}{runner.with_.length > 0 && say('; {with_} would come too', { with_: runner.with_.map((each) => each.name).join(say(' and ')) })}.</span>
+            <Button aria-label={say('Choose this instead: {tray}', { tray: runner.tray.name })} disabled={planning.working} onClick={() => { choose(runner.tray.id, runner.spot.unit_id); void planning.start.run(pinned(planning.asked, runner.tray.id, runner.spot)) }}>{say('Choose this instead')}</Button>
+          </li>
         ))}
       </ul>
     </div>

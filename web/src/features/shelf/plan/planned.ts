@@ -3,7 +3,7 @@ import { say } from '@/lib/say'
 import type { Placement, Shelf } from '../types'
 import type { Arranged, Asked, Stands } from './asked'
 
-const WORD: Record<Stands['what'], string> = { stays: '', comes: 'in', goes: '', moves: 'moved', 'by hand': say('kept away now'), open: say('open again') }
+const WORD: Record<Stands['what'], string> = { 'stays': '', 'comes': 'in', 'goes': '', 'moves': 'moved', 'by hand': say('kept away now'), 'open': say('open again') }
 
 /** What stands where in a plan. Nothing of it was found wanting, or it would be no plan. */
 export function asPlanned(shelf: Shelf, plan: Arranged): Shelf {
