@@ -3,14 +3,17 @@
     python -m bench.asking [children of each age and model]
 
 Printed by model and age: questions asked, the share of levels said rightly (called known and known, or not and not),
-and the share of those called known that are not. One answer in twenty is wrong. Bars: 12 questions, 0.90, 0.05.
+and the share of those called known that are not. One answer in twenty is wrong. Bars: 12 questions, 0.90, 0.05. Beside
+it what nobody can better who asks of no level itself: the share said rightly by who knows the model, the child's pace
+and how it takes to every area, to the last digit, but not which things happened to be liked or met.
 """
 
 from __future__ import annotations
 
 import sys
+from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from random import Random
 
 from zither_awl.catalogue.loader import shipped_cards
@@ -20,14 +23,25 @@ from zither_awl.core.values import SAID_ANSWERS, Rung, SaidAnswer
 
 WRONG = 0.05
 AGES = (14, 20, 28, 36, 48, 60)
-Model = Callable[[Sequence[Askable], float, Random], Mapping[Rung, SaidAnswer]]
+DRAWN, DRAWN_CHILDREN = 60, 12
 
 
-def grown(levels: Sequence[Askable], months: float, rng: Random) -> dict[Rung, SaidAnswer]:
+@dataclass(slots=True)
+class Drawn:
+    """What a simulated child is like: its pace, and how it takes to each area; what is missing is drawn."""
+
+    pace: float | None = None
+    areas: dict[str, float] = field(default_factory=dict)
+
+
+Model = Callable[[Sequence[Askable], float, Random, Drawn], Mapping[Rung, SaidAnswer]]
+
+
+def grown(levels: Sequence[Askable], months: float, rng: Random, child: Drawn) -> dict[Rung, SaidAnswer]:
     """Skill grows with the months since a level came near, the faster the keener the child is on its area and on this
     very thing; a level is known when that passes what it takes."""
-    tempo = rng.lognormvariate(0, 0.10)
-    keen: dict[str, float] = {}
+    tempo = child.pace = rng.lognormvariate(0, 0.10) if child.pace is None else child.pace
+    keen = child.areas
     liked: dict[str, float] = {}
     known: dict[Rung, SaidAnswer] = {}
     for each in _in_order(levels):
@@ -38,11 +52,11 @@ def grown(levels: Sequence[Askable], months: float, rng: Random) -> dict[Rung, S
     return known
 
 
-def met(levels: Sequence[Askable], months: float, rng: Random) -> dict[Rung, SaidAnswer]:
+def met(levels: Sequence[Askable], months: float, rng: Random, child: Drawn) -> dict[Rung, SaidAnswer]:
     """Each thing is met at some month, sooner in a house that does much of its area; some are never met; what was met
     long enough ago is known."""
-    tempo = rng.gauss(0, 2.5)
-    house: dict[str, float] = {}
+    tempo = child.pace = rng.gauss(0, 2.5) if child.pace is None else child.pace
+    house = child.areas
     first: dict[str, float] = {}
     known: dict[Rung, SaidAnswer] = {}
     for each in _in_order(levels):
@@ -105,7 +119,7 @@ def tally(model: Model, months: int, children: int, seed: int = 0) -> Tally:
     start, found = belief(levels, months), Tally()
     for n in range(children):
         rng = Random(seed * 100_000 + n)
-        so = model(levels, months, rng)
+        so = model(levels, months, rng, Drawn())
         truth = {rung: answer == "yes" for rung, answer in so.items()}
         now, called = ask(start, so, rng)
         found.children += 1
@@ -117,12 +131,27 @@ def tally(model: Model, months: int, children: int, seed: int = 0) -> Tally:
     return found
 
 
+def at_best(model: Model, months: int) -> float:
+    """The share of levels said rightly by who knows all of a child but what chance did with each thing."""
+    levels, right, of = askable(shipped_cards(), months), 0, 0
+    for n in range(DRAWN_CHILDREN):
+        rng, child = Random(n), Drawn()
+        truth = model(levels, months, rng, child)
+        often = Counter(
+            rung for _ in range(DRAWN) for rung, so in model(levels, months, rng, child).items() if so == "yes"
+        )
+        right += sum((2 * often[rung] >= DRAWN) == (so == "yes") for rung, so in truth.items())
+        of += len(truth)
+    return right / of
+
+
 def main() -> None:
     """Print the table."""
     children = int(sys.argv[1]) if len(sys.argv) > 1 else 40
     for name, model in (("grown", grown), ("met", met)):
         for months in AGES:
-            print(f"{name:6} {months:3} months  {tally(model, months, children).words()}", flush=True)
+            told, best = tally(model, months, children).words(), at_best(model, months)
+            print(f"{name:6} {months:3} months  {told}  at best {best:.3f}", flush=True)
 
 
 if __name__ == "__main__":

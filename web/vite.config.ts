@@ -1,7 +1,7 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { brotliCompressSync, gzipSync } from 'node:zlib'
 import { defineConfig, type Plugin } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
@@ -18,6 +18,42 @@ const apiReference = (): Plugin => ({
       copyFileSync(join('node_modules/swagger-ui-dist', file), join(outDir, 'apidoc', file))
   },
 })
+
+/** Which page each address opens, as app/App.tsx has it. */
+const pages = () => [...readFileSync('src/app/App.tsx', 'utf8').matchAll(/view\('([\w/]+)', \(\) => import\('\.\/pages\/(\w+)'\)\)/g)]
+  .map(([, address, page]) => [address, `src/app/pages/${page}.tsx`] as const)
+
+/** A page for every address that asks for all its scripts at once, instead of one telling of the next. */
+const askedAtOnce = (): Plugin => {
+  let chunks: { file: string; from: string; imports: string[] }[] = []
+  const needed = (from: string): string[] => {
+    const found = new Set<string>()
+    const add = (file: string): void => {
+      if (found.has(file)) return
+      found.add(file)
+      chunks.find((chunk) => chunk.file === file)?.imports.forEach(add)
+    }
+    chunks.filter((chunk) => chunk.from.endsWith(`/${from}`)).forEach((chunk) => add(chunk.file))
+    return [...found]
+  }
+  return {
+    name: 'asked-at-once', apply: 'build',
+    generateBundle(_, bundle) {
+      chunks = Object.values(bundle).filter((each) => each.type === 'chunk')
+        .map((chunk) => ({ file: chunk.fileName, from: chunk.facadeModuleId ?? '', imports: chunk.imports }))
+    },
+    closeBundle() {
+      const html = readFileSync(join(outDir, 'index.html'), 'utf8')
+      for (const [address, page] of pages()) {
+        const files = [...new Set([...needed('src/app/App.tsx'), ...needed(page)])].filter((file) => !html.includes(file))
+        const links = files.map((file) => `<link rel="modulepreload" crossorigin href="/${file}">`).join('\n    ')
+        const target = join(outDir, 'views', `${address}.html`)
+        mkdirSync(dirname(target), { recursive: true })
+        writeFileSync(target, html.replace('</head>', `${links}\n  </head>`))
+      }
+    },
+  }
+}
 
 /** The server does not compress: leave .gz and .br beside every text file. */
 const precompress = (): Plugin => ({
@@ -51,7 +87,7 @@ export default defineConfig({
       ],
     },
     workbox: {
-      globPatterns: ['**/*.{js,css,html,svg,woff2}', 'icon-*.png', 'apple-touch-icon.png'], globIgnores: ['apidoc/**', '**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
+      globPatterns: ['**/*.{js,css,html,svg,woff2}', 'icon-*.png', 'apple-touch-icon.png'], globIgnores: ['apidoc/**', 'views/**', '**/*-{cyrillic,cyrillic-ext,greek,greek-ext,vietnamese}-*.woff2'],
       navigateFallback: '/index.html', navigateFallbackDenylist: [/^\/api\//, /^\/trust/, /^\/apidoc/],
       clientsClaim: true,
       runtimeCaching: [{
@@ -60,7 +96,7 @@ export default defineConfig({
         handler: 'NetworkFirst', options: { cacheName: 'answers', networkTimeoutSeconds: 2, expiration: { maxEntries: 120 } },
       }],
     },
-  }), precompress()],
+  }), askedAtOnce(), precompress()],
   resolve: { alias: { '@languages': new URL('../zither_awl/languages', import.meta.url).pathname, '@': new URL('./src', import.meta.url).pathname } },
   build: { outDir, emptyOutDir: true, target: 'baseline-widely-available' },
   server: { proxy: { '/api': 'http://127.0.0.1:8136' } },

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 import subprocess
 from pathlib import Path
 from typing import Any
@@ -125,14 +126,35 @@ def test_a_file_outside_the_built_folder_is_not_served(client: Client) -> None:
     assert b"class Settings" not in answer.data
 
 
-def test_first_load_is_under_200_kb_of_script() -> None:
-    """gzip sizes of what the page asks for first: its own script and what it preloads."""
-    page = (STATIC / "index.html").read_text()
+def scripts(page: str) -> list[str]:
+    """What a page asks for at once: its own script and what it preloads."""
     names = [part.split('"')[0] for part in page.split("/assets/")[1:] if part.split('"')[0].endswith(".js")]
     assert names
-    # What is too small to be packed is sent as it is.
-    sent = (min(STATIC.glob(f"assets/{name[:-1]}*[sz]"), key=lambda file: file.stat().st_size) for name in names)
-    assert sum(file.stat().st_size for file in sent) < 200_000
+    return names
+
+
+def packed(page: str) -> int:
+    """Bytes of its scripts as they are sent; what is too small to be packed is sent as it is."""
+    files = (min(STATIC.glob(f"assets/{n[:-1]}*[sz]"), key=lambda file: file.stat().st_size) for n in scripts(page))
+    return sum(file.stat().st_size for file in files)
+
+
+def test_first_load_is_under_200_kb_of_script() -> None:
+    assert packed((STATIC / "index.html").read_text()) < 200_000
+
+
+def test_a_view_asks_for_all_its_scripts_at_once_and_each_is_there(client: Client) -> None:
+    addresses = re.findall(r"view\('([\w/]+)'", (ROOT / "web/src/app/App.tsx").read_text())
+    assert len(addresses) > 20
+    plain = set(scripts((STATIC / "index.html").read_text()))
+    for address in addresses:
+        answer = client.flask.get(f"/{address}?group=1", base_url=HOME, headers={"Accept-Encoding": "identity"})
+        page = answer.get_data(as_text=True)
+        asked = scripts(page)
+        assert packed(page) < 270_000, address
+        assert plain < set(asked), address
+        assert all((STATIC / "assets" / name).is_file() for name in asked), address
+        assert any(name.startswith("App-") for name in asked), address
 
 
 @pytest.fixture(scope="module")

@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bench.asking import ask, grown, tally
+from bench.asking import Drawn, ask, grown, tally
 from zither_awl.catalogue.loader import shipped_cards
 from zither_awl.core import asking
 from zither_awl.core.asking import MOST_QUESTIONS, Askable, Belief, belief, usual_months
@@ -186,7 +186,7 @@ def test_what_is_not_asked_of_is_an_error_and_nothing_asked_is_an_answer() -> No
 def test_the_same_child_is_asked_the_same() -> None:
     levels = askable(shipped_cards(), 20)
     rng = Random(3)
-    truth = grown(levels, 20, rng)
+    truth = grown(levels, 20, rng, Drawn())
     first, second = (ask(belief(levels, 20.0), truth, Random(5)) for _ in range(2))
     assert first[0].asked == second[0].asked
     assert first[1] == second[1]

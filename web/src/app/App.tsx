@@ -4,9 +4,16 @@ import { queryClient } from '@/lib/queries'
 import { Frame } from './Frame'
 import { Lost } from './Lost'
 
+/** A view's page; `ahead` asks for what it shows before it is known who asks. */
+interface Loaded { Page: React.ComponentType; ahead?: (address: URLSearchParams) => unknown }
+
 /** A view, loaded when it is first opened. */
-const view = (path: string, load: () => Promise<{ Page: React.ComponentType }>): RouteObject => ({
-  path, lazy: async () => ({ Component: (await load()).Page }),
+const view = (path: string, load: () => Promise<Loaded>): RouteObject => ({
+  path, lazy: async () => {
+    const { Page, ahead } = await load()
+    void ahead?.(new URLSearchParams(location.search))
+    return { Component: Page }
+  },
 })
 
 /** Where views were before they were called as they are now. */

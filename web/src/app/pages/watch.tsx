@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { Questions } from '@/features/evening/Questions'
 import { WatchView } from '@/features/watch/WatchView'
-import { watchQuery } from '@/lib/queries'
+import { queryClient, watchQuery } from '@/lib/queries'
 import { usePeople } from '../session'
+
+export const ahead = () => queryClient.query(watchQuery).catch(() => null)
 
 export function Page() {
   const { people, zone } = usePeople()
