@@ -253,8 +253,8 @@ class PagePath(PathConverter):
 
 
 def page(path: str = "") -> Response:
-    """A built file, or the one page of the front end for every other address: for a view's, the one that asks for all of
-    the view's scripts at once."""
+    """A built file, or the one page of the front end for every other address: for a view's, the one that asks for all
+    of the view's scripts at once."""
     of_view = f"views/{path}.html"
     built = next((each for each in (path, of_view) if path and (STATIC / each).is_file()), "index.html")
     if not (STATIC / built).is_file():

@@ -4,16 +4,29 @@ from __future__ import annotations
 
 from itertools import product
 
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.builders import TODAY, child, tray
-from tests.core.cupboards import level, stock_of, thing
+from tests.core.cupboards import level, reference, stock_of, thing
 from zither_awl.catalogue import shipped_cards
 from zither_awl.core.practice import Practice
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.shapes import Cylinder, Sphere
-from zither_awl.core.trays import Level, Matches, Pour, Role, Stock, Wary, match_roles, shared_stock, substitutes
+from zither_awl.core.trays import (
+    Level,
+    Matches,
+    Need,
+    Pour,
+    Role,
+    Stock,
+    Wary,
+    make,
+    match_roles,
+    shared_stock,
+    substitutes,
+)
 from zither_awl.core.trays.match import consider, with_counts
 from zither_awl.core.trays.search import UNFILLED
 from zither_awl.core.trays.ties import pair_problems, pour_problems
@@ -203,3 +216,21 @@ def test_tap_water_is_in_every_house_until_somebody_enters_water() -> None:
     assert match_roles(what, Stock(())).chosen["water"].name == "water from the tap"
     own = thing("rain water", "water", stock_ml=900)
     assert matched(what, own).chosen["water"].name == "rain water"
+
+
+def test_a_cupboard_too_full_to_look_through_is_filled_all_the_same_and_it_is_said(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    monkeypatch.setattr("zither_awl.core.trays.search.MOST_STEPS", 2)
+    things = [thing("ball", "ball", id=1), thing("jar", "jar", id=2)]
+    what = level(Role(name="one", accepts=("ball",)), Role(name="two", accepts=("jar",)))
+    found = match_roles(what, stock_of(*things))
+    assert found.complete
+    assert not found.proven
+    card, need = CARDS["pour-coarse"], Need(child(), (child(),), TODAY, {}, frozenset())
+    told = [reason.text for reason in make(card, card.levels[0], reference(), need).reasons]
+    assert any("a better one may exist" in text for text in told)
+    monkeypatch.undo()
+    assert match_roles(what, stock_of(*things)).proven
+    told = [reason.text for reason in make(card, card.levels[0], reference(), need).reasons]
+    assert not any("a better one may exist" in text for text in told)

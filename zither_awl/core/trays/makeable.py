@@ -196,6 +196,9 @@ def make(
         short.append(CONTAINER)
     lacks = [need_ for need_ in missing(design, level, matches.chosen.keys()) if not _asked(level, need_, short)]
     terms, reasons = _rank(design, level, matches, assembled, need, practice)
+    if not matches.proven:
+        many = say("It can be filled in more ways than were looked through: a better one may exist.")
+        reasons = (*reasons, Reason("EFFORT", many))
     return Made(design, level, matches, chosen, would_do, assembled, (*checks, *told), (*short, *lacks), terms, reasons)
 
 

@@ -48,6 +48,8 @@ class Matches:
     considered: Mapping[str, tuple[Candidate, ...]]
     unfilled: tuple[str, ...]
     cost: int
+    proven: bool = True
+    """Whether no better filling exists; not where there are too many to look at all."""
 
     @property
     def complete(self) -> bool:
@@ -67,7 +69,8 @@ def match_roles(
     """Fill every role of a level from what is owned and free, at the least cost.
 
     `fixed` are roles chosen by hand, as component ids; they stand even where the program would not choose them.
-    `counts` are other numbers of pieces. Exact: no filling of more roles, or of as many at less cost, exists.
+    `counts` are other numbers of pieces. Exact where it is
+    `proven`: no filling of more roles, or of as many at less cost, exists.
     """
     roles = tuple(with_counts(level, counts))
     considered = {
@@ -79,7 +82,7 @@ def match_roles(
     search.run()
     unfilled = tuple(role.name for role in roles if search.best[role.name] is None and not role.optional)
     chosen = {name: each.component for name, each in search.best.items() if each is not None}
-    return Matches(chosen, considered, unfilled, search.best_cost)
+    return Matches(chosen, considered, unfilled, search.best_cost, search.proven)
 
 
 def _with_chosen(role: Role, found: tuple[Candidate, ...], by_hand: int | None, stock: Stock) -> tuple[Candidate, ...]:
