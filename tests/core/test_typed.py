@@ -140,6 +140,9 @@ def test_a_line_with_two_things_becomes_two(typed: str, parts: tuple[str, ...]) 
         ("tray 40x30", None, (400, 300), None, None),
         ("box 30 x 20 x 8", None, (300, 200, 80), None, None),
         ("felt sheets A4 ten", 10, (), None, None),
+        ("toothbrushes 2 kids", 2, (), None, None),
+        ("muffin tin 6 cup", None, (), None, None),
+        ("picture cards animals 20", 20, (), None, None),
     ],
 )
 def test_numbers_sizes_and_amounts_are_read(
@@ -338,3 +341,31 @@ def test_sides_without_a_unit_are_taken_as_cm_and_prove_nothing() -> None:
 )
 def test_what_is_kept_in_a_pot_is_meant_and_not_the_pot(typed: str, kind: str) -> None:
     assert read(typed).kind == kind
+
+
+@pytest.mark.parametrize(
+    ("typed", "kind", "subject", "colours"),
+    [
+        ("picture cards animals 20", "picture card", "animals", ()),
+        ("soft toy rabbit", "soft toy", "animals", ()),
+        ("puzzle fruit", "puzzle", "fruit", ()),
+        ("farm animals 12", "model", "animals", ()),
+        ("chalk sticks white 10", "chalk", "", ("white",)),
+        ("kidney beans dried", "kidney beans", "", ()),
+        ("candles, beeswax 2", "candle", "", ()),
+        ("tres tazas de café", "cup", "", ()),
+        ("cubo de 5 litros", "bucket", "", ()),
+        ("cubo de madera", "cube", "", ()),
+    ],
+)
+def test_what_stands_behind_describes_and_is_not_meant(
+    typed: str, kind: str, subject: str, colours: tuple[str, ...]
+) -> None:
+    made = understood(typed)
+    assert (made.kind, made.subject, made.colours) == (kind, subject, colours)
+
+
+def test_pieces_of_a_puzzle_are_not_so_many_puzzles() -> None:
+    assert understood("knobbed puzzle animals 5 pieces").count == 1
+    assert understood("jigsaw 24 pieces").count == 1
+    assert understood("24 pieces of felt").count == 24

@@ -10,7 +10,7 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
-from zither_awl.core.things.subjects import COLOURS, MATERIALS
+from zither_awl.core.things.subjects import COLOURS, MATERIALS, SIZES
 
 WORDS = {
     "a": 1,
@@ -121,17 +121,18 @@ AMOUNT = re.compile(
     re.IGNORECASE,
 )
 CUPS = re.compile(
-    rf"\b(?P<number>{_NUMBER})\s*(?P<unit>cups?|tazas?|tablespoons?|tbsps?|teaspoons?|tsps?|cucharadas?|cucharaditas?)\s+(?:of|de)\b|"
+    rf"\b(?P<number>{_NUMBER})\s*(?P<unit>cups?|tazas?|tablespoons?|tbsps?|teaspoons?|tsps?|cucharadas?|cucharaditas?)\s+(?:of|de)\b(?!\s+(?:café|té)\b)|"
     rf"(?P<part>(?:\d+\s+)?\d+/\d+|\d*\s*{_SIGN}|half\s+a|a\s+quarter\s+of\s+a|media)\s*(?P<partunit>cups?|tazas?|tbsps?|tsps?)\b",
     re.IGNORECASE,
 )
 SET_ASIDE = re.compile(
     r"\b(?:ages?|aged|size|talla|no\.?|nr\.?|number)\s*\d+(?:\s*[-–]\s*\d+)?\+?(?!\s*(?:to|a|-|–)\s*\d)"
     r"|\b\d+[\s-]*(?:holes?|cavit(?:y|ies)|compartments?|sections?|tiers?|ply|huecos|compartimentos)\b(?!\s+punch)"
+    r"|(?<=\btin)\s+\d+\s+cups?\b|(?<=\btray)\s+\d+\s+cups?\b"
     r"|\b\d+\s*\+?\s*(?:[-–]\s*\d+\s*)?(?:years?|yrs?|months?|mths?|años|meses)\b(?:\s+old)?|\b\d\+(?=\s|$)",
     re.IGNORECASE,
 )
-RANGE = re.compile(r"\b(\d{1,3})\s*(?:to|-|–|—|hasta|a)\s*(\d{1,3})\b", re.IGNORECASE)
+RANGE = re.compile(r"\b(\d{1,3})\s*(?:to|-|–|—|hasta|al?)\s*(\d{1,3})\b", re.IGNORECASE)
 _PACK = (
     r"(?:packs?|packets?|sets?|box(?:es)?|bags?|bundles?|tubs?|tins?|jars?|lots?|cases?|rolls?|sheets?|"
     r"bunch(?:es)?|cajas?|paquetes?|juegos?|bolsas?|botes?|lotes?)"
@@ -142,9 +143,10 @@ _EACH = (
     r"en\s+total)"
 )
 """What a number at the end counts. Of bags and jars nobody knows how many they hold."""
+_SIZED = "|".join(re.escape(word) for _, spoken in SIZES.values() for word in spoken)
 _HOW = "|".join(re.escape(word) for table in (COLOURS, MATERIALS) for spoken in table.values() for word in spoken)
 _SUCH = (
-    rf"(?:(?:mixed|assorted|different|small|little|big|large|old|distint[ao]s|pequeñ[ao]s|grandes|{_HOW})"
+    rf"(?:(?:mixed|assorted|different|small|little|big|large|old|distint[ao]s|pequeñ[ao]s|grandes|{_HOW}|{_SIZED})"
     r"(?:\s+(?:colou?rs|sizes|shapes|ones|colores|tamaños))?)"
 )
 """What may stand beside such a number, and describes: it is left where it stands."""
@@ -192,7 +194,8 @@ _SEVERAL = "|".join(word for word, number in WORDS.items() if number > 1)
 TRAILING = re.compile(rf"(?:[,:]|\s[-–—]|(?<=[a-zé]s)|(?<=[a-z]\d))\s+(\d{{1,4}}|{_SEVERAL})\s*$", re.IGNORECASE)
 """A number at the end: after a comma or a dash, or after several. "Tray 3" is a name."""
 TRAILING_DESCRIBED = re.compile(
-    rf"((?<=s\sde\s)\w+|(?<=\s){_SUCH}|(?<=[a-zé][^\Ws]s\s)[a-z]{{3,}})\s+(\d{{1,4}})\s*$", re.IGNORECASE
+    rf"((?<=s\sde\s)\w+|(?<=s\sde\sla\s)\w+|(?<=s\sdel\s)\w+|(?<=\s){_SUCH}|(?<=[a-zé][^\Ws]s\s)[a-z]{{3,}})\s+(\d{{1,4}})\s*$",
+    re.IGNORECASE,
 )
 """"bloques de madera 30", "card A4 white 50": the material and the colour stay."""
 UNMEASURED = re.compile(r"(?<![\w.,])(\d{2,3})\s*[x×]\s*(\d{2,3})(?:\s*[x×]\s*(\d{1,3}))?(?![\w.,]*\d)(?!\s*[\"″'])")

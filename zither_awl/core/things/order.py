@@ -31,6 +31,8 @@ TURNS: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(rf"^\s*([^\d,]+),\s*({_LOW})\s*$", re.IGNORECASE), r"\2 \1"),
     # "pom poms: 30, mixed sizes"
     (re.compile(r"^\s*([^:,\d]+):\s*(\d+)\s*,\s*(\D+)$"), r"\2 \1, \3"),
+    # What holds litres is a bucket, and no cube.
+    (re.compile(r"\bcubo(s?)\b(?=.*\b(?:litros?|l)\b)", re.IGNORECASE), r"balde\1"),
     # What shape a thing has is not what it is.
     (re.compile(r"\(\s*[\w-]+[ -]shaped\s*\)", re.IGNORECASE), " "),
     (re.compile(r"\bmade\s+(?:of|from|out\s+of)\s+(?:marble|granite|slate)\b", re.IGNORECASE), "made of stone"),

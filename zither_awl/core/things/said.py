@@ -109,7 +109,7 @@ FIXED_ON = re.compile(r"(?<=\w)(?<!ride)-on\b", re.IGNORECASE)
 def read(typed: str) -> Said:
     """One thing as it is typed, understood as far as it goes. Never raises."""
     told = amounts(turned(typed))
-    words = _mended(_portion(_contents(tokens(_described_last(FIXED_ON.sub("", told.rest))))))
+    words = _mended(_portion(_contents(_fronted(tokens(_described_last(FIXED_ON.sub("", told.rest)))))))
     head = _head(words)
     found, sure = _kind_of(words[:head])
     if found is None and head < len(words):
@@ -178,7 +178,7 @@ def _count(said: Said, kind: Kind) -> int | None:
         return told.span[1] - told.span[0] + 1
     if told.span and told.count is None:
         return max(1, told.span[0])
-    if told.count is None or (told.pieces and kind.does(("puzzle", "jigsaw", "map"))):
+    if told.count is None or (told.pieces and kind.does(("puzzle", "jigsaw", "map", "knobbed puzzle"))):
         return None
     return told.count * (2 if told.pairs and not kind.one_pair else 1)
 
@@ -230,8 +230,15 @@ def _described_last(text: str) -> str:
     return ",".join([" ".join([*plain, first]), *(part for part in more if part not in plain)]) if plain else text
 
 
+def _fronted(words: tuple[str, ...]) -> tuple[str, ...]:
+    """Colours that stand last are put first: "chalk sticks white"."""
+    last = next((n for n, word in enumerate(reversed(words)) if word not in HUES), len(words))
+    return (*words[len(words) - last :], *words[: len(words) - last]) if last < len(words) else words
+
+
 PORTIONS = listed(
-    "packet, sachet, sheet, scrap, slice, strip, offcut, chunk, wedge, quarter, half, segment, tube, stick, roll, pad"
+    "packet, sachet, sheet, scrap, slice, strip, offcut, chunk, wedge, quarter, half, segment, tube, stick, roll, pad, "
+    "punnet"
 )
 AS_MATERIAL = ("tube", "stick", "roll")
 """A portion of a substance, but a thing of its own where a material goes before it: a cardboard tube."""
@@ -315,14 +322,29 @@ def _kind_of(words: tuple[str, ...]) -> tuple[Match | None, bool]:
         first = min(spanish, key=lambda m: (m.start, -m.length, not m.exact))
         longest = max((m for m in spanish if m.start <= first.start), key=lambda m: (m.length, m.exact))
         return longest, _known(words[: longest.start])
-    best = max(english or found, key=lambda m: (m.end, m.length, m.exact))
+    best = _shown_on(max(english or found, key=lambda m: (m.end, m.length, m.exact)), english, words)
     after = words[best.end :]
+    if words[best.start : best.end] != words[-best.length :] and _subjects(after) & set(best.kind.bears):
+        return best, True
     turned = (*after, *words[: best.end])
     longer = [m for m in matches(turned) if m.end == len(turned) and m.length > best.length]
     if after and longer and _known(after):
         # "tea lights LED" are LED tea lights.
         best = replace(longer[0], start=best.start, end=best.end)
     return _played(best, words), _known(after)
+
+
+def _shown_on(last: Match, found: Iterable[Match], words: tuple[str, ...]) -> Match:
+    """What a line is about that ends with what a thing shows: "picture cards animals" are cards."""
+    shown = _subjects(words[last.start :])
+    bearing = [m for m in found if m.end <= last.start and shown & set(m.kind.bears)]
+    return max(bearing, key=lambda m: (m.end, m.length), default=last)
+
+
+def _subjects(words: tuple[str, ...]) -> set[str]:
+    """What all of these words together show; empty where one of them shows nothing."""
+    shown = [{key for key, spoken in SUBJECTS.items() if any(alike(word, each) for each in spoken)} for word in words]
+    return set[str]().union(*shown) if all(shown) else set()
 
 
 def _played(best: Match, words: tuple[str, ...]) -> Match:
@@ -357,6 +379,10 @@ BESIDE = (
 )
 SUBSTANCES = frozenset(part for spoken in MATERIALS.values() for word in spoken for part in tokens(word))
 DESCRIBES = SUBSTANCES | {part for spoken in COLOURS.values() for word in spoken for part in tokens(word)}
+HUES = listed(
+    "red, blue, green, yellow, purple, pink, brown, black, white, grey, gray, silver, gold, coloured, colored"
+)
+"""Colours that are no plant, fruit or drink: in English they stand before what they colour."""
 BESIDE_NOUNS = (
     "colour",
     "color",
@@ -428,11 +454,18 @@ def _subject(kind: Kind, words: tuple[str, ...]) -> str:
 
 def _dangers_beside(found: Match, words: tuple[str, ...], there: tuple[str, ...]) -> tuple[str, ...]:
     """The hazards of what else is named beside the kind: it may hold it, or be made for it."""
-    if found.kind.bears or any(word in PLAYED for word in words[: found.start]):
+    if any(word in PLAYED for word in words[: found.start]):
         return ()
     others = [m for m in matches(there) if not (found.start <= m.start and m.end <= found.end)]
+    if found.kind.bears:
+        # What is shown on cards harms nobody; blocks of poison do.
+        others = [m for m in others if m.end == found.start and NEVER & set(m.kind.defaults.get("dangers", ()))]
     told = [danger for m in others if not set(words[m.start : m.end]) <= DESCRIBES for danger in _told(m.kind)]
     return tuple(dict.fromkeys(danger for danger in told if danger not in found.kind.defaults.get("dangers", ())))
+
+
+NEVER = frozenset(("caustic", "swelling-beads", "toxic", "poisonous-plant"))
+"""Hazards that stay with a thing whatever its form is called."""
 
 
 def _glass_beside(after: tuple[str, ...]) -> tuple[str, ...]:

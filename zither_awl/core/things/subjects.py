@@ -94,7 +94,7 @@ MATERIALS: Final[dict[str, tuple[str, ...]]] = {
     "cork": listed("cork, corcho"),
     "willow": listed("wicker, willow, rattan, seagrass, woven, mimbre"),
     "stone": listed("stone, marble stone, granite, piedra"),
-    "wax": listed("wax"),
+    "wax": listed("wax, beeswax"),
     "foam": listed("foam, espuma"),
 }
 
@@ -113,7 +113,7 @@ SIZES: Final[dict[str, tuple[float, tuple[str, ...]]]] = {
 LIDDED: Final = listed("with lid, with lids, with a lid, lidded, con tapa, con tapas, with stopper")
 
 STATES: Final[dict[str, tuple[str, ...]]] = {
-    "electric": listed("electric, electrical, mains, plug in, electrico, electrica"),
+    "electric": listed("electric, electrical, light bulb, light bulbs, mains, plug in, electrico, electrica"),
     "battery": listed(
         "battery operated, battery powered, light up, flashing, musical, electronic, singing, talking, led, "
         "digital, a pilas, con luz"
@@ -121,7 +121,7 @@ STATES: Final[dict[str, tuple[str, ...]]] = {
     "magnetic": listed(
         "magnetic, with magnet, magnet, magnets, with magnets, with a magnet, magnetico, magnetica, con iman"
     ),
-    "sharp": listed("sharp, pointed, pointy, serrated, afilado, afilada, puntiagudo, puntiaguda"),
+    "sharp": listed("brooch, brooches, sharp, pointed, pointy, serrated, afilado, afilada, puntiagudo, puntiaguda"),
     "broken": listed("broken, cracked, chipped, smashed, rusty, splintered, roto, rota, oxidado"),
     "poisonous": listed("poisonous, toxic, lead, venenoso, venenosa, toxico, toxica"),
     "hot": listed("hot, boiling, caliente, hirviendo"),
@@ -139,6 +139,8 @@ STATES: Final[dict[str, tuple[str, ...]]] = {
 """Words that make a thing more dangerous than its kind."""
 
 HARMLESS: Final = listed(
+    "concentrate, granules, tabs, burst, manual, tip, tips, tipped, pump, wavy, dots, curved, straight, "
+    "handle, handles, "
     "old, new, used, clean, empty, spare, plain, simple, assorted, mixed, various, different, matching, "
     "identical, same, nice, pretty, lovely, favourite, favorite, good, round, square, oval, flat, "
     "shallow, deep, low, high, heavy, light, soft, hard, stiff, smooth, rough, real, toy, pretend, play, "

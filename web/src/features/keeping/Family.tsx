@@ -1,12 +1,14 @@
 import { say } from '@/lib/say'
 import { useQuery } from '@tanstack/react-query'
-import { useState, type ChangeEvent } from 'react'
+import { useState } from 'react'
 import { Button } from '@/ui/Button'
+import { FileChoice } from '@/ui/FileChoice'
 import { Tick } from '@/ui/Tick'
 import { Notice } from '@/ui/Notice'
+import { useTakingIn } from '@/ui/useTakingIn'
 import { useWrite } from '@/ui/useWrite'
-import { saveFile, sendFile, type Schemas } from '@/lib/http'
-import { childrenQuery, refresh } from '@/lib/queries'
+import { saveFile, type Schemas } from '@/lib/http'
+import { childrenQuery } from '@/lib/queries'
 
 type Found = Schemas['FamilyFileOut']
 
@@ -14,25 +16,8 @@ type Found = Schemas['FamilyFileOut']
 export function Family() {
   const { data } = useQuery(childrenQuery)
   const [chosen, setChosen] = useState<readonly number[]>([])
-  const [file, setFile] = useState<File | null>(null)
-  const [found, setFound] = useState<Found | null>(null)
-  const [done, setDone] = useState<Found | null>(null)
+  const { found, done, look, take, choose, leave } = useTakingIn<Found>('/api/import/family')
   const save = useWrite(async () => { await saveFile('/api/export/family.zip', { children: [...chosen] }) })
-  const look = useWrite(async (one: File) => { setFound(await sendFile<Found>('POST', '/api/import/family/check', one)); setFile(one) })
-  const take = useWrite(async () => {
-    if (file) {
-      setDone(await sendFile<Found>('POST', '/api/import/family', file))
-      setFound(null)
-      await refresh()
-    }
-  })
-  const picked = (event: ChangeEvent<HTMLInputElement>) => {
-    const one = event.target.files?.[0]
-    event.target.value = ''
-    setFound(null)
-    setDone(null)
-    if (one) void look.run(one)
-  }
   const holds = (each: Found) => say('{part}, from {house}: {pieces} of work with {trays}, {photographs}', { part: each.children.join(', '), house: each.house, pieces: say('{n, plural, one {# piece} other {# pieces}}', { n: each.works }), trays: say('{n, plural, one {# tray} other {# trays}}', { n: each.trays }), photographs: say('{n, plural, one {# photograph} other {# photographs}}', { n: each.photos }) })
   const toggle = (id: number) => setChosen(chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id])
   return (
@@ -44,14 +29,12 @@ export function Family() {
         {[...(data?.children ?? []), ...(data?.archived ?? [])].map((child) => <Tick key={child.id} label={child.name} checked={chosen.includes(child.id)} onChange={() => toggle(child.id)} />)}
       </fieldset>
       <Button className="self-start" disabled={save.busy || chosen.length === 0} onClick={() => void save.run()}>{say('Save their file')}</Button>
-      <label className="inline-flex min-h-control cursor-pointer items-center self-start rounded-control border border-edge px-3.5 text-[0.9375rem] font-semibold has-focus-visible:outline-3 has-focus-visible:outline-woad">
-        {say('Take a family in')}<input type="file" accept=".zip,application/zip" className="sr-only" onChange={picked} />
-      </label>
+      <FileChoice label={say('Take a family in')} accept=".zip,application/zip" onChoose={choose} />
       {look.busy && <p role="status" className="text-ink-3">{say('Checking the whole file…')}</p>}
       {found && (
         <Notice tone="should">
           <p>{say('{holds}. They would be added to the children of this house; trays come as a record, put away.', { holds: holds(found) })}</p>
-          <div className="mt-2 flex gap-2"><Button disabled={take.busy} onClick={() => void take.run()}>{say('Take them in')}</Button><Button onClick={() => setFound(null)}>{say('Leave it')}</Button></div>
+          <div className="mt-2 flex gap-2"><Button disabled={take.busy} onClick={() => void take.run()}>{say('Take them in')}</Button><Button onClick={leave}>{say('Leave it')}</Button></div>
         </Notice>
       )}
       {done && <Notice tone="note" role="status">{say('{holds}. They are here now. As it was before is kept as {kept_copy}.', { holds: holds(done), kept_copy: done.kept_copy })}</Notice>}
