@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bench.asking import Drawn, ask, grown, tally
+from bench.asking import Drawn, ask, at_best, grown, tally
 from zither_awl.catalogue.loader import shipped_cards
 from zither_awl.core import asking
 from zither_awl.core.asking import MOST_QUESTIONS, Askable, Belief, belief, usual_months
@@ -131,6 +131,11 @@ def test_on_simulated_children_a_dozen_questions_are_enough() -> None:
     assert found.questions / found.children <= MOST_QUESTIONS
     assert found.right / found.levels >= 0.85
     assert found.wrongly / found.called <= 0.08
+
+
+def test_who_knows_all_of_a_child_but_chance_says_more_than_the_questions_can_and_not_all() -> None:
+    asked = tally(grown, 20, 4, seed=3)
+    assert asked.right / asked.levels < at_best(grown, 20) < 1
 
 
 ANSWERS = st.lists(st.sampled_from(SAID_ANSWERS), max_size=4)

@@ -21,9 +21,10 @@ from zither_awl.core.things.component import Component
 from zither_awl.core.things.held import held
 from zither_awl.core.things.kinds import KINDS, Kind, known_kind, of_kind
 from zither_awl.core.things.lexicon import Match, alike, likely_kinds, matches, tokens
+from zither_awl.core.things.meant import BESIDE, DESCRIBES, PLAYED, SUBSTANCES, kind_meant, only_describe
 from zither_awl.core.things.order import turned
 from zither_awl.core.things.sizes import sized
-from zither_awl.core.things.subjects import COLOURS, HARMLESS, MATERIALS, SIZES, STATES, SUBJECTS, listed
+from zither_awl.core.things.subjects import COLOURS, MATERIALS, SIZES, STATES, SUBJECTS, listed
 
 HOLDS = listed(
     "bag, box, pack, packet, tin, jar, bottle, tube, punnet, bunch, ball, roll, sheet, piece, set, tub, "
@@ -36,11 +37,6 @@ HOLDS = listed(
 ASIDE = listed("with, for, from, without, in, on, at, by, no, that, which, to, as, like, con, para, sin, en, que")
 NOT_THERE = ("without", "no", "for", "from", "sin", "para", "like")
 """After these the words tell nothing that is there."""
-SPANISH = ("de", "del", "con", "para", "sin", "el", "la", "los", "las", "y")
-PLAYED = listed(
-    "toy, play, pretend, felt, knitted, crocheted, wooden, plastic, wood, toys, juguete, madera, plastico, fieltro"
-)
-"""What makes a picture or a copy of food, an animal or a vehicle out of its name."""
 SPLIT = re.compile(r"\s*(?:[,;+\n]|\s(?:and|y|plus)\s|&|\s/\s)\s*(?![^()]*\))", re.IGNORECASE)
 """What stands between two things; what is in brackets belongs to one."""
 
@@ -111,9 +107,9 @@ def read(typed: str) -> Said:
     told = amounts(turned(typed))
     words = _mended(_portion(_contents(_fronted(tokens(_described_last(FIXED_ON.sub("", told.rest)))))))
     head = _head(words)
-    found, sure = _kind_of(words[:head])
+    found, sure = kind_meant(words[:head])
     if found is None and head < len(words):
-        found, sure = _kind_of(words)
+        found, sure = kind_meant(words)
     kind = found.kind if found else None
     there = _there(words)
     beside = tuple(word for at, word in enumerate(there) if found is None or not found.start <= at < found.end)
@@ -307,108 +303,15 @@ def _there(words: tuple[str, ...]) -> tuple[str, ...]:
     return words[:end]
 
 
-def _kind_of(words: tuple[str, ...]) -> tuple[Match | None, bool]:
-    """The word that says the kind, and whether it is sure: in English the last one, in Spanish the first."""
-    found = matches(words)
-    if not found:
-        return None, False
-    spanish = [m for m in found if m.language == "es"]
-    english = [m for m in found if m.language == "en"]
-    if spanish and (
-        not english
-        or any(word in SPANISH for word in words)
-        or (min(m.start for m in spanish) == 0 and not any(m.end == len(words) for m in english))
-    ):
-        first = min(spanish, key=lambda m: (m.start, -m.length, not m.exact))
-        longest = max((m for m in spanish if m.start <= first.start), key=lambda m: (m.length, m.exact))
-        return longest, _known(words[: longest.start])
-    best = _shown_on(max(english or found, key=lambda m: (m.end, m.length, m.exact)), english, words)
-    after = words[best.end :]
-    if words[best.start : best.end] != words[-best.length :] and _subjects(after) & set(best.kind.bears):
-        return best, True
-    turned = (*after, *words[: best.end])
-    longer = [m for m in matches(turned) if m.end == len(turned) and m.length > best.length]
-    if after and longer and _known(after):
-        # "tea lights LED" are LED tea lights.
-        best = replace(longer[0], start=best.start, end=best.end)
-    return _played(best, words), _known(after)
-
-
-def _shown_on(last: Match, found: Iterable[Match], words: tuple[str, ...]) -> Match:
-    """What a line is about that ends with what a thing shows: "picture cards animals" are cards."""
-    shown = _subjects(words[last.start :])
-    bearing = [m for m in found if m.end <= last.start and shown & set(m.kind.bears)]
-    return max(bearing, key=lambda m: (m.end, m.length), default=last)
-
-
-def _subjects(words: tuple[str, ...]) -> set[str]:
-    """What all of these words together show; empty where one of them shows nothing."""
-    shown = [{key for key, spoken in SUBJECTS.items() if any(alike(word, each) for each in spoken)} for word in words]
-    return set[str]().union(*shown) if all(shown) else set()
-
-
-def _played(best: Match, words: tuple[str, ...]) -> Match:
-    """A wooden cow is a model, felt fruit is play food: copies of what is alive or eaten."""
-    if not any(word in PLAYED for word in words[: best.start]):
-        return best
-    if "animal" in best.kind.defaults.get("dangers", ()):
-        return replace(best, kind=KINDS["model"])
-    if {"food", "fruit", "vegetable"} & set(best.kind.can) or "raw" in best.kind.defaults.get("dangers", ()):
-        return replace(best, kind=KINDS["play food"])
-    return best
-
-
-def _known(words: Iterable[str]) -> bool:
-    """Whether all of these words are known to say nothing about the kind."""
-    return all(
-        word in BESIDE or any(alike(word, each) for each in BESIDE_NOUNS) or any(map(str.isdigit, word))
-        for word in words
-    )
-
-
-BESIDE = (
-    frozenset(
-        part
-        for table in (COLOURS, MATERIALS, STATES)
-        for spoken in table.values()
-        for word in spoken
-        for part in tokens(word)
-    )
-    | frozenset(part for _, spoken in SIZES.values() for word in spoken for part in tokens(word))
-    | frozenset(HARMLESS)
-)
-SUBSTANCES = frozenset(part for spoken in MATERIALS.values() for word in spoken for part in tokens(word))
-DESCRIBES = SUBSTANCES | {part for spoken in COLOURS.values() for word in spoken for part in tokens(word)}
 HUES = listed(
     "red, blue, green, yellow, purple, pink, brown, black, white, grey, gray, silver, gold, coloured, colored"
 )
 """Colours that are no plant, fruit or drink: in English they stand before what they colour."""
-BESIDE_NOUNS = (
-    "colour",
-    "color",
-    "piece",
-    "box",
-    "pack",
-    "set",
-    "bag",
-    "kit",
-    "pod",
-    "root",
-    "stem",
-    "branch",
-    "cutting",
-    "sprig",
-    "mix",
-    "mixture",
-    "selection",
-    "size",
-    *(word for spoken in SUBJECTS.values() for word in spoken),
-)
 
 
 def _mended(words: tuple[str, ...]) -> tuple[str, ...]:
     """The words with a misspelt one put right, where only one known word is so near."""
-    if matches(words) and _known(words[max(m.end for m in matches(words)) :]):
+    if matches(words) and only_describe(words[max(m.end for m in matches(words)) :]):
         return words
     return tuple(_spelt(word) for word in words)
 
