@@ -1,3 +1,3 @@
 """Zither Awl: shelves, trays and records for a Montessori-inspired home educator."""
 
-__version__ = "0.14.0"
+__version__ = "0.15.0"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from random import Random
+from typing import Any
 
 import pytest
 from hypothesis import given, settings
@@ -40,6 +41,7 @@ from zither_awl.core.things.component import Component
 from zither_awl.core.values import Board, Content, Mobility, Placement, Spot, Tray, Unit
 
 TRIED = 300
+Sized = dict[str, Any]
 ILSE, TOVE = child(), child("Tove", 15, id=2, mobility=Mobility.CLIMBS, still_mouths=True)
 
 
@@ -140,6 +142,24 @@ def test_also_planned_afresh_what_stands_is_not_moved_for_nothing() -> None:
     assert {p.tray.id: p.spot for p in plan.placements} == {p.tray.id: p.spot for p in there}
     in_order = planned(small(*trays, standing=there, levels={1: 0, 2: 9, 3: 5}))
     assert in_order.score.out_of_order == 0
+
+
+@pytest.mark.parametrize(
+    ("of_one", "wide", "apart"),
+    [
+        pytest.param(({"card": card("Jars", id=9, key="jars")},) * 2, 320.0, 1, id="two levels of one card"),
+        pytest.param(({"alike": "shakers"}, {"alike": "Shakers"}), 320.0, 1, id="one word of the house"),
+        pytest.param(({"alike": "shakers"}, {"alike": "shakers"}), 120.0, 0, id="in one place where both fit"),
+    ],
+)
+def test_what_is_of_one_sort_stands_together(of_one: tuple[Sized, Sized], wide: float, apart: int) -> None:
+    first, last = of_one
+    trays = [tray("A", id=1, width_mm=wide, **first), *(tray(n, id=at) for at, n in enumerate("BCD", 2))]
+    trays.append(tray("E", id=5, width_mm=wide, **last))
+    kept = trays if apart == 0 else [t for t in trays if t.id != 4]
+    plan = planned(small(*kept, levels={t.id: 2 * t.id for t in kept}))
+    spots = {p.tray.id: p.spot for p in plan.placements}
+    assert abs(spots[1].board - spots[5].board) + abs(spots[1].place - spots[5].place) == apart
 
 
 def test_areas_stand_together_or_mixed_as_the_house_prefers() -> None:

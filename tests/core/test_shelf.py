@@ -67,6 +67,13 @@ def test_one_place_one_tray_two_of_one_concept_never_three() -> None:
     assert "ROOM-2" in rules([placed(tray(id=1)), placed(tray("Folding", id=2))])
 
 
+@pytest.mark.parametrize(("words", "found"), [(("Shakers", " shakers "), False), (("shakers", "bells"), True)])
+def test_two_cards_the_house_calls_one_sort_share_a_place(words: tuple[str, str], found: bool) -> None:
+    """ROOM-2: common practice, no source (two shakers in one place)."""
+    there = [placed(tray(f"Tray {n}", id=n, width_mm=120.0, alike=word)) for n, word in enumerate(words, 1)]
+    assert ("ROOM-2" in rules(there)) is found
+
+
 WIDE = (1240 - 3 * 18) / 4
 
 

@@ -12,7 +12,7 @@ from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.things.said import understood
 from zither_awl.core.trays import Design
 from zither_awl.formats.card_table import card_rows
-from zither_awl.services import catalogue, history, importing_things, make, things
+from zither_awl.services import catalogue, history, importing_things, kept_trays, make, things
 from zither_awl.services.desk import Desk
 from zither_awl.services.make import Wish
 
@@ -137,7 +137,7 @@ def test_a_card_in_use_is_not_dropped(house: SmallHouse) -> None:
     for typed in ("4 cloths", "2 trays"):
         things.save_component(desk, understood(typed), "Bin 1", house.adult)
     wish = Wish(key=key, level=1, child_id=house.ilse)
-    make.keep(desk, wish, "Napkins", "Bin 1", frozenset({house.ilse}), house.adult)
+    kept_trays.keep(desk, wish, "Napkins", "Bin 1", frozenset({house.ilse}), house.adult)
     with pytest.raises(InvalidValue, match="is used by Napkins"):
         catalogue.forget(desk, key, house.adult)
 
@@ -149,7 +149,7 @@ def test_a_level_in_use_or_with_a_card_after_it_cannot_go(house: SmallHouse) -> 
         catalogue.change(desk, "pour-water", card_rows(pour)[:2], house.adult)
     for typed in ("4 cloths", "2 trays"):
         things.save_component(desk, understood(typed), "Bin 1", house.adult)
-    make.keep(desk, Wish(key="fold", level=2, child_id=house.ilse), "Squares", "Bin 1", frozenset(), house.adult)
+    kept_trays.keep(desk, Wish(key="fold", level=2, child_id=house.ilse), "Squares", "Bin 1", frozenset(), house.adult)
     with pytest.raises(InvalidValue, match="Squares was made of one that would go"):
         catalogue.change(desk, "fold", rows_of(FOLD)[:1], house.adult)
     report = importing_things.check_cards(desk, rows_of(FOLD)[:1])

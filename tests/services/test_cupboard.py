@@ -24,6 +24,7 @@ from zither_awl.services import (
     history,
     importing,
     importing_things,
+    kept_trays,
     make,
     people,
     photos,
@@ -108,14 +109,14 @@ def spooning(house: SmallHouse, **more: Any) -> Wish:
 
 def test_a_tray_is_composed_kept_and_its_things_are_then_in_use(house: SmallHouse) -> None:
     ids = entered(house, *FIFTEEN)
-    tray_id = make.keep(house.desk, spooning(house), "Spooning balls", "Bin 2", frozenset(), house.adult)
+    tray_id = kept_trays.keep(house.desk, spooning(house), "Spooning balls", "Bin 2", frozenset(), house.adult)
     after = house.desk.house()
     tray = after.tray(tray_id)
     assert (tray.card.key, tray.card.level, tray.for_children) == ("spoon-large", 1, frozenset({house.ilse}))
     assert {c.role for c in tray.contents} == {"container", "first bowl", "balls", "spoon", "second bowl"}
     assert after.stock.free(after.component(ids["trays"])) == 1
     assert after.bin_name(tray.bin_id) == "Bin 2"
-    again = make.compose(house.desk, make.wish_of(house.desk, tray_id))
+    again = make.compose(house.desk, kept_trays.wish_of(house.desk, tray_id))
     assert again.name == "Spooning balls"
     assert {c.component.name for c in again.made.assembled.contents} == {c.component.name for c in tray.contents}
     history.undo(house.desk)
@@ -126,44 +127,80 @@ def test_a_tray_is_composed_kept_and_its_things_are_then_in_use(house: SmallHous
 def test_a_tray_composed_anew_keeps_its_bin_its_children_and_its_history(house: SmallHouse) -> None:
     entered(house, *FIFTEEN)
     both = frozenset({house.ilse, house.tove})
-    tray_id = make.keep(house.desk, spooning(house), "Spooning", "Bin 2", both, house.adult)
-    wish = replace(make.wish_of(house.desk, tray_id), counts={"balls": 2})
-    assert make.keep(house.desk, wish, "Spooning", "", frozenset({house.ilse}), house.adult) == tray_id
+    tray_id = kept_trays.keep(house.desk, spooning(house), "Spooning", "Bin 2", both, house.adult)
+    wish = replace(kept_trays.wish_of(house.desk, tray_id), counts={"balls": 2})
+    assert kept_trays.keep(house.desk, wish, "Spooning", "", frozenset({house.ilse}), house.adult) == tray_id
     tray = house.desk.house().tray(tray_id)
     assert (tray.pieces, tray.for_children, house.desk.house().bin_name(tray.bin_id)) == (2, both, "Bin 2")
 
 
+def test_form_and_file_keep_what_they_do_not_speak_of(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN)
+    wish = spooning(house, eased=("steps",), toward="tongs:1")
+    tray_id = kept_trays.keep(house.desk, wish, "Spooning", "Bin 2", frozenset(), house.adult)
+    with house.desk.write(house.adult, "for the test") as work:
+        work.cupboard.save_tray(replace(house.desk.house().tray(tray_id), exception="she asked for it", alike="spoons"))
+    old = house.desk.house().tray(tray_id)
+    typed = replace(old, contents=(), eased=(), exception="", card=replace(old.card, key="", toward="", sort="work"))
+    cupboard.save_tray(house.desk, cupboard.TrayDraft(replace(typed, mass_g=700), "Bin 2", ()), house.adult)
+    assert house.desk.house().tray(tray_id) == replace(old, mass_g=700)
+    rows = importing.rows_of_trays(importing.export_trays(house.desk).replace(",700,", ",720,"))
+    assert importing.take_trays(house.desk, rows, house.adult).taken == 1
+    assert house.desk.house().tray(tray_id) == replace(old, mass_g=720)
+
+
+def test_the_same_work_a_second_time_at_the_level_of_another_child(house: SmallHouse) -> None:
+    entered(house, *FIFTEEN, "6 small jars with lids")
+    for_tove = frozenset({house.tove})
+    first = kept_trays.keep(house.desk, Wish(key="jars", level=1, child_id=house.ilse), "Jar", "Bin 2", for_tove, None)
+    with pytest.raises(InvalidValue, match="Jar is for Tove already"):
+        kept_trays.for_another(house.desk, first, house.tove, house.adult)
+    second = kept_trays.for_another(house.desk, first, house.ilse, house.adult)
+    after = house.desk.house()
+    made = after.tray(second)
+    assert (made.card.key, made.for_children, after.bin_name(made.bin_id)) == ("jars", {house.ilse}, "Bin 2")
+    assert made.card.level > after.tray(first).card.level
+    assert made.concept == after.tray(first).concept
+    cupboard.set_children(house.desk, second, for_tove, house.adult)
+    with pytest.raises(InvalidValue, match="Ilse can share"):
+        kept_trays.for_another(house.desk, second, house.ilse, house.adult)
+
+
 def test_all_my_trays_are_in_use_is_an_answer_with_what_to_unpack(house: SmallHouse) -> None:
     entered(house, *FIFTEEN)
-    first = make.keep(house.desk, spooning(house), "Spooning", "Bin 1", frozenset(), house.adult)
-    make.keep(house.desk, Wish(key="jars", level=2, child_id=house.ilse), "Jars", "Bin 1", frozenset(), house.adult)
+    first = kept_trays.keep(house.desk, spooning(house), "Spooning", "Bin 1", frozenset(), house.adult)
+    kept_trays.keep(
+        house.desk, Wish(key="jars", level=2, child_id=house.ilse), "Jars", "Bin 1", frozenset(), house.adult
+    )
     stuck = make.compose(house.desk, Wish(key="pairs", level=1, child_id=house.ilse))
     assert stuck.made.short == ("container",)
     assert {f.tray.name for f in stuck.freeing} == {"Spooning", "Jars"}
     whys = [f.why for f in stuck.freeing]
     assert whys == ["It rests, and is outgrown.", "It rests in Bin 1."], "outgrown first"
     with pytest.raises(InvalidValue, match="not all filled: container"):
-        make.keep(house.desk, Wish(key="pairs", level=1, child_id=house.ilse), "Pairs", "", frozenset(), house.adult)
-    make.unpack(house.desk, first, house.adult)
+        kept_trays.keep(
+            house.desk, Wish(key="pairs", level=1, child_id=house.ilse), "Pairs", "", frozenset(), house.adult
+        )
+    kept_trays.unpack(house.desk, first, house.adult)
     assert make.compose(house.desk, Wish(key="pairs", level=1, child_id=house.ilse)).made.ready
     assert house.desk.house().tray(first).archived
     with pytest.raises(InvalidValue, match="holds nothing"):
-        make.unpack(house.desk, first, house.adult)
+        kept_trays.unpack(house.desk, first, house.adult)
 
 
 def test_taking_a_thing_from_another_tray_by_hand_is_shown_and_not_kept(house: SmallHouse) -> None:
     ids = entered(house, *FIFTEEN)
-    make.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    kept_trays.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
     taking = Wish(key="spoon-large", level=1, child_id=house.ilse, fixed={"spoon": ids["large spoon"]})
     (clash,) = make.compose(house.desk, taking).takes
     assert (clash.component.name, clash.owned) == ("large spoon", 1)
     with pytest.raises(InvalidValue, match="lies on Spooning"):
-        make.keep(house.desk, taking, "Again", "", frozenset(), house.adult)
+        kept_trays.keep(house.desk, taking, "Again", "", frozenset(), house.adult)
 
 
 def test_a_thing_on_a_tray_cannot_be_put_away_or_counted_below_what_the_tray_holds(house: SmallHouse) -> None:
     ids = entered(house, *FIFTEEN)
-    make.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    kept_trays.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
     with pytest.raises(InvalidValue, match="lies on Spooning"):
         things.archive_component(house.desk, ids["large spoon"], True, house.adult)
     balls = house.desk.house().component(ids["felt balls"])
@@ -173,7 +210,7 @@ def test_a_thing_on_a_tray_cannot_be_put_away_or_counted_below_what_the_tray_hol
 
 def test_measuring_a_thing_reckons_its_trays_again(house: SmallHouse) -> None:
     ids = entered(house, *FIFTEEN)
-    tray_id = make.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    tray_id = kept_trays.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
     before = house.desk.house().tray(tray_id).mass_g
     spoon = house.desk.house().component(ids["large spoon"])
     things.save_component(house.desk, replace(spoon, mass_g=spoon.mass_g + 100), "Bin 1", house.adult)
@@ -184,10 +221,10 @@ def test_measuring_a_thing_reckons_its_trays_again(house: SmallHouse) -> None:
 
 def test_the_next_level_follows_the_one_that_is_there(house: SmallHouse) -> None:
     entered(house, *FIFTEEN, "12 large beads")
-    first = make.keep(house.desk, spooning(house), "Balls", "", frozenset(), house.adult)
+    first = kept_trays.keep(house.desk, spooning(house), "Balls", "", frozenset(), house.adult)
     wish = Wish(key="spoon-large", level=2, child_id=house.ilse, fixed={})
-    make.unpack(house.desk, first, house.adult)
-    second = make.keep(house.desk, wish, "Beads", "", frozenset(), house.adult)
+    kept_trays.unpack(house.desk, first, house.adult)
+    second = kept_trays.keep(house.desk, wish, "Beads", "", frozenset(), house.adult)
     cards = {t.card.level: t.card for t in house.desk.house().all_trays}
     assert cards[2].follows == (cards[1].id,)
     assert house.desk.house().tray(second).card.name.startswith("With the large spoon: middling")
@@ -195,7 +232,9 @@ def test_the_next_level_follows_the_one_that_is_there(house: SmallHouse) -> None
 
 def test_tap_water_becomes_a_thing_when_it_is_first_poured(house: SmallHouse) -> None:
     entered(house, *FIFTEEN, "apron", "saucer")
-    make.keep(house.desk, Wish(key="pour-water", level=1, child_id=house.ilse), "Water", "", frozenset(), house.adult)
+    kept_trays.keep(
+        house.desk, Wish(key="pour-water", level=1, child_id=house.ilse), "Water", "", frozenset(), house.adult
+    )
     assert [c.name for c in house.desk.house().components if c.kind == "water"] == ["water from the tap"]
 
 
@@ -427,7 +466,7 @@ def test_a_picture_in_the_file_that_is_none_is_refused(house: SmallHouse) -> Non
 
 def test_a_photograph_is_added_undone_and_taken_off(house: SmallHouse) -> None:
     entered(house, *FIFTEEN)
-    tray_id = make.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
+    tray_id = kept_trays.keep(house.desk, spooning(house), "Spooning", "", frozenset(), house.adult)
     with pytest.raises(NotFound, match="no photograph"):
         photos.photo_of(house.desk, tray_id)
     photos.add_photo(house.desk, tray_id, picture(), house.adult)

@@ -14,7 +14,18 @@ from tests.services.test_cupboard import entered
 from zither_awl.core.errors import InvalidValue, NotFound
 from zither_awl.core.rotation.coming import CHOSEN, coming
 from zither_awl.core.values import Place, Rung, Work
-from zither_awl.services import catalogue, history, ladder_step, ladders, make, people, rotation, rungs, showing
+from zither_awl.services import (
+    catalogue,
+    history,
+    kept_trays,
+    ladder_step,
+    ladders,
+    make,
+    people,
+    rotation,
+    rungs,
+    showing,
+)
 from zither_awl.services.catalogue import graph_of
 from zither_awl.services.clock import SetClock
 from zither_awl.services.desk import Desk
@@ -69,7 +80,7 @@ def spoons(house: SmallHouse) -> dict[str, int]:
 
 def keep(house: SmallHouse, rung: Rung, name: str, **more: Any) -> int:
     wish = Wish(key=rung[0], level=rung[1], child_id=house.ilse, **more)
-    return make.keep(house.desk, wish, name, "", frozenset({house.ilse}), house.adult)
+    return kept_trays.keep(house.desk, wish, name, "", frozenset({house.ilse}), house.adult)
 
 
 def test_what_is_known_implies_what_comes_before_it(house: SmallHouse) -> None:
@@ -117,7 +128,7 @@ def test_what_a_file_from_outside_says_of_steps_takes_no_screen_down(house: Smal
         work.catalogue.tie(("fold", 1), ("thrown-away", 3), tied=True)
     assert graph_of(house.desk.house())["fold", 1] == ()
     assert step_of(house, TONGS).between == ()
-    assert make.wish_of(house.desk, house.desk.house().trays[0].id).eased == ()
+    assert kept_trays.wish_of(house.desk, house.desk.house().trays[0].id).eased == ()
 
 
 def test_a_tray_that_is_tied_waits_for_it(house: SmallHouse, spoons: dict[str, int]) -> None:
@@ -158,10 +169,10 @@ def test_a_stuck_step_is_found_its_step_between_made_planned_and_shown(
     composed = make.compose(house.desk, wish)
     assert "(a step between)" in composed.name
     assert composed.made.ready
-    kept = make.keep(house.desk, wish, composed.name, "", frozenset({house.ilse}), house.adult)
+    kept = kept_trays.keep(house.desk, wish, composed.name, "", frozenset({house.ilse}), house.adult)
     tray = house.desk.house().tray(kept)
     assert (tray.card.between, tray.eased) == (True, offered.eased)
-    assert make.wish_of(house.desk, kept).eased == offered.eased
+    assert kept_trays.wish_of(house.desk, kept).eased == offered.eased
     showing.plan(house.desk, house.ilse, kept, house.desk.today(), house.adult)
     due = next(d for d in showing.due(house.desk) if d.child.id == house.ilse).due
     assert [d.tray.id for d in due] == [kept]

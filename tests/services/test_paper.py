@@ -17,7 +17,7 @@ from zither_awl.core.things.said import understood
 from zither_awl.devices import SimulatedPrinter, SimulatedScale
 from zither_awl.devices.printer import KEPT, PrinterSetting
 from zither_awl.formats.paper.preview import page_png, pages_of
-from zither_awl.services import history, lessons, make, paper, photos, things, weighing
+from zither_awl.services import history, kept_trays, lessons, paper, photos, things, weighing
 from zither_awl.services.desk import Desk
 from zither_awl.services.make import Wish
 from zither_awl.services.paper import CODE, NO_CODE, Order
@@ -28,7 +28,7 @@ def composed(house: SmallHouse) -> int:
     for typed in ("2 jugs", "2 cups", "saucer", "3 cloths", "apron", "2 trays"):
         things.save_component(house.desk, understood(typed), "Bin 1", house.adult)
     wish = Wish(key="pour-water", level=2, child_id=house.ilse)
-    return make.keep(house.desk, wish, "Water to a line", "Bin 1", frozenset({house.ilse}), house.adult)
+    return kept_trays.keep(house.desk, wish, "Water to a line", "Bin 1", frozenset({house.ilse}), house.adult)
 
 
 def test_a_tray_card_tells_the_tray_that_was_made(house: SmallHouse) -> None:

@@ -66,6 +66,7 @@ def test_there_is_a_database_of_every_landed_version() -> None:
         "0.12.0",
         "0.13.0",
         "0.14.0",
+        "0.15.0",
     )
     assert tuple(path.stem for path in OLD) == landed
 
@@ -134,6 +135,7 @@ def test_a_database_of_a_landed_version_opens_with_everything_in_it(old: Path, t
     said = {(s.word or s.answer) for s in house.people.said if not s.concluded}
     assert said == ({"with help", "red"} if since("0.9.0") else set())
     assert house.settings.welcome == ({"know": "done"} if since("0.9.0") else {})
+    assert [t.alike for t in house.trays if t.alike] == ["pouring"] * since("0.15.0")
     held = {c.role: c.component.name for t in house.trays for c in t.contents}
     assert held.get("filling", "") == ("chickpeas" if since("0.2.0") else "")
     desk.close()

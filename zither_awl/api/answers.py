@@ -203,6 +203,7 @@ def tray_out(tray: Tray, house: House, today: date) -> shelf_models.TrayOut:
         hazards=list(tray.hazards),
         cord_mm=tray.cord_mm,
         tags=list(tray.tags),
+        alike=tray.alike,
         bin=house.bin_name(tray.bin_id),
         for_children=sorted(tray.for_children),
         archived=tray.archived,

@@ -44,7 +44,10 @@ _ALL = (
         by_sum=True,
         parameters=("trays_out",),
     ),
-    Rule(code="ROOM-2", sentence=say("One place holds one tray, or two of the same concept.")),
+    Rule(
+        code="ROOM-2",
+        sentence=say("One place holds one tray, or two of one card or of what the household calls one sort."),
+    ),
     Rule(
         code="ROOM-3",
         sentence=say("There is air around a tray, and room for the hands that take it."),

@@ -41,6 +41,7 @@ COLUMNS: tuple[str, ...] = (
     "unsafe",
     "cord_mm",
     "tags",
+    "alike",
     "bin",
     "for",
 )
@@ -94,6 +95,7 @@ def read_tray(cells: Mapping[str, str]) -> tuple[TrayLine | None, tuple[FieldPro
             hazards=tuple(hazards),
             cord_mm=cord,
             tags=tuple(tags),
+            alike=row.text("alike"),
         )
     except InvalidValue as problem:
         return None, tuple(_in_column(p, row) for p in problem.problems)
@@ -204,6 +206,7 @@ def tray_cells(tray: Tray, follows: list[str], bin_name: str, for_names: list[st
         "unsafe": " | ".join(tray.hazards),
         "cord_mm": "" if tray.cord_mm is None else f"{tray.cord_mm:g}",
         "tags": " | ".join(tray.tags),
+        "alike": tray.alike,
         "bin": bin_name,
         "for": " | ".join(for_names),
     }

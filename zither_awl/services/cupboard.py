@@ -48,10 +48,20 @@ def save_tray(desk: Desk, draft: TrayDraft, adult_id: int | None, *, version: in
         bin_id = bin_for(work, house, draft.bin)
         made = replace(draft.tray, card=card, bin_id=bin_id)
         if old is not None:
-            # The form knows nothing of what lies on the tray, of its card's design, or of its photograph.
-            card = replace(card, key=old.card.key, level=old.card.level)
-            made = replace(made, card=card, contents=old.contents, photo_id=old.photo_id)
+            made = as_before(made, old)
         return work.cupboard.save_tray(made)
+
+
+def as_before(made: Tray, old: Tray) -> Tray:
+    """A changed tray with what neither form nor file says of it: what lies on it, its card's design, why it is kept."""
+    was = old.card
+    card = replace(made.card, key=was.key, level=was.level, guess=was.guess, sort=was.sort, toward=was.toward)
+    if was.key:
+        # Its card may be that of other trays too: it is not called as this one is.
+        card = replace(card, name=was.name)
+    return replace(
+        made, card=card, contents=old.contents, photo_id=old.photo_id, exception=old.exception, eased=old.eased
+    )
 
 
 def set_children(desk: Desk, tray_id: int, children: Iterable[int], adult_id: int | None) -> None:

@@ -29,7 +29,8 @@ from zither_awl.core.trays.first import (
 from zither_awl.core.values import ChangeRecord, Child, PermissionKind, Placement
 from zither_awl.services import catalogue
 from zither_awl.services.desk import Desk, House
-from zither_awl.services.make import free_name, save_made
+from zither_awl.services.kept_trays import save_made
+from zither_awl.services.make import free_name
 from zither_awl.services.need import need_of
 from zither_awl.services.planning import plan_of, rests_on
 from zither_awl.services.shelf import put

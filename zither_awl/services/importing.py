@@ -19,6 +19,7 @@ from zither_awl.formats import episode_table, tray_table
 from zither_awl.formats.episode_table import EpisodeLine
 from zither_awl.formats.tables import read_table, write_table
 from zither_awl.formats.tray_table import TrayLine, problem_table, tray_cells
+from zither_awl.services.cupboard import as_before
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.things import cap_problem
 from zither_awl.store import Store
@@ -150,22 +151,15 @@ def _save_trays(work: Store, lines: Sequence[TrayLine], house: House) -> None:
     children = {c.name: c.id for c in house.all_children}
     for line in lines:
         before = old.get(line.tray.name)
-        card = replace(line.tray.card, id=0)
-        if before:
-            kept = before.card
-            card = replace(card, id=kept.id, follows=kept.follows, key=kept.key, level=kept.level)
-        work.cupboard.save_tray(
-            replace(
-                line.tray,
-                id=before.id if before else 0,
-                card=card,
-                bin_id=work.cupboard.save_bin(line.bin) if line.bin else None,
-                for_children=frozenset(children[name] for name in line.for_children),
-                archived=False,
-                contents=before.contents if before else (),
-                photo_id=before.photo_id if before else None,
-            )
+        tray = replace(
+            line.tray,
+            bin_id=work.cupboard.save_bin(line.bin) if line.bin else None,
+            for_children=frozenset(children[name] for name in line.for_children),
         )
+        if before:
+            card = replace(tray.card, id=before.card.id, follows=before.card.follows)
+            tray = as_before(replace(tray, id=before.id, card=card), before)
+        work.cupboard.save_tray(tray)
     trays = {t.name: t for t in work.cupboard.trays()}
     cards = {t.card.name: t.card.id for t in trays.values()} | {name: t.card.id for name, t in trays.items()}
     for line in lines:

@@ -41,7 +41,7 @@ from zither_awl.formats.paper import (
 )
 from zither_awl.formats.paper.sheet import Paper, without_sign
 from zither_awl.languages import point_read, told
-from zither_awl.services import cupboard, make, today
+from zither_awl.services import cupboard, kept_trays, make, today
 from zither_awl.services.catalogue import designs, taken
 from zither_awl.services.desk import Desk, House
 from zither_awl.services.lessons import sets, word_set
@@ -181,7 +181,7 @@ def tray_card(desk: Desk, tray_id: int) -> TrayCard:
 def _made(desk: Desk, tray: Tray) -> Assembled | None:
     """The tray as it is put together, or None for one that was not made there."""
     try:
-        return make.compose(desk, make.wish_of(desk, tray.id)).made.assembled
+        return make.compose(desk, kept_trays.wish_of(desk, tray.id)).made.assembled
     except NotFound:
         return None
 

@@ -158,7 +158,7 @@ def _check_room(chosen: Sequence[Changed], house: House) -> None:
     staying = {p.spot: p for p in house.placements if p.tray.id not in leaving}
     for each in chosen:
         there = staying.get(each.then.spot) if each.then else None
-        if there is not None and there.tray.id != each.tray.id and there.tray.card.concept != each.tray.card.concept:
+        if there is not None and there.tray.id != each.tray.id and there.tray.concept != each.tray.concept:
             raise InvalidValue(
                 FieldProblem(
                     "trays",

@@ -204,6 +204,7 @@ class CupboardKeeper:
             "archived",
             "photo_id",
             "exception",
+            "alike",
         ):
             setattr(row, name, getattr(tray, name))
         row.piece, row.softness = shape_to_json(tray.piece), tray.softness.value
@@ -292,6 +293,7 @@ def _tray(row: TrayRow, card: Card, for_children: frozenset[int], contents: tupl
         contents=contents,
         photo_id=row.photo_id,
         exception=row.exception,
+        alike=row.alike,
         eased=tuple(row.eased),
         version=row.version,
     )

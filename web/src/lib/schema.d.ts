@@ -3260,6 +3260,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trays/{tray_id}/for-another": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same work a second time, at the level another child is at, to stand beside it. */
+        post: operations["post__api_trays_{tray_id}_for-another"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trays/{tray_id}/next-level": {
         parameters: {
             query?: never;
@@ -6386,6 +6403,11 @@ export interface components {
             };
             /** Foods */
             foods: components["schemas"]["FoodOut"][];
+        };
+        /** ForAnotherIn */
+        ForAnotherIn: {
+            /** Child Id */
+            child_id: number;
         };
         /** ForChildOut */
         ForChildOut: {
@@ -11381,6 +11403,11 @@ export interface components {
         /** TrayIn */
         TrayIn: {
             /**
+             * Alike
+             * @default
+             */
+            alike?: string;
+            /**
              * Bin
              * @default
              */
@@ -11438,6 +11465,8 @@ export interface components {
         };
         /** TrayOut */
         TrayOut: {
+            /** Alike */
+            alike: string;
             /** Archived */
             archived: boolean;
             /** Bin */
@@ -19882,6 +19911,44 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            405: components["responses"]["405"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            415: components["responses"]["415"];
+            422: components["responses"]["422"];
+            423: components["responses"]["423"];
+            502: components["responses"]["502"];
+            503: components["responses"]["503"];
+        };
+    };
+    "post__api_trays_{tray_id}_for-another": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForAnotherIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -115,6 +115,10 @@ class WishIn(In):
     added: dict[str, Id] = {}
 
 
+class ForAnotherIn(In):
+    child_id: Id
+
+
 class KeepIn(In):
     wish: WishIn
     name: Text

@@ -126,6 +126,8 @@ class TrayIn(In):
     hazards: list[str] = []
     cord_mm: float | None = None
     tags: list[str] = []
+    alike: Annotated[str, Field(max_length=40)] = ""
+    """The household's word for its sort, as "shakers"; two of one sort may share a place."""
     bin: Text = ""
     for_children: list[Id] = []
     version: Annotated[int | None, Field(ge=1), Whole] = None
@@ -175,6 +177,7 @@ class TrayOut(Out):
     hazards: list[str]
     cord_mm: float | None
     tags: list[str]
+    alike: str
     bin: str
     for_children: list[int]
     archived: bool

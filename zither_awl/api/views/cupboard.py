@@ -93,6 +93,7 @@ def _draft(json: TrayIn, tray_id: int) -> cupboard.TrayDraft:
         hazards=tuple(json.hazards),
         cord_mm=json.cord_mm,
         tags=tuple(json.tags),
+        alike=json.alike.strip(),
         for_children=frozenset(json.for_children),
     )
     return cupboard.TrayDraft(tray, json.bin, json.card.follows)

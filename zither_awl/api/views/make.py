@@ -10,6 +10,7 @@ from zither_awl.api.schemas.base import DoneOut
 from zither_awl.api.schemas.make import (
     CanMakeOut,
     ComposedOut,
+    ForAnotherIn,
     KeepIn,
     MadeTrayOut,
     MakeCardsOut,
@@ -18,7 +19,7 @@ from zither_awl.api.schemas.make import (
     WishIn,
 )
 from zither_awl.api.spec import answers, api
-from zither_awl.services import catalogue, make
+from zither_awl.services import catalogue, kept_trays, make
 from zither_awl.services.make import Wish
 
 bp = Blueprint("make", __name__, url_prefix="/api")
@@ -70,7 +71,7 @@ def keep(json: KeepIn) -> DoneOut:
     """Keep the tray."""
     meant = frozenset(json.for_children)
     return DoneOut(
-        id=make.keep(desk(), _wish(json.wish), json.name, json.bin, meant, adult_id(), exception=json.exception)
+        id=kept_trays.keep(desk(), _wish(json.wish), json.name, json.bin, meant, adult_id(), exception=json.exception)
     )
 
 
@@ -78,7 +79,7 @@ def keep(json: KeepIn) -> DoneOut:
 @api.validate(resp=answers(HTTP_200=MadeTrayOut), tags=["make"])
 def get_composed(tray_id: int) -> MadeTrayOut:
     """How a tray was composed, to open it in Make again."""
-    wish = make.wish_of(desk(), tray_id)
+    wish = kept_trays.wish_of(desk(), tray_id)
     return MadeTrayOut(
         key=wish.key,
         level=wish.level,
@@ -98,12 +99,19 @@ def get_composed(tray_id: int) -> MadeTrayOut:
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["make"])
 def next_level(tray_id: int) -> DoneOut:
     """The same tray at the next level of its card; its name, its history and its place stay."""
-    return DoneOut(id=make.next_level(desk(), tray_id, adult_id()))
+    return DoneOut(id=kept_trays.next_level(desk(), tray_id, adult_id()))
+
+
+@bp.post("/trays/<int:tray_id>/for-another")
+@api.validate(resp=answers(HTTP_200=DoneOut), tags=["make"])
+def for_another(tray_id: int, json: ForAnotherIn) -> DoneOut:
+    """The same work a second time, at the level another child is at, to stand beside it."""
+    return DoneOut(id=kept_trays.for_another(desk(), tray_id, json.child_id, adult_id()))
 
 
 @bp.post("/trays/<int:tray_id>/unpack")
 @api.validate(resp=answers(HTTP_200=DoneOut), tags=["make"])
 def unpack(tray_id: int) -> DoneOut:
     """Take a tray apart; its things are free again."""
-    make.unpack(desk(), tray_id, adult_id())
+    kept_trays.unpack(desk(), tray_id, adult_id())
     return DoneOut(id=tray_id)

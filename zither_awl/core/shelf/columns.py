@@ -125,7 +125,7 @@ class Choices:
         for placements in singles.values():
             yield from (self.column((p,)) for p in placements)
             if placements:
-                concepts.setdefault(placements[0].tray.card.concept, []).append(placements[0].tray.id)
+                concepts.setdefault(placements[0].tray.concept, []).append(placements[0].tray.id)
         for ids in concepts.values():
             for one, other in combinations(ids, 2):
                 yield from self._side_by_side(singles[one], singles[other])

@@ -137,7 +137,7 @@ class OnePlace:
     def check(self, scene: Scene) -> Iterator[Finding]:
         """Places that hold more than they should, or two that are too wide together."""
         for spot, placements in scene.by_spot().items():
-            if len(placements) > 2 or len({p.tray.card.concept for p in placements}) > 1:
+            if len(placements) > 2 or len({p.tray.concept for p in placements}) > 1:
                 names = listed(p.tray.name for p in placements)
                 text = say(
                     "{trays} in one place: {names}. One place, one tray.",
@@ -164,7 +164,7 @@ def share(one: Placement, other: Placement, scene: Scene) -> bool:
     """Whether two trays may share the spot of the first: of one concept, and not too wide together."""
     spot = one.spot
     wide = scene.unit(spot).place_width_mm(spot.board, spot.place)
-    return one.tray.card.concept == other.tray.card.concept and _together((one, other), scene) <= wide
+    return one.tray.concept == other.tray.concept and _together((one, other), scene) <= wide
 
 
 def _together(placements: Iterable[Placement], scene: Scene) -> float:

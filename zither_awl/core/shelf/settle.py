@@ -21,9 +21,11 @@ if TYPE_CHECKING:
 MOST_WORK = 0.3
 """Deterministic seconds. Where the best order is not proven by then, the best found is taken: it is second to the
 choice."""
-ORDER_POINTS, AREA_POINTS, KEPT_POINTS, AIR_POINTS = 4, 3, 2, 3
+ORDER_POINTS, AREA_POINTS, KEPT_POINTS, AIR_POINTS, SORT_POINTS = 4, 3, 2, 3, 30
 """A step of level the wrong way round; a pair of neighbours against the household's wish for areas; a tray that is
-moved from where it stands (ROOM-4), also when all is planned afresh; neighbours with little air (ROOM-3). Ours."""
+moved from where it stands (ROOM-4), also when all is planned afresh; neighbours with little air (ROOM-3); a tray that
+stands apart from the others of its sort, as one work at two levels for two ages (levels are 0 to 10: worth seven steps
+of order). Ours."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +63,8 @@ def settle(columns: Sequence[Column], choices: Choices) -> tuple[Placement, ...]
     _hint(model, columns, puts, choices)
     there = {(p.tray.id, p.spot) for p in choices.problem.standing}
     moved = (KEPT_POINTS * ~p.var for p in puts if any((each.tray.id, each.spot) in there for each in p.placements))
-    model.minimize(sum((*_disorder(model, on_spot, choices), *moved, *tight)))
+    apart = _apart(model, columns, on_spot, choices)
+    model.minimize(sum((*_disorder(model, on_spot, choices), *moved, *tight, *apart)))
     made = solver()
     # Levels in order have a weak relaxation: here propagation alone is several times faster than the linear program.
     made.parameters.linearization_level = 0
@@ -173,6 +176,28 @@ def _areas(
         both = model.new_bool_var("")
         model.add(both >= here + there - 1)
         yield AREA_POINTS * both
+
+
+def _apart(
+    model: cp_model.CpModel, columns: Sequence[Column], on_spot: dict[Spot, list[_Put]], choices: Choices
+) -> Iterator[cp_model.LinearExprT]:
+    """Points for each tray of a sort that has not another of its sort for a neighbour, but for one."""
+    sorts: dict[str, set[int]] = {}
+    for at, column in enumerate(columns):
+        sorts.setdefault(column.placements[0].tray.concept, set()).add(at)
+    pairs = [(a, b) for unit in choices.problem.units for a, b in neighbours(unit) if a in on_spot and b in on_spot]
+    for several in (s for s in sorts.values() if len(s) > 1):
+        beside = []
+        for first, second in pairs:
+            here, there = ([p.var for p in on_spot[spot] if p.column in several] for spot in (first, second))
+            if here and there:
+                both = model.new_bool_var("")
+                model.add(both <= sum(here))
+                model.add(both <= sum(there))
+                beside.append(both)
+        missing = model.new_int_var(0, len(several) - 1, "")
+        model.add(missing >= len(several) - 1 - sum(beside))
+        yield SORT_POINTS * missing
 
 
 def _group(put: _Put, ladders: Mapping[int, str]) -> str:

@@ -4,7 +4,7 @@ from zither_awl.core.trays.assemble import Assembled, assemble, tray_of
 from zither_awl.core.trays.check import Check, check_tray
 from zither_awl.core.trays.design import Design, Level, Pour, Role
 from zither_awl.core.trays.front import Filling, Front, front_of
-from zither_awl.core.trays.makeable import Made, Makeable, Need, make, makeable
+from zither_awl.core.trays.makeable import Made, Makeable, Need, make, makeable, makeable_level
 from zither_awl.core.trays.match import Matches, Wary, match_roles, substitutes
 from zither_awl.core.trays.pack import Item, NoRoom, Packing, pack
 from zither_awl.core.trays.search import Candidate
@@ -37,6 +37,7 @@ __all__ = [
     "front_of",
     "make",
     "makeable",
+    "makeable_level",
     "match_roles",
     "pack",
     "shared_stock",

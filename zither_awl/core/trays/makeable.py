@@ -155,6 +155,12 @@ def level_for(
     return design.levels[-1]
 
 
+def makeable_level(design: Design, stock: Stock, need: Need, *, practice: Practice = Practice()) -> Made:
+    """One card for one child: at its own level, or the nearest other one its age allows that can be made."""
+    months = corrected_months(need.child.born, need.child.gestation_weeks, need.on)
+    return _best_level(design, stock, need, months, practice)
+
+
 def _best_level(design: Design, stock: Stock, need: Need, months: int, practice: Practice) -> Made:
     """The child's own level, or the nearest other one its age allows that can be made."""
     own = level_for(design, need.states, months, told=design.key in need.told, implied=need.implied)

@@ -121,7 +121,7 @@ class Card:
 
     @property
     def concept(self) -> str:
-        """What is the same concept: every level of one design, else the card itself (ROOM-2, ROOM-10)."""
+        """What is the same concept: every level of one design, else the card itself."""
         return self.key or f"card {self.id}"
 
 
@@ -189,6 +189,8 @@ class Tray:
     """Why the household keeps it though something that must hold does not."""
     eased: tuple[str, ...] = ()
     """Dimensions of difficulty an adult makes one notch easier beforehand (core.ladders.bridge says how)."""
+    alike: str = ""
+    """A word of the household, as "shakers": trays with the same word are one sort of work, whatever their cards."""
     version: int = field(default=0, compare=False)
     """How often it was saved: who saves it says which one was read."""
 
@@ -203,7 +205,16 @@ class Tray:
         )
         wrong.check(1 <= self.pieces <= 1000, "pieces", say("is {pieces}; expected 1 to 1000.", pieces=self.pieces))
         wrong.check(self.cord_mm is None or self.cord_mm > 0, "cord_mm", say("must be more than 0 mm."))
+        wrong.check(
+            len(self.alike) <= 40, "alike", say("has {alike} characters; the limit is 40.", alike=len(self.alike))
+        )
         wrong.finish()
+
+    @property
+    def concept(self) -> str:
+        """What may stand beside it in one place (ROOM-2): the household's word for it, else its card's concept."""
+        word = " ".join(self.alike.casefold().split())
+        return f"alike {word}" if word else self.card.concept
 
     @property
     def liquid(self) -> bool:

@@ -23,7 +23,7 @@ from zither_awl.core.values import (
     Work,
 )
 from zither_awl.formats import samples
-from zither_awl.services import cupboard, importing, importing_things, make, people, room
+from zither_awl.services import cupboard, importing, importing_things, kept_trays, make, people, room
 from zither_awl.services.clock import Clock, SystemClock
 from zither_awl.services.demo import lockside, lockside_weeks
 from zither_awl.services.demo.lockside import NOTES, STAYS, WEEKS
@@ -91,12 +91,12 @@ def _fill_trays(desk: Desk) -> None:
         tray = next(t for t in house.trays if t.name == each.tray)
         fixed = {role: names[thing] for role, thing in each.chosen}
         child = next(c.id for c in house.children if c.id in tray.for_children)
-        make.lay_out(desk, tray.id, make.Wish(key=each.key, level=each.level, child_id=child, fixed=fixed))
+        kept_trays.lay_out(desk, tray.id, make.Wish(key=each.key, level=each.level, child_id=child, fixed=fixed))
     children = {c.name: c.id for c in desk.house().children}
     for each, child_name, bin_name in lockside.COMPOSED:
         fixed = {role: names[thing] for role, thing in each.chosen}
         wish = make.Wish(key=each.key, level=each.level, child_id=children[child_name], fixed=fixed)
-        make.keep(desk, wish, each.tray, bin_name, frozenset({children[child_name]}), None)
+        kept_trays.keep(desk, wish, each.tray, bin_name, frozenset({children[child_name]}), None)
 
 
 @dataclass(frozen=True, slots=True)

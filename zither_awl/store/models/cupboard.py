@@ -107,6 +107,7 @@ class TrayRow(Base):
     photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id"))
     exception: Mapped[str] = mapped_column(String(200))
     eased: Mapped[list[str]] = mapped_column(JSON)
+    alike: Mapped[str] = mapped_column(String(40))
     version: Mapped[int]
 
 

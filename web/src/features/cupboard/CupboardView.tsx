@@ -78,7 +78,7 @@ function TraysPart({ cupboard, people, lengths, start }: { cupboard: Schemas['Cu
           <TrayForm tray={tray} cupboard={cupboard} people={people} lengths={lengths} onSaved={close} />
           {tray && <Photo what="trays" id={tray.id} name={tray.name} photo={tray.photo} />}
           {tray && <div className="mt-4"><Marks tray_id={tray.id} /></div>}
-          {tray && <Leave tray={tray} onDone={close} />}
+          {tray && <Leave tray={tray} people={people} onDone={close} />}
         </Dialog>
       )}
     </>
@@ -140,7 +140,7 @@ const setArchived = async (id: number, archived: boolean) => {
   await refresh()
 }
 
-function Leave({ tray, onDone }: { tray: Tray; onDone: () => void }) {
+function Leave({ tray, people, onDone }: { tray: Tray; people: readonly Person[]; onDone: () => void }) {
   const away = useWrite(async () => { await setArchived(tray.id, true); onDone() })
   const next = useWrite(async () => { await answer(client.POST('/api/trays/{tray_id}/next-level', { params: { path: { tray_id: tray.id } } })); await refresh(); onDone() })
   const unpack = useWrite(async () => { await answer(client.POST('/api/trays/{tray_id}/unpack', { params: { path: { tray_id: tray.id } } })); await refresh(); onDone() })
@@ -149,10 +149,27 @@ function Leave({ tray, onDone }: { tray: Tray; onDone: () => void }) {
       {tray.made && <Link to={`/make?tray=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-woad bg-woad px-3.5 text-[0.9375rem] font-semibold text-paper">{say('Open it in Make')}</Link>}
       <Link to={`/paper?kind=tray-cards&ids=${tray.id}`} className="inline-flex min-h-control items-center rounded-control border border-edge bg-paper px-3.5 text-[0.9375rem] font-semibold hover:bg-woad-2">{say('Its card on paper')}</Link>
       {tray.made && <Button disabled={next.busy} onClick={() => void next.run()}>{say('Next level, on this same tray')}</Button>}
+      {tray.made && <ForAnother tray={tray} people={people} onDone={onDone} />}
       {tray.made && <Button onClick={() => void unpack.run()}>{say('Unpack it: its things are free')}</Button>}
       <Button onClick={() => void away.run()}>{say('Archive it, with its history')}</Button>
       {[next.failed, unpack.failed, away.failed].map((each, at) => each && <Notice key={at} tone="must" role="alert">{each.message} <Link className="underline" to={`/make?tray=${tray.id}`}>{say('Look at it in Make')}</Link></Notice>)}
     </div>
+  )
+}
+
+/** The same work once more, at the level another child is at. */
+function ForAnother({ tray, people, onDone }: { tray: Tray; people: readonly Person[]; onDone: () => void }) {
+  const second = useWrite(async (child_id: number) => {
+    await answer(client.POST('/api/trays/{tray_id}/for-another', { params: { path: { tray_id: tray.id } }, body: { child_id } }))
+    await refresh()
+    onDone()
+  })
+  const others = people.filter((each) => !tray.for_children.includes(each.id))
+  return (
+    <>
+      {others.map((each) => <Button key={each.id} disabled={second.busy} onClick={() => void second.run(each.id)}>{say('A second one at the level of {child}', { child: each.name })}</Button>)}
+      {second.failed && <Notice tone="must" role="alert">{second.failed.message}</Notice>}
+    </>
   )
 }
 

@@ -18,7 +18,7 @@ type Person = { id: number; name: string }
 
 type Draft = {
   name: string; area: string; from: string; to: string; follows: number[]; width: string; depth: string; height: string; mass: string; pieces: string
-  shape: '' | Shape; sizes: string; softness: Tray['softness']; breakable: boolean; hazards: string[]; cord: string; tags: string[]; bin: string; children: number[]
+  shape: '' | Shape; sizes: string; softness: Tray['softness']; breakable: boolean; hazards: string[]; cord: string; tags: string[]; alike: string; bin: string; children: number[]
 }
 
 function draftFrom(tray: Tray | null, lengths: Lengths): Draft {
@@ -28,7 +28,7 @@ function draftFrom(tray: Tray | null, lengths: Lengths): Draft {
     follows: tray?.card.follows ?? [], width: mm(tray?.width_mm ?? 260), depth: mm(tray?.depth_mm ?? 200), height: mm(tray?.height_mm ?? 90),
     mass: String(tray?.mass_g ?? ''), pieces: String(tray?.pieces ?? 1), shape: tray?.piece?.shape ?? '', sizes: tray?.piece?.sizes_mm.join(' x ') ?? '',
     softness: tray?.softness ?? 'firm', breakable: tray?.breakable ?? false, hazards: tray?.hazards ?? [], cord: tray?.cord_mm == null ? '' : String(tray.cord_mm),
-    tags: tray?.tags ?? [], bin: tray?.bin ?? '', children: tray?.for_children ?? [],
+    tags: tray?.tags ?? [], alike: tray?.alike ?? '', bin: tray?.bin ?? '', children: tray?.for_children ?? [],
   }
 }
 
@@ -40,7 +40,7 @@ function bodyOf(draft: Draft, lengths: Lengths): Schemas['TrayIn'] {
     name: draft.name, card: { area: draft.area, from_months: number(draft.from), to_months: number(draft.to), follows: draft.follows },
     width_mm: toMm(number(draft.width), lengths), depth_mm: toMm(number(draft.depth), lengths), height_mm: toMm(number(draft.height), lengths),
     mass_g: number(draft.mass), pieces: number(draft.pieces), piece: draft.shape ? { shape: draft.shape, sizes_mm: sizes } : null, softness: draft.softness,
-    breakable: draft.breakable, hazards: draft.hazards, cord_mm: draft.cord ? number(draft.cord) : null, tags: draft.tags, bin: draft.bin, for_children: draft.children,
+    breakable: draft.breakable, hazards: draft.hazards, cord_mm: draft.cord ? number(draft.cord) : null, tags: draft.tags, alike: draft.alike, bin: draft.bin, for_children: draft.children,
   }
 }
 
@@ -118,7 +118,7 @@ function Piece({ draft, set, problem }: Part) {
 function Links({ draft, set, cupboard, tray, problem }: Part & { cupboard: Cupboard; tray: Tray | null }) {
   const others = cupboard.trays.filter((each) => each.id !== tray?.id)
   return (
-    <Fold title={say('What makes it unsafe, what it follows from, tags and bin')} titleClass="py-1 font-semibold text-woad">
+    <Fold title={say('What makes it unsafe, what it follows from, its sort, tags and bin')} titleClass="py-1 font-semibold text-woad">
       <div className="flex flex-col gap-3 pt-2">
         <Picks legend={say('Unsafe because of')} all={cupboard.hazards.map((each) => [each, each.replace('allergen:', 'allergen: ')] as const)} picked={draft.hazards} onPick={(hazards) => set({ hazards })} />
         <Picks legend={say('Tags')} all={cupboard.tags.map((each) => [each, each] as const)} picked={draft.tags} onPick={(tags) => set({ tags })} />
@@ -126,8 +126,23 @@ function Links({ draft, set, cupboard, tray, problem }: Part & { cupboard: Cupbo
         <SelectField label={say('Follows from')} value={draft.follows[0] ?? ''} error={problem?.of('follows')} onChoose={(picked) => set({ follows: picked ? [Number(picked)] : [] })}>
           <Option value="">{say('nothing')}</Option>{others.map((each) => <Option key={each.id} value={each.card.id}>{each.name}</Option>)}
         </SelectField>
+        <Sort draft={draft} set={set} problem={problem} sorts={others.map((each) => each.alike)} />
       </div>
     </Fold>
+  )
+}
+
+function Sort({ draft, set, problem, sorts }: Part & { sorts: readonly string[] }) {
+  const known = [...new Set(sorts.filter(Boolean))]
+  return (
+    <>
+      <Field
+        label={say('Its sort, in a word of yours')} list="tray-sorts" maxLength={40} value={draft.alike} error={problem?.of('alike')}
+        hint={say('As "shakers": two trays with the same word may share a place, and are set out side by side.')}
+        onChange={(event) => set({ alike: event.target.value })}
+      />
+      <datalist id="tray-sorts">{known.map((each) => <option key={each} value={each}>{word(each)}</option>)}</datalist>
+    </>
   )
 }
 
