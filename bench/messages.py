@@ -36,7 +36,7 @@ from zither_awl.core.shelf.ask import ALWAYS_OUT
 from zither_awl.core.showing import MANNERS, OUTCOMES
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import COLOURS, MATERIALS, SUBJECTS
-from zither_awl.core.values import AREAS, DEPTHS, PATTERNS, Child
+from zither_awl.core.values import AREAS, DEPTHS, PATTERNS, TAGS, Child
 from zither_awl.formats.paper.drawings import pictures
 from zither_awl.languages import CODES
 from zither_awl.spoken import help_messages
@@ -122,7 +122,7 @@ def key_words() -> set[str]:
     found |= {aid.room for aid in _aids()} | {*DEPTHS, *MOVEMENTS, *OUTCOMES, *MANNERS, *PATTERNS}
     found |= {*_enumerated(), *_units()}
     found |= {each for told in HAPPENINGS.values() for each in (told.words, *told.causes)} | {AT_WORK}
-    found |= {*pictures(), *ALLERGENS}
+    found |= {*pictures(), *ALLERGENS, *TAGS}
     return {word for word in found if is_worded(word)}
 
 

@@ -15,12 +15,21 @@ import sys
 import time
 from collections.abc import Sequence
 from dataclasses import replace
-from datetime import timedelta
+from datetime import date, timedelta
 from statistics import mean
 
 from zither_awl.core.practice import Practice
-from zither_awl.core.simulate import Outcome, Plan, SimulatedHouse, by_signs, compare_policies, swap_all, two_at_random
-from zither_awl.core.simulate.policies import START
+from zither_awl.core.simulate import (
+    GrowingChild,
+    Outcome,
+    Plan,
+    SimulatedHouse,
+    by_signs,
+    compare_policies,
+    swap_all,
+    two_at_random,
+)
+from zither_awl.core.simulate.policies import START, Swaps
 
 POLICIES = {"by signs": by_signs, "two at random": two_at_random, "all weekly": swap_all}
 MODELS = ("picks", "grows")
@@ -36,6 +45,41 @@ def told(name: str, outcomes: Sequence[Outcome]) -> str:
     return (
         f"{name:14} mastered {of('mastered'):5.1f}  minutes {of('minutes'):5.0f}  swapped {of('swapped'):5.1f}  "
         f"there and back {of('there_and_back'):.2f}  {hard}, back too soon {of('back_too_soon'):.2f}"
+    )
+
+
+def knowing(house: SimulatedHouse, day: date) -> Swaps:
+    """Two changes a week by who looks into the growing child: what it will still know at the end goes, what it grows
+    most at comes. Beside ours it tells how much the signs could gain, and how much no judgement can."""
+    child = house.child
+    assert isinstance(child, GrowingChild)
+    left = house.plan.weeks - 1 - (day - START).days // 7
+    enough = min(0.9, 0.7 / 0.985**left)
+
+    def gain(n: int) -> float:
+        skill = child.skill[n]
+        before = min((child.skill[b] for b in child.follows.get(n, ())), default=1.0)
+        return child.pull(n) * before * skill * (1 - skill)
+
+    standing = house.standing
+    coming = [t.id for t in house.state.trays if t.id not in standing and child.skill[t.id] < enough]
+    coming.sort(key=gain, reverse=True)
+    going = sorted(standing, key=lambda n: (child.skill[n] < enough, gain(n)))[:2]
+    return [
+        (out, in_, "known")
+        for out, in_ in zip(going, coming, strict=False)
+        if child.skill[out] >= enough or gain(in_) > 2 * gain(out)
+    ]
+
+
+def at_best(plan: Plan, houses: int, two: float) -> str:
+    """What two changes a week could gain at best in the second model, and what there is to learn at all."""
+    found = compare_policies({"knowing": knowing}, houses, 26, 1, plan=plan)["knowing"]
+    best = mean(o.mastered for o in found)
+    there = mean(plan.trays - len(SimulatedHouse(plan, 1 + n).child.known) for n in range(houses))
+    return (
+        f"who knows the child exactly: {best:.1f}, {best / two - 1:+.0%} against two at random; "
+        f"all there is to learn: {there:.1f}, {there / two - 1:+.0%}"
     )
 
 
@@ -67,6 +111,8 @@ def main(houses: int = 30) -> None:
             f"{model:6} by signs against two at random {ours / two - 1:+.0%}, all weekly {ours / whole - 1:+.0%}; "
             f"{time.perf_counter() - begun:.0f} s"
         )
+        if model == "grows":
+            print(f"{model:6} {at_best(plan, houses, two)}")
         daily = replace(plan, practice=Practice(mastery="estimate"))
         print(f"{model:6} by the estimate instead of the criterion {mastered(daily, houses):.1f}")
         full = mastered(plan, houses)

@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 
 from tests.api.test_make_api import filled, send_bytes, spooning
+from tests.builders import born_months_ago
 from tests.conftest import Client
 from tests.formats.test_cupboard_files import picture
 
@@ -80,6 +81,20 @@ def test_the_next_level_is_the_same_tray_with_its_name_and_the_last_has_none(fil
     assert "has no level after" in refused["errors"][0]["message"]
     names = [t["name"] for t in client.get("/api/cupboard")["trays"]]
     assert names == ["Our balls"]
+
+
+def test_another_child_gets_the_same_work_at_its_own_level(filled: dict[str, Any]) -> None:
+    client = filled["client"]
+    wish = {"key": "transfer-hand", "level": 2, "child_id": filled["child"]}
+    tray = client.post("/api/make/trays", {"wish": wish, "name": "Our balls"})["id"]
+    named = {"name": "Ulf", "pattern": "dot", "born": born_months_ago(48).isoformat(), "mobility": "walks"}
+    other = client.post("/api/children", named)["id"]
+    refused = client.post(f"/api/trays/{tray}/for-another", {"child_id": filled["child"]}, 422)
+    assert "already" in refused["errors"][0]["message"]
+    client.post(f"/api/trays/{tray}/for-another", {"child_id": 999}, 404)
+    second = client.post(f"/api/trays/{tray}/for-another", {"child_id": other})["id"]
+    made = client.get(f"/api/make/trays/{second}")
+    assert (made["key"], made["level"]) == ("transfer-hand", 1)
 
 
 def test_a_role_left_out_and_a_thing_added_are_told_kept_and_opened_again(filled: dict[str, Any]) -> None:

@@ -51,6 +51,7 @@ CORRECTED: dict[str, dict[str, str]] = {
         r"routines/": "every routine has pictures, and more is told of it; more of them ship; the table is by itself",
         r"words/": "more sets ship, and each begins with the first language",
         r"things/kinds": "more kinds of things are known",
+        r"(cupboard/hazards|things/dangers)": "a hazard that can be declared is told in words beside its key",
         r"bench/makeable": "next single steps come first; a level that something known follows from is not begun with",
         r"plan:": "the next step of what a child is done with is worth more",
     },

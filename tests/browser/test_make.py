@@ -261,6 +261,24 @@ def test_a_composed_tray_is_opened_again_and_gets_a_photograph(at_demo: Person, 
     person.find("button", "cloths: 3 tea towels")
 
 
+def test_hazards_are_ticked_by_their_sentence_and_a_sort_by_a_word(at_demo: Person) -> None:
+    person = at_demo
+    person.go("/cupboard?part=trays")
+    person.tap("button", "Water, jug to cup")
+    person.tap("button", "What makes it unsafe", "[role=dialog]")
+    person.type("Its sort, in a word of yours", "cloths", "[role=dialog]")
+    person.tap("tick", "a bag or film a face can lie against", "[role=dialog]")
+    assert person.violations() == []
+    person.tap("button", "Save the tray")
+    person.until(lambda: person.driver.find_elements("css selector", "[role=dialog]") == [], "the tray to be kept")
+    person.tap("button", "Water, jug to cup")
+    person.tap("button", "What makes it unsafe", "[role=dialog]")
+    assert person.find("field", "Its sort, in a word of yours", "[role=dialog]").get_attribute("value") == "cloths"
+    assert person.ticked("a bag or film a face can lie against", "[role=dialog]")
+    person.tap("button", "A second one at the level of Tove")
+    person.wait_to_see("needs what the cupboard has not free: jug, container")
+
+
 def test_the_household_goes_out_and_comes_in_again(at_demo: Person, tmp_path: Path) -> None:
     import json
     import urllib.request

@@ -15,6 +15,7 @@ from zither_awl.core.concentration import episode_stats
 from zither_awl.core.finding import Action, Finding
 from zither_awl.core.reasons import Reason
 from zither_awl.core.safety import ALLOWANCES, Stability, why_not_allowed
+from zither_awl.core.safety.nature import DECLARED, declared
 from zither_awl.core.safety.permissions import permission_of
 from zither_awl.core.saying import say
 from zither_awl.core.things.shapes import Box, Cylinder, Irregular, Shape, Solid, Sphere
@@ -181,6 +182,16 @@ def piece_out(piece: Shape | None) -> shelf_models.PieceOut | None:
 def _sizes(solid: Solid) -> list[float]:
     out = piece_out(solid)
     return out.sizes_mm if out else []
+
+
+def danger_out(kind: str) -> shelf_models.DangerOut:
+    """A hazard that can be declared, in words."""
+    return shelf_models.DangerOut(key=kind, text=declared(kind).text)
+
+
+def dangers_out() -> list[shelf_models.DangerOut]:
+    """Every hazard that can be declared, but for the allergens."""
+    return [danger_out(kind) for kind in DECLARED if kind != "allergen"]
 
 
 def tray_out(tray: Tray, house: House, today: date) -> shelf_models.TrayOut:

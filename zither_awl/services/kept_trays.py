@@ -167,6 +167,9 @@ def for_another(desk: Desk, tray_id: int, child_id: int, adult_id: int | None) -
             say("is at this very level: {child} can share {tray}.", child=child.name, tray=tray.name),
             say("Tick {child} under For.", child=child.name),
         )
+    if tried.short:
+        lacks = say("needs what the cupboard has not free: {short}.", short=together(tried.short, ", "))
+        raise _wrong("child_id", lacks, say("Open it in Make for {child}.", child=child.name))
     second = Wish(key=wish.key, level=tried.level.number, child_id=child.id)
     name = free_name(house, card, tried.level)
     return keep(desk, second, name, house.bin_name(tray.bin_id), frozenset({child.id}), adult_id)

@@ -5685,11 +5685,21 @@ export interface components {
             /** Bins */
             bins: components["schemas"]["BinOut"][];
             /** Hazards */
-            hazards: string[];
+            hazards: components["schemas"]["DangerOut"][];
             /** Tags */
             tags: string[];
             /** Trays */
             trays: components["schemas"]["TrayOut"][];
+        };
+        /**
+         * DangerOut
+         * @description A hazard that can be declared: its key, and what it is in words.
+         */
+        DangerOut: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
         };
         /**
          * DecideOut
@@ -11165,7 +11175,7 @@ export interface components {
             /** Bins */
             bins: string[];
             /** Dangers */
-            dangers: string[];
+            dangers: components["schemas"]["DangerOut"][];
             /** Drawn */
             drawn: {
                 [key: string]: string;

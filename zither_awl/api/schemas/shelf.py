@@ -189,6 +189,13 @@ class TrayOut(Out):
     front: list[FrontOut]
 
 
+class DangerOut(Out):
+    """A hazard that can be declared: its key, and what it is in words."""
+
+    key: str
+    text: str
+
+
 class BinIn(In):
     place: Annotated[str, Field(max_length=200)] = ""
     height_mm: Mm | None = None
@@ -218,7 +225,7 @@ class CupboardOut(Out):
     archived: list[TrayOut]
     areas: list[str]
     tags: list[str]
-    hazards: list[str]
+    hazards: list[DangerOut]
 
 
 class ActionIn(In):

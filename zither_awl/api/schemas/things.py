@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from zither_awl.api.schemas.base import Flag, In, Mm, Out, ReasonOut, Text, Whole
-from zither_awl.api.schemas.shelf import PieceIn, PieceOut
+from zither_awl.api.schemas.shelf import DangerOut, PieceIn, PieceOut
 from zither_awl.core.things.shapes import Softness
 
 Count = Annotated[int, Field(ge=1, le=1000), Whole]
@@ -219,7 +219,7 @@ class ThingsOut(Out):
     """By kind: the form it is drawn in."""
     subjects: list[str]
     allergens: list[str]
-    dangers: list[str]
+    dangers: list[DangerOut]
     bins: list[str]
 
 

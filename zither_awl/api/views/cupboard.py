@@ -6,7 +6,7 @@ from typing import Any
 
 from flask import Blueprint
 
-from zither_awl.api.answers import reasons_out, tray_out
+from zither_awl.api.answers import danger_out, dangers_out, reasons_out, tray_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.files import csv_file, report_out, rows_in
 from zither_awl.api.schemas.base import DoneOut
@@ -16,7 +16,6 @@ from zither_awl.api.schemas.shelf import BinIn, BinOut, ChildrenIn, CupboardOut,
 from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
 from zither_awl.core.safety.allergens import ALLERGENS
-from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.values import AREAS, TAGS, Bin, Card, Tray
 from zither_awl.formats import samples
 from zither_awl.services import cupboard, importing
@@ -36,7 +35,7 @@ def get_cupboard() -> CupboardOut:
         areas=list(AREAS),
         tags=list(TAGS),
         archived=[tray_out(t, house, today) for t in house.all_trays if t.archived],
-        hazards=[k for k in DECLARED if k != "allergen"] + [f"allergen:{a}" for a in ALLERGENS],
+        hazards=[*dangers_out(), *(danger_out(f"allergen:{each}") for each in ALLERGENS)],
     )
 
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from flask import Blueprint, Response, request, session
 
-from zither_awl.api.answers import reasons_out
+from zither_awl.api.answers import dangers_out, reasons_out
 from zither_awl.api.context import adult_id, desk
 from zither_awl.api.files import csv_file, report_out, rows_in
 from zither_awl.api.make_answers import component_out
@@ -38,7 +38,6 @@ from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
 from zither_awl.core.errors import NotFound
 from zither_awl.core.safety.allergens import ALLERGENS, allergen_named
-from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.saying import say
 from zither_awl.core.things.component import Component, Inside
 from zither_awl.core.things.kinds import KINDS, kind_of
@@ -83,7 +82,7 @@ def get_things() -> ThingsOut:
         drawn={name: kind.drawn for name, kind in KINDS.items()},
         subjects=sorted(SUBJECTS),
         allergens=list(ALLERGENS),
-        dangers=sorted(k for k in DECLARED if k != "allergen"),
+        dangers=dangers_out(),
         bins=[b.name for b in house.bins],
     )
 

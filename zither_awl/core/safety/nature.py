@@ -65,7 +65,7 @@ DECLARED: dict[str, tuple[int | None, Supervision, str, str]] = {
     "glass": (18, "near", say("glass or china that can break"), src.COMMON_PRACTICE),
     "sharp": (30, "touch", say("a blade or point"), src.COMMON_PRACTICE),
     "dull-blade": (30, "near", say("a dull blade with a handle"), src.COMMON_PRACTICE),
-    "heat": (48, "touch", "heat", src.COMMON_PRACTICE),
+    "heat": (48, "touch", say("something hot enough to burn"), src.COMMON_PRACTICE),
     "hob": (
         96,
         "touch",

@@ -11,6 +11,8 @@ import { unitOf } from '@/lib/measure'
 import { refresh } from '@/lib/queries'
 import type { WeighButton } from '@/ui/weighing'
 import { bodyOf, draftOf, type Draft } from './thing'
+import { Fold } from '@/ui/Fold'
+import { Picks } from '@/ui/Picks'
 import { Option, SelectField } from '@/ui/Select'
 import { Tick } from '@/ui/Tick'
 
@@ -54,14 +56,18 @@ export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: S
         <div className={grid}>
           <SelectField label={say('Firm, soft or cloth')} value={draft.softness} onChoose={(picked) => put('softness', picked)}>{['firm', 'soft', 'cloth'].map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
           <SelectField label={say('A magnet or cell is')} value={draft.sealed} onChoose={(picked) => put('sealed', picked)}>{['', 'screwed', 'glued', 'sewn'].map((each) => <Option key={each} value={each}>{each ? say('{each} in', { each }) : say('loose')}</Option>)}</SelectField>
-          <Field label={say('Allergens')} value={draft.allergens} error={problem?.of('allergens')} onChange={(event) => put('allergens', event.target.value)} />
-          <Field label={say('Other hazards')} value={draft.dangers} error={problem?.of('dangers')} hint={say('Known: {slice}…', { slice: all.dangers.slice(0, 6).join(', ') })} onChange={(event) => put('dangers', event.target.value)} />
         </div>
         <div className="flex flex-wrap gap-x-6">
           <Tick label={say('It can break')} checked={draft.breakable} onChange={(checked) => put('breakable', checked)} />
           <Tick label={say('It is or holds a magnet')} checked={draft.magnet} onChange={(checked) => put('magnet', checked)} />
           <Tick label={say('It holds a button cell')} checked={draft.cell} onChange={(checked) => put('cell', checked)} />
         </div>
+        <Fold title={say('Allergens and other hazards')} titleClass="py-1 font-semibold text-woad">
+          <div className="flex flex-col gap-3 pt-2">
+            <Picks legend={say('Allergens')} all={all.allergens.map((each) => [each, word(each)] as const)} picked={draft.allergens} onPick={(allergens) => put('allergens', allergens)} />
+            <Picks legend={say('Other hazards')} all={all.dangers.map((each) => [each.key, each.text] as const)} picked={draft.dangers} onPick={(dangers) => put('dangers', dangers)} />
+          </div>
+        </Fold>
       </fieldset>
       {thing.hazards.length > 0 && <Notice tone="should"><Why reasons={thing.hazards} numbers={false} />{thing.emergency && <p className="mt-2 font-semibold text-madder">{thing.emergency}</p>}</Notice>}
       <p className="text-sm text-ink-2">{sayRich('Not sure whether it is a small part? Print the paper gauge: <a>A4</a>, <b>Letter</b>.', { a: (inner) => <a className="text-woad underline" href="/api/gauge.pdf" target="_blank" rel="noreferrer">{inner}</a>, b: (inner) => <a className="text-woad underline" href="/api/gauge.pdf?paper=letter" target="_blank" rel="noreferrer">{inner}</a> })}</p>

@@ -9,6 +9,7 @@ import { refresh } from '@/lib/queries'
 import { fromMm, toMm, type Lengths } from '@/lib/words'
 import { Fold } from '@/ui/Fold'
 import { Option, SelectField } from '@/ui/Select'
+import { Picks } from '@/ui/Picks'
 import { Tick } from '@/ui/Tick'
 
 type Tray = Schemas['TrayOut']
@@ -120,8 +121,8 @@ function Links({ draft, set, cupboard, tray, problem }: Part & { cupboard: Cupbo
   return (
     <Fold title={say('What makes it unsafe, what it follows from, its sort, tags and bin')} titleClass="py-1 font-semibold text-woad">
       <div className="flex flex-col gap-3 pt-2">
-        <Picks legend={say('Unsafe because of')} all={cupboard.hazards.map((each) => [each, each.replace('allergen:', 'allergen: ')] as const)} picked={draft.hazards} onPick={(hazards) => set({ hazards })} />
-        <Picks legend={say('Tags')} all={cupboard.tags.map((each) => [each, each] as const)} picked={draft.tags} onPick={(tags) => set({ tags })} />
+        <Picks legend={say('Unsafe because of')} all={cupboard.hazards.map((each) => [each.key, each.text] as const)} picked={draft.hazards} onPick={(hazards) => set({ hazards })} />
+        <Picks legend={say('Tags')} all={cupboard.tags.map((each) => [each, word(each)] as const)} picked={draft.tags} onPick={(tags) => set({ tags })} />
         <Field label={say('Bin')} value={draft.bin} error={problem?.of('bin')} onChange={(event) => set({ bin: event.target.value })} />
         <SelectField label={say('Follows from')} value={draft.follows[0] ?? ''} error={problem?.of('follows')} onChoose={(picked) => set({ follows: picked ? [Number(picked)] : [] })}>
           <Option value="">{say('nothing')}</Option>{others.map((each) => <Option key={each.id} value={each.card.id}>{each.name}</Option>)}
@@ -143,20 +144,5 @@ function Sort({ draft, set, problem, sorts }: Part & { sorts: readonly string[] 
       />
       <datalist id="tray-sorts">{known.map((each) => <option key={each} value={each}>{word(each)}</option>)}</datalist>
     </>
-  )
-}
-
-type PicksProps<T extends string | number> = { legend: string; all: readonly (readonly [T, string])[]; picked: readonly T[]; onPick: (next: T[]) => void }
-
-function Picks<T extends string | number>({ legend, all, picked, onPick }: PicksProps<T>) {
-  return (
-    <fieldset>
-      <legend className="text-sm font-semibold">{legend}</legend>
-      <div className="flex flex-wrap gap-x-5">
-        {all.map(([value, label]) => (
-          <Tick key={value} label={label} checked={picked.includes(value)} onChange={(checked) => onPick(checked ? [...picked, value] : picked.filter((each) => each !== value))} />
-        ))}
-      </div>
-    </fieldset>
   )
 }

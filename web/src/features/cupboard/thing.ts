@@ -14,7 +14,7 @@ export const said = (thing: Thing, field: string, values: Partial<Thing>): Thing
 export type Draft = Record<
   'name' | 'kind' | 'count' | 'shape' | 'sizes' | 'mass_g' | 'softness' | 'material' | 'inside_depth' | 'inside_top' | 'inside_bottom'
   | 'inside_across' | 'marks' | 'density_g_ml' | 'stock_ml' | 'per_use' | 'sealed' | 'cord_mm' | 'cost' | 'came_from' | 'bin' | 'colours'
-  | 'allergens' | 'dangers' | 'subject' | 'box_months', string> & { breakable: boolean; magnet: boolean; cell: boolean }
+  | 'subject' | 'box_months', string> & { allergens: string[]; dangers: string[]; breakable: boolean; magnet: boolean; cell: boolean }
 
 const text = (value: number | null | undefined): string => (value === null || value === undefined ? '' : String(Math.round(value * 100) / 100))
 type Unit = Parameters<typeof shownIn>[0]
@@ -28,7 +28,7 @@ export const draftOf = (thing: Thing): Draft => ({
   inside_across: shown('mm', thing.inside?.across_mm), marks: (thing.inside?.marks ?? []).map((mark) => `${shown('ml', mark.ml)}:${shown('mm', mark.mm)}`).join(', '),
   density_g_ml: text(thing.density_g_ml), stock_ml: shown('ml', thing.stock_ml), per_use: text(thing.per_use), sealed: thing.sealed,
   cord_mm: shown('mm', thing.cord_mm), subject: word(thing.subject), box_months: text(thing.box_months), cost: text(thing.cost), came_from: thing.came_from, bin: thing.bin, colours: thing.colours.map(word).join(', '),
-  allergens: thing.allergens.map(word).join(', '), dangers: thing.dangers.join(', '), breakable: thing.breakable, magnet: thing.magnet, cell: thing.cell,
+  allergens: thing.allergens, dangers: thing.dangers, breakable: thing.breakable, magnet: thing.magnet, cell: thing.cell,
 })
 
 const number = (written: string): number | null => (written.trim() === '' ? null : Number(written.trim().replace(',', '.')))
@@ -42,7 +42,7 @@ const MENDS: Partial<Record<keyof Draft, string>> = {
 /** What is sent: what was changed by hand is no longer assumed. */
 export function bodyOf(draft: Draft, thing: Thing): Schemas['ComponentIn'] {
   const before = draftOf(thing)
-  const mended = new Set((Object.keys(draft) as (keyof Draft)[]).filter((key) => draft[key] !== before[key]).map((key) => MENDS[key] ?? key))
+  const mended = new Set((Object.keys(draft) as (keyof Draft)[]).filter((key) => String(draft[key]) !== String(before[key])).map((key) => MENDS[key] ?? key))
   const depth = kept('mm', draft.inside_depth)
   const top = kept('mm', draft.inside_top)
   return {
@@ -55,7 +55,7 @@ export function bodyOf(draft: Draft, thing: Thing): Schemas['ComponentIn'] {
     },
     density_g_ml: number(draft.density_g_ml), stock_ml: draft.stock_ml === before.stock_ml ? thing.stock_ml : kept('ml', draft.stock_ml), per_use: number(draft.per_use),
     sealed: draft.sealed as '', cord_mm: draft.cord_mm === before.cord_mm ? thing.cord_mm : kept('mm', draft.cord_mm), subject: keyOf(draft.subject), box_months: number(draft.box_months), cost: number(draft.cost), came_from: draft.came_from, bin: draft.bin,
-    colours: list(draft.colours).map(keyOf), allergens: list(draft.allergens).map(keyOf), dangers: list(draft.dangers),
+    colours: list(draft.colours).map(keyOf), allergens: draft.allergens, dangers: draft.dangers,
     assumed: thing.assumed.filter((name) => !mended.has(name)),
   }
 }
