@@ -110,6 +110,7 @@ def read(typed: str) -> Said:
     found, sure = kind_meant(words[:head])
     if found is None and head < len(words):
         found, sure = kind_meant(words)
+    sure = sure or (bool(found) and _before_comma(told.rest) == found)
     kind = found.kind if found else None
     there = _there(words)
     beside = tuple(word for at, word in enumerate(there) if found is None or not found.start <= at < found.end)
@@ -129,6 +130,13 @@ def read(typed: str) -> Said:
         allergens=held(kind, there) if kind else (),
         many=told.count is None and found is not None and _plural(words, found),
     )
+
+
+def _before_comma(text: str) -> Match | None:
+    """What is meant before the first comma, where that is sure: what stands behind it describes."""
+    first, comma, _ = text.partition(",")
+    found, sure = kind_meant(tokens(first)) if comma else (None, False)
+    return found if sure else None
 
 
 def understood(typed: str, kind: str = "") -> Component:
@@ -227,14 +235,22 @@ def _described_last(text: str) -> str:
 
 
 def _fronted(words: tuple[str, ...]) -> tuple[str, ...]:
-    """Colours that stand last are put first: "chalk sticks white"."""
+    """Colours that stand last are put first, and what a thing is of: "chalk sticks white", "teething ring wood"."""
     last = next((n for n, word in enumerate(reversed(words)) if word not in HUES), len(words))
+    if not last and words[-1:] and words[-1] in OF_IT:
+        found = matches(words)
+        named = any(m.end == len(words) - 1 for m in found)
+        last = int(named and not any(m.end == len(words) and m.length > 1 for m in found))
     return (*words[len(words) - last :], *words[: len(words) - last]) if last < len(words) else words
 
 
+OF_IT = listed(
+    "wood, metal, plastic, wool, felt, cotton, china, silicone, leather, wicker, bamboo, steel, brass, stone"
+)
+"""What a thing may be of, said behind it; glass, paper and tin are things themselves."""
 PORTIONS = listed(
     "packet, sachet, sheet, scrap, slice, strip, offcut, chunk, wedge, quarter, half, segment, tube, stick, roll, pad, "
-    "punnet"
+    "punnet, bit, peeling, shaving, clipping, crumb, remnant"
 )
 AS_MATERIAL = ("tube", "stick", "roll")
 """A portion of a substance, but a thing of its own where a material goes before it: a cardboard tube."""
@@ -249,7 +265,7 @@ def _portion(words: tuple[str, ...]) -> tuple[str, ...]:
     if not last or any(m.end == len(words) and m.length > 1 for m in found):
         return words
     whole = [m for m in found if m.end == len(words) - 1]
-    bare = last in AS_MATERIAL and words[-2:-1] and words[-2] in DESCRIBES
+    bare = last in AS_MATERIAL and words[-2:-1] and words[-2] in DESCRIBES - {"paper"}
     return words[:-1] if whole and not bare else words
 
 

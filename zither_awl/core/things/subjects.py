@@ -116,6 +116,7 @@ STATES: Final[dict[str, tuple[str, ...]]] = {
     "electric": listed("electric, electrical, light bulb, light bulbs, mains, plug in, electrico, electrica"),
     "battery": listed(
         "battery operated, battery powered, light up, flashing, musical, electronic, singing, talking, led, "
+        "plays music, lights up, that sings, that plays, "
         "digital, a pilas, con luz"
     ),
     "magnetic": listed(
@@ -140,6 +141,7 @@ STATES: Final[dict[str, tuple[str, ...]]] = {
 
 HARMLESS: Final = listed(
     "concentrate, granules, tabs, burst, manual, tip, tips, tipped, pump, wavy, dots, curved, straight, "
+    "unbreakable, graded, outdoor, indoor, child, kids, crank, "
     "handle, handles, "
     "old, new, used, clean, empty, spare, plain, simple, assorted, mixed, various, different, matching, "
     "identical, same, nice, pretty, lovely, favourite, favorite, good, round, square, oval, flat, "
