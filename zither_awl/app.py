@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import mimetypes
 import secrets
 from pathlib import Path
@@ -135,6 +136,8 @@ VIEWS = (
     groups,
     telling,
 )
+WORTH_PACKING = 1400
+"""Bytes: what fits into one packet of the network is no shorter for being packed."""
 FOREVER = "public, max-age=31536000, immutable"
 
 # Bare Python 3.11 does not know these everywhere.
@@ -194,7 +197,8 @@ def create_app(
     for at_the_end in (heard, decided):
         app.teardown_request(at_the_end)
     _serve_pages(app)
-    for after in (_headers, in_their_units):
+    # What is named last is done first.
+    for after in (_packed, _headers, in_their_units):
         app.after_request(after)
     return app
 
@@ -274,6 +278,18 @@ def _send(path: str) -> Response:
             answer.vary.add("Accept-Encoding")
             return answer
     return send_from_directory(STATIC, path)
+
+
+def _packed(answer: Response) -> Response:
+    """A long answer of the API as gzip where the browser takes it: a third to a tenth as long for a tablet."""
+    shown = answer.is_json and not answer.is_streamed and "Content-Disposition" not in answer.headers
+    long = shown and (answer.content_length or 0) >= WORTH_PACKING
+    if long:
+        answer.vary.add("Accept-Encoding")
+    if long and request.accept_encodings.quality("gzip") > 0 and "Content-Encoding" not in answer.headers:
+        answer.set_data(gzip.compress(answer.get_data(), compresslevel=4, mtime=0))
+        answer.headers["Content-Encoding"] = "gzip"
+    return answer
 
 
 def _headers(answer: Response) -> Response:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import json
 import re
 import subprocess
@@ -119,6 +120,21 @@ def test_built_files_are_compressed_and_kept_for_ever_by_their_hashed_names(clie
         assert "immutable" in answer.headers["Cache-Control"]
         assert answer.content_type.startswith("text/javascript")
         answer.close()
+
+
+@pytest.mark.parametrize(
+    ("path", "wanted", "got"),
+    [("catalogue", "gzip", "gzip"), ("catalogue", "identity", None), ("session", "gzip", None)],
+)
+def test_long_answers_are_packed_for_whoever_takes_them(
+    client: Client, path: str, wanted: str, got: str | None
+) -> None:
+    answer = client.flask.get(f"/api/{path}", base_url=HOME, headers={"Accept-Encoding": wanted})
+    assert answer.headers.get("Content-Encoding") == got
+    data = gzip.decompress(answer.data) if got else answer.data
+    plain = client.flask.get(f"/api/{path}", base_url=HOME).data
+    assert json.loads(data).keys() == json.loads(plain).keys()
+    assert int(answer.headers["Content-Length"]) == len(answer.data) <= len(plain)
 
 
 def test_a_file_outside_the_built_folder_is_not_served(client: Client) -> None:
