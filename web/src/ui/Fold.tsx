@@ -11,8 +11,8 @@ export function Fold({ title, children, className, titleClass, open = false, onO
   const [opened, setOpened] = useState(open)
   return (
     <Collapsible.Root className={className} open={opened} onOpenChange={(now) => { setOpened(now); onOpen?.(now) }}>
-      <Collapsible.Trigger className={cx('group inline-flex min-h-6 max-w-full items-baseline gap-1 text-left', titleClass)}>
-        <ChevronRight size={14} aria-hidden className="no-print mt-1 shrink-0 self-start transition-transform group-data-[state=open]:rotate-90" />
+      <Collapsible.Trigger className={cx('group inline-flex min-h-control max-w-full items-center gap-1 text-left', titleClass)}>
+        <ChevronRight size={14} aria-hidden className="no-print shrink-0 transition-transform group-data-[state=open]:rotate-90" />
         <span className="min-w-0">{title}</span>
       </Collapsible.Trigger>
       {opened && <Collapsible.Content>{children}</Collapsible.Content>}

@@ -34,7 +34,7 @@ function Folded({ reasons, numbers, more }: { reasons: readonly Reason[]; number
     <div className="flex flex-col gap-2">
       {reasons.map((reason, at) => <p key={at}>{reason.text}</p>)}
       {(behind.length > 0 || more) && (
-        <Fold title={say('How this is reckoned')} className="text-sm" titleClass="py-1 text-ink-2">
+        <Fold title={say('How this is reckoned')} className="text-sm" titleClass="text-ink-2">
           <ul className="flex flex-col gap-3 pt-1">{behind.map((reason, at) => <li key={at}>{behind.length > 1 && <p className="text-ink-2">{reason.text}</p>}<Reckoned reason={reason} numbers={numbers} /></li>)}</ul>
           {more && <p className="pt-2 text-ink-2">{more}</p>}
         </Fold>

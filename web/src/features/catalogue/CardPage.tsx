@@ -109,7 +109,7 @@ function Levels({ card }: { card: Card }) {
 
 function Rungs({ label, rungs, onGo, none }: { label: string; rungs: Card['follows']; onGo: Go; none: string }) {
   if (rungs.length === 0) return none ? <p className="text-ink-2">{none}</p> : null
-  return <p>{label}: {rungs.map((each) => <button key={`${each.key}${each.level}`} type="button" className="mr-2 min-h-6 text-woad underline underline-offset-2" onClick={() => onGo(each.key)}>{each.name}{label === 'It follows' && `, ${each.level_name.toLowerCase()}`}</button>)}</p>
+  return <p>{label}: {rungs.map((each) => <button key={`${each.key}${each.level}`} type="button" className="mr-2 min-h-control text-woad underline underline-offset-2" onClick={() => onGo(each.key)}>{each.name}{label === 'It follows' && `, ${each.level_name.toLowerCase()}`}</button>)}</p>
 }
 
 function Ours({ card, busy, onDrop }: { card: Card; busy: boolean; onDrop: () => void }) {

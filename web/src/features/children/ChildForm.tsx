@@ -110,7 +110,7 @@ function Moves({ draft, set }: Part) {
 
 function Measured({ draft, set, lengths, problem }: Part & { lengths: Lengths; problem: Problem | null }) {
   return (
-    <Fold title={say('Measured height and weight (optional)')} titleClass="py-1 font-semibold text-woad">
+    <Fold title={say('Measured height and weight (optional)')} titleClass="font-semibold text-woad">
       <p className="mb-2 text-sm text-ink-2">{say('Without it the median for the age is taken, and for hazards a taller one. A default for reach, never a judgement of growth.')}</p>
       <div className="grid grid-cols-3 gap-3 max-[500px]:grid-cols-1">
         <Field label={say('Height')} unit={lengths} inputMode="decimal" value={draft.tall} error={problem?.of('stature_mm')} onChange={(event) => set({ tall: event.target.value })} />
@@ -123,7 +123,7 @@ function Measured({ draft, set, lengths, problem }: Part & { lengths: Lengths; p
 
 function More({ draft, set }: Part) {
   return (
-    <Fold title={say('Allergies, what the child loves now, language, days (optional)')} titleClass="py-1 font-semibold text-woad">
+    <Fold title={say('Allergies, what the child loves now, language, days (optional)')} titleClass="font-semibold text-woad">
       <div className="flex flex-col gap-3 pt-1">
         <SelectField label={say('Growth table')} value={draft.sex} hint={say('Only to estimate height and weight when nobody measured; left open, both are averaged.')} onChoose={(picked) => set({ sex: picked as Draft['sex'] })}>
           <Option value="">{say('not said')}</Option><Option value="female">{say('girls')}</Option><Option value="male">{say('boys')}</Option>

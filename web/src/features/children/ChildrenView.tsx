@@ -83,7 +83,7 @@ function Leaving({ child, onDone }: { child: Child; onDone: () => void }) {
   return (
     <div className="mt-5 flex flex-col gap-3 border-t border-line pt-4">
       <Button className="self-start" onClick={() => void archive.run()}>{say('Archive {child}, with the record', { child: child.name })}</Button>
-      <Fold title={say('Delete for good')} titleClass="py-1 text-madder">
+      <Fold title={say('Delete for good')} titleClass="text-madder">
         <p className="my-2 text-sm text-ink-2">{say('Everything written about {child} is deleted, and the undo list with it. This cannot be undone. Pictures of the work {child} is in go too. Copies of the house made before still hold {child}; the last of them is let go of in two months, here and in the second folder. Copies you made yourself, and files you saved, are yours to delete.', { child: child.name })}</p>
         <div className="flex flex-wrap items-end gap-2">
           <Field label={say('Write {child} to delete', { child: child.name })} value={name} error={remove.failed?.message} onChange={(event) => setName(event.target.value)} />

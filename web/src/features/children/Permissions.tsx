@@ -21,7 +21,7 @@ export function Permissions() {
         {now.map(({ child, given }) => <li key={given.id}><p className="font-semibold">{child.name}: {word(given.work)}</p><Given child={child} given={given} /></li>)}
       </ul>
       {gone.length > 0 && (
-        <Fold title={say('Withdrawn')} className="mt-2" titleClass="py-1 text-woad">
+        <Fold title={say('Withdrawn')} className="mt-2" titleClass="text-woad">
           <ul className="text-[0.9375rem] text-ink-2">{gone.map(({ child, given }) => <li key={given.id}>{say('{child}: {work}, withdrawn {withdrawn_on}', { child: child.name, work: sentence(given.work), withdrawn_on: given.withdrawn_on && calendarDay(given.withdrawn_on) })}</li>)}</ul>
         </Fold>
       )}

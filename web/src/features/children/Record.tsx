@@ -122,7 +122,7 @@ function Weeks({ weeks, verdict, low, high }: { weeks: readonly Schemas['WeekOut
       </svg>
       <p className="text-ink-2">{say('{verdict}. Only work somebody wrote down is in it; freely chosen work has no norm.', { verdict: sentence(verdict) })}</p>
       {low !== null && high !== null && (
-        <Fold title={say('How this is reckoned')} className="text-sm text-ink-2" titleClass="py-1">
+        <Fold title={say('How this is reckoned')} className="text-sm text-ink-2">
           <p>{say('The line through the weekly medians, after Theil and Sen, rises by {low} to {high} minutes a week (99 % interval, wider where one week resembles the last). It is called growing or shrinking from twelve weeks on, and only when three weekly looks agree.', { low: plain(low, 2), high: plain(high, 2) })}</p>
         </Fold>
       )}

@@ -73,7 +73,7 @@ function Changed({ rows }: { rows: readonly Row[] }) {
 
 function Good({ rows }: { rows: readonly Row[] }) {
   return (
-    <Fold title={say('The good rows')} titleClass="py-1 font-semibold text-woad">
+    <Fold title={say('The good rows')} titleClass="font-semibold text-woad">
       <ul className="columns-2 text-[0.9375rem] max-[600px]:columns-1">
         {rows.map((row) => <li key={row.number}>{row.cells.name ?? [row.cells.child, row.cells.tray, row.cells.day, row.cells.began].join(', ')}</li>)}
       </ul>

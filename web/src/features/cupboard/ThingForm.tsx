@@ -62,7 +62,7 @@ export function ThingForm({ thing, all, onSaved, weigh }: { thing: Thing; all: S
           <Tick label={say('It is or holds a magnet')} checked={draft.magnet} onChange={(checked) => put('magnet', checked)} />
           <Tick label={say('It holds a button cell')} checked={draft.cell} onChange={(checked) => put('cell', checked)} />
         </div>
-        <Fold title={say('Allergens and other hazards')} titleClass="py-1 font-semibold text-woad">
+        <Fold title={say('Allergens and other hazards')} titleClass="font-semibold text-woad">
           <div className="flex flex-col gap-3 pt-2">
             <Picks legend={say('Allergens')} all={all.allergens.map((each) => [each, word(each)] as const)} picked={draft.allergens} onPick={(allergens) => put('allergens', allergens)} />
             <Picks legend={say('Other hazards')} all={all.dangers.map((each) => [each.key, each.text] as const)} picked={draft.dangers} onPick={(dangers) => put('dangers', dangers)} />

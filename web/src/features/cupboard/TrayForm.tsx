@@ -119,7 +119,7 @@ function Piece({ draft, set, problem }: Part) {
 function Links({ draft, set, cupboard, tray, problem }: Part & { cupboard: Cupboard; tray: Tray | null }) {
   const others = cupboard.trays.filter((each) => each.id !== tray?.id)
   return (
-    <Fold title={say('What makes it unsafe, what it follows from, its sort, tags and bin')} titleClass="py-1 font-semibold text-woad">
+    <Fold title={say('What makes it unsafe, what it follows from, its sort, tags and bin')} titleClass="font-semibold text-woad">
       <div className="flex flex-col gap-3 pt-2">
         <Picks legend={say('Unsafe because of')} all={cupboard.hazards.map((each) => [each.key, each.text] as const)} picked={draft.hazards} onPick={(hazards) => set({ hazards })} />
         <Picks legend={say('Tags')} all={cupboard.tags.map((each) => [each, word(each)] as const)} picked={draft.tags} onPick={(tags) => set({ tags })} />

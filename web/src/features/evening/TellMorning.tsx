@@ -89,7 +89,7 @@ function ChildTold({ child, watch, pieces, setPieces, clock }: ChildToldProps) {
             <Button size="touch" aria-label={say('later, {each}', { each: each.name })} onClick={() => setPieces(change(pieces, n, { from: each.from + 5 }))}>{say('later')}</Button>
             <SelectField label={say('{each} ended', { each: each.name })} hideLabel value={each.work} onChoose={(picked) => setPieces(change(pieces, n, { work: picked }))}>{WORKS.map((work) => <Option key={work} value={work}>{word(work)}</Option>)}</SelectField>
             <Field label={say('A line about {each}', { each: each.name })} hideLabel placeholder={say('a line of words')} value={each.note} onChange={(event) => setPieces(change(pieces, n, { note: event.target.value }))} />
-            <Fold title={<>{say('Effort and parts')}<span className="sr-only">{' '}{say('of {each}', { each: each.name })}</span></>} className="w-full" titleClass="min-h-6 text-sm text-woad">
+            <Fold title={<>{say('Effort and parts')}<span className="sr-only">{' '}{say('of {each}', { each: each.name })}</span></>} className="w-full" titleClass="text-sm text-woad">
               <div className="grid grid-cols-3 gap-2 pt-1 max-[600px]:grid-cols-1">
                 <SelectField label={say('Effort with {each}', { each: each.name })} hideLabel value={each.effort} onChoose={(picked) => setPieces(change(pieces, n, { effort: picked as Effort }))}>{EFFORTS.map((one) => <Option key={one} value={one}>{one || say('effort not said')}</Option>)}</SelectField>
                 <Field label={say('Parts that went, {each}', { each: each.name })} hideLabel placeholder={say('parts that went')} value={each.parts} onChange={(event) => setPieces(change(pieces, n, { parts: event.target.value }))} />

@@ -139,7 +139,7 @@ function OwnAid({ lengths }: { lengths: Lengths }) {
     await refresh()
   })
   return (
-    <Fold title={say('A thing of your own')} className="no-print" titleClass="py-1 font-semibold text-woad">
+    <Fold title={say('A thing of your own')} className="no-print" titleClass="font-semibold text-woad">
       <form className="mt-2 flex flex-wrap items-end gap-3" noValidate onSubmit={(event) => { event.preventDefault(); void add.run() }}>
         <Field label={say('What')} value={name} maxLength={80} placeholder={say('folding step')} onChange={(event) => setName(event.target.value)} />
         <Field label={say('Room')} value={room} maxLength={40} onChange={(event) => setRoom(event.target.value)} />

@@ -40,7 +40,7 @@ export function PracticeFields({ told, usual, onTell, problem }: PracticeFieldsP
     onTell(Object.fromEntries(value === null || value === usual[name] ? rest : [...rest, [name, value]]))
   }
   return (
-    <Fold title={say('How this house changes its shelves')} titleClass="py-1 font-semibold text-woad">
+    <Fold title={say('How this house changes its shelves')} titleClass="font-semibold text-woad">
       <div className="flex flex-col gap-3 pt-1">
         <SelectField label={say('The shelves change')} value={holds('look')} onChoose={(picked) => set('look', picked)}>{LOOKS.map((each) => <Option key={each.value} value={each.value}>{each.label}</Option>)}</SelectField>
         {holds('look') === 'weekly' && (

@@ -62,7 +62,7 @@ function Printer({ press }: { press: Press }) {
         <Switch label={say('It does not answer')} checked={press.silent} onChange={(checked) => void steer.run({ silent: checked })} />
       </div>
       {press.jobs.length === 0 ? <p className="text-ink-2">{say('Nothing was printed yet. Under Paper: “Send to the label printer”.')}</p>
-        : <ul>{press.jobs.slice(0, 8).map((job) => <li key={job.number}><a className="inline-flex min-h-6 items-center text-woad underline underline-offset-2" href={`/api/stand-ins/printer/jobs/${job.number}.pdf`} target="_blank" rel="noreferrer">{say('Job {number}: {job}', { number: job.number, job: job.name })}</a> <span className="text-sm text-ink-3">{say('{ceil} kB', { ceil: Math.ceil(job.size / 1024) })}</span></li>)}</ul>}
+        : <ul>{press.jobs.slice(0, 8).map((job) => <li key={job.number}><a className="inline-flex min-h-control items-center text-woad underline underline-offset-2" href={`/api/stand-ins/printer/jobs/${job.number}.pdf`} target="_blank" rel="noreferrer">{say('Job {number}: {job}', { number: job.number, job: job.name })}</a> <span className="text-sm text-ink-3">{say('{ceil} kB', { ceil: Math.ceil(job.size / 1024) })}</span></li>)}</ul>}
       {steer.failed && <Notice tone="must" role="alert">{steer.failed.message}</Notice>}
     </div>
   )

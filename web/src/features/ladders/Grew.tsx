@@ -12,7 +12,7 @@ export function Grew({ grew, name, onPick }: { grew: Schemas['GrowthOut']; name:
         <ul className="mt-1 columns-2 gap-6 max-[900px]:columns-1">
           {grew.changes.map((each) => (
             <li key={each.kind + keyOf(each.step)} className="break-inside-avoid py-0.5">
-              <button type="button" className="min-h-6 text-left hover:underline" onClick={() => onPick(keyOf(each.by ?? each.step))}>{each.said}</button>
+              <button type="button" className="min-h-control text-left hover:underline" onClick={() => onPick(keyOf(each.by ?? each.step))}>{each.said}</button>
             </li>
           ))}
         </ul>

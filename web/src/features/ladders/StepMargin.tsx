@@ -223,5 +223,5 @@ function Others({ step, onPick }: { step: Step; onPick: (step: StepKey) => void 
 }
 
 function PickButton({ onClick, children }: { onClick: () => void; children: ReactNode }) {
-  return <button type="button" onClick={onClick} className="min-h-6 text-left text-woad underline underline-offset-4">{children}</button>
+  return <button type="button" onClick={onClick} className="min-h-control text-left text-woad underline underline-offset-4">{children}</button>
 }

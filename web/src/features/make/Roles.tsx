@@ -70,7 +70,7 @@ function Line({ role, things, send, weigh }: { role: Role; things: readonly Thin
         {counts && <Stepper role={role} send={send} />}
       </div>
       {role.shows && <p className="mt-0.5 text-sm text-ink-2">{say('It is to be: {shows}.', { shows: role.shows })}</p>}
-      <button type="button" className="float-right min-h-6 text-sm text-woad underline underline-offset-4" onClick={() => send({ type: 'left out', role: role.name })} aria-label={`${role.added ? say('Take it off') : say('Leave it out')}: ${role.name}`}>{role.added ? say('Take it off') : say('Leave it out')}</button>
+      <button type="button" className="float-right min-h-control text-sm text-woad underline underline-offset-4" onClick={() => send({ type: 'left out', role: role.name })} aria-label={`${role.added ? say('Take it off') : say('Leave it out')}: ${role.name}`}>{role.added ? say('Take it off') : say('Leave it out')}</button>
       {role.chosen === null && !role.optional && (
         <p className="mt-1 text-sm text-madder">{role.considered.length ? say('Nothing that would do is free.') : say('Nothing in the cupboard is {slice}.', { slice: role.needs.slice(0, 3).join(say(', or ')) })}</p>
       )}

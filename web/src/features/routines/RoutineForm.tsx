@@ -115,7 +115,7 @@ function StepFields({ step, number, pictures, routine, onSet }: StepFieldsProps)
         <Field label={say('How much')} value={step.amount} maxLength={60} onChange={(event) => onSet({ amount: event.target.value })} />
         <SelectField label={say('By')} value={step.who} onChoose={(picked) => onSet({ who: picked as Draft['who'] })}>{DOERS.map(([value, label]) => <Option key={value} value={value}>{word(label)}</Option>)}</SelectField>
         <Field label={say('Timer')} unit="min" inputMode="decimal" value={step.timer} onChange={(event) => onSet({ timer: event.target.value })} />
-        <Fold title={<>{say('Its picture, what it hangs on, piles, what to mind')}<span className="sr-only">{say(', of step {number}', { number })}</span></>} className="col-span-full" titleClass="min-h-6 text-[0.9375rem] text-woad">
+        <Fold title={<>{say('Its picture, what it hangs on, piles, what to mind')}<span className="sr-only">{say(', of step {number}', { number })}</span></>} className="col-span-full" titleClass="text-[0.9375rem] text-woad">
           <div className="grid grid-cols-2 gap-2 pt-2 max-[600px]:grid-cols-1">
             <SelectField label={say('Picture')} value={step.picture} onChoose={(picked) => onSet({ picture: picked })}><Option value="">{say('none')}</Option>{pictures.map((each) => <Option key={each} value={each}>{word(each)}</Option>)}</SelectField>
             <Field label={say('Only if')} hint={say('For example: it is wet')} value={step.onlyIf} maxLength={60} onChange={(event) => onSet({ onlyIf: event.target.value })} />

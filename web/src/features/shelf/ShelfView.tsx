@@ -186,7 +186,7 @@ function UnitTab({ each, here, shelf, plan, onGo }: { each: Unit; here: boolean;
   const musts = shelf.findings.filter((f) => f.severity === 'must' && f.spot.unit_id === each.id).length
   return (
     <button type="button" aria-current={here} onClick={() => onGo(each.id)}
-      className={cx('min-h-9 rounded-full border px-3.5 text-[0.9375rem]', here ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}
+      className={cx('min-h-control rounded-full border px-3.5 text-[0.9375rem]', here ? 'border-woad bg-woad-2 font-semibold' : 'border-edge bg-paper')}
     >
       {each.name}{musts > 0 && <span className="ml-1.5 font-semibold text-madder">{say('{n, plural, one {# finding} other {# findings}}', { n: musts })}</span>}
       {different > 0 && <span className="ml-1.5 font-semibold text-woad">{say('{n, plural, one {# difference} other {# differences}}', { n: different })}</span>}

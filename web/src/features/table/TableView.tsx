@@ -57,7 +57,7 @@ function Now({ table }: { table: Table }) {
       </div>
       {table.for_each.length > 0 && <p className="flex flex-wrap gap-x-5 gap-y-1 text-lg">{table.for_each.map((each) => <span key={each.child_id}><strong>{each.child}</strong> {each.pieces}</span>)}<span className="text-ink-2">{say('{in_the_bowl} in the bowl', { in_the_bowl: table.in_the_bowl })}</span></p>}
       <Why reasons={table.reasons} />
-      <Fold title={say('How it is shown')} titleClass="min-h-6 text-woad"><ol className="said list-decimal pl-6 text-lg">{table.script.map((each) => <li key={each}>{each}</li>)}</ol></Fold>
+      <Fold title={say('How it is shown')} titleClass="text-woad"><ol className="said list-decimal pl-6 text-lg">{table.script.map((each) => <li key={each}>{each}</li>)}</ol></Fold>
     </section>
   )
 }

@@ -13,7 +13,7 @@ type Words = Schemas['WordSetOut']
 export function Pictures({ words }: { words: Words }) {
   const with_ = words.words.filter((each) => each.photo).length
   return (
-    <Fold title={<>{say('Pictures: {with_} of {words}', { with_, words: words.words.length })}<span className="sr-only">, {words.name}</span></>} className="text-[0.9375rem]" titleClass="min-h-6 text-woad">
+    <Fold title={<>{say('Pictures: {with_} of {words}', { with_, words: words.words.length })}<span className="sr-only">, {words.name}</span></>} className="text-[0.9375rem]" titleClass="text-woad">
       <p className="my-1 text-sm text-ink-2">{say('Photographs of your own things. They stay on this machine.')}{' '}<Link className="text-woad underline" to={`/paper?kind=word-cards&key=set:${words.key}`}>{say('Word cards of {words}', { words: words.name })}</Link></p>
       <ul className="flex flex-col gap-1.5">{words.words.map((each) => <li key={each.key}><One set={words.key} word={each} /></li>)}</ul>
     </Fold>

@@ -79,7 +79,7 @@ function Unmet({ plan, planning }: { plan: Arranged; planning: Planning }) {
       {plan.unmet.map((each) => (
         <Notice key={each.text} tone="note">
           <p>{each.text}</p>
-          {each.reasons.length > 0 && <Fold title={say('Why')} titleClass="py-1 text-sm text-woad"><Why reasons={each.reasons} numbers={false} /></Fold>}
+          {each.reasons.length > 0 && <Fold title={say('Why')} titleClass="text-sm text-woad"><Why reasons={each.reasons} numbers={false} /></Fold>}
           <div className="mt-2"><Ways ways={each.ways} planning={planning} />{each.make_for !== null && <Link className="text-woad underline underline-offset-4" to={`/make?child=${each.make_for}`}>{say('Make something of it')}</Link>}</div>
         </Notice>
       ))}
