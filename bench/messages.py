@@ -38,7 +38,7 @@ from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import COLOURS, MATERIALS, SUBJECTS
 from zither_awl.core.values import AREAS, DEPTHS, PATTERNS, TAGS, Child
 from zither_awl.formats.paper.drawings import pictures
-from zither_awl.languages import CODES
+from zither_awl.languages import CODES, REGIONS
 from zither_awl.spoken import help_messages
 
 ROOT = Path(__file__).parents[1]
@@ -165,7 +165,22 @@ def read(code: str, part: str) -> dict[str, str]:
     """A table as it stands."""
     path = TABLES / code / f"{part}.json"
     told: dict[str, str] = json.loads(path.read_text(encoding="utf-8")) if path.exists() else {}
-    return told
+    return {**read(REGIONS[code], part), **told} if code in REGIONS else told
+
+
+def regional(code: str, part: str) -> dict[str, str]:
+    """What a region says otherwise, by the words and sentences of its region.json."""
+    region = json.loads((TABLES / code / "region.json").read_text(encoding="utf-8"))
+    words: dict[str, str] = region["words"]
+    found = re.compile(rf"\b(?:{'|'.join(sorted(map(re.escape, words), key=len, reverse=True))})\b", re.IGNORECASE)
+
+    def said(word: re.Match[str]) -> str:
+        own = words[word[0].lower()]
+        return own[0].upper() + own[1:] if word[0][0].isupper() else own
+
+    table = {english: found.sub(said, own) for english, own in read(REGIONS[code], part).items()}
+    table |= {english: own for english, own in region["exactly"].items() if english in table}
+    return {english: own for english, own in table.items() if own != read(REGIONS[code], part)[english]}
 
 
 def written(table: dict[str, str]) -> str:
@@ -178,7 +193,9 @@ def renew(codes: Iterable[str] = CODES[1:]) -> None:
     for code in codes:
         for part, find in FOUND.items():
             kept = read(code, part)
-            table = {english: kept.get(english, "") for english in find()}
+            table = (
+                {english: kept.get(english, "") for english in find()} if code not in REGIONS else regional(code, part)
+            )
             (TABLES / code / f"{part}.json").write_text(written(table), encoding="utf-8")
             print(f"{code}/{part}.json: {len(table)} messages, {sum(not own for own in table.values())} without words")
 

@@ -261,7 +261,8 @@ TALL_PX = """
 const small = (each) => { const box = each.getBoundingClientRect(); return box.height > 0 && box.height < arguments[0] }
 const all = [...document.querySelectorAll('main :is(button:not([role=checkbox], [role=switch]), [role=button])')]
 // The string of weeks draws to scale: what stands on it is told and opened in the list beside it as well.
-return all.filter((each) => !each.closest('[aria-label="The string of weeks"]')).filter(small).map((each) => (each.getAttribute('aria-label') ?? each.textContent).slice(0, 40))
+const asked = all.filter((each) => !each.closest('[aria-label="The string of weeks"]'))
+return asked.filter(small).map((each) => (each.getAttribute('aria-label') ?? each.textContent).slice(0, 40))
 """
 THUMB_PX, HAND_PX = 48, 40
 

@@ -109,7 +109,10 @@ def test_a_word_without_a_message_is_the_households_and_stays() -> None:
 @pytest.mark.parametrize(
     ("wished", "spoken"),
     [
-        (["es-MX"], "es"),
+        (["es-MX"], "es-419"),
+        (["es_AR.UTF-8"], "es-419"),
+        (["es-ES"], "es"),
+        (["es.UTF-8"], "es"),
         (["fr", "es"], "es"),
         (["de", "pt-BR"], "en"),
         (["es_ES.UTF-8"], "es"),

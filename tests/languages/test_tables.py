@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import json
 import re
 from collections.abc import Iterator
 from pathlib import Path
@@ -11,11 +12,11 @@ from typing import Any
 import pytest
 from icu4py.messageformat import MessageFormat
 
-from bench.messages import FOUND, PAGES, PROGRAM, read
+from bench.messages import FOUND, PAGES, PROGRAM, TABLES, read, regional
 from zither_awl.catalogue.walk import rooms
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.said import understood
-from zither_awl.languages import CODES, NAMES, language_of
+from zither_awl.languages import CODES, NAMES, REGIONS, language_of
 
 OTHERS = CODES[1:]
 _PLURAL = re.compile(r"\{(\w+), (?:plural|selectordinal)")
@@ -110,6 +111,15 @@ def test_what_a_kind_is_called_is_understood_as_that_kind(code: str) -> None:
     words = language_of(code).words
     taken_for = {name: understood(words[name]).kind for name in KINDS}
     assert {name: kind for name, kind in taken_for.items() if kind != name} == {}
+
+
+@pytest.mark.parametrize("code", REGIONS)
+@pytest.mark.parametrize("part", FOUND)
+def test_a_region_says_only_what_its_words_make_of_the_language(code: str, part: str) -> None:
+    kept = json.loads((TABLES / code / f"{part}.json").read_text(encoding="utf-8"))
+    assert kept == regional(code, part), "python -m bench.messages"
+    assert 0 < len(kept) < 100
+    assert not any(re.search(r"\b(?:coger|coge|ordenador|vosotros|zumo)\b", own) for own in read(code, part).values())
 
 
 def test_every_language_calls_itself() -> None:

@@ -17,9 +17,11 @@ from typing import Any
 
 from zither_awl.core.saying import ENGLISH, Language, decimal
 
-CODES = (ENGLISH, "es")
+CODES = (ENGLISH, "es", "es-419")
 """Every language, English first."""
-NAMES = {ENGLISH: "English", "es": "Español"}
+REGIONS = {"es-419": "es"}
+"""A language as it is spoken in a region, and the one it is like but for some words: its tables hold only those."""
+NAMES = {ENGLISH: "English", "es": "Español", "es-419": "Español de América"}
 """What each calls itself."""
 PSEUDO = "en-XA"
 """No language: every message in brackets and with accents, to find what was never said by a message."""
@@ -50,7 +52,7 @@ def table(code: str, part: str) -> Mapping[str, str]:
     """One file of a language: English to its own."""
     file = files(__name__).joinpath(code, f"{part}.json")
     read: dict[str, str] = json.loads(file.read_text("utf-8")) if file.is_file() else {}
-    return read
+    return {**table(REGIONS[code], part), **read} if code in REGIONS else read
 
 
 def told(value: Any) -> Any:
@@ -70,13 +72,14 @@ def point_read() -> str:
 
 
 def best_of(wished: Iterable[str]) -> str:
-    """The first wished language that is spoken here ("es-MX" is Spanish), else English."""
+    """The first wished language that is spoken here, else English. "es-MX" is Spanish as in the Americas."""
     for wish in wished:
         if wish == PSEUDO:
             return PSEUDO
-        code = re.split("[-_.]", wish.strip().lower())[0]
+        code, *more = re.split("[-_.]", wish.strip().lower())
         if code in CODES:
-            return code
+            elsewhere = bool(more) and re.fullmatch("[a-z]{2}|419", more[0]) is not None and more[0] != code
+            return next((region for region, like in REGIONS.items() if elsewhere and like == code), code)
     return ENGLISH
 
 

@@ -3,10 +3,15 @@ import { IntlMessageFormat } from 'intl-messageformat'
 
 export type Values = Record<string, string | number | null | undefined | false>
 
-export const LANGUAGES = { en: 'English', es: 'Español' } as const
+export const LANGUAGES = { 'en': 'English', 'es': 'Español', 'es-419': 'Español de América' } as const
 export type Language = keyof typeof LANGUAGES | 'en-XA'
-const LOCALES: Record<Language, string> = { 'en': 'en-GB', 'es': 'es-ES', 'en-XA': 'en-GB' }
-const TABLES = { es: () => Promise.all([import('@languages/es/page.json'), import('@languages/es/words.json')]) } as const
+const LOCALES: Record<Language, string> = { 'en': 'en-GB', 'es': 'es-ES', 'es-419': 'es-419', 'en-XA': 'en-GB' }
+type Table = { default: Readonly<Record<string, string>> }
+const spanish = (): Promise<Table[]> => Promise.all([import('@languages/es/page.json'), import('@languages/es/words.json')])
+const american = (): Promise<Table[]> => Promise.all([import('@languages/es-419/page.json'), import('@languages/es-419/words.json')])
+/** The tables of a language, each over the one before: what a region says otherwise lies over what it is like. */
+const TABLES = { 'es': async () => [await spanish()], 'es-419': () => Promise.all([spanish(), american()]) } as const
+const laid = (tables: readonly Table[][], at: 0 | 1): Readonly<Record<string, string>> => Object.assign({}, ...tables.map((each) => each[at]?.default)) as Record<string, string>
 const KEPT = 'zither-awl-language'
 
 let now: Language = 'en'
@@ -28,7 +33,7 @@ export const inOrder = (a: string, b: string): number => (collator ??= new Intl.
 const known = (code: string): code is Language => code in LOCALES
 /** The first language of those wished that there is here. */
 export const bestOf = (wished: readonly string[]): Language =>
-  wished.flatMap((wish) => [wish, wish.split('-')[0] ?? '']).find(known) ?? 'en'
+  wished.flatMap((wish) => [wish, wish.replace(/^es-(?!ES)[A-Z]{2}$/, 'es-419'), wish.split('-')[0] ?? '']).find(known) ?? 'en'
 
 const chosen = (): string => new RegExp(`(?:^|; )${KEPT}=([^;]+)`).exec(document.cookie)?.[1] ?? ''
 
@@ -37,12 +42,11 @@ export async function learnLanguage(): Promise<void> {
   now = bestOf([chosen(), ...navigator.languages])
   if (now === 'en-XA') {
     // Every key in brackets that a language has a word for, so that the others are found.
-    const [, called] = await TABLES.es()
-    words = Object.fromEntries(Object.keys(called.default).map((key) => [key, `⟦${accented(key)}⟧`]))
+    words = Object.fromEntries(Object.keys(laid(await TABLES.es(), 1)).map((key) => [key, `⟦${accented(key)}⟧`]))
   } else if (now !== 'en') {
-    const [told, called] = await TABLES[now]()
-    messages = told.default
-    words = called.default
+    const tables = await TABLES[now]()
+    messages = laid(tables, 0)
+    words = laid(tables, 1)
   }
   document.documentElement.lang = now
 }
