@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import random
+import re
 from typing import Any
 
 import pytest
@@ -226,6 +227,20 @@ def test_the_gauge_prints_at_full_size(paper: str, size: tuple[int, int]) -> Non
     assert "exactly 100 mm" in text
     assert "16 CFR 1501.4" in text
     assert "safe" not in text.lower()
+
+
+@pytest.mark.parametrize(
+    ("inches", "told", "long_mm"), [(False, "exactly 100 mm", 100.0), (True, "exactly 4 inches", 101.6)]
+)
+def test_the_ruler_of_the_gauge_is_as_long_as_it_says(inches: bool, told: str, long_mm: float) -> None:
+    (page,) = PdfReader(io.BytesIO(gauge.gauge_pdf(inches=inches))).pages
+    text, drawn = page.extract_text(), page.get_contents()
+    assert told in text
+    assert (" mm" in text) is not inches
+    assert drawn is not None
+    lines = re.findall(r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l S", drawn.get_data().decode("latin-1"))
+    level = [float(x2) - float(x1) for x1, y1, x2, y2 in lines if y1 == y2]
+    assert max(level) / 72 * 25.4 == pytest.approx(long_mm, abs=0.01)
 
 
 def test_the_rolled_gauge_has_the_depths_of_the_published_cylinder() -> None:

@@ -50,7 +50,7 @@ def in_their_units(response: Response) -> Response:
         return response
     if request.path.startswith(AS_KEPT):
         return response
-    if response.status_code >= 500 or not _in_inches():
+    if response.status_code >= 500 or not in_inches_here():
         return response
     response.set_data(json.dumps(_put(json.loads(response.get_data(as_text=True)))))
     return response
@@ -60,7 +60,8 @@ def _own(key: str, beside: dict[str, Any]) -> bool:
     return any(other in beside for other in OWN_WORDS.get(key, ()))
 
 
-def _in_inches() -> bool:
+def in_inches_here() -> bool:
+    """Whether the household measures in inches."""
     try:
         home = desk().house().household
     except Exception:

@@ -28,8 +28,8 @@ def depth_mm(along_mm: float) -> float:
     return MEAN_MM + HALF_MM * cos(2 * along_mm / CYLINDER_DIAMETER_MM)
 
 
-def gauge_pdf(paper: str = "A4") -> bytes:
-    """One page, A4 or Letter, vector, black on white."""
+def gauge_pdf(paper: str = "A4", *, inches: bool = False) -> bytes:
+    """One page, A4 or Letter, vector, black on white; its ruler in the household's lengths."""
     from reportlab.lib.pagesizes import A4, LETTER
     from reportlab.pdfgen.canvas import Canvas
 
@@ -43,18 +43,20 @@ def gauge_pdf(paper: str = "A4") -> bytes:
     page.setFont("sans-bold", 14)
     page.drawString(left, top, told(TITLE))
     page.setFont("sans", 10)
-    for at, line in enumerate(_lines()):
+    for at, line in enumerate(_lines(inches)):
         page.drawString(left, top - (7 + 5 * at) * POINTS, told(line))
     _strip(page, left, top - 62 * POINTS)
-    _ruler(page, left, top - 150 * POINTS)
+    _ruler(page, left, top - 150 * POINTS, inches)
     page.showPage()
     page.save()
     return out.getvalue()
 
 
-def _lines() -> tuple[str, ...]:
+def _lines(inches: bool) -> tuple[str, ...]:
     return (
-        say("Print at 100 %, not fitted to the page. The ruler below must measure exactly 100 mm."),
+        say("Print at 100 %, not fitted to the page. The ruler below must measure exactly 4 inches.")
+        if inches
+        else say("Print at 100 %, not fitted to the page. The ruler below must measure exactly 100 mm."),
         say("Cut along the line, roll so that the flap lies under the other end, and stick it."),
         say("Stand the roll on its straight rim on a table: what is inside it now is the slanting space."),
         say("A piece that goes in wholly, in any position and without being squeezed, is a small part."),
@@ -82,11 +84,13 @@ def _strip(page: Any, x: float, y: float) -> None:
     canvas.setDash()
 
 
-def _ruler(page: Any, x: float, y: float) -> None:
-    canvas = page
-    canvas.line(x, y, x + 100 * POINTS, y)
-    for mm in range(0, 101, 10):
-        long = 4 if mm % 50 == 0 else 2.5
-        canvas.line(x + mm * POINTS, y, x + mm * POINTS, y + long * POINTS)
-    canvas.drawString(x, y - 5 * POINTS, "0")
-    canvas.drawString(x + 92 * POINTS, y - 5 * POINTS, "100 mm")
+def _ruler(page: Any, x: float, y: float, inches: bool) -> None:
+    """Ten centimetres with a mark each and a long one every five, or four inches with their quarters."""
+    step, marks, every, told_end = (25.4 / 4, 16, 4, "4 in") if inches else (10.0, 10, 5, "100 mm")
+    end = x + step * marks * POINTS
+    page.line(x, y, end, y)
+    for mark in range(marks + 1):
+        at = x + mark * step * POINTS
+        page.line(at, y, at, y + (4 if mark % every == 0 else 2.5) * POINTS)
+    page.drawString(x, y - 5 * POINTS, "0")
+    page.drawRightString(end + 5 * POINTS, y - 5 * POINTS, told_end)

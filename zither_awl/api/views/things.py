@@ -36,6 +36,7 @@ from zither_awl.api.schemas.things import (
 )
 from zither_awl.api.shapes import shape_in
 from zither_awl.api.spec import answers, api
+from zither_awl.api.units import in_inches_here
 from zither_awl.core.errors import NotFound
 from zither_awl.core.safety.allergens import ALLERGENS, allergen_named
 from zither_awl.core.saying import say
@@ -306,7 +307,9 @@ def sample_things() -> Any:
 @bp.get("/gauge.pdf")
 def paper_gauge() -> Response:
     """The paper gauge for small parts, on A4 or with ?paper=letter on Letter."""
-    return Response(gauge.gauge_pdf(request.args.get("paper", "A4")), content_type="application/pdf")
+    return Response(
+        gauge.gauge_pdf(request.args.get("paper", "A4"), inches=in_inches_here()), content_type="application/pdf"
+    )
 
 
 @bp.put("/trays/<int:tray_id>/photo")
