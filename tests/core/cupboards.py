@@ -196,6 +196,7 @@ MORE = (
     "6 wooden spoons",
     "compass",
     "old key",
+    "box of 10 plasters",
 )
 """What a whole catalogue asks for beyond the demo household's things, as somebody types it."""
 
