@@ -11,7 +11,8 @@ from zither_awl.core.safety.nature import DECLARED
 from zither_awl.core.saying import say, small, together
 from zither_awl.core.things.kinds import KINDS
 from zither_awl.core.things.subjects import SUBJECTS
-from zither_awl.core.values import AREAS, MOST_MONTHS, TAGS, Rung
+from zither_awl.core.values import AREAS, TAGS, Rung
+from zither_awl.core.values.checks import in_window
 
 Use = Literal["vessel", "tool", "handled", "medium", "ground", "symbol", "care"]
 USES: tuple[Use, ...] = ("vessel", "tool", "handled", "medium", "ground", "symbol", "care")
@@ -200,16 +201,7 @@ class Design:
         wrong.check(bool(self.key), "key", say("is empty."))
         wrong.check(bool(self.name.strip()) and len(self.name) <= 80, "name", say("must have 1 to 80 characters."))
         wrong.among(self.area, AREAS, "area")
-        wrong.check(
-            0 <= self.from_months < self.to_months <= MOST_MONTHS,
-            "from_months",
-            say(
-                "to to_months is {from_months} to {to_months}; expected 0 to {most_months}, rising.",
-                from_months=self.from_months,
-                to_months=self.to_months,
-                most_months=MOST_MONTHS,
-            ),
-        )
+        in_window(wrong, self.from_months, self.to_months)
         wrong.check(bool(self.aim.strip()), "aim", say("is empty; say what it is for."))
         unknown = [kind for kind in (*self.minds, *self.adults_part) if kind not in DECLARED]
         wrong.check(

@@ -9,8 +9,8 @@ from zither_awl.core.happenings.effort import EFFORTS
 from zither_awl.core.happenings.helped import HELPS
 from zither_awl.core.happenings.state import LANE_STATES
 from zither_awl.core.happenings.sweep import SWEEP_STATES
-from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH
-from zither_awl.core.values.cupboard import AREAS, MOST_CHILD_MONTHS, MOST_MONTHS, TAGS, Bin, Card, Content, Rung, Tray
+from zither_awl.core.values.checks import MOST_MM, MOST_MONTHS, NAME_LENGTH
+from zither_awl.core.values.cupboard import AREAS, MOST_CHILD_MONTHS, TAGS, Bin, Card, Content, Rung, Tray
 from zither_awl.core.values.home import (
     ANSWERS,
     AT_TABLE,

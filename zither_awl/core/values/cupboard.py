@@ -8,10 +8,8 @@ from zither_awl.core.errors import Gathering
 from zither_awl.core.saying import figure, say
 from zither_awl.core.things.component import Component
 from zither_awl.core.things.shapes import Shape, Softness
-from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH, named, sized
+from zither_awl.core.values.checks import MOST_MM, NAME_LENGTH, in_window, named, sized
 
-MOST_MONTHS = 96
-"""Windows and judgements end at eight years."""
 MOST_CHILD_MONTHS = 144
 """Children up to twelve are recorded: an older sister is part of the house."""
 
@@ -101,16 +99,7 @@ class Card:
         wrong = Gathering()
         named(wrong, self.name)
         wrong.among(self.area, AREAS, "area")
-        wrong.check(
-            0 <= self.from_months < self.to_months <= MOST_MONTHS,
-            "from_months",
-            say(
-                "to to_months is {from_months} to {to_months}; expected 0 to {most_months}, rising.",
-                from_months=self.from_months,
-                to_months=self.to_months,
-                most_months=MOST_MONTHS,
-            ),
-        )
+        in_window(wrong, self.from_months, self.to_months)
         wrong.check(0 <= self.guess < 1, "guess", say("is {guess}; expected 0 to less than 1.", guess=self.guess))
         wrong.finish()
 
