@@ -178,9 +178,10 @@ def regional(code: str, part: str) -> dict[str, str]:
         own = words[word[0].lower()]
         return own[0].upper() + own[1:] if word[0][0].isupper() else own
 
-    table = {english: found.sub(said, own) for english, own in read(REGIONS[code], part).items()}
+    base = read(REGIONS[code], part)
+    table = {english: found.sub(said, own) for english, own in base.items()}
     table |= {english: own for english, own in region["exactly"].items() if english in table}
-    return {english: own for english, own in table.items() if own != read(REGIONS[code], part)[english]}
+    return {english: own for english, own in table.items() if own != base[english]}
 
 
 def written(table: dict[str, str]) -> str:

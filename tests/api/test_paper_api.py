@@ -91,10 +91,12 @@ def test_the_scale_is_steered_read_and_its_weight_entered(demo_client: Client) -
     setting = {"load_g": 187, "noise_g": 0, "settle_s": 0, "most_g": 5000, "silent": False}
     demo_client.put("/api/stand-ins/scale", setting)
     assert demo_client.get("/api/stand-ins")["scale"]["load_g"] == 187
-    # The scale tells a reading ten times a second, and answers come quicker than that.
+    # The scale tells a reading ten times a second. Whether the first that is seen is steady already, is the machine's
+    # pace; how readings become steady is tested in tests/core/test_weighing.py.
     looks = (demo_client.get("/api/scale") for _ in range(2000))
     first = next(look for look in looks if look["state"] != "waiting")
-    assert (first["state"], first["grams"], first["stand_in"]) == ("settling", 187, True)
+    assert first["state"] in ("settling", "steady")
+    assert (first["grams"], first["stand_in"]) == (187, True)
     demo_client.put("/api/stand-ins/scale", {**setting, "load_g": 9000})
     problem = demo_client.put("/api/stand-ins/scale", {**setting, "noise_g": 99}, 422)
     assert [e["field"] for e in problem["errors"]] == ["noise_g"]
