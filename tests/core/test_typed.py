@@ -369,3 +369,11 @@ def test_pieces_of_a_puzzle_are_not_so_many_puzzles() -> None:
     assert understood("knobbed puzzle animals 5 pieces").count == 1
     assert understood("jigsaw 24 pieces").count == 1
     assert understood("24 pieces of felt").count == 24
+
+
+@pytest.mark.parametrize(
+    ("typed", "things"),
+    [("tongs, a jar", 2), ("jug, 2 bottles", 2), ("plasters, 1 box", 1), ("rice, a jar", 1), ("pine cones, 2 bags", 1)],
+)
+def test_a_vessel_behind_a_comma_is_a_thing_or_holds_what_stands_before_it(typed: str, things: int) -> None:
+    assert len(lines(typed)) == things

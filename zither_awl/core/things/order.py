@@ -16,6 +16,12 @@ _STUFF = "|".join(re.escape(word) for spoken in MATERIALS.values() for word in s
 _LOW = "|".join(word for word, number in WORDS.items() if number > 1)
 _SMALL = r"(?:small|little|tiny|large|big|half|full|pequeñ[oa]s?|grandes?)"
 _NUMBER = r"(?:\d+|two|three|four|five|six|dos|tres|cuatro|cinco|seis)"
+HELD_BEHIND = re.compile(
+    rf"^\s*(?!\d|{_NUMBER}\b|an?\b|una?\b)((?:[^\W\d]|[ '’-])+?)\s*,\s*"
+    rf"((?:an?\s+|{_NUMBER}\s+)?(?:{_SMALL}\s+)?{_HOLDS})\s*$",
+    re.IGNORECASE,
+)
+"""Plasters, 1 box. Food colouring, 4 little bottles. Hand cream, tube."""
 TURNS: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\bw/o\b", re.IGNORECASE), "without"),
     (re.compile(r"\bw/\s*", re.IGNORECASE), "with "),
@@ -27,15 +33,7 @@ TURNS: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"^\s*([^,]+),\s*((?:an?|the|una?|\d+)\s+[\w-]+)\s+(of|de)\s*$", re.IGNORECASE), r"\2 \3 \1"),
     # "finger paint 4 pots": of things that can be counted themselves, the number behind is of them.
     (re.compile(rf"^\s*((?:[^\W\d]|[ -])+[^s\W\d])\s+({_NUMBER})\s+({_HOLDS})\s*$", re.IGNORECASE), r"\2 \3 of \1"),
-    # "plasters, 1 box", "food colouring, 4 little bottles", "hand cream, tube"
-    (
-        re.compile(
-            rf"^\s*(?!\d|{_NUMBER}\b|an?\b|una?\b)((?:[^\W\d]|[ '’-])+?)\s*,\s*"
-            rf"((?:an?\s+|{_NUMBER}\s+)?(?:{_SMALL}\s+)?{_HOLDS})\s*$",
-            re.IGNORECASE,
-        ),
-        r"\2 of \1",
-    ),
+    (HELD_BEHIND, r"\2 of \1"),
     # "pastry cutters (5, stars and hearts)", "plant pots 5, 10 cm", "magnets, 8 horseshoe"
     (re.compile(r"^\s*([^(\d]+)\(\s*(\d+)\s*,\s*([^)\d]+)\)\s*$"), r"\2 \1(\3)"),
     (

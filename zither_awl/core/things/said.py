@@ -22,7 +22,7 @@ from zither_awl.core.things.held import held
 from zither_awl.core.things.kinds import KINDS, Kind, known_kind, of_kind
 from zither_awl.core.things.lexicon import Match, alike, likely_kinds, matches, tokens
 from zither_awl.core.things.meant import BESIDE, DESCRIBES, PLAYED, SUBSTANCES, kind_meant, only_describe
-from zither_awl.core.things.order import turned
+from zither_awl.core.things.order import HELD_BEHIND, turned
 from zither_awl.core.things.sizes import sized
 from zither_awl.core.things.subjects import COLOURS, MATERIALS, SIZES, STATES, SUBJECTS, listed
 
@@ -66,6 +66,9 @@ class Said:
 
 def lines(typed: str) -> tuple[str, ...]:
     """Each thing of a line that names several: "2 jugs and 3 bowls"; one line where they are one thing."""
+    behind = HELD_BEHIND.match(typed)
+    if behind and _two_things(behind[1], behind[2]):
+        return (behind[1].strip(), behind[2].strip())
     whole, usual = read(typed), turned(typed)
     parts = [part for part in SPLIT.split(usual) if part and part.strip()]
     if len(parts) < 2 or _one_name(usual) or _describes(usual) or not SPLIT.search(whole.amounts.rest.strip(" ,;")):
@@ -74,6 +77,12 @@ def lines(typed: str) -> tuple[str, ...]:
     if any(not each.kind for each in said) or (whole.kind and len({each.kind for each in said}) < 2):
         return (typed.strip(),)
     return tuple(part.strip() for part in _with_counts(parts, said))
+
+
+def _two_things(first: str, last: str) -> bool:
+    """Whether a vessel behind a comma stands for itself: "tongs, a jar", and not "plasters, 1 box" or "rice, a jar"."""
+    one, other = read(first), read(last)
+    return bool(one.kind and other.kind) and not one.many and not known_kind(one.kind).medium
 
 
 def _describes(usual: str) -> bool:
